@@ -1,0 +1,127 @@
+import { OutOfRange, TooFew } from '../errors'
+import { fitNonlinear, studentQuantile } from '../statistics'
+import { LABEL_EXPONENT, pumpHead, type Pump } from './pump'
+
+/** A measured point: flow Q (m³/s) against head H (m), with standard uncertainties where known. */
+export interface HeadFlowPoint {
+  readonly flow: number
+  readonly head: number
+  readonly flowUncertainty?: number
+  readonly headUncertainty?: number
+}
+
+/** A fitted pump curve. `covariance` is of (H0, Q0, n); a fixed exponent has a zero row. */
+export interface PumpFit {
+  readonly pump: Pump
+  readonly covariance: readonly (readonly number[])[]
+  readonly exponent: 'fitted' | 'assumed'
+  readonly degreesOfFreedom: number
+  readonly coverage: number
+  readonly residualDeviation: number
+  readonly points: readonly (HeadFlowPoint & { readonly residual: number })[]
+}
+
+const DEFAULT_HEAD_U = 0.01
+const DEFAULT_FLOW_U = 0.02
+
+/**
+ * Fits H0 (1 − (Q/Q0)^n) to measured points by weighted nonlinear least squares.
+ *
+ * Weights use the effective variance u_H² + (dH/dQ · u_Q)², re-evaluated once (Orear, Am. J. Phys. 50 (1982) 912).
+ * The exponent is fitted from five points on; with three or four it stays at the label's 1.75 and is marked assumed.
+ * @throws TooFew below three points at distinct heads (one point fits no curve), OutOfRange for a series that rises.
+ */
+export function fitPumpCurve(points: readonly HeadFlowPoint[]): PumpFit {
+  const heads = new Set(points.map((p) => Math.round(p.head * 1000)))
+  if (points.length < 3 || heads.size < 3)
+    throw new TooFew(
+      'points',
+      Math.min(points.length, heads.size),
+      3,
+      `A curve needs flow at three different heads at least; there ${heads.size === 1 ? 'is 1' : `are ${heads.size}`}. ` +
+        'Measure more lifts, or use the label’s curve meanwhile.',
+    )
+  checkFalls(points)
+  const free = points.length >= 5
+  const topFlow = Math.max(...points.map((p) => p.flow))
+  const topHead = Math.max(...points.map((p) => p.head))
+  const initial = free ? [topHead * 1.2, topFlow * 1.05, LABEL_EXPONENT.value] : [topHead * 1.2, topFlow * 1.05]
+  const toPump = (q: readonly number[]): Pump => ({
+    shutOffHead: q[0] ?? topHead,
+    maxFlow: q[1] ?? topFlow,
+    exponent: q[2] ?? LABEL_EXPONENT.value,
+  })
+  // Beyond Q0 the fitted curve continues below zero, so that a point there still pulls on it.
+  const smooth = (q: readonly number[]) => (flow: number) => {
+    const pump = toPump(q)
+    return pump.shutOffHead * (1 - (Math.max(flow, 0) / pump.maxFlow) ** pump.exponent)
+  }
+  const solve = (start: readonly number[], weights: readonly number[]) =>
+    fitNonlinear({
+      x: points.map((p) => p.flow),
+      y: points.map((p) => p.head),
+      weights,
+      model: smooth,
+      initial: start,
+      min: [topHead * 0.5, topFlow * 0.5, 0.8].slice(0, start.length),
+      max: [topHead * 20, topFlow * 5, 6].slice(0, start.length),
+    })
+  const weigh = (pump: Pump): number[] =>
+    points.map((p) => {
+      const slope =
+        (pump.shutOffHead * pump.exponent * Math.max(p.flow, 1e-9) ** (pump.exponent - 1)) /
+        pump.maxFlow ** pump.exponent
+      const uq = p.flowUncertainty ?? DEFAULT_FLOW_U * topFlow
+      return 1 / ((p.headUncertainty ?? DEFAULT_HEAD_U) ** 2 + (slope * uq) ** 2)
+    })
+  const first = solve(initial, weigh(toPump(initial)))
+  const fit = solve(first.parameters, weigh(toPump(first.parameters)))
+  const pump = toPump(fit.parameters)
+  const covariance = [0, 1, 2].map((i) => [0, 1, 2].map((j) => fit.covariance[i]?.[j] ?? 0))
+  return {
+    pump,
+    covariance,
+    exponent: free ? 'fitted' : 'assumed',
+    degreesOfFreedom: fit.degreesOfFreedom,
+    coverage: fit.degreesOfFreedom > 0 ? studentQuantile(0.975, fit.degreesOfFreedom) : NaN,
+    residualDeviation: fit.residualDeviation,
+    points: points.map((p) => ({ ...p, residual: p.head - smooth(fit.parameters)(p.flow) })),
+  }
+}
+
+/** A head series must fall as flow grows; one that clearly rises is a mix-up of columns or of fills. */
+function checkFalls(points: readonly HeadFlowPoint[]): void {
+  points.forEach((p, i) => {
+    if (p.flow < 0) throw new OutOfRange(`points[${i}].flow`, p.flow, { min: 0, unit: 'm³/s' })
+    if (p.head < 0) throw new OutOfRange(`points[${i}].head`, p.head, { min: 0, unit: 'm' })
+  })
+  const byHead = [...points].sort((a, b) => a.head - b.head)
+  const low = byHead[0]
+  const high = byHead[byHead.length - 1]
+  if (low && high && high.flow >= low.flow)
+    throw new OutOfRange('points', high.flow, {
+      words: 'flow that falls as the head rises; this series rises, so a column or a fill may be mixed up',
+    })
+}
+
+/** Half-width (m) of the 95 % band of the fitted curve at flow Q: coverage × √(gᵀ C g), g the parameter gradient. */
+export function pumpBand(flow: number, fit: Pick<PumpFit, 'pump' | 'covariance' | 'coverage'>): number {
+  const { shutOffHead, maxFlow, exponent } = fit.pump
+  const r = Math.max(flow, 1e-12) / maxFlow
+  const gradient = [
+    1 - r ** exponent,
+    (shutOffHead * exponent * r ** exponent) / maxFlow,
+    -shutOffHead * r ** exponent * Math.log(r),
+  ]
+  let variance = 0
+  gradient.forEach((gi, i) => gradient.forEach((gj, j) => (variance += gi * gj * (fit.covariance[i]?.[j] ?? 0))))
+  return fit.coverage * Math.sqrt(Math.max(0, variance))
+}
+
+/** Pump head at `flow` with the label's exponent at either end of its stated band (m). */
+export function labelBand(flow: number, pump: Pump): { readonly low: number; readonly high: number } {
+  return {
+    low: pumpHead(flow, { ...pump, exponent: LABEL_EXPONENT.low }),
+    high: pumpHead(flow, { ...pump, exponent: LABEL_EXPONENT.high }),
+  }
+}

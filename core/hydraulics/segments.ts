@@ -1,0 +1,115 @@
+import { requirePositive, requireRange } from '../errors'
+import { frictionFactor, reynolds, type Correlation } from './friction'
+
+/** Standard gravity, m/s² (CGPM 1901). */
+export const STANDARD_GRAVITY = 9.80665
+
+/** A length of hose or tube: length L, inner diameter D and wall roughness ε, all in m. */
+export interface Hose {
+  readonly kind: 'hose'
+  readonly id: string
+  readonly label: string
+  readonly length: number
+  readonly diameter: number
+  readonly roughness: number
+}
+
+/** Anything that costs K velocity heads in a bore of diameter D (m): strainer, bend, tap, barb, lip, exit. */
+export interface Fitting {
+  readonly kind: 'fitting'
+  readonly id: string
+  readonly label: string
+  readonly lossCoefficient: number
+  readonly diameter: number
+  readonly count: number
+}
+
+/** Several equal holes that share the flow: N holes of diameter d (m), discharge coefficient Cd. */
+export interface SprayBar {
+  readonly kind: 'spray-bar'
+  readonly id: string
+  readonly label: string
+  readonly holes: number
+  readonly holeDiameter: number
+  readonly dischargeCoefficient: number
+}
+
+export type Segment = Hose | Fitting | SprayBar
+
+/** The fluid and the conventions a loss is computed with. */
+export interface Fluid {
+  readonly kinematicViscosity: number
+  readonly gravity?: number
+  readonly correlation?: Correlation
+}
+
+const area = (diameter: number): number => (Math.PI * diameter * diameter) / 4
+
+/** Mean velocity v (m/s) of flow Q (m³/s) in a round bore D (m). */
+export const velocity = (flow: number, diameter: number): number => flow / area(diameter)
+
+/**
+ * Head lost in a hose, h = f (L/D) v²/2g (m): Darcy–Weisbach. Flow Q in m³/s; sign follows the flow.
+ *
+ * Source: Darcy–Weisbach as in any handbook, e.g. White, Fluid Mechanics, ch. 6.
+ */
+export function hoseLoss(flow: number, hose: Hose, fluid: Fluid): number {
+  if (flow === 0) return 0
+  const v = velocity(flow, hose.diameter)
+  const f = frictionFactor(
+    reynolds(flow, hose.diameter, fluid.kinematicViscosity),
+    hose.roughness / hose.diameter,
+    fluid.correlation,
+  )
+  return (f * (hose.length / hose.diameter) * v * Math.abs(v)) / (2 * (fluid.gravity ?? STANDARD_GRAVITY))
+}
+
+/** Head lost in a fitting, h = count · K v²/2g (m). */
+export function minorLoss(flow: number, fitting: Fitting, gravity = STANDARD_GRAVITY): number {
+  const v = velocity(flow, fitting.diameter)
+  return (fitting.count * fitting.lossCoefficient * v * Math.abs(v)) / (2 * gravity)
+}
+
+/**
+ * Head that pushes the flow through the holes, h = (Q / (Cd N a))² / 2g (m), a the area of one hole; the jets'
+ * velocity head is in it, so no exit loss is added.
+ *
+ * Source: orifice discharge, e.g. Idelchik, Handbook of Hydraulic Resistance; Cd about 0.62 for a sharp hole.
+ * Momentum recovery along the bar is neglected (bar area well above the holes' sum).
+ */
+export function sprayBarLoss(flow: number, bar: SprayBar, gravity = STANDARD_GRAVITY): number {
+  const v = flow / (bar.dischargeCoefficient * bar.holes * area(bar.holeDiameter))
+  return (v * Math.abs(v)) / (2 * gravity)
+}
+
+/** Head lost (m) in any segment at flow Q (m³/s). */
+export function segmentLoss(flow: number, segment: Segment, fluid: Fluid): number {
+  switch (segment.kind) {
+    case 'hose':
+      return hoseLoss(flow, segment, fluid)
+    case 'fitting':
+      return minorLoss(flow, segment, fluid.gravity)
+    case 'spray-bar':
+      return sprayBarLoss(flow, segment, fluid.gravity)
+  }
+}
+
+/** Throws OutOfRange naming the field, as `segments[i].field`, if a segment cannot be computed. */
+export function checkSegments(segments: readonly Segment[]): void {
+  segments.forEach((s, i) => {
+    const at = (field: string): string => `segments[${i}].${field}`
+    if (s.kind === 'hose') {
+      requireRange(at('length'), s.length, { min: 0, max: 100, unit: 'm' })
+      requireRange(at('diameter'), s.diameter, { min: 0.002, max: 0.2, unit: 'm' })
+      requireRange(at('roughness'), s.roughness, { min: 0, max: s.diameter / 5, unit: 'm' })
+    } else if (s.kind === 'fitting') {
+      requireRange(at('diameter'), s.diameter, { min: 0.002, max: 0.2, unit: 'm' })
+      requireRange(at('lossCoefficient'), s.lossCoefficient, { min: 0, max: 1e6 })
+      requireRange(at('count'), s.count, { min: 0, max: 100 })
+    } else {
+      requireRange(at('holes'), s.holes, { min: 1, max: 500 })
+      requireRange(at('holeDiameter'), s.holeDiameter, { min: 0.0005, max: 0.05, unit: 'm' })
+      requirePositive(at('dischargeCoefficient'), s.dischargeCoefficient)
+    }
+  })
+}

@@ -1,0 +1,94 @@
+import { dutyPoint, type Circuit } from './circuit'
+import { HOSE_SIZES } from './tables'
+import type { Segment } from './segments'
+
+/** What a change to the hookup would give: new flow (m³/s) and its difference from now. */
+export interface SensitivityLine {
+  readonly id: string
+  readonly label: string
+  readonly flow: number
+  readonly change: number
+}
+
+const nextWider = (diameter: number): number | undefined =>
+  HOSE_SIZES.map((h) => h.inner).find((inner) => inner > diameter * 1.001)
+
+function shorterHose(segments: readonly Segment[], by: number): readonly Segment[] | undefined {
+  const longest = segments.reduce<Segment | undefined>(
+    (best, s) => (s.kind === 'hose' && (best?.kind !== 'hose' || s.length > best.length) ? s : best),
+    undefined,
+  )
+  if (longest?.kind !== 'hose' || longest.length <= by) return undefined
+  return segments.map((s) => (s === longest ? { ...longest, length: longest.length - by } : s))
+}
+
+function widerHose(segments: readonly Segment[]): readonly Segment[] | undefined {
+  const bores = new Map<number, number>()
+  for (const s of segments) {
+    const wider = s.kind === 'hose' ? nextWider(s.diameter) : undefined
+    if (s.kind === 'hose' && wider) bores.set(s.diameter, wider)
+  }
+  if (!bores.size) return undefined
+  return segments.map((s) => (s.kind === 'spray-bar' ? s : { ...s, diameter: bores.get(s.diameter) ?? s.diameter }))
+}
+
+/** The fitting that costs most velocity heads per piece, taken out once. */
+function withoutWorstFitting(segments: readonly Segment[]): { label: string; segments: readonly Segment[] } | undefined {
+  const cost = (s: Segment): number => (s.kind === 'fitting' && s.count > 0 ? s.lossCoefficient / s.diameter ** 4 : 0)
+  const worst = segments.reduce<Segment | undefined>((best, s) => (cost(s) > (best ? cost(best) : 0) ? s : best), undefined)
+  if (worst?.kind !== 'fitting') return undefined
+  return {
+    label: worst.label,
+    segments: segments.map((s) => (s === worst ? { ...worst, count: worst.count - 1 } : s)),
+  }
+}
+
+/** The outlet swapped: a spray bar for an open end, or an open end for a usual spray bar (20 holes of 4 mm). */
+function otherOutlet(segments: readonly Segment[]): { label: string; segments: readonly Segment[] } {
+  const bar = segments.find((s) => s.kind === 'spray-bar')
+  const bore = segments.find((s) => s.kind !== 'spray-bar')
+  if (bar) {
+    const open: Segment = {
+      kind: 'fitting',
+      id: bar.id,
+      label: 'Open end',
+      lossCoefficient: 1,
+      diameter: bore?.kind === 'spray-bar' || !bore ? 0.016 : bore.diameter,
+      count: 1,
+    }
+    return { label: 'Open end instead of the spray bar', segments: segments.map((s) => (s === bar ? open : s)) }
+  }
+  const added: Segment = {
+    kind: 'spray-bar',
+    id: 'spray-bar',
+    label: 'Spray bar',
+    holes: 20,
+    holeDiameter: 0.004,
+    dischargeCoefficient: 0.62,
+  }
+  return {
+    label: 'Spray bar (20 holes of 4 mm) instead of the open end',
+    segments: [...segments.filter((s) => !(s.kind === 'fitting' && s.id.includes('exit'))), added],
+  }
+}
+
+/** What one change at a time would give at the duty point; changes that cannot be made are left out. */
+export function sensitivity(circuit: Circuit): readonly SensitivityLine[] {
+  const now = dutyPoint(circuit).flow
+  const lines: SensitivityLine[] = []
+  const tryOut = (id: string, label: string, segments: readonly Segment[] | undefined, staticHead?: number): void => {
+    if (!segments) return
+    const { flow } = dutyPoint({ ...circuit, segments, staticHead: staticHead ?? circuit.staticHead })
+    lines.push({ id, label, flow, change: flow - now })
+  }
+  tryOut('shorter', 'One metre less hose', shorterHose(circuit.segments, 1))
+  tryOut('wider', 'Hose one size wider', widerHose(circuit.segments))
+  const fewer = withoutWorstFitting(circuit.segments)
+  if (fewer) tryOut('fewer', `Without one ${fewer.label.toLowerCase()}`, fewer.segments)
+  if (circuit.segments.some((s) => s.kind === 'hose')) {
+    const other = otherOutlet(circuit.segments)
+    tryOut('outlet', other.label, other.segments)
+  }
+  if (circuit.staticHead > 0) tryOut('lift', 'Return under water (no lift)', circuit.segments, 0)
+  return lines
+}

@@ -1,0 +1,21 @@
+import jstat from 'jstat'
+import { requireRange, TooFew } from '../errors'
+
+/** Student t quantile t(p, ν): p in (0, 1), ν > 0 degrees of freedom (any real; Infinity is the normal). From jStat. */
+export function studentQuantile(p: number, degreesOfFreedom: number): number {
+  requireRange('p', p, { min: 1e-12, max: 1 - 1e-12 })
+  if (degreesOfFreedom > 1e6) return jstat.normal.inv(p, 0, 1)
+  return jstat.studentt.inv(p, degreesOfFreedom)
+}
+
+/**
+ * Critical value of Grubbs' two-sided test for one outlier among n at significance α.
+ *
+ * G = (n−1)/√n · √(t²/(n−2+t²)), t = t(1 − α/2n, n−2). Source: Grubbs, Technometrics 11 (1969) 1.
+ * @throws TooFew below n = 3.
+ */
+export function grubbsCritical(n: number, alpha = 0.05): number {
+  if (n < 3) throw new TooFew('n', n, 3, 'Grubbs’ test needs at least 3 values.')
+  const t = studentQuantile(1 - alpha / (2 * n), n - 2)
+  return ((n - 1) / Math.sqrt(n)) * Math.sqrt((t * t) / (n - 2 + t * t))
+}

@@ -1,0 +1,8 @@
+declare module 'jstat' {
+  interface Quantile {
+    inv(p: number, ...parameters: number[]): number
+    cdf(x: number, ...parameters: number[]): number
+  }
+  const jstat: { normal: Quantile; studentt: Quantile }
+  export default jstat
+}

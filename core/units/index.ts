@@ -1,0 +1,3 @@
+export * from './dimensions'
+export * from './parse'
+export * from './format'

@@ -1,0 +1,15 @@
+/** Core, contract and server tests; each file runs in Node. */
+const transform = {
+  '^.+\\.[cm]?[jt]sx?$': [
+    '@swc/jest',
+    { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'commonjs' } },
+  ],
+}
+export default {
+  testMatch: ['<rootDir>/{core,contract,server,demo,web}/**/*.test.ts'],
+  testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+  transform,
+  // Packages that ship as ES modules only are compiled for Jest as well.
+  transformIgnorePatterns: ['/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check)/)'],
+  testTimeout: 30000,
+}
