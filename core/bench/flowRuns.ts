@@ -1,0 +1,127 @@
+import { OutOfRange, requirePositive, requireRange, TooFew } from '../errors'
+import { grubbsCritical, studentQuantile } from '../statistics'
+
+/** One timed run: vessel volume V (m³) and time t (s). */
+export interface VesselRun {
+  readonly volume: number
+  readonly seconds: number
+}
+
+/** What limits a run: standard uncertainties of vessel (share of its volume), and of one press of the button (s). */
+export interface TimingMethod {
+  /** Relative standard uncertainty of the vessel's volume, the same in every run. */
+  readonly vessel: number
+  /** Resolution of the clock (s); taken as rectangular. */
+  readonly resolution: number
+  /** Standard uncertainty of the average reaction at start or at stop (s), the same in every run. */
+  readonly reaction: number
+}
+
+/** A marked bucket, a phone, a thumb (common practice, no source). */
+export const BUCKET_AND_STOPWATCH: TimingMethod = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
+
+/** Flow from timed runs, with every part of its uncertainty. Flows in m³/s; u are standard, U expanded to 95 %. */
+export interface FlowResult {
+  readonly n: number
+  readonly mean: number
+  readonly deviation: number
+  readonly flows: readonly number[]
+  readonly typeA: number
+  readonly typeB: { readonly vessel: number; readonly timing: number; readonly reaction: number }
+  readonly standardUncertainty: number
+  readonly effectiveDegreesOfFreedom: number
+  readonly coverageFactor: number
+  readonly expandedUncertainty: number
+  readonly interval: readonly [number, number]
+  /** Index of the run that Grubbs' test points at, or null. It is flagged, never taken out. */
+  readonly suspect: { readonly index: number; readonly statistic: number; readonly critical: number } | null
+}
+
+const check = (runs: readonly VesselRun[]): void =>
+  runs.forEach((r, i) => {
+    requirePositive(`runs[${i}].volume`, r.volume, 'm³')
+    if (!(r.seconds >= 0.5) || !Number.isFinite(r.seconds))
+      throw new OutOfRange(`runs[${i}].seconds`, r.seconds, { words: 'at least 0.5 s; a shorter run cannot be timed by hand' })
+    requireRange(`runs[${i}].seconds`, r.seconds, { max: 86400, unit: 's' })
+  })
+
+/**
+ * Flow from vessel-and-stopwatch runs: Q = mean of Vᵢ/tᵢ, type A from the scatter, type B from vessel, clock and
+ * reaction, combined in quadrature; coverage factor from the effective degrees of freedom.
+ *
+ * Source: GUM, JCGM 100:2008, 4.2 (type A), 4.3 (type B), 5.1 (combined), G.4 (Welch–Satterthwaite); outlier flag
+ * after Grubbs 1969. Vessel and reaction are common to all runs, so averaging does not shrink them.
+ * With one run there is no scatter: type A is 0 with no freedom, and the interval rests on type B alone with k = 2.
+ * @throws TooFew without runs; OutOfRange naming `runs[i].volume` or `runs[i].seconds`.
+ */
+export function flowFromRuns(runs: readonly VesselRun[], method: TimingMethod = BUCKET_AND_STOPWATCH): FlowResult {
+  if (!runs.length) throw new TooFew('runs', 0, 1, 'There are no runs yet: time at least one.')
+  check(runs)
+  const flows = runs.map((r) => r.volume / r.seconds)
+  const n = flows.length
+  const mean = flows.reduce((a, b) => a + b, 0) / n
+  const deviation = n > 1 ? Math.sqrt(flows.reduce((a, q) => a + (q - mean) ** 2, 0) / (n - 1)) : 0
+  const typeA = deviation / Math.sqrt(n)
+  // ∂Q/∂t = −Q/t: averaged over the runs for what they share.
+  const perSecond = runs.reduce((a, r) => a + r.volume / r.seconds ** 2, 0) / n
+  const typeB = {
+    vessel: mean * method.vessel,
+    timing: (perSecond * method.resolution) / Math.sqrt(12) / Math.sqrt(n),
+    reaction: perSecond * Math.SQRT2 * method.reaction,
+  }
+  const standard = Math.hypot(typeA, typeB.vessel, typeB.timing, typeB.reaction)
+  const dof = typeA > 0 ? (n - 1) * (standard / typeA) ** 4 : Infinity
+  const k = n > 1 ? studentQuantile(0.975, dof) : 2
+  return {
+    n,
+    mean,
+    deviation,
+    flows,
+    typeA,
+    typeB,
+    standardUncertainty: standard,
+    effectiveDegreesOfFreedom: dof,
+    coverageFactor: k,
+    expandedUncertainty: k * standard,
+    interval: [mean - k * standard, mean + k * standard],
+    suspect: suspectRun(flows, mean, deviation),
+  }
+}
+
+function suspectRun(flows: readonly number[], mean: number, deviation: number): FlowResult['suspect'] {
+  if (flows.length < 3 || deviation === 0) return null
+  const index = flows.reduce((far, q, i) => (Math.abs(q - mean) > Math.abs((flows[far] ?? mean) - mean) ? i : far), 0)
+  const statistic = Math.abs((flows[index] ?? mean) - mean) / deviation
+  const critical = grubbsCritical(flows.length)
+  return statistic > critical ? { index, statistic, critical } : null
+}
+
+/** How many runs in all would bring the 95 % interval to ± `target` (a share of the mean). */
+export type RunsNeeded =
+  | { readonly possible: true; readonly total: number; readonly more: number }
+  | { readonly possible: false; readonly floor: number }
+
+/**
+ * Runs still needed for a chosen relative precision, assuming the scatter stays as it is. Vessel and reaction set a
+ * floor no number of runs gets below; then `possible` is false and `floor` says what can be had.
+ * @throws TooFew below two runs: one run shows no scatter.
+ */
+export function runsNeeded(
+  runs: readonly VesselRun[],
+  target: number,
+  method: TimingMethod = BUCKET_AND_STOPWATCH,
+): RunsNeeded {
+  requireRange('target', target, { min: 1e-4, max: 1 })
+  if (runs.length < 2) throw new TooFew('runs', runs.length, 2, 'Time a second run first: one run shows no scatter.')
+  const r = flowFromRuns(runs, method)
+  const shared = Math.hypot(r.typeB.vessel, r.typeB.reaction)
+  const floor = (studentQuantile(0.975, Infinity) * shared) / r.mean
+  if (floor >= target) return { possible: false, floor }
+  for (let n = 2; n <= 10000; n++) {
+    const typeA = r.deviation / Math.sqrt(n)
+    const u = Math.hypot(typeA, shared, (r.typeB.timing * Math.sqrt(r.n)) / Math.sqrt(n))
+    const dof = typeA > 0 ? (n - 1) * (u / typeA) ** 4 : Infinity
+    if ((studentQuantile(0.975, dof) * u) / r.mean <= target) return { possible: true, total: n, more: Math.max(0, n - r.n) }
+  }
+  return { possible: false, floor }
+}

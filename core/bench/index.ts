@@ -1,0 +1,2 @@
+export * from './flowRuns'
+export * from './label'

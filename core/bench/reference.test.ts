@@ -1,0 +1,78 @@
+import { mean, sampleStandardDeviation } from 'simple-statistics'
+import { ACCEPTANCE_GRADES, compareWithLabel, flowFromRuns, runsNeeded } from '.'
+
+const NO_TYPE_B = { vessel: 0, resolution: 0, reaction: 0 }
+const bucket = (seconds: number[], litres = 5) => seconds.map((s) => ({ volume: litres / 1000, seconds: s }))
+
+test('mean and deviation agree with simple-statistics (reference library)', () => {
+  const runs = bucket([28.1, 29.4, 27.9, 28.8, 28.5, 30.2])
+  const flows = runs.map((r) => r.volume / r.seconds)
+  const r = flowFromRuns(runs, NO_TYPE_B)
+  expect(r.mean).toBeCloseTo(mean(flows), 15)
+  expect(r.deviation).toBeCloseTo(sampleStandardDeviation(flows), 15)
+})
+
+test('type A alone: interval is mean ± t(0.975, 4) s/√5 with t = 2.776 (Student table; from memory)', () => {
+  const r = flowFromRuns(bucket([28, 29, 30, 31, 32]), NO_TYPE_B)
+  expect(r.coverageFactor).toBeCloseTo(2.776, 3)
+  expect(r.expandedUncertainty).toBeCloseTo((2.776445 * r.deviation) / Math.sqrt(5), 12)
+})
+
+test('GUM H.1-style combination: effective freedom by Welch–Satterthwaite (JCGM 100 G.4; worked by hand)', () => {
+  // 5 L in about 30 s; vessel 1 %, reaction 0.05 s at both ends.
+  const r = flowFromRuns(bucket([29.5, 30.2, 30.4, 29.8, 30.1]), { vessel: 0.01, resolution: 0.01, reaction: 0.05 })
+  const byHand = Math.sqrt(
+    r.typeA ** 2 + (0.01 * r.mean) ** 2 + r.typeB.timing ** 2 + r.typeB.reaction ** 2,
+  )
+  expect(r.standardUncertainty).toBeCloseTo(byHand, 15)
+  expect(r.effectiveDegreesOfFreedom).toBeCloseTo(byHand ** 4 / (r.typeA ** 4 / 4), 6)
+  // Reaction: u(Q)/Q ≈ √2 · 0.05 / 30 = 0.2357 %.
+  expect(r.typeB.reaction / r.mean).toBeCloseTo((Math.SQRT2 * 0.05) / 30, 5)
+})
+
+test('Grubbs flags the run that stands apart and keeps it in the mean', () => {
+  const r = flowFromRuns(bucket([30, 30.1, 29.9, 30.05, 38]), NO_TYPE_B)
+  expect(r.suspect?.index).toBe(4)
+  expect(r.suspect?.critical).toBeCloseTo(1.715, 3)
+  expect(r.n).toBe(5)
+  expect(flowFromRuns(bucket([30, 30.4, 29.8, 30.2, 29.6])).suspect).toBeNull()
+})
+
+test('runs needed: the answer is enough and one fewer is not', () => {
+  const runs = bucket([28, 30, 31, 29.5, 32])
+  const answer = runsNeeded(runs, 0.03)
+  if (!answer.possible) throw new Error('should be possible')
+  const { deviation, mean: q } = flowFromRuns(runs)
+  // With that many runs of the same scatter the interval must be inside ±3 %: rebuilt here without the function.
+  const shared = Math.hypot(0.01 * q, flowFromRuns(runs).typeB.reaction)
+  expect((1.96 * Math.hypot(deviation / Math.sqrt(answer.total), shared)) / q).toBeLessThan(0.03)
+  expect(answer.more).toBe(answer.total - 5)
+  expect(runsNeeded(runs, 0.01)).toMatchObject({ possible: false })
+})
+
+test('one run has an interval from the tools alone; no runs and zero seconds are refused by name', () => {
+  expect(flowFromRuns(bucket([30]))).toMatchObject({ n: 1, typeA: 0, coverageFactor: 2 })
+  expect(() => flowFromRuns([])).toThrow('no runs yet')
+  expect(() => flowFromRuns(bucket([30, 0]))).toThrow('runs[1].seconds')
+  expect(() => runsNeeded(bucket([30]), 0.03)).toThrow('second run')
+})
+
+test.each([
+  [0.96, 0.005, '1B', true, true],
+  [0.93, 0.005, '2B', true, true],
+  [0.905, 0.01, 'small', true, false],
+  [0.78, 0.02, undefined, true, true],
+  [1.04, 0.05, '1B', false, false],
+])(
+  'measured %d of the label ± %d: %s (ISO 9906:2012 tolerances 5, 8, 9, 10 %; from memory)',
+  (share, u, grade, outside, certain) => {
+    const f = compareWithLabel(1, share, u)
+    expect(f.grade?.id).toBe(grade)
+    expect(f.outsideUncertainty).toBe(outside)
+    expect(f.certain).toBe(certain)
+  },
+)
+
+test('tolerances are those of ISO 9906:2012 (from memory)', () => {
+  expect(ACCEPTANCE_GRADES.map((g) => [g.flow, g.head])).toEqual([[0.05, 0.03], [0.08, 0.05], [0.09, 0.07], [0.1, 0.08]])
+})

@@ -1,0 +1,55 @@
+import { showPercent, showQuantity, showWithUncertainty, type Dimension, type UnitSystem } from '../units'
+
+/** Where a number came from. Shown with every number, by a mark and a word. */
+export type Provenance = 'printed' | 'measured' | 'computed' | 'rule'
+
+/** One symbol of a formula with the number that was put in. */
+export interface WorkingLine {
+  readonly symbol: string
+  readonly label: string
+  readonly value: number
+  readonly dimension: Dimension
+  readonly unit?: string
+  readonly provenance?: Provenance
+}
+
+/** A number that can answer for itself: SI value, expanded uncertainty (95 %), origin, conditions and working. */
+export interface Figure {
+  readonly id: string
+  readonly label: string
+  readonly value: number
+  readonly dimension: Dimension
+  readonly provenance: Provenance
+  readonly uncertainty?: number
+  readonly conditions?: readonly string[]
+  readonly formula?: string
+  readonly working?: readonly WorkingLine[]
+  readonly source?: string
+  readonly when?: string
+}
+
+/** A number inside a sentence, kept in SI so that each reader sees their own units. */
+export interface Said {
+  readonly si: number
+  readonly dimension: Dimension
+  readonly uncertainty?: number
+  readonly digits?: number
+}
+
+/** A generated sentence: words and numbers. */
+export type Sentence = readonly (string | Said)[]
+
+/** The text of one number, with its unit. */
+export function saidText(said: Said, system: UnitSystem): string {
+  if (said.dimension === 'ratio') return showPercent(said.si)
+  if (said.uncertainty) {
+    const s = showWithUncertainty(said.si, said.uncertainty, said.dimension, system)
+    return `${s.number} ± ${s.uncertainty} ${s.unit}`
+  }
+  const s = showQuantity(said.si, said.dimension, system, said.digits ?? 3)
+  return `${s.number} ${s.unit}`.trim()
+}
+
+/** A sentence as plain text in a unit system. */
+export const sentenceText = (sentence: Sentence, system: UnitSystem): string =>
+  sentence.map((part) => (typeof part === 'string' ? part : saidText(part, system))).join('')

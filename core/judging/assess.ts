@@ -1,0 +1,46 @@
+import type { Figure } from '../figures'
+import type { StockClass } from '../tanks'
+import { flowAgainstLabel, installedTrial, trialResults, type FlowAgainstLabel, type TrialResult } from './flows'
+import { hookupResult, knownPump, thumbFigure, type HookupResult, type KnownPump } from './hydraulics'
+import { progress, type Progress } from './progress'
+import type { ModelRecord } from './records'
+import { verdict, type Verdict } from './verdict'
+
+/** Everything a dossier shows for one model. */
+export interface Assessment {
+  readonly trials: readonly TrialResult[]
+  readonly pump: KnownPump | null
+  readonly hookups: readonly HookupResult[]
+  readonly againstLabel: FlowAgainstLabel | null
+  /** The three schools of "what does it really move", side by side; each null while it cannot be said. */
+  readonly answers: { readonly thumb: Figure | null; readonly computed: Figure | null; readonly measured: Figure | null }
+  readonly main: HookupResult | null
+  readonly verdict: Verdict
+  readonly progress: Progress
+}
+
+/** Works through one model: trials, pump, hookups, label finding, verdict. Pure; one frame in a worker. */
+export function assess(model: ModelRecord, stockClasses?: readonly StockClass[]): Assessment {
+  const trials = trialResults(model)
+  const pump = knownPump(model, trials)
+  const installed = installedTrial(trials)
+  const hookups = pump
+    ? model.hookups.map((h) => {
+        const loaded = trials.filter((t) => t.trial.hookupId === h.id && !['empty', 'dirty'].includes(t.trial.state)).at(-1)
+        return hookupResult(h, pump, loaded)
+      })
+    : []
+  const main = hookups.find((h) => h.hookup.id === installed?.trial.hookupId) ?? hookups[0] ?? null
+  const againstLabel = flowAgainstLabel(model, trials)
+  const thumb = thumbFigure(model)
+  return {
+    trials,
+    pump,
+    hookups,
+    againstLabel,
+    answers: { thumb, computed: main?.computed ?? null, measured: installed?.figure ?? null },
+    main,
+    verdict: verdict({ model, installed, againstLabel, known: pump, main, thumb, ...(stockClasses && { stockClasses }) }),
+    progress: progress(model),
+  }
+}

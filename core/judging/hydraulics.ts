@@ -1,0 +1,191 @@
+import { thumbFlow } from '../bench'
+import type { Figure } from '../figures'
+import {
+  affinity,
+  circuitLoss,
+  fitPumpCurve,
+  headBudget,
+  netStaticHead,
+  pumpFromLabel,
+  pumpHead,
+  sensitivity,
+  uncertainDutyPoint,
+  type BudgetLine,
+  type HeadFlowPoint,
+  type Pump,
+  type PumpFit,
+  type PumpKnowledge,
+  type SensitivityLine,
+  type StaticHead,
+  type UncertainDutyPoint,
+} from '../hydraulics'
+import { waterProperties } from '../water'
+import type { TrialResult } from './flows'
+import { claimed, type HookupRecord, type ModelRecord } from './records'
+
+/** The pump as it is known: from the label alone, or fitted to what the bench measured. */
+export interface KnownPump {
+  readonly pump: Pump
+  readonly from: 'label' | 'fit'
+  readonly fit: PumpFit | null
+  /** Why there is no fit yet, as the fit said it. */
+  readonly fitProblem: string | null
+  readonly labelPump: Pump | null
+}
+
+/** Kinds that move water by air have no pump curve. */
+export const hasPump = (model: Pick<ModelRecord, 'kind'>): boolean =>
+  !['air-sponge', 'air-box', 'fluidised'].includes(model.kind)
+
+/** Trials that show the pump itself: empty body; the hose's own loss is added to the lift. */
+export function pumpPoints(model: ModelRecord, results: readonly TrialResult[]): readonly HeadFlowPoint[] {
+  return results
+    .filter((r) => r.trial.state === 'empty')
+    .map(({ trial, result }) => {
+      const hookup = model.hookups.find((h) => h.id === trial.hookupId)
+      const loss = hookup ? circuitLoss(result.mean, hookup.segments, fluidAt(trial.waterTemperature)) : 0
+      const ratio = model.mainsFrequency / trial.mainsFrequency
+      return {
+        flow: result.mean * ratio,
+        head: (Math.max(0, trial.lift) + loss) * ratio ** 2,
+        flowUncertainty: result.standardUncertainty * ratio,
+        headUncertainty: Math.hypot(0.01, 0.15 * loss),
+      }
+    })
+}
+
+const fluidAt = (temperature: number) => ({ kinematicViscosity: waterProperties({ temperature }).kinematicViscosity })
+
+/** The pump from the bench where it will fit, else from the label (brought to the model's mains frequency), else null. */
+export function knownPump(model: ModelRecord, results: readonly TrialResult[]): KnownPump | null {
+  if (!hasPump(model)) return null
+  const flow = claimed(model, 'rated-flow')
+  const head = claimed(model, 'max-head')
+  const ratio = flow?.mainsFrequency ? model.mainsFrequency / flow.mainsFrequency : 1
+  const labelPump =
+    flow && head ? affinity(pumpFromLabel({ ratedFlow: flow.value, maxHead: head.value }), ratio) : null
+  let fitProblem: string | null
+  try {
+    const fit = fitPumpCurve(pumpPoints(model, results))
+    return { pump: fit.pump, from: 'fit', fit, fitProblem: null, labelPump }
+  } catch (error) {
+    fitProblem = error instanceof Error ? error.message : String(error)
+  }
+  return labelPump && { pump: labelPump, from: 'label', fit: null, fitProblem, labelPump }
+}
+
+/** One hookup worked through: static head, duty point, where the head goes, what a change would give. */
+export interface HookupResult {
+  readonly hookup: HookupRecord
+  readonly staticHead: StaticHead
+  readonly duty: UncertainDutyPoint
+  readonly budget: readonly BudgetLine[]
+  readonly sensitivity: readonly SensitivityLine[]
+  readonly computed: Figure
+  /** The loaded trial on this hookup, and the head its media and body take by difference. */
+  readonly measured: { readonly figure: Figure; readonly pumpHead: number; readonly budget: readonly BudgetLine[] } | null
+}
+
+/** Works a hookup through at 25 °C (or the temperature of its own trial). */
+export function hookupResult(
+  hookup: HookupRecord,
+  known: KnownPump,
+  loaded: TrialResult | undefined,
+): HookupResult {
+  const staticHead = netStaticHead(hookup)
+  const temperature = loaded?.trial.waterTemperature ?? 25
+  const circuit = {
+    pump: known.pump,
+    segments: hookup.segments,
+    staticHead: staticHead.head,
+    fluid: fluidAt(temperature),
+  }
+  const knowledge: PumpKnowledge = known.fit
+    ? { kind: 'fit', covariance: known.fit.covariance, coverage: known.fit.coverage }
+    : { kind: 'label' }
+  const duty = uncertainDutyPoint(circuit, knowledge)
+  return {
+    hookup,
+    staticHead,
+    duty,
+    budget: headBudget(duty.flow, circuit),
+    sensitivity: duty.blocked ? [] : sensitivity(circuit),
+    computed: computedFigure(hookup, known, duty, staticHead, temperature),
+    measured: loaded ? measuredBudget(loaded, circuit) : null,
+  }
+}
+
+function measuredBudget(loaded: TrialResult, circuit: Parameters<typeof headBudget>[1] & { pump: Pump }): HookupResult['measured'] {
+  const flow = loaded.result.mean
+  const lifted = { ...circuit, staticHead: Math.max(0, loaded.trial.lift) }
+  const available = pumpHead(flow, circuit.pump)
+  const lines = headBudget(flow, lifted)
+  const spent = lines.reduce((sum, l) => sum + l.head, 0)
+  const rest = available - spent
+  const all: BudgetLine[] = [...lines]
+  // A negative rest means the curve is pessimistic or a loss is overstated; it is left to the residual, not hidden here.
+  if (rest > 0) all.splice(lines.length - (lifted.staticHead > 0 ? 1 : 0), 0, {
+    id: 'by-difference',
+    label: 'Media and body (by difference)',
+    kind: 'fitting',
+    head: rest,
+    share: 0,
+  })
+  const total = all.reduce((sum, l) => sum + l.head, 0)
+  return {
+    figure: loaded.figure,
+    pumpHead: available,
+    budget: all.map((l) => ({ ...l, share: total > 0 ? l.head / total : 0 })),
+  }
+}
+
+function computedFigure(
+  hookup: HookupRecord,
+  known: KnownPump,
+  duty: UncertainDutyPoint,
+  lift: StaticHead,
+  temperature: number,
+): Figure {
+  return {
+    id: `duty-${hookup.id}`,
+    label: 'Computed flow',
+    value: duty.flow,
+    dimension: 'flow',
+    provenance: 'computed',
+    uncertainty: duty.expandedUncertainty,
+    conditions: [
+      hookup.name,
+      known.from === 'fit' ? 'pump curve fitted to the bench' : 'pump curve from the label, n assumed 1.75',
+      'no media counted',
+      `${temperature} °C`,
+    ],
+    formula: 'H0 (1 − (Q/Q0)^n) = H_static + Σ f (L/D) v²/2g + Σ K v²/2g',
+    working: [
+      { symbol: 'H0', label: 'shut-off head', value: known.pump.shutOffHead, dimension: 'head', provenance: known.from === 'fit' ? 'computed' : 'printed' },
+      { symbol: 'Q0', label: 'flow at zero head', value: known.pump.maxFlow, dimension: 'flow', provenance: known.from === 'fit' ? 'computed' : 'printed' },
+      { symbol: 'n', label: 'curve exponent', value: known.pump.exponent, dimension: 'ratio', provenance: known.fit?.exponent === 'fitted' ? 'computed' : 'rule' },
+      { symbol: 'H_static', label: 'net static head', value: lift.head, dimension: 'head', provenance: 'measured' },
+      { symbol: 'H', label: 'head at the duty point', value: duty.head, dimension: 'head', provenance: 'computed' },
+    ],
+    source: 'Darcy–Weisbach with Colebrook; fittings after Crane TP-410 and Idelchik (from memory)',
+  }
+}
+
+/** The label's flow less 40 to 50 %, as the trade's rule has it. */
+export function thumbFigure(model: ModelRecord): Figure | null {
+  const claim = claimed(model, 'rated-flow')
+  if (!claim) return null
+  const t = thumbFlow(claim.value)
+  return {
+    id: 'thumb-flow',
+    label: 'Rule of thumb',
+    value: t.mid,
+    dimension: 'flow',
+    provenance: 'rule',
+    uncertainty: (t.high - t.low) / 2,
+    conditions: ['any hookup', 'any fill'],
+    formula: 'Q = label × (0.5 to 0.6)',
+    working: [{ symbol: 'label', label: 'rated flow', value: claim.value, dimension: 'flow', provenance: 'printed' }],
+    source: 'common practice, no source',
+  }
+}

@@ -1,0 +1,7 @@
+export * from './records'
+export * from './flows'
+export * from './hydraulics'
+export * from './verdict'
+export * from './tankFit'
+export * from './progress'
+export * from './assess'

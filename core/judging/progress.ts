@@ -1,0 +1,40 @@
+import { isLabelCondition } from './flows'
+import { hasPump } from './hydraulics'
+import { claimed, type ModelRecord } from './records'
+
+/** How far each station is, 0 to 1, and the next useful action. */
+export interface Progress {
+  readonly claims: number
+  readonly bench: number
+  readonly next: { readonly station: 'claims' | 'bench' | 'tanks' | 'verdict'; readonly action: string }
+}
+
+const share = (done: readonly boolean[]): number => done.filter(Boolean).length / done.length
+
+/** What of the claims and the bench is done, from the record alone. */
+export function progress(model: ModelRecord): Progress {
+  const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
+  const pumped = hasPump(model)
+  const timed = model.trials.filter((t) => t.runs.length >= 3)
+  const claims = share([has('rated-flow'), has('tank-max'), has('tank-min'), has('power'), ...(pumped ? [has('max-head')] : [])])
+  const bare = timed.some((t) => isLabelCondition(t))
+  const installed = timed.some((t) => t.hookupId !== null && t.state !== 'empty')
+  const lifts = new Set(timed.filter((t) => t.state === 'empty').map((t) => t.lift)).size >= 3
+  const bench = share([bare, installed, model.mediaMass !== null, ...(pumped ? [model.hookups.length > 0, lifts] : [])])
+  const next: Progress['next'] = !has('rated-flow')
+    ? { station: 'claims', action: 'Copy the rated flow from the label' }
+    : !has('tank-max')
+      ? { station: 'claims', action: 'Copy the tank range the label claims' }
+      : pumped && !has('max-head')
+        ? { station: 'claims', action: 'Copy the maximum head from the label' }
+        : !bare
+          ? { station: 'bench', action: 'Time five bucket runs, bare and empty' }
+          : pumped && !model.hookups.length
+            ? { station: 'bench', action: 'Describe the hose run' }
+            : !installed
+              ? { station: 'bench', action: 'Time it loaded, on its hoses' }
+              : pumped && !lifts
+                ? { station: 'bench', action: 'Time it empty at three lifts' }
+                : { station: 'verdict', action: 'Read the verdict' }
+  return { claims, bench, next }
+}

@@ -1,0 +1,77 @@
+import type { TimingMethod, VesselRun } from '../bench'
+import type { Segment } from '../hydraulics'
+
+/** The kinds of filter on the bench. */
+export const FILTER_KINDS = [
+  'canister',
+  'hang-on-back',
+  'internal',
+  'motor-sponge',
+  'air-sponge',
+  'air-box',
+  'fluidised',
+  'sump',
+] as const
+export type FilterKind = (typeof FILTER_KINDS)[number]
+
+/** Quantities a label may print. All SI. */
+export const CLAIM_QUANTITIES = [
+  'rated-flow',
+  'max-head',
+  'power',
+  'tank-min',
+  'tank-max',
+  'media-volume',
+  'noise',
+] as const
+export type ClaimQuantity = (typeof CLAIM_QUANTITIES)[number]
+
+/** A printed figure. `mainsFrequency` (Hz) where the label gives one for it. */
+export interface ClaimRecord {
+  readonly quantity: ClaimQuantity
+  readonly value: number
+  readonly mainsFrequency?: number | null
+  readonly where?: string | null
+}
+
+/** What was in the body during a trial. */
+export const FILL_STATES = ['empty', 'as-shipped', 'proposed', 'dirty'] as const
+export type FillState = (typeof FILL_STATES)[number]
+
+/** A hookup: the hose run and what is on it, and the heights that decide whether lift counts. */
+export interface HookupRecord {
+  readonly id: string
+  readonly name: string
+  readonly outletAboveWater: number
+  readonly sourceBelowWater: number
+  readonly bodyBelowWater: number
+  readonly segments: readonly Segment[]
+}
+
+/** A flow trial: its conditions and runs. `hookupId` null: the bare body, nothing attached. */
+export interface FlowTrialRecord {
+  readonly id: string
+  readonly state: FillState
+  readonly hookupId: string | null
+  readonly lift: number
+  readonly waterTemperature: number
+  readonly mainsFrequency: number
+  readonly method: TimingMethod
+  readonly runs: readonly VesselRun[]
+  readonly when?: string
+}
+
+/** Everything known of one model, as the verdict reads it. */
+export interface ModelRecord {
+  readonly kind: FilterKind
+  readonly mainsFrequency: number
+  readonly claims: readonly ClaimRecord[]
+  readonly hookups: readonly HookupRecord[]
+  readonly trials: readonly FlowTrialRecord[]
+  /** Biological media weighed in the fill (kg), or null. */
+  readonly mediaMass: number | null
+}
+
+/** The printed value of a quantity, or undefined. The first entry wins where a label prints two. */
+export const claimed = (model: Pick<ModelRecord, 'claims'>, quantity: ClaimQuantity): ClaimRecord | undefined =>
+  model.claims.find((c) => c.quantity === quantity)

@@ -1,0 +1,3 @@
+export * from './volume'
+export * from './stock'
+export * from './range'
