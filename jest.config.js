@@ -9,6 +9,8 @@ export default {
   testMatch: ['<rootDir>/{core,contract,server,demo,web}/**/*.test.ts'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   transform,
+  globalSetup: '<rootDir>/server/testing/cluster.setup.mjs',
+  globalTeardown: '<rootDir>/server/testing/cluster.teardown.mjs',
   // Packages that ship as ES modules only are compiled for Jest as well.
   transformIgnorePatterns: ['/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check)/)'],
   testTimeout: 30000,

@@ -5,17 +5,6 @@ import type { Circuit, Hose, Fitting } from '.'
 export const EPANET_VISCOSITY = 1.1e-5 * 0.3048 ** 2
 export const EPANET_GRAVITY = 32.2 * 0.3048
 
-/** A small seeded generator for test cases (mulberry32). */
-export function seeded(seed: number): () => number {
-  let a = seed
-  return () => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
-
 /** A circuit as EPANET input text: reservoir, pump, pipes in series (fittings as minor losses of short pipes), reservoir. */
 export function toInp({ pump, segments, staticHead, fluid }: Circuit): string {
   const lpm = (q: number): string => (q * 60000).toPrecision(12)

@@ -53,7 +53,7 @@ function otherOutlet(segments: readonly Segment[]): { label: string; segments: r
       id: bar.id,
       label: 'Open end',
       lossCoefficient: 1,
-      diameter: bore?.kind === 'spray-bar' || !bore ? 0.016 : bore.diameter,
+      diameter: bore?.diameter ?? 0.016,
       count: 1,
     }
     return { label: 'Open end instead of the spray bar', segments: segments.map((s) => (s === bar ? open : s)) }

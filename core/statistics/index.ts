@@ -1,2 +1,3 @@
 export * from './distributions'
 export * from './leastSquares'
+export * from './random'

@@ -15,7 +15,7 @@ export interface StockClass {
 
 const TRADE = 'common practice, no source'
 
-/** The five classes every verdict speaks of. Common practice, no source; each can be changed by the house. */
+/** The five classes every verdict speaks of. Common practice, no source. */
 export const STOCK_CLASSES: readonly StockClass[] = [
   { id: 'light', label: 'Light, planted', minTurnover: 2.5, maxTurnover: 8, litresPerKilogram: 150, oversizing: 1, source: TRADE },
   { id: 'normal', label: 'Normal', minTurnover: 4, maxTurnover: 12, litresPerKilogram: 100, oversizing: 1.5, source: TRADE },

@@ -1,0 +1,38 @@
+import { z } from 'zod'
+
+export const Id = z.uuid('an id (UUID) made by the client')
+
+/** What a person typed for a field, kept beside its SI value: { lift: "3 ft 2" }. */
+export const Typed = z.record(z.string().max(40), z.string().max(80))
+
+/** Columns every editable row has. */
+export const rowBase = {
+  id: Id,
+  version: z.int(),
+  createdAt: z.string(),
+  updatedAt: z.string(),
+  deletedAt: z.string().nullable(),
+}
+
+/** A number in SI within bounds; the message says what is accepted. */
+export const within = (min: number, max: number, unit: string) =>
+  z
+    .number({ error: `a number of ${unit}` })
+    .min(min, `at least ${min} ${unit}`)
+    .max(max, `at most ${max} ${unit}`)
+
+export const text = (max: number) => z.string().max(max, `at most ${max} characters`)
+export const name = (what: string, max = 80) =>
+  z.string().trim().min(1, `${what}, at least one character`).max(max, `at most ${max} characters`)
+
+/** An RFC 9457 problem. `field` is the path of the field at fault, `accepted` what would be taken. */
+export const Problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string().optional(),
+  code: z.string().optional(),
+  errors: z.array(z.object({ field: z.string(), message: z.string() })).optional(),
+  current: z.unknown().optional(),
+})
+export type Problem = z.infer<typeof Problem>

@@ -1,0 +1,5 @@
+export * from './common'
+export * from './models'
+export * from './tanks'
+export * from './calc'
+export * from './records'

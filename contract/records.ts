@@ -1,0 +1,66 @@
+import type { ClaimQuantity as CoreQuantity, ModelRecord } from '@ypsometer/core/judging'
+import { CLAIM_QUANTITIES } from '@ypsometer/core/judging'
+import { tankVolume, type TankShape, type TankVolume } from '@ypsometer/core/tanks'
+import type { Dossier, Trial } from './models'
+import type { Tank } from './tanks'
+
+const isNumeric = (q: string): q is CoreQuantity => (CLAIM_QUANTITIES as readonly string[]).includes(q)
+
+/** How a trial was timed, as the core takes it. */
+export const timingMethod = (t: Pick<Trial, 'vesselUncertainty' | 'clockResolution' | 'reaction'>) => ({
+  vessel: t.vesselUncertainty,
+  resolution: t.clockResolution,
+  reaction: t.reaction,
+})
+
+/** A dossier as the core reads it: claims as numbers, trials with their runs in the order taken. */
+export function modelRecord(d: Dossier): ModelRecord {
+  return {
+    kind: d.model.kind,
+    mainsFrequency: d.model.mainsFrequency,
+    claims: d.claims.flatMap((c) =>
+      isNumeric(c.quantity) && c.value !== null
+        ? [{ quantity: c.quantity, value: c.value, mainsFrequency: c.mainsFrequency, where: c.printedOn }]
+        : [],
+    ),
+    hookups: d.hookups,
+    trials: d.trials.map((t) => ({
+      id: t.id,
+      state: t.state,
+      hookupId: t.hookupId,
+      lift: t.lift,
+      waterTemperature: t.waterTemperature,
+      mainsFrequency: t.mainsFrequency,
+      method: timingMethod(t),
+      runs: d.readings
+        .filter((r) => r.trialId === t.id)
+        .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+        .map((r) => ({ volume: r.volume, seconds: r.seconds })),
+      when: t.createdAt,
+    })),
+    mediaMass: d.specimens.findLast((s) => s.mediaMass !== null)?.mediaMass ?? null,
+  }
+}
+
+/** The shape of a tank row, with only the lengths that shape has. */
+export function tankShape(t: Tank): TankShape {
+  switch (t.shape) {
+    case 'box':
+      return { shape: 'box', length: t.length, width: t.width, height: t.height }
+    case 'cylinder':
+      return { shape: 'cylinder', diameter: t.diameter, height: t.height }
+    case 'bow-front':
+      return { shape: 'bow-front', length: t.length, width: t.width, bowWidth: t.bowWidth, height: t.height }
+    case 'corner':
+      return { shape: 'corner', side: t.side, endPanel: t.endPanel, front: t.front, height: t.height }
+  }
+}
+
+/** Volumes of a tank row. @throws OutOfRange naming the column that does not fit. */
+export const tankWater = (t: Tank): TankVolume =>
+  tankVolume(tankShape(t), {
+    waterLevel: t.waterLevel,
+    substrateDepth: t.substrateDepth,
+    substratePorosity: t.substratePorosity,
+    decorVolume: t.decorVolume,
+  })

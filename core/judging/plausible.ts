@@ -1,0 +1,46 @@
+import type { Sentence } from '../figures'
+import type { Dimension } from '../units'
+import type { ClaimQuantity, FilterKind } from './records'
+
+/** Range (SI) a printed figure usually lies in; outside it the app asks, and takes yes for an answer. */
+const USUAL: Readonly<Record<ClaimQuantity, { readonly dimension: Dimension; readonly low: number; readonly high: number }>> = {
+  'rated-flow': { dimension: 'flow', low: 20 / 3.6e6, high: 12000 / 3.6e6 },
+  'max-head': { dimension: 'head', low: 0.1, high: 8 },
+  power: { dimension: 'power', low: 0.5, high: 200 },
+  'tank-min': { dimension: 'volume', low: 0.005, high: 1 },
+  'tank-max': { dimension: 'volume', low: 0.01, high: 3 },
+  'media-volume': { dimension: 'volume', low: 0.05e-3, high: 0.06 },
+  noise: { dimension: 'sound', low: 10, high: 70 },
+}
+
+/** Largest rated flow usual for a kind (m³/s); kinds not named have the general limit. Common practice, no source. */
+const USUAL_FLOW: Partial<Readonly<Record<FilterKind, number>>> = {
+  'hang-on-back': 3000 / 3.6e6,
+  'motor-sponge': 2500 / 3.6e6,
+  'air-sponge': 600 / 3.6e6,
+  'air-box': 600 / 3.6e6,
+  fluidised: 600 / 3.6e6,
+  internal: 4000 / 3.6e6,
+}
+
+/** The dimension a printed quantity is typed in. */
+export const claimDimension = (quantity: ClaimQuantity): Dimension => USUAL[quantity].dimension
+
+/**
+ * A question to ask before taking an unusual printed figure, or null when it is usual. `value` in SI.
+ * Limits are common practice, no source; they never refuse, they ask.
+ */
+export function doubt(quantity: ClaimQuantity, value: number, kind: FilterKind): Sentence | null {
+  const { dimension, low, high } = USUAL[quantity]
+  const top = quantity === 'rated-flow' ? (USUAL_FLOW[kind] ?? high) : high
+  if (value >= low && value <= top) return null
+  return [
+    'Are you sure? ',
+    { si: value, dimension },
+    ` is ${value > top ? 'more' : 'less'} than such filters print; usual is `,
+    { si: low, dimension },
+    ' to ',
+    { si: top, dimension },
+    '.',
+  ]
+}

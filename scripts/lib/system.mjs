@@ -1,0 +1,143 @@
+// What the two commands need of the machine: Node, npm packages, Debian packages. Plain Node, nothing installed yet.
+import { execFileSync, spawn, spawnSync } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const ROOT = dirname(dirname(dirname(fileURLToPath(import.meta.url))))
+
+/** An error whose message is all that should be printed. */
+export class Plain extends Error {}
+
+export const say = (text) => console.log(text)
+
+/** Runs `main`, printing a Plain error as one sentence and leaving with 1. */
+export async function command(main) {
+  try {
+    await main()
+  } catch (error) {
+    console.error(error instanceof Plain ? error.message : error)
+    process.exit(1)
+  }
+}
+
+export function checkNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number)
+  if (major < 20 || (major === 20 && minor < 19)) throw new Plain(`Node ${process.versions.node} is too old: 20.19 or newer is needed.`)
+}
+
+const hashFiles = (files) => {
+  const h = createHash('sha256')
+  for (const f of files.sort()) h.update(f).update(readFileSync(f))
+  return h.digest('hex')
+}
+
+/** Installs npm packages when they are missing or the lock file has changed since. */
+export function ensurePackages() {
+  const mark = join(ROOT, 'node_modules', '.installed-lock')
+  const lock = join(ROOT, 'package-lock.json')
+  const want = hashFiles([lock])
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === want) return
+  say('Installing npm packages (once) …')
+  const r = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, stdio: 'inherit' })
+  if (r.status !== 0) throw new Plain('npm could not install the packages; see its message above.')
+  writeFileSync(mark, want)
+}
+
+const isRoot = () => process.getuid?.() === 0
+
+/** Installs Debian packages whose test fails. */
+export function ensureDebian(wanted) {
+  const missing = wanted.filter(([, present]) => !present()).map(([name]) => name)
+  if (!missing.length) return
+  if (!isRoot()) throw new Plain(`Missing: ${missing.join(', ')}. Install with: sudo apt-get install ${missing.join(' ')}`)
+  say(`Installing ${missing.join(', ')} from Debian (once) …`)
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  const apt = (...args) => spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env }).status === 0
+  if (!apt('update', '-qq') || !apt('install', '-y', '-qq', '--no-install-recommends', ...missing))
+    throw new Plain(`apt-get could not install ${missing.join(', ')}; see its message above.`)
+}
+
+/** Newest PostgreSQL binaries of Debian, or null. */
+export function postgresBin() {
+  const base = '/usr/lib/postgresql'
+  if (!existsSync(base)) return null
+  const found = readdirSync(base)
+    .filter((v) => existsSync(join(base, v, 'bin', 'initdb')))
+    .sort((a, b) => Number(b) - Number(a))[0]
+  return found ? join(base, found, 'bin') : null
+}
+
+export const POSTGRES = ['postgresql', () => postgresBin() !== null]
+export const CHROMIUM = ['chromium', () => existsSync('/usr/bin/chromium')]
+
+/** Every file below the folders, for telling whether sources changed. */
+function walk(folder, out = []) {
+  for (const name of readdirSync(folder)) {
+    if (name === 'node_modules' || name === 'dist' || name.endsWith('.test.ts')) continue
+    const path = join(folder, name)
+    if (statSync(path).isDirectory()) walk(path, out)
+    else out.push(path)
+  }
+  return out
+}
+
+/** Builds the web app when its sources changed since the last build. */
+export function ensureBuild() {
+  const mark = join(ROOT, 'web', 'dist', '.built-from')
+  const want = hashFiles([...['web', 'core', 'contract'].flatMap((f) => walk(join(ROOT, f))), join(ROOT, 'package-lock.json')])
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === want) return
+  say('Building the web app …')
+  const r = spawnSync('npm', ['run', '-s', 'build', '-w', 'web'], { cwd: ROOT, encoding: 'utf8' })
+  if (r.status !== 0) throw new Plain(`The build failed:\n${r.stdout}${r.stderr}`)
+  writeFileSync(mark, want)
+}
+
+/** A free TCP port on loopback. */
+export const freePort = () =>
+  new Promise((done, fail) => {
+    const server = createServer()
+    server.once('error', fail)
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address()
+      server.close(() => done(port))
+    })
+  })
+
+/** True when nothing listens on the port of that host yet. */
+export const isFree = (port, host) =>
+  new Promise((done) => {
+    const server = createServer()
+    server.once('error', () => done(false))
+    server.listen(port, host, () => server.close(() => done(true)))
+  })
+
+/** Starts the server as a child; resolves once it answers on /api/v1/health. */
+export async function startServer({ port, host, databaseUrl, demo }) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    cwd: ROOT,
+    env: { ...process.env, PORT: String(port), HOST: host, DATABASE_URL: databaseUrl, YPSOMETER_DEMO: demo ? '1' : '0', NODE_ENV: 'production' },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  })
+  let stderr = ''
+  child.stderr.on('data', (d) => {
+    stderr += d
+    process.stderr.write(d)
+  })
+  for (let i = 0; i < 300; i++) {
+    if (child.exitCode !== null) throw new Plain(stderr.trim() ? 'The server did not start; see above.' : 'The server stopped at once.')
+    try {
+      const r = await fetch(`http://${host}:${port}/api/v1/health`)
+      if (r.ok) return child
+    } catch {
+      // not yet
+    }
+    await new Promise((r) => setTimeout(r, 100))
+  }
+  child.kill('SIGKILL')
+  throw new Plain('The server did not become ready within 30 s.')
+}
+
+export { execFileSync, isRoot }

@@ -1,0 +1,39 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
+import { migrate as runMigrations } from 'drizzle-orm/node-postgres/migrator'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { sql } from 'drizzle-orm'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import pg from 'pg'
+import * as schema from './schema'
+
+export type Db = NodePgDatabase<typeof schema>
+export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0]
+
+const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
+
+/** A pool on `url` and Drizzle over it. A dropped connection is reported by the query that needed it, not by a crash. */
+export function connect(url: string): { db: Db; pool: pg.Pool } {
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
+  pool.on('error', () => undefined)
+  return { db: drizzle(pool, { schema }), pool }
+}
+
+/** Brings the database to this version's schema and fills the reference rows every tank needs. */
+export async function migrate(db: Db): Promise<void> {
+  await runMigrations(db, { migrationsFolder: join(here, 'migrations') })
+  await db
+    .insert(schema.stockClass)
+    .values(STOCK_CLASSES.map((c, position) => ({ ...c, position })))
+    .onConflictDoNothing()
+}
+
+/** True when the database answers and every migration this version knows has been applied. */
+export async function isReady(db: Db): Promise<boolean> {
+  try {
+    await db.execute(sql`select 1 from stock_class limit 1`)
+    return true
+  } catch {
+    return false
+  }
+}

@@ -1,0 +1,21 @@
+import { demoBundle } from '@ypsometer/demo'
+import type { Db } from '../db/client'
+import { claim, hookup, model, reading, segment, specimen, tank, trial } from '../db/schema'
+
+/** Fills an empty database with the demo bench, all or nothing. */
+export async function loadDemo(db: Db): Promise<void> {
+  await db.transaction(async (tx) => {
+    for (const m of demoBundle.models) {
+      await tx.insert(model).values(m.model)
+      await tx.insert(claim).values([...m.claims])
+      await tx.insert(specimen).values([...m.specimens])
+      for (const { segments, ...own } of m.hookups) {
+        await tx.insert(hookup).values(own)
+        if (segments.length) await tx.insert(segment).values(segments.map((s, position) => ({ hookupId: own.id, position, ...s })))
+      }
+      await tx.insert(trial).values(m.trials.map((t) => ({ ...t, createdAt: new Date(t.createdAt) })))
+      await tx.insert(reading).values(m.readings.map((r) => ({ ...r, takenAt: new Date(r.takenAt) })))
+    }
+    await tx.insert(tank).values([...demoBundle.tanks])
+  })
+}

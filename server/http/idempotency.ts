@@ -1,0 +1,56 @@
+import { eq } from 'drizzle-orm'
+import type { FastifyRequest } from 'fastify'
+import { createHash } from 'node:crypto'
+import type { Db, Tx } from '../db/client'
+import { idempotencyKey } from '../db/schema'
+import { fieldProblem, problem } from './problems'
+
+export interface Answer {
+  readonly status: number
+  readonly body: Record<string, unknown>
+}
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i
+
+function keyOf(request: FastifyRequest, required: boolean): string | null {
+  const key = request.headers['idempotency-key']
+  if (typeof key === 'string' && UUID.test(key)) return key.toLowerCase()
+  if (key === undefined && !required) return null
+  throw fieldProblem('Idempotency-Key', 'a header with a UUID made for this one write', 400)
+}
+
+/**
+ * Does `work` once per `Idempotency-Key`, in the same transaction as the key itself: a repeat gets the first answer,
+ * another request under the same key is refused, and what was not answered was not written.
+ */
+export async function once(
+  db: Db,
+  request: FastifyRequest,
+  required: boolean,
+  work: (tx: Tx) => Promise<Answer>,
+): Promise<Answer & { replayed: boolean }> {
+  const key = keyOf(request, required)
+  if (!key) return { ...(await db.transaction(work)), replayed: false }
+  const route = `${request.method} ${request.url}`
+  const requestHash = createHash('sha256')
+    .update(JSON.stringify([request.headers['if-match'] ?? null, request.body ?? null]))
+    .digest('hex')
+  return db.transaction(async (tx) => {
+    const fresh = await tx
+      .insert(idempotencyKey)
+      .values({ key, route, requestHash, status: 0, answer: {} })
+      .onConflictDoNothing()
+      .returning({ key: idempotencyKey.key })
+    if (!fresh.length) {
+      const [seen] = await tx.select().from(idempotencyKey).where(eq(idempotencyKey.key, key))
+      if (!seen || seen.route !== route || seen.requestHash !== requestHash)
+        throw problem(422, 'key-reused', 'This Idempotency-Key was used for another write', {
+          errors: [{ field: 'Idempotency-Key', message: 'a new UUID for each write' }],
+        })
+      return { status: seen.status, body: seen.answer as Record<string, unknown>, replayed: true }
+    }
+    const answer = await work(tx)
+    await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(eq(idempotencyKey.key, key))
+    return { ...answer, replayed: false }
+  })
+}

@@ -1,0 +1,97 @@
+import { CoreError } from '@ypsometer/core/errors'
+import type { Problem } from '@ypsometer/contract'
+import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
+import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod'
+
+/** An answer other than success, thrown from a route and written as RFC 9457 problem+json. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail ?? problem.title)
+  }
+}
+
+type Extra = Partial<Pick<Problem, 'detail' | 'errors' | 'current'>>
+
+/** Builds a {@link ProblemError}; `code` is stable and becomes the problem's type. */
+export const problem = (status: number, code: string, title: string, extra: Extra = {}): ProblemError =>
+  new ProblemError({ type: `urn:ypsometer:${code}`, title, status, code, ...extra })
+
+/** A problem with one field at fault. */
+export const fieldProblem = (field: string, message: string, status = 422): ProblemError =>
+  problem(status, 'invalid-field', 'A field cannot be taken as it is', { errors: [{ field, message }] })
+
+interface PgError {
+  code: string
+  constraint?: string
+  column?: string
+  detail?: string
+}
+const pgError = (error: unknown): PgError | null => {
+  const cause = error instanceof Error && error.cause instanceof Error ? error.cause : error
+  return cause instanceof Error && 'code' in cause && typeof cause.code === 'string' && /^[0-9A-Z]{5}$/.test(cause.code)
+    ? (cause as unknown as PgError)
+    : null
+}
+
+/** What each named constraint of the database protects, in the words of the person who met it. */
+const CONSTRAINTS: Readonly<Record<string, readonly [field: string, message: string]>> = {
+  model_maker_name: ['name', 'This maker already has a model of this name on the shelf.'],
+  claim_once: ['quantity', 'This figure is already in the claims; change that one.'],
+  claim_money: ['currency', 'A price needs both an amount and a currency.'],
+  tank_level: ['waterLevel', 'The water level must be above the bottom and no higher than the tank.'],
+  tank_substrate: ['substrateDepth', 'The substrate must be lower than the water.'],
+}
+
+function fromDatabase(e: PgError): ProblemError | null {
+  const known = e.constraint ? CONSTRAINTS[e.constraint] : undefined
+  if (known) return fieldProblem(known[0], known[1], e.code === '23505' ? 409 : 422)
+  if (e.code === '23505') return problem(409, 'exists', 'There is already such a row', { errors: [{ field: 'id', message: 'an id not used before' }] })
+  if (e.code === '23503') {
+    const column = /\((\w+)\)=/.exec(e.detail ?? '')?.[1] ?? 'id'
+    const field = column.replace(/_(\w)/g, (_, c: string) => c.toUpperCase())
+    return fieldProblem(field, 'points at something that is not there')
+  }
+  if (e.code.startsWith('22') || e.code.startsWith('23'))
+    return fieldProblem('body', 'holds a value the database cannot keep (an odd character or a number out of range)')
+  if (e.code.startsWith('08') || e.code.startsWith('57')) return unavailable()
+  return null
+}
+
+const unavailable = (): ProblemError =>
+  problem(503, 'database-away', 'The database cannot be reached', { detail: 'Nothing was written. Try again in a moment.' })
+
+function toProblem(error: unknown): Problem {
+  if (error instanceof ProblemError) return error.problem
+  if (hasZodFastifySchemaValidationErrors(error))
+    return problem(400, 'invalid', 'The request cannot be read as it is', {
+      errors: error.validation.map((v) => ({
+        field: v.instancePath.replace(/^\//, '').replace(/\//g, '.') || error.validationContext || 'body',
+        message: v.message ?? 'not accepted',
+      })),
+    }).problem
+  if (error instanceof CoreError) return fieldProblem(error.field, error.message).problem
+  const pg = pgError(error)
+  const known = pg && fromDatabase(pg)
+  if (known) return known.problem
+  const text = error instanceof Error ? `${error.message} ${error.cause instanceof Error ? error.cause.message : ''}` : ''
+  if (/ECONNREFUSED|ECONNRESET|Connection terminated|timeout exceeded when trying to connect|ENOENT.*PGSQL/.test(text))
+    return unavailable().problem
+  const status = (error as FastifyError).statusCode ?? 500
+  if (status < 500) {
+    const message = error instanceof Error ? error.message : 'not accepted'
+    return problem(status, 'refused', 'The request was refused', { detail: message, errors: [{ field: 'body', message }] }).problem
+  }
+  return problem(500, 'fault', 'Something failed on our side', { detail: 'It has been logged. Nothing was half-written.' }).problem
+}
+
+/** Sends every error as problem+json, and logs those that are ours. */
+export function registerProblems(app: FastifyInstance): void {
+  app.setErrorHandler((error: unknown, request: FastifyRequest, reply: FastifyReply) => {
+    const body = toProblem(error)
+    if (body.status >= 500) request.log.error({ err: error }, body.title)
+    return sendProblem(reply, body)
+  })
+}
+
+export const sendProblem = (reply: FastifyReply, body: Problem): FastifyReply =>
+  reply.code(body.status).header('content-type', 'application/problem+json; charset=utf-8').serializer(JSON.stringify).send(body)

@@ -1,0 +1,45 @@
+import { count } from 'drizzle-orm'
+import { join, resolve } from 'node:path'
+import { loadDemo } from './demo/load'
+import { buildApp } from './app'
+import { connect, migrate } from './db/client'
+import { model } from './db/schema'
+
+/** Starts the server from its environment: DATABASE_URL, HOST, PORT, YPSOMETER_WEB, YPSOMETER_DEMO. */
+async function main(): Promise<void> {
+  const host = process.env.HOST ?? '127.0.0.1'
+  const port = Number(process.env.PORT ?? 4680)
+  const url = process.env.DATABASE_URL
+  if (!url) throw new Error('DATABASE_URL is not set; `npm start` sets it.')
+  if (!['127.0.0.1', 'localhost', '::1'].includes(host))
+    throw new Error(`HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`)
+  const { db, pool } = connect(url)
+  await migrate(db)
+  if (process.env.YPSOMETER_DEMO === '1') {
+    const [row] = await db.select({ n: count() }).from(model)
+    if (row?.n === 0) await loadDemo(db)
+  }
+  const app = await buildApp({
+    db,
+    webRoot: resolve(process.env.YPSOMETER_WEB ?? join(process.cwd(), 'web', 'dist')),
+    logLevel: process.env.LOG_LEVEL ?? 'warn',
+  })
+  const stop = async (): Promise<void> => {
+    await app.close()
+    await pool.end()
+    process.exit(0)
+  }
+  process.on('SIGTERM', () => void stop())
+  process.on('SIGINT', () => void stop())
+  await app.listen({ host, port })
+  process.stdout.write(`listening on http://${host}:${port}\n`)
+}
+
+main().catch((error: unknown) => {
+  const code = (error as { code?: string }).code
+  const text = error instanceof Error ? error.message : String(error)
+  process.stderr.write(
+    code === 'EADDRINUSE' ? `Port ${process.env.PORT ?? 4680} is taken: set PORT to another one.\n` : `${text}\n`,
+  )
+  process.exit(1)
+})

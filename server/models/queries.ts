@@ -1,0 +1,121 @@
+import { modelRecord, type Dossier, type ShelfPage, type ShelfRow } from '@ypsometer/contract'
+import { assess, claimed } from '@ypsometer/core/judging'
+import { and, asc, desc, eq, ilike, inArray, isNull, or, sql, type SQL } from 'drizzle-orm'
+import type { Db } from '../db/client'
+import { claim, hookup, model, reading, specimen, trial } from '../db/schema'
+import { readCursor, writeCursor } from '../http/cursor'
+import { plain, type Row } from '../http/editable'
+import { problem } from '../http/problems'
+import { withSegments } from './resources'
+
+type ModelRow = typeof model.$inferSelect
+
+/** Everything the dossiers of these models stand on, in five queries whatever their number. */
+export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<readonly Dossier[]> {
+  const ids = models.map((m) => m.id)
+  if (!ids.length) return []
+  const [claims, specimens, hookups, trials, readings] = await Promise.all([
+    db.select().from(claim).where(and(inArray(claim.modelId, ids), isNull(claim.deletedAt))).orderBy(asc(claim.createdAt), asc(claim.id)),
+    db.select().from(specimen).where(and(inArray(specimen.modelId, ids), isNull(specimen.deletedAt))).orderBy(asc(specimen.createdAt), asc(specimen.id)),
+    db.select().from(hookup).where(and(inArray(hookup.modelId, ids), isNull(hookup.deletedAt))).orderBy(asc(hookup.createdAt), asc(hookup.id)),
+    db.select().from(trial).where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt))).orderBy(asc(trial.createdAt), asc(trial.id)),
+    db
+      .select({ reading, modelId: trial.modelId })
+      .from(reading)
+      .innerJoin(trial, eq(trial.id, reading.trialId))
+      .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(reading.deletedAt)))
+      .orderBy(asc(reading.takenAt), asc(reading.id)),
+  ])
+  const whole = await withSegments(db, hookups as unknown as Row[])
+  const of = <T extends { modelId: unknown }>(rows: readonly T[], id: string): T[] => rows.filter((r) => r.modelId === id)
+  return models.map(
+    (m) =>
+      ({
+        model: plain(m),
+        claims: of(claims, m.id).map(plain),
+        specimens: of(specimens, m.id).map(plain),
+        hookups: whole.filter((h) => h.modelId === m.id).map(plain),
+        trials: of(trials, m.id).map(plain),
+        readings: of(readings, m.id).map((r) => plain(r.reading)),
+      }) as unknown as Dossier,
+  )
+}
+
+/** One dossier. @throws 404 for a model that is not there; a deleted one is given, marked by `deletedAt`. */
+export async function dossier(db: Db, id: string): Promise<Dossier> {
+  const rows = await db.select().from(model).where(eq(model.id, id))
+  const [found] = await dossiers(db, rows)
+  if (!found) throw problem(404, 'not-found', 'There is no such model')
+  return found
+}
+
+/** What the shelf says of one model, computed from its dossier. */
+export function shelfRow(d: Dossier): ShelfRow {
+  const record = modelRecord(d)
+  const a = assess(record)
+  const normal = a.verdict.ranges.find((r) => r.stockClass === 'normal')
+  return {
+    model: d.model,
+    ratedFlow: claimed(record, 'rated-flow')?.value ?? null,
+    flow: a.verdict.flow?.value ?? null,
+    flowUncertainty: a.verdict.flow?.uncertainty ?? null,
+    basis: a.verdict.basis,
+    supportedMax: normal?.max ?? null,
+    claimedMax: a.verdict.claimedRange.max,
+    overclaim: a.verdict.overclaim,
+    level: a.verdict.level,
+    claimsDone: a.progress.claims,
+    benchDone: a.progress.bench,
+    next: a.progress.next.action,
+  }
+}
+
+/** How to look along the shelf. */
+export interface ShelfSearch {
+  readonly search?: string | undefined
+  readonly kind?: string | undefined
+  readonly sort: 'name' | 'updated' | 'rated-flow'
+  readonly cursor?: string | undefined
+  readonly limit: number
+}
+
+const ratedFlow = sql<number>`coalesce((select c.value from claim c where c.model_id = ${model.id}
+  and c.quantity = 'rated-flow' and c.deleted_at is null order by c.created_at, c.id limit 1), 0)`
+const nameKey = sql<string>`lower(${model.name})`
+const updatedKey = sql<string>`to_char(${model.updatedAt} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS')`
+
+/** One page of the shelf, by keyset on the sort value and the id, with the whole count. */
+export async function shelf(db: Db, q: ShelfSearch): Promise<ShelfPage> {
+  const cursor = readCursor(q.cursor)
+  const key: SQL = q.sort === 'name' ? nameKey : q.sort === 'updated' ? updatedKey : ratedFlow
+  const falls = q.sort !== 'name'
+  const filters: SQL[] = [isNull(model.deletedAt)]
+  if (q.kind) filters.push(eq(model.kind, q.kind))
+  const words = q.search?.replace(/\0/g, '').trim().split(/\s+/).filter(Boolean) ?? []
+  for (const word of words) {
+    const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`
+    const either = or(ilike(model.name, like), ilike(model.maker, like))
+    if (either) filters.push(either)
+  }
+  const after = cursor
+    ? falls
+      ? sql`(${key}, ${model.id}) < (${cursor.value}, ${cursor.id}::uuid)`
+      : sql`(${key}, ${model.id}) > (${cursor.value}, ${cursor.id}::uuid)`
+    : undefined
+  const order = falls ? [desc(key), desc(model.id)] : [asc(key), asc(model.id)]
+  const rows = await db
+    .select({ row: model, key: sql<string | number>`${key}` })
+    .from(model)
+    .where(and(...filters, after))
+    .orderBy(...order)
+    .limit(q.limit + 1)
+  const [count] = await db.select({ n: sql<number>`count(*)::int` }).from(model).where(and(...filters))
+  const page = rows.slice(0, q.limit)
+  const last = page.at(-1)
+  const found = await dossiers(db, page.map((r) => r.row))
+  return {
+    items: found.map(shelfRow),
+    next: rows.length > q.limit && last ? writeCursor({ value: last.key, id: last.row.id }) : null,
+    total: count?.n ?? 0,
+  }
+}

@@ -1,0 +1,22 @@
+import { Dossier, Id, ShelfPage, ShelfQuery } from '@ypsometer/contract'
+import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import { z } from 'zod'
+import type { Db } from '../db/client'
+import { registerEditable } from '../http/editable'
+import { dossier, shelf } from './queries'
+import { MODEL_RESOURCES } from './resources'
+
+/** The shelf, dossiers, and the editable rows under them. */
+export function registerModels(app: FastifyInstance, db: Db): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  typed.get('/models', { schema: { tags: ['models'], querystring: ShelfQuery, response: { 200: ShelfPage } } }, (request) =>
+    shelf(db, request.query),
+  )
+  typed.get(
+    '/models/:id/dossier',
+    { schema: { tags: ['models'], params: z.object({ id: Id }), response: { 200: Dossier } } },
+    (request) => dossier(db, request.params.id),
+  )
+  for (const resource of MODEL_RESOURCES) registerEditable(app, db, resource)
+}

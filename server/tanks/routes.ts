@@ -1,0 +1,49 @@
+import { StockClassRow, Tank, TankCreate, TankPage, TankPatch, tankWater } from '@ypsometer/contract'
+import { and, asc, isNull, sql } from 'drizzle-orm'
+import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import { z } from 'zod'
+import type { Db } from '../db/client'
+import { stockClass, tank } from '../db/schema'
+import { readCursor, writeCursor } from '../http/cursor'
+import { plain, registerEditable } from '../http/editable'
+
+const ListQuery = z.object({
+  cursor: z.string().max(400).optional(),
+  limit: z.coerce.number().int().min(1).max(200).default(100),
+})
+
+/** Tanks and the stock classes they are judged by. */
+export function registerTanks(app: FastifyInstance, db: Db): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  const key = sql<string>`lower(${tank.name})`
+  typed.get('/tanks', { schema: { tags: ['tanks'], querystring: ListQuery, response: { 200: TankPage } } }, async ({ query }) => {
+    const cursor = readCursor(query.cursor)
+    const after = cursor ? sql`(${key}, ${tank.id}) > (${cursor.value}, ${cursor.id}::uuid)` : undefined
+    const rows = await db
+      .select()
+      .from(tank)
+      .where(and(isNull(tank.deletedAt), after))
+      .orderBy(asc(key), asc(tank.id))
+      .limit(query.limit + 1)
+    const page = rows.slice(0, query.limit)
+    const last = page.at(-1)
+    return {
+      items: page.map(plain) as unknown as z.infer<typeof Tank>[],
+      next: rows.length > query.limit && last ? writeCursor({ value: last.name.toLowerCase(), id: last.id }) : null,
+    }
+  })
+  typed.get('/stock-classes', { schema: { tags: ['tanks'], response: { 200: z.array(StockClassRow) } } }, () =>
+    db.select().from(stockClass).orderBy(asc(stockClass.position)),
+  )
+  registerEditable(app, db, {
+    path: 'tanks',
+    one: 'tank',
+    table: tank,
+    row: Tank,
+    create: TankCreate,
+    patch: TankPatch,
+    // The core refuses a tank smaller than its substrate, and names the field.
+    check: (row) => void tankWater(row as unknown as z.infer<typeof Tank>),
+  })
+}
