@@ -1,6 +1,7 @@
 import { OutOfRange, TooFew } from '../errors'
+import type { FittedPump } from './bands'
 import { fitNonlinear, studentQuantile } from '../statistics'
-import { LABEL_EXPONENT, pumpHead, type Pump } from './pump'
+import { LABEL_EXPONENT, type Pump } from './pump'
 
 /** A measured point: flow Q (m³/s) against head H (m), with standard uncertainties where known. */
 export interface HeadFlowPoint {
@@ -11,12 +12,9 @@ export interface HeadFlowPoint {
 }
 
 /** A fitted pump curve. `covariance` is of (H0, Q0, n); a fixed exponent has a zero row. */
-export interface PumpFit {
-  readonly pump: Pump
-  readonly covariance: readonly (readonly number[])[]
+export interface PumpFit extends FittedPump {
   readonly exponent: 'fitted' | 'assumed'
   readonly degreesOfFreedom: number
-  readonly coverage: number
   readonly residualDeviation: number
   readonly points: readonly (HeadFlowPoint & { readonly residual: number })[]
 }
@@ -102,26 +100,4 @@ function checkFalls(points: readonly HeadFlowPoint[]): void {
     throw new OutOfRange('points', high.flow, {
       words: 'flow that falls as the head rises; this series rises, so a column or a fill may be mixed up',
     })
-}
-
-/** Half-width (m) of the 95 % band of the fitted curve at flow Q: coverage × √(gᵀ C g), g the parameter gradient. */
-export function pumpBand(flow: number, fit: Pick<PumpFit, 'pump' | 'covariance' | 'coverage'>): number {
-  const { shutOffHead, maxFlow, exponent } = fit.pump
-  const r = Math.max(flow, 1e-12) / maxFlow
-  const gradient = [
-    1 - r ** exponent,
-    (shutOffHead * exponent * r ** exponent) / maxFlow,
-    -shutOffHead * r ** exponent * Math.log(r),
-  ]
-  let variance = 0
-  gradient.forEach((gi, i) => gradient.forEach((gj, j) => (variance += gi * gj * (fit.covariance[i]?.[j] ?? 0))))
-  return fit.coverage * Math.sqrt(Math.max(0, variance))
-}
-
-/** Pump head at `flow` with the label's exponent at either end of its stated band (m). */
-export function labelBand(flow: number, pump: Pump): { readonly low: number; readonly high: number } {
-  return {
-    low: pumpHead(flow, { ...pump, exponent: LABEL_EXPONENT.low }),
-    high: pumpHead(flow, { ...pump, exponent: LABEL_EXPONENT.high }),
-  }
 }

@@ -22,6 +22,7 @@ import {
 import { waterProperties } from '../water'
 import type { TrialResult } from './flows'
 import { claimed, type HookupRecord, type ModelRecord } from './records'
+import { hasPump } from './words'
 
 /** The pump as it is known: from the label alone, or fitted to what the bench measured. */
 export interface KnownPump {
@@ -32,10 +33,6 @@ export interface KnownPump {
   readonly fitProblem: string | null
   readonly labelPump: Pump | null
 }
-
-/** Kinds that move water by air have no pump curve. */
-export const hasPump = (model: Pick<ModelRecord, 'kind'>): boolean =>
-  !['air-sponge', 'air-box', 'fluidised'].includes(model.kind)
 
 /** Trials that show the pump itself: empty body; the hose's own loss is added to the lift. */
 export function pumpPoints(model: ModelRecord, results: readonly TrialResult[]): readonly HeadFlowPoint[] {
@@ -58,7 +55,7 @@ const fluidAt = (temperature: number) => ({ kinematicViscosity: waterProperties(
 
 /** The pump from the bench where it will fit, else from the label (brought to the model's mains frequency), else null. */
 export function knownPump(model: ModelRecord, results: readonly TrialResult[]): KnownPump | null {
-  if (!hasPump(model)) return null
+  if (!hasPump(model.kind)) return null
   const flow = claimed(model, 'rated-flow')
   const head = claimed(model, 'max-head')
   const ratio = flow?.mainsFrequency ? model.mainsFrequency / flow.mainsFrequency : 1

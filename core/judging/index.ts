@@ -1,4 +1,5 @@
 export * from './records'
+export * from './words'
 export * from './flows'
 export * from './hydraulics'
 export * from './verdict'

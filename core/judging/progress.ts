@@ -1,5 +1,5 @@
 import { isLabelCondition } from './flows'
-import { hasPump } from './hydraulics'
+import { hasPump } from './words'
 import { claimed, type ModelRecord } from './records'
 
 /** How far each station is, 0 to 1, and the next useful action. */
@@ -14,7 +14,7 @@ const share = (done: readonly boolean[]): number => done.filter(Boolean).length 
 /** What of the claims and the bench is done, from the record alone. */
 export function progress(model: ModelRecord): Progress {
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
-  const pumped = hasPump(model)
+  const pumped = hasPump(model.kind)
   const timed = model.trials.filter((t) => t.runs.length >= 3)
   const claims = share([has('rated-flow'), has('tank-max'), has('tank-min'), has('power'), ...(pumped ? [has('max-head')] : [])])
   const bare = timed.some((t) => isLabelCondition(t))

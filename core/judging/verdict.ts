@@ -1,7 +1,8 @@
 import type { Figure, Said, Sentence } from '../figures'
-import { STOCK_CLASSES, supportedRange, type Constraint, type StockClass, type SupportedRange } from '../tanks'
+import { STOCK_CLASSES, supportedRange, type StockClass, type SupportedRange } from '../tanks'
 import type { FlowAgainstLabel, TrialResult } from './flows'
-import { hasPump, type HookupResult, type KnownPump } from './hydraulics'
+import type { HookupResult, KnownPump } from './hydraulics'
+import { hasPump } from './words'
 import { claimed, type ModelRecord } from './records'
 
 /** Fixed thresholds of the overclaim ratio (claimed maximum / supported maximum for a normal tank). */
@@ -60,12 +61,6 @@ export function levelOf(ratio: number | null): VerdictLevel {
   if (ratio <= OVERCLAIM_THRESHOLDS.holds) return 'holds'
   if (ratio <= OVERCLAIM_THRESHOLDS.stretched) return 'stretched'
   return ratio <= OVERCLAIM_THRESHOLDS.overclaimed ? 'overclaimed' : 'far-overclaimed'
-}
-
-export const CONSTRAINT_WORDS: Readonly<Record<Constraint, string>> = {
-  turnover: 'turnover',
-  'media-mass': 'media mass',
-  oversizing: 'oversizing',
 }
 
 export interface VerdictInput {
@@ -214,12 +209,12 @@ function missing({ model, againstLabel, known, installed, main }: VerdictInput):
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
   need(!has('rated-flow'), { id: 'rated-flow', station: 'claims', what: 'Rated flow', changes: 'Nothing can be held against the label without it.' })
   need(!has('tank-max'), { id: 'tank-max', station: 'claims', what: 'Claimed largest tank', changes: 'The claim itself cannot be judged.' })
-  need(hasPump(model) && !has('max-head'), { id: 'max-head', station: 'claims', what: 'Maximum head', changes: 'Without it there is no label curve, so no computed flow.' })
-  need(hasPump(model) && !main, { id: 'hookup', station: 'bench', what: 'A hookup (hoses, fittings, heights)', changes: 'Flow cannot be computed, and a measured one belongs to no circuit.' })
+  need(hasPump(model.kind) && !has('max-head'), { id: 'max-head', station: 'claims', what: 'Maximum head', changes: 'Without it there is no label curve, so no computed flow.' })
+  need(hasPump(model.kind) && !main, { id: 'hookup', station: 'bench', what: 'A hookup (hoses, fittings, heights)', changes: 'Flow cannot be computed, and a measured one belongs to no circuit.' })
   need(!againstLabel, { id: 'empty-flow', station: 'bench', what: 'Flow bare, empty and at no lift', changes: 'It is the only fair comparison with the rated flow.' })
   need(!installed, { id: 'installed-flow', station: 'bench', what: 'Flow as installed', changes: 'The verdict then rests on a measured flow, with its own interval.' })
   need(installed !== null && installed.trial.state === 'empty', { id: 'loaded-flow', station: 'bench', what: 'Flow with media in', changes: 'Media take head: the installed flow will be lower than this empty one.' })
-  need(hasPump(model) && known?.from !== 'fit', { id: 'head-series', station: 'bench', what: 'Flow at three or more lifts', changes: 'The pump curve would be measured in place of the label’s assumed one.' })
+  need(hasPump(model.kind) && known?.from !== 'fit', { id: 'head-series', station: 'bench', what: 'Flow at three or more lifts', changes: 'The pump curve would be measured in place of the label’s assumed one.' })
   need(model.mediaMass === null, { id: 'media-mass', station: 'bench', what: 'Mass of biological media', changes: 'Media may bind before turnover does and lower the supported maximum.' })
   return out
 }

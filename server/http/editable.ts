@@ -68,6 +68,8 @@ async function change(e: Editable, tx: Tx, id: string, version: number, set: (ro
   const row = await find(e, tx, id, true)
   if (row.version !== version) throw stale(e.one, await joined(e, tx, row))
   const columns = await set(row)
+  // What was typed is kept per field, so two people's fields do not overwrite each other's.
+  if (columns.typed) columns.typed = { ...(row.typed as object), ...(columns.typed as object) }
   const next: SQL = sql`${e.table.version} + 1`
   const [changed] = (await tx
     .update(e.table)

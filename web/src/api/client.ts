@@ -1,0 +1,46 @@
+import type { Problem } from '@ypsometer/contract'
+
+/** An answer other than success: the problem document, and the field it names first. */
+export class ApiProblem extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.errors?.[0]?.message ?? problem.detail ?? problem.title)
+  }
+}
+
+/** The server did not answer at all (stopped, network gone, or not ready). */
+export class Unreachable extends Error {}
+
+interface Options {
+  readonly method?: 'GET' | 'POST' | 'PATCH' | 'DELETE'
+  readonly body?: unknown
+  readonly key?: string
+  readonly version?: number
+  readonly signal?: AbortSignal
+}
+
+/** Calls the API. @throws ApiProblem for a refusal, Unreachable when there is no answer. */
+export async function api<T>(path: string, { method = 'GET', body, key, version, signal }: Options = {}): Promise<T> {
+  const headers: Record<string, string> = { accept: 'application/json' }
+  if (body !== undefined) headers['content-type'] = 'application/json'
+  if (key) headers['idempotency-key'] = key
+  if (version !== undefined) headers['if-match'] = `"${version}"`
+  let response: Response
+  try {
+    response = await fetch(`/api/v1${path}`, {
+      method,
+      headers,
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+      ...(signal && { signal }),
+    })
+  } catch (error) {
+    if (signal?.aborted) throw error
+    throw new Unreachable('The server cannot be reached')
+  }
+  if (response.status === 502 || response.status === 503 || response.status === 504)
+    throw new Unreachable('The server is not ready')
+  const json = (await response.json().catch(() => null)) as unknown
+  if (!response.ok) {
+    throw new ApiProblem((json as Problem | null) ?? { type: 'about:blank', title: response.statusText, status: response.status })
+  }
+  return json as T
+}

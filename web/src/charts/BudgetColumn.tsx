@@ -1,0 +1,72 @@
+import type { BudgetLine } from '@ypsometer/core/hydraulics'
+import { showPercent, showQuantity } from '@ypsometer/core/units'
+import { units } from '../frame/settings'
+import { spreadLabels } from './labels'
+
+interface Props {
+  readonly lines: readonly BudgetLine[]
+  /** Pump head at the working point (m): the top of the column. */
+  readonly head: number
+  readonly top: number
+  readonly bottom: number
+  readonly height: number
+  /** Head at the top of the chart's axis (m). */
+  readonly axisMax: number
+}
+
+const BAR = 46
+const LABELS = 178
+
+/** How the pump's head is spent, standing on the chart's own head axis. Outlet at the foot, intake at the top. */
+export function BudgetColumn({ lines, head, top, bottom, height, axisMax }: Props) {
+  const system = units.use()
+  const plot = height - top - bottom
+  const y = (h: number): number => top + plot * (1 - h / axisMax)
+  let level = head
+  const parts = lines.map((l) => {
+    const from = level
+    level = Math.max(0, level - l.head)
+    return { ...l, y0: y(from), y1: y(level) }
+  })
+  const labels = spreadLabels(parts.map((p) => (p.y0 + p.y1) / 2), 29, top + 12, height - bottom - 6)
+  const text = (h: number): string => {
+    const s = showQuantity(h, 'head', system, h < 0.1 ? 2 : 3)
+    return `${s.number} ${s.unit}`
+  }
+  return (
+    <svg width={BAR + LABELS} height={height} className="shrink-0" role="img" aria-label={`Head budget: ${lines.map((l) => `${l.label} ${text(l.head)}`).join(', ')}`}>
+      <defs>
+        <pattern id="budget-lift" width="6" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 3h6" stroke="var(--color-base-content)" strokeWidth="1" />
+        </pattern>
+        <pattern id="budget-media" width="7" height="7" patternUnits="userSpaceOnUse">
+          <circle cx="2" cy="2" r="1.1" fill="var(--color-base-content)" />
+          <circle cx="5.5" cy="5.5" r="1.1" fill="var(--color-base-content)" />
+        </pattern>
+      </defs>
+      <path d={`M0 ${y(head)}h${BAR}`} stroke="var(--color-base-content)" strokeDasharray="1 3" strokeWidth="1.4" />
+      {parts.map((p, i) => (
+        <g key={p.id}>
+          <rect x={6} y={p.y0} width={BAR - 12} height={Math.max(0, p.y1 - p.y0)} fill={fill(p)} stroke="var(--color-base-content)" strokeWidth="1" fillOpacity={p.kind === 'static' || p.id === 'by-difference' ? 1 : i % 2 ? 0.1 : 0.28}>
+            <title>{`${p.label}: ${text(p.head)}`}</title>
+          </rect>
+          <path d={`M${BAR - 6} ${(p.y0 + p.y1) / 2}L${BAR + 8} ${labels[i] ?? 0}h4`} stroke="var(--color-secondary)" strokeWidth="0.8" fill="none" />
+          <text x={BAR + 15} y={(labels[i] ?? 0) - 1} fontSize="13" fill="var(--color-base-content)">
+            {p.label}
+          </text>
+          <text x={BAR + 15} y={(labels[i] ?? 0) + 12} fontSize="12.5" fill="var(--color-secondary)" className="num">
+            {text(p.head)} · {showPercent(p.share)}
+          </text>
+        </g>
+      ))}
+      <text x={6} y={height - bottom + 18} fontSize="13" fill="var(--color-secondary)">
+        Where the head goes
+      </text>
+    </svg>
+  )
+}
+
+const fill = (p: BudgetLine): string => {
+  if (p.kind === 'static') return 'url(#budget-lift)'
+  return p.id === 'by-difference' ? 'url(#budget-media)' : 'var(--color-base-content)'
+}

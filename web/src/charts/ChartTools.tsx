@@ -1,0 +1,105 @@
+import { Download, Table2 } from 'lucide-react'
+import { useState, type RefObject } from 'react'
+
+/** A chart's data as rows, for the table and the CSV. */
+export interface ChartData {
+  readonly name: string
+  readonly columns: readonly string[]
+  readonly rows: readonly (readonly (string | number)[])[]
+}
+
+/** A CSV field, quoted where needed; a leading = + - @ that is no number is defused for spreadsheets. */
+export function csvField(value: string | number): string {
+  const text = typeof value === 'string' && /^[=+\-@\t\r]/.test(value) && !Number.isFinite(Number(value)) ? `'${value}` : String(value)
+  return /[",\n\r]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text
+}
+
+export const toCsv = (d: ChartData): string =>
+  [d.columns, ...d.rows].map((row) => row.map(csvField).join(',')).join('\r\n') + '\r\n'
+
+export function save(name: string, type: string, content: string): void {
+  const url = URL.createObjectURL(new Blob([content], { type }))
+  const a = document.createElement('a')
+  a.href = url
+  a.download = name
+  a.click()
+  setTimeout(() => URL.revokeObjectURL(url), 1000)
+}
+
+/** The drawing as a file of its own: colours and fonts written out, no script, no references. */
+export function standalone(svg: SVGSVGElement): string {
+  const copy = svg.cloneNode(true) as SVGSVGElement
+  const from = [svg, ...svg.querySelectorAll<SVGElement>('*')]
+  const to = [copy, ...copy.querySelectorAll<SVGElement>('*')]
+  from.forEach((el, i) => {
+    const style = getComputedStyle(el)
+    const target = to[i]
+    if (!target) return
+    for (const property of ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'opacity', 'fill-opacity', 'font-family', 'font-size', 'font-weight', 'text-anchor'])
+      target.setAttribute(property, style.getPropertyValue(property))
+    target.removeAttribute('class')
+    for (const { name } of [...target.attributes]) if (name.startsWith('on') || name === 'tabindex') target.removeAttribute(name)
+  })
+  copy.querySelectorAll('script, foreignObject').forEach((el) => el.remove())
+  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
+  return new XMLSerializer().serializeToString(copy)
+}
+
+interface ToolsProps {
+  readonly data: ChartData
+  readonly root: RefObject<HTMLElement | null>
+}
+
+/** Under every chart: its data as a table, as CSV, and the drawing as SVG. */
+export function ChartTools({ data, root }: ToolsProps) {
+  const [table, setTable] = useState(false)
+  const file = data.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')
+  return (
+    <div className="no-print mt-1">
+      <div className="muted flex flex-wrap gap-1 text-[0.85rem]">
+        <button type="button" className="btn btn-ghost btn-xs" aria-expanded={table} onClick={() => setTable(!table)}>
+          <Table2 size={14} aria-hidden="true" /> {table ? 'Hide the table' : 'As a table'}
+        </button>
+        <button type="button" className="btn btn-ghost btn-xs" onClick={() => save(`${file}.csv`, 'text/csv', toCsv(data))}>
+          <Download size={14} aria-hidden="true" /> CSV
+        </button>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs"
+          onClick={() => {
+            const svg = root.current?.querySelector<SVGSVGElement>('svg[data-drawing], svg.recharts-surface')
+            if (svg) save(`${file}.svg`, 'image/svg+xml', standalone(svg))
+          }}
+        >
+          <Download size={14} aria-hidden="true" /> SVG
+        </button>
+      </div>
+      {table && (
+        <div className="mt-2 max-h-80 overflow-auto" tabIndex={0} role="region" aria-label={`${data.name}, table`}>
+          <table className="sheet">
+            <thead>
+              <tr>
+                {data.columns.map((c) => (
+                  <th key={c} scope="col">
+                    {c}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {data.rows.map((row, i) => (
+                <tr key={i}>
+                  {row.map((v, j) => (
+                    <td key={j} className="num">
+                      {v}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,131 @@
+import type { Verdict } from '@ypsometer/core/judging'
+import { CONSTRAINT_WORDS } from '@ypsometer/core/judging/words'
+import type { StockClassRow } from '@ypsometer/contract'
+import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
+import { useRef } from 'react'
+import { units } from '../frame/settings'
+import { ChartTools, type ChartData } from './ChartTools'
+
+interface Props {
+  readonly verdict: Verdict
+  readonly stock: readonly StockClassRow[]
+  readonly name: string
+}
+
+const W = 860
+const LEFT = 190
+const RIGHT = 150
+const ROW = 34
+
+/** Claimed tank range as a bracket over a logarithmic ruler of litres, and what is supported beneath it. */
+export function LitreRuler({ verdict, stock, name }: Props) {
+  const system = units.use()
+  const root = useRef<HTMLDivElement>(null)
+  const unit = preferredUnit('volume', system)
+  const { ranges, claimedRange } = verdict
+  const all = [...ranges.flatMap((r) => [r.min, r.max, r.maxInterval?.[1] ?? r.max]), claimedRange.min ?? NaN, claimedRange.max ?? NaN].filter((v) => v > 0)
+  if (!all.length) return null
+  const toUnit = (v: number): number => fromSI(v, unit)
+  const low = Math.min(...all.map(toUnit)) * 0.8
+  const high = Math.max(...all.map(toUnit)) * 1.15
+  const x = (si: number): number => LEFT + ((Math.log(toUnit(si)) - Math.log(low)) / (Math.log(high) - Math.log(low))) * (W - LEFT - RIGHT)
+  const ticks = rulerTicks(low, high)
+  const at = (v: number): number => x(v * unit.factor)
+  const height = 92 + ranges.length * ROW + 8
+  const said = (si: number): string => {
+    const s = showQuantity(si, 'volume', system, 2)
+    return `${s.number} ${s.unit}`
+  }
+  const labelOf = (id: string): string => stock.find((s) => s.id === id)?.label ?? id
+  const data: ChartData = {
+    name: `${name} tank ranges`,
+    columns: ['Range', `From, ${unit.symbol}`, `To, ${unit.symbol}`, 'Binds at the top'],
+    rows: [
+      ['Label', claimedRange.min === null ? '' : Number(toUnit(claimedRange.min).toPrecision(3)), claimedRange.max === null ? '' : Number(toUnit(claimedRange.max).toPrecision(3)), ''],
+      ...ranges.map((r) => [labelOf(r.stockClass), Number(toUnit(r.min).toPrecision(3)), Number(toUnit(r.max).toPrecision(3)), CONSTRAINT_WORDS[r.binding]]),
+    ],
+  }
+  const claim = claimedRange.max
+  const claimFrom = claimedRange.min ?? low * unit.factor
+  return (
+    <div ref={root}>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Litre ruler">
+        <svg data-drawing viewBox={`0 0 ${W} ${height}`} className="block w-full min-w-[40rem]" role="img" aria-label={rulerText(verdict, labelOf, said)} fontFamily="var(--font-sans)">
+          {/* the claim: a bracket over the ruler */}
+          {claim !== null && (
+            <g stroke="var(--color-base-content)" fill="none" strokeWidth="1.6">
+              <path d={`M${x(claimFrom)} 44v-12H${x(claim)}v12`} strokeDasharray={claimedRange.min === null ? '4 3' : undefined} />
+              <text x={(x(claimFrom) + x(claim)) / 2} y={24} textAnchor="middle" fontSize="15" stroke="none" fill="var(--color-base-content)">
+                label: {claimedRange.min === null ? 'up to ' : `${said(claimedRange.min)} to `}
+                {said(claim)}
+              </text>
+            </g>
+          )}
+          {/* the ruler itself */}
+          <path d={`M${LEFT} 60H${W - RIGHT}`} stroke="var(--color-base-content)" strokeWidth="1.2" />
+          {ticks.map((t) => (
+            <g key={t.value}>
+              <path d={`M${at(t.value)} 60v${t.major ? -12 : -6}`} stroke="var(--color-base-content)" strokeWidth={t.major ? 1.2 : 0.7} />
+              {t.major && (
+                <text x={at(t.value)} y={76} textAnchor="middle" fontSize="13" className="num" fill="var(--color-base-content)">
+                  {t.value}
+                </text>
+              )}
+            </g>
+          ))}
+          <text x={W - RIGHT + 10} y={64} fontSize="13" fill="var(--color-secondary)">
+            {unit.symbol}
+          </text>
+          {claim !== null && <path d={`M${x(claim)} 60V${height - 6}`} stroke="var(--color-base-content)" strokeWidth="0.8" strokeDasharray="2 4" />}
+          {ranges.map((r, i) => {
+            const y = 92 + i * ROW
+            const over = claim !== null && claim > r.max
+            const end = x(r.max)
+            return (
+              <g key={r.stockClass}>
+                <text x={LEFT - 12} y={y + 14} textAnchor="end" fontSize="14.5" fill="var(--color-base-content)">
+                  {labelOf(r.stockClass)}
+                </text>
+                {over && <path d={`M${Math.max(end, x(claimFrom))} ${y + 9}H${x(claim)}`} stroke="var(--color-error)" strokeWidth="5" strokeDasharray="2 3" />}
+                {r.impossible ? (
+                  <text x={x(r.max) + 8} y={y + 14} fontSize="13" fill="var(--color-error)">
+                    none: too strong before its media carry so much
+                  </text>
+                ) : (
+                  <rect x={x(r.min)} y={y + 2} width={Math.max(2, end - x(r.min))} height={14} fill="var(--color-primary)" />
+                )}
+                {r.maxInterval && !r.impossible && <path d={`M${x(r.maxInterval[0])} ${y + 9}H${x(r.maxInterval[1])}M${x(r.maxInterval[0])} ${y + 5}v8M${x(r.maxInterval[1])} ${y + 5}v8`} stroke="var(--color-base-content)" strokeWidth="1.3" />}
+                <text x={W - RIGHT + 10} y={y + 10} fontSize="13.5" className="num" fill="var(--color-base-content)">
+                  {said(r.min)} – {said(r.max)}
+                </text>
+                <text x={W - RIGHT + 10} y={y + 23} fontSize="12" fill="var(--color-secondary)">
+                  {CONSTRAINT_WORDS[r.binding]} binds
+                </text>
+              </g>
+            )
+          })}
+        </svg>
+      </div>
+      <p className="muted text-[0.88rem]">
+        Bar: supported. Whisker: 95 % interval of its top.{claim !== null && ' Dashed rust: claimed but not supported.'} The left end is where the current gets too strong.
+      </p>
+      <ChartTools data={data} root={root} />
+    </div>
+  )
+}
+
+/** Ticks at 1 to 9 of each decade; 1, 2 and 5 are numbered. */
+function rulerTicks(low: number, high: number): { value: number; major: boolean }[] {
+  const out: { value: number; major: boolean }[] = []
+  for (let d = Math.floor(Math.log10(low)); d <= Math.ceil(Math.log10(high)); d++)
+    for (let k = 1; k < 10; k++) {
+      const value = Number((k * 10 ** d).toPrecision(1))
+      if (value >= low && value <= high) out.push({ value, major: k === 1 || k === 2 || k === 5 })
+    }
+  return out
+}
+
+function rulerText(v: Verdict, labelOf: (id: string) => string, said: (si: number) => string): string {
+  const claim = v.claimedRange.max === null ? 'No claimed range.' : `The label claims ${v.claimedRange.min === null ? 'up to' : `${said(v.claimedRange.min)} to`} ${said(v.claimedRange.max)}.`
+  return `${claim} Supported: ${v.ranges.map((r) => `${labelOf(r.stockClass)} ${said(r.min)} to ${said(r.max)}, ${CONSTRAINT_WORDS[r.binding]} binds`).join('; ')}.`
+}

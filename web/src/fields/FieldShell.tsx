@@ -1,0 +1,64 @@
+import type { Entry } from '../api/outbox'
+import { complaint, resolveConflict } from './useAutosaved'
+
+interface ShellProps {
+  readonly id: string
+  readonly label: string
+  readonly hideLabel?: boolean
+  readonly hint?: React.ReactNode
+  readonly error?: string | null
+  readonly question?: React.ReactNode
+  readonly onAgree?: () => void
+  readonly onRevert?: () => void
+  readonly parked?: Entry | undefined
+  readonly field: string
+  readonly showValue?: (value: unknown) => React.ReactNode
+  readonly children: React.ReactNode
+}
+
+/** Label, control and whatever has to be said about it: an error, a question, a refusal, a conflict. */
+export function FieldShell(p: ShellProps) {
+  const refused = complaint(p.parked, p.field)
+  const current = p.parked?.state === 'conflict' ? (p.parked.problem?.current as Record<string, unknown> | undefined) : undefined
+  const show = p.showValue ?? ((v: unknown) => String(v ?? 'empty'))
+  const key = p.parked?.key ?? ''
+  return (
+    <div className="min-w-0">
+      <label htmlFor={p.id} className={p.hideLabel ? 'sr-only' : 'kicker block'}>
+        {p.label}
+      </label>
+      {p.children}
+      <div id={`${p.id}-said`} aria-live="polite">
+        {p.error && <Said tone="error">{p.error}</Said>}
+        {p.question && (
+          <Said tone="warning">
+            {p.question}{' '}
+            <button type="button" className="btn btn-xs btn-warning" onClick={p.onAgree}>
+              Yes, keep it
+            </button>{' '}
+            <button type="button" className="btn btn-xs btn-ghost" onClick={p.onRevert}>
+              Take it back
+            </button>
+          </Said>
+        )}
+        {!p.error && !p.question && refused && <Said tone="error">{refused}</Said>}
+        {current && (
+          <Said tone="warning">
+            Changed elsewhere to <strong>{show(current[p.field])}</strong>; you typed <strong>{show(p.parked?.body[p.field])}</strong>.{' '}
+            <button type="button" className="btn btn-xs btn-warning" onClick={() => resolveConflict(key, 'mine')}>
+              Keep mine
+            </button>{' '}
+            <button type="button" className="btn btn-xs" onClick={() => resolveConflict(key, 'theirs')}>
+              Take theirs
+            </button>
+          </Said>
+        )}
+        {!p.error && !p.question && !refused && !current && p.hint && <p className="muted text-[0.8rem]">{p.hint}</p>}
+      </div>
+    </div>
+  )
+}
+
+function Said({ tone, children }: { readonly tone: 'error' | 'warning'; readonly children: React.ReactNode }) {
+  return <p className={`mt-1 text-[0.88rem] leading-snug ${tone === 'error' ? 'text-error' : 'text-warning'}`}>{children}</p>
+}

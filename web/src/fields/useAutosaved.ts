@@ -1,0 +1,107 @@
+import { useEffect, useRef, useState } from 'react'
+import { changeRow } from '../api/queries'
+import { resolveConflict, useEntries, type Collection, type Entry, type RowBody } from '../api/outbox'
+import { readDraft, writeDraft } from './drafts'
+
+interface Row {
+  readonly id: string
+  readonly version: number
+}
+
+/** What the text of a field turns into: columns to write, a question first, or an error. */
+export type Reading =
+  | { readonly kind: 'ok'; readonly body: RowBody }
+  | { readonly kind: 'ask'; readonly question: React.ReactNode; readonly body: RowBody }
+  | { readonly kind: 'error'; readonly message: string }
+
+export interface AutosaveOptions {
+  readonly collection: Collection
+  readonly row: Row
+  /** The column; also names the draft and finds the server's complaint about it. */
+  readonly field: string
+  /** The text of the value as it is now. */
+  readonly shown: string
+  readonly read: (text: string) => Reading
+}
+
+/**
+ * State of one autosaved text field. What is typed is kept as a draft at once, written when it can be read (half a
+ * second after the last key, or on leaving), and never replaced by what the server says while the person is typing.
+ */
+export function useAutosaved({ collection, row, field, shown, read }: AutosaveOptions) {
+  const draftName = `${collection}.${row.id}.${field}`
+  const [text, setText] = useState<string | null>(() => readDraft(draftName))
+  const [agreed, setAgreed] = useState<string | null>(null)
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const entries = useEntries()
+  const parked = entries.find((e) => e.rowId === row.id && e.state !== 'waiting' && field in e.body)
+  const current = text ?? shown
+  const reading = text === null || text === shown ? null : read(text)
+
+  const commit = (value: string): void => {
+    clearTimeout(timer.current)
+    if (value === shown) {
+      writeDraft(draftName, null)
+      setText(null)
+      return
+    }
+    const r = read(value)
+    if (r.kind === 'error' || (r.kind === 'ask' && agreed !== value)) return
+    changeRow(collection, row, r.body)
+    writeDraft(draftName, null)
+    setText(null)
+  }
+  const commitRef = useRef(commit)
+  const textRef = useRef(text)
+  useEffect(() => {
+    commitRef.current = commit
+    textRef.current = text
+  })
+  // Leaving the view writes what can be written; the rest stays as a draft.
+  useEffect(
+    () => () => {
+      if (textRef.current !== null) commitRef.current(textRef.current)
+    },
+    [],
+  )
+
+  return {
+    text: current,
+    error: reading?.kind === 'error' ? reading.message : null,
+    question: reading?.kind === 'ask' && agreed !== text ? reading.question : null,
+    parked,
+    onChange: (value: string): void => {
+      setText(value)
+      writeDraft(draftName, value)
+      clearTimeout(timer.current)
+      timer.current = setTimeout(() => commitRef.current(value), 600)
+    },
+    onLeave: (): void => {
+      if (text !== null) commit(text)
+    },
+    agree: (): void => {
+      if (text === null) return
+      setAgreed(text)
+      const r = read(text)
+      if (r.kind === 'error') return
+      changeRow(collection, row, r.body)
+      writeDraft(draftName, null)
+      setText(null)
+    },
+    revert: (): void => {
+      clearTimeout(timer.current)
+      writeDraft(draftName, null)
+      setText(null)
+    },
+  }
+}
+
+/** What the server said against a parked write of this field. */
+export function complaint(entry: Entry | undefined, field: string): string | null {
+  if (!entry?.problem) return null
+  if (entry.state === 'conflict') return null
+  const own = entry.problem.errors?.find((e) => e.field === field || e.field.endsWith(`.${field}`))
+  return own?.message ?? entry.problem.errors?.[0]?.message ?? entry.problem.title
+}
+
+export { resolveConflict }

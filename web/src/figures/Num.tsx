@@ -1,0 +1,45 @@
+import { showPercent, showQuantity, showWithUncertainty, type Dimension } from '@ypsometer/core/units'
+import { saidText, type Sentence } from '@ypsometer/core/figures'
+import { units } from '../frame/settings'
+
+interface NumProps {
+  readonly si: number
+  readonly dimension: Dimension
+  readonly uncertainty?: number | undefined
+  readonly digits?: number
+  readonly unit?: string
+  readonly className?: string
+}
+
+/** A number with its unit smaller beside it and its uncertainty after it, in the reader's units. */
+export function Num({ si, dimension, uncertainty, digits = 3, unit, className = '' }: NumProps) {
+  const system = units.use()
+  const shown = uncertainty
+    ? showWithUncertainty(si, uncertainty, dimension, system, unit)
+    : { ...showQuantity(si, dimension, system, digits, unit), uncertainty: undefined }
+  return (
+    <span className={`num whitespace-nowrap ${className}`}>
+      {shown.number}
+      {shown.uncertainty !== undefined && <span className="opacity-80"> ± {shown.uncertainty}</span>}
+      {shown.unit && <span className="muted ml-[0.25em] text-[0.78em]">{shown.unit}</span>}
+    </span>
+  )
+}
+
+export const Percent = ({ share, className = '' }: { readonly share: number; readonly className?: string }) => (
+  <span className={`num whitespace-nowrap ${className}`}>{showPercent(share)}</span>
+)
+
+/** A generated sentence with its numbers set as numbers, in the reader's units. */
+export function Words({ sentence }: { readonly sentence: Sentence }) {
+  const system = units.use()
+  return sentence.map((part, i) =>
+    typeof part === 'string' ? (
+      part
+    ) : (
+      <span key={i} className="num font-medium whitespace-nowrap">
+        {saidText(part, system)}
+      </span>
+    ),
+  )
+}

@@ -1,0 +1,110 @@
+import { CircleHelp, Moon, Sun } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { NavLink, Outlet, useNavigate } from 'react-router'
+import { Toaster } from 'sonner'
+import type { UnitSystem } from '@ypsometer/core/units'
+import { useEntries, useSaveState, type SaveState } from '../api/outbox'
+import { Help } from './Help'
+import { theme, units } from './settings'
+
+const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
+  saved: 'Saved',
+  saving: 'Saving …',
+  kept: 'Kept on this device',
+  'needs-you': 'Needs your decision',
+}
+
+/** Says whether what was typed has reached the server. */
+function SaveMark() {
+  const state = useSaveState()
+  const waiting = useEntries().length
+  const tone = state === 'kept' || state === 'needs-you' ? 'text-warning font-medium' : 'muted'
+  return (
+    <span role="status" className={`text-[0.88rem] whitespace-nowrap ${tone}`} title={state === 'kept' ? 'The server cannot be reached. Everything typed is on this device and is sent when it is back.' : undefined}>
+      {SAVE_WORDS[state]}
+      {state === 'kept' && ` (${waiting})`}
+    </span>
+  )
+}
+
+/** Frame of every desk view: name, places, save state, units, theme, help. */
+export function Frame() {
+  const [help, setHelp] = useState(false)
+  const navigate = useNavigate()
+  const system = units.use()
+  const shade = theme.use()
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      const typing = e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]')
+      if (typing || e.ctrlKey || e.metaKey || e.altKey) return
+      if (e.key === '?') setHelp(true)
+      else if (e.key === '1') void navigate('/')
+      else if (e.key === '2') void navigate('/tanks')
+      else if (e.key === '/') {
+        const search = document.querySelector<HTMLInputElement>('input[type=search]')
+        if (search) {
+          e.preventDefault()
+          search.focus()
+        }
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [navigate])
+  const place = ({ isActive }: { isActive: boolean }): string =>
+    `py-1 border-b-2 ${isActive ? 'border-base-content font-bold' : 'border-transparent hover:border-base-300'}`
+  return (
+    <div className="flex min-h-screen flex-col">
+      <a href="#main" className="btn btn-sm sr-only focus:not-sr-only focus:absolute focus:z-50">
+        Skip to the content
+      </a>
+      <header className="border-base-content no-print flex flex-wrap items-center gap-x-6 gap-y-1 border-b px-4 py-2 sm:px-6">
+        <NavLink to="/" className="flex items-center gap-2 text-[1.15rem] font-bold tracking-tight">
+          <Glyph />
+          Ypsometer
+        </NavLink>
+        <nav aria-label="Places" className="flex gap-5">
+          <NavLink to="/" end className={place}>
+            Shelf
+          </NavLink>
+          <NavLink to="/tanks" className={place}>
+            Tanks
+          </NavLink>
+        </nav>
+        <div className="ml-auto flex items-center gap-3">
+          <SaveMark />
+          <label className="flex items-center">
+            <span className="sr-only">Units</span>
+            <select className="field !w-auto !min-h-0 !py-0.5 text-[0.9rem]" value={system} onChange={(e) => units.set(e.target.value as UnitSystem)}>
+              <option value="metric">Metric</option>
+              <option value="us">US</option>
+              <option value="imperial">Imperial</option>
+            </select>
+          </label>
+          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label={shade === 'paper' ? 'Switch to the dark theme' : 'Switch to the light theme'} onClick={() => theme.set(shade === 'paper' ? 'fishroom' : 'paper')}>
+            {shade === 'paper' ? <Moon size={18} aria-hidden="true" /> : <Sun size={18} aria-hidden="true" />}
+          </button>
+          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label="Help" onClick={() => setHelp(true)}>
+            <CircleHelp size={18} aria-hidden="true" />
+          </button>
+        </div>
+      </header>
+      <main id="main" className="flex-1 px-4 py-5 sm:px-6">
+        <Outlet />
+      </main>
+      {help && <Help onClose={() => setHelp(false)} />}
+      <Toaster theme={shade === 'paper' ? 'light' : 'dark'} position="bottom-right" />
+    </div>
+  )
+}
+
+/** The mark: a graduated rod beside a column of water. */
+function Glyph() {
+  return (
+    <svg viewBox="0 0 20 24" width="18" height="22" aria-hidden="true">
+      <path d="M4 2v20M4 4h5M4 8h3M4 12h5M4 16h3M4 20h5" stroke="currentColor" strokeWidth="1.6" fill="none" />
+      <path d="M14 9v13" stroke="var(--color-primary)" strokeWidth="5" />
+      <path d="M11.5 4v18.5h5V4" stroke="currentColor" strokeWidth="1.1" fill="none" />
+    </svg>
+  )
+}

@@ -1,0 +1,57 @@
+import { X } from 'lucide-react'
+import { useEffect, useRef } from 'react'
+import { PROVENANCE_MEANING, PROVENANCE_WORDS, Mark } from '../figures/Provenance'
+import type { Provenance } from '@ypsometer/core/figures'
+
+const KEYS: readonly (readonly [string, string])[] = [
+  ['?', 'This page'],
+  ['1', 'Shelf'],
+  ['2', 'Tanks'],
+  ['/', 'Search the shelf'],
+  ['Space', 'Bench run: start, stop'],
+  ['Backspace', 'Bench run: undo the last run'],
+  ['Esc', 'Close what is open'],
+]
+
+/** Short help: keys, and what the marks beside numbers mean. */
+export function Help({ onClose }: { readonly onClose: () => void }) {
+  const dialog = useRef<HTMLDialogElement>(null)
+  useEffect(() => dialog.current?.showModal(), [])
+  return (
+    <dialog ref={dialog} className="bg-base-100 text-base-content border-base-content m-auto w-[40rem] max-w-[calc(100vw-2rem)] border p-6 shadow-xl backdrop:bg-black/40" onClose={onClose} aria-labelledby="help-title">
+      <div className="flex justify-between">
+        <h2 id="help-title">Keys and marks</h2>
+        <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label="Close" onClick={() => dialog.current?.close()}>
+          <X size={18} aria-hidden="true" />
+        </button>
+      </div>
+      <div className="mt-3 grid gap-6 sm:grid-cols-2">
+        <table className="sheet self-start">
+          <tbody>
+            {KEYS.map(([k, what]) => (
+              <tr key={k}>
+                <td>
+                  <kbd className="num border-base-content border px-1.5 py-0.5 text-[0.85rem]">{k}</kbd>
+                </td>
+                <td>{what}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <dl className="space-y-2">
+          {(Object.keys(PROVENANCE_WORDS) as Provenance[]).map((p) => (
+            <div key={p}>
+              <dt className="font-bold">
+                <Mark of={p} /> {PROVENANCE_WORDS[p]}
+              </dt>
+              <dd className="muted text-[0.92rem]">{PROVENANCE_MEANING[p]}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+      <p className="muted mt-4 text-[0.92rem]">
+        Numbers may be typed with any unit: “2.5 gal”, “6 ft 2”, “1,5 l”, “120 gph”. Before hands go into water, unplug the filter and the heater.
+      </p>
+    </dialog>
+  )
+}

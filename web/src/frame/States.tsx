@@ -1,0 +1,64 @@
+import { Link, useRouteError } from 'react-router'
+import { ApiProblem, Unreachable } from '../api/client'
+
+export const Loading = () => (
+  <p className="muted p-6" role="status">
+    Loading …
+  </p>
+)
+
+/** Why something could not be read, and what can be done. */
+export function Failed({ error, what, retry }: { readonly error: Error; readonly what: string; readonly retry?: () => void }) {
+  const text =
+    error instanceof Unreachable
+      ? `The server cannot be reached, so ${what} cannot be read now. What you typed is kept on this device.`
+      : error instanceof ApiProblem && error.problem.status === 404
+        ? `${what[0]?.toUpperCase()}${what.slice(1)} is not here. It may have been deleted.`
+        : `${what[0]?.toUpperCase()}${what.slice(1)} cannot be read: ${error.message}`
+  return (
+    <div role="alert" className="border-warning my-4 max-w-xl border-l-4 pl-4">
+      <p>{text}</p>
+      <p className="mt-2 flex gap-3">
+        {retry && (
+          <button type="button" className="btn btn-sm" onClick={retry}>
+            Try again
+          </button>
+        )}
+        <Link to="/" className="btn btn-sm btn-ghost">
+          To the shelf
+        </Link>
+      </p>
+    </div>
+  )
+}
+
+export function Crash() {
+  const error = useRouteError()
+  return (
+    <div className="p-6">
+      <h1>This view failed</h1>
+      <p className="mt-2 max-w-xl">
+        {error instanceof Error ? error.message : 'An unknown fault.'} What you typed is kept on this device.
+      </p>
+      <p className="mt-3 flex gap-3">
+        <button type="button" className="btn btn-sm" onClick={() => location.reload()}>
+          Load it again
+        </button>
+        <a href="/" className="btn btn-sm btn-ghost">
+          To the shelf
+        </a>
+      </p>
+    </div>
+  )
+}
+
+export const NotFound = () => (
+  <div>
+    <h1>There is nothing at this address</h1>
+    <p className="mt-2">
+      <Link to="/" className="link">
+        To the shelf
+      </Link>
+    </p>
+  </div>
+)

@@ -1,0 +1,45 @@
+import { useSyncExternalStore } from 'react'
+import type { UnitSystem } from '@ypsometer/core/units'
+
+export type Theme = 'paper' | 'fishroom'
+
+/** A value kept in this browser, with subscribers; falls back to memory where storage is refused. */
+function kept<T extends string>(key: string, initial: () => T, apply?: (value: T) => void) {
+  const listeners = new Set<() => void>()
+  let value: T
+  try {
+    value = (localStorage.getItem(key) as T | null) ?? initial()
+  } catch {
+    value = initial()
+  }
+  return {
+    get: () => value,
+    set: (next: T) => {
+      value = next
+      try {
+        localStorage.setItem(key, next)
+      } catch {
+        // A private window without storage: the choice lasts for this page.
+      }
+      apply?.(next)
+      listeners.forEach((l) => l())
+    },
+    use: () =>
+      useSyncExternalStore(
+        (l) => {
+          listeners.add(l)
+          return () => listeners.delete(l)
+        },
+        () => value,
+      ),
+  }
+}
+
+export const units = kept<UnitSystem>('ypsometer.units', () => 'metric')
+export const theme = kept<Theme>(
+  'ypsometer.theme',
+  () => (document.documentElement.dataset.theme === 'fishroom' ? 'fishroom' : 'paper'),
+  (t) => {
+    document.documentElement.dataset.theme = t
+  },
+)

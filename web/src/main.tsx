@@ -1,0 +1,50 @@
+import './app.css'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter, RouterProvider } from 'react-router'
+import { queryClient } from './api/queries'
+import { Crash, Loading, NotFound } from './frame/States'
+import { Frame } from './frame/Frame'
+import { Shelf } from './views/shelf/Shelf'
+
+const router = createBrowserRouter([
+  {
+    path: '/',
+    element: <Frame />,
+    errorElement: <Crash />,
+    HydrateFallback: Loading,
+    children: [
+      { index: true, element: <Shelf /> },
+      { path: 'tanks/:id?', lazy: async () => ({ Component: (await import('./views/tanks/Tanks')).Tanks }) },
+      {
+        path: 'models/:id',
+        lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).DossierView }),
+        children: [
+          { index: true, lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).ToFirstStation }) },
+          { path: 'claims', lazy: async () => ({ Component: (await import('./views/claims/Claims')).Claims }) },
+          { path: 'bench', lazy: async () => ({ Component: (await import('./views/bench/Bench')).Bench }) },
+          { path: 'tanks', lazy: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }) },
+          { path: 'verdict', lazy: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }) },
+        ],
+      },
+      { path: '*', element: <NotFound /> },
+    ],
+  },
+  {
+    path: '/models/:id/bench/:trialId/run',
+    errorElement: <Crash />,
+    HydrateFallback: Loading,
+    lazy: async () => ({ Component: (await import('./views/benchrun/BenchRun')).BenchRun }),
+  },
+])
+
+const root = document.getElementById('root')
+if (root)
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queryClient}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </StrictMode>,
+  )

@@ -1,0 +1,66 @@
+import { lazy, Suspense, useState } from 'react'
+import { Loading } from '../../frame/States'
+import { useDossierContext } from '../dossier/Dossier'
+import { Findings } from './Findings'
+import { Hookups } from './Hookups'
+import { SensitivityList } from './SensitivityList'
+import { ThreeAnswers } from './ThreeAnswers'
+import { TrialList } from './TrialList'
+
+const HeadFlow = lazy(() => import('../../charts/HeadFlow'))
+
+/** The bench at the desk: curve and column, the three answers, trials and hookups. */
+export function Bench() {
+  const { dossier, assessment } = useDossierContext()
+  const [chosen, setChosen] = useState<string | null>(null)
+  const [wanted, setWanted] = useState<'computed' | 'measured'>('measured')
+  if (!assessment) return <Loading />
+  const hookup = assessment.hookups.find((h) => h.hookup.id === chosen) ?? assessment.main
+  const show = hookup?.measured ? wanted : 'computed'
+  return (
+    <div className="space-y-9">
+      <ThreeAnswers />
+      {assessment.pump && (
+        <section aria-labelledby="curve-title">
+          <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+            <h2 id="curve-title">Head and flow</h2>
+            <div className="no-print flex flex-wrap items-center gap-4">
+              {assessment.hookups.length > 1 && (
+                <label className="flex items-baseline gap-2">
+                  <span className="kicker">Hookup</span>
+                  <select className="field !w-auto" value={hookup?.hookup.id ?? ''} onChange={(e) => setChosen(e.target.value)}>
+                    {assessment.hookups.map((h) => (
+                      <option key={h.hookup.id} value={h.hookup.id}>
+                        {h.hookup.name}
+                      </option>
+                    ))}
+                  </select>
+                </label>
+              )}
+              {hookup?.measured && (
+                <div className="join" role="group" aria-label="Which working point">
+                  {(['measured', 'computed'] as const).map((s) => (
+                    <button key={s} type="button" aria-pressed={show === s} className={`btn btn-sm join-item ${show === s ? 'btn-neutral' : ''}`} onClick={() => setWanted(s)}>
+                      {s === 'measured' ? 'Loaded, measured' : 'Without media, computed'}
+                    </button>
+                  ))}
+                </div>
+              )}
+            </div>
+          </div>
+          <div className="mt-2 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1fr)_19rem]">
+            <Suspense fallback={<Loading />}>
+              <HeadFlow assessment={assessment} hookup={hookup} show={show} name={dossier.model.name} />
+            </Suspense>
+            <div className="space-y-6">
+              <Findings hookup={hookup} />
+              {hookup && <SensitivityList hookup={hookup} />}
+            </div>
+          </div>
+        </section>
+      )}
+      <TrialList />
+      <Hookups />
+    </div>
+  )
+}

@@ -1,0 +1,61 @@
+import type { Hookup } from '@ypsometer/contract'
+import { Plus, Trash2 } from 'lucide-react'
+import { createRow, deleteRow } from '../../api/queries'
+import { QuantityField, TextField } from '../../fields/fields'
+import { hasPump } from '@ypsometer/core/judging/words'
+import { useDossierContext } from '../dossier/Dossier'
+import { starterSegments } from './starters'
+import { SegmentTable } from './SegmentTable'
+
+/** How the filter is connected: heights that decide whether lift counts, and every piece the water passes. */
+export function Hookups() {
+  const { dossier } = useDossierContext()
+  const { model, hookups } = dossier
+  const add = (): void => {
+    const { name, heights, segments } = starterSegments(model.kind)
+    createRow('hookups', { modelId: model.id, name: hookups.length ? `${name} ${hookups.length + 1}` : name, ...heights, segments, typed: {} })
+  }
+  return (
+    <section aria-labelledby="hookups-title">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <h2 id="hookups-title">Hookups</h2>
+        <button type="button" className="btn btn-sm" onClick={add}>
+          <Plus size={16} aria-hidden="true" /> Add a hookup
+        </button>
+      </div>
+      {hookups.length === 0 && (
+        <p className="mt-2 max-w-2xl">
+          {hasPump(model.kind)
+            ? 'No hookup described yet. Every metre of hose, bend and tap takes head: describe the run once, and flow can be computed and compared with what the bucket says.'
+            : 'No hookup yet. Describe where the riser stands, so that a measured flow belongs to a depth.'}
+        </p>
+      )}
+      <div className="mt-3 space-y-8">
+        {hookups.map((h) => (
+          <HookupSheet key={h.id} hookup={h} />
+        ))}
+      </div>
+    </section>
+  )
+}
+
+function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
+  return (
+    <article className="grid gap-x-10 gap-y-4 lg:grid-cols-[19rem_minmax(0,1fr)]" aria-label={hookup.name}>
+      <div className="space-y-3">
+        <div className="flex items-end gap-2">
+          <div className="flex-1">
+            <TextField collection="hookups" row={hookup} field="name" label="Name" max={80} required />
+          </div>
+          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label={`Delete ${hookup.name}`} onClick={() => deleteRow('hookups', hookup, hookup.name)}>
+            <Trash2 size={16} aria-hidden="true" />
+          </button>
+        </div>
+        <QuantityField collection="hookups" row={hookup} field="outletAboveWater" label="Outlet above the water surface" dimension="length" min={-5} max={10} hint="Negative when it ends under water." />
+        <QuantityField collection="hookups" row={hookup} field="sourceBelowWater" label="Water is taken this far below the tank’s surface" dimension="length" min={0} max={10} hint="0 when it is drawn from the tank itself; a sump lies lower." />
+        <QuantityField collection="hookups" row={hookup} field="bodyBelowWater" label="Filter body below the surface" dimension="length" min={-5} max={10} hint="For the record: in a closed loop it costs nothing." />
+      </div>
+      <SegmentTable hookup={hookup} />
+    </article>
+  )
+}

@@ -1,0 +1,28 @@
+import type { HookupResult } from '@ypsometer/core/judging'
+import { Num } from '../../figures/Num'
+import { ProvenanceTag } from '../../figures/Provenance'
+
+/** What one change at a time would give, computed without media. */
+export function SensitivityList({ hookup }: { readonly hookup: HookupResult }) {
+  if (!hookup.sensitivity.length) return null
+  return (
+    <div>
+      <h3>
+        What a change would give <ProvenanceTag of="computed" />
+      </h3>
+      <table className="sheet mt-1">
+        <tbody>
+          {hookup.sensitivity.map((s) => (
+            <tr key={s.id}>
+              <td>{s.label}</td>
+              <td className="r">
+                <span className="num">{s.change >= 0 ? '+' : ''}</span>
+                <Num si={s.change} dimension="flow" digits={2} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}

@@ -1,0 +1,219 @@
+import type { Claim, ClaimQuantityName } from '@ypsometer/contract'
+import { sentenceText } from '@ypsometer/core/figures'
+import { claimDimension, doubt } from '@ypsometer/core/judging/plausible'
+import type { ClaimQuantity } from '@ypsometer/core/judging'
+import { parseQuantity } from '@ypsometer/core/units'
+import { Plus, X } from 'lucide-react'
+import { useState } from 'react'
+import { createRow, deleteRow } from '../../api/queries'
+import { QuantityField, SelectField, TextField } from '../../fields/fields'
+import { ProvenanceTag } from '../../figures/Provenance'
+import { units } from '../../frame/settings'
+import { useDossierContext } from '../dossier/Dossier'
+import { KIND_OPTIONS } from '../words'
+import { PriceField } from './PriceField'
+import { SpecimenSheet } from './SpecimenSheet'
+
+const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
+  ['rated-flow', 'Rated flow', 'At zero head with nothing inside, though labels seldom say so.'],
+  ['max-head', 'Maximum head', 'The height at which nothing flows any more.'],
+  ['power', 'Power', ''],
+  ['tank-min', 'Smallest tank claimed', ''],
+  ['tank-max', 'Largest tank claimed', ''],
+  ['media-volume', 'Media volume', ''],
+  ['noise', 'Noise', ''],
+]
+const WORDS: readonly (readonly [ClaimQuantityName, string])[] = [
+  ['contents', 'Contents of the box'],
+  ['guarantee', 'Guarantee'],
+]
+
+/** The claims as printed: one row a figure, with where it stands and at which mains frequency it holds. */
+export function Claims() {
+  const { dossier } = useDossierContext()
+  const { model, claims } = dossier
+  const find = (q: ClaimQuantityName): Claim | undefined => claims.find((c) => c.quantity === q)
+  return (
+    <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,2.3fr)_minmax(0,1fr)]">
+      <section aria-labelledby="claims-title">
+        <h2 id="claims-title">What the label says</h2>
+        <p className="muted">
+          Copied as printed, not believed. <ProvenanceTag of="printed" />
+        </p>
+        <table className="sheet mt-3">
+          <thead>
+            <tr>
+              <th scope="col">Figure</th>
+              <th scope="col" className="w-[26%]">
+                As printed
+              </th>
+              <th scope="col" className="w-[14%] max-sm:hidden">
+                Mains
+              </th>
+              <th scope="col" className="w-[22%] max-sm:hidden">
+                Where it stands
+              </th>
+              <th>
+                <span className="sr-only">Remove</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {NUMBERS.map(([q, label, hint]) => (
+              <NumberRow key={q} quantity={q} label={label} hint={hint} claim={find(q)} />
+            ))}
+            <tr>
+              <td>
+                <Name label="Price" />
+              </td>
+              <td>
+                <PriceField modelId={model.id} claim={find('price')} />
+              </td>
+              <td className="max-sm:hidden" />
+              <td className="max-sm:hidden">{find('price') && <TextField collection="claims" row={find('price') as Claim} field="printedOn" label="Where the price stands" hideLabel max={80} />}</td>
+              <td />
+            </tr>
+            {WORDS.map(([q, label]) => (
+              <WordsRow key={q} quantity={q} label={label} claim={find(q)} modelId={model.id} />
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <div className="space-y-8">
+        <section aria-labelledby="model-title" className="space-y-3">
+          <h2 id="model-title">The model</h2>
+          <TextField collection="models" row={model} field="maker" label="Maker" max={80} required />
+          <TextField collection="models" row={model} field="name" label="Model" max={80} required />
+          <div className="grid grid-cols-2 gap-4">
+            <SelectField collection="models" row={model} field="kind" label="Kind" options={KIND_OPTIONS} />
+            <SelectField collection="models" row={model} field="mainsFrequency" label="Mains here" numeric options={[['50', '50 Hz'], ['60', '60 Hz']]} />
+          </div>
+          <TextField collection="models" row={model} field="note" label="Note" max={4000} lines={3} />
+        </section>
+        <SpecimenSheet />
+      </div>
+    </div>
+  )
+}
+
+const Name = ({ label, hint }: { readonly label: string; readonly hint?: string }) => (
+  <>
+    <div className="pt-1">{label}</div>
+    {hint && <div className="muted text-[0.85rem] leading-snug">{hint}</div>}
+  </>
+)
+
+function NumberRow({ quantity, label, hint, claim }: { readonly quantity: ClaimQuantity; readonly label: string; readonly hint: string; readonly claim: Claim | undefined }) {
+  const { dossier } = useDossierContext()
+  const dimension = claimDimension(quantity)
+  return (
+    <tr>
+      <td>
+        <Name label={label} hint={hint} />
+      </td>
+      <td>
+        {claim ? (
+          <QuantityField collection="claims" row={claim} field="value" label={label} hideLabel dimension={dimension} min={1e-9} doubt={(si) => doubt(quantity, si, dossier.model.kind)} />
+        ) : (
+          <AddNumber quantity={quantity} label={label} />
+        )}
+      </td>
+      <td className="max-sm:hidden">
+        {claim && ['rated-flow', 'max-head', 'power'].includes(quantity) && (
+          <SelectField collection="claims" row={claim} field="mainsFrequency" label={`Mains of ${label.toLowerCase()}`} hideLabel numeric none="not said" options={[['50', '50 Hz'], ['60', '60 Hz']]} />
+        )}
+      </td>
+      <td className="max-sm:hidden">{claim && <TextField collection="claims" row={claim} field="printedOn" label={`Where ${label.toLowerCase()} stands`} hideLabel max={80} />}</td>
+      <td className="w-8">
+        {claim && (
+          <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Remove ${label.toLowerCase()}`} onClick={() => deleteRow('claims', claim, label)}>
+            <X size={14} aria-hidden="true" />
+          </button>
+        )}
+      </td>
+    </tr>
+  )
+}
+
+/** An empty printed figure: type it, and it becomes a claim. */
+function AddNumber({ quantity, label }: { readonly quantity: ClaimQuantity; readonly label: string }) {
+  const { dossier } = useDossierContext()
+  const system = units.use()
+  const [text, setText] = useState('')
+  const [said, setSaid] = useState<{ tone: 'error' | 'ask'; text: string } | null>(null)
+  const add = (sure = false): void => {
+    if (!text.trim()) {
+      setSaid(null)
+      return
+    }
+    try {
+      const { si } = parseQuantity(text, { dimension: claimDimension(quantity), system, field: label })
+      if (si <= 0) throw new Error(`${label} must be more than zero.`)
+      const question = doubt(quantity, si, dossier.model.kind)
+      if (question && !sure) {
+        setSaid({ tone: 'ask', text: sentenceText(question, system) })
+        return
+      }
+      createRow('claims', { modelId: dossier.model.id, quantity, value: si, printedOn: 'box', typed: { value: text.trim() } })
+    } catch (error) {
+      setSaid({ tone: 'error', text: error instanceof Error ? error.message : String(error) })
+    }
+  }
+  const id = `add-${quantity}`
+  return (
+    <div>
+      <label htmlFor={id} className="sr-only">
+        {label}
+      </label>
+      <input
+        id={id}
+        className="field num"
+        placeholder="not copied yet"
+        autoComplete="off"
+        value={text}
+        aria-invalid={said?.tone === 'error' ? true : undefined}
+        aria-describedby={`${id}-said`}
+        onChange={(e) => {
+          setText(e.target.value)
+          setSaid(null)
+        }}
+        onBlur={() => add()}
+        onKeyDown={(e) => e.key === 'Enter' && add()}
+      />
+      <p id={`${id}-said`} aria-live="polite" className={`text-[0.88rem] leading-snug ${said?.tone === 'ask' ? 'text-warning' : 'text-error'}`}>
+        {said?.text}{' '}
+        {said?.tone === 'ask' && (
+          <button type="button" className="btn btn-xs btn-warning" onClick={() => add(true)}>
+            Yes, that is what it says
+          </button>
+        )}
+      </p>
+    </div>
+  )
+}
+
+function WordsRow({ quantity, label, claim, modelId }: { readonly quantity: ClaimQuantityName; readonly label: string; readonly claim: Claim | undefined; readonly modelId: string }) {
+  return (
+    <tr>
+      <td>
+        <Name label={label} />
+      </td>
+      <td colSpan={3}>
+        {claim ? (
+          <TextField collection="claims" row={claim} field="words" label={label} hideLabel max={2000} lines={2} nullable />
+        ) : (
+          <button type="button" className="btn btn-ghost btn-xs" onClick={() => createRow('claims', { modelId, quantity, words: '', printedOn: 'box' })}>
+            <Plus size={14} aria-hidden="true" /> Copy it
+          </button>
+        )}
+      </td>
+      <td className="w-8">
+        {claim && (
+          <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Remove ${label.toLowerCase()}`} onClick={() => deleteRow('claims', claim, label)}>
+            <X size={14} aria-hidden="true" />
+          </button>
+        )}
+      </td>
+    </tr>
+  )
+}

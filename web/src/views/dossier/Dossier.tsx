@@ -1,0 +1,107 @@
+import type { Dossier } from '@ypsometer/contract'
+import type { Assessment } from '@ypsometer/core/judging'
+import { Trash2 } from 'lucide-react'
+import { Link, Navigate, NavLink, Outlet, useNavigate, useOutletContext, useParams } from 'react-router'
+import { deleteRow, useDossier, useStockClasses } from '../../api/queries'
+import { Failed, Loading } from '../../frame/States'
+import { useAssessment } from '../../workers/useAssessment'
+import type { StockClassRow } from '@ypsometer/contract'
+import { KIND_WORDS } from '../words'
+
+/** What every station of a dossier works with. */
+export interface DossierContext {
+  readonly dossier: Dossier
+  readonly assessment: Assessment | null
+  readonly stock: readonly StockClassRow[]
+}
+export const useDossierContext = (): DossierContext => useOutletContext<DossierContext>()
+
+export const ToFirstStation = () => <Navigate to="claims" replace />
+
+/** A model's dossier: its name, the stations of the work along the top, and the station that is open. */
+export function DossierView() {
+  const { id = '' } = useParams()
+  const { dossier, error, isPending, refetch } = useDossier(id)
+  const stock = useStockClasses()
+  const { assessment, failure } = useAssessment(dossier, stock.data)
+  const navigate = useNavigate()
+  if (!dossier) return isPending ? <Loading /> : <Failed error={error ?? new Error('no answer')} what="this dossier" retry={() => void refetch()} />
+  const { model } = dossier
+  return (
+    <>
+      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+        <div>
+          <p className="muted">
+            <Link to="/" className="hover:underline">
+              Shelf
+            </Link>{' '}
+            / {model.maker} · {KIND_WORDS[model.kind]}
+          </p>
+          <h1>{model.name}</h1>
+        </div>
+        <div className="flex items-center gap-4">
+          {assessment && assessment.progress.next.station !== 'verdict' && (
+            <Link to={assessment.progress.next.station} className="btn btn-sm">
+              Next: {assessment.progress.next.action}
+            </Link>
+          )}
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label="Delete this model"
+            onClick={() => {
+              deleteRow('models', model, `${model.maker} ${model.name}`)
+              void navigate('/')
+            }}
+          >
+            <Trash2 size={17} aria-hidden="true" />
+          </button>
+        </div>
+      </div>
+      <StationRuler assessment={assessment} />
+      {failure && (
+        <p role="alert" className="text-error mt-3">
+          The numbers could not be worked out: {failure}
+        </p>
+      )}
+      <div className="mt-5">
+        <Outlet context={{ dossier, assessment, stock: stock.data ?? [] } satisfies DossierContext} />
+      </div>
+    </>
+  )
+}
+
+/** The stations of the work as a ruler, each filled as far as it is done. */
+function StationRuler({ assessment }: { readonly assessment: Assessment | null }) {
+  const p = assessment?.progress
+  const verdictDone = assessment && assessment.verdict.level !== 'open' ? (assessment.verdict.basis === 'measured' ? 1 : 0.5) : 0
+  const stations: readonly (readonly [path: string, label: string, done: number])[] = [
+    ['claims', 'Claims', p?.claims ?? 0],
+    ['bench', 'Bench', p?.bench ?? 0],
+    ['tanks', 'Tanks', assessment?.verdict.ranges.length ? 1 : 0],
+    ['verdict', 'Verdict', verdictDone],
+  ]
+  return (
+    <nav aria-label="Stations" className="no-print mt-3 grid" style={{ gridTemplateColumns: `repeat(${stations.length}, minmax(0, 1fr))` }}>
+      {stations.map(([path, label, done]) => (
+        <NavLink key={path} to={path} className={({ isActive }) => `group relative block pt-1 ${isActive ? 'font-bold' : ''}`}>
+          {({ isActive }) => (
+            <>
+              <span className="flex items-baseline justify-between px-2">
+                <span className={isActive ? '' : 'group-hover:underline'}>{label}</span>
+                <span className="num muted text-[0.8rem] font-normal" aria-label={`${Math.round(done * 100)} % done`}>
+                  {Math.round(done * 100)}
+                </span>
+              </span>
+              <svg viewBox="0 0 100 12" preserveAspectRatio="none" className="mt-0.5 block h-3 w-full" aria-hidden="true">
+                <path d="M0 12V0M10 12V8M20 12V8M30 12V8M40 12V8M50 12V5M60 12V8M70 12V8M80 12V8M90 12V8M100 12V0" stroke="var(--color-secondary)" strokeWidth="1" vectorEffect="non-scaling-stroke" fill="none" />
+                <rect x="0" y="7" width={done * 100} height="5" fill="var(--color-base-content)" />
+              </svg>
+              <span className={`block h-1 ${isActive ? 'bg-base-content' : 'bg-base-300'}`} />
+            </>
+          )}
+        </NavLink>
+      ))}
+    </nav>
+  )
+}

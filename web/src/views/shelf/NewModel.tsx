@@ -1,0 +1,162 @@
+import { zodResolver } from '@hookform/resolvers/zod'
+import { FilterKind, name } from '@ypsometer/contract'
+import { claimDimension, doubt } from '@ypsometer/core/judging/plausible'
+import type { ClaimQuantity } from '@ypsometer/core/judging'
+import { sentenceText } from '@ypsometer/core/figures'
+import { parseQuantity } from '@ypsometer/core/units'
+import { X } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import { useForm } from 'react-hook-form'
+import { useNavigate } from 'react-router'
+import { z } from 'zod'
+import { createRow } from '../../api/queries'
+import { readDraft, writeDraft } from '../../fields/drafts'
+import { units } from '../../frame/settings'
+import { KIND_OPTIONS } from '../words'
+
+const LABEL: readonly (readonly [ClaimQuantity, string, string])[] = [
+  ['rated-flow', 'Rated flow', '1000 L/h'],
+  ['max-head', 'Maximum head', '1.8 m'],
+  ['power', 'Power', '15 W'],
+  ['tank-min', 'For tanks from', '60 L'],
+  ['tank-max', 'to', '300 L'],
+]
+
+const Form = z.object({
+  maker: name('the maker as printed'),
+  name: name('the model as printed'),
+  kind: FilterKind,
+  figures: z.record(z.string(), z.string()),
+})
+type FormValues = z.infer<typeof Form>
+const DRAFT = 'new-model'
+
+const saved = (): Partial<FormValues> => {
+  try {
+    return JSON.parse(readDraft(DRAFT) ?? '{}') as Partial<FormValues>
+  } catch {
+    return {}
+  }
+}
+
+/** A model from its label: maker, model, kind and the printed figures. What is typed survives a closed page. */
+export function NewModel({ onClose }: { readonly onClose: () => void }) {
+  const dialog = useRef<HTMLDialogElement>(null)
+  const navigate = useNavigate()
+  const system = units.use()
+  const [asked, setAsked] = useState<Record<string, string>>({})
+  const form = useForm<FormValues>({
+    resolver: zodResolver(Form),
+    defaultValues: { maker: '', name: '', kind: 'canister', figures: {}, ...saved() },
+  })
+  const { register, handleSubmit, formState, setError, watch, getValues } = form
+  const { errors } = formState
+  useEffect(() => dialog.current?.showModal(), [])
+  useEffect(() => {
+    const subscription = watch((values) => writeDraft(DRAFT, JSON.stringify(values)))
+    return () => subscription.unsubscribe()
+  }, [watch])
+
+  const submit = handleSubmit((values) => {
+    const claims: { quantity: ClaimQuantity; value: number; typed: string }[] = []
+    const questions: Record<string, string> = {}
+    let bad = false
+    for (const [quantity, label] of LABEL) {
+      const text = values.figures[quantity]?.trim()
+      if (!text) continue
+      try {
+        const { si } = parseQuantity(text, { dimension: claimDimension(quantity), system, field: label })
+        if (si <= 0) throw new Error(`${label} must be more than zero.`)
+        const question = doubt(quantity, si, values.kind)
+        if (question && asked[quantity] !== text) questions[quantity] = sentenceText(question, system)
+        claims.push({ quantity, value: si, typed: text })
+      } catch (error) {
+        bad = true
+        setError(`figures.${quantity}`, { message: error instanceof Error ? error.message : String(error) })
+      }
+    }
+    const value = (q: ClaimQuantity): number | undefined => claims.find((c) => c.quantity === q)?.value
+    const from = value('tank-min')
+    const to = value('tank-max')
+    if (from !== undefined && to !== undefined && from > to) {
+      bad = true
+      setError('figures.tank-min', { message: 'The smallest tank is larger than the largest: swap the two.' })
+    }
+    if (bad) return
+    if (Object.keys(questions).length) {
+      for (const [quantity, message] of Object.entries(questions)) setError(`figures.${quantity}`, { type: 'ask', message })
+      setAsked((old) => ({ ...old, ...Object.fromEntries(Object.keys(questions).map((q) => [q, getValues(`figures.${q}`).trim()])) }))
+      return
+    }
+    const modelId = createRow('models', { maker: values.maker.trim(), name: values.name.trim(), kind: values.kind })
+    for (const c of claims)
+      createRow('claims', { modelId, quantity: c.quantity, value: c.value, printedOn: 'box', typed: { value: c.typed } })
+    writeDraft(DRAFT, null)
+    void navigate(`/models/${modelId}/claims`)
+  })
+
+  const asking = Object.values(errors.figures ?? {}).some((e) => e?.type === 'ask')
+  return (
+    <dialog ref={dialog} className="bg-base-100 text-base-content border-base-content m-auto w-[34rem] max-w-[calc(100vw-1.5rem)] border p-6 shadow-xl backdrop:bg-black/40" aria-labelledby="new-title" onClose={onClose}>
+      <form onSubmit={(e) => void submit(e)} noValidate>
+        <div className="flex justify-between">
+          <h2 id="new-title">Copy a label</h2>
+          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label="Close, keeping what is typed" onClick={() => dialog.current?.close()}>
+            <X size={18} aria-hidden="true" />
+          </button>
+        </div>
+        <p className="muted">As printed, with its units. Leave out what the label leaves out.</p>
+        <div className="mt-4 grid gap-x-6 gap-y-3 sm:grid-cols-2">
+          <Line label="Maker" error={errors.maker?.message}>
+            {(id) => <input id={id} className="field" autoComplete="off" aria-invalid={errors.maker ? true : undefined} aria-describedby={`${id}-said`} {...register('maker')} />}
+          </Line>
+          <Line label="Model" error={errors.name?.message}>
+            {(id) => <input id={id} className="field" autoComplete="off" aria-invalid={errors.name ? true : undefined} aria-describedby={`${id}-said`} {...register('name')} />}
+          </Line>
+          <Line label="Kind of filter">
+            {(id) => (
+              <select id={id} className="field" {...register('kind')}>
+                {KIND_OPTIONS.map(([v, l]) => (
+                  <option key={v} value={v}>
+                    {l}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Line>
+          {LABEL.map(([quantity, label, hint]) => {
+            const error = errors.figures?.[quantity]
+            return (
+              <Line key={quantity} label={label} error={error?.message} ask={error?.type === 'ask'}>
+                {(id) => <input id={id} className="field num" autoComplete="off" placeholder={hint} aria-invalid={error ? true : undefined} aria-describedby={`${id}-said`} {...register(`figures.${quantity}`)} />}
+              </Line>
+            )
+          })}
+        </div>
+        <div className="mt-5 flex gap-3">
+          <button type="submit" className="btn btn-primary">
+            {asking ? 'Yes, that is what it says' : 'Put it on the shelf'}
+          </button>
+          <button type="button" className="btn btn-ghost" onClick={() => dialog.current?.close()}>
+            Later
+          </button>
+        </div>
+      </form>
+    </dialog>
+  )
+}
+
+function Line({ label, error, ask, children }: { readonly label: string; readonly error?: string | undefined; readonly ask?: boolean; readonly children: (id: string) => React.ReactNode }) {
+  const id = `new-${label.replace(/\W+/g, '-').toLowerCase()}`
+  return (
+    <div>
+      <label className="kicker block" htmlFor={id}>
+        {label}
+      </label>
+      {children(id)}
+      <p id={`${id}-said`} aria-live="polite" className={`text-[0.88rem] leading-snug ${ask ? 'text-warning' : 'text-error'}`}>
+        {error}
+      </p>
+    </div>
+  )
+}

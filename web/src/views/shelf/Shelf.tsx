@@ -1,0 +1,173 @@
+import type { ShelfRow } from '@ypsometer/contract'
+import { Plus } from 'lucide-react'
+import { useDeferredValue, useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { useShelf } from '../../api/queries'
+import { Num } from '../../figures/Num'
+import { Mark, PROVENANCE_WORDS } from '../../figures/Provenance'
+import { Failed, Loading } from '../../frame/States'
+import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../words'
+import { MiniRuler } from './MiniRuler'
+import { NewModel } from './NewModel'
+
+/** All models: what each claims, what the bench supports, what is still to do. */
+export function Shelf() {
+  const [params, setParams] = useSearchParams()
+  const [adding, setAdding] = useState(false)
+  const search = params.get('q') ?? ''
+  const kind = params.get('kind') ?? ''
+  const sort = params.get('sort') ?? 'name'
+  const query = useShelf({ search: useDeferredValue(search), kind, sort })
+  const set = (name: string, value: string): void =>
+    setParams(
+      (old) => {
+        const next = new URLSearchParams(old)
+        if (value) next.set(name, value)
+        else next.delete(name)
+        return next
+      },
+      { replace: true },
+    )
+  const rows = query.data?.pages.flatMap((p) => p.items) ?? []
+  const total = query.data?.pages[0]?.total ?? 0
+  return (
+    <>
+      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
+        <div>
+          <h1>Shelf</h1>
+          <p className="muted">What each filter claims, and what the bench supports.</p>
+        </div>
+        <button type="button" className="btn btn-primary" onClick={() => setAdding(true)}>
+          <Plus size={18} aria-hidden="true" /> New model
+        </button>
+      </div>
+      <div className="mt-4 flex flex-wrap gap-x-6 gap-y-2" role="search">
+        <label className="w-full max-w-xs">
+          <span className="kicker">Search maker or model</span>
+          <input type="search" className="field" value={search} onChange={(e) => set('q', e.target.value)} />
+        </label>
+        <label>
+          <span className="kicker block">Kind</span>
+          <select className="field !w-auto" value={kind} onChange={(e) => set('kind', e.target.value)}>
+            <option value="">All kinds</option>
+            {KIND_OPTIONS.map(([v, l]) => (
+              <option key={v} value={v}>
+                {l}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          <span className="kicker block">Order</span>
+          <select className="field !w-auto" value={sort} onChange={(e) => set('sort', e.target.value === 'name' ? '' : e.target.value)}>
+            <option value="name">By name</option>
+            <option value="updated">Last changed first</option>
+            <option value="rated-flow">Largest rated flow first</option>
+          </select>
+        </label>
+      </div>
+      {query.isPending && <Loading />}
+      {query.isError && <Failed error={query.error} what="the shelf" retry={() => void query.refetch()} />}
+      {query.data && !rows.length && <Empty filtered={Boolean(search || kind)} onAdd={() => setAdding(true)} />}
+      {rows.length > 0 && <ShelfTable rows={rows} />}
+      {query.hasNextPage && (
+        <button type="button" className="btn btn-sm mt-4" disabled={query.isFetchingNextPage} onClick={() => void query.fetchNextPage()}>
+          {query.isFetchingNextPage ? 'Loading …' : `More (${rows.length} of ${total} shown)`}
+        </button>
+      )}
+      {adding && <NewModel onClose={() => setAdding(false)} />}
+    </>
+  )
+}
+
+function Empty({ filtered, onAdd }: { readonly filtered: boolean; readonly onAdd: () => void }) {
+  return (
+    <div className="border-base-300 mt-6 max-w-xl border-l-4 pl-4">
+      {filtered ? (
+        <p>No model on the shelf fits this search. Clear it to see them all.</p>
+      ) : (
+        <>
+          <p>The shelf is empty. Take the box of a filter, and copy what its label says: that is the claim everything else is held against.</p>
+          <button type="button" className="btn btn-primary btn-sm mt-3" onClick={onAdd}>
+            Copy the first label
+          </button>
+        </>
+      )}
+    </div>
+  )
+}
+
+function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
+  const span = rulerSpan(rows)
+  return (
+    <table className="sheet mt-5">
+      <thead>
+        <tr>
+          <th scope="col">Model</th>
+          <th scope="col" className="r max-sm:hidden">
+            Rated flow
+          </th>
+          <th scope="col" className="r">
+            Real flow
+          </th>
+          <th scope="col" className="pl-6 max-md:hidden">
+            Tanks claimed and supported
+          </th>
+          <th scope="col">Claim</th>
+          <th scope="col" className="max-lg:hidden">
+            Next
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => (
+          <Row key={r.model.id} row={r} span={span} />
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly [number, number] }) {
+  const provenance = r.basis === 'measured' ? 'measured' : r.basis === 'rule' ? 'rule' : 'computed'
+  const bad = r.level === 'overclaimed' || r.level === 'far-overclaimed'
+  return (
+    <tr className="hover:bg-base-200 relative">
+      <td>
+        <Link to={`/models/${r.model.id}`} className="font-bold after:absolute after:inset-0">
+          {r.model.name}
+        </Link>
+        <div className="muted text-[0.88rem]">
+          {r.model.maker} · {KIND_WORDS[r.model.kind]}
+        </div>
+      </td>
+      <td className="r max-sm:hidden">{r.ratedFlow === null ? <span className="muted">–</span> : <Num si={r.ratedFlow} dimension="flow" />}</td>
+      <td className="r">
+        {r.flow === null ? (
+          <span className="muted">not yet known</span>
+        ) : (
+          <>
+            <Num si={r.flow} dimension="flow" uncertainty={r.flowUncertainty ?? undefined} className={r.basis === 'measured' ? 'text-primary font-medium' : ''} />
+            <div className="muted text-[0.8rem]">
+              <Mark of={provenance} /> {PROVENANCE_WORDS[provenance]}
+            </div>
+          </>
+        )}
+      </td>
+      <td className="pl-6 max-md:hidden">
+        <MiniRuler row={r} span={span} />
+      </td>
+      <td className="whitespace-nowrap">
+        <span className={bad ? 'text-error font-medium' : ''}>{LEVEL_WORDS[r.level]}</span>
+        {r.overclaim !== null && <div className="muted num text-[0.88rem]">× {r.overclaim.toFixed(2)}</div>}
+      </td>
+      <td className="muted max-lg:hidden">{r.next}</td>
+    </tr>
+  )
+}
+
+/** One scale for all rows of the page, so that they can be compared by eye. */
+function rulerSpan(rows: readonly ShelfRow[]): readonly [number, number] {
+  const all = rows.flatMap((r) => [r.claimedMax, r.supportedMax]).filter((v): v is number => v !== null && v > 0)
+  return all.length ? [Math.min(...all) * 0.5, Math.max(...all) * 1.2] : [0.01, 1]
+}

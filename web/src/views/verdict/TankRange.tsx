@@ -1,0 +1,159 @@
+import { tankWater, type StockClassRow, type Tank } from '@ypsometer/contract'
+import { tankFit } from '@ypsometer/core/judging/tankFit'
+import type { SupportedRange } from '@ypsometer/core/tanks'
+import { Link } from 'react-router'
+import { useTanks } from '../../api/queries'
+import { LitreRuler } from '../../charts/LitreRuler'
+import { FigureView } from '../../figures/FigureView'
+import { Num, Words } from '../../figures/Num'
+import { Failed, Loading } from '../../frame/States'
+import { ProvenanceTag } from '../../figures/Provenance'
+import { useDossierContext } from '../dossier/Dossier'
+
+/** The claimed range against what is supported for each stock class, and every known tank judged. */
+export function TankRange() {
+  const { assessment, stock, dossier } = useDossierContext()
+  if (!assessment) return <Loading />
+  const { verdict } = assessment
+  if (!verdict.ranges.length)
+    return (
+      <p className="max-w-xl">
+        No flow is known yet, so no tank can be judged. Copy the <Link to="../claims" className="link">rated flow</Link> or <Link to="../bench" className="link">time some runs</Link>.
+      </p>
+    )
+  return (
+    <div className="space-y-9">
+      <section aria-labelledby="ruler-title">
+        <h2 id="ruler-title">Claimed and supported tanks</h2>
+        <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} />
+      </section>
+      <Limits ranges={verdict.ranges} stock={stock} />
+      <KnownTanks />
+    </div>
+  )
+}
+
+function Limits({ ranges, stock }: { readonly ranges: readonly SupportedRange[]; readonly stock: readonly StockClassRow[] }) {
+  return (
+    <section aria-labelledby="limits-title">
+      <h2 id="limits-title">
+        Each rule beside the others <ProvenanceTag of="rule" />
+      </h2>
+      <p className="muted">Largest tank by each rule. The smaller of turnover and media mass binds; oversizing rests on the label alone and stands beside them.</p>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by rule, table">
+        <table className="sheet mt-2 min-w-[42rem]">
+          <thead>
+            <tr>
+              <th scope="col">Stock</th>
+              <th scope="col" className="r">
+                By turnover
+              </th>
+              <th scope="col" className="r">
+                By media mass
+              </th>
+              <th scope="col" className="r">
+                By oversizing
+              </th>
+              <th scope="col" className="pl-8">
+                Rules
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {ranges.map((r) => {
+              const s = stock.find((x) => x.id === r.stockClass)
+              return (
+                <tr key={r.stockClass}>
+                  <td>{s?.label}</td>
+                  {(['turnover', 'media-mass', 'oversizing'] as const).map((c) => {
+                    const limit = r.limits.find((l) => l.constraint === c)
+                    return (
+                      <td key={c} className="r">
+                        {limit ? (
+                          <>
+                            {limit.binding && <span className="kicker mr-2">binds</span>}
+                            <Num si={limit.volume} dimension="volume" digits={2} className={limit.binding ? 'font-semibold' : ''} />
+                          </>
+                        ) : (
+                          <span className="muted">{c === 'media-mass' ? 'not weighed' : 'no claim'}</span>
+                        )}
+                      </td>
+                    )
+                  })}
+                  <td className="muted num pl-8 text-[0.88rem]">
+                    {s && `${s.minTurnover} to ${s.maxTurnover} per hour · ${s.litresPerKilogram} L per kg · claim ÷ ${s.oversizing}`}
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}
+
+function KnownTanks() {
+  const { tanks, error, refetch } = useTanks()
+  return (
+    <section aria-labelledby="known-title">
+      <h2 id="known-title">The tanks you know</h2>
+      {error && !tanks && <Failed error={error} what="the tanks" retry={() => void refetch()} />}
+      {tanks && !tanks.length && (
+        <p>
+          No tank yet. <Link to="/tanks" className="link">Add one</Link>, and it is judged here.
+        </p>
+      )}
+      {tanks && tanks.length > 0 && (
+        <table className="sheet mt-2">
+          <thead>
+            <tr>
+              <th scope="col">Tank</th>
+              <th scope="col" className="r">
+                Water
+              </th>
+              <th scope="col" className="r max-sm:hidden">
+                Turnovers per hour
+              </th>
+              <th scope="col" className="pl-8">
+                Judgement
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {tanks.map((t) => (
+              <KnownTank key={t.id} tank={t} />
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  )
+}
+
+function KnownTank({ tank }: { readonly tank: Tank }) {
+  const { assessment, stock, dossier } = useDossierContext()
+  const stockClass = stock.find((s) => s.id === tank.stockClassId)
+  let water: number | null = null
+  try {
+    water = tankWater(tank).water
+  } catch {
+    // The tank's own page says which size does not fit.
+  }
+  const mass = dossier.specimens.findLast((s) => s.mediaMass !== null)?.mediaMass ?? null
+  const fit = stockClass && water !== null ? tankFit({ water, stock: stockClass }, { flow: assessment?.verdict.flow ?? null, mediaMass: mass }) : null
+  const tone = fit?.level === 'suits' ? 'font-medium' : fit?.level === 'unknown' ? 'muted' : 'text-warning'
+  return (
+    <tr>
+      <td>
+        <Link to={`/tanks/${tank.id}`} className="hover:underline">
+          {tank.name}
+        </Link>
+        <div className="muted text-[0.85rem]">{stockClass?.label}</div>
+      </td>
+      <td className="r">{water === null ? <span className="text-warning">sizes do not fit</span> : <Num si={water} dimension="volume" />}</td>
+      <td className="r max-sm:hidden">{fit?.turnover && <FigureView figure={fit.turnover} />}</td>
+      <td className={`pl-8 ${tone}`}>{fit && <Words sentence={fit.sentence} />}</td>
+    </tr>
+  )
+}

@@ -1,0 +1,104 @@
+import type { FlowBasis, Reason, Verdict } from '@ypsometer/core/judging'
+import { Link } from 'react-router'
+import { LitreRuler } from '../../charts/LitreRuler'
+import { FigureView } from '../../figures/FigureView'
+import { Words } from '../../figures/Num'
+import { Loading } from '../../frame/States'
+import { useDossierContext } from '../dossier/Dossier'
+
+const OBTAINED_WORDS = { bought: 'bought', loaned: 'loaned to us', given: 'given to us', 'second-hand': 'bought second-hand' } as const
+const TONE_WORDS: Readonly<Record<Reason['tone'], string>> = { for: 'for', against: 'against', caution: 'caution', note: 'note' }
+
+/** The verdict: words that follow from thresholds, its reasons with their numbers, and what is not known yet. */
+export function VerdictView() {
+  const { assessment, dossier, stock } = useDossierContext()
+  if (!assessment) return <Loading />
+  const { verdict } = assessment
+  const specimen = dossier.specimens.at(-1)
+  return (
+    <div className="space-y-8">
+      <section aria-labelledby="verdict-title" className="grid gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
+        <div>
+          <h2 id="verdict-title" className="!text-[2.1rem] !leading-tight">
+            {verdict.words}
+            {verdict.overclaim !== null && <Ratio verdict={verdict} />}
+          </h2>
+          <p className="muted mt-1 max-w-2xl">
+            {BASIS[verdict.basis]}
+            {verdict.borderline && ' The interval reaches across the next threshold: more runs could change the word.'}
+            {specimen && ` The unit was ${OBTAINED_WORDS[specimen.obtained]}.`}
+          </p>
+        </div>
+        {verdict.flow && (
+          <div>
+            <p className="kicker">Flow the verdict rests on</p>
+            <FigureView figure={verdict.flow} size="lg" />
+          </div>
+        )}
+      </section>
+      {verdict.ranges.length > 0 && <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} />}
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
+        <Reasons reasons={verdict.reasons} />
+        <NotYet verdict={verdict} />
+      </div>
+      <p className="muted max-w-3xl text-[0.92rem]">
+        The words follow from fixed thresholds on claimed ÷ supported for a normally stocked tank: up to 1.1 it holds, to 1.5 it is stretched, to 2.5 too high, beyond that far too high.
+      </p>
+    </div>
+  )
+}
+
+const BASIS: Readonly<Record<FlowBasis, string>> = {
+  measured: 'It rests on flow measured on this bench.',
+  'computed-fit': 'It rests on flow computed from a pump curve measured here; no run as installed yet.',
+  'computed-label': 'It rests on flow computed from the label’s own curve: nothing has been measured yet.',
+  rule: 'It rests on a rule of thumb: nothing has been measured yet.',
+  none: 'Nothing is known of the flow yet.',
+}
+
+function Ratio({ verdict }: { readonly verdict: Verdict }) {
+  const bad = verdict.level !== 'holds' && verdict.level !== 'open'
+  return (
+    <span className={`num ml-4 whitespace-nowrap ${bad ? 'text-error' : ''}`} title="claimed largest tank ÷ largest supported, normally stocked">
+      × {verdict.overclaim?.toFixed(2)}
+    </span>
+  )
+}
+
+function Reasons({ reasons }: { readonly reasons: readonly Reason[] }) {
+  return (
+    <section aria-labelledby="reasons-title">
+      <h2 id="reasons-title">Because</h2>
+      {reasons.length === 0 && <p className="muted">There is nothing to reason from yet.</p>}
+      <ul className="mt-1">
+        {reasons.map((r) => (
+          <li key={r.id} className="rule-b grid grid-cols-[5rem_minmax(0,1fr)] gap-x-3 py-2">
+            <span className={`kicker pt-0.5 ${r.tone === 'against' ? '!text-error' : r.tone === 'caution' ? '!text-warning' : ''}`}>{TONE_WORDS[r.tone]}</span>
+            <p>
+              <Words sentence={r.sentence} />
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function NotYet({ verdict }: { readonly verdict: Verdict }) {
+  return (
+    <section aria-labelledby="missing-title">
+      <h2 id="missing-title">Not yet known</h2>
+      {verdict.missing.length === 0 && <p className="muted">Nothing of this version’s list is missing.</p>}
+      <ul className="mt-1">
+        {verdict.missing.map((m) => (
+          <li key={m.id} className="rule-b py-2">
+            <Link to={`../${m.station}`} className="font-medium underline decoration-dotted underline-offset-3">
+              {m.what}
+            </Link>
+            <p className="muted text-[0.92rem] leading-snug">{m.changes}</p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,30 @@
+import type { FillState, FilterKind, VerdictLevel } from '@ypsometer/core/judging'
+
+export const KIND_WORDS: Readonly<Record<FilterKind, string>> = {
+  canister: 'Canister',
+  'hang-on-back': 'Hang-on-back',
+  internal: 'Internal',
+  'motor-sponge': 'Motor sponge',
+  'air-sponge': 'Air sponge',
+  'air-box': 'Air box',
+  fluidised: 'Fluidised box',
+  sump: 'Sump',
+}
+export const KIND_OPTIONS = Object.entries(KIND_WORDS)
+
+export const STATE_WORDS: Readonly<Record<FillState, string>> = {
+  empty: 'Empty',
+  'as-shipped': 'As shipped',
+  proposed: 'As proposed',
+  dirty: 'Dirty',
+}
+export const STATE_OPTIONS = Object.entries(STATE_WORDS)
+
+/** The verdict in a word or two, for the shelf. */
+export const LEVEL_WORDS: Readonly<Record<VerdictLevel, string>> = {
+  open: 'open',
+  holds: 'holds',
+  stretched: 'stretched',
+  overclaimed: 'too high',
+  'far-overclaimed': 'far too high',
+}
