@@ -26,7 +26,12 @@ module.exports = {
       from: { path: '^server/' },
       to: { path: '^(web|e2e)/' },
     },
-    { name: 'web-and-server-apart', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|e2e)/' } },
+    {
+      name: 'web-and-server-apart',
+      severity: 'error',
+      from: { path: '^web/' },
+      to: { path: '^(server|demo|e2e)/' },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

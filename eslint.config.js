@@ -13,7 +13,11 @@ export default ts.config(
       'no-console': 'error',
     },
   },
-  { files: ['scripts/**', 'demo/generate.ts', '*.config.*'], rules: { 'no-console': 'off' }, languageOptions: { globals: globals.node } },
+  {
+    files: ['scripts/**', 'server/testing/*.mjs', 'demo/generate.ts', '*.config.*'],
+    rules: { 'no-console': 'off' },
+    languageOptions: { globals: globals.node },
+  },
   {
     files: ['core/**/*.ts'],
     ignores: ['**/*.test.ts'],
@@ -22,7 +26,12 @@ export default ts.config(
       'no-restricted-properties': ['error', { object: 'Math', property: 'random' }],
     },
   },
-  { files: ['web/**/*.{ts,tsx}'], ...hooks.configs.flat['recommended-latest'] },
+  {
+    files: ['web/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
   { files: ['**/*.test.ts', 'e2e/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
+  { files: ['web/public/*.js'], languageOptions: { globals: globals.browser } },
   { files: ['**/*.cjs'], languageOptions: { globals: globals.node } },
 )

@@ -12,6 +12,8 @@ export default {
   globalSetup: '<rootDir>/server/testing/cluster.setup.mjs',
   globalTeardown: '<rootDir>/server/testing/cluster.teardown.mjs',
   // Packages that ship as ES modules only are compiled for Jest as well.
-  transformIgnorePatterns: ['/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check)/)',
+  ],
   testTimeout: 30000,
 }

@@ -43,7 +43,9 @@ export const DutyPointRequest = z.object({
   }),
   segments: Segments,
   staticHead: within(-100, 1000, 'm').default(0),
-  water: z.object({ temperature: within(0, 40, '°C'), salinity: within(0, 42, 'g/kg').default(0) }).default({ temperature: 25, salinity: 0 }),
+  water: z
+    .object({ temperature: within(0, 40, '°C'), salinity: within(0, 42, 'g/kg').default(0) })
+    .default({ temperature: 25, salinity: 0 }),
 })
 
 /** Answers carry the core's own result, documented there. */

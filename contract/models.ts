@@ -32,7 +32,10 @@ const claimFields = {
   value: within(0, 1e6, 'in SI').nullable(),
   words: text(2000).nullable(),
   amountMinor: z.int().min(0).max(1e9).nullable(),
-  currency: z.string().regex(/^[A-Z]{3}$/, 'a three-letter currency code such as EUR').nullable(),
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, 'a three-letter currency code such as EUR')
+    .nullable(),
   qualifier: text(80),
   mainsFrequency: Mains.nullable(),
   printedOn: text(80),

@@ -3,23 +3,41 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { keptCluster } from './lib/cluster.mjs'
-import { checkNode, command, ensureBuild, ensureDebian, ensurePackages, isFree, Plain, POSTGRES, ROOT, say, startServer } from './lib/system.mjs'
+import {
+  checkNode,
+  command,
+  ensureBuild,
+  ensureDebian,
+  ensurePackages,
+  isFree,
+  Plain,
+  POSTGRES,
+  ROOT,
+  say,
+  startServer,
+} from './lib/system.mjs'
 
 await command(async () => {
   checkNode()
   const empty = process.argv.includes('--empty')
   const port = Number(process.env.PORT || 4680)
   const host = process.env.HOST || '127.0.0.1'
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Plain(`PORT is “${process.env.PORT}”: give a number from 1 to 65535.`)
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Plain(`PORT is “${process.env.PORT}”: give a number from 1 to 65535.`)
   if (!['127.0.0.1', 'localhost', '::1'].includes(host))
-    throw new Plain(`HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`)
+    throw new Plain(
+      `HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`,
+    )
   const folder = process.env.YPSOMETER_DATA || join(ROOT, '.data')
   const lock = join(folder, 'running')
   if (existsSync(lock)) {
     const [pid, address] = readFileSync(lock, 'utf8').split(' ')
     if (alive(Number(pid))) throw new Plain(`Ypsometer is already running at ${address}.`)
   }
-  if (!(await isFree(port, host))) throw new Plain(`Port ${port} is taken by another program: set PORT to a free one, such as PORT=${port + 1} npm start.`)
+  if (!(await isFree(port, host)))
+    throw new Plain(
+      `Port ${port} is taken by another program: set PORT to a free one, such as PORT=${port + 1} npm start.`,
+    )
   ensurePackages()
   if (!process.env.DATABASE_URL) ensureDebian([POSTGRES])
   ensureBuild()
@@ -38,7 +56,12 @@ await command(async () => {
   process.on('SIGINT', () => stop(0))
   process.on('SIGTERM', () => stop(0))
   try {
-    child = await startServer({ port, host, databaseUrl: process.env.DATABASE_URL || cluster.url, demo: !empty })
+    child = await startServer({
+      port,
+      host,
+      databaseUrl: process.env.DATABASE_URL || cluster.url,
+      demo: !empty,
+    })
   } catch (error) {
     cluster?.stop()
     throw error

@@ -65,7 +65,14 @@ export async function buildApp({ db, webRoot, logLevel = 'warn' }: AppOptions): 
     referrerPolicy: { policy: 'same-origin' },
   })
   await app.register(swagger, {
-    openapi: { openapi: '3.1.0', info: { title: 'Ypsometer', version: '1', description: 'Bench and judge for aquarium filters. All quantities in SI.' } },
+    openapi: {
+      openapi: '3.1.0',
+      info: {
+        title: 'Ypsometer',
+        version: '1',
+        description: 'Bench and judge for aquarium filters. All quantities in SI.',
+      },
+    },
     transform: jsonSchemaTransform,
   })
   await app.register(
@@ -94,7 +101,10 @@ export async function buildApp({ db, webRoot, logLevel = 'warn' }: AppOptions): 
     })
   }
   app.setNotFoundHandler((request, reply) => {
-    const page = request.method === 'GET' && !request.url.startsWith('/api/') && !/\.\w+$/.test(request.url.split('?')[0] ?? '')
+    const page =
+      request.method === 'GET' &&
+      !request.url.startsWith('/api/') &&
+      !/\.\w+$/.test(request.url.split('?')[0] ?? '')
     if (page && webRoot && existsSync(join(webRoot, 'index.html'))) return reply.sendFile('index.html')
     return sendProblem(reply, problem(404, 'not-found', 'There is nothing at this address').problem)
   })

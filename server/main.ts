@@ -12,7 +12,9 @@ async function main(): Promise<void> {
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set; `npm start` sets it.')
   if (!['127.0.0.1', 'localhost', '::1'].includes(host))
-    throw new Error(`HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`)
+    throw new Error(
+      `HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`,
+    )
   const { db, pool } = connect(url)
   await migrate(db)
   if (process.env.YPSOMETER_DEMO === '1') {
@@ -39,7 +41,9 @@ main().catch((error: unknown) => {
   const code = (error as { code?: string }).code
   const text = error instanceof Error ? error.message : String(error)
   process.stderr.write(
-    code === 'EADDRINUSE' ? `Port ${process.env.PORT ?? 4680} is taken: set PORT to another one.\n` : `${text}\n`,
+    code === 'EADDRINUSE'
+      ? `Port ${process.env.PORT ?? 4680} is taken: set PORT to another one.\n`
+      : `${text}\n`,
   )
   process.exit(1)
 })

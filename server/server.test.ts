@@ -71,11 +71,23 @@ describe('editable rows', () => {
     const made = await newModel('Hosed')
     const hose = { kind: 'hose', id: 'a', label: 'Hose', length: 1.5, diameter: 0.016, roughness: 1.5e-6 }
     const tap = { kind: 'fitting', id: 'b', label: 'Tap', lossCoefficient: 1.2, diameter: 0.016, count: 2 }
-    const hookup = await h.create('/hookups', { modelId: made.body.id, name: 'Cabinet', segments: [hose, tap] })
+    const hookup = await h.create('/hookups', {
+      modelId: made.body.id,
+      name: 'Cabinet',
+      segments: [hose, tap],
+    })
     expect(hookup.body.segments).toEqual([hose, tap])
-    const turned = await h.call('PATCH', `/hookups/${hookup.body.id}`, { segments: [tap, hose] }, { 'if-match': '"1"' })
+    const turned = await h.call(
+      'PATCH',
+      `/hookups/${hookup.body.id}`,
+      { segments: [tap, hose] },
+      { 'if-match': '"1"' },
+    )
     expect(turned.body.segments).toEqual([tap, hose])
-    expect((await h.call('GET', `/models/${made.body.id}/dossier`)).body.hookups[0].segments).toEqual([tap, hose])
+    expect((await h.call('GET', `/models/${made.body.id}/dossier`)).body.hookups[0].segments).toEqual([
+      tap,
+      hose,
+    ])
   })
 })
 
@@ -87,7 +99,12 @@ describe('problems name the field and what would be accepted', () => {
     ['/claims', { modelId: randomUUID(), quantity: 'noise', value: 30 }, 'modelId', 'not there'],
     ['/tanks', { name: 'Puddle', substrateDepth: 0.39 }, 'substrateDepth', 'less than the water level'],
     ['/tanks', { name: 'Flat', height: 0 }, 'height', 'at least 0.01'],
-    ['/readings', { trialId: randomUUID(), takenAt: new Date().toISOString(), volume: 0.005, seconds: 0 }, 'seconds', 'at least 0.5'],
+    [
+      '/readings',
+      { trialId: randomUUID(), takenAt: new Date().toISOString(), volume: 0.005, seconds: 0 },
+      'seconds',
+      'at least 0.5',
+    ],
   ])('%s %j → %s', async (path, body, field, words) => {
     const r = await h.create(path, body)
     expect(r.status).toBeGreaterThanOrEqual(400)

@@ -41,7 +41,9 @@ const check = (runs: readonly VesselRun[]): void =>
   runs.forEach((r, i) => {
     requirePositive(`runs[${i}].volume`, r.volume, 'm³')
     if (!(r.seconds >= 0.5) || !Number.isFinite(r.seconds))
-      throw new OutOfRange(`runs[${i}].seconds`, r.seconds, { words: 'at least 0.5 s; a shorter run cannot be timed by hand' })
+      throw new OutOfRange(`runs[${i}].seconds`, r.seconds, {
+        words: 'at least 0.5 s; a shorter run cannot be timed by hand',
+      })
     requireRange(`runs[${i}].seconds`, r.seconds, { max: 86400, unit: 's' })
   })
 
@@ -54,7 +56,10 @@ const check = (runs: readonly VesselRun[]): void =>
  * With one run there is no scatter: type A is 0 with no freedom, and the interval rests on type B alone with k = 2.
  * @throws TooFew without runs; OutOfRange naming `runs[i].volume` or `runs[i].seconds`.
  */
-export function flowFromRuns(runs: readonly VesselRun[], method: TimingMethod = BUCKET_AND_STOPWATCH): FlowResult {
+export function flowFromRuns(
+  runs: readonly VesselRun[],
+  method: TimingMethod = BUCKET_AND_STOPWATCH,
+): FlowResult {
   if (!runs.length) throw new TooFew('runs', 0, 1, 'There are no runs yet: time at least one.')
   check(runs)
   const flows = runs.map((r) => r.volume / r.seconds)
@@ -90,7 +95,10 @@ export function flowFromRuns(runs: readonly VesselRun[], method: TimingMethod = 
 
 function suspectRun(flows: readonly number[], mean: number, deviation: number): FlowResult['suspect'] {
   if (flows.length < 3 || deviation === 0) return null
-  const index = flows.reduce((far, q, i) => (Math.abs(q - mean) > Math.abs((flows[far] ?? mean) - mean) ? i : far), 0)
+  const index = flows.reduce(
+    (far, q, i) => (Math.abs(q - mean) > Math.abs((flows[far] ?? mean) - mean) ? i : far),
+    0,
+  )
   const statistic = Math.abs((flows[index] ?? mean) - mean) / deviation
   const critical = grubbsCritical(flows.length)
   return statistic > critical ? { index, statistic, critical } : null
@@ -112,7 +120,8 @@ export function runsNeeded(
   method: TimingMethod = BUCKET_AND_STOPWATCH,
 ): RunsNeeded {
   requireRange('target', target, { min: 1e-4, max: 1 })
-  if (runs.length < 2) throw new TooFew('runs', runs.length, 2, 'Time a second run first: one run shows no scatter.')
+  if (runs.length < 2)
+    throw new TooFew('runs', runs.length, 2, 'Time a second run first: one run shows no scatter.')
   const r = flowFromRuns(runs, method)
   const shared = Math.hypot(r.typeB.vessel, r.typeB.reaction)
   const floor = (studentQuantile(0.975, Infinity) * shared) / r.mean
@@ -121,7 +130,8 @@ export function runsNeeded(
     const typeA = r.deviation / Math.sqrt(n)
     const u = Math.hypot(typeA, shared, (r.typeB.timing * Math.sqrt(r.n)) / Math.sqrt(n))
     const dof = typeA > 0 ? (n - 1) * (u / typeA) ** 4 : Infinity
-    if ((studentQuantile(0.975, dof) * u) / r.mean <= target) return { possible: true, total: n, more: Math.max(0, n - r.n) }
+    if ((studentQuantile(0.975, dof) * u) / r.mean <= target)
+      return { possible: true, total: n, more: Math.max(0, n - r.n) }
   }
   return { possible: false, floor }
 }

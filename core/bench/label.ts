@@ -54,7 +54,9 @@ export function compareWithLabel(label: number, measured: number, expandedUncert
 }
 
 /** "Take 40 to 50 % off the label": the flow (m³/s) that rule of thumb leaves. Common practice, no source. */
-export const thumbFlow = (label: number): { readonly low: number; readonly high: number; readonly mid: number } => ({
+export const thumbFlow = (
+  label: number,
+): { readonly low: number; readonly high: number; readonly mid: number } => ({
   low: label * 0.5,
   high: label * 0.6,
   mid: label * 0.55,

@@ -20,10 +20,12 @@ test('type A alone: interval is mean ± t(0.975, 4) s/√5 with t = 2.776 (Stude
 
 test('GUM H.1-style combination: effective freedom by Welch–Satterthwaite (JCGM 100 G.4; worked by hand)', () => {
   // 5 L in about 30 s; vessel 1 %, reaction 0.05 s at both ends.
-  const r = flowFromRuns(bucket([29.5, 30.2, 30.4, 29.8, 30.1]), { vessel: 0.01, resolution: 0.01, reaction: 0.05 })
-  const byHand = Math.sqrt(
-    r.typeA ** 2 + (0.01 * r.mean) ** 2 + r.typeB.timing ** 2 + r.typeB.reaction ** 2,
-  )
+  const r = flowFromRuns(bucket([29.5, 30.2, 30.4, 29.8, 30.1]), {
+    vessel: 0.01,
+    resolution: 0.01,
+    reaction: 0.05,
+  })
+  const byHand = Math.sqrt(r.typeA ** 2 + (0.01 * r.mean) ** 2 + r.typeB.timing ** 2 + r.typeB.reaction ** 2)
   expect(r.standardUncertainty).toBeCloseTo(byHand, 15)
   expect(r.effectiveDegreesOfFreedom).toBeCloseTo(byHand ** 4 / (r.typeA ** 4 / 4), 6)
   // Reaction: u(Q)/Q ≈ √2 · 0.05 / 30 = 0.2357 %.
@@ -74,5 +76,10 @@ test.each([
 )
 
 test('tolerances are those of ISO 9906:2012 (from memory)', () => {
-  expect(ACCEPTANCE_GRADES.map((g) => [g.flow, g.head])).toEqual([[0.05, 0.03], [0.08, 0.05], [0.09, 0.07], [0.1, 0.08]])
+  expect(ACCEPTANCE_GRADES.map((g) => [g.flow, g.head])).toEqual([
+    [0.05, 0.03],
+    [0.08, 0.05],
+    [0.09, 0.07],
+    [0.1, 0.08],
+  ])
 })

@@ -1,4 +1,11 @@
-import { showPercent, showQuantity, showWithUncertainty, type Dimension, type UnitSystem } from '../units'
+import {
+  showPercent,
+  showQuantity,
+  showWithUncertainty,
+  trimZeros,
+  type Dimension,
+  type UnitSystem,
+} from '../units'
 
 /** Where a number came from. Shown with every number, by a mark and a word. */
 export type Provenance = 'printed' | 'measured' | 'computed' | 'rule'
@@ -47,7 +54,7 @@ export function saidText(said: Said, system: UnitSystem): string {
     return `${s.number} ± ${s.uncertainty} ${s.unit}`
   }
   const s = showQuantity(said.si, said.dimension, system, said.digits ?? 3)
-  return `${s.number} ${s.unit}`.trim()
+  return `${trimZeros(s.number)} ${s.unit}`.trim()
 }
 
 /** A sentence as plain text in a unit system. */

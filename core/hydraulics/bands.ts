@@ -17,7 +17,9 @@ export function pumpBand(flow: number, fit: FittedPump): number {
     -shutOffHead * r ** exponent * Math.log(r),
   ]
   let variance = 0
-  gradient.forEach((gi, i) => gradient.forEach((gj, j) => (variance += gi * gj * (fit.covariance[i]?.[j] ?? 0))))
+  gradient.forEach((gi, i) =>
+    gradient.forEach((gj, j) => (variance += gi * gj * (fit.covariance[i]?.[j] ?? 0))),
+  )
   return fit.coverage * Math.sqrt(Math.max(0, variance))
 }
 

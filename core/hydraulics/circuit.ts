@@ -1,6 +1,15 @@
 import { OutOfRange, requirePositive } from '../errors'
+import { friction } from './friction'
 import { pumpHead, type Pump } from './pump'
-import { checkSegments, segmentLoss, type Fluid, type Segment } from './segments'
+import {
+  checkSegments,
+  minorLoss,
+  segmentLoss,
+  sprayBarLoss,
+  STANDARD_GRAVITY,
+  type Fluid,
+  type Segment,
+} from './segments'
 
 /** A pump feeding segments in series against a net static head (m). */
 export interface Circuit {
@@ -50,11 +59,42 @@ export interface DutyPoint {
   readonly blocked: boolean
 }
 
+/** Like hoses joined to one: h = f · perFriction · Q², Re = perFlow · Q. */
+interface Run {
+  readonly diameter: number
+  readonly roughness: number
+  readonly perFlow: number
+  perFriction: number
+}
+
+/** A circuit reduced for solving: one quadratic coefficient for fittings and spray bars, one run per kind of hose. */
+function reduce(
+  segments: readonly Segment[],
+  nu: number,
+  gravity: number,
+): { readonly quadratic: number; readonly runs: readonly Run[] } {
+  let quadratic = 0
+  const runs: Run[] = []
+  for (const s of segments) {
+    if (s.kind === 'fitting') quadratic += minorLoss(1, s, gravity)
+    else if (s.kind === 'spray-bar') quadratic += sprayBarLoss(1, s, gravity)
+    else {
+      const { diameter, roughness } = s
+      const a = Math.PI * diameter * diameter
+      const perFriction = (8 * s.length) / (gravity * a * a * diameter)
+      const like = runs.find((r) => r.diameter === diameter && r.roughness === roughness)
+      if (like) like.perFriction += perFriction
+      else runs.push({ diameter, roughness, perFlow: 4 / (Math.PI * diameter * nu), perFriction })
+    }
+  }
+  return { quadratic, runs }
+}
+
 /**
- * Solves pump head = static head + losses for the flow, to 1e-12 of the pump's largest flow.
+ * Solves pump head = static head + losses for the flow, to about 1e-13 of itself.
  *
- * The left side falls and the right side rises with flow, so the root is unique; it is bracketed and found by the
- * Illinois variant of false position (Dowell and Jarratt 1971).
+ * The left side falls and the right side rises with flow, so the root is unique. Newton's method with the exact slope
+ * of every loss, kept inside a bracket that only shrinks.
  * @throws OutOfRange naming the pump or segment field at fault.
  */
 export function dutyPoint(circuit: Circuit): DutyPoint {
@@ -63,34 +103,60 @@ export function dutyPoint(circuit: Circuit): DutyPoint {
   requirePositive('pump.maxFlow', pump.maxFlow, 'm³/s')
   requirePositive('pump.exponent', pump.exponent)
   requirePositive('fluid.kinematicViscosity', fluid.kinematicViscosity, 'm²/s')
-  if (!Number.isFinite(staticHead)) throw new OutOfRange('staticHead', staticHead, { words: 'a number of metres' })
+  if (!Number.isFinite(staticHead))
+    throw new OutOfRange('staticHead', staticHead, { words: 'a number of metres' })
   checkSegments(segments)
-  const excess = (q: number): number => pumpHead(q, pump) - staticHead - circuitLoss(q, segments, fluid)
-  if (excess(0) <= 0) return { flow: 0, head: pump.shutOffHead, blocked: true }
-  let high = pump.maxFlow
-  while (excess(high) > 0 && high < pump.maxFlow * 1024) high *= 2
-  if (excess(high) > 0) throw new OutOfRange('staticHead', staticHead, { words: 'balanced by some resistance' })
-  const flow = illinois(excess, 0, high, pump.maxFlow * 1e-12)
-  return { flow, head: staticHead + circuitLoss(flow, segments, fluid), blocked: false }
+  if (pump.shutOffHead <= staticHead) return { flow: 0, head: pump.shutOffHead, blocked: true }
+  const flow = solve(circuit, pump)
+  return { flow, head: pumpHead(flow, pump), blocked: false }
 }
 
-/** Root of a continuous f with f(a) > 0 ≥ f(b), to `tolerance` in x. */
-function illinois(f: (x: number) => number, a: number, b: number, tolerance: number): number {
-  let fa = f(a)
-  let fb = f(b)
-  for (let i = 0; i < 200; i++) {
-    if (fb === 0 || Math.abs(b - a) < tolerance) return b
-    const c = b - (fb * (b - a)) / (fb - fa)
-    const fc = f(c)
-    if (fc === 0 || Math.abs(c - b) < tolerance) return c
-    if (fc * fb < 0) {
-      a = b
-      fa = fb
-    } else fa /= 2
-    b = c
-    fb = fc
+function solve({ segments, staticHead, fluid }: Circuit, pump: Pump): number {
+  const { quadratic, runs } = reduce(segments, fluid.kinematicViscosity, fluid.gravity ?? STANDARD_GRAVITY)
+  const correlation = fluid.correlation ?? 'colebrook'
+  const { maxFlow, shutOffHead, exponent } = pump
+  // Gives the excess of pump head over circuit head at q, and leaves its slope behind.
+  let slope = 0
+  const excess = (q: number): number => {
+    let value = -staticHead - quadratic * q * q
+    slope = -2 * quadratic * q
+    if (q < maxFlow) {
+      const taken = shutOffHead * Math.exp(exponent * Math.log(q / maxFlow))
+      value += shutOffHead - taken
+      slope -= (exponent * taken) / q
+    }
+    for (const r of runs) {
+      const { f, slope: s } = friction(r.perFlow * q, r.roughness / r.diameter, correlation)
+      const h = f * r.perFriction * q * q
+      value -= h
+      slope -= ((2 + s) * h) / q
+    }
+    return value
   }
-  return b
+  let low = 0
+  let high = maxFlow
+  // With a source above the outlet the water may run past the pump's largest flow.
+  while (staticHead < 0 && excess(high) > 0) {
+    low = high
+    high *= 2
+    if (high > maxFlow * 1024)
+      throw new OutOfRange('staticHead', staticHead, { words: 'balanced by some resistance' })
+  }
+  // A start within some per cent: everything taken as quadratic, with a usual friction factor.
+  const resistance = runs.reduce((sum, r) => sum + 0.03 * r.perFriction, quadratic)
+  let q = low > 0 ? high : Math.sqrt((shutOffHead - staticHead) / (shutOffHead / maxFlow ** 2 + resistance))
+  q = Math.min(q, high * 0.999)
+  for (let i = 0; i < 100; i++) {
+    const value = excess(q)
+    let next = q - value / slope
+    // Newton squares the relative error: a step this small leaves nothing to gain.
+    if (Math.abs(next - q) < q * 1e-7) return next
+    if (value > 0) low = q
+    else high = q
+    if (!(next > low && next < high)) next = (low + high) / 2
+    q = next
+  }
+  return q
 }
 
 /** One line of the head budget: what took how much of the pump's head. */
@@ -110,7 +176,8 @@ export function headBudget(flow: number, circuit: Omit<Circuit, 'pump'>): readon
     kind: s.kind,
     head: segmentLoss(flow, s, circuit.fluid),
   }))
-  if (circuit.staticHead > 0) lines.push({ id: 'static', label: 'Lift', kind: 'static', head: circuit.staticHead })
+  if (circuit.staticHead > 0)
+    lines.push({ id: 'static', label: 'Lift', kind: 'static', head: circuit.staticHead })
   const total = lines.reduce((sum, l) => sum + l.head, 0)
   return lines.map((l) => ({ ...l, share: total > 0 ? l.head / total : 0 }))
 }

@@ -35,14 +35,18 @@ export function uncertainDutyPoint(circuit: Circuit, knowledge: PumpKnowledge): 
   if (duty.blocked)
     return { ...duty, standardUncertainty: 0, expandedUncertainty: 0, parts: { pump: 0, losses: 0 } }
   const flowWith = (pump: Pump): number => dutyPoint({ ...circuit, pump }).flow
-  const pumpPart = knowledge.kind === 'fit' ? fitPart(circuit.pump, knowledge.covariance, flowWith) : labelPart(circuit.pump, flowWith)
+  const pumpPart =
+    knowledge.kind === 'fit'
+      ? fitPart(circuit.pump, knowledge.covariance, flowWith)
+      : labelPart(circuit.pump, flowWith)
   const losses =
     Math.abs(
       dutyPoint({ ...circuit, segments: scaleLosses(circuit.segments, 1 + LOSS_UNCERTAINTY) }).flow -
         dutyPoint({ ...circuit, segments: scaleLosses(circuit.segments, 1 - LOSS_UNCERTAINTY) }).flow,
     ) / 2
   const standard = Math.hypot(pumpPart, losses)
-  const k = knowledge.kind === 'fit' && Number.isFinite(knowledge.coverage) ? Math.max(2, knowledge.coverage) : 2
+  const k =
+    knowledge.kind === 'fit' && Number.isFinite(knowledge.coverage) ? Math.max(2, knowledge.coverage) : 2
   return {
     ...duty,
     standardUncertainty: standard,
@@ -57,11 +61,17 @@ function labelPart(pump: Pump, flowWith: (p: Pump) => number): number {
   return Math.abs(span) / 2 / Math.sqrt(3)
 }
 
-function fitPart(pump: Pump, covariance: readonly (readonly number[])[], flowWith: (p: Pump) => number): number {
+function fitPart(
+  pump: Pump,
+  covariance: readonly (readonly number[])[],
+  flowWith: (p: Pump) => number,
+): number {
   const step = 1e-4
   const slope = (key: keyof Pump): number => {
     const h = pump[key] * step
-    return (flowWith({ ...pump, [key]: pump[key] + h }) - flowWith({ ...pump, [key]: pump[key] - h })) / (2 * h)
+    return (
+      (flowWith({ ...pump, [key]: pump[key] + h }) - flowWith({ ...pump, [key]: pump[key] - h })) / (2 * h)
+    )
   }
   const g = [slope('shutOffHead'), slope('maxFlow'), slope('exponent')]
   let variance = 0

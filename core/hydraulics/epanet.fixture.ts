@@ -55,7 +55,9 @@ export async function epanet(circuit: Circuit): Promise<{ solve: () => number; c
   try {
     project.open('c.inp', 'c.rpt', 'c.out')
   } catch (error) {
-    throw new Error(`${String(error)}\n${workspace.readFile('c.rpt', 'utf8')}\n${toInp(circuit)}`)
+    throw new Error(`${String(error)}\n${workspace.readFile('c.rpt', 'utf8')}\n${toInp(circuit)}`, {
+      cause: error,
+    })
   }
   const link = project.getLinkIndex('PU')
   project.openH()

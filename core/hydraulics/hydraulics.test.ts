@@ -39,8 +39,14 @@ test('60 Hz turns a 50 Hz pump 1.2 times faster: flow × 1.2, head × 1.44', () 
 })
 
 test('cabinet height costs nothing in a closed loop; a raised return or a sump does', () => {
-  expect(netStaticHead({ outletAboveWater: -0.05, sourceBelowWater: 0 })).toMatchObject({ head: 0, circuit: 'closed' })
-  expect(netStaticHead({ outletAboveWater: 0.12, sourceBelowWater: 0 })).toMatchObject({ head: 0.12, circuit: 'open' })
+  expect(netStaticHead({ outletAboveWater: -0.05, sourceBelowWater: 0 })).toMatchObject({
+    head: 0,
+    circuit: 'closed',
+  })
+  expect(netStaticHead({ outletAboveWater: 0.12, sourceBelowWater: 0 })).toMatchObject({
+    head: 0.12,
+    circuit: 'open',
+  })
   expect(netStaticHead({ outletAboveWater: 0.1, sourceBelowWater: 0.8 }).head).toBeCloseTo(0.9, 12)
 })
 
@@ -62,7 +68,14 @@ test('each change for the better gives more flow, and a spray bar less than an o
 
 test('a spray bar costs the head of its jets: 20 holes of 4 mm at 720 L/h', () => {
   // By hand: a = 1.2566e-5 m², v = 2e-4/(0.62·20·1.2566e-5) = 1.2835 m/s, h = v²/2g = 0.0840 m.
-  const bar = { kind: 'spray-bar', id: 's', label: 's', holes: 20, holeDiameter: 0.004, dischargeCoefficient: 0.62 } as const
+  const bar = {
+    kind: 'spray-bar',
+    id: 's',
+    label: 's',
+    holes: 20,
+    holeDiameter: 0.004,
+    dischargeCoefficient: 0.62,
+  } as const
   expect(sprayBarLoss(2e-4, bar)).toBeCloseTo(0.084, 4)
 })
 
@@ -91,7 +104,10 @@ describe('fitting a curve', () => {
 })
 
 test.each([
-  ['segments[1].diameter', { ...circuit, segments: circuit.segments.map((s) => (s.kind === 'hose' ? { ...s, diameter: 0 } : s)) }],
+  [
+    'segments[1].diameter',
+    { ...circuit, segments: circuit.segments.map((s) => (s.kind === 'hose' ? { ...s, diameter: 0 } : s)) },
+  ],
   ['pump.maxFlow', { ...circuit, pump: { ...pump, maxFlow: -1 } }],
 ])('a bad %s is named', (field, bad) => {
   expect(() => dutyPoint(bad)).toThrow(field)

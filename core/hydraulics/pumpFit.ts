@@ -43,7 +43,9 @@ export function fitPumpCurve(points: readonly HeadFlowPoint[]): PumpFit {
   const free = points.length >= 5
   const topFlow = Math.max(...points.map((p) => p.flow))
   const topHead = Math.max(...points.map((p) => p.head))
-  const initial = free ? [topHead * 1.2, topFlow * 1.05, LABEL_EXPONENT.value] : [topHead * 1.2, topFlow * 1.05]
+  const initial = free
+    ? [topHead * 1.2, topFlow * 1.05, LABEL_EXPONENT.value]
+    : [topHead * 1.2, topFlow * 1.05]
   const toPump = (q: readonly number[]): Pump => ({
     shutOffHead: q[0] ?? topHead,
     maxFlow: q[1] ?? topFlow,

@@ -1,6 +1,15 @@
 import { seeded } from '../statistics'
 import { waterProperties } from '../water'
-import { dutyPoint, fitPumpCurve, frictionFactor, headBudget, hoseLoss, reynolds, type Circuit, type Segment } from '.'
+import {
+  dutyPoint,
+  fitPumpCurve,
+  frictionFactor,
+  headBudget,
+  hoseLoss,
+  reynolds,
+  type Circuit,
+  type Segment,
+} from '.'
 import { epanet, EPANET_GRAVITY, EPANET_VISCOSITY } from './epanet.fixture'
 
 /* value | source | from memory? | tolerance */
@@ -22,16 +31,19 @@ test('laminar hose loss is Hagen–Poiseuille: h = 128 ν L Q / (π g D⁴) (exa
   expect(hoseLoss(q, hose, { kinematicViscosity: nu })).toBeCloseTo(exact, 14)
 })
 
-test.each(['colebrook', 'swamee-jain'] as const)('the transition joins %s smoothly at Re 2000 and 4000', (correlation) => {
-  for (const rough of [0, 1e-3, 2e-2]) {
-    const f = (re: number): number => frictionFactor(re, rough, correlation)
-    expect(f(2000.0001)).toBeCloseTo(0.032, 6)
-    expect(f(3999.999)).toBeCloseTo(f(4000), 6)
-    const inside = (f(3999.9) - f(3999.8)) / 0.1
-    const outside = (f(4000.2) - f(4000.1)) / 0.1
-    expect(Math.abs(inside / outside - 1)).toBeLessThan(1e-2)
-  }
-})
+test.each(['colebrook', 'swamee-jain'] as const)(
+  'the transition joins %s smoothly at Re 2000 and 4000',
+  (correlation) => {
+    for (const rough of [0, 1e-3, 2e-2]) {
+      const f = (re: number): number => frictionFactor(re, rough, correlation)
+      expect(f(2000.0001)).toBeCloseTo(0.032, 6)
+      expect(f(3999.999)).toBeCloseTo(f(4000), 6)
+      const inside = (f(3999.9) - f(3999.8)) / 0.1
+      const outside = (f(4000.2) - f(4000.1)) / 0.1
+      expect(Math.abs(inside / outside - 1)).toBeLessThan(1e-2)
+    }
+  },
+)
 
 /** One random canister-like circuit: hoses of 6 to 25 mm, fittings, lift; viscosity spread to reach laminar flow. */
 function randomCircuit(random: () => number): Circuit {
@@ -51,7 +63,15 @@ function randomCircuit(random: () => number): Circuit {
         diameter: bore,
         roughness: bore * 10 ** between(-5, -2),
       })
-    else segments.push({ kind: 'fitting', id: `f${i}`, label: 'f', lossCoefficient: between(0.1, 5), diameter: bore, count: 1 })
+    else
+      segments.push({
+        kind: 'fitting',
+        id: `f${i}`,
+        label: 'f',
+        lossCoefficient: between(0.1, 5),
+        diameter: bore,
+        count: 1,
+      })
   }
   return {
     pump: { shutOffHead: head, maxFlow: between(150, 2500) / 3.6e6, exponent: between(1.2, 2.4) },
@@ -98,7 +118,10 @@ test('a curve fitted to points off a known pump finds that pump (own case, exact
   const pump = { shutOffHead: 1.8, maxFlow: 1000 / 3.6e6, exponent: 1.9 }
   const heads = [0, 0.3, 0.6, 0.9, 1.2, 1.5]
   const fit = fitPumpCurve(
-    heads.map((head) => ({ head, flow: pump.maxFlow * (1 - head / pump.shutOffHead) ** (1 / pump.exponent) })),
+    heads.map((head) => ({
+      head,
+      flow: pump.maxFlow * (1 - head / pump.shutOffHead) ** (1 / pump.exponent),
+    })),
   )
   expect(fit.pump.shutOffHead).toBeCloseTo(1.8, 6)
   expect(fit.pump.maxFlow * 3.6e6).toBeCloseTo(1000, 3)

@@ -1,4 +1,4 @@
-import { requirePositive, requireRange } from '../errors'
+import { OutOfRange, type Allowed } from '../errors'
 import { frictionFactor, reynolds, type Correlation } from './friction'
 
 /** Standard gravity, m/s² (CGPM 1901). */
@@ -94,22 +94,47 @@ export function segmentLoss(flow: number, segment: Segment, fluid: Fluid): numbe
   }
 }
 
+const inside = (v: number, min: number, max: number): boolean => v >= min && v <= max
+
+/** Limits of each field of a segment, in SI; the roughness limit is for the narrowest bore. */
+const LIMITS: Readonly<Record<string, Allowed>> = {
+  length: { min: 0, max: 100, unit: 'm' },
+  diameter: { min: 0.002, max: 0.2, unit: 'm' },
+  roughness: { min: 0, words: 'at least 0 and at most a fifth of the bore' },
+  lossCoefficient: { min: 0, max: 1e6 },
+  count: { min: 0, max: 100 },
+  holes: { min: 1, max: 500 },
+  holeDiameter: { min: 0.0005, max: 0.05, unit: 'm' },
+  dischargeCoefficient: { min: 0.1, max: 1.2 },
+}
+
+/** The first field of a segment that cannot be computed with, or null. */
+function badField(s: Segment): string | null {
+  if (s.kind === 'hose') {
+    if (!inside(s.length, 0, 100)) return 'length'
+    if (!inside(s.diameter, 0.002, 0.2)) return 'diameter'
+    return inside(s.roughness, 0, s.diameter / 5) ? null : 'roughness'
+  }
+  if (s.kind === 'fitting') {
+    if (!inside(s.diameter, 0.002, 0.2)) return 'diameter'
+    if (!inside(s.lossCoefficient, 0, 1e6)) return 'lossCoefficient'
+    return inside(s.count, 0, 100) ? null : 'count'
+  }
+  if (!inside(s.holes, 1, 500)) return 'holes'
+  if (!inside(s.holeDiameter, 0.0005, 0.05)) return 'holeDiameter'
+  return inside(s.dischargeCoefficient, 0.1, 1.2) ? null : 'dischargeCoefficient'
+}
+
 /** Throws OutOfRange naming the field, as `segments[i].field`, if a segment cannot be computed. */
 export function checkSegments(segments: readonly Segment[]): void {
-  segments.forEach((s, i) => {
-    const at = (field: string): string => `segments[${i}].${field}`
-    if (s.kind === 'hose') {
-      requireRange(at('length'), s.length, { min: 0, max: 100, unit: 'm' })
-      requireRange(at('diameter'), s.diameter, { min: 0.002, max: 0.2, unit: 'm' })
-      requireRange(at('roughness'), s.roughness, { min: 0, max: s.diameter / 5, unit: 'm' })
-    } else if (s.kind === 'fitting') {
-      requireRange(at('diameter'), s.diameter, { min: 0.002, max: 0.2, unit: 'm' })
-      requireRange(at('lossCoefficient'), s.lossCoefficient, { min: 0, max: 1e6 })
-      requireRange(at('count'), s.count, { min: 0, max: 100 })
-    } else {
-      requireRange(at('holes'), s.holes, { min: 1, max: 500 })
-      requireRange(at('holeDiameter'), s.holeDiameter, { min: 0.0005, max: 0.05, unit: 'm' })
-      requirePositive(at('dischargeCoefficient'), s.dischargeCoefficient)
-    }
-  })
+  for (let i = 0; i < segments.length; i++) {
+    const s = segments[i]
+    const field = s && badField(s)
+    if (field)
+      throw new OutOfRange(
+        `segments[${i}].${field}`,
+        (s as unknown as Record<string, number>)[field] ?? NaN,
+        LIMITS[field] ?? {},
+      )
+  }
 }

@@ -29,13 +29,21 @@ function widerHose(segments: readonly Segment[]): readonly Segment[] | undefined
     if (s.kind === 'hose' && wider) bores.set(s.diameter, wider)
   }
   if (!bores.size) return undefined
-  return segments.map((s) => (s.kind === 'spray-bar' ? s : { ...s, diameter: bores.get(s.diameter) ?? s.diameter }))
+  return segments.map((s) =>
+    s.kind === 'spray-bar' ? s : { ...s, diameter: bores.get(s.diameter) ?? s.diameter },
+  )
 }
 
 /** The fitting that costs most velocity heads per piece, taken out once. */
-function withoutWorstFitting(segments: readonly Segment[]): { label: string; segments: readonly Segment[] } | undefined {
-  const cost = (s: Segment): number => (s.kind === 'fitting' && s.count > 0 ? s.lossCoefficient / s.diameter ** 4 : 0)
-  const worst = segments.reduce<Segment | undefined>((best, s) => (cost(s) > (best ? cost(best) : 0) ? s : best), undefined)
+function withoutWorstFitting(
+  segments: readonly Segment[],
+): { label: string; segments: readonly Segment[] } | undefined {
+  const cost = (s: Segment): number =>
+    s.kind === 'fitting' && s.count > 0 ? s.lossCoefficient / s.diameter ** 4 : 0
+  const worst = segments.reduce<Segment | undefined>(
+    (best, s) => (cost(s) > (best ? cost(best) : 0) ? s : best),
+    undefined,
+  )
   if (worst?.kind !== 'fitting') return undefined
   return {
     label: worst.label,
@@ -56,7 +64,10 @@ function otherOutlet(segments: readonly Segment[]): { label: string; segments: r
       diameter: bore?.diameter ?? 0.016,
       count: 1,
     }
-    return { label: 'Open end instead of the spray bar', segments: segments.map((s) => (s === bar ? open : s)) }
+    return {
+      label: 'Open end instead of the spray bar',
+      segments: segments.map((s) => (s === bar ? open : s)),
+    }
   }
   const added: Segment = {
     kind: 'spray-bar',
@@ -76,7 +87,12 @@ function otherOutlet(segments: readonly Segment[]): { label: string; segments: r
 export function sensitivity(circuit: Circuit): readonly SensitivityLine[] {
   const now = dutyPoint(circuit).flow
   const lines: SensitivityLine[] = []
-  const tryOut = (id: string, label: string, segments: readonly Segment[] | undefined, staticHead?: number): void => {
+  const tryOut = (
+    id: string,
+    label: string,
+    segments: readonly Segment[] | undefined,
+    staticHead?: number,
+  ): void => {
     if (!segments) return
     const { flow } = dutyPoint({ ...circuit, segments, staticHead: staticHead ?? circuit.staticHead })
     lines.push({ id, label, flow, change: flow - now })

@@ -24,9 +24,19 @@ export interface HoseWall {
 }
 
 export const HOSE_WALLS: readonly HoseWall[] = [
-  { id: 'smooth', label: 'Smooth (vinyl, silicone)', roughness: 1.5e-6, source: 'Moody 1944, drawn tubing; from memory' },
+  {
+    id: 'smooth',
+    label: 'Smooth (vinyl, silicone)',
+    roughness: 1.5e-6,
+    source: 'Moody 1944, drawn tubing; from memory',
+  },
   { id: 'aged', label: 'Smooth, with a biofilm', roughness: 1e-4, source: 'common practice, no source' },
-  { id: 'ribbed', label: 'Ribbed inside', roughness: 6e-4, source: 'common practice, no source; calibrate on the bench' },
+  {
+    id: 'ribbed',
+    label: 'Ribbed inside',
+    roughness: 6e-4,
+    source: 'common practice, no source; calibrate on the bench',
+  },
 ]
 
 /** A fitting and its loss coefficient K, in velocity heads of its own bore. */
@@ -43,16 +53,41 @@ const TRADE = 'common practice, no source'
 
 export const FITTING_KINDS: readonly FittingKind[] = [
   { id: 'entrance-strainer', label: 'Intake strainer, slotted', lossCoefficient: 1.5, source: IDELCHIK },
-  { id: 'entrance-open', label: 'Intake, open end', lossCoefficient: 0.78, source: `${CRANE} (inward projecting)` },
+  {
+    id: 'entrance-open',
+    label: 'Intake, open end',
+    lossCoefficient: 0.78,
+    source: `${CRANE} (inward projecting)`,
+  },
   { id: 'entrance-sponge', label: 'Intake with a coarse sponge', lossCoefficient: 4, source: TRADE },
   { id: 'bend-90', label: 'Rigid 90° bend', lossCoefficient: 0.9, source: `${CRANE} (30 f_T, small bore)` },
-  { id: 'bend-180', label: 'Hook over the rim, 180°', lossCoefficient: 1.5, source: `${CRANE} (50 f_T, small bore)` },
+  {
+    id: 'bend-180',
+    label: 'Hook over the rim, 180°',
+    lossCoefficient: 1.5,
+    source: `${CRANE} (50 f_T, small bore)`,
+  },
   { id: 'sweep-90', label: 'Hose sweep, 90°', lossCoefficient: 0.3, source: CRANE },
   { id: 'tap', label: 'Quick-release tap, fully open', lossCoefficient: 1.2, source: TRADE },
-  { id: 'barb', label: 'Barbed joint', lossCoefficient: 0.6, source: `${IDELCHIK} (contraction and expansion)` },
+  {
+    id: 'barb',
+    label: 'Barbed joint',
+    lossCoefficient: 0.6,
+    source: `${IDELCHIK} (contraction and expansion)`,
+  },
   { id: 'lip', label: 'Spill lip', lossCoefficient: 1, source: `${CRANE} (exit)` },
   { id: 'nozzle', label: 'Directional nozzle', lossCoefficient: 2.5, source: TRADE },
   { id: 'exit-open', label: 'Outlet, open end', lossCoefficient: 1, source: `${CRANE} (exit)` },
-  { id: 'body-empty', label: 'Empty filter body', lossCoefficient: 3, source: `${TRADE}; chambers are wide, ports are not` },
-  { id: 'measured', label: 'Own fitting, measured on the bench', lossCoefficient: 1, source: 'measured by the user' },
+  {
+    id: 'body-empty',
+    label: 'Empty filter body',
+    lossCoefficient: 3,
+    source: `${TRADE}; chambers are wide, ports are not`,
+  },
+  {
+    id: 'measured',
+    label: 'Own fitting, measured on the bench',
+    lossCoefficient: 1,
+    source: 'measured by the user',
+  },
 ]

@@ -1,6 +1,12 @@
 import type { Figure } from '../figures'
 import type { StockClass } from '../tanks'
-import { flowAgainstLabel, installedTrial, trialResults, type FlowAgainstLabel, type TrialResult } from './flows'
+import {
+  flowAgainstLabel,
+  installedTrial,
+  trialResults,
+  type FlowAgainstLabel,
+  type TrialResult,
+} from './flows'
 import { hookupResult, knownPump, thumbFigure, type HookupResult, type KnownPump } from './hydraulics'
 import { progress, type Progress } from './progress'
 import type { ModelRecord } from './records'
@@ -13,7 +19,11 @@ export interface Assessment {
   readonly hookups: readonly HookupResult[]
   readonly againstLabel: FlowAgainstLabel | null
   /** The three schools of "what does it really move", side by side; each null while it cannot be said. */
-  readonly answers: { readonly thumb: Figure | null; readonly computed: Figure | null; readonly measured: Figure | null }
+  readonly answers: {
+    readonly thumb: Figure | null
+    readonly computed: Figure | null
+    readonly measured: Figure | null
+  }
   readonly main: HookupResult | null
   readonly verdict: Verdict
   readonly progress: Progress
@@ -26,7 +36,9 @@ export function assess(model: ModelRecord, stockClasses?: readonly StockClass[])
   const installed = installedTrial(trials)
   const hookups = pump
     ? model.hookups.map((h) => {
-        const loaded = trials.filter((t) => t.trial.hookupId === h.id && !['empty', 'dirty'].includes(t.trial.state)).at(-1)
+        const loaded = trials
+          .filter((t) => t.trial.hookupId === h.id && !['empty', 'dirty'].includes(t.trial.state))
+          .at(-1)
         return hookupResult(h, pump, loaded)
       })
     : []
@@ -40,7 +52,15 @@ export function assess(model: ModelRecord, stockClasses?: readonly StockClass[])
     againstLabel,
     answers: { thumb, computed: main?.computed ?? null, measured: installed?.figure ?? null },
     main,
-    verdict: verdict({ model, installed, againstLabel, known: pump, main, thumb, ...(stockClasses && { stockClasses }) }),
+    verdict: verdict({
+      model,
+      installed,
+      againstLabel,
+      known: pump,
+      main,
+      thumb,
+      ...(stockClasses && { stockClasses }),
+    }),
     progress: progress(model),
   }
 }

@@ -17,7 +17,10 @@ const STATE_WORDS: Readonly<Record<FillState, string>> = {
 }
 
 /** The conditions of a trial in words; part of every number that came from it. */
-export function trialConditions(trial: FlowTrialRecord, model: Pick<ModelRecord, 'hookups'>): readonly string[] {
+export function trialConditions(
+  trial: FlowTrialRecord,
+  model: Pick<ModelRecord, 'hookups'>,
+): readonly string[] {
   const hookup = model.hookups.find((h) => h.id === trial.hookupId)
   return [
     STATE_WORDS[trial.state],
@@ -52,7 +55,12 @@ function flowFigure(trial: FlowTrialRecord, r: FlowResult, conditions: readonly 
       { symbol: 'u_A', label: 'scatter of the mean', value: r.typeA, dimension: 'flow' },
       { symbol: 'u_vessel', label: 'vessel', value: r.typeB.vessel, dimension: 'flow' },
       { symbol: 'u_clock', label: 'clock resolution', value: r.typeB.timing, dimension: 'flow' },
-      { symbol: 'u_reaction', label: 'reaction at start and stop', value: r.typeB.reaction, dimension: 'flow' },
+      {
+        symbol: 'u_reaction',
+        label: 'reaction at start and stop',
+        value: r.typeB.reaction,
+        dimension: 'flow',
+      },
       { symbol: 'k', label: 'coverage factor, 95 %', value: r.coverageFactor, dimension: 'ratio' },
     ],
     source: 'GUM, JCGM 100:2008',
@@ -61,7 +69,8 @@ function flowFigure(trial: FlowTrialRecord, r: FlowResult, conditions: readonly 
 }
 
 /** Is the trial the one a label speaks of: nothing inside, nothing attached, no lift? */
-export const isLabelCondition = (t: FlowTrialRecord): boolean => t.state === 'empty' && t.lift <= 0 && t.hookupId === null
+export const isLabelCondition = (t: FlowTrialRecord): boolean =>
+  t.state === 'empty' && t.lift <= 0 && t.hookupId === null
 
 /** The rated flow held against the bench at the same conditions, or null while either is missing. */
 export interface FlowAgainstLabel extends LabelFinding {
@@ -73,7 +82,10 @@ export interface FlowAgainstLabel extends LabelFinding {
 }
 
 /** Compares the label's flow with the trial at label conditions; a 60 Hz label on 50 Hz mains is scaled by affinity. */
-export function flowAgainstLabel(model: ModelRecord, results: readonly TrialResult[]): FlowAgainstLabel | null {
+export function flowAgainstLabel(
+  model: ModelRecord,
+  results: readonly TrialResult[],
+): FlowAgainstLabel | null {
   const claim = claimed(model, 'rated-flow')
   const match = results.filter((r) => isLabelCondition(r.trial)).at(-1)
   if (!claim || !match) return null
@@ -91,6 +103,7 @@ export function flowAgainstLabel(model: ModelRecord, results: readonly TrialResu
 /** The trial that best shows the filter as installed: loaded, on its hoses; proposed before shipped; newest first. */
 export function installedTrial(results: readonly TrialResult[]): TrialResult | null {
   const clean = results.filter((r) => r.trial.state !== 'dirty' && r.trial.hookupId !== null)
-  const pick = (state: FillState): TrialResult | undefined => clean.filter((r) => r.trial.state === state).at(-1)
+  const pick = (state: FillState): TrialResult | undefined =>
+    clean.filter((r) => r.trial.state === state).at(-1)
   return pick('proposed') ?? pick('as-shipped') ?? pick('empty') ?? null
 }

@@ -51,7 +51,9 @@ export function pumpPoints(model: ModelRecord, results: readonly TrialResult[]):
     })
 }
 
-const fluidAt = (temperature: number) => ({ kinematicViscosity: waterProperties({ temperature }).kinematicViscosity })
+const fluidAt = (temperature: number) => ({
+  kinematicViscosity: waterProperties({ temperature }).kinematicViscosity,
+})
 
 /** The pump from the bench where it will fit, else from the label (brought to the model's mains frequency), else null. */
 export function knownPump(model: ModelRecord, results: readonly TrialResult[]): KnownPump | null {
@@ -80,7 +82,11 @@ export interface HookupResult {
   readonly sensitivity: readonly SensitivityLine[]
   readonly computed: Figure
   /** The loaded trial on this hookup, and the head its media and body take by difference. */
-  readonly measured: { readonly figure: Figure; readonly pumpHead: number; readonly budget: readonly BudgetLine[] } | null
+  readonly measured: {
+    readonly figure: Figure
+    readonly pumpHead: number
+    readonly budget: readonly BudgetLine[]
+  } | null
 }
 
 /** Works a hookup through at 25 °C (or the temperature of its own trial). */
@@ -112,7 +118,10 @@ export function hookupResult(
   }
 }
 
-function measuredBudget(loaded: TrialResult, circuit: Parameters<typeof headBudget>[1] & { pump: Pump }): HookupResult['measured'] {
+function measuredBudget(
+  loaded: TrialResult,
+  circuit: Parameters<typeof headBudget>[1] & { pump: Pump },
+): HookupResult['measured'] {
   const flow = loaded.result.mean
   const lifted = { ...circuit, staticHead: Math.max(0, loaded.trial.lift) }
   const available = pumpHead(flow, circuit.pump)
@@ -121,13 +130,14 @@ function measuredBudget(loaded: TrialResult, circuit: Parameters<typeof headBudg
   const rest = available - spent
   const all: BudgetLine[] = [...lines]
   // A negative rest means the curve is pessimistic or a loss is overstated; it is left to the residual, not hidden here.
-  if (rest > 0) all.splice(lines.length - (lifted.staticHead > 0 ? 1 : 0), 0, {
-    id: 'by-difference',
-    label: 'Media and body (by difference)',
-    kind: 'fitting',
-    head: rest,
-    share: 0,
-  })
+  if (rest > 0)
+    all.splice(lines.length - (lifted.staticHead > 0 ? 1 : 0), 0, {
+      id: 'by-difference',
+      label: 'Media and body (by difference)',
+      kind: 'fitting',
+      head: rest,
+      share: 0,
+    })
   const total = all.reduce((sum, l) => sum + l.head, 0)
   return {
     figure: loaded.figure,
@@ -158,11 +168,41 @@ function computedFigure(
     ],
     formula: 'H0 (1 − (Q/Q0)^n) = H_static + Σ f (L/D) v²/2g + Σ K v²/2g',
     working: [
-      { symbol: 'H0', label: 'shut-off head', value: known.pump.shutOffHead, dimension: 'head', provenance: known.from === 'fit' ? 'computed' : 'printed' },
-      { symbol: 'Q0', label: 'flow at zero head', value: known.pump.maxFlow, dimension: 'flow', provenance: known.from === 'fit' ? 'computed' : 'printed' },
-      { symbol: 'n', label: 'curve exponent', value: known.pump.exponent, dimension: 'ratio', provenance: known.fit?.exponent === 'fitted' ? 'computed' : 'rule' },
-      { symbol: 'H_static', label: 'net static head', value: lift.head, dimension: 'head', provenance: 'measured' },
-      { symbol: 'H', label: 'head at the duty point', value: duty.head, dimension: 'head', provenance: 'computed' },
+      {
+        symbol: 'H0',
+        label: 'shut-off head',
+        value: known.pump.shutOffHead,
+        dimension: 'head',
+        provenance: known.from === 'fit' ? 'computed' : 'printed',
+      },
+      {
+        symbol: 'Q0',
+        label: 'flow at zero head',
+        value: known.pump.maxFlow,
+        dimension: 'flow',
+        provenance: known.from === 'fit' ? 'computed' : 'printed',
+      },
+      {
+        symbol: 'n',
+        label: 'curve exponent',
+        value: known.pump.exponent,
+        dimension: 'ratio',
+        provenance: known.fit?.exponent === 'fitted' ? 'computed' : 'rule',
+      },
+      {
+        symbol: 'H_static',
+        label: 'net static head',
+        value: lift.head,
+        dimension: 'head',
+        provenance: 'measured',
+      },
+      {
+        symbol: 'H',
+        label: 'head at the duty point',
+        value: duty.head,
+        dimension: 'head',
+        provenance: 'computed',
+      },
     ],
     source: 'Darcy–Weisbach with Colebrook; fittings after Crane TP-410 and Idelchik (from memory)',
   }
@@ -182,7 +222,9 @@ export function thumbFigure(model: ModelRecord): Figure | null {
     uncertainty: (t.high - t.low) / 2,
     conditions: ['any hookup', 'any fill'],
     formula: 'Q = label × (0.5 to 0.6)',
-    working: [{ symbol: 'label', label: 'rated flow', value: claim.value, dimension: 'flow', provenance: 'printed' }],
+    working: [
+      { symbol: 'label', label: 'rated flow', value: claim.value, dimension: 'flow', provenance: 'printed' },
+    ],
     source: 'common practice, no source',
   }
 }

@@ -3,7 +3,9 @@ import type { Dimension } from '../units'
 import type { ClaimQuantity, FilterKind } from './records'
 
 /** Range (SI) a printed figure usually lies in; outside it the app asks, and takes yes for an answer. */
-const USUAL: Readonly<Record<ClaimQuantity, { readonly dimension: Dimension; readonly low: number; readonly high: number }>> = {
+const USUAL: Readonly<
+  Record<ClaimQuantity, { readonly dimension: Dimension; readonly low: number; readonly high: number }>
+> = {
   'rated-flow': { dimension: 'flow', low: 20 / 3.6e6, high: 12000 / 3.6e6 },
   'max-head': { dimension: 'head', low: 0.1, high: 8 },
   power: { dimension: 'power', low: 0.5, high: 200 },

@@ -16,11 +16,22 @@ export function progress(model: ModelRecord): Progress {
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
   const pumped = hasPump(model.kind)
   const timed = model.trials.filter((t) => t.runs.length >= 3)
-  const claims = share([has('rated-flow'), has('tank-max'), has('tank-min'), has('power'), ...(pumped ? [has('max-head')] : [])])
+  const claims = share([
+    has('rated-flow'),
+    has('tank-max'),
+    has('tank-min'),
+    has('power'),
+    ...(pumped ? [has('max-head')] : []),
+  ])
   const bare = timed.some((t) => isLabelCondition(t))
   const installed = timed.some((t) => t.hookupId !== null && t.state !== 'empty')
   const lifts = new Set(timed.filter((t) => t.state === 'empty').map((t) => t.lift)).size >= 3
-  const bench = share([bare, installed, model.mediaMass !== null, ...(pumped ? [model.hookups.length > 0, lifts] : [])])
+  const bench = share([
+    bare,
+    installed,
+    model.mediaMass !== null,
+    ...(pumped ? [model.hookups.length > 0, lifts] : []),
+  ])
   const next: Progress['next'] = !has('rated-flow')
     ? { station: 'claims', action: 'Copy the rated flow from the label' }
     : !has('tank-max')

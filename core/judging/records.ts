@@ -73,5 +73,7 @@ export interface ModelRecord {
 }
 
 /** The printed value of a quantity, or undefined. The first entry wins where a label prints two. */
-export const claimed = (model: Pick<ModelRecord, 'claims'>, quantity: ClaimQuantity): ClaimRecord | undefined =>
-  model.claims.find((c) => c.quantity === quantity)
+export const claimed = (
+  model: Pick<ModelRecord, 'claims'>,
+  quantity: ClaimQuantity,
+): ClaimRecord | undefined => model.claims.find((c) => c.quantity === quantity)

@@ -23,11 +23,25 @@ export function tankFit(
     value: rate,
     dimension: 'ratio',
     provenance: model.flow.provenance === 'measured' ? 'computed' : model.flow.provenance,
-    ...(model.flow.uncertainty !== undefined && { uncertainty: turnover(model.flow.uncertainty, tank.water) }),
+    ...(model.flow.uncertainty !== undefined && {
+      uncertainty: turnover(model.flow.uncertainty, tank.water),
+    }),
     formula: 'flow ÷ water volume',
     working: [
-      { symbol: 'Q', label: model.flow.label, value: model.flow.value, dimension: 'flow', provenance: model.flow.provenance },
-      { symbol: 'V', label: 'water in the tank', value: tank.water, dimension: 'volume', provenance: 'computed' },
+      {
+        symbol: 'Q',
+        label: model.flow.label,
+        value: model.flow.value,
+        dimension: 'flow',
+        provenance: model.flow.provenance,
+      },
+      {
+        symbol: 'V',
+        label: 'water in the tank',
+        value: tank.water,
+        dimension: 'volume',
+        provenance: 'computed',
+      },
     ],
   }
   const per = rate.toFixed(1)
@@ -42,7 +56,13 @@ export function tankFit(
     return {
       level: 'weak',
       turnover: figure,
-      sentence: ['Too little media: it carries ', { si: carried, dimension: 'volume' }, ' of such stock, and the tank holds ', { si: tank.water, dimension: 'volume' }, '.'],
+      sentence: [
+        'Too little media: it carries ',
+        { si: carried, dimension: 'volume' },
+        ' of such stock, and the tank holds ',
+        { si: tank.water, dimension: 'volume' },
+        '.',
+      ],
     }
   if (rate > stock.maxTurnover)
     return {

@@ -107,7 +107,8 @@ export function verdict(input: VerdictInput): Verdict {
   const normal = ranges.find((r) => r.stockClass === 'normal')
   const overclaim = claimedMax !== null && normal ? claimedMax / normal.max : null
   const level = levelOf(overclaim)
-  const ends = claimedMax !== null && normal?.maxInterval ? normal.maxInterval.map((m) => levelOf(claimedMax / m)) : []
+  const ends =
+    claimedMax !== null && normal?.maxInterval ? normal.maxInterval.map((m) => levelOf(claimedMax / m)) : []
   return {
     level,
     words: VERDICT_WORDS[level],
@@ -141,21 +142,58 @@ const BASIS_WORDS: Readonly<Record<FlowBasis, string>> = {
 
 function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived): readonly Reason[] {
   const out: Reason[] = []
-  const add = (id: string, tone: Reason['tone'], ...sentence: Sentence): void => void out.push({ id, tone, sentence })
+  const add = (id: string, tone: Reason['tone'], ...sentence: Sentence): void =>
+    void out.push({ id, tone, sentence })
   const rated = claimed(input.model, 'rated-flow')?.value
   const normal = d.ranges.find((r) => r.stockClass === 'normal')
   const normalClass = classes.find((c) => c.id === 'normal')
   if (d.claimedMax !== null && normal && d.overclaim !== null)
-    add('overclaim', d.overclaim > OVERCLAIM_THRESHOLDS.holds ? 'against' : 'for',
-      'The label claims tanks up to ', say(d.claimedMax, 'volume'), '; a normally stocked one is supported up to ',
-      say(normal.max, 'volume'), `: the claim is ${d.overclaim.toFixed(2)} times that.`)
-  if (normal && normalClass && d.flow)
-    normal.binding === 'turnover'
-      ? add('binding', 'note', 'What binds at the top is turnover: ', say(d.flow.value, 'flow'), ` gives the ${normalClass.minTurnover} turnovers an hour of a normal tank up to `, say(normal.max, 'volume'), '.')
-      : add('binding', 'note', 'What binds at the top is media: ', say(input.model.mediaMass ?? 0, 'mass'), ' carry ', say(normal.max, 'volume'), ` normally stocked, at ${normalClass.litresPerKilogram} L per kg.`)
+    add(
+      'overclaim',
+      d.overclaim > OVERCLAIM_THRESHOLDS.holds ? 'against' : 'for',
+      'The label claims tanks up to ',
+      say(d.claimedMax, 'volume'),
+      '; a normally stocked one is supported up to ',
+      say(normal.max, 'volume'),
+      `: the claim is ${d.overclaim.toFixed(2)} times that.`,
+    )
+  if (normal && normalClass && d.flow && normal.binding === 'turnover')
+    add(
+      'binding',
+      'note',
+      'What binds at the top is turnover: ',
+      say(d.flow.value, 'flow'),
+      ` gives the ${normalClass.minTurnover} turnovers an hour of a normal tank up to `,
+      say(normal.max, 'volume'),
+      '.',
+    )
+  if (normal?.binding === 'media-mass' && normalClass)
+    add(
+      'binding',
+      'note',
+      'What binds at the top is media: ',
+      say(input.model.mediaMass ?? 0, 'mass'),
+      ' carry ',
+      say(normal.max, 'volume'),
+      ` normally stocked, at ${normalClass.litresPerKilogram} L per kg.`,
+    )
   if (d.flow)
-    add('flow', d.basis === 'measured' ? 'note' : 'caution', 'Flow: ', say(d.flow.value, 'flow', d.flow.uncertainty), `, ${BASIS_WORDS[d.basis]}`,
-      ...(rated ? ['; ', say(Math.abs(1 - d.flow.value / rated), 'ratio'), ` ${d.flow.value < rated ? 'below' : 'above'} the rated `, say(rated, 'flow')] : []), '.')
+    add(
+      'flow',
+      d.basis === 'measured' ? 'note' : 'caution',
+      'Flow: ',
+      say(d.flow.value, 'flow', d.flow.uncertainty),
+      `, ${BASIS_WORDS[d.basis]}`,
+      ...(rated
+        ? [
+            '; ',
+            say(Math.abs(1 - d.flow.value / rated), 'ratio'),
+            ` ${d.flow.value < rated ? 'below' : 'above'} the rated `,
+            say(rated, 'flow'),
+          ]
+        : []),
+      '.',
+    )
   if (input.againstLabel) labelReason(input.againstLabel, add)
   lowEnd(d, classes, add)
   if (input.main) liftReason(input.main, add)
@@ -165,7 +203,9 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
 type Add = (id: string, tone: Reason['tone'], ...sentence: Sentence) => void
 
 function labelReason(f: FlowAgainstLabel, add: Add): void {
-  const words = f.outsideUncertainty ? 'more than the measurement’s uncertainty' : 'no more than the measurement’s uncertainty'
+  const words = f.outsideUncertainty
+    ? 'more than the measurement’s uncertainty'
+    : 'no more than the measurement’s uncertainty'
   const met = f.grade ? `within ISO 9906 ${f.grade.label}` : 'outside every ISO 9906 grade'
   add(
     'label',
@@ -186,35 +226,110 @@ function lowEnd(d: Derived, classes: readonly StockClass[], add: Add): void {
   const stock = classes.find((c) => c.id === 'light')
   if (!light || !stock || !d.flow) return
   if (d.claimedMin !== null && d.claimedMin < light.min * 0.95)
-    add('low-end', 'against', 'Too strong at the low end: in the smallest claimed tank, ', say(d.claimedMin, 'volume'),
-      `, the water turns over ${((d.flow.value * 3600) / d.claimedMin).toFixed(1)} times an hour; gentle tanks want no more than ${stock.maxTurnover}, which starts at `, say(light.min, 'volume'), '.')
+    add(
+      'low-end',
+      'against',
+      'Too strong at the low end: in the smallest claimed tank, ',
+      say(d.claimedMin, 'volume'),
+      `, the water turns over ${((d.flow.value * 3600) / d.claimedMin).toFixed(1)} times an hour; gentle tanks want no more than ${stock.maxTurnover}, which starts at `,
+      say(light.min, 'volume'),
+      '.',
+    )
   else if (d.claimedMin !== null)
-    add('low-end', 'for', 'Gentle enough at the low end: ', say(d.claimedMin, 'volume'),
-      ` turns over ${((d.flow.value * 3600) / d.claimedMin).toFixed(1)} times an hour, and up to ${stock.maxTurnover} suits a light, planted tank.`)
+    add(
+      'low-end',
+      'for',
+      'Gentle enough at the low end: ',
+      say(d.claimedMin, 'volume'),
+      ` turns over ${((d.flow.value * 3600) / d.claimedMin).toFixed(1)} times an hour, and up to ${stock.maxTurnover} suits a light, planted tank.`,
+    )
 }
 
 function liftReason(main: HookupResult, add: Add): void {
   const { staticHead, hookup, duty } = main
   if (duty.blocked)
-    add('lift', 'against', 'The lift of ', say(staticHead.head, 'head'), ' is more than the pump can reach: no flow.')
+    add(
+      'lift',
+      'against',
+      'The lift of ',
+      say(staticHead.head, 'head'),
+      ' is more than the pump can reach: no flow.',
+    )
   else if (staticHead.circuit === 'closed' && hookup.bodyBelowWater > 0)
-    add('lift', 'note', 'The ', say(hookup.bodyBelowWater, 'head'), ' down to the body cost nothing: both ends are under water, so the falling side pays for the rising one. Only friction counts.')
+    add(
+      'lift',
+      'note',
+      'The ',
+      say(hookup.bodyBelowWater, 'head'),
+      ' down to the body cost nothing: both ends are under water, so the falling side pays for the rising one. Only friction counts.',
+    )
   else if (staticHead.head > 0)
-    add('lift', 'note', 'The circuit is open: ', say(staticHead.head, 'head'), ' of lift comes off the pump’s head at every flow.')
+    add(
+      'lift',
+      'note',
+      'The circuit is open: ',
+      say(staticHead.head, 'head'),
+      ' of lift comes off the pump’s head at every flow.',
+    )
 }
 
 function missing({ model, againstLabel, known, installed, main }: VerdictInput): readonly Missing[] {
   const out: Missing[] = []
   const need = (test: boolean, m: Missing): void => void (test && out.push(m))
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
-  need(!has('rated-flow'), { id: 'rated-flow', station: 'claims', what: 'Rated flow', changes: 'Nothing can be held against the label without it.' })
-  need(!has('tank-max'), { id: 'tank-max', station: 'claims', what: 'Claimed largest tank', changes: 'The claim itself cannot be judged.' })
-  need(hasPump(model.kind) && !has('max-head'), { id: 'max-head', station: 'claims', what: 'Maximum head', changes: 'Without it there is no label curve, so no computed flow.' })
-  need(hasPump(model.kind) && !main, { id: 'hookup', station: 'bench', what: 'A hookup (hoses, fittings, heights)', changes: 'Flow cannot be computed, and a measured one belongs to no circuit.' })
-  need(!againstLabel, { id: 'empty-flow', station: 'bench', what: 'Flow bare, empty and at no lift', changes: 'It is the only fair comparison with the rated flow.' })
-  need(!installed, { id: 'installed-flow', station: 'bench', what: 'Flow as installed', changes: 'The verdict then rests on a measured flow, with its own interval.' })
-  need(installed !== null && installed.trial.state === 'empty', { id: 'loaded-flow', station: 'bench', what: 'Flow with media in', changes: 'Media take head: the installed flow will be lower than this empty one.' })
-  need(hasPump(model.kind) && known?.from !== 'fit', { id: 'head-series', station: 'bench', what: 'Flow at three or more lifts', changes: 'The pump curve would be measured in place of the label’s assumed one.' })
-  need(model.mediaMass === null, { id: 'media-mass', station: 'bench', what: 'Mass of biological media', changes: 'Media may bind before turnover does and lower the supported maximum.' })
+  need(!has('rated-flow'), {
+    id: 'rated-flow',
+    station: 'claims',
+    what: 'Rated flow',
+    changes: 'Nothing can be held against the label without it.',
+  })
+  need(!has('tank-max'), {
+    id: 'tank-max',
+    station: 'claims',
+    what: 'Claimed largest tank',
+    changes: 'The claim itself cannot be judged.',
+  })
+  need(hasPump(model.kind) && !has('max-head'), {
+    id: 'max-head',
+    station: 'claims',
+    what: 'Maximum head',
+    changes: 'Without it there is no label curve, so no computed flow.',
+  })
+  need(hasPump(model.kind) && !main, {
+    id: 'hookup',
+    station: 'bench',
+    what: 'A hookup (hoses, fittings, heights)',
+    changes: 'Flow cannot be computed, and a measured one belongs to no circuit.',
+  })
+  need(!againstLabel, {
+    id: 'empty-flow',
+    station: 'bench',
+    what: 'Flow bare, empty and at no lift',
+    changes: 'It is the only fair comparison with the rated flow.',
+  })
+  need(!installed, {
+    id: 'installed-flow',
+    station: 'bench',
+    what: 'Flow as installed',
+    changes: 'The verdict then rests on a measured flow, with its own interval.',
+  })
+  need(installed !== null && installed.trial.state === 'empty', {
+    id: 'loaded-flow',
+    station: 'bench',
+    what: 'Flow with media in',
+    changes: 'Media take head: the installed flow will be lower than this empty one.',
+  })
+  need(hasPump(model.kind) && known?.from !== 'fit', {
+    id: 'head-series',
+    station: 'bench',
+    what: 'Flow at three or more lifts',
+    changes: 'The pump curve would be measured in place of the label’s assumed one.',
+  })
+  need(model.mediaMass === null, {
+    id: 'media-mass',
+    station: 'bench',
+    what: 'Mass of biological media',
+    changes: 'Media may bind before turnover does and lower the supported maximum.',
+  })
   return out
 }

@@ -37,7 +37,8 @@ export function fitNonlinear(problem: FitProblem): Fit {
   if (x.length < p) throw new TooFew('points', x.length, p, `${p} parameters need at least ${p} points.`)
   const scale = problem.initial.map((v) => (v === 0 ? 1 : Math.abs(v)))
   const unscale = (q: readonly number[]): number[] => q.map((v, i) => v * (scale[i] ?? 1))
-  const bound = (b: readonly number[] | undefined): number[] | undefined => b?.map((v, i) => v / (scale[i] ?? 1))
+  const bound = (b: readonly number[] | undefined): number[] | undefined =>
+    b?.map((v, i) => v / (scale[i] ?? 1))
   const lower = bound(problem.min)
   const upper = bound(problem.max)
   let q = problem.initial.map((v, i) => v / (scale[i] ?? 1))
@@ -63,7 +64,9 @@ export function fitNonlinear(problem: FitProblem): Fit {
       ...(lower && { minValues: lower }),
       ...(upper && { maxValues: upper }),
     })
-    const moved = Math.max(...result.parameterValues.map((v, i) => Math.abs(v - (q[i] ?? 0)) / (Math.abs(v) || 1)))
+    const moved = Math.max(
+      ...result.parameterValues.map((v, i) => Math.abs(v - (q[i] ?? 0)) / (Math.abs(v) || 1)),
+    )
     q = [...result.parameterValues]
     if (round >= dampings.length && moved < 1e-11) break
   }
@@ -88,7 +91,7 @@ function spread(
     const h = 1e-5 * (Math.abs(value) || s)
     const up = model(parameters.map((v, k) => (k === j ? v + h : v)))
     const down = model(parameters.map((v, k) => (k === j ? v - h : v)))
-    x.forEach((xi, i) => jacobian.set(i, j, (((up(xi) - down(xi)) / (2 * h)) * s) * Math.sqrt(weights[i] ?? 1)))
+    x.forEach((xi, i) => jacobian.set(i, j, ((up(xi) - down(xi)) / (2 * h)) * s * Math.sqrt(weights[i] ?? 1)))
   })
   const inverse = pseudoInverse(jacobian.transpose().mmul(jacobian))
   const covariance = inverse

@@ -34,7 +34,8 @@ export interface SupportedRange {
 }
 
 /** Turnovers per hour of a tank V (m³) at flow Q (m³/s). */
-export const turnover = (flow: number, volume: number): number => (flow * 3600) / requirePositive('volume', volume, 'm³')
+export const turnover = (flow: number, volume: number): number =>
+  (flow * 3600) / requirePositive('volume', volume, 'm³')
 
 /**
  * The tanks a model will really carry for a stock class.
@@ -51,20 +52,30 @@ export function supportedRange(model: ModelCapability, stock: StockClass): Suppo
   const byMass =
     model.mediaMass === undefined
       ? undefined
-      : (requireRange('mediaMass', model.mediaMass, { min: 0, max: 200, unit: 'kg' }) * stock.litresPerKilogram) / 1000
+      : (requireRange('mediaMass', model.mediaMass, { min: 0, max: 200, unit: 'kg' }) *
+          stock.litresPerKilogram) /
+        1000
   const massBinds = byMass !== undefined && byMass < byTurnover
   const max = massBinds ? byMass : byTurnover
   const min = perHour / stock.maxTurnover
   const limits: Limit[] = [{ constraint: 'turnover', volume: byTurnover, binding: !massBinds }]
   if (byMass !== undefined) limits.push({ constraint: 'media-mass', volume: byMass, binding: massBinds })
   if (model.claimedMax !== undefined)
-    limits.push({ constraint: 'oversizing', volume: model.claimedMax / stock.oversizing, binding: false, beside: true })
+    limits.push({
+      constraint: 'oversizing',
+      volume: model.claimedMax / stock.oversizing,
+      binding: false,
+      beside: true,
+    })
   const capped = (v: number): number => Math.max(0, byMass === undefined ? v : Math.min(v, byMass))
   return {
     stockClass: stock.id,
     min,
     max,
-    maxInterval: half > 0 ? [capped((perHour - half) / stock.minTurnover), capped((perHour + half) / stock.minTurnover)] : null,
+    maxInterval:
+      half > 0
+        ? [capped((perHour - half) / stock.minTurnover), capped((perHour + half) / stock.minTurnover)]
+        : null,
     limits,
     binding: massBinds ? 'media-mass' : 'turnover',
     impossible: min > max,

@@ -6,7 +6,9 @@ test('a 100 × 40 × 50 cm box is 200 L; 45 cm of water over 5 cm of gravel leav
   expect(tankVolume(box).gross).toBeCloseTo(0.2, 12)
   // 0.4 m² × 0.45 = 180 L; gravel 0.4 × 0.05 × 0.6 = 12 L.
   expect(tankVolume(box, { waterLevel: 0.45, substrateDepth: 0.05 }).water * 1000).toBeCloseTo(168, 9)
-  expect(tankVolume(box, { waterLevel: 0.45, substrateDepth: 0.05, decorVolume: 0.008 }).water * 1000).toBeCloseTo(160, 9)
+  expect(
+    tankVolume(box, { waterLevel: 0.45, substrateDepth: 0.05, decorVolume: 0.008 }).water * 1000,
+  ).toBeCloseTo(160, 9)
 })
 
 test('shapes against plane mensuration (handbook formulas, exact)', () => {
@@ -14,19 +16,38 @@ test('shapes against plane mensuration (handbook formulas, exact)', () => {
   // A segment with rise = chord/2 is a half disc.
   expect(segmentArea(1, 0.5)).toBeCloseTo(Math.PI / 8, 12)
   // Chord 80, rise 10 cm: R = 85 cm, θ = 2 asin(40/85) = 0.97991 rad; area (0.85²)(θ − sin θ)/2 = 0.053999 m².
-  expect(segmentArea(0.8, 0.1)).toBeCloseTo(0.0540, 4)
-  expect(floorArea({ shape: 'corner', side: 0.6, endPanel: 0, front: 'curved', height: 1 })).toBeCloseTo(Math.PI * 0.09, 12)
-  expect(floorArea({ shape: 'corner', side: 0.6, endPanel: 0, front: 'flat', height: 1 })).toBeCloseTo(0.18, 12)
-  expect(floorArea({ shape: 'corner', side: 0.6, endPanel: 0.6, front: 'flat', height: 1 })).toBeCloseTo(0.36, 12)
+  expect(segmentArea(0.8, 0.1)).toBeCloseTo(0.054, 4)
+  expect(floorArea({ shape: 'corner', side: 0.6, endPanel: 0, front: 'curved', height: 1 })).toBeCloseTo(
+    Math.PI * 0.09,
+    12,
+  )
+  expect(floorArea({ shape: 'corner', side: 0.6, endPanel: 0, front: 'flat', height: 1 })).toBeCloseTo(
+    0.18,
+    12,
+  )
+  expect(floorArea({ shape: 'corner', side: 0.6, endPanel: 0.6, front: 'flat', height: 1 })).toBeCloseTo(
+    0.36,
+    12,
+  )
 })
 
 test('a bow never holds less than its box, whatever its size', () => {
   fc.assert(
-    fc.property(fc.double({ min: 0.2, max: 2, noNaN: true }), fc.double({ min: 0, max: 0.5, noNaN: true }), (length, bow) => {
-      const area = floorArea({ shape: 'bow-front', length, width: 0.3, bowWidth: 0.3 + bow * length, height: 0.5 })
-      expect(area).toBeGreaterThanOrEqual(length * 0.3)
-      expect(area).toBeLessThanOrEqual(length * (0.3 + bow * length) + 1e-12)
-    }),
+    fc.property(
+      fc.double({ min: 0.2, max: 2, noNaN: true }),
+      fc.double({ min: 0, max: 0.5, noNaN: true }),
+      (length, bow) => {
+        const area = floorArea({
+          shape: 'bow-front',
+          length,
+          width: 0.3,
+          bowWidth: 0.3 + bow * length,
+          height: 0.5,
+        })
+        expect(area).toBeGreaterThanOrEqual(length * 0.3)
+        expect(area).toBeLessThanOrEqual(length * (0.3 + bow * length) + 1e-12)
+      },
+    ),
   )
 })
 

@@ -54,7 +54,8 @@ const quarter = Math.PI / 4
  */
 export function floorArea(tank: TankShape): number {
   const size = { max: 20, unit: 'm' }
-  const positive = (field: string, v: number): number => requireRange(field, requirePositive(field, v, 'm'), size)
+  const positive = (field: string, v: number): number =>
+    requireRange(field, requirePositive(field, v, 'm'), size)
   switch (tank.shape) {
     case 'box':
       return positive('length', tank.length) * positive('width', tank.width)
@@ -65,7 +66,9 @@ export function floorArea(tank: TankShape): number {
       const width = positive('width', tank.width)
       const rise = tank.bowWidth - width
       if (rise < 0 || rise > chord / 2)
-        throw new OutOfRange('bowWidth', tank.bowWidth, { words: 'no less than the width, and at most half the length more' })
+        throw new OutOfRange('bowWidth', tank.bowWidth, {
+          words: 'no less than the width, and at most half the length more',
+        })
       return chord * width + segmentArea(chord, rise)
     }
     case 'corner': {
@@ -94,11 +97,16 @@ export function tankVolume(tank: TankShape, fill: TankFill = {}): TankVolume {
   const height = requireRange('height', requirePositive('height', tank.height, 'm'), { max: 20, unit: 'm' })
   const level = fill.waterLevel ?? height
   if (!(level > 0 && level <= height))
-    throw new OutOfRange('waterLevel', level, { words: `above the bottom and no higher than the tank (${height} m)` })
+    throw new OutOfRange('waterLevel', level, {
+      words: `above the bottom and no higher than the tank (${height} m)`,
+    })
   const depth = fill.substrateDepth ?? 0
   if (!(depth >= 0 && depth < level))
     throw new OutOfRange('substrateDepth', depth, { words: `less than the water level (${level} m)` })
-  const porosity = requireRange('substratePorosity', fill.substratePorosity ?? GRAVEL_POROSITY, { min: 0, max: 0.95 })
+  const porosity = requireRange('substratePorosity', fill.substratePorosity ?? GRAVEL_POROSITY, {
+    min: 0,
+    max: 0.95,
+  })
   const substrate = floor * depth * (1 - porosity)
   const toLevel = floor * level
   const decor = fill.decorVolume ?? 0
@@ -106,5 +114,12 @@ export function tankVolume(tank: TankShape, fill: TankFill = {}): TankVolume {
     throw new OutOfRange('decorVolume', decor, {
       words: `less than the water it stands in (${((toLevel - substrate) * 1000).toFixed(1)} L)`,
     })
-  return { floorArea: floor, gross: floor * height, toLevel, substrate, decor, water: toLevel - substrate - decor }
+  return {
+    floorArea: floor,
+    gross: floor * height,
+    toLevel,
+    substrate,
+    decor,
+    water: toLevel - substrate - decor,
+  }
 }

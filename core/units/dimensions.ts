@@ -121,12 +121,18 @@ const BY_SYSTEM: Readonly<Record<string, Readonly<Record<UnitSystem, string>>>> 
 }
 
 /** The unit that `name` means for a dimension, or undefined. Case matters only where two units differ by it. */
-export function findUnit(name: string, dimension: Dimension, system: UnitSystem = 'metric'): Unit | undefined {
+export function findUnit(
+  name: string,
+  dimension: Dimension,
+  system: UnitSystem = 'metric',
+): Unit | undefined {
   const exact = UNITS[dimension].find((x) => x.symbol === name)
   if (exact) return exact
   const low = name.toLowerCase().replace(/\s+/g, ' ').replace(/\.$/, '').trim()
   const told = BY_SYSTEM[low]?.[system]
-  return UNITS[dimension].find((x) => x.symbol === told || x.symbol.toLowerCase() === low || x.aliases.includes(low))
+  return UNITS[dimension].find(
+    (x) => x.symbol === told || x.symbol.toLowerCase() === low || x.aliases.includes(low),
+  )
 }
 
 /** The unit shown for a dimension in a system. */

@@ -62,6 +62,10 @@ export function showWithUncertainty(
   return { number: fixed(value, decimals), uncertainty: fixed(half, decimals), unit: shownIn.symbol }
 }
 
+/** The same without trailing zeros after the point, for numbers whose uncertainty is not stated: 0.950 → 0.95. */
+export const trimZeros = (number: string): string =>
+  number.includes('.') ? number.replace(/\.?0+$/, '') : number
+
 /** A share as a percentage: 0.845 → "84.5 %" (one decimal below 10 %). */
 export const showPercent = (share: number, decimals = Math.abs(share) < 0.0995 ? 1 : 0): string =>
   `${fixed(share * 100, decimals)}${NARROW}%`

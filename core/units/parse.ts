@@ -1,5 +1,13 @@
 import { UnreadableQuantity } from '../errors'
-import { findUnit, preferredUnit, toSI, UNITS, type Dimension, type Unit, type UnitSystem } from './dimensions'
+import {
+  findUnit,
+  preferredUnit,
+  toSI,
+  UNITS,
+  type Dimension,
+  type Unit,
+  type UnitSystem,
+} from './dimensions'
 
 /** A typed quantity: its SI value, and what the person wrote. */
 export interface Quantity {
@@ -19,7 +27,10 @@ export interface ParseOptions {
 
 const NUMBER = String.raw`[-+−]?(?:\d[\d.,]*(?:[ \u00a0\u202f'’]\d{3}(?!\d))*(?:[.,]\d+)?|[.,]\d+)(?:e[-+]?\d+)?`
 const FRACTION = String.raw`(?:(\d+)\s+)?(\d+)\s*[/⁄]\s*(\d+)`
-const PAIR = new RegExp(`^\\s*(?:${FRACTION}|(${NUMBER}))\\s*([^\\d\\s.,+−-][^\\d]*?)?(?=\\s*(?:[-+−]?[\\d]|$))`, 'i')
+const PAIR = new RegExp(
+  `^\\s*(?:${FRACTION}|(${NUMBER}))\\s*([^\\d\\s.,+−-][^\\d]*?)?(?=\\s*(?:[-+−]?[\\d]|$))`,
+  'i',
+)
 
 /**
  * Reads a plain number as people write it: "1,5", "1.5", "1 000", "1'000", "1,234.5", "1.234,5".
@@ -28,7 +39,10 @@ const PAIR = new RegExp(`^\\s*(?:${FRACTION}|(${NUMBER}))\\s*([^\\d\\s.,+−-][^
  * Returns NaN for text that is no number; `'ambiguous'` for the two-reading case.
  */
 export function readNumber(text: string): number | 'ambiguous' {
-  const t = text.trim().replace(/−/g, '-').replace(/[\s\u00a0\u202f'’]/g, '')
+  const t = text
+    .trim()
+    .replace(/−/g, '-')
+    .replace(/[\s\u00a0\u202f'’]/g, '')
   if (!/^[-+]?[\d.,]+(?:e[-+]?\d+)?$/i.test(t)) return NaN
   const commas = t.split(',').length - 1
   const points = t.split('.').length - 1
@@ -72,7 +86,9 @@ export function parseQuantity(text: string, options: ParseOptions): Quantity {
     const value = m[3] ? Number(m[1] ?? 0) + Number(m[2]) / Number(m[3]) : readNumber(m[4] ?? '')
     if (value === 'ambiguous') {
       const digits = (m[4] ?? '').trim()
-      return refuse(`“${digits}” can be read two ways: write ${digits.replace(',', '')} or ${digits.replace(',', '.')}.`)
+      return refuse(
+        `“${digits}” can be read two ways: write ${digits.replace(',', '')} or ${digits.replace(',', '.')}.`,
+      )
     }
     if (!Number.isFinite(value)) return refuse(`“${text}” is not a number: write ${accepted}.`)
     const name = (m[5] ?? '').trim()
@@ -90,12 +106,18 @@ export function parseQuantity(text: string, options: ParseOptions): Quantity {
     rest = rest.slice(m[0].length).trim()
   }
   if (!first) return refuse(`“${text}” is not a number: write ${accepted}.`)
-  if (dimension === 'temperature') return { si: toSI(first.value, first.unit), value: first.value, unit: first.unit.symbol }
+  if (dimension === 'temperature')
+    return { si: toSI(first.value, first.unit), value: first.value, unit: first.unit.symbol }
   si = negative ? -si : si
   return { si, value: si / first.unit.factor, unit: first.unit.symbol }
 }
 
-function unnamed(previous: Unit | undefined, dimension: Dimension, bare: Unit, system: UnitSystem): Unit | undefined {
+function unnamed(
+  previous: Unit | undefined,
+  dimension: Dimension,
+  bare: Unit,
+  system: UnitSystem,
+): Unit | undefined {
   if (!previous) return bare
   return previous.next ? findUnit(previous.next, dimension, system) : undefined
 }
@@ -122,4 +144,5 @@ const EXAMPLES: Readonly<Record<Dimension, readonly [string, string]>> = {
 }
 
 /** An example of accepted input, for hints and errors. */
-export const example = (dimension: Dimension, system: UnitSystem): string => EXAMPLES[dimension][system === 'metric' ? 0 : 1]
+export const example = (dimension: Dimension, system: UnitSystem): string =>
+  EXAMPLES[dimension][system === 'metric' ? 0 : 1]

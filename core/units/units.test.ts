@@ -1,6 +1,14 @@
 import fc from 'fast-check'
 import { UnreadableQuantity } from '../errors'
-import { fromSI, parseQuantity, preferredUnit, showPercent, showQuantity, showWithUncertainty, UNITS } from '.'
+import {
+  fromSI,
+  parseQuantity,
+  preferredUnit,
+  showPercent,
+  showQuantity,
+  showWithUncertainty,
+  UNITS,
+} from '.'
 import type { Dimension, UnitSystem } from '.'
 
 const si = (text: string, dimension: Dimension, system: UnitSystem = 'metric') =>
@@ -31,15 +39,18 @@ describe('reading what people type', () => {
     expect(si(text, dimension, system)).toBeCloseTo(expected, 12)
   })
 
-  test.each(['abc', '12 parsecs', '', '1,2,3 l', '--4', '3 l 4', '12x'])('%p is refused with what would be accepted', (text) => {
-    try {
-      si(text, 'volume')
-      throw new Error('accepted')
-    } catch (error) {
-      expect(error).toBeInstanceOf(UnreadableQuantity)
-      expect((error as UnreadableQuantity).allowed.words).toContain('120 L')
-    }
-  })
+  test.each(['abc', '12 parsecs', '', '1,2,3 l', '--4', '3 l 4', '12x'])(
+    '%p is refused with what would be accepted',
+    (text) => {
+      try {
+        si(text, 'volume')
+        throw new Error('accepted')
+      } catch (error) {
+        expect(error).toBeInstanceOf(UnreadableQuantity)
+        expect((error as UnreadableQuantity).allowed.words).toContain('120 L')
+      }
+    },
+  )
 
   test('a comma with two readings is asked about, not guessed', () => {
     expect(() => si('1,200 l', 'volume')).toThrow('write 1200 or 1.200')
@@ -77,8 +88,16 @@ describe('reading what people type', () => {
 describe('showing', () => {
   test('uncertainty sets the figures', () => {
     const q = 612.3 / 3.6e6
-    expect(showWithUncertainty(q, 14.2 / 3.6e6, 'flow', 'metric')).toEqual({ number: '612', uncertainty: '14', unit: 'L/h' })
-    expect(showWithUncertainty(1.8342, 0.052, 'head', 'metric')).toEqual({ number: '1.83', uncertainty: '0.05', unit: 'm' })
+    expect(showWithUncertainty(q, 14.2 / 3.6e6, 'flow', 'metric')).toEqual({
+      number: '612',
+      uncertainty: '14',
+      unit: 'L/h',
+    })
+    expect(showWithUncertainty(1.8342, 0.052, 'head', 'metric')).toEqual({
+      number: '1.83',
+      uncertainty: '0.05',
+      unit: 'm',
+    })
   })
   test('thousands are set apart and minus is a minus', () => {
     expect(showQuantity(12.3456, 'volume', 'metric', 5).number).toBe('12\u202f346')

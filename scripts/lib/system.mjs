@@ -25,7 +25,8 @@ export async function command(main) {
 
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number)
-  if (major < 20 || (major === 20 && minor < 19)) throw new Plain(`Node ${process.versions.node} is too old: 20.19 or newer is needed.`)
+  if (major < 20 || (major === 20 && minor < 19))
+    throw new Plain(`Node ${process.versions.node} is too old: 20.19 or newer is needed.`)
 }
 
 const hashFiles = (files) => {
@@ -41,7 +42,10 @@ export function ensurePackages() {
   const want = hashFiles([lock])
   if (existsSync(mark) && readFileSync(mark, 'utf8') === want) return
   say('Installing npm packages (once) …')
-  const r = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: ROOT, stdio: 'inherit' })
+  const r = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: ROOT,
+    stdio: 'inherit',
+  })
   if (r.status !== 0) throw new Plain('npm could not install the packages; see its message above.')
   writeFileSync(mark, want)
 }
@@ -52,10 +56,12 @@ const isRoot = () => process.getuid?.() === 0
 export function ensureDebian(wanted) {
   const missing = wanted.filter(([, present]) => !present()).map(([name]) => name)
   if (!missing.length) return
-  if (!isRoot()) throw new Plain(`Missing: ${missing.join(', ')}. Install with: sudo apt-get install ${missing.join(' ')}`)
+  if (!isRoot())
+    throw new Plain(`Missing: ${missing.join(', ')}. Install with: sudo apt-get install ${missing.join(' ')}`)
   say(`Installing ${missing.join(', ')} from Debian (once) …`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  const apt = (...args) => spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env }).status === 0
+  const apt = (...args) =>
+    spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env }).status === 0
   if (!apt('update', '-qq') || !apt('install', '-y', '-qq', '--no-install-recommends', ...missing))
     throw new Plain(`apt-get could not install ${missing.join(', ')}; see its message above.`)
 }
@@ -87,7 +93,10 @@ function walk(folder, out = []) {
 /** Builds the web app when its sources changed since the last build. */
 export function ensureBuild() {
   const mark = join(ROOT, 'web', 'dist', '.built-from')
-  const want = hashFiles([...['web', 'core', 'contract'].flatMap((f) => walk(join(ROOT, f))), join(ROOT, 'package-lock.json')])
+  const want = hashFiles([
+    ...['web', 'core', 'contract'].flatMap((f) => walk(join(ROOT, f))),
+    join(ROOT, 'package-lock.json'),
+  ])
   if (existsSync(mark) && readFileSync(mark, 'utf8') === want) return
   say('Building the web app …')
   const r = spawnSync('npm', ['run', '-s', 'build', '-w', 'web'], { cwd: ROOT, encoding: 'utf8' })
@@ -118,7 +127,14 @@ export const isFree = (port, host) =>
 export async function startServer({ port, host, databaseUrl, demo }) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
     cwd: ROOT,
-    env: { ...process.env, PORT: String(port), HOST: host, DATABASE_URL: databaseUrl, YPSOMETER_DEMO: demo ? '1' : '0', NODE_ENV: 'production' },
+    env: {
+      ...process.env,
+      PORT: String(port),
+      HOST: host,
+      DATABASE_URL: databaseUrl,
+      YPSOMETER_DEMO: demo ? '1' : '0',
+      NODE_ENV: 'production',
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
   })
   let stderr = ''
@@ -127,7 +143,8 @@ export async function startServer({ port, host, databaseUrl, demo }) {
     process.stderr.write(d)
   })
   for (let i = 0; i < 300; i++) {
-    if (child.exitCode !== null) throw new Plain(stderr.trim() ? 'The server did not start; see above.' : 'The server stopped at once.')
+    if (child.exitCode !== null)
+      throw new Plain(stderr.trim() ? 'The server did not start; see above.' : 'The server stopped at once.')
     try {
       const r = await fetch(`http://${host}:${port}/api/v1/health`)
       if (r.ok) return child

@@ -1,6 +1,12 @@
 import { CalcAnswer, DutyPointRequest, FlowRunsRequest, PumpFitRequest } from '@ypsometer/contract'
 import { flowFromRuns, runsNeeded } from '@ypsometer/core/bench'
-import { fitPumpCurve, headBudget, sensitivity, uncertainDutyPoint, type Segment } from '@ypsometer/core/hydraulics'
+import {
+  fitPumpCurve,
+  headBudget,
+  sensitivity,
+  uncertainDutyPoint,
+  type Segment,
+} from '@ypsometer/core/hydraulics'
 import { waterProperties } from '@ypsometer/core/water'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
@@ -37,15 +43,24 @@ export function registerCalc(app: FastifyInstance): void {
     ),
   )
 
-  typed.post('/calc/duty-point', { schema: { tags, body: DutyPointRequest, response: answer } }, ({ body }) => {
-    const { kinematicViscosity } = waterProperties(body.water)
-    const segments: readonly Segment[] = body.segments
-    const circuit = { pump: body.pump, segments, staticHead: body.staticHead, fluid: { kinematicViscosity } }
-    const duty = uncertainDutyPoint(circuit, { kind: 'label' })
-    return finite({
-      ...duty,
-      budget: headBudget(duty.flow, circuit),
-      sensitivity: duty.blocked ? [] : sensitivity(circuit),
-    })
-  })
+  typed.post(
+    '/calc/duty-point',
+    { schema: { tags, body: DutyPointRequest, response: answer } },
+    ({ body }) => {
+      const { kinematicViscosity } = waterProperties(body.water)
+      const segments: readonly Segment[] = body.segments
+      const circuit = {
+        pump: body.pump,
+        segments,
+        staticHead: body.staticHead,
+        fluid: { kinematicViscosity },
+      }
+      const duty = uncertainDutyPoint(circuit, { kind: 'label' })
+      return finite({
+        ...duty,
+        budget: headBudget(duty.flow, circuit),
+        sensitivity: duty.blocked ? [] : sensitivity(circuit),
+      })
+    },
+  )
 }

@@ -11,7 +11,10 @@ export async function loadDemo(db: Db): Promise<void> {
       await tx.insert(specimen).values([...m.specimens])
       for (const { segments, ...own } of m.hookups) {
         await tx.insert(hookup).values(own)
-        if (segments.length) await tx.insert(segment).values(segments.map((s, position) => ({ hookupId: own.id, position, ...s })))
+        if (segments.length)
+          await tx
+            .insert(segment)
+            .values(segments.map((s, position) => ({ hookupId: own.id, position, ...s })))
       }
       await tx.insert(trial).values(m.trials.map((t) => ({ ...t, createdAt: new Date(t.createdAt) })))
       await tx.insert(reading).values(m.readings.map((r) => ({ ...r, takenAt: new Date(r.takenAt) })))

@@ -6,7 +6,8 @@ export interface Cursor {
   readonly id: string
 }
 
-export const writeCursor = (c: Cursor): string => Buffer.from(JSON.stringify([c.value, c.id])).toString('base64url')
+export const writeCursor = (c: Cursor): string =>
+  Buffer.from(JSON.stringify([c.value, c.id])).toString('base64url')
 
 /** Reads a cursor the server gave earlier. @throws a problem naming `cursor` for anything else. */
 export function readCursor(text: string | undefined): Cursor | null {
@@ -14,7 +15,8 @@ export function readCursor(text: string | undefined): Cursor | null {
   try {
     const [value, id] = JSON.parse(Buffer.from(text, 'base64url').toString('utf8')) as unknown[]
     const good = typeof value === 'string' ? !value.includes('\0') : value === null || Number.isFinite(value)
-    if (good && typeof id === 'string' && /^[0-9a-f-]{36}$/.test(id)) return { value: value as Cursor['value'], id }
+    if (good && typeof id === 'string' && /^[0-9a-f-]{36}$/.test(id))
+      return { value: value as Cursor['value'], id }
   } catch {
     // falls through to the refusal
   }

@@ -64,7 +64,13 @@ const stale = (one: string, current: Plain) =>
   })
 
 /** Changes a row under its version inside a transaction; a stale version gets 409 with the row as it is now. */
-async function change(e: Editable, tx: Tx, id: string, version: number, set: (row: Row) => Promise<Plain>): Promise<Answer> {
+async function change(
+  e: Editable,
+  tx: Tx,
+  id: string,
+  version: number,
+  set: (row: Row) => Promise<Plain>,
+): Promise<Answer> {
   const row = await find(e, tx, id, true)
   if (row.version !== version) throw stale(e.one, await joined(e, tx, row))
   const columns = await set(row)
@@ -93,48 +99,69 @@ export function registerEditable(app: FastifyInstance, db: Db, e: Editable): voi
   }
   const idOf = (request: FastifyRequest): string => (request.params as { id: string }).id
 
-  app.post(`/${e.path}`, { schema: { tags, body: e.create, response: { 201: e.row } } }, async (request, reply) =>
-    send(
-      reply,
-      await once(db, request, true, async (tx) => {
-        const body = request.body as Plain & { id: string }
-        e.check?.(body)
-        const { own, rest } = splitOwn(e, body)
-        const [row] = (await tx.insert(e.table).values(own as never).returning()) as Row[]
-        if (!row) throw problem(500, 'fault', 'The row was not written')
-        if (e.split) await e.split(tx, row.id, rest)
-        return { status: 201, body: await joined(e, tx, row) }
-      }),
-    ),
+  app.post(
+    `/${e.path}`,
+    { schema: { tags, body: e.create, response: { 201: e.row } } },
+    async (request, reply) =>
+      send(
+        reply,
+        await once(db, request, true, async (tx) => {
+          const body = request.body as Plain & { id: string }
+          e.check?.(body)
+          const { own, rest } = splitOwn(e, body)
+          const [row] = (await tx
+            .insert(e.table)
+            .values(own as never)
+            .returning()) as Row[]
+          if (!row) throw problem(500, 'fault', 'The row was not written')
+          if (e.split) await e.split(tx, row.id, rest)
+          return { status: 201, body: await joined(e, tx, row) }
+        }),
+      ),
   )
 
   app.get(`/${e.path}/:id`, { schema: { tags, params, response: { 200: e.row } } }, async (request, reply) =>
     send(reply, { status: 200, body: await joined(e, db, await find(e, db, idOf(request))) }),
   )
 
-  app.patch(`/${e.path}/:id`, { schema: { tags, params, body: e.patch, response: { 200: e.row } } }, async (request, reply) => {
-    const version = versionOf(request)
-    return send(
-      reply,
-      await once(db, request, false, (tx) =>
-        change(e, tx, idOf(request), version, async (row) => {
-          const body = request.body as Plain
-          e.check?.({ ...row, ...body })
-          return e.split ? e.split(tx, row.id, body) : body
-        }),
-      ),
-    )
-  })
+  app.patch(
+    `/${e.path}/:id`,
+    { schema: { tags, params, body: e.patch, response: { 200: e.row } } },
+    async (request, reply) => {
+      const version = versionOf(request)
+      return send(
+        reply,
+        await once(db, request, false, (tx) =>
+          change(e, tx, idOf(request), version, async (row) => {
+            const body = request.body as Plain
+            e.check?.({ ...row, ...body })
+            return e.split ? e.split(tx, row.id, body) : body
+          }),
+        ),
+      )
+    },
+  )
 
-  const setDeleted = (deletedAt: () => Date | null) => async (request: FastifyRequest, reply: FastifyReply) => {
-    const version = versionOf(request)
-    return send(
-      reply,
-      await once(db, request, false, (tx) => change(e, tx, idOf(request), version, async () => ({ deletedAt: deletedAt() }))),
-    )
-  }
-  app.delete(`/${e.path}/:id`, { schema: { tags, params, response: { 200: e.row } } }, setDeleted(() => new Date()))
-  app.post(`/${e.path}/:id/restore`, { schema: { tags, params, response: { 200: e.row } } }, setDeleted(() => null))
+  const setDeleted =
+    (deletedAt: () => Date | null) => async (request: FastifyRequest, reply: FastifyReply) => {
+      const version = versionOf(request)
+      return send(
+        reply,
+        await once(db, request, false, (tx) =>
+          change(e, tx, idOf(request), version, async () => ({ deletedAt: deletedAt() })),
+        ),
+      )
+    }
+  app.delete(
+    `/${e.path}/:id`,
+    { schema: { tags, params, response: { 200: e.row } } },
+    setDeleted(() => new Date()),
+  )
+  app.post(
+    `/${e.path}/:id/restore`,
+    { schema: { tags, params, response: { 200: e.row } } },
+    setDeleted(() => null),
+  )
 }
 
 /** Parts a create body into the table's own columns and the rest. */

@@ -50,7 +50,10 @@ export async function once(
       return { status: seen.status, body: seen.answer as Record<string, unknown>, replayed: true }
     }
     const answer = await work(tx)
-    await tx.update(idempotencyKey).set({ status: answer.status, answer: answer.body }).where(eq(idempotencyKey.key, key))
+    await tx
+      .update(idempotencyKey)
+      .set({ status: answer.status, answer: answer.body })
+      .where(eq(idempotencyKey.key, key))
     return { ...answer, replayed: false }
   })
 }

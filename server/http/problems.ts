@@ -28,7 +28,10 @@ interface PgError {
 }
 const pgError = (error: unknown): PgError | null => {
   const cause = error instanceof Error && error.cause instanceof Error ? error.cause : error
-  return cause instanceof Error && 'code' in cause && typeof cause.code === 'string' && /^[0-9A-Z]{5}$/.test(cause.code)
+  return cause instanceof Error &&
+    'code' in cause &&
+    typeof cause.code === 'string' &&
+    /^[0-9A-Z]{5}$/.test(cause.code)
     ? (cause as unknown as PgError)
     : null
 }
@@ -45,20 +48,28 @@ const CONSTRAINTS: Readonly<Record<string, readonly [field: string, message: str
 function fromDatabase(e: PgError): ProblemError | null {
   const known = e.constraint ? CONSTRAINTS[e.constraint] : undefined
   if (known) return fieldProblem(known[0], known[1], e.code === '23505' ? 409 : 422)
-  if (e.code === '23505') return problem(409, 'exists', 'There is already such a row', { errors: [{ field: 'id', message: 'an id not used before' }] })
+  if (e.code === '23505')
+    return problem(409, 'exists', 'There is already such a row', {
+      errors: [{ field: 'id', message: 'an id not used before' }],
+    })
   if (e.code === '23503') {
     const column = /\((\w+)\)=/.exec(e.detail ?? '')?.[1] ?? 'id'
     const field = column.replace(/_(\w)/g, (_, c: string) => c.toUpperCase())
     return fieldProblem(field, 'points at something that is not there')
   }
   if (e.code.startsWith('22') || e.code.startsWith('23'))
-    return fieldProblem('body', 'holds a value the database cannot keep (an odd character or a number out of range)')
+    return fieldProblem(
+      'body',
+      'holds a value the database cannot keep (an odd character or a number out of range)',
+    )
   if (e.code.startsWith('08') || e.code.startsWith('57')) return unavailable()
   return null
 }
 
 const unavailable = (): ProblemError =>
-  problem(503, 'database-away', 'The database cannot be reached', { detail: 'Nothing was written. Try again in a moment.' })
+  problem(503, 'database-away', 'The database cannot be reached', {
+    detail: 'Nothing was written. Try again in a moment.',
+  })
 
 function toProblem(error: unknown): Problem {
   if (error instanceof ProblemError) return error.problem
@@ -73,15 +84,27 @@ function toProblem(error: unknown): Problem {
   const pg = pgError(error)
   const known = pg && fromDatabase(pg)
   if (known) return known.problem
-  const text = error instanceof Error ? `${error.message} ${error.cause instanceof Error ? error.cause.message : ''}` : ''
-  if (/ECONNREFUSED|ECONNRESET|Connection terminated|timeout exceeded when trying to connect|ENOENT.*PGSQL/.test(text))
+  const text =
+    error instanceof Error
+      ? `${error.message} ${error.cause instanceof Error ? error.cause.message : ''}`
+      : ''
+  if (
+    /ECONNREFUSED|ECONNRESET|Connection terminated|timeout exceeded when trying to connect|ENOENT.*PGSQL/.test(
+      text,
+    )
+  )
     return unavailable().problem
   const status = (error as FastifyError).statusCode ?? 500
   if (status < 500) {
     const message = error instanceof Error ? error.message : 'not accepted'
-    return problem(status, 'refused', 'The request was refused', { detail: message, errors: [{ field: 'body', message }] }).problem
+    return problem(status, 'refused', 'The request was refused', {
+      detail: message,
+      errors: [{ field: 'body', message }],
+    }).problem
   }
-  return problem(500, 'fault', 'Something failed on our side', { detail: 'It has been logged. Nothing was half-written.' }).problem
+  return problem(500, 'fault', 'Something failed on our side', {
+    detail: 'It has been logged. Nothing was half-written.',
+  }).problem
 }
 
 /** Sends every error as problem+json, and logs those that are ours. */
@@ -94,4 +117,8 @@ export function registerProblems(app: FastifyInstance): void {
 }
 
 export const sendProblem = (reply: FastifyReply, body: Problem): FastifyReply =>
-  reply.code(body.status).header('content-type', 'application/problem+json; charset=utf-8').serializer(JSON.stringify).send(body)
+  reply
+    .code(body.status)
+    .header('content-type', 'application/problem+json; charset=utf-8')
+    .serializer(JSON.stringify)
+    .send(body)

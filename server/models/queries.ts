@@ -15,10 +15,26 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
   const ids = models.map((m) => m.id)
   if (!ids.length) return []
   const [claims, specimens, hookups, trials, readings] = await Promise.all([
-    db.select().from(claim).where(and(inArray(claim.modelId, ids), isNull(claim.deletedAt))).orderBy(asc(claim.createdAt), asc(claim.id)),
-    db.select().from(specimen).where(and(inArray(specimen.modelId, ids), isNull(specimen.deletedAt))).orderBy(asc(specimen.createdAt), asc(specimen.id)),
-    db.select().from(hookup).where(and(inArray(hookup.modelId, ids), isNull(hookup.deletedAt))).orderBy(asc(hookup.createdAt), asc(hookup.id)),
-    db.select().from(trial).where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt))).orderBy(asc(trial.createdAt), asc(trial.id)),
+    db
+      .select()
+      .from(claim)
+      .where(and(inArray(claim.modelId, ids), isNull(claim.deletedAt)))
+      .orderBy(asc(claim.createdAt), asc(claim.id)),
+    db
+      .select()
+      .from(specimen)
+      .where(and(inArray(specimen.modelId, ids), isNull(specimen.deletedAt)))
+      .orderBy(asc(specimen.createdAt), asc(specimen.id)),
+    db
+      .select()
+      .from(hookup)
+      .where(and(inArray(hookup.modelId, ids), isNull(hookup.deletedAt)))
+      .orderBy(asc(hookup.createdAt), asc(hookup.id)),
+    db
+      .select()
+      .from(trial)
+      .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt)))
+      .orderBy(asc(trial.createdAt), asc(trial.id)),
     db
       .select({ reading, modelId: trial.modelId })
       .from(reading)
@@ -27,7 +43,8 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
       .orderBy(asc(reading.takenAt), asc(reading.id)),
   ])
   const whole = await withSegments(db, hookups as unknown as Row[])
-  const of = <T extends { modelId: unknown }>(rows: readonly T[], id: string): T[] => rows.filter((r) => r.modelId === id)
+  const of = <T extends { modelId: unknown }>(rows: readonly T[], id: string): T[] =>
+    rows.filter((r) => r.modelId === id)
   return models.map(
     (m) =>
       ({
@@ -109,10 +126,16 @@ export async function shelf(db: Db, q: ShelfSearch): Promise<ShelfPage> {
     .where(and(...filters, after))
     .orderBy(...order)
     .limit(q.limit + 1)
-  const [count] = await db.select({ n: sql<number>`count(*)::int` }).from(model).where(and(...filters))
+  const [count] = await db
+    .select({ n: sql<number>`count(*)::int` })
+    .from(model)
+    .where(and(...filters))
   const page = rows.slice(0, q.limit)
   const last = page.at(-1)
-  const found = await dossiers(db, page.map((r) => r.row))
+  const found = await dossiers(
+    db,
+    page.map((r) => r.row),
+  )
   return {
     items: found.map(shelfRow),
     next: rows.length > q.limit && last ? writeCursor({ value: last.key, id: last.row.id }) : null,

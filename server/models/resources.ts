@@ -38,7 +38,14 @@ const toColumns = (hookupId: string, s: Segment, position: number) => ({ hookupI
 const toSegment = (row: typeof segment.$inferSelect): Segment => {
   const { id, label } = row
   if (row.kind === 'hose')
-    return { kind: 'hose', id, label, length: row.length ?? 0, diameter: row.diameter ?? 0, roughness: row.roughness ?? 0 }
+    return {
+      kind: 'hose',
+      id,
+      label,
+      length: row.length ?? 0,
+      diameter: row.diameter ?? 0,
+      roughness: row.roughness ?? 0,
+    }
   if (row.kind === 'fitting')
     return {
       kind: 'fitting',
@@ -64,7 +71,12 @@ export async function withSegments(db: Db | Tx, rows: readonly Row[]): Promise<r
   const all = await db
     .select()
     .from(segment)
-    .where(inArray(segment.hookupId, rows.map((r) => r.id)))
+    .where(
+      inArray(
+        segment.hookupId,
+        rows.map((r) => r.id),
+      ),
+    )
     .orderBy(asc(segment.position))
   return rows.map((r) => ({ ...r, segments: all.filter((s) => s.hookupId === r.id).map(toSegment) }))
 }
@@ -82,8 +94,23 @@ async function splitHookup(tx: Tx, id: string, body: Plain): Promise<Plain> {
 /** The editable resources of a dossier. */
 export const MODEL_RESOURCES: readonly Editable[] = [
   { path: 'models', one: 'model', table: model, row: Model, create: ModelCreate, patch: ModelPatch },
-  { path: 'claims', one: 'claim', table: claim, row: Claim, create: ClaimCreate, patch: ClaimPatch, check: checkClaim },
-  { path: 'specimens', one: 'specimen', table: specimen, row: Specimen, create: SpecimenCreate, patch: SpecimenPatch },
+  {
+    path: 'claims',
+    one: 'claim',
+    table: claim,
+    row: Claim,
+    create: ClaimCreate,
+    patch: ClaimPatch,
+    check: checkClaim,
+  },
+  {
+    path: 'specimens',
+    one: 'specimen',
+    table: specimen,
+    row: Specimen,
+    create: SpecimenCreate,
+    patch: SpecimenPatch,
+  },
   {
     path: 'hookups',
     one: 'hookup',

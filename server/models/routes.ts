@@ -10,8 +10,10 @@ import { MODEL_RESOURCES } from './resources'
 /** The shelf, dossiers, and the editable rows under them. */
 export function registerModels(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
-  typed.get('/models', { schema: { tags: ['models'], querystring: ShelfQuery, response: { 200: ShelfPage } } }, (request) =>
-    shelf(db, request.query),
+  typed.get(
+    '/models',
+    { schema: { tags: ['models'], querystring: ShelfQuery, response: { 200: ShelfPage } } },
+    (request) => shelf(db, request.query),
   )
   typed.get(
     '/models/:id/dossier',

@@ -17,24 +17,33 @@ const ListQuery = z.object({
 export function registerTanks(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   const key = sql<string>`lower(${tank.name})`
-  typed.get('/tanks', { schema: { tags: ['tanks'], querystring: ListQuery, response: { 200: TankPage } } }, async ({ query }) => {
-    const cursor = readCursor(query.cursor)
-    const after = cursor ? sql`(${key}, ${tank.id}) > (${cursor.value}, ${cursor.id}::uuid)` : undefined
-    const rows = await db
-      .select()
-      .from(tank)
-      .where(and(isNull(tank.deletedAt), after))
-      .orderBy(asc(key), asc(tank.id))
-      .limit(query.limit + 1)
-    const page = rows.slice(0, query.limit)
-    const last = page.at(-1)
-    return {
-      items: page.map(plain) as unknown as z.infer<typeof Tank>[],
-      next: rows.length > query.limit && last ? writeCursor({ value: last.name.toLowerCase(), id: last.id }) : null,
-    }
-  })
-  typed.get('/stock-classes', { schema: { tags: ['tanks'], response: { 200: z.array(StockClassRow) } } }, () =>
-    db.select().from(stockClass).orderBy(asc(stockClass.position)),
+  typed.get(
+    '/tanks',
+    { schema: { tags: ['tanks'], querystring: ListQuery, response: { 200: TankPage } } },
+    async ({ query }) => {
+      const cursor = readCursor(query.cursor)
+      const after = cursor ? sql`(${key}, ${tank.id}) > (${cursor.value}, ${cursor.id}::uuid)` : undefined
+      const rows = await db
+        .select()
+        .from(tank)
+        .where(and(isNull(tank.deletedAt), after))
+        .orderBy(asc(key), asc(tank.id))
+        .limit(query.limit + 1)
+      const page = rows.slice(0, query.limit)
+      const last = page.at(-1)
+      return {
+        items: page.map(plain) as unknown as z.infer<typeof Tank>[],
+        next:
+          rows.length > query.limit && last
+            ? writeCursor({ value: last.name.toLowerCase(), id: last.id })
+            : null,
+      }
+    },
+  )
+  typed.get(
+    '/stock-classes',
+    { schema: { tags: ['tanks'], response: { 200: z.array(StockClassRow) } } },
+    () => db.select().from(stockClass).orderBy(asc(stockClass.position)),
   )
   registerEditable(app, db, {
     path: 'tanks',

@@ -10,7 +10,12 @@ export interface Harness {
   readonly url: string
   readonly close: () => Promise<void>
   /** Sends a request and gives status, parsed body and headers. */
-  readonly call: (method: Method, path: string, body?: unknown, headers?: Record<string, string>) => Promise<Reply>
+  readonly call: (
+    method: Method,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ) => Promise<Reply>
   /** POST with a fresh idempotency key. */
   readonly create: (path: string, body: Record<string, unknown>) => Promise<Reply>
 }
@@ -51,7 +56,8 @@ export async function harness(): Promise<Harness> {
     db,
     url,
     call,
-    create: (path, body) => call('POST', path, { id: randomUUID(), ...body }, { 'idempotency-key': randomUUID() }),
+    create: (path, body) =>
+      call('POST', path, { id: randomUUID(), ...body }, { 'idempotency-key': randomUUID() }),
     close: async () => {
       await app.close()
       await pool.end()

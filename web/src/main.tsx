@@ -21,11 +21,23 @@ const router = createBrowserRouter([
         path: 'models/:id',
         lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).DossierView }),
         children: [
-          { index: true, lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).ToFirstStation }) },
-          { path: 'claims', lazy: async () => ({ Component: (await import('./views/claims/Claims')).Claims }) },
+          {
+            index: true,
+            lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).ToFirstStation }),
+          },
+          {
+            path: 'claims',
+            lazy: async () => ({ Component: (await import('./views/claims/Claims')).Claims }),
+          },
           { path: 'bench', lazy: async () => ({ Component: (await import('./views/bench/Bench')).Bench }) },
-          { path: 'tanks', lazy: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }) },
-          { path: 'verdict', lazy: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }) },
+          {
+            path: 'tanks',
+            lazy: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }),
+          },
+          {
+            path: 'verdict',
+            lazy: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
+          },
         ],
       },
       { path: '*', element: <NotFound /> },

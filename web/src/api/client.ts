@@ -19,7 +19,10 @@ interface Options {
 }
 
 /** Calls the API. @throws ApiProblem for a refusal, Unreachable when there is no answer. */
-export async function api<T>(path: string, { method = 'GET', body, key, version, signal }: Options = {}): Promise<T> {
+export async function api<T>(
+  path: string,
+  { method = 'GET', body, key, version, signal }: Options = {},
+): Promise<T> {
   const headers: Record<string, string> = { accept: 'application/json' }
   if (body !== undefined) headers['content-type'] = 'application/json'
   if (key) headers['idempotency-key'] = key
@@ -40,7 +43,13 @@ export async function api<T>(path: string, { method = 'GET', body, key, version,
     throw new Unreachable('The server is not ready')
   const json = (await response.json().catch(() => null)) as unknown
   if (!response.ok) {
-    throw new ApiProblem((json as Problem | null) ?? { type: 'about:blank', title: response.statusText, status: response.status })
+    throw new ApiProblem(
+      (json as Problem | null) ?? {
+        type: 'about:blank',
+        title: response.statusText,
+        status: response.status,
+      },
+    )
   }
   return json as T
 }

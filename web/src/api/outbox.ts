@@ -32,7 +32,11 @@ interface Schema extends DBSchema {
 export type SaveState = 'saved' | 'saving' | 'kept' | 'needs-you'
 
 /** What to do when the server has answered a write with the row as it now is. */
-type Acknowledged = (collection: Collection, row: RowBody & { id: string; version: number }, entry: Entry) => void
+type Acknowledged = (
+  collection: Collection,
+  row: RowBody & { id: string; version: number },
+  entry: Entry,
+) => void
 
 const listeners = new Set<() => void>()
 let entries: readonly Entry[] = []
@@ -83,13 +87,17 @@ export function startOutbox(acknowledged: Acknowledged, merged: (entry: Entry) =
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 
 /** Puts a write in the outbox: kept on this device at once, sent as soon as can be. */
-export function enqueue(write: Pick<Entry, 'method' | 'collection' | 'rowId' | 'body' | 'version' | 'base'> & { restore?: boolean }): void {
+export function enqueue(
+  write: Pick<Entry, 'method' | 'collection' | 'rowId' | 'body' | 'version' | 'base'> & { restore?: boolean },
+): void {
   let kept = entries
   if (write.method === 'PATCH') {
     // A field typed again takes the place of its refused or conflicting predecessor.
     kept = kept.flatMap((e) => {
       if (e.rowId !== write.rowId || e.state === 'waiting' || e.method !== 'PATCH') return [e]
-      const body = Object.fromEntries(Object.entries(e.body).filter(([k]) => !(k in write.body) && k !== 'typed'))
+      const body = Object.fromEntries(
+        Object.entries(e.body).filter(([k]) => !(k in write.body) && k !== 'typed'),
+      )
       void forget(e)
       if (!Object.keys(body).length) return []
       const rest = { ...e, body, key: crypto.randomUUID() }
@@ -97,7 +105,13 @@ export function enqueue(write: Pick<Entry, 'method' | 'collection' | 'rowId' | '
       return [rest]
     })
     const last = kept.findLast((e) => e.rowId === write.rowId)
-    if (last && last.method === 'PATCH' && last.state === 'waiting' && last.tries === 0 && last !== inFlight) {
+    if (
+      last &&
+      last.method === 'PATCH' &&
+      last.state === 'waiting' &&
+      last.tries === 0 &&
+      last !== inFlight
+    ) {
       const typed = { ...(last.body.typed as object), ...(write.body.typed as object) }
       const merged: Entry = {
         ...last,
@@ -218,13 +232,24 @@ export const useEntries = (): readonly Entry[] => useSyncExternalStore(subscribe
 export const useSaveState = (): SaveState => useSyncExternalStore(subscribe, () => state)
 
 /** Rows as the person sees them: what the server said, with what still waits laid over it. */
-export function overlay<T extends { id: string }>(rows: readonly T[], collection: Collection, waiting: readonly Entry[]): T[] {
+export function overlay<T extends { id: string }>(
+  rows: readonly T[],
+  collection: Collection,
+  waiting: readonly Entry[],
+): T[] {
   let out = [...rows]
   for (const e of waiting) {
     if (e.collection !== collection) continue
     if (e.restore) continue
     if (e.method === 'POST') {
-      if (!out.some((r) => r.id === e.rowId)) out.push({ version: 0, deletedAt: null, createdAt: now(e), updatedAt: now(e), ...e.body } as unknown as T)
+      if (!out.some((r) => r.id === e.rowId))
+        out.push({
+          version: 0,
+          deletedAt: null,
+          createdAt: now(e),
+          updatedAt: now(e),
+          ...e.body,
+        } as unknown as T)
     } else if (e.method === 'DELETE') out = out.filter((r) => r.id !== e.rowId)
     else if (e.state !== 'refused')
       out = out.map((r) => {

@@ -1,7 +1,17 @@
-import type { Claim, Dossier, Hookup, Reading, ShelfPage, Specimen, StockClassRow, Tank, Trial } from '@ypsometer/contract'
+import type {
+  Claim,
+  Dossier,
+  Hookup,
+  Reading,
+  ShelfPage,
+  Specimen,
+  StockClassRow,
+  Tank,
+  Trial,
+} from '@ypsometer/contract'
 import { keepPreviousData, QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
-import { toast } from 'sonner'
+import { toast } from '../frame/toasts'
 import { api, ApiProblem } from './client'
 import { enqueue, overlay, startOutbox, useEntries, type Collection, type RowBody } from './outbox'
 
@@ -35,7 +45,14 @@ function acknowledge(collection: Collection, row: RowBody & { id: string }): voi
     return
   }
   if (collection === 'models' && !queryClient.getQueryData(['dossier', row.id]))
-    queryClient.setQueryData(['dossier', row.id], { model: row, claims: [], specimens: [], hookups: [], trials: [], readings: [] })
+    queryClient.setQueryData(['dossier', row.id], {
+      model: row,
+      claims: [],
+      specimens: [],
+      hookups: [],
+      trials: [],
+      readings: [],
+    })
   for (const [key, data] of queryClient.getQueriesData<Dossier>({ queryKey: ['dossier'] })) {
     if (!data) continue
     if (collection === 'models') {
@@ -75,7 +92,9 @@ export function useDossier(id: string) {
         readings: [],
       })
     if (!server) return undefined
-    const mine = entries.filter((e) => e.method !== 'POST' || e.body.modelId === id || e.collection === 'readings')
+    const mine = entries.filter(
+      (e) => e.method !== 'POST' || e.body.modelId === id || e.collection === 'readings',
+    )
     const trials = overlay(server.trials, 'trials', mine)
     return {
       model: overlay([server.model], 'models', entries)[0] ?? server.model,
@@ -83,7 +102,9 @@ export function useDossier(id: string) {
       specimens: overlay(server.specimens, 'specimens', mine),
       hookups: overlay(server.hookups, 'hookups', mine),
       trials,
-      readings: overlay(server.readings, 'readings', mine).filter((r) => trials.some((t) => t.id === r.trialId)),
+      readings: overlay(server.readings, 'readings', mine).filter((r) =>
+        trials.some((t) => t.id === r.trialId),
+      ),
     } satisfies Dossier
   }, [query.data, entries, id])
   return { ...query, dossier }
@@ -155,11 +176,16 @@ export function changeRow(collection: Collection, row: AnyRow, body: RowBody): v
 export function deleteRow(collection: Collection, row: AnyRow, what: string): void {
   enqueue({ method: 'DELETE', collection, rowId: row.id, body: {}, version: row.version, base: {} })
   toast(`${what} deleted.`, {
-    duration: 10000,
-    action: {
-      label: 'Undo',
-      onClick: () =>
-        enqueue({ method: 'POST', collection, rowId: row.id, body: {}, version: row.version + 1, base: {}, restore: true }),
-    },
+    label: 'Undo',
+    run: () =>
+      enqueue({
+        method: 'POST',
+        collection,
+        rowId: row.id,
+        body: {},
+        version: row.version + 1,
+        base: {},
+        restore: true,
+      }),
   })
 }

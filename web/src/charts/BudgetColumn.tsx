@@ -28,13 +28,24 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax }: Prop
     level = Math.max(0, level - l.head)
     return { ...l, y0: y(from), y1: y(level) }
   })
-  const labels = spreadLabels(parts.map((p) => (p.y0 + p.y1) / 2), 29, top + 12, height - bottom - 6)
+  const labels = spreadLabels(
+    parts.map((p) => (p.y0 + p.y1) / 2),
+    29,
+    top + 12,
+    height - bottom - 18,
+  )
   const text = (h: number): string => {
     const s = showQuantity(h, 'head', system, h < 0.1 ? 2 : 3)
     return `${s.number} ${s.unit}`
   }
   return (
-    <svg width={BAR + LABELS} height={height} className="shrink-0" role="img" aria-label={`Head budget: ${lines.map((l) => `${l.label} ${text(l.head)}`).join(', ')}`}>
+    <svg
+      width={BAR + LABELS}
+      height={height}
+      className="shrink-0"
+      role="img"
+      aria-label={`Head budget: ${lines.map((l) => `${l.label} ${text(l.head)}`).join(', ')}`}
+    >
       <defs>
         <pattern id="budget-lift" width="6" height="6" patternUnits="userSpaceOnUse">
           <path d="M0 3h6" stroke="var(--color-base-content)" strokeWidth="1" />
@@ -44,17 +55,42 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax }: Prop
           <circle cx="5.5" cy="5.5" r="1.1" fill="var(--color-base-content)" />
         </pattern>
       </defs>
-      <path d={`M0 ${y(head)}h${BAR}`} stroke="var(--color-base-content)" strokeDasharray="1 3" strokeWidth="1.4" />
+      <path
+        d={`M0 ${y(head)}h${BAR}`}
+        stroke="var(--color-base-content)"
+        strokeDasharray="1 3"
+        strokeWidth="1.4"
+      />
       {parts.map((p, i) => (
         <g key={p.id}>
-          <rect x={6} y={p.y0} width={BAR - 12} height={Math.max(0, p.y1 - p.y0)} fill={fill(p)} stroke="var(--color-base-content)" strokeWidth="1" fillOpacity={p.kind === 'static' || p.id === 'by-difference' ? 1 : i % 2 ? 0.1 : 0.28}>
+          <rect
+            x={6}
+            y={p.y0}
+            width={BAR - 12}
+            height={Math.max(0, p.y1 - p.y0)}
+            fill={fill(p)}
+            stroke="var(--color-base-content)"
+            strokeWidth="1"
+            fillOpacity={p.kind === 'static' || p.id === 'by-difference' ? 1 : i % 2 ? 0.1 : 0.28}
+          >
             <title>{`${p.label}: ${text(p.head)}`}</title>
           </rect>
-          <path d={`M${BAR - 6} ${(p.y0 + p.y1) / 2}L${BAR + 8} ${labels[i] ?? 0}h4`} stroke="var(--color-secondary)" strokeWidth="0.8" fill="none" />
+          <path
+            d={`M${BAR - 6} ${(p.y0 + p.y1) / 2}L${BAR + 8} ${labels[i] ?? 0}h4`}
+            stroke="var(--color-secondary)"
+            strokeWidth="0.8"
+            fill="none"
+          />
           <text x={BAR + 15} y={(labels[i] ?? 0) - 1} fontSize="13" fill="var(--color-base-content)">
             {p.label}
           </text>
-          <text x={BAR + 15} y={(labels[i] ?? 0) + 12} fontSize="12.5" fill="var(--color-secondary)" className="num">
+          <text
+            x={BAR + 15}
+            y={(labels[i] ?? 0) + 12}
+            fontSize="12.5"
+            fill="var(--color-secondary)"
+            className="num"
+          >
             {text(p.head)} · {showPercent(p.share)}
           </text>
         </g>

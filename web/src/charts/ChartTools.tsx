@@ -10,7 +10,10 @@ export interface ChartData {
 
 /** A CSV field, quoted where needed; a leading = + - @ that is no number is defused for spreadsheets. */
 export function csvField(value: string | number): string {
-  const text = typeof value === 'string' && /^[=+\-@\t\r]/.test(value) && !Number.isFinite(Number(value)) ? `'${value}` : String(value)
+  const text =
+    typeof value === 'string' && /^[=+\-@\t\r]/.test(value) && !Number.isFinite(Number(value))
+      ? `'${value}`
+      : String(value)
   return /[",\n\r]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text
 }
 
@@ -35,10 +38,22 @@ export function standalone(svg: SVGSVGElement): string {
     const style = getComputedStyle(el)
     const target = to[i]
     if (!target) return
-    for (const property of ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'opacity', 'fill-opacity', 'font-family', 'font-size', 'font-weight', 'text-anchor'])
+    for (const property of [
+      'fill',
+      'stroke',
+      'stroke-width',
+      'stroke-dasharray',
+      'opacity',
+      'fill-opacity',
+      'font-family',
+      'font-size',
+      'font-weight',
+      'text-anchor',
+    ])
       target.setAttribute(property, style.getPropertyValue(property))
     target.removeAttribute('class')
-    for (const { name } of [...target.attributes]) if (name.startsWith('on') || name === 'tabindex') target.removeAttribute(name)
+    for (const { name } of [...target.attributes])
+      if (name.startsWith('on') || name === 'tabindex') target.removeAttribute(name)
   })
   copy.querySelectorAll('script, foreignObject').forEach((el) => el.remove())
   copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
@@ -57,10 +72,19 @@ export function ChartTools({ data, root }: ToolsProps) {
   return (
     <div className="no-print mt-1">
       <div className="muted flex flex-wrap gap-1 text-[0.85rem]">
-        <button type="button" className="btn btn-ghost btn-xs" aria-expanded={table} onClick={() => setTable(!table)}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs"
+          aria-expanded={table}
+          onClick={() => setTable(!table)}
+        >
           <Table2 size={14} aria-hidden="true" /> {table ? 'Hide the table' : 'As a table'}
         </button>
-        <button type="button" className="btn btn-ghost btn-xs" onClick={() => save(`${file}.csv`, 'text/csv', toCsv(data))}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs"
+          onClick={() => save(`${file}.csv`, 'text/csv', toCsv(data))}
+        >
           <Download size={14} aria-hidden="true" /> CSV
         </button>
         <button
@@ -75,7 +99,12 @@ export function ChartTools({ data, root }: ToolsProps) {
         </button>
       </div>
       {table && (
-        <div className="mt-2 max-h-80 overflow-auto" tabIndex={0} role="region" aria-label={`${data.name}, table`}>
+        <div
+          className="mt-2 max-h-80 overflow-auto"
+          tabIndex={0}
+          role="region"
+          aria-label={`${data.name}, table`}
+        >
           <table className="sheet">
             <thead>
               <tr>

@@ -2,12 +2,24 @@ import { circuitLoss, labelBand, pumpBand, pumpHead } from '@ypsometer/core/hydr
 import type { Assessment, HookupResult } from '@ypsometer/core/judging'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
 import { useMemo, useRef } from 'react'
-import { Area, CartesianGrid, ComposedChart, ErrorBar, Line, ReferenceLine, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts'
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
 import { units } from '../frame/settings'
 import { BudgetColumn } from './BudgetColumn'
 import { ChartTools, type ChartData } from './ChartTools'
 
-const HEIGHT = 380
+const HEIGHT = 430
 const TOP = 14
 const AXIS = 46
 const VISCOSITY = 0.93e-6
@@ -19,10 +31,11 @@ interface Props {
   readonly name: string
 }
 
-/** A round number at or above `v`, for the end of an axis. */
-function roundUp(v: number): number {
-  const step = 10 ** Math.floor(Math.log10(v))
-  return Math.ceil(v / (step / 2)) * (step / 2)
+/** Round axis ticks from 0 to just past `v`: steps of 1, 2 or 5 times a power of ten, at most eight of them. */
+function axisTicks(v: number): number[] {
+  const power = 10 ** Math.floor(Math.log10(v / 4))
+  const step = [1, 2, 5, 10].map((k) => k * power).find((s) => v / s <= 7) ?? v
+  return Array.from({ length: Math.ceil(v / step - 1e-9) + 1 }, (_, i) => Number((i * step).toPrecision(6)))
 }
 
 /** Head against flow with the head budget standing on the same axis: read across from the curve to the column. */
@@ -43,19 +56,35 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
       const base = pumpHead(flow, known.pump)
       const half = known.fit ? pumpBand(flow, known.fit) : 0
       const label = known.from === 'label' ? labelBand(flow, known.pump) : null
-      const circuit = hookup ? hookup.staticHead.head + circuitLoss(flow, hookup.hookup.segments, { kinematicViscosity: VISCOSITY }) : undefined
+      const circuit = hookup
+        ? hookup.staticHead.head +
+          circuitLoss(flow, hookup.hookup.segments, { kinematicViscosity: VISCOSITY })
+        : undefined
       return {
         flow: q(flow),
         pump: flow <= known.pump.maxFlow * 1.001 ? h(base) : undefined,
-        band: flow <= known.pump.maxFlow ? (label ? [h(label.low), h(label.high)] : [h(Math.max(0, base - half)), h(base + half)]) : undefined,
-        label: known.from === 'fit' && known.labelPump && flow <= known.labelPump.maxFlow ? h(pumpHead(flow, known.labelPump)) : undefined,
+        band:
+          flow <= known.pump.maxFlow
+            ? label
+              ? [h(label.low), h(label.high)]
+              : [h(Math.max(0, base - half)), h(base + half)]
+            : undefined,
+        label:
+          known.from === 'fit' && known.labelPump && flow <= known.labelPump.maxFlow
+            ? h(pumpHead(flow, known.labelPump))
+            : undefined,
         circuit: circuit !== undefined && circuit <= highest ? h(circuit) : undefined,
       }
     })
-    const points = known.fit?.points.map((p) => ({ flow: q(p.flow), head: h(p.head), error: q(2 * (p.flowUncertainty ?? 0)) })) ?? []
-    const xMax = roundUp(q(top))
-    const yMax = roundUp(h(highest))
-    return { rows, points, xMax, yMax, q, h }
+    const points =
+      known.fit?.points.map((p) => ({
+        flow: q(p.flow),
+        head: h(p.head),
+        error: q(2 * (p.flowUncertainty ?? 0)),
+      })) ?? []
+    const xTicks = axisTicks(q(top))
+    const yTicks = axisTicks(h(highest))
+    return { rows, points, xTicks, yTicks, xMax: xTicks.at(-1) ?? 1, yMax: yTicks.at(-1) ?? 1, q, h }
   }, [known, hookup, flowUnit, headUnit])
   if (!known || !model) return null
   const measured = show === 'measured' ? hookup?.measured : null
@@ -68,8 +97,17 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
   const tick = (v: number): string => String(Number(v.toPrecision(6)))
   const data: ChartData = {
     name: `${name} head and flow`,
-    columns: [`Flow, ${flowUnit.symbol}`, `Pump head, ${headUnit.symbol}`, `Label’s curve, ${headUnit.symbol}`, `Circuit, ${headUnit.symbol}`],
-    rows: model.rows.filter((_, i) => i % 3 === 0).map((r) => [r.flow, r.pump, r.label, r.circuit].map((v) => (v === undefined ? '' : Number(v.toPrecision(4))))),
+    columns: [
+      `Flow, ${flowUnit.symbol}`,
+      `Pump head, ${headUnit.symbol}`,
+      `Label’s curve, ${headUnit.symbol}`,
+      `Circuit, ${headUnit.symbol}`,
+    ],
+    rows: model.rows
+      .filter((_, i) => i % 3 === 0)
+      .map((r) =>
+        [r.flow, r.pump, r.label, r.circuit].map((v) => (v === undefined ? '' : Number(v.toPrecision(4)))),
+      ),
   }
   return (
     <div ref={root}>
@@ -78,24 +116,137 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
           <ResponsiveContainer width="100%" height={HEIGHT}>
             <ComposedChart data={model.rows} margin={{ top: TOP, right: 6, bottom: 0, left: 0 }}>
               <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
-              <XAxis type="number" dataKey="flow" domain={[0, model.xMax]} height={AXIS} tickFormatter={tick} stroke="var(--color-base-content)" tick={TICK} label={{ value: `Flow, ${flowUnit.symbol}`, position: 'insideBottom', offset: 4, ...AXIS_LABEL }} />
-              <YAxis type="number" domain={[0, model.yMax]} width={52} tickFormatter={tick} stroke="var(--color-base-content)" tick={TICK} label={{ value: `Head, ${headUnit.symbol}`, angle: -90, position: 'insideLeft', offset: 12, ...AXIS_LABEL }} />
-              <Area dataKey="band" stroke="none" fill="var(--color-primary)" fillOpacity={0.14} isAnimationActive={false} activeDot={false} tooltipType="none" />
-              <Line dataKey="label" name="label’s curve" stroke="var(--color-secondary)" strokeDasharray="5 4" strokeWidth={1.4} dot={false} isAnimationActive={false} />
-              <Line dataKey="circuit" name="circuit" stroke="var(--color-base-content)" strokeWidth={1.4} dot={false} isAnimationActive={false} />
-              <Line dataKey="pump" name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'} stroke="var(--color-primary)" strokeWidth={2.4} dot={false} isAnimationActive={false} {...(known.from === 'label' && { strokeDasharray: '9 4' })} />
-              {at && <ReferenceLine segment={[{ x: model.q(at.flow), y: model.h(at.head) }, { x: model.xMax, y: model.h(at.head) }]} stroke="var(--color-base-content)" strokeDasharray="1 3" strokeWidth={1.4} />}
-              {at && <ReferenceLine segment={[{ x: model.q(at.flow), y: 0 }, { x: model.q(at.flow), y: model.h(at.head) }]} stroke="var(--color-base-content)" strokeDasharray="1 3" strokeWidth={1.4} />}
-              <Scatter data={model.points} dataKey="head" name="measured" fill="var(--color-primary)" shape={(p: unknown) => <Plumb {...(p as { cx?: number; cy?: number })} />} isAnimationActive={false} tooltipType="none">
-                <ErrorBar dataKey="error" direction="x" width={5} strokeWidth={1.2} stroke="var(--color-primary)" />
+              <XAxis
+                type="number"
+                dataKey="flow"
+                domain={[0, model.xMax]}
+                ticks={model.xTicks}
+                height={AXIS}
+                tickFormatter={tick}
+                stroke="var(--color-base-content)"
+                tick={TICK}
+                label={{
+                  value: `Flow, ${flowUnit.symbol}`,
+                  position: 'insideBottom',
+                  offset: 4,
+                  ...AXIS_LABEL,
+                }}
+              />
+              <YAxis
+                type="number"
+                domain={[0, model.yMax]}
+                ticks={model.yTicks}
+                width={52}
+                tickFormatter={tick}
+                stroke="var(--color-base-content)"
+                tick={TICK}
+                label={{
+                  value: `Head, ${headUnit.symbol}`,
+                  angle: -90,
+                  position: 'insideLeft',
+                  offset: 12,
+                  ...AXIS_LABEL,
+                }}
+              />
+              <Area
+                dataKey="band"
+                stroke="none"
+                fill="var(--color-primary)"
+                fillOpacity={0.14}
+                isAnimationActive={false}
+                activeDot={false}
+                tooltipType="none"
+              />
+              <Line
+                dataKey="label"
+                name="label’s curve"
+                stroke="var(--color-secondary)"
+                strokeDasharray="5 4"
+                strokeWidth={1.4}
+                dot={false}
+                isAnimationActive={false}
+              />
+              <Line
+                dataKey="circuit"
+                name="circuit"
+                stroke="var(--color-base-content)"
+                strokeWidth={1.4}
+                dot={false}
+                isAnimationActive={false}
+              />
+              <Line
+                dataKey="pump"
+                name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'}
+                stroke="var(--color-primary)"
+                strokeWidth={2.4}
+                dot={false}
+                isAnimationActive={false}
+                {...(known.from === 'label' && { strokeDasharray: '9 4' })}
+              />
+              {at && (
+                <ReferenceLine
+                  segment={[
+                    { x: model.q(at.flow), y: model.h(at.head) },
+                    { x: model.xMax, y: model.h(at.head) },
+                  ]}
+                  stroke="var(--color-base-content)"
+                  strokeDasharray="1 3"
+                  strokeWidth={1.4}
+                />
+              )}
+              {at && (
+                <ReferenceLine
+                  segment={[
+                    { x: model.q(at.flow), y: 0 },
+                    { x: model.q(at.flow), y: model.h(at.head) },
+                  ]}
+                  stroke="var(--color-base-content)"
+                  strokeDasharray="1 3"
+                  strokeWidth={1.4}
+                />
+              )}
+              <Scatter
+                data={model.points}
+                dataKey="head"
+                name="measured"
+                fill="var(--color-primary)"
+                shape={(p: unknown) => <Plumb {...(p as { cx?: number; cy?: number })} />}
+                isAnimationActive={false}
+                tooltipType="none"
+              >
+                <ErrorBar
+                  dataKey="error"
+                  direction="x"
+                  width={5}
+                  strokeWidth={1.2}
+                  stroke="var(--color-primary)"
+                />
               </Scatter>
-              <Tooltip content={<Hover flowUnit={flowUnit.symbol} headUnit={headUnit.symbol} />} cursor={{ stroke: 'var(--color-secondary)', strokeDasharray: '2 3' }} isAnimationActive={false} />
+              <Tooltip
+                content={<Hover flowUnit={flowUnit.symbol} headUnit={headUnit.symbol} />}
+                cursor={{ stroke: 'var(--color-secondary)', strokeDasharray: '2 3' }}
+                isAnimationActive={false}
+              />
             </ComposedChart>
           </ResponsiveContainer>
         </div>
-        {budget.length > 0 && at && <BudgetColumn lines={budget} head={at.head} top={TOP} bottom={AXIS} height={HEIGHT} axisMax={model.yMax * headUnit.factor} />}
+        {budget.length > 0 && at && (
+          <BudgetColumn
+            lines={budget}
+            head={at.head}
+            top={TOP}
+            bottom={AXIS}
+            height={HEIGHT}
+            axisMax={model.yMax * headUnit.factor}
+          />
+        )}
       </div>
-      <Legend from={known.from} hookup={hookup !== null} label={known.from === 'fit' && known.labelPump !== null} points={model.points.length > 0} />
+      <Legend
+        from={known.from}
+        hookup={hookup !== null}
+        label={known.from === 'fit' && known.labelPump !== null}
+        points={model.points.length > 0}
+      />
       <ChartTools data={data} root={root} />
     </div>
   )
@@ -106,13 +257,23 @@ const AXIS_LABEL = { fontFamily: 'var(--font-sans)', fontSize: 14, fill: 'var(--
 
 /** A measured point, drawn as the plumb weight that marks measured numbers. */
 function Plumb({ cx = 0, cy = 0 }: { readonly cx?: number; readonly cy?: number }) {
-  return <path d={`M${cx - 5} ${cy - 4}h10l-5 9z`} fill="var(--color-base-100)" stroke="var(--color-primary)" strokeWidth={1.8} />
+  return (
+    <path
+      d={`M${cx - 5} ${cy - 4}h10l-5 9z`}
+      fill="var(--color-base-100)"
+      stroke="var(--color-primary)"
+      strokeWidth={1.8}
+    />
+  )
 }
 
 interface HoverProps {
   readonly active?: boolean
   readonly label?: string | number
-  readonly payload?: readonly { readonly name?: string; readonly value?: number | string | readonly unknown[] }[]
+  readonly payload?: readonly {
+    readonly name?: string
+    readonly value?: number | string | readonly unknown[]
+  }[]
   readonly flowUnit: string
   readonly headUnit: string
 }
@@ -137,7 +298,17 @@ function Hover({ active, label, payload, flowUnit, headUnit }: HoverProps) {
   )
 }
 
-function Legend({ from, hookup, label, points }: { readonly from: 'fit' | 'label'; readonly hookup: boolean; readonly label: boolean; readonly points: boolean }) {
+function Legend({
+  from,
+  hookup,
+  label,
+  points,
+}: {
+  readonly from: 'fit' | 'label'
+  readonly hookup: boolean
+  readonly label: boolean
+  readonly points: boolean
+}) {
   const line = (dash: string, colour: string, width: number) => (
     <svg width="30" height="8" aria-hidden="true" className="inline-block">
       <path d="M0 4h30" stroke={colour} strokeWidth={width} strokeDasharray={dash} />
@@ -146,10 +317,15 @@ function Legend({ from, hookup, label, points }: { readonly from: 'fit' | 'label
   return (
     <ul className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-[0.88rem]">
       <li>
-        {line(from === 'label' ? '9 4' : '', 'var(--color-primary)', 2.4)} {from === 'fit' ? 'pump, fitted to the bench, with its 95 % band' : 'pump from the label, with the band of its assumed exponent'}
+        {line(from === 'label' ? '9 4' : '', 'var(--color-primary)', 2.4)}{' '}
+        {from === 'fit'
+          ? 'pump, fitted to the bench, with its 95 % band'
+          : 'pump from the label, with the band of its assumed exponent'}
       </li>
       {label && <li>{line('5 4', 'var(--color-secondary)', 1.4)} label’s curve</li>}
-      {hookup && <li>{line('', 'var(--color-base-content)', 1.4)} circuit: what hose, fittings and lift take</li>}
+      {hookup && (
+        <li>{line('', 'var(--color-base-content)', 1.4)} circuit: what hose, fittings and lift take</li>
+      )}
       {points && (
         <li>
           <svg width="12" height="12" aria-hidden="true" className="inline-block">
@@ -162,7 +338,11 @@ function Legend({ from, hookup, label, points }: { readonly from: 'fit' | 'label
   )
 }
 
-function describe(at: { flow: number; head: number } | null, from: 'fit' | 'label', system: Parameters<typeof showQuantity>[2]): string {
+function describe(
+  at: { flow: number; head: number } | null,
+  from: 'fit' | 'label',
+  system: Parameters<typeof showQuantity>[2],
+): string {
   const start = `Pump head against flow, ${from === 'fit' ? 'fitted to the bench' : 'from the label'}.`
   if (!at) return start
   const q = showQuantity(at.flow, 'flow', system)

@@ -5,6 +5,7 @@ import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
 import { useRef } from 'react'
 import { units } from '../frame/settings'
 import { ChartTools, type ChartData } from './ChartTools'
+import { useWidth } from './useWidth'
 
 interface Props {
   readonly verdict: Verdict
@@ -12,23 +13,29 @@ interface Props {
   readonly name: string
 }
 
-const W = 860
-const LEFT = 190
-const RIGHT = 150
-const ROW = 34
+/** Below this width the names and figures stand over their bars instead of beside them. */
+const NARROW = 620
 
 /** Claimed tank range as a bracket over a logarithmic ruler of litres, and what is supported beneath it. */
 export function LitreRuler({ verdict, stock, name }: Props) {
   const system = units.use()
   const root = useRef<HTMLDivElement>(null)
+  const W = useWidth(root, 900)
+  const narrow = W < NARROW
+  const [LEFT, RIGHT, ROW] = narrow ? [4, 30, 56] : [218, 168, 34]
   const unit = preferredUnit('volume', system)
   const { ranges, claimedRange } = verdict
-  const all = [...ranges.flatMap((r) => [r.min, r.max, r.maxInterval?.[1] ?? r.max]), claimedRange.min ?? NaN, claimedRange.max ?? NaN].filter((v) => v > 0)
-  if (!all.length) return null
+  const all = [
+    ...ranges.flatMap((r) => [r.min, r.max, r.maxInterval?.[1] ?? r.max]),
+    claimedRange.min ?? NaN,
+    claimedRange.max ?? NaN,
+  ].filter((v) => v > 0)
+  if (!all.length) return <div ref={root} />
   const toUnit = (v: number): number => fromSI(v, unit)
   const low = Math.min(...all.map(toUnit)) * 0.8
   const high = Math.max(...all.map(toUnit)) * 1.15
-  const x = (si: number): number => LEFT + ((Math.log(toUnit(si)) - Math.log(low)) / (Math.log(high) - Math.log(low))) * (W - LEFT - RIGHT)
+  const x = (si: number): number =>
+    LEFT + ((Math.log(toUnit(si)) - Math.log(low)) / (Math.log(high) - Math.log(low))) * (W - LEFT - RIGHT)
   const ticks = rulerTicks(low, high)
   const at = (v: number): number => x(v * unit.factor)
   const height = 92 + ranges.length * ROW + 8
@@ -41,21 +48,50 @@ export function LitreRuler({ verdict, stock, name }: Props) {
     name: `${name} tank ranges`,
     columns: ['Range', `From, ${unit.symbol}`, `To, ${unit.symbol}`, 'Binds at the top'],
     rows: [
-      ['Label', claimedRange.min === null ? '' : Number(toUnit(claimedRange.min).toPrecision(3)), claimedRange.max === null ? '' : Number(toUnit(claimedRange.max).toPrecision(3)), ''],
-      ...ranges.map((r) => [labelOf(r.stockClass), Number(toUnit(r.min).toPrecision(3)), Number(toUnit(r.max).toPrecision(3)), CONSTRAINT_WORDS[r.binding]]),
+      [
+        'Label',
+        claimedRange.min === null ? '' : Number(toUnit(claimedRange.min).toPrecision(3)),
+        claimedRange.max === null ? '' : Number(toUnit(claimedRange.max).toPrecision(3)),
+        '',
+      ],
+      ...ranges.map((r) => [
+        labelOf(r.stockClass),
+        Number(toUnit(r.min).toPrecision(3)),
+        Number(toUnit(r.max).toPrecision(3)),
+        CONSTRAINT_WORDS[r.binding],
+      ]),
     ],
   }
   const claim = claimedRange.max
   const claimFrom = claimedRange.min ?? low * unit.factor
   return (
     <div ref={root}>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Litre ruler">
-        <svg data-drawing viewBox={`0 0 ${W} ${height}`} className="block w-full min-w-[40rem]" role="img" aria-label={rulerText(verdict, labelOf, said)} fontFamily="var(--font-sans)">
+      <div>
+        <svg
+          data-drawing
+          viewBox={`0 0 ${W} ${height}`}
+          width={W}
+          height={height}
+          className="block max-w-full"
+          role="img"
+          aria-label={rulerText(verdict, labelOf, said)}
+          fontFamily="var(--font-sans)"
+        >
           {/* the claim: a bracket over the ruler */}
           {claim !== null && (
             <g stroke="var(--color-base-content)" fill="none" strokeWidth="1.6">
-              <path d={`M${x(claimFrom)} 44v-12H${x(claim)}v12`} strokeDasharray={claimedRange.min === null ? '4 3' : undefined} />
-              <text x={(x(claimFrom) + x(claim)) / 2} y={24} textAnchor="middle" fontSize="15" stroke="none" fill="var(--color-base-content)">
+              <path
+                d={`M${x(claimFrom)} 44v-12H${x(claim)}v12`}
+                strokeDasharray={claimedRange.min === null ? '4 3' : undefined}
+              />
+              <text
+                x={Math.min(W - 90, Math.max(90, (x(claimFrom) + x(claim)) / 2))}
+                y={22}
+                textAnchor="middle"
+                fontSize="16"
+                stroke="none"
+                fill="var(--color-base-content)"
+              >
                 label: {claimedRange.min === null ? 'up to ' : `${said(claimedRange.min)} to `}
                 {said(claim)}
               </text>
@@ -65,9 +101,20 @@ export function LitreRuler({ verdict, stock, name }: Props) {
           <path d={`M${LEFT} 60H${W - RIGHT}`} stroke="var(--color-base-content)" strokeWidth="1.2" />
           {ticks.map((t) => (
             <g key={t.value}>
-              <path d={`M${at(t.value)} 60v${t.major ? -12 : -6}`} stroke="var(--color-base-content)" strokeWidth={t.major ? 1.2 : 0.7} />
+              <path
+                d={`M${at(t.value)} 60v${t.major ? -12 : -6}`}
+                stroke="var(--color-base-content)"
+                strokeWidth={t.major ? 1.2 : 0.7}
+              />
               {t.major && (
-                <text x={at(t.value)} y={76} textAnchor="middle" fontSize="13" className="num" fill="var(--color-base-content)">
+                <text
+                  x={at(t.value)}
+                  y={76}
+                  textAnchor="middle"
+                  fontSize="13"
+                  className="num"
+                  fill="var(--color-base-content)"
+                >
                   {t.value}
                 </text>
               )}
@@ -76,38 +123,94 @@ export function LitreRuler({ verdict, stock, name }: Props) {
           <text x={W - RIGHT + 10} y={64} fontSize="13" fill="var(--color-secondary)">
             {unit.symbol}
           </text>
-          {claim !== null && <path d={`M${x(claim)} 60V${height - 6}`} stroke="var(--color-base-content)" strokeWidth="0.8" strokeDasharray="2 4" />}
+          {claim !== null && (
+            <path
+              d={`M${x(claim)} 82V${height - 6}`}
+              stroke="var(--color-base-content)"
+              strokeWidth="0.8"
+              strokeDasharray="2 4"
+            />
+          )}
           {ranges.map((r, i) => {
-            const y = 92 + i * ROW
+            const y = 92 + i * ROW + (narrow ? 22 : 0)
             const over = claim !== null && claim > r.max
             const end = x(r.max)
             return (
               <g key={r.stockClass}>
-                <text x={LEFT - 12} y={y + 14} textAnchor="end" fontSize="14.5" fill="var(--color-base-content)">
+                <text
+                  x={narrow ? LEFT : LEFT - 12}
+                  y={narrow ? y - 7 : y + 14}
+                  textAnchor={narrow ? 'start' : 'end'}
+                  fontSize="15"
+                  fill="var(--color-base-content)"
+                >
                   {labelOf(r.stockClass)}
                 </text>
-                {over && <path d={`M${Math.max(end, x(claimFrom))} ${y + 9}H${x(claim)}`} stroke="var(--color-error)" strokeWidth="5" strokeDasharray="2 3" />}
+                {over && (
+                  <path
+                    d={`M${Math.max(end, x(claimFrom))} ${y + 9}H${x(claim)}`}
+                    stroke="var(--color-error)"
+                    strokeWidth="5"
+                    strokeDasharray="2 3"
+                  />
+                )}
                 {r.impossible ? (
                   <text x={x(r.max) + 8} y={y + 14} fontSize="13" fill="var(--color-error)">
                     none: too strong before its media carry so much
                   </text>
                 ) : (
-                  <rect x={x(r.min)} y={y + 2} width={Math.max(2, end - x(r.min))} height={14} fill="var(--color-primary)" />
+                  <rect
+                    x={x(r.min)}
+                    y={y + 2}
+                    width={Math.max(2, end - x(r.min))}
+                    height={14}
+                    fill="var(--color-primary)"
+                  />
                 )}
-                {r.maxInterval && !r.impossible && <path d={`M${x(r.maxInterval[0])} ${y + 9}H${x(r.maxInterval[1])}M${x(r.maxInterval[0])} ${y + 5}v8M${x(r.maxInterval[1])} ${y + 5}v8`} stroke="var(--color-base-content)" strokeWidth="1.3" />}
-                <text x={W - RIGHT + 10} y={y + 10} fontSize="13.5" className="num" fill="var(--color-base-content)">
-                  {said(r.min)} – {said(r.max)}
-                </text>
-                <text x={W - RIGHT + 10} y={y + 23} fontSize="12" fill="var(--color-secondary)">
-                  {CONSTRAINT_WORDS[r.binding]} binds
-                </text>
+                {r.maxInterval && !r.impossible && (
+                  <path
+                    d={`M${x(r.maxInterval[0])} ${y + 9}H${x(r.maxInterval[1])}M${x(r.maxInterval[0])} ${y + 5}v8M${x(r.maxInterval[1])} ${y + 5}v8`}
+                    stroke="var(--color-base-content)"
+                    strokeWidth="1.3"
+                  />
+                )}
+                {narrow ? (
+                  <text
+                    x={W}
+                    y={y - 7}
+                    textAnchor="end"
+                    fontSize="14"
+                    className="num"
+                    fill="var(--color-base-content)"
+                  >
+                    {said(r.min)} – {said(r.max)}{' '}
+                    <tspan fill="var(--color-secondary)">{CONSTRAINT_WORDS[r.binding]}</tspan>
+                  </text>
+                ) : (
+                  <>
+                    <text
+                      x={W - RIGHT + 14}
+                      y={y + 10}
+                      fontSize="15"
+                      className="num"
+                      fill="var(--color-base-content)"
+                    >
+                      {said(r.min)} – {said(r.max)}
+                    </text>
+                    <text x={W - RIGHT + 14} y={y + 24} fontSize="13" fill="var(--color-secondary)">
+                      {CONSTRAINT_WORDS[r.binding]} binds
+                    </text>
+                  </>
+                )}
               </g>
             )
           })}
         </svg>
       </div>
       <p className="muted text-[0.88rem]">
-        Bar: supported. Whisker: 95 % interval of its top.{claim !== null && ' Dashed rust: claimed but not supported.'} The left end is where the current gets too strong.
+        Bar: supported. Whisker: 95 % interval of its top.
+        {claim !== null && ' Dashed rust: claimed but not supported.'} The left end is where the current gets
+        too strong.
       </p>
       <ChartTools data={data} root={root} />
     </div>
@@ -126,6 +229,9 @@ function rulerTicks(low: number, high: number): { value: number; major: boolean 
 }
 
 function rulerText(v: Verdict, labelOf: (id: string) => string, said: (si: number) => string): string {
-  const claim = v.claimedRange.max === null ? 'No claimed range.' : `The label claims ${v.claimedRange.min === null ? 'up to' : `${said(v.claimedRange.min)} to`} ${said(v.claimedRange.max)}.`
+  const claim =
+    v.claimedRange.max === null
+      ? 'No claimed range.'
+      : `The label claims ${v.claimedRange.min === null ? 'up to' : `${said(v.claimedRange.min)} to`} ${said(v.claimedRange.max)}.`
   return `${claim} Supported: ${v.ranges.map((r) => `${labelOf(r.stockClass)} ${said(r.min)} to ${said(r.max)}, ${CONSTRAINT_WORDS[r.binding]} binds`).join('; ')}.`
 }

@@ -19,7 +19,10 @@ interface ShellProps {
 /** Label, control and whatever has to be said about it: an error, a question, a refusal, a conflict. */
 export function FieldShell(p: ShellProps) {
   const refused = complaint(p.parked, p.field)
-  const current = p.parked?.state === 'conflict' ? (p.parked.problem?.current as Record<string, unknown> | undefined) : undefined
+  const current =
+    p.parked?.state === 'conflict'
+      ? (p.parked.problem?.current as Record<string, unknown> | undefined)
+      : undefined
   const show = p.showValue ?? ((v: unknown) => String(v ?? 'empty'))
   const key = p.parked?.key ?? ''
   return (
@@ -44,8 +47,13 @@ export function FieldShell(p: ShellProps) {
         {!p.error && !p.question && refused && <Said tone="error">{refused}</Said>}
         {current && (
           <Said tone="warning">
-            Changed elsewhere to <strong>{show(current[p.field])}</strong>; you typed <strong>{show(p.parked?.body[p.field])}</strong>.{' '}
-            <button type="button" className="btn btn-xs btn-warning" onClick={() => resolveConflict(key, 'mine')}>
+            Changed elsewhere to <strong>{show(current[p.field])}</strong>; you typed{' '}
+            <strong>{show(p.parked?.body[p.field])}</strong>.{' '}
+            <button
+              type="button"
+              className="btn btn-xs btn-warning"
+              onClick={() => resolveConflict(key, 'mine')}
+            >
               Keep mine
             </button>{' '}
             <button type="button" className="btn btn-xs" onClick={() => resolveConflict(key, 'theirs')}>
@@ -53,12 +61,24 @@ export function FieldShell(p: ShellProps) {
             </button>
           </Said>
         )}
-        {!p.error && !p.question && !refused && !current && p.hint && <p className="muted text-[0.8rem]">{p.hint}</p>}
+        {!p.error && !p.question && !refused && !current && p.hint && (
+          <p className="muted text-[0.8rem]">{p.hint}</p>
+        )}
       </div>
     </div>
   )
 }
 
-function Said({ tone, children }: { readonly tone: 'error' | 'warning'; readonly children: React.ReactNode }) {
-  return <p className={`mt-1 text-[0.88rem] leading-snug ${tone === 'error' ? 'text-error' : 'text-warning'}`}>{children}</p>
+function Said({
+  tone,
+  children,
+}: {
+  readonly tone: 'error' | 'warning'
+  readonly children: React.ReactNode
+}) {
+  return (
+    <p className={`mt-1 text-[0.88rem] leading-snug ${tone === 'error' ? 'text-error' : 'text-warning'}`}>
+      {children}
+    </p>
+  )
 }

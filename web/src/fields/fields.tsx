@@ -1,5 +1,13 @@
 import { sentenceText, type Sentence } from '@ypsometer/core/figures'
-import { example, findUnit, fromSI, parseQuantity, preferredUnit, showQuantity, type Dimension } from '@ypsometer/core/units'
+import {
+  example,
+  findUnit,
+  fromSI,
+  parseQuantity,
+  preferredUnit,
+  showQuantity,
+  type Dimension,
+} from '@ypsometer/core/units'
 import { useId } from 'react'
 import { changeRow } from '../api/queries'
 import type { Collection } from '../api/outbox'
@@ -36,7 +44,10 @@ export function QuantityField(p: QuantityProps) {
   const si = data[p.field] as number | null
   const unit = (p.unit && findUnit(p.unit, p.dimension, system)) || preferredUnit(p.dimension, system)
   const typed = data.typed?.[p.field]
-  const shown = si === null || si === undefined ? '' : typedAs(typed, si, p, unit.symbol, system) ?? plainText(si, p, unit.symbol, system)
+  const shown =
+    si === null || si === undefined
+      ? ''
+      : (typedAs(typed, si, p, unit.symbol, system) ?? plainText(si, p, unit.symbol, system))
   const say = (v: number): string => {
     const s = showQuantity(v, p.dimension, system, 3, unit.symbol)
     return `${s.number} ${s.unit}`.trim()
@@ -45,11 +56,16 @@ export function QuantityField(p: QuantityProps) {
     if (!text.trim())
       return p.optional
         ? { kind: 'ok', body: { [p.field]: null, typed: { [p.field]: '' } } }
-        : { kind: 'error', message: `Needed: a number such as ${example(p.dimension, system)}. Until then ${say(si ?? 0)} stays.` }
+        : {
+            kind: 'error',
+            message: `Needed: a number such as ${example(p.dimension, system)}. Until then ${say(si ?? 0)} stays.`,
+          }
     try {
       const q = parseQuantity(text, { dimension: p.dimension, system, bare: unit.symbol, field: p.label })
-      if (p.min !== undefined && q.si < p.min) return { kind: 'error', message: `${say(q.si)} is too little: at least ${say(p.min)} is accepted.` }
-      if (p.max !== undefined && q.si > p.max) return { kind: 'error', message: `${say(q.si)} is too much: at most ${say(p.max)} is accepted.` }
+      if (p.min !== undefined && q.si < p.min)
+        return { kind: 'error', message: `${say(q.si)} is too little: at least ${say(p.min)} is accepted.` }
+      if (p.max !== undefined && q.si > p.max)
+        return { kind: 'error', message: `${say(q.si)} is too much: at most ${say(p.max)} is accepted.` }
       const wrong = p.check?.(q.si)
       if (wrong) return { kind: 'error', message: wrong }
       const body = { [p.field]: q.si, typed: { [p.field]: text.trim() } }
@@ -60,9 +76,22 @@ export function QuantityField(p: QuantityProps) {
     }
   }
   const field = useAutosaved({ ...p, shown, read })
-  const foreign = typed && si !== null && shown !== typed && field.text === shown ? `typed “${typed}”` : undefined
+  const foreign =
+    typed && si !== null && shown !== typed && field.text === shown ? `typed “${typed}”` : undefined
   return (
-    <FieldShell id={id} label={p.label} field={p.field} hint={foreign ?? p.hint} error={field.error} question={field.question} onAgree={field.agree} onRevert={field.revert} parked={field.parked} showValue={(v) => (typeof v === 'number' ? say(v) : 'empty')} {...(p.hideLabel && { hideLabel: true })}>
+    <FieldShell
+      id={id}
+      label={p.label}
+      field={p.field}
+      hint={foreign ?? p.hint}
+      error={field.error}
+      question={field.question}
+      onAgree={field.agree}
+      onRevert={field.revert}
+      parked={field.parked}
+      showValue={(v) => (typeof v === 'number' ? say(v) : 'empty')}
+      {...(p.hideLabel && { hideLabel: true })}
+    >
       <input
         id={id}
         className={`field num ${p.align === 'right' ? 'text-right' : ''}`}
@@ -80,7 +109,12 @@ export function QuantityField(p: QuantityProps) {
   )
 }
 
-const plainText = (si: number, p: QuantityProps, unit: string, system: Parameters<typeof showQuantity>[2]): string => {
+const plainText = (
+  si: number,
+  p: QuantityProps,
+  unit: string,
+  system: Parameters<typeof showQuantity>[2],
+): string => {
   const chosen = findUnit(unit, p.dimension, system)
   if (!chosen) return ''
   const value = Number(fromSI(si, chosen).toPrecision(6))
@@ -88,7 +122,13 @@ const plainText = (si: number, p: QuantityProps, unit: string, system: Parameter
 }
 
 /** What was typed, when it still says this value in the unit now shown. */
-function typedAs(typed: string | undefined, si: number, p: QuantityProps, unit: string, system: Parameters<typeof showQuantity>[2]): string | null {
+function typedAs(
+  typed: string | undefined,
+  si: number,
+  p: QuantityProps,
+  unit: string,
+  system: Parameters<typeof showQuantity>[2],
+): string | null {
   if (!typed) return null
   try {
     const q = parseQuantity(typed, { dimension: p.dimension, system, bare: unit })
@@ -110,8 +150,10 @@ export function TextField(p: TextProps) {
   const id = useId()
   const shown = ((p.row as unknown as Record<string, unknown>)[p.field] as string | null) ?? ''
   const read = (text: string): Reading => {
-    if (p.required && !text.trim()) return { kind: 'error', message: `${p.label} cannot be empty. Until then “${shown}” stays.` }
-    if (text.length > p.max) return { kind: 'error', message: `${text.length} characters; at most ${p.max} are accepted.` }
+    if (p.required && !text.trim())
+      return { kind: 'error', message: `${p.label} cannot be empty. Until then “${shown}” stays.` }
+    if (text.length > p.max)
+      return { kind: 'error', message: `${text.length} characters; at most ${p.max} are accepted.` }
     return { kind: 'ok', body: { [p.field]: p.nullable && !text.trim() ? null : text } }
   }
   const field = useAutosaved({ ...p, shown, read })
@@ -124,11 +166,24 @@ export function TextField(p: TextProps) {
     onBlur: field.onLeave,
   } as const
   return (
-    <FieldShell id={id} label={p.label} field={p.field} hint={p.hint} error={field.error} parked={field.parked} {...(p.hideLabel && { hideLabel: true })}>
+    <FieldShell
+      id={id}
+      label={p.label}
+      field={p.field}
+      hint={p.hint}
+      error={field.error}
+      parked={field.parked}
+      {...(p.hideLabel && { hideLabel: true })}
+    >
       {p.lines ? (
         <textarea {...common} rows={p.lines} onChange={(e) => field.onChange(e.target.value)} />
       ) : (
-        <input {...common} autoComplete="off" onChange={(e) => field.onChange(e.target.value)} onKeyDown={(e) => e.key === 'Enter' && field.onLeave()} />
+        <input
+          {...common}
+          autoComplete="off"
+          onChange={(e) => field.onChange(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && field.onLeave()}
+        />
       )}
     </FieldShell>
   )
@@ -144,15 +199,30 @@ interface SelectProps extends Common {
 export function SelectField(p: SelectProps) {
   const id = useId()
   const value = (p.row as unknown as Record<string, unknown>)[p.field]
-  const { parked } = useAutosaved({ ...p, shown: String(value ?? ''), read: () => ({ kind: 'ok', body: {} }) })
+  const { parked } = useAutosaved({
+    ...p,
+    shown: String(value ?? ''),
+    read: () => ({ kind: 'ok', body: {} }),
+  })
   return (
-    <FieldShell id={id} label={p.label} field={p.field} hint={p.hint} parked={parked} {...(p.hideLabel && { hideLabel: true })}>
+    <FieldShell
+      id={id}
+      label={p.label}
+      field={p.field}
+      hint={p.hint}
+      parked={parked}
+      {...(p.hideLabel && { hideLabel: true })}
+    >
       <select
         id={id}
         className="field"
         aria-describedby={`${id}-said`}
         value={String(value ?? '')}
-        onChange={(e) => changeRow(p.collection, p.row, { [p.field]: e.target.value === '' ? null : p.numeric ? Number(e.target.value) : e.target.value })}
+        onChange={(e) =>
+          changeRow(p.collection, p.row, {
+            [p.field]: e.target.value === '' ? null : p.numeric ? Number(e.target.value) : e.target.value,
+          })
+        }
       >
         {p.none && <option value="">{p.none}</option>}
         {p.options.map(([v, label]) => (

@@ -5,7 +5,15 @@ import { Num } from './Num'
 import { Mark, PROVENANCE_MEANING, PROVENANCE_WORDS } from './Provenance'
 
 /** A number that can be asked where it came from: click, Enter or Space opens its working. */
-export function FigureView({ figure, size = 'md', unit }: { readonly figure: Figure; readonly size?: 'md' | 'lg'; readonly unit?: string }) {
+export function FigureView({
+  figure,
+  size = 'md',
+  unit,
+}: {
+  readonly figure: Figure
+  readonly size?: 'md' | 'lg'
+  readonly unit?: string
+}) {
   const [open, setOpen] = useState(false)
   const id = useId()
   const root = useRef<HTMLSpanElement>(null)
@@ -23,7 +31,11 @@ export function FigureView({ figure, size = 'md', unit }: { readonly figure: Fig
     return () => document.removeEventListener('pointerdown', away)
   }, [open])
   return (
-    <span ref={root} className="relative inline-block" onKeyDown={(e) => e.key === 'Escape' && open && (e.stopPropagation(), close())}>
+    <span
+      ref={root}
+      className="relative inline-block"
+      onKeyDown={(e) => e.key === 'Escape' && open && (e.stopPropagation(), close())}
+    >
       <button
         ref={button}
         type="button"
@@ -50,7 +62,15 @@ export function FigureView({ figure, size = 'md', unit }: { readonly figure: Fig
   )
 }
 
-function Working({ id, figure, onClose }: { readonly id: string; readonly figure: Figure; readonly onClose: () => void }) {
+function Working({
+  id,
+  figure,
+  onClose,
+}: {
+  readonly id: string
+  readonly figure: Figure
+  readonly onClose: () => void
+}) {
   const panel = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => {
     const el = panel.current
@@ -71,7 +91,12 @@ function Working({ id, figure, onClose }: { readonly id: string; readonly figure
     >
       <div className="flex items-start justify-between gap-3">
         <h3>{figure.label}</h3>
-        <button type="button" className="btn btn-ghost btn-xs -mt-1 -mr-2" aria-label="Close" onClick={onClose}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs -mt-1 -mr-2"
+          aria-label="Close"
+          onClick={onClose}
+        >
           <X size={16} aria-hidden="true" />
         </button>
       </div>

@@ -1,4 +1,10 @@
-import { showPercent, showQuantity, showWithUncertainty, type Dimension } from '@ypsometer/core/units'
+import {
+  showPercent,
+  showQuantity,
+  showWithUncertainty,
+  trimZeros,
+  type Dimension,
+} from '@ypsometer/core/units'
 import { saidText, type Sentence } from '@ypsometer/core/figures'
 import { units } from '../frame/settings'
 
@@ -19,16 +25,20 @@ export function Num({ si, dimension, uncertainty, digits = 3, unit, className = 
     : { ...showQuantity(si, dimension, system, digits, unit), uncertainty: undefined }
   return (
     <span className={`num whitespace-nowrap ${className}`}>
-      {shown.number}
+      {uncertainty ? shown.number : trimZeros(shown.number)}
       {shown.uncertainty !== undefined && <span className="opacity-80"> ± {shown.uncertainty}</span>}
       {shown.unit && <span className="muted ml-[0.25em] text-[0.78em]">{shown.unit}</span>}
     </span>
   )
 }
 
-export const Percent = ({ share, className = '' }: { readonly share: number; readonly className?: string }) => (
-  <span className={`num whitespace-nowrap ${className}`}>{showPercent(share)}</span>
-)
+export const Percent = ({
+  share,
+  className = '',
+}: {
+  readonly share: number
+  readonly className?: string
+}) => <span className={`num whitespace-nowrap ${className}`}>{showPercent(share)}</span>
 
 /** A generated sentence with its numbers set as numbers, in the reader's units. */
 export function Words({ sentence }: { readonly sentence: Sentence }) {

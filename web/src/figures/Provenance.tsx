@@ -18,7 +18,13 @@ export const PROVENANCE_MEANING: Readonly<Record<Provenance, string>> = {
 export function Mark({ of }: { readonly of: Provenance }) {
   const common = { fill: 'none', stroke: 'currentColor', strokeWidth: 1.5 } as const
   return (
-    <svg viewBox="0 0 14 14" width="12" height="12" aria-hidden="true" className="inline-block shrink-0 align-[-1px]">
+    <svg
+      viewBox="0 0 14 14"
+      width="12"
+      height="12"
+      aria-hidden="true"
+      className="inline-block shrink-0 align-[-1px]"
+    >
       {of === 'printed' && <path {...common} d="M1.5 3h8l3 4-3 4h-8zM4 7h3.5" />}
       {of === 'measured' && (
         <>

@@ -1,11 +1,11 @@
 import { CircleHelp, Moon, Sun } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
-import { Toaster } from 'sonner'
 import type { UnitSystem } from '@ypsometer/core/units'
 import { useEntries, useSaveState, type SaveState } from '../api/outbox'
 import { Help } from './Help'
 import { theme, units } from './settings'
+import { Toasts } from './Toasts'
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'Saved',
@@ -20,7 +20,15 @@ function SaveMark() {
   const waiting = useEntries().length
   const tone = state === 'kept' || state === 'needs-you' ? 'text-warning font-medium' : 'muted'
   return (
-    <span role="status" className={`text-[0.88rem] whitespace-nowrap ${tone}`} title={state === 'kept' ? 'The server cannot be reached. Everything typed is on this device and is sent when it is back.' : undefined}>
+    <span
+      role="status"
+      className={`text-[0.88rem] whitespace-nowrap ${tone}`}
+      title={
+        state === 'kept'
+          ? 'The server cannot be reached. Everything typed is on this device and is sent when it is back.'
+          : undefined
+      }
+    >
       {SAVE_WORDS[state]}
       {state === 'kept' && ` (${waiting})`}
     </span>
@@ -35,7 +43,8 @@ export function Frame() {
   const shade = theme.use()
   useEffect(() => {
     const onKey = (e: KeyboardEvent): void => {
-      const typing = e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]')
+      const typing =
+        e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]')
       if (typing || e.ctrlKey || e.metaKey || e.altKey) return
       if (e.key === '?') setHelp(true)
       else if (e.key === '1') void navigate('/')
@@ -75,16 +84,30 @@ export function Frame() {
           <SaveMark />
           <label className="flex items-center">
             <span className="sr-only">Units</span>
-            <select className="field !w-auto !min-h-0 !py-0.5 text-[0.9rem]" value={system} onChange={(e) => units.set(e.target.value as UnitSystem)}>
+            <select
+              className="field !w-auto !min-h-0 !py-0.5 text-[0.9rem]"
+              value={system}
+              onChange={(e) => units.set(e.target.value as UnitSystem)}
+            >
               <option value="metric">Metric</option>
               <option value="us">US</option>
               <option value="imperial">Imperial</option>
             </select>
           </label>
-          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label={shade === 'paper' ? 'Switch to the dark theme' : 'Switch to the light theme'} onClick={() => theme.set(shade === 'paper' ? 'fishroom' : 'paper')}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={shade === 'paper' ? 'Switch to the dark theme' : 'Switch to the light theme'}
+            onClick={() => theme.set(shade === 'paper' ? 'fishroom' : 'paper')}
+          >
             {shade === 'paper' ? <Moon size={18} aria-hidden="true" /> : <Sun size={18} aria-hidden="true" />}
           </button>
-          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label="Help" onClick={() => setHelp(true)}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label="Help"
+            onClick={() => setHelp(true)}
+          >
             <CircleHelp size={18} aria-hidden="true" />
           </button>
         </div>
@@ -93,7 +116,7 @@ export function Frame() {
         <Outlet />
       </main>
       {help && <Help onClose={() => setHelp(false)} />}
-      <Toaster theme={shade === 'paper' ? 'light' : 'dark'} position="bottom-right" />
+      <Toasts />
     </div>
   )
 }
@@ -102,7 +125,12 @@ export function Frame() {
 function Glyph() {
   return (
     <svg viewBox="0 0 20 24" width="18" height="22" aria-hidden="true">
-      <path d="M4 2v20M4 4h5M4 8h3M4 12h5M4 16h3M4 20h5" stroke="currentColor" strokeWidth="1.6" fill="none" />
+      <path
+        d="M4 2v20M4 4h5M4 8h3M4 12h5M4 16h3M4 20h5"
+        stroke="currentColor"
+        strokeWidth="1.6"
+        fill="none"
+      />
       <path d="M14 9v13" stroke="var(--color-primary)" strokeWidth="5" />
       <path d="M11.5 4v18.5h5V4" stroke="currentColor" strokeWidth="1.1" fill="none" />
     </svg>

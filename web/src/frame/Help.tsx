@@ -18,10 +18,20 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
   const dialog = useRef<HTMLDialogElement>(null)
   useEffect(() => dialog.current?.showModal(), [])
   return (
-    <dialog ref={dialog} className="bg-base-100 text-base-content border-base-content m-auto w-[40rem] max-w-[calc(100vw-2rem)] border p-6 shadow-xl backdrop:bg-black/40" onClose={onClose} aria-labelledby="help-title">
+    <dialog
+      ref={dialog}
+      className="bg-base-100 text-base-content border-base-content m-auto w-[40rem] max-w-[calc(100vw-2rem)] border p-6 shadow-xl backdrop:bg-black/40"
+      onClose={onClose}
+      aria-labelledby="help-title"
+    >
       <div className="flex justify-between">
         <h2 id="help-title">Keys and marks</h2>
-        <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label="Close" onClick={() => dialog.current?.close()}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-sm btn-square"
+          aria-label="Close"
+          onClick={() => dialog.current?.close()}
+        >
           <X size={18} aria-hidden="true" />
         </button>
       </div>
@@ -50,7 +60,8 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
         </dl>
       </div>
       <p className="muted mt-4 text-[0.92rem]">
-        Numbers may be typed with any unit: “2.5 gal”, “6 ft 2”, “1,5 l”, “120 gph”. Before hands go into water, unplug the filter and the heater.
+        Numbers may be typed with any unit: “2.5 gal”, “6 ft 2”, “1,5 l”, “120 gph”. Before hands go into
+        water, unplug the filter and the heater.
       </p>
     </dialog>
   )

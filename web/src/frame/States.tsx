@@ -8,7 +8,15 @@ export const Loading = () => (
 )
 
 /** Why something could not be read, and what can be done. */
-export function Failed({ error, what, retry }: { readonly error: Error; readonly what: string; readonly retry?: () => void }) {
+export function Failed({
+  error,
+  what,
+  retry,
+}: {
+  readonly error: Error
+  readonly what: string
+  readonly retry?: () => void
+}) {
   const text =
     error instanceof Unreachable
       ? `The server cannot be reached, so ${what} cannot be read now. What you typed is kept on this device.`

@@ -6,7 +6,9 @@ import type { AssessWork } from './assess.worker'
 
 let worker: Remote<AssessWork> | null = null
 const remote = (): Remote<AssessWork> =>
-  (worker ??= wrap<AssessWork>(new Worker(new URL('./assess.worker.ts', import.meta.url), { type: 'module' })))
+  (worker ??= wrap<AssessWork>(
+    new Worker(new URL('./assess.worker.ts', import.meta.url), { type: 'module' }),
+  ))
 
 export interface AssessmentState {
   readonly assessment: Assessment | null
@@ -14,7 +16,10 @@ export interface AssessmentState {
 }
 
 /** The dossier worked through in a worker; an answer to an older question is dropped. */
-export function useAssessment(dossier: Dossier | undefined, stock: readonly StockClassRow[] | undefined): AssessmentState {
+export function useAssessment(
+  dossier: Dossier | undefined,
+  stock: readonly StockClassRow[] | undefined,
+): AssessmentState {
   const [state, setState] = useState<AssessmentState>({ assessment: null, failure: null })
   useEffect(() => {
     if (!dossier) return
@@ -23,7 +28,9 @@ export function useAssessment(dossier: Dossier | undefined, stock: readonly Stoc
       .assess(modelRecord(dossier), stock)
       .then(
         (assessment) => !superseded && setState({ assessment, failure: null }),
-        (error: unknown) => !superseded && setState((s) => ({ ...s, failure: error instanceof Error ? error.message : String(error) })),
+        (error: unknown) =>
+          !superseded &&
+          setState((s) => ({ ...s, failure: error instanceof Error ? error.message : String(error) })),
       )
     return () => {
       superseded = true

@@ -28,7 +28,11 @@ export function Bench() {
               {assessment.hookups.length > 1 && (
                 <label className="flex items-baseline gap-2">
                   <span className="kicker">Hookup</span>
-                  <select className="field !w-auto" value={hookup?.hookup.id ?? ''} onChange={(e) => setChosen(e.target.value)}>
+                  <select
+                    className="field !w-auto"
+                    value={hookup?.hookup.id ?? ''}
+                    onChange={(e) => setChosen(e.target.value)}
+                  >
                     {assessment.hookups.map((h) => (
                       <option key={h.hookup.id} value={h.hookup.id}>
                         {h.hookup.name}
@@ -40,7 +44,13 @@ export function Bench() {
               {hookup?.measured && (
                 <div className="join" role="group" aria-label="Which working point">
                   {(['measured', 'computed'] as const).map((s) => (
-                    <button key={s} type="button" aria-pressed={show === s} className={`btn btn-sm join-item ${show === s ? 'btn-neutral' : ''}`} onClick={() => setWanted(s)}>
+                    <button
+                      key={s}
+                      type="button"
+                      aria-pressed={show === s}
+                      className={`btn btn-sm join-item ${show === s ? 'btn-neutral' : ''}`}
+                      onClick={() => setWanted(s)}
+                    >
                       {s === 'measured' ? 'Loaded, measured' : 'Without media, computed'}
                     </button>
                   ))}

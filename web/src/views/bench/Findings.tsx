@@ -22,12 +22,15 @@ export function Findings({ hookup }: { readonly hookup: HookupResult | null }) {
       )}
       {pump?.fit && (
         <p className="muted">
-          Curve fitted to {pump.fit.points.length} points: <Num si={pump.pump.shutOffHead} dimension="head" /> shut-off, <Num si={pump.pump.maxFlow} dimension="flow" /> at no head, exponent{' '}
+          Curve fitted to {pump.fit.points.length} points: <Num si={pump.pump.shutOffHead} dimension="head" />{' '}
+          shut-off, <Num si={pump.pump.maxFlow} dimension="flow" /> at no head, exponent{' '}
           <span className="num">{pump.pump.exponent.toFixed(2)}</span>
           {pump.fit.exponent === 'assumed' && ' (assumed: fewer than five points)'}.
         </p>
       )}
-      {pump?.from === 'label' && pump.fitProblem && <p className="muted">No fitted curve yet. {pump.fitProblem}</p>}
+      {pump?.from === 'label' && pump.fitProblem && (
+        <p className="muted">No fitted curve yet. {pump.fitProblem}</p>
+      )}
     </div>
   )
 }
@@ -57,7 +60,8 @@ function LiftNote({ hookup }: { readonly hookup: HookupResult }) {
           )}
           {staticHead.fromOutlet > 0 && (
             <>
-              {staticHead.fromSource > 0 ? ' and' : ', water is'} let go <Num si={staticHead.fromOutlet} dimension="head" /> above it
+              {staticHead.fromSource > 0 ? ' and' : ', water is'} let go{' '}
+              <Num si={staticHead.fromOutlet} dimension="head" /> above it
             </>
           )}
           . That much comes off the pump’s head at every flow.

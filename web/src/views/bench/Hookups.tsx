@@ -13,7 +13,13 @@ export function Hookups() {
   const { model, hookups } = dossier
   const add = (): void => {
     const { name, heights, segments } = starterSegments(model.kind)
-    createRow('hookups', { modelId: model.id, name: hookups.length ? `${name} ${hookups.length + 1}` : name, ...heights, segments, typed: {} })
+    createRow('hookups', {
+      modelId: model.id,
+      name: hookups.length ? `${name} ${hookups.length + 1}` : name,
+      ...heights,
+      segments,
+      typed: {},
+    })
   }
   return (
     <section aria-labelledby="hookups-title">
@@ -47,13 +53,45 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
           <div className="flex-1">
             <TextField collection="hookups" row={hookup} field="name" label="Name" max={80} required />
           </div>
-          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label={`Delete ${hookup.name}`} onClick={() => deleteRow('hookups', hookup, hookup.name)}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label={`Delete ${hookup.name}`}
+            onClick={() => deleteRow('hookups', hookup, hookup.name)}
+          >
             <Trash2 size={16} aria-hidden="true" />
           </button>
         </div>
-        <QuantityField collection="hookups" row={hookup} field="outletAboveWater" label="Outlet above the water surface" dimension="length" min={-5} max={10} hint="Negative when it ends under water." />
-        <QuantityField collection="hookups" row={hookup} field="sourceBelowWater" label="Water is taken this far below the tank’s surface" dimension="length" min={0} max={10} hint="0 when it is drawn from the tank itself; a sump lies lower." />
-        <QuantityField collection="hookups" row={hookup} field="bodyBelowWater" label="Filter body below the surface" dimension="length" min={-5} max={10} hint="For the record: in a closed loop it costs nothing." />
+        <QuantityField
+          collection="hookups"
+          row={hookup}
+          field="outletAboveWater"
+          label="Outlet above the water surface"
+          dimension="length"
+          min={-5}
+          max={10}
+          hint="Negative when it ends under water."
+        />
+        <QuantityField
+          collection="hookups"
+          row={hookup}
+          field="sourceBelowWater"
+          label="Water is taken this far below the tank’s surface"
+          dimension="length"
+          min={0}
+          max={10}
+          hint="0 when it is drawn from the tank itself; a sump lies lower."
+        />
+        <QuantityField
+          collection="hookups"
+          row={hookup}
+          field="bodyBelowWater"
+          label="Filter body below the surface"
+          dimension="length"
+          min={-5}
+          max={10}
+          hint="For the record: in a closed loop it costs nothing."
+        />
       </div>
       <SegmentTable hookup={hookup} />
     </article>

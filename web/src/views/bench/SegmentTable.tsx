@@ -10,7 +10,8 @@ import { fittingPiece, hosePiece, newId } from './starters'
 export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
   const { segments } = hookup
   const write = (next: readonly Segment[]): void => changeRow('hookups', hookup, { segments: next })
-  const set = (i: number, change: Partial<Segment>): void => write(segments.map((s, j) => (j === i ? ({ ...s, ...change } as Segment) : s)))
+  const set = (i: number, change: Partial<Segment>): void =>
+    write(segments.map((s, j) => (j === i ? ({ ...s, ...change } as Segment) : s)))
   const move = (i: number, by: number): void => {
     const next = [...segments]
     const [piece] = next.splice(i, 1)
@@ -21,7 +22,17 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
   const add = (what: string): void => {
     if (what === 'hose') write([...segments, hosePiece('Hose', 1, bore)])
     else if (what === 'spray-bar')
-      write([...segments, { kind: 'spray-bar', id: newId('bar'), label: 'Spray bar', holes: 20, holeDiameter: 0.004, dischargeCoefficient: 0.62 }])
+      write([
+        ...segments,
+        {
+          kind: 'spray-bar',
+          id: newId('bar'),
+          label: 'Spray bar',
+          holes: 20,
+          holeDiameter: 0.004,
+          dischargeCoefficient: 0.62,
+        },
+      ])
     else if (what) write([...segments, fittingPiece(what, bore)])
   }
   return (
@@ -55,18 +66,39 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
                     defaultValue={s.label}
                     key={s.label}
                     maxLength={80}
-                    onBlur={(e) => e.target.value.trim() && e.target.value !== s.label && set(i, { label: e.target.value.trim() })}
+                    onBlur={(e) =>
+                      e.target.value.trim() &&
+                      e.target.value !== s.label &&
+                      set(i, { label: e.target.value.trim() })
+                    }
                   />
                 </td>
                 <PieceCells segment={s} index={i} set={(c) => set(i, c)} />
                 <td className="whitespace-nowrap">
-                  <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Move ${s.label} up`} disabled={i === 0} onClick={() => move(i, -1)}>
+                  <button
+                    type="button"
+                    className="btn btn-ghost btn-xs btn-square"
+                    aria-label={`Move ${s.label} up`}
+                    disabled={i === 0}
+                    onClick={() => move(i, -1)}
+                  >
                     <ChevronUp size={15} aria-hidden="true" />
                   </button>
-                  <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Move ${s.label} down`} disabled={i === segments.length - 1} onClick={() => move(i, 1)}>
+                  <button
+                    type="button"
+                    className="btn btn-ghost btn-xs btn-square"
+                    aria-label={`Move ${s.label} down`}
+                    disabled={i === segments.length - 1}
+                    onClick={() => move(i, 1)}
+                  >
                     <ChevronDown size={15} aria-hidden="true" />
                   </button>
-                  <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Remove ${s.label}`} onClick={() => write(segments.filter((_, j) => j !== i))}>
+                  <button
+                    type="button"
+                    className="btn btn-ghost btn-xs btn-square"
+                    aria-label={`Remove ${s.label}`}
+                    onClick={() => write(segments.filter((_, j) => j !== i))}
+                  >
                     <X size={15} aria-hidden="true" />
                   </button>
                 </td>
@@ -88,21 +120,48 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
           <option value="spray-bar">Spray bar</option>
         </select>
       </label>
-      <p className="muted mt-1 text-[0.85rem]">K: velocity heads lost, from Crane TP-410 and Idelchik (from memory) or common practice; ±15 % is assumed in the computed flow.</p>
+      <p className="muted mt-1 text-[0.85rem]">
+        K: velocity heads lost, from Crane TP-410 and Idelchik (from memory) or common practice; ±15 % is
+        assumed in the computed flow.
+      </p>
     </div>
   )
 }
 
-function PieceCells({ segment: s, index, set }: { readonly segment: Segment; readonly index: number; readonly set: (change: Partial<Segment>) => void }) {
+function PieceCells({
+  segment: s,
+  index,
+  set,
+}: {
+  readonly segment: Segment
+  readonly index: number
+  readonly set: (change: Partial<Segment>) => void
+}) {
   const n = index + 1
   if (s.kind === 'spray-bar')
     return (
       <>
         <td>
-          <QuantityInput label={`Holes of piece ${n}`} si={s.holes} dimension="ratio" min={1} max={500} whole onCommit={(holes) => set({ holes })} />
+          <QuantityInput
+            label={`Holes of piece ${n}`}
+            si={s.holes}
+            dimension="ratio"
+            min={1}
+            max={500}
+            whole
+            onCommit={(holes) => set({ holes })}
+          />
         </td>
         <td>
-          <QuantityInput label={`Hole bore of piece ${n}`} si={s.holeDiameter} dimension="length" unit="mm" min={0.0005} max={0.05} onCommit={(holeDiameter) => set({ holeDiameter })} />
+          <QuantityInput
+            label={`Hole bore of piece ${n}`}
+            si={s.holeDiameter}
+            dimension="length"
+            unit="mm"
+            min={0.0005}
+            max={0.05}
+            onCommit={(holeDiameter) => set({ holeDiameter })}
+          />
         </td>
         <td className="muted pt-3 text-[0.9rem]">holes, C 0.62</td>
       </>
@@ -111,18 +170,52 @@ function PieceCells({ segment: s, index, set }: { readonly segment: Segment; rea
     <>
       <td>
         {s.kind === 'hose' ? (
-          <QuantityInput label={`Length of piece ${n}`} si={s.length} dimension="head" min={0} max={100} onCommit={(length) => set({ length })} />
+          <QuantityInput
+            label={`Length of piece ${n}`}
+            si={s.length}
+            dimension="head"
+            min={0}
+            max={100}
+            onCommit={(length) => set({ length })}
+          />
         ) : (
-          <QuantityInput label={`How many of piece ${n}`} si={s.count} dimension="ratio" min={0} max={100} whole onCommit={(count) => set({ count })} />
+          <QuantityInput
+            label={`How many of piece ${n}`}
+            si={s.count}
+            dimension="ratio"
+            min={0}
+            max={100}
+            whole
+            onCommit={(count) => set({ count })}
+          />
         )}
       </td>
       <td>
-        <QuantityInput label={`Bore of piece ${n}`} si={s.diameter} dimension="length" unit="mm" min={0.002} max={0.2} onCommit={(diameter) => set({ diameter })} />
-        {s.kind === 'hose' && <span className="muted text-[0.8rem]">{HOSE_SIZES.find((h) => Math.abs(h.inner - s.diameter) < 1e-6)?.id}</span>}
+        <QuantityInput
+          label={`Bore of piece ${n}`}
+          si={s.diameter}
+          dimension="length"
+          unit="mm"
+          min={0.002}
+          max={0.2}
+          onCommit={(diameter) => set({ diameter })}
+        />
+        {s.kind === 'hose' && (
+          <span className="muted text-[0.8rem]">
+            {HOSE_SIZES.find((h) => Math.abs(h.inner - s.diameter) < 1e-6)?.id}
+          </span>
+        )}
       </td>
       <td>
         {s.kind === 'hose' ? (
-          <select className="field" aria-label={`Wall of piece ${n}`} value={HOSE_WALLS.find((w) => Math.abs(w.roughness - s.roughness) < 1e-9)?.id ?? ''} onChange={(e) => set({ roughness: HOSE_WALLS.find((w) => w.id === e.target.value)?.roughness ?? s.roughness })}>
+          <select
+            className="field"
+            aria-label={`Wall of piece ${n}`}
+            value={HOSE_WALLS.find((w) => Math.abs(w.roughness - s.roughness) < 1e-9)?.id ?? ''}
+            onChange={(e) =>
+              set({ roughness: HOSE_WALLS.find((w) => w.id === e.target.value)?.roughness ?? s.roughness })
+            }
+          >
             {HOSE_WALLS.map((w) => (
               <option key={w.id} value={w.id}>
                 {w.label}
@@ -130,7 +223,14 @@ function PieceCells({ segment: s, index, set }: { readonly segment: Segment; rea
             ))}
           </select>
         ) : (
-          <QuantityInput label={`K of piece ${n}`} si={s.lossCoefficient} dimension="ratio" min={0} max={1e6} onCommit={(lossCoefficient) => set({ lossCoefficient })} />
+          <QuantityInput
+            label={`K of piece ${n}`}
+            si={s.lossCoefficient}
+            dimension="ratio"
+            min={0}
+            max={1e6}
+            onCommit={(lossCoefficient) => set({ lossCoefficient })}
+          />
         )}
       </td>
     </>

@@ -13,18 +13,38 @@ export function ThreeAnswers() {
       <h2 id="answers-title">What does it really move?</h2>
       <div className="rule-t rule-b mt-2 grid divide-y divide-base-300 sm:grid-cols-3 sm:divide-x sm:divide-y-0">
         <Answer title="Label less 40 to 50 %" figure={thumb} none="Copy the rated flow first." first />
-        <Answer title="Computed from hose and lift" figure={computed} none={air ? 'No pump: the air lifts the water, so there is no pump curve.' : 'Needs rated flow, maximum head and a hookup.'} />
+        <Answer
+          title="Computed from hose and lift"
+          figure={computed}
+          none={
+            air
+              ? 'No pump: the air lifts the water, so there is no pump curve.'
+              : 'Needs rated flow, maximum head and a hookup.'
+          }
+        />
         <Answer title="Measured as installed" figure={measured} none="Time it on its hoses, loaded." />
       </div>
     </section>
   )
 }
 
-function Answer({ title, figure, none, first }: { readonly title: string; readonly figure: Figure | null; readonly none: string; readonly first?: boolean }) {
+function Answer({
+  title,
+  figure,
+  none,
+  first,
+}: {
+  readonly title: string
+  readonly figure: Figure | null
+  readonly none: string
+  readonly first?: boolean
+}) {
   return (
     <div className={`py-3 ${first ? 'sm:pr-5' : 'sm:px-5'}`}>
       <p className="kicker">{title}</p>
-      <div className="mt-1 min-h-[2.2rem]">{figure ? <FigureView figure={figure} size="lg" /> : <p className="muted">{none}</p>}</div>
+      <div className="mt-1 min-h-[2.2rem]">
+        {figure ? <FigureView figure={figure} size="lg" /> : <p className="muted">{none}</p>}
+      </div>
       {figure?.conditions && <p className="muted mt-1 text-[0.85rem]">{figure.conditions.join(' · ')}</p>}
     </div>
   )

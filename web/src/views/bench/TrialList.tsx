@@ -24,7 +24,12 @@ export function TrialList() {
       vesselUncertainty: last.vesselUncertainty,
       typed: last.typed,
     }
-    const id = createRow('trials', { modelId: model.id, mainsFrequency: model.mainsFrequency, ...DEFAULTS, ...like })
+    const id = createRow('trials', {
+      modelId: model.id,
+      mainsFrequency: model.mainsFrequency,
+      ...DEFAULTS,
+      ...like,
+    })
     void navigate(`/models/${model.id}/bench/${id}/run`)
   }
   return (
@@ -37,7 +42,8 @@ export function TrialList() {
       </div>
       {trials.length === 0 ? (
         <p className="mt-2 max-w-2xl">
-          Nothing timed yet. Hold the outlet over a marked bucket and time how long it takes to fill, five times: first bare and empty, as the label is rated, then loaded on its hoses, as it will run.
+          Nothing timed yet. Hold the outlet over a marked bucket and time how long it takes to fill, five
+          times: first bare and empty, as the label is rated, then loaded on its hoses, as it will run.
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Timed runs, table">
@@ -97,18 +103,33 @@ function TrialRow({ trial, figure }: { readonly trial: Trial; readonly figure: R
     <tr>
       <td>{STATE_WORDS[trial.state]}</td>
       <td>{hookup?.name ?? 'nothing'}</td>
-      <td className="r">{trial.lift > 0 ? <Num si={trial.lift} dimension="head" digits={2} /> : <span className="muted">none</span>}</td>
+      <td className="r">
+        {trial.lift > 0 ? (
+          <Num si={trial.lift} dimension="head" digits={2} />
+        ) : (
+          <span className="muted">none</span>
+        )}
+      </td>
       <td className="r num">{count}</td>
-      <td className="pl-6">{figure ? <FigureView figure={figure.figure} /> : <span className="muted">no runs yet</span>}</td>
+      <td className="pl-6">
+        {figure ? <FigureView figure={figure.figure} /> : <span className="muted">no runs yet</span>}
+      </td>
       <td className="text-[0.9rem]">
-        {figure?.result.suspect && <span className="text-warning">run {figure.result.suspect.index + 1} stands apart (kept) </span>}
+        {figure?.result.suspect && (
+          <span className="text-warning">run {figure.result.suspect.index + 1} stands apart (kept) </span>
+        )}
         {trial.note}
       </td>
       <td className="whitespace-nowrap">
         <Link to={`/models/${trial.modelId}/bench/${trial.id}/run`} className="btn btn-ghost btn-xs">
           {count ? 'Open' : 'Time it'}
         </Link>
-        <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Delete this timing (${STATE_WORDS[trial.state].toLowerCase()}, ${count} runs)`} onClick={() => deleteRow('trials', trial, 'Timing')}>
+        <button
+          type="button"
+          className="btn btn-ghost btn-xs btn-square"
+          aria-label={`Delete this timing (${STATE_WORDS[trial.state].toLowerCase()}, ${count} runs)`}
+          onClick={() => deleteRow('trials', trial, 'Timing')}
+        >
           <Trash2 size={14} aria-hidden="true" />
         </button>
       </td>

@@ -17,12 +17,23 @@ export const hosePiece = (label: string, length: number, diameter: number): Segm
 
 export const fittingPiece = (kindId: string, diameter: number, count = 1): Segment => {
   const kind = FITTING_KINDS.find((f) => f.id === kindId)
-  return { kind: 'fitting', id: newId(kindId), label: kind?.label ?? 'Fitting', lossCoefficient: k(kindId), diameter, count }
+  return {
+    kind: 'fitting',
+    id: newId(kindId),
+    label: kind?.label ?? 'Fitting',
+    lossCoefficient: k(kindId),
+    diameter,
+    count,
+  }
 }
 
 interface Starter {
   readonly name: string
-  readonly heights: { readonly outletAboveWater: number; readonly sourceBelowWater: number; readonly bodyBelowWater: number }
+  readonly heights: {
+    readonly outletAboveWater: number
+    readonly sourceBelowWater: number
+    readonly bodyBelowWater: number
+  }
   readonly segments: readonly Segment[]
 }
 
@@ -49,13 +60,22 @@ export function starterSegments(kind: FilterKind): Starter {
       return {
         name: 'On the rim',
         heights: { ...under, outletAboveWater: 0.03 },
-        segments: [fittingPiece('entrance-strainer', 0.018), hosePiece('Lift tube', 0.3, 0.018), fittingPiece('bend-90', 0.018), fittingPiece('lip', 0.03)],
+        segments: [
+          fittingPiece('entrance-strainer', 0.018),
+          hosePiece('Lift tube', 0.3, 0.018),
+          fittingPiece('bend-90', 0.018),
+          fittingPiece('lip', 0.03),
+        ],
       }
     case 'sump':
       return {
         name: 'Under the stand',
         heights: { outletAboveWater: 0.02, sourceBelowWater: 0.9, bodyBelowWater: 1.1 },
-        segments: [hosePiece('Return hose', 1.6, 0.025), fittingPiece('bend-90', 0.025, 3), fittingPiece('exit-open', 0.025)],
+        segments: [
+          hosePiece('Return hose', 1.6, 0.025),
+          fittingPiece('bend-90', 0.025, 3),
+          fittingPiece('exit-open', 0.025),
+        ],
       }
     case 'internal':
     case 'motor-sponge':

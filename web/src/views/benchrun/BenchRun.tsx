@@ -9,6 +9,7 @@ import { useEntries, useSaveState } from '../../api/outbox'
 import { Num, Percent } from '../../figures/Num'
 import { Mark } from '../../figures/Provenance'
 import { Failed, Loading } from '../../frame/States'
+import { Toasts } from '../../frame/Toasts'
 import { Conditions } from './Conditions'
 import { tick, useAwake } from './useAwake'
 import { useStopwatch } from './useStopwatch'
@@ -20,9 +21,16 @@ export function BenchRun() {
   const { id = '', trialId = '' } = useParams()
   const { dossier, error, isPending, refetch } = useDossier(id)
   const trial = dossier?.trials.find((t) => t.id === trialId)
-  if (!dossier) return isPending ? <Loading /> : <Failed error={error ?? new Error('no answer')} what="this bench" retry={() => void refetch()} />
+  if (!dossier)
+    return isPending ? (
+      <Loading />
+    ) : (
+      <Failed error={error ?? new Error('no answer')} what="this bench" retry={() => void refetch()} />
+    )
   if (!trial) return <Failed error={new Error('this timing is not in the dossier')} what="this timing" />
-  const runs = dossier.readings.filter((r) => r.trialId === trialId).sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+  const runs = dossier.readings
+    .filter((r) => r.trialId === trialId)
+    .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
   return <Timing trial={trial} runs={runs} title={dossier.model.name} hookups={dossier.hookups} />
 }
 
@@ -49,11 +57,18 @@ function Timing({ trial, runs, title, hookups }: TimingProps) {
     }
     const seconds = Math.round(watch.end() * 100) / 100
     if (seconds < 0.5) {
-      setSaid(`${seconds.toFixed(2)} s is too short to be a run, so it was not kept. Start again when the vessel is empty.`)
+      setSaid(
+        `${seconds.toFixed(2)} s is too short to be a run, so it was not kept. Start again when the vessel is empty.`,
+      )
       return
     }
     tick()
-    createRow('readings', { trialId: trial.id, takenAt: new Date().toISOString(), volume: trial.vesselVolume, seconds })
+    createRow('readings', {
+      trialId: trial.id,
+      takenAt: new Date().toISOString(),
+      volume: trial.vesselVolume,
+      seconds,
+    })
     setSaid(`Run ${runs.length + 1} kept: ${seconds.toFixed(2)} s.`)
   }
   const undo = (): void => {
@@ -71,14 +86,23 @@ function Timing({ trial, runs, title, hookups }: TimingProps) {
   return (
     <div className="flex h-dvh flex-col">
       <header className="rule-b flex items-center gap-3 px-3 py-1.5">
-        <Link to={`/models/${trial.modelId}/bench`} className="btn btn-ghost h-14 w-14 p-0" aria-label="Back to the bench">
+        <Link
+          to={`/models/${trial.modelId}/bench`}
+          className="btn btn-ghost h-14 w-14 p-0"
+          aria-label="Back to the bench"
+        >
           <ArrowLeft aria-hidden="true" />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
           <h1 className="truncate text-[1.15rem]">{title}</h1>
           <KeptNote />
         </div>
-        <button type="button" className="btn btn-ghost h-14 px-3" aria-expanded={setup} onClick={() => setSetup(!setup)}>
+        <button
+          type="button"
+          className="btn btn-ghost h-14 px-3"
+          aria-expanded={setup}
+          onClick={() => setSetup(!setup)}
+        >
           <Settings2 aria-hidden="true" /> Conditions
         </button>
       </header>
@@ -98,12 +122,20 @@ function Timing({ trial, runs, title, hookups }: TimingProps) {
         <>
           <div className="flex items-center justify-between gap-3 px-4 pb-2">
             <p role="status" className="muted min-w-0 flex-1 text-[0.95rem] leading-snug">
-              {watch.running && watch.found ? 'A run was going when the page closed; the clock kept on.' : said}
+              {watch.running && watch.found
+                ? 'A run was going when the page closed; the clock kept on.'
+                : said}
             </p>
-            <button type="button" className="btn h-14 px-5 text-[1.05rem]" disabled={!watch.running && !runs.length} onClick={undo}>
+            <button
+              type="button"
+              className="btn h-14 px-5 text-[1.05rem]"
+              disabled={!watch.running && !runs.length}
+              onClick={undo}
+            >
               <Undo2 aria-hidden="true" /> {watch.running ? 'Drop' : 'Undo'}
             </button>
           </div>
+          <Toasts />
           <BigButton running={watch.running} seconds={watch.seconds} onPress={press} next={runs.length + 1} />
         </>
       )}
@@ -145,13 +177,32 @@ function KeptNote() {
   const state = useSaveState()
   const waiting = useEntries().length
   return (
-    <p role="status" className={`text-[0.88rem] ${state === 'kept' || state === 'needs-you' ? 'text-warning' : 'muted'}`}>
-      {state === 'kept' ? `Kept on this device (${waiting}); sent when the server is back` : state === 'needs-you' ? 'One entry needs your decision at the desk' : state === 'saving' ? 'Saving …' : 'Saved'}
+    <p
+      role="status"
+      className={`text-[0.88rem] ${state === 'kept' || state === 'needs-you' ? 'text-warning' : 'muted'}`}
+    >
+      {state === 'kept'
+        ? `Kept on this device (${waiting}); sent when the server is back`
+        : state === 'needs-you'
+          ? 'One entry needs your decision at the desk'
+          : state === 'saving'
+            ? 'Saving …'
+            : 'Saved'}
     </p>
   )
 }
 
-function BigButton({ running, seconds, onPress, next }: { readonly running: boolean; readonly seconds: number; readonly onPress: () => void; readonly next: number }) {
+function BigButton({
+  running,
+  seconds,
+  onPress,
+  next,
+}: {
+  readonly running: boolean
+  readonly seconds: number
+  readonly onPress: () => void
+  readonly next: number
+}) {
   return (
     <button
       type="button"
@@ -164,17 +215,28 @@ function BigButton({ running, seconds, onPress, next }: { readonly running: bool
         {seconds.toFixed(2)}
         <span className="ml-2 text-[1.6rem] opacity-80">s</span>
       </span>
-      <span className="mt-3 text-[1.7rem] font-bold">{running ? 'Stop: full to the mark' : `Start run ${next}`}</span>
+      <span className="mt-3 text-[1.7rem] font-bold">
+        {running ? 'Stop: full to the mark' : `Start run ${next}`}
+      </span>
       <span className="mt-1 text-[1rem] opacity-80">or the space bar</span>
     </button>
   )
 }
 
-function Result({ result, runs, trial }: { readonly result: FlowResult | null; readonly runs: readonly Reading[]; readonly trial: Trial }) {
+function Result({
+  result,
+  runs,
+  trial,
+}: {
+  readonly result: FlowResult | null
+  readonly runs: readonly Reading[]
+  readonly trial: Trial
+}) {
   if (!result)
     return (
       <p className="py-3 text-[1.1rem]">
-        Empty the vessel, hold the outlet over it, and press start as the water begins to fall in. Stop at the <Num si={trial.vesselVolume} dimension="volume" /> mark.
+        Empty the vessel, hold the outlet over it, and press start as the water begins to fall in. Stop at the{' '}
+        <Num si={trial.vesselVolume} dimension="volume" /> mark.
       </p>
     )
   return (
@@ -183,7 +245,8 @@ function Result({ result, runs, trial }: { readonly result: FlowResult | null; r
         <Num si={result.mean} dimension="flow" uncertainty={result.expandedUncertainty} />
       </p>
       <p className="muted mt-1">
-        <Mark of="measured" /> 95 % interval of {result.n} {result.n === 1 ? 'run' : 'runs'}, ±<Percent share={result.expandedUncertainty / result.mean} />. <Advice runs={runs} trial={trial} />
+        <Mark of="measured" /> 95 % interval of {result.n} {result.n === 1 ? 'run' : 'runs'}, ±
+        <Percent share={result.expandedUncertainty / result.mean} />. <Advice runs={runs} trial={trial} />
       </p>
     </div>
   )
@@ -214,8 +277,15 @@ function Laps({ runs, suspect }: { readonly runs: readonly Reading[]; readonly s
             <span className="flex-1 text-right">
               <Num si={r.volume / r.seconds} dimension="flow" digits={3} />
             </span>
-            <span className="text-warning w-28 text-[0.88rem] leading-tight">{suspect === i && 'stands apart (kept)'}</span>
-            <button type="button" className="btn btn-ghost h-12 w-12 p-0" aria-label={`Take out run ${i + 1}`} onClick={() => deleteRow('readings', r, `Run ${i + 1}`)}>
+            <span className="text-warning w-28 text-[0.88rem] leading-tight">
+              {suspect === i && 'stands apart (kept)'}
+            </span>
+            <button
+              type="button"
+              className="btn btn-ghost h-12 w-12 p-0"
+              aria-label={`Take out run ${i + 1}`}
+              onClick={() => deleteRow('readings', r, `Run ${i + 1}`)}
+            >
               <X size={18} aria-hidden="true" />
             </button>
           </li>

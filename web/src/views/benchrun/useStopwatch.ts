@@ -47,5 +47,11 @@ export function useStopwatch(id: string) {
     setStart(null)
     return seconds
   }, [id, start])
-  return { running: start !== null, found, seconds: start === null ? 0 : Math.max(0, now - start) / 1000, begin, end }
+  return {
+    running: start !== null,
+    found,
+    seconds: start === null ? 0 : Math.max(0, now - start) / 1000,
+    begin,
+    end,
+  }
 }

@@ -70,7 +70,18 @@ export function Claims() {
                 <PriceField modelId={model.id} claim={find('price')} />
               </td>
               <td className="max-sm:hidden" />
-              <td className="max-sm:hidden">{find('price') && <TextField collection="claims" row={find('price') as Claim} field="printedOn" label="Where the price stands" hideLabel max={80} />}</td>
+              <td className="max-sm:hidden">
+                {find('price') && (
+                  <TextField
+                    collection="claims"
+                    row={find('price') as Claim}
+                    field="printedOn"
+                    label="Where the price stands"
+                    hideLabel
+                    max={80}
+                  />
+                )}
+              </td>
               <td />
             </tr>
             {WORDS.map(([q, label]) => (
@@ -86,7 +97,17 @@ export function Claims() {
           <TextField collection="models" row={model} field="name" label="Model" max={80} required />
           <div className="grid grid-cols-2 gap-4">
             <SelectField collection="models" row={model} field="kind" label="Kind" options={KIND_OPTIONS} />
-            <SelectField collection="models" row={model} field="mainsFrequency" label="Mains here" numeric options={[['50', '50 Hz'], ['60', '60 Hz']]} />
+            <SelectField
+              collection="models"
+              row={model}
+              field="mainsFrequency"
+              label="Mains here"
+              numeric
+              options={[
+                ['50', '50 Hz'],
+                ['60', '60 Hz'],
+              ]}
+            />
           </div>
           <TextField collection="models" row={model} field="note" label="Note" max={4000} lines={3} />
         </section>
@@ -103,7 +124,17 @@ const Name = ({ label, hint }: { readonly label: string; readonly hint?: string 
   </>
 )
 
-function NumberRow({ quantity, label, hint, claim }: { readonly quantity: ClaimQuantity; readonly label: string; readonly hint: string; readonly claim: Claim | undefined }) {
+function NumberRow({
+  quantity,
+  label,
+  hint,
+  claim,
+}: {
+  readonly quantity: ClaimQuantity
+  readonly label: string
+  readonly hint: string
+  readonly claim: Claim | undefined
+}) {
   const { dossier } = useDossierContext()
   const dimension = claimDimension(quantity)
   return (
@@ -113,20 +144,57 @@ function NumberRow({ quantity, label, hint, claim }: { readonly quantity: ClaimQ
       </td>
       <td>
         {claim ? (
-          <QuantityField collection="claims" row={claim} field="value" label={label} hideLabel dimension={dimension} min={1e-9} doubt={(si) => doubt(quantity, si, dossier.model.kind)} />
+          <QuantityField
+            collection="claims"
+            row={claim}
+            field="value"
+            label={label}
+            hideLabel
+            dimension={dimension}
+            min={1e-9}
+            doubt={(si) => doubt(quantity, si, dossier.model.kind)}
+          />
         ) : (
           <AddNumber quantity={quantity} label={label} />
         )}
       </td>
       <td className="max-sm:hidden">
         {claim && ['rated-flow', 'max-head', 'power'].includes(quantity) && (
-          <SelectField collection="claims" row={claim} field="mainsFrequency" label={`Mains of ${label.toLowerCase()}`} hideLabel numeric none="not said" options={[['50', '50 Hz'], ['60', '60 Hz']]} />
+          <SelectField
+            collection="claims"
+            row={claim}
+            field="mainsFrequency"
+            label={`Mains of ${label.toLowerCase()}`}
+            hideLabel
+            numeric
+            none="not said"
+            options={[
+              ['50', '50 Hz'],
+              ['60', '60 Hz'],
+            ]}
+          />
         )}
       </td>
-      <td className="max-sm:hidden">{claim && <TextField collection="claims" row={claim} field="printedOn" label={`Where ${label.toLowerCase()} stands`} hideLabel max={80} />}</td>
+      <td className="max-sm:hidden">
+        {claim && (
+          <TextField
+            collection="claims"
+            row={claim}
+            field="printedOn"
+            label={`Where ${label.toLowerCase()} stands`}
+            hideLabel
+            max={80}
+          />
+        )}
+      </td>
       <td className="w-8">
         {claim && (
-          <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Remove ${label.toLowerCase()}`} onClick={() => deleteRow('claims', claim, label)}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs btn-square"
+            aria-label={`Remove ${label.toLowerCase()}`}
+            onClick={() => deleteRow('claims', claim, label)}
+          >
             <X size={14} aria-hidden="true" />
           </button>
         )}
@@ -154,7 +222,13 @@ function AddNumber({ quantity, label }: { readonly quantity: ClaimQuantity; read
         setSaid({ tone: 'ask', text: sentenceText(question, system) })
         return
       }
-      createRow('claims', { modelId: dossier.model.id, quantity, value: si, printedOn: 'box', typed: { value: text.trim() } })
+      createRow('claims', {
+        modelId: dossier.model.id,
+        quantity,
+        value: si,
+        printedOn: 'box',
+        typed: { value: text.trim() },
+      })
     } catch (error) {
       setSaid({ tone: 'error', text: error instanceof Error ? error.message : String(error) })
     }
@@ -180,7 +254,11 @@ function AddNumber({ quantity, label }: { readonly quantity: ClaimQuantity; read
         onBlur={() => add()}
         onKeyDown={(e) => e.key === 'Enter' && add()}
       />
-      <p id={`${id}-said`} aria-live="polite" className={`text-[0.88rem] leading-snug ${said?.tone === 'ask' ? 'text-warning' : 'text-error'}`}>
+      <p
+        id={`${id}-said`}
+        aria-live="polite"
+        className={`text-[0.88rem] leading-snug ${said?.tone === 'ask' ? 'text-warning' : 'text-error'}`}
+      >
         {said?.text}{' '}
         {said?.tone === 'ask' && (
           <button type="button" className="btn btn-xs btn-warning" onClick={() => add(true)}>
@@ -192,7 +270,17 @@ function AddNumber({ quantity, label }: { readonly quantity: ClaimQuantity; read
   )
 }
 
-function WordsRow({ quantity, label, claim, modelId }: { readonly quantity: ClaimQuantityName; readonly label: string; readonly claim: Claim | undefined; readonly modelId: string }) {
+function WordsRow({
+  quantity,
+  label,
+  claim,
+  modelId,
+}: {
+  readonly quantity: ClaimQuantityName
+  readonly label: string
+  readonly claim: Claim | undefined
+  readonly modelId: string
+}) {
   return (
     <tr>
       <td>
@@ -200,16 +288,34 @@ function WordsRow({ quantity, label, claim, modelId }: { readonly quantity: Clai
       </td>
       <td colSpan={3}>
         {claim ? (
-          <TextField collection="claims" row={claim} field="words" label={label} hideLabel max={2000} lines={2} nullable />
+          <TextField
+            collection="claims"
+            row={claim}
+            field="words"
+            label={label}
+            hideLabel
+            max={2000}
+            lines={2}
+            nullable
+          />
         ) : (
-          <button type="button" className="btn btn-ghost btn-xs" onClick={() => createRow('claims', { modelId, quantity, words: '', printedOn: 'box' })}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs"
+            onClick={() => createRow('claims', { modelId, quantity, words: '', printedOn: 'box' })}
+          >
             <Plus size={14} aria-hidden="true" /> Copy it
           </button>
         )}
       </td>
       <td className="w-8">
         {claim && (
-          <button type="button" className="btn btn-ghost btn-xs btn-square" aria-label={`Remove ${label.toLowerCase()}`} onClick={() => deleteRow('claims', claim, label)}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs btn-square"
+            aria-label={`Remove ${label.toLowerCase()}`}
+            onClick={() => deleteRow('claims', claim, label)}
+          >
             <X size={14} aria-hidden="true" />
           </button>
         )}

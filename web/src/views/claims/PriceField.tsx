@@ -14,7 +14,13 @@ const show = (c: Claim | undefined): string => {
 }
 
 /** Money with its currency, such as "69.00 EUR"; kept as whole minor units. */
-export function PriceField({ modelId, claim }: { readonly modelId: string; readonly claim: Claim | undefined }) {
+export function PriceField({
+  modelId,
+  claim,
+}: {
+  readonly modelId: string
+  readonly claim: Claim | undefined
+}) {
   const [text, setText] = useState<string | null>(null)
   const [error, setError] = useState('')
   const commit = (): void => {
@@ -22,7 +28,7 @@ export function PriceField({ modelId, claim }: { readonly modelId: string; reado
     const m = /^\s*([\d.,\s]+?)\s*([A-Za-z]{3})?\s*$/.exec(text)
     const amount = m?.[1] ? readNumber(m[1]) : NaN
     const currency = (m?.[2] ?? claim?.currency ?? 'EUR').toUpperCase()
-    let digits = 2
+    let digits: number
     try {
       digits = minorDigits(currency)
     } catch {

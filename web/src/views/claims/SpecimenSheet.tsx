@@ -18,14 +18,37 @@ export function SpecimenSheet() {
       <h2 id="specimen-title">The unit on the bench</h2>
       {specimen ? (
         <>
-          <SelectField collection="specimens" row={specimen} field="obtained" label="How it was obtained" options={OBTAINED_OPTIONS} hint="Readers ask; the verdict says so." />
-          <QuantityField collection="specimens" row={specimen} field="mediaMass" label="Biological media it holds, weighed dry" dimension="mass" optional min={0} max={200} hint="By a kitchen scale, all bags together." />
+          <SelectField
+            collection="specimens"
+            row={specimen}
+            field="obtained"
+            label="How it was obtained"
+            options={OBTAINED_OPTIONS}
+            hint="Readers ask; the verdict says so."
+          />
+          <QuantityField
+            collection="specimens"
+            row={specimen}
+            field="mediaMass"
+            label="Biological media it holds, weighed dry"
+            dimension="mass"
+            optional
+            min={0}
+            max={200}
+            hint="By a kitchen scale, all bags together."
+          />
           <TextField collection="specimens" row={specimen} field="note" label="Note" max={4000} lines={2} />
         </>
       ) : (
         <>
-          <p className="muted">Note how this unit came to the bench, and weigh its media: mass may bind before flow does.</p>
-          <button type="button" className="btn btn-sm" onClick={() => createRow('specimens', { modelId: dossier.model.id })}>
+          <p className="muted">
+            Note how this unit came to the bench, and weigh its media: mass may bind before flow does.
+          </p>
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => createRow('specimens', { modelId: dossier.model.id })}
+          >
             Add the unit
           </button>
         </>

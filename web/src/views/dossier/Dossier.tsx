@@ -25,7 +25,12 @@ export function DossierView() {
   const stock = useStockClasses()
   const { assessment, failure } = useAssessment(dossier, stock.data)
   const navigate = useNavigate()
-  if (!dossier) return isPending ? <Loading /> : <Failed error={error ?? new Error('no answer')} what="this dossier" retry={() => void refetch()} />
+  if (!dossier)
+    return isPending ? (
+      <Loading />
+    ) : (
+      <Failed error={error ?? new Error('no answer')} what="this dossier" retry={() => void refetch()} />
+    )
   const { model } = dossier
   return (
     <>
@@ -74,7 +79,12 @@ export function DossierView() {
 /** The stations of the work as a ruler, each filled as far as it is done. */
 function StationRuler({ assessment }: { readonly assessment: Assessment | null }) {
   const p = assessment?.progress
-  const verdictDone = assessment && assessment.verdict.level !== 'open' ? (assessment.verdict.basis === 'measured' ? 1 : 0.5) : 0
+  const verdictDone =
+    assessment && assessment.verdict.level !== 'open'
+      ? assessment.verdict.basis === 'measured'
+        ? 1
+        : 0.5
+      : 0
   const stations: readonly (readonly [path: string, label: string, done: number])[] = [
     ['claims', 'Claims', p?.claims ?? 0],
     ['bench', 'Bench', p?.bench ?? 0],
@@ -82,19 +92,38 @@ function StationRuler({ assessment }: { readonly assessment: Assessment | null }
     ['verdict', 'Verdict', verdictDone],
   ]
   return (
-    <nav aria-label="Stations" className="no-print mt-3 grid" style={{ gridTemplateColumns: `repeat(${stations.length}, minmax(0, 1fr))` }}>
+    <nav
+      aria-label="Stations"
+      className="no-print mt-3 grid"
+      style={{ gridTemplateColumns: `repeat(${stations.length}, minmax(0, 1fr))` }}
+    >
       {stations.map(([path, label, done]) => (
-        <NavLink key={path} to={path} className={({ isActive }) => `group relative block pt-1 ${isActive ? 'font-bold' : ''}`}>
+        <NavLink
+          key={path}
+          to={path}
+          className={({ isActive }) => `group relative block pt-1 ${isActive ? 'font-bold' : ''}`}
+        >
           {({ isActive }) => (
             <>
               <span className="flex items-baseline justify-between px-2">
                 <span className={isActive ? '' : 'group-hover:underline'}>{label}</span>
-                <span className="num muted text-[0.8rem] font-normal" aria-label={`${Math.round(done * 100)} % done`}>
-                  {Math.round(done * 100)}
+                <span className="num muted text-[0.8rem] font-normal">
+                  {done >= 1 ? 'done' : `${Math.round(done * 100)} %`}
                 </span>
               </span>
-              <svg viewBox="0 0 100 12" preserveAspectRatio="none" className="mt-0.5 block h-3 w-full" aria-hidden="true">
-                <path d="M0 12V0M10 12V8M20 12V8M30 12V8M40 12V8M50 12V5M60 12V8M70 12V8M80 12V8M90 12V8M100 12V0" stroke="var(--color-secondary)" strokeWidth="1" vectorEffect="non-scaling-stroke" fill="none" />
+              <svg
+                viewBox="0 0 100 12"
+                preserveAspectRatio="none"
+                className="mt-0.5 block h-3 w-full"
+                aria-hidden="true"
+              >
+                <path
+                  d="M0 12V0M10 12V8M20 12V8M30 12V8M40 12V8M50 12V5M60 12V8M70 12V8M80 12V8M90 12V8M100 12V0"
+                  stroke="var(--color-secondary)"
+                  strokeWidth="1"
+                  vectorEffect="non-scaling-stroke"
+                  fill="none"
+                />
                 <rect x="0" y="7" width={done * 100} height="5" fill="var(--color-base-content)" />
               </svg>
               <span className={`block h-1 ${isActive ? 'bg-base-content' : 'bg-base-300'}`} />

@@ -5,7 +5,13 @@ import { units } from '../../frame/settings'
 const W = 220
 
 /** The litre ruler in small: bracket to the claimed top, bar to the supported one, rust for what lies between. */
-export function MiniRuler({ row, span }: { readonly row: ShelfRow; readonly span: readonly [number, number] }) {
+export function MiniRuler({
+  row,
+  span,
+}: {
+  readonly row: ShelfRow
+  readonly span: readonly [number, number]
+}) {
   const system = units.use()
   const [low, high] = span
   const x = (v: number): number => (Math.log(v / low) / Math.log(high / low)) * W
@@ -20,11 +26,26 @@ export function MiniRuler({ row, span }: { readonly row: ShelfRow; readonly span
       <svg viewBox={`0 0 ${W} 18`} width={W} height="18" aria-hidden="true" className="block max-w-full">
         <path d={`M0 13.5H${W}`} stroke="var(--color-base-300)" strokeWidth="1" />
         {top !== null && <rect x="0" y="10" width={x(top)} height="7" fill="var(--color-primary)" />}
-        {claim !== null && top !== null && claim > top && <path d={`M${x(top)} 13.5H${x(claim)}`} stroke="var(--color-error)" strokeWidth="4" strokeDasharray="2 3" />}
-        {claim !== null && <path d={`M0 5.5H${x(claim)}v11`} fill="none" stroke="var(--color-base-content)" strokeWidth="1.3" />}
+        {claim !== null && top !== null && claim > top && (
+          <path
+            d={`M${x(top)} 13.5H${x(claim)}`}
+            stroke="var(--color-error)"
+            strokeWidth="4"
+            strokeDasharray="2 3"
+          />
+        )}
+        {claim !== null && (
+          <path
+            d={`M0 5.5H${x(claim)}v11`}
+            fill="none"
+            stroke="var(--color-base-content)"
+            strokeWidth="1.3"
+          />
+        )}
       </svg>
       <div className="num muted text-[0.82rem]">
-        {claim === null ? 'no claim' : `to ${said(claim)}`} / {top === null ? 'not known' : `to ${said(top)}`}
+        {claim === null ? 'no claim' : `claimed ${said(claim)}`} ·{' '}
+        {top === null ? 'support not known' : `supported ${said(top)}`}
       </div>
     </div>
   )

@@ -40,7 +40,7 @@ const saved = (): Partial<FormValues> => {
 }
 
 /** A model from its label: maker, model, kind and the printed figures. What is typed survives a closed page. */
-export function NewModel({ onClose }: { readonly onClose: () => void }) {
+export default function NewModel({ onClose }: { readonly onClose: () => void }) {
   const dialog = useRef<HTMLDialogElement>(null)
   const navigate = useNavigate()
   const system = units.use()
@@ -84,34 +84,76 @@ export function NewModel({ onClose }: { readonly onClose: () => void }) {
     }
     if (bad) return
     if (Object.keys(questions).length) {
-      for (const [quantity, message] of Object.entries(questions)) setError(`figures.${quantity}`, { type: 'ask', message })
-      setAsked((old) => ({ ...old, ...Object.fromEntries(Object.keys(questions).map((q) => [q, getValues(`figures.${q}`).trim()])) }))
+      for (const [quantity, message] of Object.entries(questions))
+        setError(`figures.${quantity}`, { type: 'ask', message })
+      setAsked((old) => ({
+        ...old,
+        ...Object.fromEntries(Object.keys(questions).map((q) => [q, getValues(`figures.${q}`).trim()])),
+      }))
       return
     }
-    const modelId = createRow('models', { maker: values.maker.trim(), name: values.name.trim(), kind: values.kind })
+    const modelId = createRow('models', {
+      maker: values.maker.trim(),
+      name: values.name.trim(),
+      kind: values.kind,
+    })
     for (const c of claims)
-      createRow('claims', { modelId, quantity: c.quantity, value: c.value, printedOn: 'box', typed: { value: c.typed } })
+      createRow('claims', {
+        modelId,
+        quantity: c.quantity,
+        value: c.value,
+        printedOn: 'box',
+        typed: { value: c.typed },
+      })
     writeDraft(DRAFT, null)
     void navigate(`/models/${modelId}/claims`)
   })
 
   const asking = Object.values(errors.figures ?? {}).some((e) => e?.type === 'ask')
   return (
-    <dialog ref={dialog} className="bg-base-100 text-base-content border-base-content m-auto w-[34rem] max-w-[calc(100vw-1.5rem)] border p-6 shadow-xl backdrop:bg-black/40" aria-labelledby="new-title" onClose={onClose}>
+    <dialog
+      ref={dialog}
+      className="bg-base-100 text-base-content border-base-content m-auto w-[34rem] max-w-[calc(100vw-1.5rem)] border p-6 shadow-xl backdrop:bg-black/40"
+      aria-labelledby="new-title"
+      onClose={onClose}
+    >
       <form onSubmit={(e) => void submit(e)} noValidate>
         <div className="flex justify-between">
           <h2 id="new-title">Copy a label</h2>
-          <button type="button" className="btn btn-ghost btn-sm btn-square" aria-label="Close, keeping what is typed" onClick={() => dialog.current?.close()}>
+          <button
+            type="button"
+            className="btn btn-ghost btn-sm btn-square"
+            aria-label="Close, keeping what is typed"
+            onClick={() => dialog.current?.close()}
+          >
             <X size={18} aria-hidden="true" />
           </button>
         </div>
         <p className="muted">As printed, with its units. Leave out what the label leaves out.</p>
         <div className="mt-4 grid gap-x-6 gap-y-3 sm:grid-cols-2">
           <Line label="Maker" error={errors.maker?.message}>
-            {(id) => <input id={id} className="field" autoComplete="off" aria-invalid={errors.maker ? true : undefined} aria-describedby={`${id}-said`} {...register('maker')} />}
+            {(id) => (
+              <input
+                id={id}
+                className="field"
+                autoComplete="off"
+                aria-invalid={errors.maker ? true : undefined}
+                aria-describedby={`${id}-said`}
+                {...register('maker')}
+              />
+            )}
           </Line>
           <Line label="Model" error={errors.name?.message}>
-            {(id) => <input id={id} className="field" autoComplete="off" aria-invalid={errors.name ? true : undefined} aria-describedby={`${id}-said`} {...register('name')} />}
+            {(id) => (
+              <input
+                id={id}
+                className="field"
+                autoComplete="off"
+                aria-invalid={errors.name ? true : undefined}
+                aria-describedby={`${id}-said`}
+                {...register('name')}
+              />
+            )}
           </Line>
           <Line label="Kind of filter">
             {(id) => (
@@ -128,7 +170,17 @@ export function NewModel({ onClose }: { readonly onClose: () => void }) {
             const error = errors.figures?.[quantity]
             return (
               <Line key={quantity} label={label} error={error?.message} ask={error?.type === 'ask'}>
-                {(id) => <input id={id} className="field num" autoComplete="off" placeholder={hint} aria-invalid={error ? true : undefined} aria-describedby={`${id}-said`} {...register(`figures.${quantity}`)} />}
+                {(id) => (
+                  <input
+                    id={id}
+                    className="field num"
+                    autoComplete="off"
+                    placeholder={hint}
+                    aria-invalid={error ? true : undefined}
+                    aria-describedby={`${id}-said`}
+                    {...register(`figures.${quantity}`)}
+                  />
+                )}
               </Line>
             )
           })}
@@ -146,7 +198,17 @@ export function NewModel({ onClose }: { readonly onClose: () => void }) {
   )
 }
 
-function Line({ label, error, ask, children }: { readonly label: string; readonly error?: string | undefined; readonly ask?: boolean; readonly children: (id: string) => React.ReactNode }) {
+function Line({
+  label,
+  error,
+  ask,
+  children,
+}: {
+  readonly label: string
+  readonly error?: string | undefined
+  readonly ask?: boolean
+  readonly children: (id: string) => React.ReactNode
+}) {
   const id = `new-${label.replace(/\W+/g, '-').toLowerCase()}`
   return (
     <div>
@@ -154,7 +216,11 @@ function Line({ label, error, ask, children }: { readonly label: string; readonl
         {label}
       </label>
       {children(id)}
-      <p id={`${id}-said`} aria-live="polite" className={`text-[0.88rem] leading-snug ${ask ? 'text-warning' : 'text-error'}`}>
+      <p
+        id={`${id}-said`}
+        aria-live="polite"
+        className={`text-[0.88rem] leading-snug ${ask ? 'text-warning' : 'text-error'}`}
+      >
         {error}
       </p>
     </div>

@@ -1,6 +1,6 @@
 import type { ShelfRow } from '@ypsometer/contract'
 import { Plus } from 'lucide-react'
-import { useDeferredValue, useState } from 'react'
+import { lazy, Suspense, useDeferredValue, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useShelf } from '../../api/queries'
 import { Num } from '../../figures/Num'
@@ -8,7 +8,8 @@ import { Mark, PROVENANCE_WORDS } from '../../figures/Provenance'
 import { Failed, Loading } from '../../frame/States'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../words'
 import { MiniRuler } from './MiniRuler'
-import { NewModel } from './NewModel'
+
+const NewModel = lazy(() => import('./NewModel'))
 
 /** All models: what each claims, what the bench supports, what is still to do. */
 export function Shelf() {
@@ -43,7 +44,7 @@ export function Shelf() {
       </div>
       <div className="mt-4 flex flex-wrap gap-x-6 gap-y-2" role="search">
         <label className="w-full max-w-xs">
-          <span className="kicker">Search maker or model</span>
+          <span className="kicker block">Search maker or model</span>
           <input type="search" className="field" value={search} onChange={(e) => set('q', e.target.value)} />
         </label>
         <label>
@@ -59,7 +60,11 @@ export function Shelf() {
         </label>
         <label>
           <span className="kicker block">Order</span>
-          <select className="field !w-auto" value={sort} onChange={(e) => set('sort', e.target.value === 'name' ? '' : e.target.value)}>
+          <select
+            className="field !w-auto"
+            value={sort}
+            onChange={(e) => set('sort', e.target.value === 'name' ? '' : e.target.value)}
+          >
             <option value="name">By name</option>
             <option value="updated">Last changed first</option>
             <option value="rated-flow">Largest rated flow first</option>
@@ -68,14 +73,25 @@ export function Shelf() {
       </div>
       {query.isPending && <Loading />}
       {query.isError && <Failed error={query.error} what="the shelf" retry={() => void query.refetch()} />}
-      {query.data && !rows.length && <Empty filtered={Boolean(search || kind)} onAdd={() => setAdding(true)} />}
+      {query.data && !rows.length && (
+        <Empty filtered={Boolean(search || kind)} onAdd={() => setAdding(true)} />
+      )}
       {rows.length > 0 && <ShelfTable rows={rows} />}
       {query.hasNextPage && (
-        <button type="button" className="btn btn-sm mt-4" disabled={query.isFetchingNextPage} onClick={() => void query.fetchNextPage()}>
+        <button
+          type="button"
+          className="btn btn-sm mt-4"
+          disabled={query.isFetchingNextPage}
+          onClick={() => void query.fetchNextPage()}
+        >
           {query.isFetchingNextPage ? 'Loading …' : `More (${rows.length} of ${total} shown)`}
         </button>
       )}
-      {adding && <NewModel onClose={() => setAdding(false)} />}
+      {adding && (
+        <Suspense fallback={null}>
+          <NewModel onClose={() => setAdding(false)} />
+        </Suspense>
+      )}
     </>
   )
 }
@@ -87,7 +103,10 @@ function Empty({ filtered, onAdd }: { readonly filtered: boolean; readonly onAdd
         <p>No model on the shelf fits this search. Clear it to see them all.</p>
       ) : (
         <>
-          <p>The shelf is empty. Take the box of a filter, and copy what its label says: that is the claim everything else is held against.</p>
+          <p>
+            The shelf is empty. Take the box of a filter, and copy what its label says: that is the claim
+            everything else is held against.
+          </p>
           <button type="button" className="btn btn-primary btn-sm mt-3" onClick={onAdd}>
             Copy the first label
           </button>
@@ -111,7 +130,7 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
             Real flow
           </th>
           <th scope="col" className="pl-6 max-md:hidden">
-            Tanks claimed and supported
+            Largest tank, normally stocked
           </th>
           <th scope="col">Claim</th>
           <th scope="col" className="max-lg:hidden">
@@ -141,13 +160,20 @@ function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly
           {r.model.maker} · {KIND_WORDS[r.model.kind]}
         </div>
       </td>
-      <td className="r max-sm:hidden">{r.ratedFlow === null ? <span className="muted">–</span> : <Num si={r.ratedFlow} dimension="flow" />}</td>
+      <td className="r max-sm:hidden">
+        {r.ratedFlow === null ? <span className="muted">–</span> : <Num si={r.ratedFlow} dimension="flow" />}
+      </td>
       <td className="r">
         {r.flow === null ? (
           <span className="muted">not yet known</span>
         ) : (
           <>
-            <Num si={r.flow} dimension="flow" uncertainty={r.flowUncertainty ?? undefined} className={r.basis === 'measured' ? 'text-primary font-medium' : ''} />
+            <Num
+              si={r.flow}
+              dimension="flow"
+              uncertainty={r.flowUncertainty ?? undefined}
+              className={r.basis === 'measured' ? 'text-primary font-medium' : ''}
+            />
             <div className="muted text-[0.8rem]">
               <Mark of={provenance} /> {PROVENANCE_WORDS[provenance]}
             </div>
@@ -168,6 +194,8 @@ function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly
 
 /** One scale for all rows of the page, so that they can be compared by eye. */
 function rulerSpan(rows: readonly ShelfRow[]): readonly [number, number] {
-  const all = rows.flatMap((r) => [r.claimedMax, r.supportedMax]).filter((v): v is number => v !== null && v > 0)
+  const all = rows
+    .flatMap((r) => [r.claimedMax, r.supportedMax])
+    .filter((v): v is number => v !== null && v > 0)
   return all.length ? [Math.min(...all) * 0.5, Math.max(...all) * 1.2] : [0.01, 1]
 }

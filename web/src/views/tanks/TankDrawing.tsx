@@ -52,23 +52,54 @@ export function TankDrawing({ tank }: { readonly tank: Tank }) {
   const height = front + depth * scale + GAP + 20
   const bar = niceLength(length)
   return (
-    <svg viewBox={`0 0 ${W} ${height + 22}`} className="block w-full max-w-sm" role="img" aria-label={`${tank.name} to scale, from the front and from above`}>
+    <svg
+      viewBox={`0 0 ${W} ${height + 22}`}
+      className="block w-full max-w-sm"
+      role="img"
+      aria-label={`${tank.name} to scale, from the front and from above`}
+    >
       <defs>
         <pattern id="substrate" width="6" height="5" patternUnits="userSpaceOnUse">
           <circle cx="1.5" cy="1.5" r="0.8" fill="var(--color-base-content)" />
           <circle cx="4.5" cy="4" r="0.8" fill="var(--color-base-content)" />
         </pattern>
       </defs>
-      <rect x={x} y={1 + front - water} width={wide} height={water} fill="var(--color-primary)" fillOpacity="0.18" />
+      <rect
+        x={x}
+        y={1 + front - water}
+        width={wide}
+        height={water}
+        fill="var(--color-primary)"
+        fillOpacity="0.18"
+      />
       <path d={`M${x} ${1 + front - water}h${wide}`} stroke="var(--color-primary)" strokeWidth="1.4" />
       {sand > 0 && <rect x={x} y={1 + front - sand} width={wide} height={sand} fill="url(#substrate)" />}
-      <path d={`M${x} 1V${1 + front}H${x + wide}V1`} fill="none" stroke="var(--color-base-content)" strokeWidth="1.6" />
+      <path
+        d={`M${x} 1V${1 + front}H${x + wide}V1`}
+        fill="none"
+        stroke="var(--color-base-content)"
+        strokeWidth="1.6"
+      />
       <g transform={`translate(${x} ${front + GAP}) scale(${scale})`}>
-        <path d={plan(tank)} fill="var(--color-primary)" fillOpacity="0.12" stroke="var(--color-base-content)" strokeWidth="1.6" vectorEffect="non-scaling-stroke" />
+        <path
+          d={plan(tank)}
+          fill="var(--color-primary)"
+          fillOpacity="0.12"
+          stroke="var(--color-base-content)"
+          strokeWidth="1.6"
+          vectorEffect="non-scaling-stroke"
+        />
       </g>
       <g transform={`translate(${x} ${height})`} stroke="var(--color-base-content)" fill="none">
         <path d={`M0 3v6h${bar * scale}v-6`} />
-        <text x={bar * scale + 6} y={10} fontSize="12.5" stroke="none" fill="var(--color-secondary)" className="num">
+        <text
+          x={bar * scale + 6}
+          y={10}
+          fontSize="12.5"
+          stroke="none"
+          fill="var(--color-secondary)"
+          className="num"
+        >
           {bar * 100} cm
         </text>
       </g>

@@ -5,7 +5,7 @@ import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { TankDrawing } from './TankDrawing'
-import { waterOf } from './Tanks'
+import { waterOf } from './waterOf'
 
 const SHAPES = [
   ['box', 'Box'],
@@ -15,7 +15,13 @@ const SHAPES = [
 ] as const
 
 /** One tank: sizes, what lies in it, who lives there, and the water that leaves. */
-export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock: readonly StockClassRow[] }) {
+export function TankSheet({
+  tank,
+  stock,
+}: {
+  readonly tank: Tank
+  readonly stock: readonly StockClassRow[]
+}) {
   const common = { collection: 'tanks', row: tank } as const
   const size = { ...common, dimension: 'length', min: 0.01, max: 20 } as const
   const water = waterOf(tank)
@@ -27,33 +33,121 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
           <TextField {...common} field="name" label="Name" max={80} required />
           <TextField {...common} field="place" label="Where it stands" max={120} />
           <SelectField {...common} field="shape" label="Shape" options={SHAPES} />
-          <SelectField {...common} field="stockClassId" label="Who lives there" options={stock.map((s) => [s.id, s.label] as const)} hint={chosen && `${chosen.minTurnover} to ${chosen.maxTurnover} turnovers an hour (${chosen.source})`} />
+          <SelectField
+            {...common}
+            field="stockClassId"
+            label="Who lives there"
+            options={stock.map((s) => [s.id, s.label] as const)}
+            hint={
+              chosen && `${chosen.minTurnover} to ${chosen.maxTurnover} turnovers an hour (${chosen.source})`
+            }
+          />
         </div>
         <h3>Inside sizes</h3>
         <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
           {(tank.shape === 'box' || tank.shape === 'bow-front') && (
             <>
               <QuantityField {...size} field="length" label="Length" />
-              <QuantityField {...size} field="width" label={tank.shape === 'box' ? 'Width' : 'Width at the ends'} />
+              <QuantityField
+                {...size}
+                field="width"
+                label={tank.shape === 'box' ? 'Width' : 'Width at the ends'}
+              />
             </>
           )}
-          {tank.shape === 'bow-front' && <QuantityField {...size} field="bowWidth" label="Width in the middle" check={(v) => (v < tank.width ? 'No less than the width at the ends.' : v - tank.width > tank.length / 2 ? 'The bow can stand out by half the length at most.' : null)} />}
+          {tank.shape === 'bow-front' && (
+            <QuantityField
+              {...size}
+              field="bowWidth"
+              label="Width in the middle"
+              check={(v) =>
+                v < tank.width
+                  ? 'No less than the width at the ends.'
+                  : v - tank.width > tank.length / 2
+                    ? 'The bow can stand out by half the length at most.'
+                    : null
+              }
+            />
+          )}
           {tank.shape === 'cylinder' && <QuantityField {...size} field="diameter" label="Diameter" />}
           {tank.shape === 'corner' && (
             <>
               <QuantityField {...size} field="side" label="Side along each wall" />
-              <QuantityField {...size} min={0} field="endPanel" label="End panel" check={(v) => (v > tank.side ? 'No longer than the side.' : null)} />
-              <SelectField {...common} field="front" label="Front" options={[['flat', 'Flat'], ['curved', 'Curved']]} />
+              <QuantityField
+                {...size}
+                min={0}
+                field="endPanel"
+                label="End panel"
+                check={(v) => (v > tank.side ? 'No longer than the side.' : null)}
+              />
+              <SelectField
+                {...common}
+                field="front"
+                label="Front"
+                options={[
+                  ['flat', 'Flat'],
+                  ['curved', 'Curved'],
+                ]}
+              />
             </>
           )}
-          <QuantityField {...size} field="height" label="Height" check={(v) => (v < tank.waterLevel ? 'Lower than the water stands: lower the water level first.' : null)} />
-          <QuantityField {...size} field="waterLevel" label="Water level above the bottom" check={(v) => (v > tank.height ? 'Higher than the tank.' : v <= tank.substrateDepth ? 'The substrate would stand above the water.' : null)} />
+          <QuantityField
+            {...size}
+            field="height"
+            label="Height"
+            check={(v) =>
+              v < tank.waterLevel ? 'Lower than the water stands: lower the water level first.' : null
+            }
+          />
+          <QuantityField
+            {...size}
+            field="waterLevel"
+            label="Water level above the bottom"
+            check={(v) =>
+              v > tank.height
+                ? 'Higher than the tank.'
+                : v <= tank.substrateDepth
+                  ? 'The substrate would stand above the water.'
+                  : null
+            }
+          />
         </div>
         <h3>What lies in it</h3>
         <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-          <QuantityField {...common} field="substrateDepth" label="Substrate depth" dimension="length" min={0} max={5} check={(v) => (v >= tank.waterLevel ? 'As deep as the water: it must be less than the water level.' : null)} />
-          <QuantityField {...common} field="substratePorosity" label="Of it, water between the grains" dimension="ratio" unit="%" min={0} max={0.95} hint="40 % for sand and gravel (common practice)" />
-          <QuantityField {...common} field="decorVolume" label="Water pushed aside by rock and wood" dimension="volume" min={0} max={50} check={(v) => ('volume' in water && v >= water.volume.water + tank.decorVolume ? 'More than the water it stands in.' : null)} />
+          <QuantityField
+            {...common}
+            field="substrateDepth"
+            label="Substrate depth"
+            dimension="length"
+            min={0}
+            max={5}
+            check={(v) =>
+              v >= tank.waterLevel ? 'As deep as the water: it must be less than the water level.' : null
+            }
+          />
+          <QuantityField
+            {...common}
+            field="substratePorosity"
+            label="Of it, water between the grains"
+            dimension="ratio"
+            unit="%"
+            min={0}
+            max={0.95}
+            hint="40 % for sand and gravel (common practice)"
+          />
+          <QuantityField
+            {...common}
+            field="decorVolume"
+            label="Water pushed aside by rock and wood"
+            dimension="volume"
+            min={0}
+            max={50}
+            check={(v) =>
+              'volume' in water && v >= water.volume.water + tank.decorVolume
+                ? 'More than the water it stands in.'
+                : null
+            }
+          />
         </div>
         <TextField {...common} field="note" label="Note" max={4000} lines={2} />
       </div>
@@ -100,8 +194,20 @@ const waterFigure = (v: TankVolume, tank: Tank): Figure => ({
   formula: 'V = A · level − A · substrate · (1 − porosity) − décor',
   working: [
     { symbol: 'A', label: 'floor area, m²', value: v.floorArea, dimension: 'ratio' },
-    { symbol: 'level', label: 'water level', value: tank.waterLevel, dimension: 'length', provenance: 'measured' },
-    { symbol: 'substrate', label: 'substrate depth', value: tank.substrateDepth, dimension: 'length', provenance: 'measured' },
+    {
+      symbol: 'level',
+      label: 'water level',
+      value: tank.waterLevel,
+      dimension: 'length',
+      provenance: 'measured',
+    },
+    {
+      symbol: 'substrate',
+      label: 'substrate depth',
+      value: tank.substrateDepth,
+      dimension: 'length',
+      provenance: 'measured',
+    },
     { symbol: 'décor', label: 'pushed aside', value: v.decor, dimension: 'volume', provenance: 'measured' },
   ],
   source: 'plane mensuration',

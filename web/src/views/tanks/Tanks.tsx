@@ -1,27 +1,16 @@
 import type { Tank } from '@ypsometer/contract'
-import { tankWater } from '@ypsometer/contract'
-import { CoreError } from '@ypsometer/core/errors'
 import { Plus, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import { createRow, deleteRow, useStockClasses, useTanks } from '../../api/queries'
 import { Num } from '../../figures/Num'
 import { Failed, Loading } from '../../frame/States'
 import { TankSheet } from './TankSheet'
+import { waterOf } from './waterOf'
 
 const DEFAULTS = {
   place: '', shape: 'box', length: 0.8, width: 0.35, bowWidth: 0.45, diameter: 0.5, side: 0.6, endPanel: 0.2, front: 'flat',
   height: 0.4, waterLevel: 0.37, substrateDepth: 0, substratePorosity: 0.4, decorVolume: 0, stockClassId: 'normal', note: '', typed: {},
 } // prettier-ignore
-
-/** The water of a tank, or the sentence that says which size does not fit. */
-export function waterOf(t: Tank): { readonly volume: ReturnType<typeof tankWater> } | { readonly problem: string; readonly field: string } {
-  try {
-    return { volume: tankWater(t) }
-  } catch (error) {
-    if (error instanceof CoreError) return { problem: error.message, field: error.field }
-    throw error
-  }
-}
 
 /** Own and customer tanks: a list, and the open one beside it. */
 export function Tanks() {
@@ -29,7 +18,12 @@ export function Tanks() {
   const { tanks, error, isPending, refetch } = useTanks()
   const stock = useStockClasses()
   const navigate = useNavigate()
-  if (!tanks) return isPending ? <Loading /> : <Failed error={error ?? new Error('no answer')} what="the tanks" retry={() => void refetch()} />
+  if (!tanks)
+    return isPending ? (
+      <Loading />
+    ) : (
+      <Failed error={error ?? new Error('no answer')} what="the tanks" retry={() => void refetch()} />
+    )
   const open = tanks.find((t) => t.id === id) ?? (id ? undefined : tanks[0])
   const add = (): void => {
     const taken = new Set(tanks.map((t) => t.name))
@@ -49,17 +43,27 @@ export function Tanks() {
         </button>
       </div>
       {tanks.length === 0 ? (
-        <p className="mt-5 max-w-xl">No tank yet. Add the first: inside sizes, how high the water stands, what lies in it and who lives there. Litres follow.</p>
+        <p className="mt-5 max-w-xl">
+          No tank yet. Add the first: inside sizes, how high the water stands, what lies in it and who lives
+          there. Litres follow.
+        </p>
       ) : (
         <div className="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
           <nav aria-label="Tanks">
             <ul className="rule-t">
               {tanks.map((t) => (
                 <li key={t.id} className="rule-b">
-                  <NavLink to={`/tanks/${t.id}`} className={`flex items-baseline justify-between gap-3 px-2 py-1.5 ${t === open ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}>
+                  <NavLink
+                    to={`/tanks/${t.id}`}
+                    className={`flex items-baseline justify-between gap-3 px-2 py-1.5 ${t === open ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}
+                  >
                     <span className="min-w-0">
                       {t.name}
-                      <span className="muted block text-[0.82rem] font-normal">{[t.place, stock.data?.find((s) => s.id === t.stockClassId)?.label].filter(Boolean).join(' · ')}</span>
+                      <span className="muted block text-[0.82rem] font-normal">
+                        {[t.place, stock.data?.find((s) => s.id === t.stockClassId)?.label]
+                          .filter(Boolean)
+                          .join(' · ')}
+                      </span>
                     </span>
                     <Litres tank={t} />
                   </NavLink>
@@ -92,5 +96,9 @@ export function Tanks() {
 
 function Litres({ tank }: { readonly tank: Tank }) {
   const water = waterOf(tank)
-  return 'volume' in water ? <Num si={water.volume.water} dimension="volume" /> : <span className="text-warning text-[0.85rem]">sizes do not fit</span>
+  return 'volume' in water ? (
+    <Num si={water.volume.water} dimension="volume" />
+  ) : (
+    <span className="text-warning text-[0.85rem]">sizes do not fit</span>
+  )
 }

@@ -18,7 +18,15 @@ export function TankRange() {
   if (!verdict.ranges.length)
     return (
       <p className="max-w-xl">
-        No flow is known yet, so no tank can be judged. Copy the <Link to="../claims" className="link">rated flow</Link> or <Link to="../bench" className="link">time some runs</Link>.
+        No flow is known yet, so no tank can be judged. Copy the{' '}
+        <Link to="../claims" className="link">
+          rated flow
+        </Link>{' '}
+        or{' '}
+        <Link to="../bench" className="link">
+          time some runs
+        </Link>
+        .
       </p>
     )
   return (
@@ -33,13 +41,22 @@ export function TankRange() {
   )
 }
 
-function Limits({ ranges, stock }: { readonly ranges: readonly SupportedRange[]; readonly stock: readonly StockClassRow[] }) {
+function Limits({
+  ranges,
+  stock,
+}: {
+  readonly ranges: readonly SupportedRange[]
+  readonly stock: readonly StockClassRow[]
+}) {
   return (
     <section aria-labelledby="limits-title">
       <h2 id="limits-title">
         Each rule beside the others <ProvenanceTag of="rule" />
       </h2>
-      <p className="muted">Largest tank by each rule. The smaller of turnover and media mass binds; oversizing rests on the label alone and stands beside them.</p>
+      <p className="muted">
+        Largest tank by each rule. The smaller of turnover and media mass binds; oversizing rests on the label
+        alone and stands beside them.
+      </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by rule, table">
         <table className="sheet mt-2 min-w-[42rem]">
           <thead>
@@ -72,7 +89,12 @@ function Limits({ ranges, stock }: { readonly ranges: readonly SupportedRange[];
                         {limit ? (
                           <>
                             {limit.binding && <span className="kicker mr-2">binds</span>}
-                            <Num si={limit.volume} dimension="volume" digits={2} className={limit.binding ? 'font-semibold' : ''} />
+                            <Num
+                              si={limit.volume}
+                              dimension="volume"
+                              digits={2}
+                              className={limit.binding ? 'font-semibold' : ''}
+                            />
                           </>
                         ) : (
                           <span className="muted">{c === 'media-mass' ? 'not weighed' : 'no claim'}</span>
@@ -81,7 +103,8 @@ function Limits({ ranges, stock }: { readonly ranges: readonly SupportedRange[];
                     )
                   })}
                   <td className="muted num pl-8 text-[0.88rem]">
-                    {s && `${s.minTurnover} to ${s.maxTurnover} per hour · ${s.litresPerKilogram} L per kg · claim ÷ ${s.oversizing}`}
+                    {s &&
+                      `${s.minTurnover} to ${s.maxTurnover} per hour · ${s.litresPerKilogram} L per kg · claim ÷ ${s.oversizing}`}
                   </td>
                 </tr>
               )
@@ -101,7 +124,11 @@ function KnownTanks() {
       {error && !tanks && <Failed error={error} what="the tanks" retry={() => void refetch()} />}
       {tanks && !tanks.length && (
         <p>
-          No tank yet. <Link to="/tanks" className="link">Add one</Link>, and it is judged here.
+          No tank yet.{' '}
+          <Link to="/tanks" className="link">
+            Add one
+          </Link>
+          , and it is judged here.
         </p>
       )}
       {tanks && tanks.length > 0 && (
@@ -141,7 +168,10 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
     // The tank's own page says which size does not fit.
   }
   const mass = dossier.specimens.findLast((s) => s.mediaMass !== null)?.mediaMass ?? null
-  const fit = stockClass && water !== null ? tankFit({ water, stock: stockClass }, { flow: assessment?.verdict.flow ?? null, mediaMass: mass }) : null
+  const fit =
+    stockClass && water !== null
+      ? tankFit({ water, stock: stockClass }, { flow: assessment?.verdict.flow ?? null, mediaMass: mass })
+      : null
   const tone = fit?.level === 'suits' ? 'font-medium' : fit?.level === 'unknown' ? 'muted' : 'text-warning'
   return (
     <tr>
@@ -151,7 +181,13 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
         </Link>
         <div className="muted text-[0.85rem]">{stockClass?.label}</div>
       </td>
-      <td className="r">{water === null ? <span className="text-warning">sizes do not fit</span> : <Num si={water} dimension="volume" />}</td>
+      <td className="r">
+        {water === null ? (
+          <span className="text-warning">sizes do not fit</span>
+        ) : (
+          <Num si={water} dimension="volume" />
+        )}
+      </td>
       <td className="r max-sm:hidden">{fit?.turnover && <FigureView figure={fit.turnover} />}</td>
       <td className={`pl-8 ${tone}`}>{fit && <Words sentence={fit.sentence} />}</td>
     </tr>

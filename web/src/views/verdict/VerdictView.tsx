@@ -6,8 +6,18 @@ import { Words } from '../../figures/Num'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../dossier/Dossier'
 
-const OBTAINED_WORDS = { bought: 'bought', loaned: 'loaned to us', given: 'given to us', 'second-hand': 'bought second-hand' } as const
-const TONE_WORDS: Readonly<Record<Reason['tone'], string>> = { for: 'for', against: 'against', caution: 'caution', note: 'note' }
+const OBTAINED_WORDS = {
+  bought: 'bought',
+  loaned: 'loaned to us',
+  given: 'given to us',
+  'second-hand': 'bought second-hand',
+} as const
+const TONE_WORDS: Readonly<Record<Reason['tone'], string>> = {
+  for: 'for',
+  against: 'against',
+  caution: 'caution',
+  note: 'note',
+}
 
 /** The verdict: words that follow from thresholds, its reasons with their numbers, and what is not known yet. */
 export function VerdictView() {
@@ -17,7 +27,10 @@ export function VerdictView() {
   const specimen = dossier.specimens.at(-1)
   return (
     <div className="space-y-8">
-      <section aria-labelledby="verdict-title" className="grid gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <section
+        aria-labelledby="verdict-title"
+        className="grid gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,1fr)_22rem]"
+      >
         <div>
           <h2 id="verdict-title" className="!text-[2.1rem] !leading-tight">
             {verdict.words}
@@ -25,7 +38,8 @@ export function VerdictView() {
           </h2>
           <p className="muted mt-1 max-w-2xl">
             {BASIS[verdict.basis]}
-            {verdict.borderline && ' The interval reaches across the next threshold: more runs could change the word.'}
+            {verdict.borderline &&
+              ' The interval reaches across the next threshold: more runs could change the word.'}
             {specimen && ` The unit was ${OBTAINED_WORDS[specimen.obtained]}.`}
           </p>
         </div>
@@ -42,7 +56,8 @@ export function VerdictView() {
         <NotYet verdict={verdict} />
       </div>
       <p className="muted max-w-3xl text-[0.92rem]">
-        The words follow from fixed thresholds on claimed ÷ supported for a normally stocked tank: up to 1.1 it holds, to 1.5 it is stretched, to 2.5 too high, beyond that far too high.
+        The words follow from fixed thresholds on claimed ÷ supported for a normally stocked tank: up to 1.1
+        it holds, to 1.5 it is stretched, to 2.5 too high, beyond that far too high.
       </p>
     </div>
   )
@@ -59,7 +74,10 @@ const BASIS: Readonly<Record<FlowBasis, string>> = {
 function Ratio({ verdict }: { readonly verdict: Verdict }) {
   const bad = verdict.level !== 'holds' && verdict.level !== 'open'
   return (
-    <span className={`num ml-4 whitespace-nowrap ${bad ? 'text-error' : ''}`} title="claimed largest tank ÷ largest supported, normally stocked">
+    <span
+      className={`num ml-4 whitespace-nowrap ${bad ? 'text-error' : ''}`}
+      title="claimed largest tank ÷ largest supported, normally stocked"
+    >
       × {verdict.overclaim?.toFixed(2)}
     </span>
   )
@@ -73,7 +91,11 @@ function Reasons({ reasons }: { readonly reasons: readonly Reason[] }) {
       <ul className="mt-1">
         {reasons.map((r) => (
           <li key={r.id} className="rule-b grid grid-cols-[5rem_minmax(0,1fr)] gap-x-3 py-2">
-            <span className={`kicker pt-0.5 ${r.tone === 'against' ? '!text-error' : r.tone === 'caution' ? '!text-warning' : ''}`}>{TONE_WORDS[r.tone]}</span>
+            <span
+              className={`kicker pt-0.5 ${r.tone === 'against' ? '!text-error' : r.tone === 'caution' ? '!text-warning' : ''}`}
+            >
+              {TONE_WORDS[r.tone]}
+            </span>
             <p>
               <Words sentence={r.sentence} />
             </p>
@@ -92,7 +114,10 @@ function NotYet({ verdict }: { readonly verdict: Verdict }) {
       <ul className="mt-1">
         {verdict.missing.map((m) => (
           <li key={m.id} className="rule-b py-2">
-            <Link to={`../${m.station}`} className="font-medium underline decoration-dotted underline-offset-3">
+            <Link
+              to={`../${m.station}`}
+              className="font-medium underline decoration-dotted underline-offset-3"
+            >
               {m.what}
             </Link>
             <p className="muted text-[0.92rem] leading-snug">{m.changes}</p>

@@ -1,0 +1,190 @@
+import { sentenceText } from '../figures'
+import { pumpFlow, type Segment } from '../hydraulics'
+import { STOCK_CLASSES } from '../tanks'
+import { assess, doubt, levelOf, tankFit, type FlowTrialRecord, type ModelRecord } from '.'
+
+const lph = (q: number): number => q / 3.6e6
+const METHOD = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
+
+/** Runs of 10 L whose flow scatters by ± 0.5 % around `flow` (L/h), the same way each time. */
+const runsAt = (flow: number, n = 5) =>
+  [0, 0.005, -0.005, 0.003, -0.003]
+    .slice(0, n)
+    .map((e) => ({ volume: 0.01, seconds: 0.01 / (lph(flow) * (1 + e)) }))
+
+const trial = (id: string, more: Partial<FlowTrialRecord> & { flow: number }): FlowTrialRecord => ({
+  id,
+  state: 'empty',
+  hookupId: null,
+  lift: 0,
+  waterTemperature: 22,
+  mainsFrequency: 50,
+  method: METHOD,
+  runs: runsAt(more.flow),
+  ...more,
+})
+const SEGMENTS: readonly Segment[] = [
+  { kind: 'hose', id: 'h', label: 'Hose', length: 3, diameter: 0.016, roughness: 1.5e-6 },
+  { kind: 'fitting', id: 'f', label: 'Fittings', lossCoefficient: 8, diameter: 0.016, count: 1 },
+]
+const labelOnly: ModelRecord = {
+  kind: 'canister',
+  mainsFrequency: 50,
+  claims: [
+    { quantity: 'rated-flow', value: lph(1000), mainsFrequency: 50 },
+    { quantity: 'max-head', value: 1.8, mainsFrequency: 50 },
+    { quantity: 'tank-min', value: 0.06 },
+    { quantity: 'tank-max', value: 0.3 },
+  ],
+  hookups: [],
+  trials: [],
+  mediaMass: null,
+}
+const hookup = {
+  id: 'h1',
+  name: 'Cabinet',
+  outletAboveWater: -0.04,
+  sourceBelowWater: 0,
+  bodyBelowWater: 0.9,
+  segments: SEGMENTS,
+}
+
+describe('what a verdict rests on', () => {
+  test('a label alone gives the rule of thumb, and says that nothing was measured', () => {
+    const a = assess(labelOnly)
+    expect(a.verdict.basis).toBe('rule')
+    // 1000 × 0.55 ÷ 4 per hour = 137.5 L; 300 / 137.5 = 2.18.
+    expect(a.verdict.overclaim).toBeCloseTo(300 / 137.5, 9)
+    expect(a.verdict.level).toBe('overclaimed')
+    expect(a.verdict.missing.map((m) => m.id)).toEqual(
+      expect.arrayContaining(['hookup', 'empty-flow', 'installed-flow', 'media-mass']),
+    )
+  })
+
+  test('a hookup makes it computed, a loaded trial measured; the claim never slips in as a finding', () => {
+    expect(assess({ ...labelOnly, hookups: [hookup] }).verdict.basis).toBe('computed-label')
+    const measured = assess({
+      ...labelOnly,
+      hookups: [hookup],
+      trials: [trial('a', { flow: 480, state: 'as-shipped', hookupId: 'h1' })],
+    })
+    expect(measured.verdict.basis).toBe('measured')
+    expect(measured.verdict.flow?.provenance).toBe('measured')
+    // 480 ÷ 4 = 120 L; 300 / 120 = 2.5, at the threshold, so the interval reaches past it.
+    expect(measured.verdict.overclaim).toBeCloseTo(2.5, 3)
+    expect(measured.verdict.borderline).toBe(true)
+  })
+
+  test('media mass binds when it carries less than turnover allows', () => {
+    const a = assess({ ...labelOnly, mediaMass: 0.8 })
+    const normal = a.verdict.ranges.find((r) => r.stockClass === 'normal')
+    expect(normal?.binding).toBe('media-mass')
+    expect(normal?.max).toBeCloseTo(0.08, 12)
+    expect(
+      sentenceText(a.verdict.reasons.find((r) => r.id === 'binding')?.sentence ?? [], 'metric'),
+    ).toContain('0.8 kg carry 80 L')
+  })
+
+  test('too strong at the low end: 900 L/h in 20 L is 45 turnovers', () => {
+    const a = assess({
+      ...labelOnly,
+      kind: 'hang-on-back',
+      claims: labelOnly.claims.map((c) => (c.quantity === 'tank-min' ? { ...c, value: 0.02 } : c)),
+      hookups: [{ ...hookup, outletAboveWater: 0.03 }],
+      trials: [trial('a', { flow: 900, state: 'as-shipped', hookupId: 'h1' })],
+    })
+    const low = a.verdict.reasons.find((r) => r.id === 'low-end')
+    expect(low?.tone).toBe('against')
+    expect(sentenceText(low?.sentence ?? [], 'metric')).toContain('45.0 times an hour')
+  })
+})
+
+describe('the label against the bench', () => {
+  test('compared only at the label’s own conditions: bare, empty, no lift', () => {
+    const hosed = trial('a', { flow: 700, hookupId: 'h1' })
+    expect(assess({ ...labelOnly, hookups: [hookup], trials: [hosed] }).againstLabel).toBeNull()
+    const bare = assess({ ...labelOnly, trials: [trial('b', { flow: 930 })] }).againstLabel
+    expect(bare?.difference).toBeCloseTo(-0.07, 4)
+    expect(bare?.grade?.id).toBe('2B')
+  })
+  test('a 60 Hz label on 50 Hz mains is brought down by 5/6 first', () => {
+    const claims = labelOnly.claims.map((c) =>
+      c.quantity === 'rated-flow' ? { ...c, mainsFrequency: 60 } : c,
+    )
+    const a = assess({ ...labelOnly, claims, trials: [trial('b', { flow: 833 })] })
+    expect((a.againstLabel?.labelAtMains ?? 0) * 3.6e6).toBeCloseTo(833.33, 1)
+    expect(Math.abs(a.againstLabel?.difference ?? 1)).toBeLessThan(0.005)
+  })
+})
+
+describe('the pump and its head', () => {
+  const pump = { shutOffHead: 1.6, maxFlow: lph(900), exponent: 1.75 }
+  const lifts = [0, 0.3, 0.6, 0.9, 1.2]
+  const benched: ModelRecord = {
+    ...labelOnly,
+    hookups: [hookup],
+    trials: [
+      ...lifts.map((lift) => trial(`l${lift}`, { lift, flow: pumpFlow(lift, pump) * 3.6e6 })),
+      trial('loaded', { flow: 500, state: 'as-shipped', hookupId: 'h1' }),
+    ],
+  }
+  test('five lifts give back the pump they were made from', () => {
+    const fit = assess(benched).pump
+    expect(fit?.from).toBe('fit')
+    expect(fit?.pump.shutOffHead).toBeCloseTo(1.6, 2)
+    expect((fit?.pump.maxFlow ?? 0) * 3.6e6).toBeCloseTo(900, 0)
+  })
+  test('what hose and lift leave of the pump’s head at the loaded flow belongs to media and body', () => {
+    const main = assess(benched).main
+    const lines = main?.measured?.budget ?? []
+    expect(lines.reduce((s, l) => s + l.head, 0)).toBeCloseTo(main?.measured?.pumpHead ?? 0, 9)
+    expect(lines.find((l) => l.id === 'by-difference')?.head).toBeGreaterThan(0.5)
+  })
+  test('air-driven kinds have no pump curve and are not asked for one', () => {
+    const air = assess({
+      ...labelOnly,
+      kind: 'air-sponge',
+      claims: labelOnly.claims.filter((c) => c.quantity !== 'max-head'),
+    })
+    expect(air.pump).toBeNull()
+    expect(air.verdict.missing.map((m) => m.id)).not.toContain('max-head')
+  })
+})
+
+test('words follow from fixed thresholds', () => {
+  expect([null, 1, 1.1, 1.3, 2, 2.6].map(levelOf)).toEqual([
+    'open',
+    'holds',
+    'holds',
+    'stretched',
+    'overclaimed',
+    'far-overclaimed',
+  ])
+})
+
+test('an odd figure is asked about, not refused: 40 000 L/h for a motor sponge', () => {
+  expect(sentenceText(doubt('rated-flow', lph(40000), 'motor-sponge') ?? [], 'metric')).toContain(
+    'Are you sure? 40\u202f000 L/h',
+  )
+  expect(doubt('rated-flow', lph(1000), 'canister')).toBeNull()
+})
+
+test('a tank is too weak, too strong or suited by its class', () => {
+  const normal = STOCK_CLASSES[1]
+  if (!normal) throw new Error('class')
+  const flow = assess({
+    ...labelOnly,
+    trials: [trial('a', { flow: 600, state: 'as-shipped', hookupId: 'h1' })],
+    hookups: [hookup],
+  }).verdict.flow
+  const level = (water: number, mediaMass: number | null = null) =>
+    tankFit({ water, stock: normal }, { flow, mediaMass }).level
+  expect([level(0.2), level(0.1), level(0.03)]).toEqual(['weak', 'suits', 'strong'])
+  expect(level(0.1, 0.5)).toBe('weak')
+  expect(tankFit({ water: 0.1, stock: normal }, { flow: null, mediaMass: null }).level).toBe('unknown')
+})
+
+test('the work goes claims, bare runs, hoses, loaded runs, lifts, verdict', () => {
+  expect(assess({ ...labelOnly, claims: [] }).progress.next.station).toBe('claims')
+  expect(assess(labelOnly).progress.next.action).toContain('bare and empty')
+})
