@@ -198,7 +198,7 @@ export const ShelfRow = z.object({
   ratedFlow: z.number().nullable(),
   flow: z.number().nullable(),
   flowUncertainty: z.number().nullable(),
-  basis: z.enum(['measured', 'computed-fit', 'computed-label', 'rule', 'none']),
+  basis: z.enum(['measured', 'measured-bare', 'computed-fit', 'computed-label', 'rule', 'none']),
   supportedMax: z.number().nullable(),
   claimedMax: z.number().nullable(),
   overclaim: z.number().nullable(),

@@ -34,7 +34,6 @@ async function main(): Promise<void> {
   process.on('SIGTERM', () => void stop())
   process.on('SIGINT', () => void stop())
   await app.listen({ host, port })
-  process.stdout.write(`listening on http://${host}:${port}\n`)
 }
 
 main().catch((error: unknown) => {

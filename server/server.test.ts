@@ -91,6 +91,24 @@ describe('editable rows', () => {
   })
 })
 
+test('a timing with its runs, kept in the order taken', async () => {
+  const made = await newModel('Timed')
+  const timing = await h.create('/trials', { modelId: made.body.id, typed: { vesselVolume: '5 L' } })
+  for (const [i, seconds] of [30.1, 29.9].entries()) {
+    const run = await h.create('/readings', {
+      trialId: timing.body.id,
+      takenAt: `2026-11-25T10:0${2 - i}:00.000Z`,
+      volume: 0.005,
+      seconds,
+    })
+    expect(run.status).toBe(201)
+  }
+  const dossier = (await h.call('GET', `/models/${made.body.id}/dossier`)).body
+  expect(dossier.readings.map((r: { seconds: number }) => r.seconds)).toEqual([29.9, 30.1])
+  expect(dossier.readings[0].takenAt).toBe('2026-11-25T10:01:00.000Z')
+  expect(dossier.trials[0].typed).toEqual({ vesselVolume: '5 L' })
+})
+
 describe('problems name the field and what would be accepted', () => {
   test.each([
     ['/models', { maker: '', name: 'x', kind: 'canister' }, 'maker', 'at least one character'],

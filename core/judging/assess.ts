@@ -1,6 +1,7 @@
 import type { Figure } from '../figures'
 import type { StockClass } from '../tanks'
 import {
+  bestTrial,
   flowAgainstLabel,
   installedTrial,
   trialResults,
@@ -33,7 +34,7 @@ export interface Assessment {
 export function assess(model: ModelRecord, stockClasses?: readonly StockClass[]): Assessment {
   const trials = trialResults(model)
   const pump = knownPump(model, trials)
-  const installed = installedTrial(trials)
+  const installed = installedTrial(trials, model.kind)
   const hookups = pump
     ? model.hookups.map((h) => {
         const loaded = trials
@@ -52,9 +53,7 @@ export function assess(model: ModelRecord, stockClasses?: readonly StockClass[])
     againstLabel,
     answers: { thumb, computed: main?.computed ?? null, measured: installed?.figure ?? null },
     main,
-    verdict: verdict({
-      model,
-      installed,
+    verdict: verdict({ model, installed, best: bestTrial(trials),
       againstLabel,
       known: pump,
       main,

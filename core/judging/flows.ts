@@ -1,6 +1,6 @@
 import { compareWithLabel, flowFromRuns, type FlowResult, type LabelFinding } from '../bench'
 import type { Figure } from '../figures'
-import { claimed, type FillState, type FlowTrialRecord, type ModelRecord } from './records'
+import { claimed, type FillState, type FilterKind, type FlowTrialRecord, type ModelRecord } from './records'
 
 /** A trial with its arithmetic done; trials without runs are left out before this. */
 export interface TrialResult {
@@ -100,10 +100,20 @@ export function flowAgainstLabel(
   }
 }
 
+/** Kinds that stand in or on the tank: with media in they are installed, hose or no hose. */
+const HOSELESS: readonly FilterKind[] = ['hang-on-back', 'internal', 'motor-sponge', 'air-sponge', 'air-box', 'fluidised']
+
 /** The trial that best shows the filter as installed: loaded, on its hoses; proposed before shipped; newest first. */
-export function installedTrial(results: readonly TrialResult[]): TrialResult | null {
-  const clean = results.filter((r) => r.trial.state !== 'dirty' && r.trial.hookupId !== null)
+export function installedTrial(results: readonly TrialResult[], kind: FilterKind): TrialResult | null {
   const pick = (state: FillState): TrialResult | undefined =>
-    clean.filter((r) => r.trial.state === state).at(-1)
+    results.findLast(
+      (r) => r.trial.state === state && (r.trial.hookupId !== null || (state !== 'empty' && HOSELESS.includes(kind))),
+    )
   return pick('proposed') ?? pick('as-shipped') ?? pick('empty') ?? null
 }
+
+/** The largest flow measured at no lift in any clean state: what it does at best. */
+export const bestTrial = (results: readonly TrialResult[]): TrialResult | null =>
+  results
+    .filter((r) => r.trial.state !== 'dirty' && r.trial.lift <= 0)
+    .reduce<TrialResult | null>((best, r) => (best && best.result.mean >= r.result.mean ? best : r), null)

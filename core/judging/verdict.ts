@@ -34,7 +34,7 @@ export interface Missing {
 }
 
 /** What the flow under the verdict rests on. */
-export type FlowBasis = 'measured' | 'computed-fit' | 'computed-label' | 'rule' | 'none'
+export type FlowBasis = 'measured' | 'measured-bare' | 'computed-fit' | 'computed-label' | 'rule' | 'none'
 
 export interface Verdict {
   readonly level: VerdictLevel
@@ -66,6 +66,8 @@ export function levelOf(ratio: number | null): VerdictLevel {
 export interface VerdictInput {
   readonly model: ModelRecord
   readonly installed: TrialResult | null
+  /** The largest flow measured at no lift, for when none was measured as installed. */
+  readonly best: TrialResult | null
   readonly againstLabel: FlowAgainstLabel | null
   readonly known: KnownPump | null
   readonly main: HookupResult | null
@@ -73,11 +75,12 @@ export interface VerdictInput {
   readonly stockClasses?: readonly StockClass[]
 }
 
-/** The flow a verdict may rest on, best first: measured as installed, computed, then the rule of thumb. */
-function basisOf({ installed, main, known, thumb }: VerdictInput): { basis: FlowBasis; flow: Figure | null } {
+/** The flow a verdict may rest on, best first: measured as installed, computed, measured bare, the rule of thumb. */
+function basisOf({ installed, best, main, known, thumb }: VerdictInput): { basis: FlowBasis; flow: Figure | null } {
   if (installed) return { basis: 'measured', flow: installed.figure }
   if (main && !main.duty.blocked)
     return { basis: known?.from === 'fit' ? 'computed-fit' : 'computed-label', flow: main.computed }
+  if (best) return { basis: 'measured-bare', flow: best.figure }
   return thumb ? { basis: 'rule', flow: thumb } : { basis: 'none', flow: null }
 }
 
@@ -134,6 +137,7 @@ interface Derived {
 
 const BASIS_WORDS: Readonly<Record<FlowBasis, string>> = {
   measured: 'measured as installed',
+  'measured-bare': 'measured bare: the most it can do, less once loaded and on its hoses',
   'computed-fit': 'computed from the bench’s pump curve and the hookup',
   'computed-label': 'computed from the label’s curve and the hookup, nothing measured yet',
   rule: 'by the rule of thumb, nothing measured yet',

@@ -135,7 +135,7 @@ export async function startServer({ port, host, databaseUrl, demo }) {
       YPSOMETER_DEMO: demo ? '1' : '0',
       NODE_ENV: 'production',
     },
-    stdio: ['ignore', 'pipe', 'pipe'],
+    stdio: ['ignore', 'inherit', 'pipe'],
   })
   let stderr = ''
   child.stderr.on('data', (d) => {

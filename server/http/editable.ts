@@ -26,6 +26,8 @@ export interface Editable {
   readonly patch: z.ZodObject
   /** Throws a problem naming the field when the row as it would become makes no sense. */
   readonly check?: (row: Plain) => void
+  /** Turns a body into column values where they differ, such as a time that is text in JSON. */
+  readonly columns?: (body: Plain) => Plain
   /** Writes what lives in other tables and returns the columns left for this one. */
   readonly split?: (tx: Tx, id: string, body: Plain) => Promise<Plain>
   /** Adds what lives in other tables to rows that were read. */
@@ -108,7 +110,7 @@ export function registerEditable(app: FastifyInstance, db: Db, e: Editable): voi
         await once(db, request, true, async (tx) => {
           const body = request.body as Plain & { id: string }
           e.check?.(body)
-          const { own, rest } = splitOwn(e, body)
+          const { own, rest } = splitOwn(e, e.columns?.(body) ?? body)
           const [row] = (await tx
             .insert(e.table)
             .values(own as never)

@@ -122,5 +122,13 @@ export const MODEL_RESOURCES: readonly Editable[] = [
     join: withSegments,
   },
   { path: 'trials', one: 'trial', table: trial, row: Trial, create: TrialCreate, patch: TrialPatch },
-  { path: 'readings', one: 'run', table: reading, row: Reading, create: ReadingCreate, patch: ReadingPatch },
+  {
+    path: 'readings',
+    one: 'run',
+    table: reading,
+    row: Reading,
+    create: ReadingCreate,
+    patch: ReadingPatch,
+    columns: (body) => ({ ...body, takenAt: new Date(String(body.takenAt)) }),
+  },
 ]

@@ -38,6 +38,9 @@ type Acknowledged = (
   entry: Entry,
 ) => void
 
+/** Pause before writes that got no answer are sent again. */
+const RETRY_MS = 2000
+
 const listeners = new Set<() => void>()
 let entries: readonly Entry[] = []
 let state: SaveState = 'saved'
@@ -51,11 +54,20 @@ const database: Promise<IDBPDatabase<Schema> | null> = openDB<Schema>('ypsometer
   upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'key' }),
 }).catch(() => null)
 
+/** Fields whose text is about to be written: saying "Saved" meanwhile would be untrue. */
+const typing = new Set<string>()
+export function setTyping(field: string, on: boolean): void {
+  if (on === typing.has(field)) return
+  if (on) typing.add(field)
+  else typing.delete(field)
+  publish()
+}
+
 function publish(next: readonly Entry[] = entries): void {
   entries = next
   const waiting = entries.filter((e) => e.state === 'waiting')
   if (entries.length > waiting.length) state = 'needs-you'
-  else if (!waiting.length) state = 'saved'
+  else if (!waiting.length) state = typing.size ? 'saving' : 'saved'
   else state = waiting.some((e) => e.tries > 0) ? 'kept' : 'saving'
   listeners.forEach((l) => l())
 }
@@ -142,6 +154,7 @@ const drop = async (entry: Entry): Promise<void> => {
 export async function flush(): Promise<void> {
   if (flushing) return
   flushing = true
+  let stalled = false
   clearTimeout(retry)
   const work = async (): Promise<void> => {
     for (;;) {
@@ -149,7 +162,7 @@ export async function flush(): Promise<void> {
       if (!next) return
       inFlight = next
       if (!(await send(next))) {
-        retry = setTimeout(() => void flush(), 2500)
+        stalled = true
         return
       }
     }
@@ -160,7 +173,8 @@ export async function flush(): Promise<void> {
     inFlight = null
     flushing = false
   }
-  if (entries.some((e) => e.state === 'waiting' && e.tries === 0)) void flush()
+  if (stalled) retry = setTimeout(() => void flush(), RETRY_MS)
+  else if (entries.some((e) => e.state === 'waiting')) void flush()
 }
 
 /** Sends one write. False when the server gave no answer, so that it is tried again later. */

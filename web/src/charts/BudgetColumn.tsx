@@ -1,5 +1,6 @@
 import type { BudgetLine } from '@ypsometer/core/hydraulics'
 import { showPercent, showQuantity } from '@ypsometer/core/units'
+import { Num } from '../figures/Num'
 import { units } from '../frame/settings'
 import { spreadLabels } from './labels'
 
@@ -12,13 +13,15 @@ interface Props {
   readonly height: number
   /** Head at the top of the chart's axis (m). */
   readonly axisMax: number
+  /** Only the bar: names and figures stand in a list of their own. */
+  readonly compact?: boolean
 }
 
 const BAR = 46
 const LABELS = 178
 
 /** How the pump's head is spent, standing on the chart's own head axis. Outlet at the foot, intake at the top. */
-export function BudgetColumn({ lines, head, top, bottom, height, axisMax }: Props) {
+export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compact }: Props) {
   const system = units.use()
   const plot = height - top - bottom
   const y = (h: number): number => top + plot * (1 - h / axisMax)
@@ -40,7 +43,7 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax }: Prop
   }
   return (
     <svg
-      width={BAR + LABELS}
+      width={compact ? BAR : BAR + LABELS}
       height={height}
       className="shrink-0"
       role="img"
@@ -75,29 +78,35 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax }: Prop
           >
             <title>{`${p.label}: ${text(p.head)}`}</title>
           </rect>
-          <path
-            d={`M${BAR - 6} ${(p.y0 + p.y1) / 2}L${BAR + 8} ${labels[i] ?? 0}h4`}
-            stroke="var(--color-secondary)"
-            strokeWidth="0.8"
-            fill="none"
-          />
-          <text x={BAR + 15} y={(labels[i] ?? 0) - 1} fontSize="13" fill="var(--color-base-content)">
-            {p.label}
-          </text>
-          <text
-            x={BAR + 15}
-            y={(labels[i] ?? 0) + 12}
-            fontSize="12.5"
-            fill="var(--color-secondary)"
-            className="num"
-          >
-            {text(p.head)} · {showPercent(p.share)}
-          </text>
+          {!compact && (
+            <>
+              <path
+                d={`M${BAR - 6} ${(p.y0 + p.y1) / 2}L${BAR + 8} ${labels[i] ?? 0}h4`}
+                stroke="var(--color-secondary)"
+                strokeWidth="0.8"
+                fill="none"
+              />
+              <text x={BAR + 15} y={(labels[i] ?? 0) - 1} fontSize="13" fill="var(--color-base-content)">
+                {p.label}
+              </text>
+              <text
+                x={BAR + 15}
+                y={(labels[i] ?? 0) + 12}
+                fontSize="12.5"
+                fill="var(--color-secondary)"
+                className="num"
+              >
+                {text(p.head)} · {showPercent(p.share)}
+              </text>
+            </>
+          )}
         </g>
       ))}
-      <text x={6} y={height - bottom + 18} fontSize="13" fill="var(--color-secondary)">
-        Where the head goes
-      </text>
+      {!compact && (
+        <text x={6} y={height - bottom + 18} fontSize="13" fill="var(--color-secondary)">
+          Where the head goes
+        </text>
+      )}
     </svg>
   )
 }
@@ -105,4 +114,24 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax }: Prop
 const fill = (p: BudgetLine): string => {
   if (p.kind === 'static') return 'url(#budget-lift)'
   return p.id === 'by-difference' ? 'url(#budget-media)' : 'var(--color-base-content)'
+}
+
+/** The budget as a list, for where the column has no room for names. */
+export function BudgetList({ lines }: { readonly lines: readonly BudgetLine[] }) {
+  return (
+    <table className="sheet mb-3">
+      <caption className="kicker text-left">Where the head goes, top of the column first</caption>
+      <tbody>
+        {lines.map((l) => (
+          <tr key={l.id}>
+            <td>{l.label}</td>
+            <td className="r">
+              <Num si={l.head} dimension="head" digits={2} />
+            </td>
+            <td className="r num">{showPercent(l.share)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
 }

@@ -16,8 +16,9 @@ import {
   YAxis,
 } from 'recharts'
 import { units } from '../frame/settings'
-import { BudgetColumn } from './BudgetColumn'
+import { BudgetColumn, BudgetList } from './BudgetColumn'
 import { ChartTools, type ChartData } from './ChartTools'
+import { useWidth } from './useWidth'
 
 const HEIGHT = 430
 const TOP = 14
@@ -42,6 +43,7 @@ function axisTicks(v: number): number[] {
 export default function HeadFlow({ assessment, hookup, show, name }: Props) {
   const system = units.use()
   const root = useRef<HTMLDivElement>(null)
+  const compact = useWidth(root, 900) < 640
   const flowUnit = preferredUnit('flow', system)
   const headUnit = preferredUnit('head', system)
   const known = assessment.pump
@@ -86,7 +88,7 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
     const yTicks = axisTicks(h(highest))
     return { rows, points, xTicks, yTicks, xMax: xTicks.at(-1) ?? 1, yMax: yTicks.at(-1) ?? 1, q, h }
   }, [known, hookup, flowUnit, headUnit])
-  if (!known || !model) return null
+  if (!known || !model) return <div ref={root} />
   const measured = show === 'measured' ? hookup?.measured : null
   const at = measured
     ? { flow: measured.figure.value, head: measured.pumpHead }
@@ -238,9 +240,11 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
             bottom={AXIS}
             height={HEIGHT}
             axisMax={model.yMax * headUnit.factor}
+            compact={compact}
           />
         )}
       </div>
+      {compact && at && <BudgetList lines={budget} />}
       <Legend
         from={known.from}
         hookup={hookup !== null}

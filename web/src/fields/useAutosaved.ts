@@ -1,6 +1,13 @@
 import { useEffect, useRef, useState } from 'react'
 import { changeRow } from '../api/queries'
-import { resolveConflict, useEntries, type Collection, type Entry, type RowBody } from '../api/outbox'
+import {
+  resolveConflict,
+  setTyping,
+  useEntries,
+  type Collection,
+  type Entry,
+  type RowBody,
+} from '../api/outbox'
 import { readDraft, writeDraft } from './drafts'
 
 interface Row {
@@ -40,6 +47,7 @@ export function useAutosaved({ collection, row, field, shown, read }: AutosaveOp
 
   const commit = (value: string): void => {
     clearTimeout(timer.current)
+    setTyping(draftName, false)
     if (value === shown) {
       writeDraft(draftName, null)
       setText(null)
@@ -74,6 +82,7 @@ export function useAutosaved({ collection, row, field, shown, read }: AutosaveOp
       setText(value)
       writeDraft(draftName, value)
       clearTimeout(timer.current)
+      setTyping(draftName, true)
       timer.current = setTimeout(() => commitRef.current(value), 600)
     },
     onLeave: (): void => {
@@ -90,6 +99,7 @@ export function useAutosaved({ collection, row, field, shown, read }: AutosaveOp
     },
     revert: (): void => {
       clearTimeout(timer.current)
+      setTyping(draftName, false)
       writeDraft(draftName, null)
       setText(null)
     },

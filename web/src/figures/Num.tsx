@@ -26,8 +26,8 @@ export function Num({ si, dimension, uncertainty, digits = 3, unit, className = 
   return (
     <span className={`num whitespace-nowrap ${className}`}>
       {uncertainty ? shown.number : trimZeros(shown.number)}
-      {shown.uncertainty !== undefined && <span className="opacity-80"> ± {shown.uncertainty}</span>}
-      {shown.unit && <span className="muted ml-[0.25em] text-[0.78em]">{shown.unit}</span>}
+      {shown.uncertainty !== undefined && <span className="opacity-90"> ± {shown.uncertainty}</span>}
+      {shown.unit && <span className="muted text-[0.78em]">{'\u00a0' + shown.unit}</span>}
     </span>
   )
 }

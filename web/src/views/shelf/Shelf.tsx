@@ -148,7 +148,7 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
 }
 
 function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly [number, number] }) {
-  const provenance = r.basis === 'measured' ? 'measured' : r.basis === 'rule' ? 'rule' : 'computed'
+  const provenance = r.basis.startsWith('measured') ? 'measured' : r.basis === 'rule' ? 'rule' : 'computed'
   const bad = r.level === 'overclaimed' || r.level === 'far-overclaimed'
   return (
     <tr className="hover:bg-base-200 relative">
@@ -172,7 +172,7 @@ function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly
               si={r.flow}
               dimension="flow"
               uncertainty={r.flowUncertainty ?? undefined}
-              className={r.basis === 'measured' ? 'text-primary font-medium' : ''}
+              className={r.basis.startsWith('measured') ? 'text-primary font-medium' : ''}
             />
             <div className="muted text-[0.8rem]">
               <Mark of={provenance} /> {PROVENANCE_WORDS[provenance]}

@@ -33,8 +33,7 @@ export function VerdictView() {
       >
         <div>
           <h2 id="verdict-title" className="!text-[2.1rem] !leading-tight">
-            {verdict.words}
-            {verdict.overclaim !== null && <Ratio verdict={verdict} />}
+            {verdict.words} {verdict.overclaim !== null && <Ratio verdict={verdict} />}
           </h2>
           <p className="muted mt-1 max-w-2xl">
             {BASIS[verdict.basis]}
@@ -65,6 +64,8 @@ export function VerdictView() {
 
 const BASIS: Readonly<Record<FlowBasis, string>> = {
   measured: 'It rests on flow measured on this bench.',
+  'measured-bare':
+    'It rests on flow measured bare: the most it can do. Loaded and on its hoses it will do less.',
   'computed-fit': 'It rests on flow computed from a pump curve measured here; no run as installed yet.',
   'computed-label': 'It rests on flow computed from the label’s own curve: nothing has been measured yet.',
   rule: 'It rests on a rule of thumb: nothing has been measured yet.',
@@ -75,7 +76,7 @@ function Ratio({ verdict }: { readonly verdict: Verdict }) {
   const bad = verdict.level !== 'holds' && verdict.level !== 'open'
   return (
     <span
-      className={`num ml-4 whitespace-nowrap ${bad ? 'text-error' : ''}`}
+      className={`num ml-3 whitespace-nowrap ${bad ? 'text-error' : ''}`}
       title="claimed largest tank ÷ largest supported, normally stocked"
     >
       × {verdict.overclaim?.toFixed(2)}

@@ -1,0 +1,32 @@
+import { expect, type Page } from '@playwright/test'
+
+const control = Number(process.env.E2E_PORT ?? 4691) + 1
+
+/** Kills the server, as a crash would. */
+export const stopServer = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/stop`))
+/** Starts it again on the same database. */
+export const startServer = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/start`))
+
+/** Opens a demo dossier by its model's name. */
+export async function openDossier(page: Page, name: string, station = 'claims'): Promise<string> {
+  await page.goto(`/?q=${encodeURIComponent(name)}`)
+  await page.getByRole('link', { name, exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
+  const id = /models\/([0-9a-f-]{36})/.exec(page.url())?.[1] ?? ''
+  if (station !== 'claims') await page.goto(`/models/${id}/${station}`)
+  return id
+}
+
+/** Waits until everything typed has reached the server. */
+export const saved = (page: Page): Promise<void> =>
+  expect(page.getByRole('status').filter({ hasText: /^Saved$/ })).toBeVisible({ timeout: 15000 })
+
+/** Errors of the page: exceptions and anything the security policy blocked. */
+export function watchErrors(page: Page): string[] {
+  const found: string[] = []
+  page.on('pageerror', (e) => found.push(e.message))
+  page.on('console', (m) => {
+    if (m.type() === 'error' && !/Failed to load resource|net::ERR/.test(m.text())) found.push(m.text())
+  })
+  return found
+}

@@ -1,0 +1,112 @@
+import { expect, test } from '@playwright/test'
+import { saved, watchErrors } from './helpers'
+
+/*
+ * A newcomer's whole way: label, five runs by the space bar, a tank, a verdict. The expected numbers were worked out
+ * apart from the app, by hand formulas in another language:
+ * 5 L in 29.8, 30.1, 30.4, 29.9, 30.3 s: mean 598.04 L/h; u_A 2.265, vessel 1 % 5.980, clock 0.026, reaction 1.405;
+ * u 6.548, ν_eff 279, k 1.9685 (t integrated numerically), U 12.89. 598.04/4 = 149.5 L; 250/149.5 = 1.672.
+ * Tank 90 × 40 cm, water 42 cm, 5 cm gravel of 40 % porosity: 151.2 − 10.8 = 140.4 L; 598.04/140.4 = 4.26 per hour.
+ */
+const SECONDS = [29.8, 30.1, 30.4, 29.9, 30.3]
+
+test('from a label to a verdict', async ({ page }) => {
+  const errors = watchErrors(page)
+  const began = Date.now()
+  await page.clock.install()
+  await page.goto('/')
+  await expect(page.getByRole('link', { name: 'Torrent 1400' })).toBeVisible()
+
+  await page.getByRole('button', { name: 'New model' }).click()
+  const label = page.getByRole('dialog')
+  await label.getByLabel('Maker').fill('Pellam Works')
+  await label.getByLabel('Model', { exact: true }).fill('Kettle 900')
+  await label.getByLabel('Rated flow').fill('900')
+  await label.getByLabel('Maximum head').fill('1.6 m')
+  await label.getByLabel('For tanks from').fill('60')
+  await label.getByLabel('to', { exact: true }).fill('250 l')
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Kettle 900' })).toBeVisible()
+  await expect(page.getByLabel('Rated flow', { exact: true })).toHaveValue('900')
+
+  await page.getByRole('link', { name: /Next: Time five bucket runs/ }).click()
+  await page.getByRole('button', { name: 'New timing' }).click()
+  await page.getByRole('button', { name: 'To the clock' }).click()
+  for (const [i, seconds] of SECONDS.entries()) {
+    await page.clock.pauseAt(Date.now() + (i + 1) * 60000)
+    await page.keyboard.press('Space')
+    await page.clock.runFor(seconds * 1000)
+    await page.keyboard.press('Space')
+    await page.clock.resume()
+    await expect(
+      page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem').first(),
+    ).toContainText(`${seconds.toFixed(2)} s`)
+  }
+  await expect(page.getByRole('status', { name: 'Mean flow' })).toContainText(/598 ± 13\sL\/h/)
+  await expect(page.getByRole('status', { name: 'Mean flow' })).toContainText('Within ±3')
+
+  await page.getByRole('link', { name: 'Back to the bench' }).click()
+  await page.getByRole('link', { name: 'Tanks', exact: true }).first().click()
+  await page.getByRole('button', { name: 'Add a tank' }).click()
+  await page.getByLabel('Name').fill('Ticket office')
+  for (const [label, value] of [
+    ['Length', '90'],
+    ['Width', '40 cm'],
+    ['Height', '450 mm'],
+    ['Water level above the bottom', '42'],
+    ['Substrate depth', '5'],
+  ] as const) {
+    await page.getByLabel(label).fill(value)
+    await page.keyboard.press('Enter')
+  }
+  await expect(page.getByRole('button', { name: /140 L computed/ })).toBeVisible()
+  await saved(page)
+
+  await page.getByRole('link', { name: 'Shelf' }).click()
+  await page.getByRole('link', { name: 'Kettle 900' }).click()
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('link', { name: /Verdict/ })
+    .click()
+  await expect(page.getByRole('heading', { name: /The claim is too high × 1\.67/ })).toBeVisible()
+  const reasons = page.getByRole('region', { name: 'Because' })
+  await expect(reasons).toContainText(
+    'claims tanks up to 250 L; a normally stocked one is supported up to 150 L: the claim is 1.67 times that',
+  )
+  await expect(reasons).toContainText(/598 ± 13\sL\/h/)
+  await expect(reasons).toContainText('34')
+  await expect(page.getByRole('region', { name: 'Not yet known' })).toContainText('Flow as installed')
+
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /Tanks/ }).click()
+  await expect(page.getByRole('row', { name: /Ticket office/ })).toContainText('Suits: 4.3 turnovers')
+
+  expect(Date.now() - began).toBeLessThan(5 * 60000)
+  expect(errors).toEqual([])
+  // Everything is there after a reload: nothing lived in the page alone.
+  await page.reload()
+  await expect(page.getByRole('row', { name: /Ticket office/ })).toContainText('Suits: 4.3 turnovers')
+})
+
+test('numbers answer for themselves, by keyboard and in other units', async ({ page }) => {
+  await page.goto('/?q=torrent')
+  await page.getByRole('link', { name: 'Torrent 1400' }).click()
+  await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /Bench/ }).click()
+  const measured = page.getByRole('button', { name: /L\/h measured/ }).first()
+  await measured.focus()
+  await page.keyboard.press('Enter')
+  const working = page.getByRole('dialog', { name: 'Working of measured flow' })
+  await expect(working).toContainText('coverage factor, 95 %')
+  await expect(working).toContainText('GUM, JCGM 100:2008')
+  await page.keyboard.press('Escape')
+  await expect(working).toBeHidden()
+  await expect(measured).toBeFocused()
+
+  // 619 L/h ÷ 3.785 411 784 = 163.5 US gal/h.
+  await page.getByLabel('Units').selectOption('us')
+  await expect(page.getByRole('button', { name: /US gal\/h measured/ }).first()).toContainText(/16[34]/)
+  await page.getByLabel('Units').selectOption('metric')
+
+  await page.keyboard.press('Escape')
+  await page.locator('body').press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys and marks' })).toContainText('rule of thumb')
+})

@@ -1,0 +1,139 @@
+import { expect, test } from '@playwright/test'
+import { openDossier, saved, startServer, stopServer } from './helpers'
+
+test.describe('wrong input says what is wrong, at the field, and loses nothing', () => {
+  test('letters, negatives, two readings and a 40 000 L/h nano filter', async ({ page }) => {
+    await openDossier(page, 'Mop 300')
+    const flow = page.getByLabel('Rated flow', { exact: true })
+    await flow.fill('fast')
+    await expect(page.getByText('“fast” is not a number')).toBeVisible()
+    await flow.fill('1,200 L/h')
+    await expect(page.getByText('can be read two ways: write 1200 or 1.200')).toBeVisible()
+    await flow.fill('-5')
+    await expect(page.getByText('is too little: at least')).toBeVisible()
+    await flow.fill('40000 L/h')
+    await expect(page.getByText(/Are you sure\? 40.000 L\/h is more than such filters print/)).toBeVisible()
+    await page.getByRole('button', { name: 'Take it back' }).click()
+    await expect(flow).toHaveValue('300 L/h')
+    // What cannot be read yet survives a closed page.
+    await flow.fill('about 3')
+    await page.reload()
+    await expect(page.getByLabel('Rated flow', { exact: true })).toHaveValue('about 3')
+    await page.getByLabel('Rated flow', { exact: true }).fill('300 L/h')
+  })
+
+  test('a tank smaller than its substrate', async ({ page }) => {
+    await page.goto('/tanks')
+    await page.getByRole('link', { name: /Vet, quarantine/ }).click()
+    await page.getByLabel('Substrate depth').fill('60 cm')
+    await expect(page.getByText('As deep as the water: it must be less than the water level.')).toBeVisible()
+    await expect(page.getByLabel('Substrate depth')).toHaveValue('60 cm')
+    await page.getByLabel('Substrate depth').fill('0 cm')
+  })
+
+  test('a run of no time is not kept, and an undone run comes back', async ({ page }) => {
+    await openDossier(page, 'Ledger 700', 'bench')
+    await page
+      .getByRole('row', { name: /As shipped/ })
+      .getByRole('link', { name: 'Open' })
+      .click()
+    const laps = page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')
+    await expect(laps).toHaveCount(5)
+    await page.keyboard.press('Space')
+    await page.keyboard.press('Space')
+    await expect(page.getByText(/too short to be a run, so it was not kept/)).toBeVisible()
+    await expect(laps).toHaveCount(5)
+    await page.keyboard.press('Backspace')
+    await expect(laps).toHaveCount(4)
+    await page.getByRole('status').getByRole('button', { name: 'Undo' }).click()
+    await expect(laps).toHaveCount(5)
+  })
+
+  test('one lift fits no curve, and the bench says so', async ({ page }) => {
+    await page.goto('/')
+    await page.getByRole('button', { name: 'New model' }).click()
+    const label = page.getByRole('dialog')
+    await label.getByLabel('Maker').fill('Quillon')
+    await label.getByLabel('Model', { exact: true }).fill('Onepoint')
+    await label.getByLabel('Rated flow').fill('500')
+    await label.getByLabel('Maximum head').fill('1 m')
+    await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+    await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /Bench/ }).click()
+    await expect(page.getByText(/flow at three different heads at least/)).toBeVisible()
+    await page.getByRole('button', { name: 'Add a hookup' }).click()
+    await expect(page.getByText('Does the height count?')).toBeVisible()
+    await expect(page.getByText('What a change would give')).toBeVisible()
+  })
+})
+
+test('two windows on one dossier: both are told, nothing is overwritten', async ({ context }) => {
+  const one = await context.newPage()
+  const two = await context.newPage()
+  const id = await openDossier(one, 'Triptych 600')
+  await two.goto(`/models/${id}/claims`)
+  await expect(two.getByLabel('Note').first()).toBeVisible()
+  // The second window must not see the first one's change before it writes its own.
+  await two.route('**/dossier', (route) => route.abort())
+  await one.getByLabel('Note').first().fill('from the first window')
+  await saved(one)
+  await two.getByLabel('Note').first().fill('from the second window')
+  await expect(two.getByText(/Changed elsewhere to/)).toContainText('from the first window')
+  await expect(two.getByText('Needs your decision')).toBeVisible()
+  await two.getByRole('button', { name: 'Keep mine' }).click()
+  await saved(two)
+  await one.reload()
+  await expect(one.getByLabel('Note').first()).toHaveValue('from the second window')
+})
+
+test('changes to different fields in two windows are both kept without asking', async ({ context }) => {
+  const one = await context.newPage()
+  const two = await context.newPage()
+  const id = await openDossier(one, 'Coracle A1')
+  await two.goto(`/models/${id}/claims`)
+  await expect(two.getByLabel('Note').first()).toBeVisible()
+  await two.route('**/dossier', (route) => route.abort())
+  await one.getByLabel('Note').first().fill('noted in one')
+  await saved(one)
+  await two.getByLabel('Mains here').selectOption('60')
+  await saved(two)
+  await two.unroute('**/dossier')
+  await two.reload()
+  await expect(two.getByLabel('Note').first()).toHaveValue('noted in one')
+  await expect(two.getByLabel('Mains here')).toHaveValue('60')
+})
+
+test('the server stops while someone types and times; all of it arrives when it is back, once', async ({
+  page,
+}) => {
+  const id = await openDossier(page, 'Whirlpot F1')
+  await page.goto(`/models/${id}/bench`)
+  await page.getByRole('button', { name: 'New timing' }).click()
+  await page.getByRole('button', { name: 'To the clock' }).click()
+  await saved(page)
+  await stopServer()
+  const laps = page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')
+  for (let i = 1; i <= 2; i++) {
+    await page.keyboard.press('Space')
+    await page.waitForTimeout(700)
+    await page.keyboard.press('Space')
+    await expect(laps).toHaveCount(i)
+  }
+  await expect(page.getByText(/Kept on this device \(2\)/)).toBeVisible()
+  await page.getByRole('link', { name: 'Back to the bench' }).click()
+  await page
+    .getByRole('navigation', { name: 'Stations' })
+    .getByRole('link', { name: /Claims/ })
+    .click()
+  await page.getByLabel('Note').first().fill('typed while the server was away')
+  await expect(page.getByText(/Kept on this device/)).toBeVisible()
+  await startServer()
+  await saved(page)
+  await page.reload()
+  await expect(page.getByLabel('Note').first()).toHaveValue('typed while the server was away')
+  const dossier = (await (await page.request.get(`/api/v1/models/${id}/dossier`)).json()) as {
+    trials: { id: string }[]
+    readings: { trialId: string }[]
+  }
+  const newest = dossier.trials.at(-1)?.id
+  expect(dossier.readings.filter((r) => r.trialId === newest)).toHaveLength(2)
+})
