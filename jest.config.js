@@ -2,11 +2,18 @@
 const transform = {
   '^.+\\.[cm]?[jt]sx?$': [
     '@swc/jest',
-    { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'commonjs' } },
+    {
+      jsc: {
+        parser: { syntax: 'typescript', tsx: true },
+        target: 'es2022',
+        transform: { react: { runtime: 'automatic' } },
+      },
+      module: { type: 'commonjs' },
+    },
   ],
 }
 export default {
-  testMatch: ['<rootDir>/{core,contract,server,demo,web}/**/*.test.ts'],
+  testMatch: ['<rootDir>/{core,contract,server,demo,web}/**/*.test.{ts,tsx}'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   transform,
   globalSetup: '<rootDir>/server/testing/cluster.setup.mjs',

@@ -1,7 +1,7 @@
 #!/usr/bin/env node
 // `npm test`: everything checked, from the packages up. The last line is "N passed, N failed".
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import {
   checkNode,
@@ -50,6 +50,9 @@ const e2eNumbers = () => {
   return { passed: stats.expected + stats.flaky, failed: stats.unexpected }
 }
 
+const testFiles = () =>
+  readdirSync(join(ROOT, 'scripts', 'tests')).map((name) => join('scripts', 'tests', name))
+
 await command(async () => {
   checkNode()
   ensurePackages()
@@ -75,6 +78,7 @@ await command(async () => {
   check('nothing unused', bin('knip'), [])
   check('unit', bin('jest'), ['--json', `--outputFile=${join(OUT, 'jest.json')}`, '--silent'], jestNumbers)
   ensureBuild()
+  check('start, and what survives a kill', process.execPath, ['--test', ...testFiles()])
   check('browser', bin('playwright'), ['test'], e2eNumbers)
   say(`${passed} passed, ${failed} failed`)
   process.exitCode = failed ? 1 : 0

@@ -22,7 +22,7 @@ test.each([
   expect(Math.abs(frictionFactor(re, rough) / f - 1)).toBeLessThan(5e-3)
 })
 
-test('laminar hose loss is Hagen–Poiseuille: h = 128 ν L Q / (π g D⁴) (exact)', () => {
+test('laminar hose loss is Poiseuille’s law: h = 128 ν L Q / (π g D⁴) (exact)', () => {
   const nu = waterProperties({ temperature: 25 }).kinematicViscosity
   const hose = { kind: 'hose', id: 'h', label: 'h', length: 2, diameter: 0.02, roughness: 0 } as const
   const q = 1e-5

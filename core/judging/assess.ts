@@ -53,7 +53,10 @@ export function assess(model: ModelRecord, stockClasses?: readonly StockClass[])
     againstLabel,
     answers: { thumb, computed: main?.computed ?? null, measured: installed?.figure ?? null },
     main,
-    verdict: verdict({ model, installed, best: bestTrial(trials),
+    verdict: verdict({
+      model,
+      installed,
+      best: bestTrial(trials),
       againstLabel,
       known: pump,
       main,

@@ -101,13 +101,22 @@ export function flowAgainstLabel(
 }
 
 /** Kinds that stand in or on the tank: with media in they are installed, hose or no hose. */
-const HOSELESS: readonly FilterKind[] = ['hang-on-back', 'internal', 'motor-sponge', 'air-sponge', 'air-box', 'fluidised']
+const HOSELESS: readonly FilterKind[] = [
+  'hang-on-back',
+  'internal',
+  'motor-sponge',
+  'air-sponge',
+  'air-box',
+  'fluidised',
+]
 
 /** The trial that best shows the filter as installed: loaded, on its hoses; proposed before shipped; newest first. */
 export function installedTrial(results: readonly TrialResult[], kind: FilterKind): TrialResult | null {
   const pick = (state: FillState): TrialResult | undefined =>
     results.findLast(
-      (r) => r.trial.state === state && (r.trial.hookupId !== null || (state !== 'empty' && HOSELESS.includes(kind))),
+      (r) =>
+        r.trial.state === state &&
+        (r.trial.hookupId !== null || (state !== 'empty' && HOSELESS.includes(kind))),
     )
   return pick('proposed') ?? pick('as-shipped') ?? pick('empty') ?? null
 }

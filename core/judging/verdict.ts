@@ -76,7 +76,10 @@ export interface VerdictInput {
 }
 
 /** The flow a verdict may rest on, best first: measured as installed, computed, measured bare, the rule of thumb. */
-function basisOf({ installed, best, main, known, thumb }: VerdictInput): { basis: FlowBasis; flow: Figure | null } {
+function basisOf({ installed, best, main, known, thumb }: VerdictInput): {
+  basis: FlowBasis
+  flow: Figure | null
+} {
   if (installed) return { basis: 'measured', flow: installed.figure }
   if (main && !main.duty.blocked)
     return { basis: known?.from === 'fit' ? 'computed-fit' : 'computed-label', flow: main.computed }

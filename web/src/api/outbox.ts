@@ -242,8 +242,11 @@ const subscribe = (l: () => void): (() => void) => {
   listeners.add(l)
   return () => listeners.delete(l)
 }
-export const useEntries = (): readonly Entry[] => useSyncExternalStore(subscribe, () => entries)
-export const useSaveState = (): SaveState => useSyncExternalStore(subscribe, () => state)
+/** What waits now, and the state it amounts to. */
+export const waitingEntries = (): readonly Entry[] => entries
+export const saveState = (): SaveState => state
+export const useEntries = (): readonly Entry[] => useSyncExternalStore(subscribe, waitingEntries)
+export const useSaveState = (): SaveState => useSyncExternalStore(subscribe, saveState)
 
 /** Rows as the person sees them: what the server said, with what still waits laid over it. */
 export function overlay<T extends { id: string }>(

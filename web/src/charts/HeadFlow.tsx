@@ -53,8 +53,10 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
     const h = (v: number): number => fromSI(v, headUnit)
     const top = Math.max(known.pump.maxFlow, known.labelPump?.maxFlow ?? 0) * 1.04
     const highest = Math.max(known.pump.shutOffHead, known.labelPump?.shutOffHead ?? 0) * 1.06
-    const rows = Array.from({ length: 61 }, (_, i) => {
-      const flow = (top * i) / 60
+    // Both curves end on the axis: their own last flows are among the samples.
+    const ends = [known.pump.maxFlow, ...(known.labelPump ? [known.labelPump.maxFlow] : [])]
+    const flows = [...Array.from({ length: 61 }, (_, i) => (top * i) / 60), ...ends].sort((a, b) => a - b)
+    const rows = flows.map((flow) => {
       const base = pumpHead(flow, known.pump)
       const half = known.fit ? pumpBand(flow, known.fit) : 0
       const label = known.from === 'label' ? labelBand(flow, known.pump) : null
@@ -64,7 +66,7 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
         : undefined
       return {
         flow: q(flow),
-        pump: flow <= known.pump.maxFlow * 1.001 ? h(base) : undefined,
+        pump: flow <= known.pump.maxFlow ? h(base) : undefined,
         band:
           flow <= known.pump.maxFlow
             ? label

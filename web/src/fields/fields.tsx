@@ -6,6 +6,7 @@ import {
   parseQuantity,
   preferredUnit,
   showQuantity,
+  trimZeros,
   type Dimension,
 } from '@ypsometer/core/units'
 import { useId } from 'react'
@@ -50,7 +51,7 @@ export function QuantityField(p: QuantityProps) {
       : (typedAs(typed, si, p, unit.symbol, system) ?? plainText(si, p, unit.symbol, system))
   const say = (v: number): string => {
     const s = showQuantity(v, p.dimension, system, 3, unit.symbol)
-    return `${s.number} ${s.unit}`.trim()
+    return `${trimZeros(s.number)} ${s.unit}`.trim()
   }
   const read = (text: string): Reading => {
     if (!text.trim())

@@ -82,7 +82,11 @@ export function Conditions({ trial, hookups, onDone }: Props) {
         Unplug before hands go into the water or the body is opened. No socket below the water line; a drip
         loop on every cable.
       </p>
-      <button type="button" className="btn btn-primary mt-4 h-14 w-full text-[1.1rem]" onClick={onDone}>
+      <button
+        type="button"
+        className="btn btn-primary sticky bottom-0 mt-4 h-14 w-full text-[1.1rem]"
+        onClick={onDone}
+      >
         To the clock
       </button>
     </div>

@@ -107,7 +107,7 @@ function StationRuler({ assessment }: { readonly assessment: Assessment | null }
             <>
               <span className="flex items-baseline justify-between px-2">
                 <span className={isActive ? '' : 'group-hover:underline'}>{label}</span>
-                <span className="num muted text-[0.8rem] font-normal">
+                <span className="num muted text-[0.8rem] font-normal max-sm:sr-only">
                   {done >= 1 ? 'done' : `${Math.round(done * 100)} %`}
                 </span>
               </span>

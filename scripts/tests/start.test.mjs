@@ -1,0 +1,183 @@
+// `npm start` as its user meets it, and what survives when everything is killed. Run by Node's own test runner.
+import assert from 'node:assert/strict'
+import { spawn, spawnSync } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { after, test } from 'node:test'
+import { freePort, ROOT } from '../lib/system.mjs'
+
+const folders = []
+function dataFolder() {
+  const folder = mkdtempSync(join(tmpdir(), 'ypsometer-start-'))
+  chmodSync(folder, 0o755)
+  folders.push(folder)
+  return folder
+}
+after(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })))
+
+const clean = () => {
+  const env = { ...process.env }
+  for (const name of ['DATABASE_URL', 'HOST', 'PORT', 'YPSOMETER_DATA']) delete env[name]
+  return env
+}
+
+/** Starts `npm start`'s script; resolves with its address once it is ready, or rejects with what it said. */
+function start(env, ...args) {
+  const child = spawn(process.execPath, ['scripts/start.mjs', ...args], {
+    cwd: ROOT,
+    env: { ...clean(), ...env },
+  })
+  let out = ''
+  const ready = new Promise((done, fail) => {
+    child.stdout.on('data', (d) => {
+      out += d
+      const m = /ready: (http:\S+)/.exec(out)
+      if (m) done(m[1])
+    })
+    child.stderr.on('data', (d) => (out += d))
+    child.on('exit', (code) => fail(new Error(`left with ${code}: ${out}`)))
+  })
+  const stop = () =>
+    new Promise((done) => {
+      if (child.exitCode !== null) return done()
+      child.on('exit', done)
+      child.kill('SIGINT')
+    })
+  return { child, ready, stop, said: () => out }
+}
+
+const refused = (env, ...args) =>
+  spawnSync(process.execPath, ['scripts/start.mjs', ...args], {
+    cwd: ROOT,
+    env: { ...clean(), ...env },
+    encoding: 'utf8',
+    timeout: 60000,
+  })
+
+/** Processes whose parent is `pid`. */
+function childrenOf(pid) {
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .filter((name) => {
+      try {
+        return Number(readFileSync(`/proc/${name}/stat`, 'utf8').split(') ')[1].split(' ')[1]) === pid
+      } catch {
+        return false
+      }
+    })
+    .map(Number)
+}
+
+test('a host other than this machine, a bad port and a taken port each get one sentence', async () => {
+  const data = dataFolder()
+  const host = refused({ HOST: '0.0.0.0', YPSOMETER_DATA: data })
+  assert.equal(host.status, 1)
+  assert.match(host.stderr, /^HOST is 0\.0\.0\.0: this version has no accounts yet[^\n]*\n$/)
+  assert.match(
+    refused({ PORT: 'seven', YPSOMETER_DATA: data }).stderr,
+    /^PORT is “seven”: give a number[^\n]*\n$/,
+  )
+  const port = await freePort()
+  const other = createServer().listen(port, '127.0.0.1')
+  await new Promise((r) => other.once('listening', r))
+  assert.match(
+    refused({ PORT: String(port), YPSOMETER_DATA: data }).stderr,
+    /^Port \d+ is taken by another program[^\n]*\n$/,
+  )
+  other.close()
+})
+
+test('starts with the demo, refuses a second start, stops all it started, and keeps the data', async () => {
+  const env = { PORT: String(await freePort()), YPSOMETER_DATA: dataFolder() }
+  const first = start(env)
+  const address = await first.ready
+  const shelf = await (await fetch(`${address}/api/v1/models`)).json()
+  assert.ok(shelf.total >= 8)
+  const page = await fetch(address)
+  assert.match(await page.text(), /<div id="root">/)
+  assert.match(refused(env).stderr, /already running at http/)
+  const id = randomUUID()
+  const made = await fetch(`${address}/api/v1/models`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'idempotency-key': randomUUID() },
+    body: JSON.stringify({ id, maker: 'Quillon', name: 'Kept', kind: 'internal' }),
+  })
+  assert.equal(made.status, 201)
+  await first.stop()
+  await assert.rejects(fetch(`${address}/api/v1/health`))
+
+  const second = start(env)
+  const again = await second.ready
+  assert.equal((await (await fetch(`${again}/api/v1/models/${id}`)).json()).name, 'Kept')
+  assert.equal((await (await fetch(`${again}/api/v1/models`)).json()).total, shelf.total + 1)
+  await second.stop()
+})
+
+test('--empty starts with an empty shelf and the stock classes every tank needs', async () => {
+  const run = start({ PORT: String(await freePort()), YPSOMETER_DATA: dataFolder() }, '--empty')
+  const address = await run.ready
+  assert.equal((await (await fetch(`${address}/api/v1/models`)).json()).total, 0)
+  assert.equal((await (await fetch(`${address}/api/v1/stock-classes`)).json()).length, 5)
+  await run.stop()
+})
+
+test('every acknowledged write survives kill -9 of server and database, none twice', async () => {
+  const env = { PORT: String(await freePort()), YPSOMETER_DATA: dataFolder() }
+  const first = start(env, '--empty')
+  const address = await first.ready
+  const post = (path, body, key) =>
+    fetch(`${address}/api/v1/${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'idempotency-key': key },
+      body: JSON.stringify(body),
+    })
+  const modelId = randomUUID()
+  await post('models', { id: modelId, maker: 'Quillon', name: 'Killed', kind: 'internal' }, randomUUID())
+  const trialId = randomUUID()
+  await post('trials', { id: trialId, modelId }, randomUUID())
+  const acknowledged = []
+  const unanswered = []
+  let killed = false
+  const writer = (async () => {
+    for (let i = 0; i < 5000; i++) {
+      const write = [randomUUID(), randomUUID()]
+      const takenAt = new Date(Date.UTC(2026, 10, 25) + i * 1000).toISOString()
+      const body = { id: write[0], trialId, takenAt, volume: 0.005, seconds: 30 }
+      try {
+        const r = await post('readings', body, write[1])
+        if (r.status === 201) acknowledged.push([body, write[1]])
+        else unanswered.push([body, write[1]])
+      } catch {
+        unanswered.push([body, write[1]])
+        if (killed) return
+      }
+    }
+  })()
+  await new Promise((r) => setTimeout(r, 900))
+  killed = true
+  const postmaster = Number(
+    readFileSync(join(env.YPSOMETER_DATA, 'pg', 'postmaster.pid'), 'utf8').split('\n')[0],
+  )
+  process.kill(postmaster, 'SIGKILL')
+  const servers = childrenOf(first.child.pid)
+  first.child.kill('SIGKILL')
+  servers.forEach((pid) => process.kill(pid, 'SIGKILL'))
+  await writer
+  assert.ok(acknowledged.length > 20, `only ${acknowledged.length} writes were acknowledged before the kill`)
+  await new Promise((r) => setTimeout(r, 1500))
+
+  const second = start(env, '--empty')
+  await second.ready
+  // The writer asks again for what it got no answer to, under the same keys, and for one it did.
+  for (const [body, key] of [...unanswered, ...acknowledged.slice(-1)])
+    assert.equal((await post('readings', body, key)).status, 201)
+  const { readings } = await (await fetch(`${address}/api/v1/models/${modelId}/dossier`)).json()
+  const ids = readings.map((r) => r.id)
+  assert.equal(new Set(ids).size, ids.length)
+  for (const [body] of [...acknowledged, ...unanswered]) assert.ok(ids.includes(body.id))
+  assert.equal(ids.length, acknowledged.length + unanswered.length)
+  await second.stop()
+})

@@ -1,0 +1,276 @@
+/** @jest-environment jsdom */
+import '../../testing/setup'
+import { IDBFactory } from 'fake-indexeddb'
+import type * as Outbox from './outbox'
+
+interface Sent {
+  readonly method: string
+  readonly path: string
+  readonly body: Record<string, unknown>
+  readonly key: string
+  readonly version: string | undefined
+}
+type Answer = { status: number; body: unknown } | 'away'
+
+let outbox: typeof Outbox
+let sent: Sent[]
+let acknowledged: { row: Record<string, unknown> }[]
+let merged: number
+let answer: (s: Sent) => Answer
+
+/** A fresh page: the module anew, the device's storage kept unless `wipe`. */
+async function openPage(wipe = true): Promise<void> {
+  if (wipe) globalThis.indexedDB = new IDBFactory()
+  jest.resetModules()
+  outbox = await import('./outbox')
+  outbox.startOutbox(
+    (_collection, row) => acknowledged.push({ row }),
+    () => merged++,
+  )
+  await settle()
+}
+
+/** Lets promises, storage and zero timers run. */
+const settle = async (): Promise<void> => {
+  for (let i = 0; i < 40; i++) await new Promise((r) => setTimeout(r, 1))
+}
+
+beforeEach(async () => {
+  sent = []
+  acknowledged = []
+  merged = 0
+  answer = (s) => ({ status: s.method === 'POST' ? 201 : 200, body: { id: 'r1', version: 7, ...s.body } })
+  globalThis.fetch = jest.fn(async (url: string, init: RequestInit) => {
+    const headers = init.headers as Record<string, string>
+    const s: Sent = {
+      method: init.method ?? 'GET',
+      path: url.replace('/api/v1', ''),
+      body: init.body ? (JSON.parse(init.body as string) as Record<string, unknown>) : {},
+      key: headers['idempotency-key'] ?? '',
+      version: headers['if-match'],
+    }
+    sent.push(s)
+    const a = answer(s)
+    if (a === 'away') throw new TypeError('network')
+    return { ok: a.status < 400, status: a.status, statusText: '', json: async () => a.body } as Response
+  }) as typeof fetch
+  await openPage()
+})
+
+const patch = (body: Record<string, unknown>, base: Record<string, unknown> = {}, rowId = 'r1') =>
+  outbox.enqueue({ method: 'PATCH', collection: 'models', rowId, body, version: 3, base })
+const entries = (): readonly Outbox.Entry[] => outbox.waitingEntries()
+
+test('a change is sent once, under its version and a key, and acknowledged', async () => {
+  patch({ note: 'a' })
+  await settle()
+  expect(sent).toEqual([
+    { method: 'PATCH', path: '/models/r1', body: { note: 'a' }, key: expect.any(String), version: '"3"' },
+  ])
+  expect(acknowledged[0]?.row).toMatchObject({ id: 'r1', version: 7 })
+  expect(outbox.saveState()).toBe('saved')
+})
+
+test('changes typed before the first is sent travel together', async () => {
+  patch({ note: 'a', typed: { note: 'a' } })
+  patch({ name: 'b', typed: { name: 'b' } })
+  await settle()
+  expect(sent).toHaveLength(1)
+  expect(sent[0]?.body).toEqual({ note: 'a', name: 'b', typed: { note: 'a', name: 'b' } })
+})
+
+test('while the server is away everything stays on the device, in order, and is sent once when it is back', async () => {
+  answer = () => 'away'
+  outbox.enqueue({
+    method: 'POST',
+    collection: 'trials',
+    rowId: 't1',
+    body: { id: 't1' },
+    version: 0,
+    base: {},
+  })
+  await settle()
+  for (const id of ['a', 'b'])
+    outbox.enqueue({ method: 'POST', collection: 'readings', rowId: id, body: { id }, version: 0, base: {} })
+  await settle()
+  expect(outbox.saveState()).toBe('kept')
+  expect(entries()).toHaveLength(3)
+  const firstKey = sent[0]?.key
+
+  // The page is closed and opened again: the device still has them.
+  await openPage(false)
+  expect(entries().map((e) => e.rowId)).toEqual(['t1', 'a', 'b'])
+
+  sent = []
+  answer = (s) => ({ status: 201, body: { ...s.body, version: 1 } })
+  await outbox.flush()
+  await settle()
+  expect(sent.map((s) => s.body.id)).toEqual(['t1', 'a', 'b'])
+  expect(sent[0]?.key).toBe(firstKey)
+  expect(outbox.saveState()).toBe('saved')
+})
+
+test('a lost acknowledgement is asked for again under the same key', async () => {
+  let lost = true
+  answer = (s) => {
+    if (lost) {
+      lost = false
+      return 'away'
+    }
+    return { status: 200, body: { id: 'r1', version: 4, ...s.body } }
+  }
+  patch({ note: 'a' })
+  await settle()
+  await outbox.flush()
+  await settle()
+  expect(sent).toHaveLength(2)
+  expect(new Set(sent.map((s) => s.key)).size).toBe(1)
+})
+
+test('a later change of our own rides on the version the first one made', async () => {
+  let calls = 0
+  answer = (s) =>
+    calls++ === 0
+      ? 'away'
+      : { status: 200, body: { id: 'r1', version: Number(s.version?.replace(/"/g, '')) + 1, ...s.body } }
+  patch({ note: 'a' })
+  await settle()
+  patch({ note: 'b' })
+  await outbox.flush()
+  await settle()
+  expect(sent.slice(1).map((s) => [s.body.note, s.version])).toEqual([
+    ['a', '"3"'],
+    ['b', '"4"'],
+  ])
+})
+
+const stale = (current: Record<string, unknown>): Answer => ({
+  status: 409,
+  body: { status: 409, code: 'stale', title: 'stale', current: { id: 'r1', version: 9, ...current } },
+})
+
+test('a stale change to another field is made again without asking', async () => {
+  answer = (s) =>
+    s.version === '"3"'
+      ? stale({ note: 'theirs', name: 'old' })
+      : { status: 200, body: { id: 'r1', version: 10, ...s.body } }
+  patch({ name: 'mine' }, { name: 'old' })
+  await settle()
+  expect(sent.map((s) => s.version)).toEqual(['"3"', '"9"'])
+  expect(merged).toBe(1)
+  expect(outbox.saveState()).toBe('saved')
+})
+
+describe('a stale change to the same field', () => {
+  beforeEach(async () => {
+    answer = (s) =>
+      s.version === '"3"'
+        ? stale({ note: 'theirs' })
+        : { status: 200, body: { id: 'r1', version: 10, ...s.body } }
+    patch({ note: 'mine' }, { note: 'old' })
+    await settle()
+  })
+  test('waits for the person, overwriting nothing', () => {
+    expect(sent).toHaveLength(1)
+    expect(outbox.saveState()).toBe('needs-you')
+    expect(entries()[0]).toMatchObject({ state: 'conflict', version: 9 })
+  })
+  test('keep mine: sent on top of theirs under a new key', async () => {
+    outbox.resolveConflict(entries()[0]?.key ?? '', 'mine')
+    await settle()
+    expect(sent.map((s) => s.version)).toEqual(['"3"', '"9"'])
+    expect(sent[1]?.body).toEqual({ note: 'mine' })
+    expect(new Set(sent.map((s) => s.key)).size).toBe(2)
+  })
+  test('take theirs: mine is let go', async () => {
+    outbox.resolveConflict(entries()[0]?.key ?? '', 'theirs')
+    await settle()
+    expect(sent).toHaveLength(1)
+    expect(outbox.saveState()).toBe('saved')
+  })
+  test('typing again takes the place of the parked change', async () => {
+    patch({ note: 'newer' }, { note: 'theirs' })
+    await settle()
+    expect(entries().every((e) => e.state === 'waiting' || e.body.note === 'newer')).toBe(true)
+  })
+})
+
+test('a refusal stays with its reason and does not hold up the rest', async () => {
+  answer = (s) =>
+    s.body.name === ''
+      ? {
+          status: 400,
+          body: { status: 400, title: 'no', errors: [{ field: 'name', message: 'at least one character' }] },
+        }
+      : { status: 200, body: { id: 'x', version: 2 } }
+  patch({ name: '' })
+  await settle()
+  patch({ note: 'fine' }, {}, 'r2')
+  await settle()
+  expect(sent).toHaveLength(2)
+  expect(entries()).toHaveLength(1)
+  expect(entries()[0]).toMatchObject({ state: 'refused', problem: { errors: [{ field: 'name' }] } })
+})
+
+test('a fault of the server is tried again, not given up', async () => {
+  answer = () => ({ status: 500, body: { status: 500, title: 'fault' } })
+  patch({ note: 'a' })
+  await settle()
+  expect(entries()[0]).toMatchObject({ state: 'waiting', tries: 1 })
+  expect(outbox.saveState()).toBe('kept')
+})
+
+test('a field being typed in is not called saved', () => {
+  outbox.setTyping('models.r1.note', true)
+  expect(outbox.saveState()).toBe('saving')
+  outbox.setTyping('models.r1.note', false)
+  expect(outbox.saveState()).toBe('saved')
+})
+
+describe('what waits is laid over what the server said', () => {
+  const row = { id: 'r1', version: 3, note: 'old', typed: { a: '1' } }
+  const entry = (e: Partial<Outbox.Entry>): Outbox.Entry => ({
+    key: 'k', order: 1, method: 'PATCH', collection: 'models', rowId: 'r1', body: {}, version: 3, base: {}, state: 'waiting', tries: 0, ...e,
+  }) // prettier-ignore
+  test('changes, creations and deletions, in order', () => {
+    const shown = outbox.overlay([row, { ...row, id: 'r2' }], 'models', [
+      entry({ body: { note: 'new', typed: { b: '2' } } }),
+      entry({ method: 'POST', rowId: 'r3', body: { id: 'r3', note: 'made' } }),
+      entry({ method: 'DELETE', rowId: 'r2' }),
+    ])
+    expect(shown.map((r) => [r.id, r.note])).toEqual([
+      ['r1', 'new'],
+      ['r3', 'made'],
+    ])
+    expect(shown[0]?.typed).toEqual({ a: '1', b: '2' })
+  })
+  test('a refused change is not shown as if it held, and another collection’s is none of ours', () => {
+    expect(outbox.overlay([row], 'models', [entry({ body: { note: 'x' }, state: 'refused' })])[0]?.note).toBe(
+      'old',
+    )
+    expect(outbox.overlay([row], 'tanks', [entry({ body: { note: 'x' } })])[0]?.note).toBe('old')
+  })
+})
+
+test('an undone deletion is sent as a restore on the version the deletion made', async () => {
+  answer = (s) => ({
+    status: 200,
+    body: { id: 'r1', version: s.method === 'DELETE' ? 4 : 5, deletedAt: null },
+  })
+  outbox.enqueue({ method: 'DELETE', collection: 'models', rowId: 'r1', body: {}, version: 3, base: {} })
+  await settle()
+  outbox.enqueue({
+    method: 'POST',
+    collection: 'models',
+    rowId: 'r1',
+    body: {},
+    version: 4,
+    base: {},
+    restore: true,
+  })
+  await settle()
+  expect(sent.map((s) => [s.method, s.path, s.version])).toEqual([
+    ['DELETE', '/models/r1', '"3"'],
+    ['POST', '/models/r1/restore', '"4"'],
+  ])
+})

@@ -1,0 +1,111 @@
+/** @jest-environment jsdom */
+import '../../testing/setup'
+import type { Verdict } from '@ypsometer/core/judging'
+import { STOCK_CLASSES, supportedRange } from '@ypsometer/core/tanks'
+import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import fc from 'fast-check'
+import { units } from '../frame/settings'
+import { BudgetColumn, BudgetList } from './BudgetColumn'
+import { csvField, standalone, toCsv } from './ChartTools'
+import { spreadLabels } from './labels'
+import { LitreRuler } from './LitreRuler'
+
+afterEach(cleanup)
+beforeEach(() => units.set('metric'))
+
+test('labels never come closer than their gap, keep their order and stay inside, when there is room', () => {
+  fc.assert(
+    fc.property(fc.array(fc.double({ min: 0, max: 400, noNaN: true }), { maxLength: 10 }), (wanted) => {
+      const placed = spreadLabels(wanted, 30, 0, 400)
+      const sorted = [...placed].sort((a, b) => a - b)
+      sorted.forEach((y, i) => {
+        expect(y).toBeGreaterThanOrEqual(-1e-9)
+        expect(y).toBeLessThanOrEqual(400 + 1e-9)
+        if (i) expect(y - (sorted[i - 1] ?? 0)).toBeGreaterThanOrEqual(30 - 1e-9)
+      })
+      wanted.forEach((a, i) =>
+        wanted.forEach((b, j) => a < b && expect(placed[i]).toBeLessThan(placed[j] ?? NaN)),
+      )
+    }),
+  )
+})
+
+describe('CSV', () => {
+  test('quotes what RFC 4180 wants quoted and defuses what a spreadsheet would run', () => {
+    expect(['a,b', 'say "x"', 'two\nlines', '=SUM(A1)', '@cmd', '-3.5', -3.5, 'plain'].map(csvField)).toEqual([
+      '"a,b"', '"say ""x"""', '"two\nlines"', "'=SUM(A1)", "'@cmd", '-3.5', '-3.5', 'plain',
+    ]) // prettier-ignore
+    expect(toCsv({ name: 'x', columns: ['a', 'b'], rows: [[1, 'c,d']] })).toBe('a,b\r\n1,"c,d"\r\n')
+  })
+})
+
+test('a drawing saved as a file has its colours written out and carries no script or handlers', () => {
+  const { container } = render(
+    <svg data-drawing>
+      <rect className="bar" style={{ fill: 'rgb(1, 2, 3)' }} tabIndex={0} />
+      <foreignObject>
+        <p>html</p>
+      </foreignObject>
+    </svg>,
+  )
+  const svg = container.querySelector('svg')
+  svg?.querySelector('rect')?.setAttribute('onclick', 'alert(1)')
+  const file = standalone(svg as SVGSVGElement)
+  expect(file).toContain('fill="rgb(1, 2, 3)"')
+  expect(file).not.toMatch(/onclick|foreignObject|class=|tabindex/i)
+  expect(svg?.querySelector('rect')?.getAttribute('class')).toBe('bar')
+})
+
+describe('the head budget', () => {
+  const lines = [
+    { id: 'a', label: 'Intake', kind: 'fitting', head: 0.2, share: 0.25 },
+    { id: 'b', label: 'Hose', kind: 'hose', head: 0.4, share: 0.5 },
+    { id: 'static', label: 'Lift', kind: 'static', head: 0.2, share: 0.25 },
+  ] as const
+  test('stands on the chart’s own axis: each part as tall as its head, from the duty head down to zero', () => {
+    const { container } = render(
+      <BudgetColumn lines={lines} head={0.8} top={10} bottom={40} height={250} axisMax={1} />,
+    )
+    const rects = [...container.querySelectorAll('rect')].map((r) => [
+      Number(r.getAttribute('y')),
+      Number(r.getAttribute('height')),
+    ])
+    // 200 px for 1 m from y 10 to 210: 0.8 m stands at 50, and 0.2, 0.4, 0.2 m are 40, 80, 40 px.
+    expect(rects.map((r) => r.map((v) => Math.round(v)))).toEqual([[50, 40], [90, 80], [170, 40]]) // prettier-ignore
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain('Hose 0.400 m')
+  })
+  test('as a list it says the same', () => {
+    render(<BudgetList lines={lines} />)
+    expect(screen.getAllByRole('row')[1]?.textContent).toMatch(/Hose0\.4\sm50\s%/)
+  })
+})
+
+describe('the litre ruler', () => {
+  const flow = 600 / 3.6e6
+  const verdict = {
+    ranges: STOCK_CLASSES.map((s) =>
+      supportedRange({ flow, flowUncertainty: flow * 0.03, mediaMass: 1.2, claimedMax: 0.3 }, s),
+    ),
+    claimedRange: { min: 0.06, max: 0.3 },
+  } as unknown as Verdict
+  test('says claim, support and what binds, in words and in its table', () => {
+    render(<LitreRuler verdict={verdict} stock={STOCK_CLASSES} name="Kettle" />)
+    const text = screen.getByRole('img').getAttribute('aria-label')
+    expect(text).toContain('The label claims 60 L to 300 L.')
+    expect(text).toContain('Normal 50 L to 120 L, media mass binds')
+    fireEvent.click(screen.getByRole('button', { name: /As a table/ }))
+    expect(screen.getAllByRole('row').map((r) => r.textContent)[3]).toBe('Normal50120media mass')
+  })
+  test('the bracket’s right end, and a rust stretch from what is supported to what is claimed, lie where litres say', () => {
+    const { container } = render(<LitreRuler verdict={verdict} stock={STOCK_CLASSES} name="Kettle" />)
+    const stretches = [...container.querySelectorAll('path[stroke="var(--color-error)"]')].map(
+      (p) => p.getAttribute('d') ?? '',
+    )
+    const ends = stretches.map((d) => Number(/H([\d.]+)/.exec(d)?.[1]))
+    expect(new Set(ends.map((e) => e.toFixed(3))).size).toBe(1)
+    const bars = [...container.querySelectorAll('svg[data-drawing] rect')]
+    expect(bars.length + container.querySelectorAll('text[fill="var(--color-error)"]').length).toBe(
+      STOCK_CLASSES.length,
+    )
+  })
+})

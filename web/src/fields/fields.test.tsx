@@ -1,0 +1,244 @@
+/** @jest-environment jsdom */
+import '../../testing/setup'
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
+import type { Entry, RowBody } from '../api/outbox'
+import type { Sentence } from '@ypsometer/core/figures'
+
+const changes: RowBody[] = []
+let parked: Entry[] = []
+jest.mock('../api/queries', () => ({
+  changeRow: (_c: string, _r: unknown, body: RowBody) => changes.push(body),
+}))
+jest.mock('../api/outbox', () => ({
+  useEntries: () => parked,
+  setTyping: () => undefined,
+  resolveConflict: jest.fn(),
+}))
+
+import { resolveConflict } from '../api/outbox'
+import { units } from '../frame/settings'
+import { QuantityField, SelectField, TextField } from './fields'
+import { QuantityInput } from './QuantityInput'
+
+const row = {
+  id: 'r1',
+  version: 2,
+  lift: 1.88,
+  mass: null,
+  note: 'old',
+  kind: 'a',
+  typed: { lift: '6 ft 2' },
+}
+const lift = (more: object = {}, of: object = row) => (
+  <QuantityField
+    collection="trials"
+    row={of as typeof row}
+    field="lift"
+    label="Lift"
+    dimension="head"
+    min={0}
+    max={20}
+    {...more}
+  />
+)
+const input = (): HTMLInputElement => screen.getByLabelText('Lift')
+const type = (text: string): void => void fireEvent.change(input(), { target: { value: text } })
+
+beforeEach(() => {
+  changes.length = 0
+  parked = []
+  localStorage.clear()
+  units.set('metric')
+  jest.useFakeTimers()
+})
+afterEach(() => {
+  cleanup()
+  jest.useRealTimers()
+})
+const wait = (ms: number): void => act(() => void jest.advanceTimersByTime(ms))
+
+describe('a field for a quantity', () => {
+  test('shows the value in the chosen units and says how it was typed', () => {
+    render(lift())
+    expect(input().value).toBe('1.88 m')
+    expect(screen.getByText('typed “6 ft 2”')).toBeTruthy()
+    act(() => units.set('us'))
+    // 1.88 m ÷ 0.3048 = 6.16798 ft
+    expect(input().value).toBe('6.16798 ft')
+  })
+
+  test('writes SI and what was typed, once, after a pause', () => {
+    render(lift())
+    type('2')
+    type('2.5 ft')
+    expect(changes).toEqual([])
+    wait(700)
+    expect(changes).toEqual([{ lift: 2.5 * 0.3048, typed: { lift: '2.5 ft' } }])
+    wait(2000)
+    expect(changes).toHaveLength(1)
+  })
+
+  test('writes at once on leaving or Enter', () => {
+    render(lift())
+    type('1 m')
+    fireEvent.blur(input())
+    expect(changes).toEqual([{ lift: 1, typed: { lift: '1 m' } }])
+  })
+
+  test.each([
+    ['high', '“high” is not a number'],
+    ['-1', '−1 m is too little: at least 0 m is accepted.'],
+    ['25', '25 m is too much: at most 20 m is accepted.'],
+    ['3 kg', '“kg” is no unit of head'],
+    ['', 'Needed: a number such as 1.8 m'],
+  ])('“%s” stays in the field with the reason and is not written', (text, reason) => {
+    render(lift())
+    type(text)
+    wait(5000)
+    fireEvent.blur(input())
+    expect(changes).toEqual([])
+    expect(input().value).toBe(text)
+    expect(input().getAttribute('aria-invalid')).toBe('true')
+    expect(
+      screen.getByText(new RegExp(reason.replace(/[.*+?^${}()|[\]\\]/g, '\\$&').replace(/ /g, '\\s'))),
+    ).toBeTruthy()
+  })
+
+  test('unreadable text survives a closed page as a draft; a readable one is written on the way out', () => {
+    const first = render(lift())
+    type('about 2')
+    first.unmount()
+    render(lift())
+    expect(input().value).toBe('about 2')
+    type('2')
+    cleanup()
+    expect(changes).toEqual([{ lift: 2, typed: { lift: '2' } }])
+    render(lift())
+    expect(input().value).toBe('1.88 m')
+  })
+
+  test('an odd value is asked about; yes writes it, taking it back restores', () => {
+    const doubt = (si: number): Sentence | null =>
+      si > 10 ? ['Are you sure? ', { si, dimension: 'head' }] : null
+    render(lift({ doubt }))
+    type('12')
+    wait(5000)
+    expect(changes).toEqual([])
+    expect(screen.getByText(/Are you sure\? 12 m/)).toBeTruthy()
+    fireEvent.click(screen.getByText('Take it back'))
+    expect(input().value).toBe('1.88 m')
+    type('13')
+    fireEvent.click(screen.getByText('Yes, keep it'))
+    expect(changes).toEqual([{ lift: 13, typed: { lift: '13' } }])
+  })
+
+  test('an optional field may be emptied, and a rule of its own can refuse', () => {
+    render(
+      <QuantityField
+        collection="specimens"
+        row={{ ...row, lift: 2 } as typeof row}
+        field="lift"
+        label="Lift"
+        dimension="head"
+        optional
+        check={(v) => (v > 3 ? 'over the rim' : null)}
+      />,
+    )
+    type('4')
+    wait(1000)
+    expect(screen.getByText('over the rim')).toBeTruthy()
+    type('')
+    wait(1000)
+    expect(changes).toEqual([{ lift: null, typed: { lift: '' } }])
+  })
+
+  test('a conflict shows both values and offers both ways out', () => {
+    parked = [
+      { key: 'k1', order: 1, method: 'PATCH', collection: 'trials', rowId: 'r1', body: { lift: 1 }, version: 2, base: {}, state: 'conflict', tries: 0, problem: { type: '', title: 'stale', status: 409, current: { lift: 2 } } },
+    ] // prettier-ignore
+    render(lift())
+    expect(screen.getByText('Changed elsewhere to', { exact: false }).textContent).toMatch(
+      /to 2 m; you typed 1 m/,
+    )
+    fireEvent.click(screen.getByText('Take theirs'))
+    expect(resolveConflict).toHaveBeenCalledWith('k1', 'theirs')
+  })
+
+  test('the server’s refusal is shown at the field it names', () => {
+    parked = [
+      { key: 'k1', order: 1, method: 'PATCH', collection: 'trials', rowId: 'r1', body: { lift: 1 }, version: 2, base: {}, state: 'refused', tries: 0, problem: { type: '', title: 'no', status: 422, errors: [{ field: 'lift', message: 'the trial is over' }] } },
+    ] // prettier-ignore
+    render(lift())
+    expect(screen.getByText('the trial is over')).toBeTruthy()
+  })
+})
+
+describe('words and choices', () => {
+  test('a required name cannot be emptied; the old one stays', () => {
+    render(<TextField collection="models" row={row} field="note" label="Note" max={10} required />)
+    const field = screen.getByLabelText<HTMLInputElement>('Note')
+    fireEvent.change(field, { target: { value: ' ' } })
+    fireEvent.blur(field)
+    expect(screen.getByText('Note cannot be empty. Until then “old” stays.')).toBeTruthy()
+    fireEvent.change(field, { target: { value: 'twelve chars' } })
+    fireEvent.blur(field)
+    expect(screen.getByText('12 characters; at most 10 are accepted.')).toBeTruthy()
+    expect(changes).toEqual([])
+    fireEvent.change(field, { target: { value: 'new' } })
+    fireEvent.keyDown(field, { key: 'Enter' })
+    expect(changes).toEqual([{ note: 'new' }])
+  })
+
+  test('a choice is written as it is made, as a number or null where that is meant', () => {
+    render(
+      <>
+        <SelectField collection="models" row={row} field="kind" label="Kind" options={[['a', 'A'], ['b', 'B']]} none="none" />
+        <SelectField collection="models" row={row} field="version" label="Mains" numeric options={[['2', 'two'], ['60', 'sixty']]} />
+      </>,
+    ) // prettier-ignore
+    fireEvent.change(screen.getByLabelText('Kind'), { target: { value: 'b' } })
+    fireEvent.change(screen.getByLabelText('Kind'), { target: { value: '' } })
+    fireEvent.change(screen.getByLabelText('Mains'), { target: { value: '60' } })
+    expect(changes).toEqual([{ kind: 'b' }, { kind: null }, { version: 60 }])
+  })
+})
+
+describe('a small number field in a list', () => {
+  test('takes any unit on leaving, keeps what it cannot read, wants whole numbers where pieces are counted', () => {
+    const got: number[] = []
+    render(
+      <>
+        <QuantityInput
+          label="Bore"
+          si={0.016}
+          dimension="length"
+          unit="mm"
+          min={0.002}
+          max={0.2}
+          onCommit={(v) => got.push(v)}
+        />
+        <QuantityInput
+          label="Count"
+          si={2}
+          dimension="ratio"
+          min={0}
+          max={9}
+          whole
+          onCommit={(v) => got.push(v)}
+        />
+      </>,
+    )
+    const bore = screen.getByLabelText<HTMLInputElement>('Bore')
+    expect(bore.value).toBe('16 mm')
+    fireEvent.change(bore, { target: { value: '1/2 in' } })
+    fireEvent.blur(bore)
+    fireEvent.change(bore, { target: { value: '1 m' } })
+    fireEvent.blur(bore)
+    expect(screen.getByRole('alert').textContent).toBe('between 2 mm and 200 mm')
+    const count = screen.getByLabelText('Count')
+    fireEvent.change(count, { target: { value: '2.5' } })
+    fireEvent.blur(count)
+    expect(screen.getAllByRole('alert')[1]?.textContent).toBe('a whole number')
+    expect(got).toEqual([0.0127])
+  })
+})

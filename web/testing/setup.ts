@@ -1,0 +1,13 @@
+import 'fake-indexeddb/auto'
+import { randomUUID } from 'node:crypto'
+
+/** What a browser has and jsdom lacks. */
+if (typeof window !== 'undefined') {
+  Object.defineProperty(window.crypto, 'randomUUID', { value: randomUUID, configurable: true })
+  globalThis.structuredClone = (value: unknown) => JSON.parse(JSON.stringify(value)) as never
+  globalThis.ResizeObserver = class {
+    observe(): void {}
+    unobserve(): void {}
+    disconnect(): void {}
+  }
+}
