@@ -1,5 +1,6 @@
 export * from './common'
 export * from './models'
+export * from './teardown'
 export * from './tanks'
 export * from './calc'
 export * from './records'

@@ -1,5 +1,6 @@
 import { CLAIM_QUANTITIES, FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
 import { z } from 'zod'
+import { Body, Chamber, ContentItem, Part, Photo } from './teardown'
 import { Id, name, rowBase, text, Typed, within } from './common'
 
 export const FilterKind = z.enum(FILTER_KINDS)
@@ -57,11 +58,17 @@ export const ClaimCreate = z.object({
 })
 export const ClaimPatch = z.object(claimFields).partial()
 
+export const SPECIMEN_STATES = ['new', 'used'] as const
 export const OBTAINED = ['bought', 'loaned', 'given', 'second-hand'] as const
 const specimenFields = {
   label: text(80),
   obtained: z.enum(OBTAINED),
   obtainedOn: z.iso.date('a date such as 2026-04-18').nullable(),
+  state: z.enum(SPECIMEN_STATES),
+  monthsInUse: within(0, 600, 'months').nullable(),
+  serial: text(80),
+  condition: text(400),
+  checks: z.record(z.string().max(40), z.boolean()),
   mediaMass: within(0, 200, 'kg').nullable(),
   note: text(4000),
   typed: Typed,
@@ -73,6 +80,11 @@ export const SpecimenCreate = z.object({
   label: specimenFields.label.default(''),
   obtained: specimenFields.obtained.default('bought'),
   obtainedOn: specimenFields.obtainedOn.default(null),
+  state: specimenFields.state.default('new'),
+  monthsInUse: specimenFields.monthsInUse.default(null),
+  serial: specimenFields.serial.default(''),
+  condition: specimenFields.condition.default(''),
+  checks: specimenFields.checks.default({}),
   mediaMass: specimenFields.mediaMass.default(null),
   note: specimenFields.note.default(''),
   typed: Typed.default({}),
@@ -189,6 +201,11 @@ export const Dossier = z.object({
   hookups: z.array(Hookup),
   trials: z.array(Trial),
   readings: z.array(Reading),
+  contents: z.array(ContentItem),
+  parts: z.array(Part),
+  photos: z.array(Photo),
+  bodies: z.array(Body),
+  chambers: z.array(Chamber),
 })
 export type Dossier = z.infer<typeof Dossier>
 

@@ -1,7 +1,14 @@
 import type { ClaimQuantity as CoreQuantity, ModelRecord } from '@ypsometer/core/judging'
 import { CLAIM_QUANTITIES } from '@ypsometer/core/judging'
 import { tankVolume, type TankShape, type TankVolume } from '@ypsometer/core/tanks'
+import {
+  SOLID_FIELDS,
+  type BodyRecord,
+  type Chamber as CoreChamber,
+  type Solid,
+} from '@ypsometer/core/volumes'
 import type { Dossier, Trial } from './models'
+import type { Body, Chamber } from './teardown'
 import type { Tank } from './tanks'
 
 const isNumeric = (q: string): q is CoreQuantity => (CLAIM_QUANTITIES as readonly string[]).includes(q)
@@ -64,3 +71,48 @@ export const tankWater = (t: Tank): TankVolume =>
     substratePorosity: t.substratePorosity,
     decorVolume: t.decorVolume,
   })
+
+/** The solid of a chamber row, with only the lengths its shape has. */
+export function chamberSolid(c: Chamber): Solid {
+  const row = c as unknown as Record<string, number>
+  return {
+    shape: c.shape,
+    ...Object.fromEntries(SOLID_FIELDS[c.shape].map((f) => [f, row[f]])),
+  } as unknown as Solid
+}
+
+/** A chamber row as the core takes it. */
+export const chamberRecord = (c: Chamber): CoreChamber => ({
+  id: c.id,
+  name: c.name,
+  role: c.role,
+  solid: chamberSolid(c),
+  x: c.x,
+  y: c.y,
+  usableHeight: c.usableHeight,
+  rim: c.rim,
+  use: c.use,
+  measured: c.measured,
+})
+
+/** A core chamber as the columns of a row, for templates. */
+export const chamberColumns = (c: CoreChamber) => ({
+  name: c.name,
+  role: c.role,
+  ...c.solid,
+  x: c.x,
+  y: c.y,
+  usableHeight: c.usableHeight,
+  rim: c.rim ?? null,
+  use: c.use,
+  measured: c.measured,
+})
+
+/** The interior of a dossier in flow order; null while no body is recorded. */
+export function interiorOf(
+  d: Pick<Dossier, 'bodies' | 'chambers'>,
+): { readonly body: BodyRecord; readonly chambers: readonly CoreChamber[] } | null {
+  const body: Body | undefined = d.bodies.at(-1)
+  if (!body) return null
+  return { body, chambers: [...d.chambers].sort((a, b) => a.position - b.position).map(chamberRecord) }
+}

@@ -9,6 +9,7 @@ import { registerCalc } from './calc/routes'
 import { isReady, type Db } from './db/client'
 import { problem, registerProblems, sendProblem } from './http/problems'
 import { registerModels } from './models/routes'
+import { registerPhotos } from './photos/routes'
 import { registerTanks } from './tanks/routes'
 
 export interface AppOptions {
@@ -77,7 +78,11 @@ export async function buildApp({ db, webRoot, logLevel = 'warn' }: AppOptions): 
   })
   await app.register(
     async (api) => {
-      api.addHook('onSend', async (_request, reply) => void reply.header('cache-control', 'no-store'))
+      api.addHook(
+        'onSend',
+        async (_request, reply) =>
+          void (reply.hasHeader('cache-control') || reply.header('cache-control', 'no-store')),
+      )
       api.get('/health', { schema: { hide: true } }, async (_request, reply) => {
         const ready = await isReady(db)
         return reply.code(ready ? 200 : 503).send({ status: ready ? 'ready' : 'database away' })
@@ -86,6 +91,7 @@ export async function buildApp({ db, webRoot, logLevel = 'warn' }: AppOptions): 
       registerModels(api, db)
       registerTanks(api, db)
       registerCalc(api)
+      await api.register(async (photos) => registerPhotos(photos, db))
     },
     { prefix: '/api/v1' },
   )

@@ -8,7 +8,11 @@ export interface Caution {
 }
 
 /** Cautions for taking a filter apart: by its kind, its parts and its weight (kg, full). */
-export function stripCautions(kind: TemplateKind, partNames: readonly string[], mass: number | null): readonly Caution[] {
+export function stripCautions(
+  kind: TemplateKind,
+  partNames: readonly string[],
+  mass: number | null,
+): readonly Caution[] {
   const air = kind === 'air-sponge' || kind === 'air-box' || kind === 'fluidised'
   const has = (word: RegExp): boolean => partNames.some((n) => word.test(n))
   const out: Caution[] = [
@@ -20,11 +24,21 @@ export function stripCautions(kind: TemplateKind, partNames: readonly string[], 
     },
   ]
   if (kind === 'canister' || kind === 'sump')
-    out.push({ id: 'siphon', text: 'Close both taps before the hoses come off; the return may siphon back. Never start a siphon by mouth.' })
+    out.push({
+      id: 'siphon',
+      text: 'Close both taps before the hoses come off; the return may siphon back. Never start a siphon by mouth.',
+    })
   if (has(/quartz|uv|lamp/i))
-    out.push({ id: 'quartz', text: 'Never look at a lit UV-C lamp. A cracked quartz sleeve is mains beside water: do not power it.' })
-  if (has(/glass|baffle|clip|chip/i)) out.push({ id: 'sharp', text: 'Broken plastic and glass edges are sharp: gloves.' })
+    out.push({
+      id: 'quartz',
+      text: 'Never look at a lit UV-C lamp. A cracked quartz sleeve is mains beside water: do not power it.',
+    })
+  if (has(/glass|baffle|clip|chip/i))
+    out.push({ id: 'sharp', text: 'Broken plastic and glass edges are sharp: gloves.' })
   if (mass !== null && mass >= HEAVY)
-    out.push({ id: 'weight', text: `Full it weighs about ${mass.toFixed(0)} kg: empty it first, or lift it as two.` })
+    out.push({
+      id: 'weight',
+      text: `Full it weighs about ${mass.toFixed(0)} kg: empty it first, or lift it as two.`,
+    })
   return out
 }

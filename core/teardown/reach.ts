@@ -26,13 +26,16 @@ export function reaches(log: readonly LoggedPart[]): readonly ReachResult[] {
   log.forEach((p, i) => {
     moves += requireRange(`parts[${i}].moves`, p.moves, { min: 0, max: 1000 })
     seconds += requireRange(`parts[${i}].seconds`, p.seconds, { min: 0, max: 86400, unit: 's' })
-    if (p.reach && !out.some((r) => r.reach === p.reach)) out.push({ reach: p.reach, part: p.name, parts: i + 1, moves, seconds })
+    if (p.reach && !out.some((r) => r.reach === p.reach))
+      out.push({ reach: p.reach, part: p.name, parts: i + 1, moves, seconds })
   })
   return out
 }
 
 /** Seconds at which a stage scores 1 and 0, and its weight: what is rinsed often weighs most. Common practice, no source. */
-export const SERVICE_SCALE: Readonly<Record<Reach, { readonly best: number; readonly worst: number; readonly weight: number }>> = {
+export const SERVICE_SCALE: Readonly<
+  Record<Reach, { readonly best: number; readonly worst: number; readonly weight: number }>
+> = {
   'pre-filter': { best: 10, worst: 180, weight: 4 },
   pad: { best: 20, worst: 300, weight: 3 },
   media: { best: 30, worst: 420, weight: 1 },

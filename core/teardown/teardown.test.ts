@@ -1,5 +1,15 @@
 import fc from 'fast-check'
-import { CHECKLISTS, PART_KINDS, partKind, printedItems, reaches, REACHES, serviceScore, stripCautions, type LoggedPart } from '.'
+import {
+  CHECKLISTS,
+  PART_KINDS,
+  partKind,
+  printedItems,
+  reaches,
+  REACHES,
+  serviceScore,
+  stripCautions,
+  type LoggedPart,
+} from '.'
 import type { TemplateKind } from '../volumes'
 
 const log: readonly LoggedPart[] = [
@@ -21,16 +31,21 @@ test('reach is what it takes from the closed filter up to and with the part; the
 })
 
 test('service is 1 at the best times, 0 at the worst, falls with every second, and is unknown without a log', () => {
-  const at = (seconds: number) => serviceScore([{ reach: 'pre-filter', part: 'p', parts: 1, moves: 1, seconds }])
+  const at = (seconds: number) =>
+    serviceScore([{ reach: 'pre-filter', part: 'p', parts: 1, moves: 1, seconds }])
   expect(at(10)).toBe(1)
   expect(at(180)).toBe(0)
   // Half way in the logarithm: √(10 · 180) = 42.4 s.
   expect(at(Math.sqrt(1800))).toBeCloseTo(0.5, 12)
   expect(serviceScore([])).toBeNull()
   fc.assert(
-    fc.property(fc.double({ min: 1, max: 1000, noNaN: true }), fc.double({ min: 1, max: 3, noNaN: true }), (s, k) => {
-      expect(at(s * k) ?? 1).toBeLessThanOrEqual(at(s) ?? 0)
-    }),
+    fc.property(
+      fc.double({ min: 1, max: 1000, noNaN: true }),
+      fc.double({ min: 1, max: 3, noNaN: true }),
+      (s, k) => {
+        expect(at(s * k) ?? 1).toBeLessThanOrEqual(at(s) ?? 0)
+      },
+    ),
   )
 })
 
@@ -45,13 +60,16 @@ test('moving a part later in the log never shortens the way to what lies behind 
   )
 })
 
-test.each(Object.keys(PART_KINDS) as TemplateKind[])('the vocabulary of a %s has its own names, known checklists and something to reach', (kind) => {
-  const parts = PART_KINDS[kind]
-  expect(new Set(parts.map((p) => p.name)).size).toBe(parts.length)
-  for (const p of parts) expect(CHECKLISTS.map((c) => c.id)).toContain(p.checklist)
-  expect(parts.some((p) => p.reach && REACHES.includes(p.reach))).toBe(true)
-  for (const c of CHECKLISTS) expect(c.findings.filter((f) => f.good)).toHaveLength(1)
-})
+test.each(Object.keys(PART_KINDS) as TemplateKind[])(
+  'the vocabulary of a %s has its own names, known checklists and something to reach',
+  (kind) => {
+    const parts = PART_KINDS[kind]
+    expect(new Set(parts.map((p) => p.name)).size).toBe(parts.length)
+    for (const p of parts) expect(CHECKLISTS.map((c) => c.id)).toContain(p.checklist)
+    expect(parts.some((p) => p.reach && REACHES.includes(p.reach))).toBe(true)
+    for (const c of CHECKLISTS) expect(c.findings.filter((f) => f.good)).toHaveLength(1)
+  },
+)
 
 test('a free name is a general part; a known one brings its checklist', () => {
   expect(partKind('canister', 'Odd bracket').checklist).toBe('general')
@@ -59,7 +77,12 @@ test('a free name is a general part; a known one brings its checklist', () => {
 })
 
 test('printed contents become a list to tick off', () => {
-  expect(printedItems('2 trays, coarse pad ×1; hose 3 m,\n taps')).toEqual(['2 trays', 'coarse pad ×1', 'hose 3 m', 'taps'])
+  expect(printedItems('2 trays, coarse pad ×1; hose 3 m,\n taps')).toEqual([
+    '2 trays',
+    'coarse pad ×1',
+    'hose 3 m',
+    'taps',
+  ])
 })
 
 test('cautions come where they apply', () => {

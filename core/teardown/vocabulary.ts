@@ -18,16 +18,36 @@ const well = (id: string, label = id) => ({ id, label, good: true })
 const ill = (id: string, label = id) => ({ id, label })
 
 export const CHECKLISTS: readonly Checklist[] = [
-  { id: 'o-ring', label: 'O-ring or seal', findings: [well('supple'), ill('dry'), ill('flat', 'pressed flat'), ill('cracked')] },
-  { id: 'impeller', label: 'Impeller', findings: [well('clean'), ill('scoring', 'magnet scored'), ill('play'), ill('debris'), ill('chipped')] },
+  {
+    id: 'o-ring',
+    label: 'O-ring or seal',
+    findings: [well('supple'), ill('dry'), ill('flat', 'pressed flat'), ill('cracked')],
+  },
+  {
+    id: 'impeller',
+    label: 'Impeller',
+    findings: [well('clean'), ill('scoring', 'magnet scored'), ill('play'), ill('debris'), ill('chipped')],
+  },
   { id: 'shaft', label: 'Shaft', findings: [well('smooth'), ill('worn'), ill('cracked'), ill('rust')] },
   { id: 'clip', label: 'Clip or latch', findings: [well('snaps'), ill('loose'), ill('whitened')] },
-  { id: 'quartz', label: 'Quartz sleeve', findings: [well('clear'), ill('clouded'), ill('cracked', 'cracked: do not power it')] },
+  {
+    id: 'quartz',
+    label: 'Quartz sleeve',
+    findings: [well('clear'), ill('clouded'), ill('cracked', 'cracked: do not power it')],
+  },
   { id: 'hose-joint', label: 'Hose joint', findings: [well('tight'), ill('slips'), ill('weeps')] },
   { id: 'lid', label: 'Lid', findings: [well('fits'), ill('rattles'), ill('lifts', 'lets water past')] },
   { id: 'feet', label: 'Feet', findings: [well('firm'), ill('hard', 'hard, hum'), ill('missing')] },
-  { id: 'pad', label: 'Pad or sponge', findings: [well('springy'), ill('thin'), ill('torn'), ill('clogged')] },
-  { id: 'general', label: 'Condition', findings: [well('sound'), ill('scratched'), ill('cracked'), ill('warped'), ill('soft')] },
+  {
+    id: 'pad',
+    label: 'Pad or sponge',
+    findings: [well('springy'), ill('thin'), ill('torn'), ill('clogged')],
+  },
+  {
+    id: 'general',
+    label: 'Condition',
+    findings: [well('sound'), ill('scratched'), ill('cracked'), ill('warped'), ill('soft')],
+  },
 ]
 
 /** A part as it is usually met: its name and what follows from it. */

@@ -1,5 +1,12 @@
 import { CoreError } from '../errors'
-import { sectionWidths, solidVolume, TAPE_AND_SCALE, volumeUncertainty, type MeasuringTools, type Solid } from './solids'
+import {
+  sectionWidths,
+  solidVolume,
+  TAPE_AND_SCALE,
+  volumeUncertainty,
+  type MeasuringTools,
+  type Solid,
+} from './solids'
 
 /** What a chamber is. */
 export const CHAMBER_ROLES = [
@@ -17,7 +24,15 @@ export const CHAMBER_ROLES = [
 export type ChamberRole = (typeof CHAMBER_ROLES)[number]
 
 /** The names a litre may have; each has exactly one. */
-export const LITRE_NAMES = ['biological', 'mechanical', 'chemical', 'void', 'channel', 'machinery', 'wasted'] as const
+export const LITRE_NAMES = [
+  'biological',
+  'mechanical',
+  'chemical',
+  'void',
+  'channel',
+  'machinery',
+  'wasted',
+] as const
 export type LitreName = (typeof LITRE_NAMES)[number]
 
 /** What the litres of a role are called unless the reviewer says otherwise. */
@@ -44,6 +59,8 @@ export interface Chamber {
   readonly y: number
   /** Height that may be filled (m); null when all of it may. */
   readonly usableHeight: number | null
+  /** Height of the rim above the chamber's own floor (m); null when the walls go up to its full height. */
+  readonly rim?: number | null
   readonly use: LitreName
   /** False while its sizes are the template's: drawn dashed, and said. */
   readonly measured: boolean
@@ -79,7 +96,11 @@ export interface VolumeAudit {
   readonly usableMedia: number
   readonly wastedShare: number
   /** (sum − water fill)/water fill, when a fill was measured; `closes` within 1 %. */
-  readonly closure: { readonly waterFill: number; readonly difference: number; readonly closes: boolean } | null
+  readonly closure: {
+    readonly waterFill: number
+    readonly difference: number
+    readonly closes: boolean
+  } | null
   readonly outsideBulk: number
   readonly usablePerBulk: number
 }
@@ -92,15 +113,28 @@ export const CLOSURE_LIMIT = 0.01
  * and does not, so it is wasted. Chambers are taken as measured apart, so their uncertainties add in quadrature.
  * @throws OutOfRange naming `chambers[i].field` for a solid that cannot be.
  */
-export function volumeAudit(chambers: readonly Chamber[], body: BodyRecord, tools: MeasuringTools = TAPE_AND_SCALE): VolumeAudit {
+export function volumeAudit(
+  chambers: readonly Chamber[],
+  body: BodyRecord,
+  tools: MeasuringTools = TAPE_AND_SCALE,
+): VolumeAudit {
   const byName = Object.fromEntries(LITRE_NAMES.map((n) => [n, 0])) as Record<LitreName, number>
   const named = chambers.map((chamber): NamedChamber => {
     const volume = solidVolume(chamber.solid)
-    const share = chamber.usableHeight === null ? 1 : Math.min(1, Math.max(0, chamber.usableHeight / chamber.solid.height))
+    const share =
+      chamber.usableHeight === null
+        ? 1
+        : Math.min(1, Math.max(0, chamber.usableHeight / chamber.solid.height))
     const usable = volume * share
     byName[chamber.use] += usable
     byName.wasted += volume - usable
-    return { chamber, volume, uncertainty: volumeUncertainty(chamber.solid, tools), usable, lost: volume - usable }
+    return {
+      chamber,
+      volume,
+      uncertainty: volumeUncertainty(chamber.solid, tools),
+      usable,
+      lost: volume - usable,
+    }
   })
   const gross = named.reduce((sum, n) => sum + n.volume, 0)
   const usableMedia = byName.biological + byName.mechanical + byName.chemical
@@ -137,7 +171,8 @@ const PASSES: readonly ChamberRole[] = ['centre-pipe', 'side-channel', 'lip']
 /** What does not fit: a solid that cannot be, a chamber past its body, chambers that overlap, a usable height above the rim. */
 export function interiorProblems(chambers: readonly Chamber[], body: BodyRecord): readonly InteriorProblem[] {
   const out: InteriorProblem[] = []
-  const say = (chamberId: string, field: string, message: string): void => void out.push({ chamberId, field, message })
+  const say = (chamberId: string, field: string, message: string): void =>
+    void out.push({ chamberId, field, message })
   for (const c of chambers) {
     try {
       solidVolume(c.solid)
@@ -146,31 +181,57 @@ export function interiorProblems(chambers: readonly Chamber[], body: BodyRecord)
       continue
     }
     const wide = Math.max(sectionWidths(c.solid).foot, sectionWidths(c.solid).top)
-    if (c.usableHeight !== null && c.usableHeight > c.solid.height + SLACK)
-      say(c.id, 'usableHeight', `${c.name} may be filled to ${mm(c.usableHeight)}, above its rim at ${mm(c.solid.height)}: the stack would rattle and water go round it.`)
+    const rim = c.rim ?? c.solid.height
+    if (rim > c.solid.height + SLACK)
+      say(c.id, 'rim', `${c.name} has its rim at ${mm(rim)}, above its own height of ${mm(c.solid.height)}.`)
+    if (c.usableHeight !== null && c.usableHeight > rim + SLACK)
+      say(
+        c.id,
+        'usableHeight',
+        `${c.name} may be filled to ${mm(c.usableHeight)}, above its rim at ${mm(rim)}: the stack would rattle and water go round it.`,
+      )
     if (c.x < -SLACK || c.x + wide > body.outerWidth + SLACK)
-      say(c.id, 'width', `${c.name} reaches from ${mm(c.x)} to ${mm(c.x + wide)} across, and the body is ${mm(body.outerWidth)} wide.`)
+      say(
+        c.id,
+        'width',
+        `${c.name} reaches from ${mm(c.x)} to ${mm(c.x + wide)} across, and the body is ${mm(body.outerWidth)} wide.`,
+      )
     if (c.y < -SLACK || c.y + c.solid.height > body.outerHeight + SLACK)
-      say(c.id, 'height', `${c.name} reaches from ${mm(c.y)} to ${mm(c.y + c.solid.height)} up, and the body is ${mm(body.outerHeight)} high.`)
+      say(
+        c.id,
+        'height',
+        `${c.name} reaches from ${mm(c.y)} to ${mm(c.y + c.solid.height)} up, and the body is ${mm(body.outerHeight)} high.`,
+      )
   }
   chambers.forEach((a, i) =>
     chambers.slice(i + 1).forEach((b) => {
       if (PASSES.includes(a.role) || PASSES.includes(b.role)) return
       const x = overlap(a.x, a.x + sectionWidths(a.solid).foot, b.x, b.x + sectionWidths(b.solid).foot)
       const y = overlap(a.y, a.y + a.solid.height, b.y, b.y + b.solid.height)
-      if (x > SLACK * 2 && y > SLACK * 2) say(b.id, 'y', `${b.name} overlaps ${a.name} by ${mm(y)} of height: one of them is measured or placed wrong.`)
+      if (x > SLACK * 2 && y > SLACK * 2)
+        say(
+          b.id,
+          'y',
+          `${b.name} overlaps ${a.name} by ${mm(y)} of height: one of them is measured or placed wrong.`,
+        )
     }),
   )
   return out
 }
 
-const overlap = (a0: number, a1: number, b0: number, b1: number): number => Math.min(a1, b1) - Math.max(a0, b0)
+const overlap = (a0: number, a1: number, b0: number, b1: number): number =>
+  Math.min(a1, b1) - Math.max(a0, b0)
 
 /** A lift this heavy (kg) gets its caution. Common practice, no source. */
 export const HEAVY = 20
 
 /** Weight ready to run (kg): as weighed, or empty plus the water it holds; media in it weigh more than the water they replace. */
-export function fullWeight(body: BodyRecord, gross: number): { readonly mass: number; readonly weighed: boolean } | null {
+export function fullWeight(
+  body: BodyRecord,
+  gross: number,
+): { readonly mass: number; readonly weighed: boolean } | null {
   if (body.fullMass !== null) return { mass: body.fullMass, weighed: true }
-  return body.emptyMass === null ? null : { mass: body.emptyMass + (body.waterFill ?? gross) * 998, weighed: false }
+  return body.emptyMass === null
+    ? null
+    : { mass: body.emptyMass + (body.waterFill ?? gross) * 998, weighed: false }
 }

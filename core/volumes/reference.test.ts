@@ -21,12 +21,24 @@ const litres = (s: Solid): number => solidVolume(s) * 1000
 test.each<[string, Solid, number]>([
   ['box 20 × 10 × 15 cm', { shape: 'box', width: 0.2, depth: 0.1, height: 0.15 }, 3],
   ['cylinder Ø 20 × 10 cm', { shape: 'cylinder', diameter: 0.2, height: 0.1 }, Math.PI],
-  ['annulus Ø 20/10 × 10 cm', { shape: 'annulus', diameter: 0.2, innerDiameter: 0.1, height: 0.1 }, 0.75 * Math.PI],
+  [
+    'annulus Ø 20/10 × 10 cm',
+    { shape: 'annulus', diameter: 0.2, innerDiameter: 0.1, height: 0.1 },
+    0.75 * Math.PI,
+  ],
   // πh(R² + Rr + r²)/3 with R 10, r 5, h 12 cm: π·12·175/3 = 700π cm³.
   ['cone frustum', { shape: 'cone', diameter: 0.2, topDiameter: 0.1, height: 0.12 }, 0.7 * Math.PI],
   // Similar ends: h/3 (A + √(AA') + A') = 12/3 (400 + 200 + 100) = 2800 cm³.
-  ['pyramid frustum, similar ends', { shape: 'pyramid', width: 0.2, depth: 0.2, topWidth: 0.1, topDepth: 0.1, height: 0.12 }, 2.8],
-  ['wedge 20 × 10, 15 falling to 5 cm', { shape: 'wedge', width: 0.2, depth: 0.1, height: 0.15, lowHeight: 0.05 }, 2],
+  [
+    'pyramid frustum, similar ends',
+    { shape: 'pyramid', width: 0.2, depth: 0.2, topWidth: 0.1, topDepth: 0.1, height: 0.12 },
+    2.8,
+  ],
+  [
+    'wedge 20 × 10, 15 falling to 5 cm',
+    { shape: 'wedge', width: 0.2, depth: 0.1, height: 0.15, lowHeight: 0.05 },
+    2,
+  ],
   ['by water', { shape: 'water-fill', width: 0.1, height: 0.1, volume: 0.00123 }, 1.23],
 ])('%s', (_, solid, expected) => {
   expect(litres(solid)).toBeCloseTo(expected, 10)
@@ -35,7 +47,14 @@ test.each<[string, Solid, number]>([
 test('a frustum with equal ends is a prism, and a prismoid with unequal ratios obeys h/6 (A + 4M + B)', () => {
   expect(litres({ shape: 'cone', diameter: 0.1, topDiameter: 0.1, height: 0.1 })).toBeCloseTo(Math.PI / 4, 12)
   // Ends 20 × 10 and 10 × 20, middle 15 × 15: 12/6 (200 + 900 + 200) = 2600 cm³.
-  const twisted: Solid = { shape: 'pyramid', width: 0.2, depth: 0.1, topWidth: 0.1, topDepth: 0.2, height: 0.12 }
+  const twisted: Solid = {
+    shape: 'pyramid',
+    width: 0.2,
+    depth: 0.1,
+    topWidth: 0.1,
+    topDepth: 0.2,
+    height: 0.12,
+  }
   expect(litres(twisted)).toBeCloseTo(2.6, 12)
 })
 
@@ -43,7 +62,10 @@ test('± 1 mm of tape on a 20 × 10 × 15 cm box: u = V √(Σ(u/L)²), u = 1/�
   const box: Solid = { shape: 'box', width: 0.2, depth: 0.1, height: 0.15 }
   const rel = Math.sqrt((1 / 200) ** 2 + (1 / 100) ** 2 + (1 / 150) ** 2) / Math.sqrt(3)
   expect(volumeUncertainty(box)).toBeCloseTo(0.003 * rel, 9)
-  expect(volumeUncertainty({ shape: 'water-fill', width: 0.1, height: 0.1, volume: 0.002 })).toBeCloseTo(6e-6, 12)
+  expect(volumeUncertainty({ shape: 'water-fill', width: 0.1, height: 0.1, volume: 0.002 })).toBeCloseTo(
+    6e-6,
+    12,
+  )
 })
 
 test.each<[string, Solid]>([
@@ -55,7 +77,14 @@ test.each<[string, Solid]>([
   expect(() => solidVolume(solid)).toThrow(field)
 })
 
-const body: BodyRecord = { outerWidth: 0.22, outerDepth: 0.12, outerHeight: 0.32, waterFill: null, emptyMass: 2.4, fullMass: null }
+const body: BodyRecord = {
+  outerWidth: 0.22,
+  outerDepth: 0.12,
+  outerHeight: 0.32,
+  waterFill: null,
+  emptyMass: 2.4,
+  fullMass: null,
+}
 const chamber = (id: string, more: Partial<Chamber>): Chamber => ({
   id,
   name: id,
@@ -74,11 +103,30 @@ const chamber = (id: string, more: Partial<Chamber>): Chamber => ({
  * Gross 5.0283 L, wasted 0.6 L (11.9 %), usable 2.8 L; outside 22 × 12 × 32 = 8.448 L.
  */
 const PAPER: readonly Chamber[] = [
-  chamber('void', { role: 'settling-void', use: 'void', solid: { shape: 'box', width: 0.2, depth: 0.1, height: 0.05 } }),
+  chamber('void', {
+    role: 'settling-void',
+    use: 'void',
+    solid: { shape: 'box', width: 0.2, depth: 0.1, height: 0.05 },
+  }),
   chamber('tray', { y: 0.06, usableHeight: 0.09 }),
-  chamber('pads', { y: 0.16, use: 'mechanical', solid: { shape: 'box', width: 0.2, depth: 0.1, height: 0.05 } }),
-  chamber('head', { y: 0.21, role: 'head-space', use: 'wasted', solid: { shape: 'box', width: 0.2, depth: 0.1, height: 0.02 } }),
-  chamber('pump', { y: 0.23, x: 0.06, role: 'pump-well', use: 'machinery', solid: { shape: 'cylinder', diameter: 0.1, height: 0.08 } }),
+  chamber('pads', {
+    y: 0.16,
+    use: 'mechanical',
+    solid: { shape: 'box', width: 0.2, depth: 0.1, height: 0.05 },
+  }),
+  chamber('head', {
+    y: 0.21,
+    role: 'head-space',
+    use: 'wasted',
+    solid: { shape: 'box', width: 0.2, depth: 0.1, height: 0.02 },
+  }),
+  chamber('pump', {
+    y: 0.23,
+    x: 0.06,
+    role: 'pump-well',
+    use: 'machinery',
+    solid: { shape: 'cylinder', diameter: 0.1, height: 0.08 },
+  }),
 ]
 
 test('the volume audit of one body, worked out on paper', () => {
@@ -99,10 +147,27 @@ test('the volume audit of one body, worked out on paper', () => {
 
 describe('what cannot be is said, at the chamber and field', () => {
   test.each<[string, Partial<Chamber>, string, string]>([
-    ['a chamber wider than its body', { solid: { shape: 'box', width: 0.3, depth: 0.1, height: 0.1 } }, 'width', 'the body is 220 mm wide'],
+    [
+      'a chamber wider than its body',
+      { solid: { shape: 'box', width: 0.3, depth: 0.1, height: 0.1 } },
+      'width',
+      'the body is 220 mm wide',
+    ],
     ['a chamber higher than its body', { y: 0.3 }, 'height', 'the body is 320 mm high'],
     ['a usable height above the rim', { usableHeight: 0.12 }, 'usableHeight', 'above its rim at 100 mm'],
-    ['a solid without depth', { solid: { shape: 'box', width: 0.1, depth: 0, height: 0.1 } }, 'depth', 'greater than zero'],
+    [
+      'a usable height above a lower rim',
+      { usableHeight: 0.09, rim: 0.08 },
+      'usableHeight',
+      'above its rim at 80 mm',
+    ],
+    ['a rim above its own chamber', { rim: 0.12 }, 'rim', 'above its own height of 100 mm'],
+    [
+      'a solid without depth',
+      { solid: { shape: 'box', width: 0.1, depth: 0, height: 0.1 } },
+      'depth',
+      'greater than zero',
+    ],
   ])('%s', (_, more, field, words) => {
     const [problem] = interiorProblems([chamber('a', more)], body)
     expect(problem).toMatchObject({ chamberId: 'a', field })
@@ -114,7 +179,9 @@ describe('what cannot be is said, at the chamber and field', () => {
       field: 'y',
       message: expect.stringContaining('overlaps a by 30 mm'),
     })
-    expect(interiorProblems([chamber('a', {}), chamber('b', { y: 0.08, role: 'centre-pipe' })], body)).toEqual([])
+    expect(
+      interiorProblems([chamber('a', {}), chamber('b', { y: 0.08, role: 'centre-pipe' })], body),
+    ).toEqual([])
   })
 })
 
@@ -123,7 +190,14 @@ const solid: fc.Arbitrary<Solid> = fc.oneof(
   fc.record({ shape: fc.constant('box' as const), width: length, depth: length, height: length }),
   fc.record({ shape: fc.constant('cylinder' as const), diameter: length, height: length }),
   fc.record({ shape: fc.constant('cone' as const), diameter: length, topDiameter: length, height: length }),
-  fc.record({ shape: fc.constant('pyramid' as const), width: length, depth: length, topWidth: length, topDepth: length, height: length }),
+  fc.record({
+    shape: fc.constant('pyramid' as const),
+    width: length,
+    depth: length,
+    topWidth: length,
+    topDepth: length,
+    height: length,
+  }),
 )
 
 test('volumes are never negative, parts always sum to gross, better tools give less uncertainty', () => {
@@ -134,7 +208,9 @@ test('volumes are never negative, parts always sum to gross, better tools give l
   })
   fc.assert(
     fc.property(fc.array(any, { maxLength: 8 }), (list) => {
-      const chambers = list.map((c, i) => chamber(`c${i}`, { solid: c.solid, usableHeight: c.usable, use: c.use }))
+      const chambers = list.map((c, i) =>
+        chamber(`c${i}`, { solid: c.solid, usableHeight: c.usable, use: c.use }),
+      )
       const audit = volumeAudit(chambers, body)
       const parts = Object.values(audit.byName)
       expect(parts.every((v) => v >= 0)).toBe(true)
@@ -145,20 +221,26 @@ test('volumes are never negative, parts always sum to gross, better tools give l
   )
 })
 
-test.each(Object.keys(USUAL_BODY) as TemplateKind[])('the template of a %s fits its body, has a pump or riser, and none of it is called measured', (kind) => {
-  const [width, depth, height] = USUAL_BODY[kind]
-  const chambers = templateChambers(kind, { width, depth, height }, (n) => n)
-  const outer: BodyRecord = { ...body, outerWidth: width, outerDepth: depth, outerHeight: height }
-  expect(interiorProblems(chambers, outer)).toEqual([])
-  expect(chambers.some((c) => c.role === 'pump-well' || c.role === 'centre-pipe')).toBe(true)
-  expect(chambers.every((c) => !c.measured)).toBe(true)
-  expect(volumeAudit(chambers, outer).gross).toBeLessThan(width * depth * height)
-})
+test.each(Object.keys(USUAL_BODY) as TemplateKind[])(
+  'the template of a %s fits its body, has a pump or riser, and none of it is called measured',
+  (kind) => {
+    const [width, depth, height] = USUAL_BODY[kind]
+    const chambers = templateChambers(kind, { width, depth, height }, (n) => n)
+    const outer: BodyRecord = { ...body, outerWidth: width, outerDepth: depth, outerHeight: height }
+    expect(interiorProblems(chambers, outer)).toEqual([])
+    expect(chambers.some((c) => c.role === 'pump-well' || c.role === 'centre-pipe')).toBe(true)
+    expect(chambers.every((c) => !c.measured)).toBe(true)
+    expect(volumeAudit(chambers, outer).gross).toBeLessThan(width * depth * height)
+  },
+)
 
 test('full weight is as weighed, else empty plus its water; 20 kg gets a caution', () => {
   expect(fullWeight({ ...body, fullMass: 9 }, 0.005)).toEqual({ mass: 9, weighed: true })
   expect(fullWeight(body, 0.005)?.mass).toBeCloseTo(2.4 + 4.99, 6)
   expect(fullWeight({ ...body, emptyMass: null }, 0.005)).toBeNull()
   expect(HEAVY).toBe(20)
-  expect(sectionWidths({ shape: 'cone', diameter: 0.2, topDiameter: 0.1, height: 0.1 })).toEqual({ foot: 0.2, top: 0.1 })
+  expect(sectionWidths({ shape: 'cone', diameter: 0.2, topDiameter: 0.1, height: 0.1 })).toEqual({
+    foot: 0.2,
+    top: 0.1,
+  })
 })

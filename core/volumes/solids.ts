@@ -4,8 +4,18 @@ import { OutOfRange, requirePositive } from '../errors'
 export type Solid =
   | { readonly shape: 'box'; readonly width: number; readonly depth: number; readonly height: number }
   | { readonly shape: 'cylinder'; readonly diameter: number; readonly height: number }
-  | { readonly shape: 'annulus'; readonly diameter: number; readonly innerDiameter: number; readonly height: number }
-  | { readonly shape: 'cone'; readonly diameter: number; readonly topDiameter: number; readonly height: number }
+  | {
+      readonly shape: 'annulus'
+      readonly diameter: number
+      readonly innerDiameter: number
+      readonly height: number
+    }
+  | {
+      readonly shape: 'cone'
+      readonly diameter: number
+      readonly topDiameter: number
+      readonly height: number
+    }
   | {
       readonly shape: 'pyramid'
       readonly width: number
@@ -15,7 +25,13 @@ export type Solid =
       readonly height: number
     }
   /** A box whose height falls from `height` on one side to `lowHeight` on the other. */
-  | { readonly shape: 'wedge'; readonly width: number; readonly depth: number; readonly height: number; readonly lowHeight: number }
+  | {
+      readonly shape: 'wedge'
+      readonly width: number
+      readonly depth: number
+      readonly height: number
+      readonly lowHeight: number
+    }
   | { readonly shape: 'water-fill'; readonly width: number; readonly height: number; readonly volume: number }
 
 export type SolidShape = Solid['shape']
@@ -48,15 +64,23 @@ export function solidVolume(s: Solid): number {
     case 'annulus':
       requirePositive('diameter', s.diameter, 'm')
       if (!(s.innerDiameter >= 0 && s.innerDiameter < s.diameter))
-        throw new OutOfRange('innerDiameter', s.innerDiameter, { words: 'at least 0 and less than the outer diameter' })
+        throw new OutOfRange('innerDiameter', s.innerDiameter, {
+          words: 'at least 0 and less than the outer diameter',
+        })
       return (Math.PI / 4) * (s.diameter ** 2 - s.innerDiameter ** 2) * h
     case 'cone': {
-      const [a, b] = [requirePositive('diameter', s.diameter, 'm') / 2, requirePositive('topDiameter', s.topDiameter, 'm') / 2]
+      const [a, b] = [
+        requirePositive('diameter', s.diameter, 'm') / 2,
+        requirePositive('topDiameter', s.topDiameter, 'm') / 2,
+      ]
       return (Math.PI * h * (a * a + a * b + b * b)) / 3
     }
     case 'pyramid': {
       const [a, b] = [requirePositive('width', s.width, 'm'), requirePositive('depth', s.depth, 'm')]
-      const [c, d] = [requirePositive('topWidth', s.topWidth, 'm'), requirePositive('topDepth', s.topDepth, 'm')]
+      const [c, d] = [
+        requirePositive('topWidth', s.topWidth, 'm'),
+        requirePositive('topDepth', s.topDepth, 'm'),
+      ]
       return (h / 6) * (a * b + (a + c) * (b + d) + c * d)
     }
     case 'wedge': {
@@ -91,7 +115,10 @@ export function volumeUncertainty(s: Solid, tools: MeasuringTools = TAPE_AND_SCA
   for (const field of SOLID_FIELDS[s.shape]) {
     const value = (s as unknown as Record<string, number>)[field] ?? 0
     const at = (v: number): number => rawVolume({ ...s, [field]: v } as Solid)
-    variance += (((at(value + step) - at(Math.max(0, value - step))) / (value + step - Math.max(0, value - step))) * u) ** 2
+    variance +=
+      (((at(value + step) - at(Math.max(0, value - step))) / (value + step - Math.max(0, value - step))) *
+        u) **
+      2
   }
   return Math.sqrt(variance)
 }

@@ -1,7 +1,8 @@
 import { USUAL_NAME, type Chamber, type ChamberRole, type LitreName } from './interior'
 
 /** Kinds a template exists for; the names are those of the dossier. */
-export type TemplateKind = 'canister' | 'hang-on-back' | 'internal' | 'motor-sponge' | 'air-sponge' | 'air-box' | 'fluidised' | 'sump'
+export type TemplateKind =
+  'canister' | 'hang-on-back' | 'internal' | 'motor-sponge' | 'air-sponge' | 'air-box' | 'fluidised' | 'sump'
 
 /** Usual outside sizes of each kind (m): width, depth, height. Common practice, no source. */
 export const USUAL_BODY: Readonly<Record<TemplateKind, readonly [number, number, number]>> = {
@@ -15,7 +16,16 @@ export const USUAL_BODY: Readonly<Record<TemplateKind, readonly [number, number,
   sump: [0.7, 0.35, 0.38],
 }
 
-type Part = readonly [name: string, role: ChamberRole, x: number, y: number, w: number, h: number, usable?: number | undefined, use?: LitreName]
+type Part = readonly [
+  name: string,
+  role: ChamberRole,
+  x: number,
+  y: number,
+  w: number,
+  h: number,
+  usable?: number | undefined,
+  use?: LitreName,
+]
 
 /** Chambers in flow order as shares of the body's inside: x, y (from the lower left), width, height, usable share. */
 const LAYOUT: Readonly<Record<TemplateKind, readonly Part[]>> = {
@@ -79,7 +89,11 @@ export function templateChambers(
   outer: { readonly width: number; readonly depth: number; readonly height: number },
   idOf: (name: string) => string,
 ): readonly Chamber[] {
-  const inner = { width: outer.width - 2 * WALL, depth: outer.depth - 2 * WALL, height: outer.height - 2 * WALL }
+  const inner = {
+    width: outer.width - 2 * WALL,
+    depth: outer.depth - 2 * WALL,
+    height: outer.height - 2 * WALL,
+  }
   const mm = (v: number): number => Math.round(v * 1000) / 1000
   return LAYOUT[kind].map(([name, role, x, y, w, h, usable, use]) => {
     const pipe = role === 'centre-pipe'
@@ -90,7 +104,12 @@ export function templateChambers(
       role,
       solid: pipe
         ? { shape: 'cylinder', diameter: mm(w * inner.width), height }
-        : { shape: 'box', width: mm(w * inner.width), depth: mm(inner.depth * (role === 'side-channel' ? 0.5 : 1)), height },
+        : {
+            shape: 'box',
+            width: mm(w * inner.width),
+            depth: mm(inner.depth * (role === 'side-channel' ? 0.5 : 1)),
+            height,
+          },
       x: mm(WALL + x * inner.width),
       y: mm(WALL + y * inner.height),
       usableHeight: usable === undefined ? null : mm(usable * h * inner.height),

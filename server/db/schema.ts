@@ -1,6 +1,8 @@
 import { sql } from 'drizzle-orm'
 import {
+  boolean,
   check,
+  customType,
   date,
   doublePrecision,
   index,
@@ -91,6 +93,14 @@ export const specimen = pgTable(
     label: text('label').notNull().default(''),
     obtained: text('obtained').notNull().default('bought'),
     obtainedOn: date('obtained_on', { mode: 'string' }),
+    state: text('state').notNull().default('new'),
+    monthsInUse: doublePrecision('months_in_use'),
+    serial: text('serial').notNull().default(''),
+    condition: text('condition').notNull().default(''),
+    checks: jsonb('checks')
+      .$type<Record<string, boolean>>()
+      .notNull()
+      .default(sql`'{}'::jsonb`),
     mediaMass: doublePrecision('media_mass'),
     note: text('note').notNull().default(''),
     typed: typed(),
@@ -189,6 +199,129 @@ export const reading = pgTable(
     index('reading_of_trial').on(t.trialId, t.takenAt),
     check('reading_positive', sql`${t.volume} > 0 and ${t.seconds} >= 0.5`),
   ],
+)
+
+export const contentItem = pgTable(
+  'content_item',
+  {
+    ...editable,
+    modelId: modelId(),
+    position: doublePrecision('position').notNull().default(0),
+    name: text('name').notNull(),
+    found: text('found').notNull().default('present'),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [
+    index('content_of_model').on(t.modelId),
+    check('content_found', sql`${t.found} in ('present','missing','extra','damaged')`),
+  ],
+)
+
+export const part = pgTable(
+  'part',
+  {
+    ...editable,
+    modelId: modelId(),
+    position: doublePrecision('position').notNull(),
+    name: text('name').notNull(),
+    job: text('job').notNull().default(''),
+    material: text('material').notNull(),
+    fixing: text('fixing').notNull(),
+    moves: integer('moves').notNull().default(1),
+    seconds: doublePrecision('seconds').notNull().default(0),
+    reach: text('reach'),
+    checklist: text('checklist').notNull().default('general'),
+    findings: jsonb('findings')
+      .$type<string[]>()
+      .notNull()
+      .default(sql`'[]'::jsonb`),
+    sparePriceMinor: integer('spare_price_minor'),
+    spareCurrency: text('spare_currency'),
+    wetMass: doublePrecision('wet_mass'),
+    note: text('note').notNull().default(''),
+    typed: typed(),
+  },
+  (t) => [
+    index('part_of_model').on(t.modelId, t.position),
+    check('part_counts', sql`${t.moves} >= 0 and ${t.seconds} >= 0 and ${t.wetMass} >= 0`),
+    check('part_money', sql`(${t.sparePriceMinor} is null) = (${t.spareCurrency} is null)`),
+    check('part_reach', sql`${t.reach} in ('pre-filter','pad','media','impeller')`),
+  ],
+)
+
+const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
+
+/** A re-encoded picture of a part, and its thumbnail. */
+export const photo = pgTable(
+  'photo',
+  {
+    ...editable,
+    partId: uuid('part_id')
+      .notNull()
+      .references(() => part.id, { onDelete: 'cascade' }),
+    caption: text('caption').notNull().default(''),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    bytes: integer('bytes').notNull(),
+    full: bytea('full').notNull(),
+    thumb: bytea('thumb').notNull(),
+  },
+  (t) => [index('photo_of_part').on(t.partId)],
+)
+
+export const body = pgTable(
+  'body',
+  {
+    ...editable,
+    modelId: modelId(),
+    outerWidth: doublePrecision('outer_width').notNull(),
+    outerDepth: doublePrecision('outer_depth').notNull(),
+    outerHeight: doublePrecision('outer_height').notNull(),
+    overhang: doublePrecision('overhang'),
+    heightWithHoses: doublePrecision('height_with_hoses'),
+    waterFill: doublePrecision('water_fill'),
+    emptyMass: doublePrecision('empty_mass'),
+    fullMass: doublePrecision('full_mass'),
+    typed: typed(),
+  },
+  (t) => [
+    uniqueIndex('body_of_model')
+      .on(t.modelId)
+      .where(sql`${t.deletedAt} is null`),
+    check('body_sizes', sql`${t.outerWidth} > 0 and ${t.outerDepth} > 0 and ${t.outerHeight} > 0`),
+    check('body_masses', sql`${t.emptyMass} <= ${t.fullMass}`),
+  ],
+)
+
+export const chamber = pgTable(
+  'chamber',
+  {
+    ...editable,
+    modelId: modelId(),
+    position: doublePrecision('position').notNull(),
+    name: text('name').notNull(),
+    role: text('role').notNull(),
+    shape: text('shape').notNull(),
+    width: doublePrecision('width').notNull(),
+    depth: doublePrecision('depth').notNull(),
+    height: doublePrecision('height').notNull(),
+    diameter: doublePrecision('diameter').notNull(),
+    innerDiameter: doublePrecision('inner_diameter').notNull(),
+    topWidth: doublePrecision('top_width').notNull(),
+    topDepth: doublePrecision('top_depth').notNull(),
+    topDiameter: doublePrecision('top_diameter').notNull(),
+    lowHeight: doublePrecision('low_height').notNull(),
+    volume: doublePrecision('volume').notNull(),
+    x: doublePrecision('x').notNull(),
+    y: doublePrecision('y').notNull(),
+    usableHeight: doublePrecision('usable_height'),
+    rim: doublePrecision('rim'),
+    perforated: doublePrecision('perforated'),
+    use: text('use').notNull(),
+    measured: boolean('measured').notNull().default(false),
+    typed: typed(),
+  },
+  (t) => [index('chamber_of_model').on(t.modelId, t.position)],
 )
 
 export const stockClass = pgTable('stock_class', {

@@ -22,7 +22,8 @@ export interface Editable {
   readonly one: string
   readonly table: EditableTable
   readonly row: z.ZodObject
-  readonly create: z.ZodObject
+  /** Left out where rows are made another way. */
+  readonly create?: z.ZodObject
   readonly patch: z.ZodObject
   /** Throws a problem naming the field when the row as it would become makes no sense. */
   readonly check?: (row: Plain) => void
@@ -101,26 +102,28 @@ export function registerEditable(app: FastifyInstance, db: Db, e: Editable): voi
   }
   const idOf = (request: FastifyRequest): string => (request.params as { id: string }).id
 
-  app.post(
-    `/${e.path}`,
-    { schema: { tags, body: e.create, response: { 201: e.row } } },
-    async (request, reply) =>
-      send(
-        reply,
-        await once(db, request, true, async (tx) => {
-          const body = request.body as Plain & { id: string }
-          e.check?.(body)
-          const { own, rest } = splitOwn(e, e.columns?.(body) ?? body)
-          const [row] = (await tx
-            .insert(e.table)
-            .values(own as never)
-            .returning()) as Row[]
-          if (!row) throw problem(500, 'fault', 'The row was not written')
-          if (e.split) await e.split(tx, row.id, rest)
-          return { status: 201, body: await joined(e, tx, row) }
-        }),
-      ),
-  )
+  if (e.create) {
+    app.post(
+      `/${e.path}`,
+      { schema: { tags, body: e.create, response: { 201: e.row } } },
+      async (request, reply) =>
+        send(
+          reply,
+          await once(db, request, true, async (tx) => {
+            const body = request.body as Plain & { id: string }
+            e.check?.(body)
+            const { own, rest } = splitOwn(e, e.columns?.(body) ?? body)
+            const [row] = (await tx
+              .insert(e.table)
+              .values(own as never)
+              .returning()) as Row[]
+            if (!row) throw problem(500, 'fault', 'The row was not written')
+            if (e.split) await e.split(tx, row.id, rest)
+            return { status: 201, body: await joined(e, tx, row) }
+          }),
+        ),
+    )
+  }
 
   app.get(`/${e.path}/:id`, { schema: { tags, params, response: { 200: e.row } } }, async (request, reply) =>
     send(reply, { status: 200, body: await joined(e, db, await find(e, db, idOf(request))) }),

@@ -33,7 +33,8 @@ export async function once(
   if (!key) return { ...(await db.transaction(work)), replayed: false }
   const route = `${request.method} ${request.url}`
   const requestHash = createHash('sha256')
-    .update(JSON.stringify([request.headers['if-match'] ?? null, request.body ?? null]))
+    .update(String(request.headers['if-match'] ?? ''))
+    .update(Buffer.isBuffer(request.body) ? request.body : JSON.stringify(request.body ?? null))
     .digest('hex')
   return db.transaction(async (tx) => {
     const fresh = await tx

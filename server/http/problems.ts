@@ -41,6 +41,7 @@ const CONSTRAINTS: Readonly<Record<string, readonly [field: string, message: str
   model_maker_name: ['name', 'This maker already has a model of this name on the shelf.'],
   claim_once: ['quantity', 'This figure is already in the claims; change that one.'],
   claim_money: ['currency', 'A price needs both an amount and a currency.'],
+  body_of_model: ['modelId', 'This model already has a body; change that one.'],
   tank_level: ['waterLevel', 'The water level must be above the bottom and no higher than the tank.'],
   tank_substrate: ['substrateDepth', 'The substrate must be lower than the water.'],
 }
@@ -95,6 +96,10 @@ function toProblem(error: unknown): Problem {
   )
     return unavailable().problem
   const status = (error as FastifyError).statusCode ?? 500
+  if (status === 413)
+    return problem(413, 'too-large', 'The upload is too large', {
+      errors: [{ field: 'photo', message: 'at most 20 MB for a photo, 1 MB for anything else' }],
+    }).problem
   if (status < 500) {
     const message = error instanceof Error ? error.message : 'not accepted'
     return problem(status, 'refused', 'The request was refused', {

@@ -1,47 +1,66 @@
 import { modelRecord, type Dossier, type ShelfPage, type ShelfRow } from '@ypsometer/contract'
 import { assess, claimed } from '@ypsometer/core/judging'
-import { and, asc, desc, eq, ilike, inArray, isNull, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, ilike, inArray, getTableColumns, isNull, or, sql, type SQL } from 'drizzle-orm'
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db } from '../db/client'
-import { claim, hookup, model, reading, specimen, trial } from '../db/schema'
+import {
+  body,
+  chamber,
+  claim,
+  contentItem,
+  hookup,
+  model,
+  part,
+  photo,
+  reading,
+  specimen,
+  trial,
+} from '../db/schema'
 import { readCursor, writeCursor } from '../http/cursor'
 import { plain, type Row } from '../http/editable'
 import { problem } from '../http/problems'
 import { withSegments } from './resources'
 
+type OwnedTable = PgTable & { id: PgColumn; modelId: PgColumn; createdAt: PgColumn; deletedAt: PgColumn }
+
+/** A photo's record without its pictures. */
+const { full: _full, thumb: _thumb, ...PHOTO_COLUMNS } = getTableColumns(photo)
+
 type ModelRow = typeof model.$inferSelect
 
-/** Everything the dossiers of these models stand on, in five queries whatever their number. */
+/** Everything the dossiers of these models stand on, in eleven queries whatever their number. */
 export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<readonly Dossier[]> {
   const ids = models.map((m) => m.id)
   if (!ids.length) return []
-  const [claims, specimens, hookups, trials, readings] = await Promise.all([
+  const live = <T extends OwnedTable>(table: T) =>
     db
       .select()
-      .from(claim)
-      .where(and(inArray(claim.modelId, ids), isNull(claim.deletedAt)))
-      .orderBy(asc(claim.createdAt), asc(claim.id)),
-    db
-      .select()
-      .from(specimen)
-      .where(and(inArray(specimen.modelId, ids), isNull(specimen.deletedAt)))
-      .orderBy(asc(specimen.createdAt), asc(specimen.id)),
-    db
-      .select()
-      .from(hookup)
-      .where(and(inArray(hookup.modelId, ids), isNull(hookup.deletedAt)))
-      .orderBy(asc(hookup.createdAt), asc(hookup.id)),
-    db
-      .select()
-      .from(trial)
-      .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt)))
-      .orderBy(asc(trial.createdAt), asc(trial.id)),
-    db
-      .select({ reading, modelId: trial.modelId })
-      .from(reading)
-      .innerJoin(trial, eq(trial.id, reading.trialId))
-      .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(reading.deletedAt)))
-      .orderBy(asc(reading.takenAt), asc(reading.id)),
-  ])
+      .from(table as OwnedTable)
+      .where(and(inArray(table.modelId, ids), isNull(table.deletedAt)))
+      .orderBy(asc(table.createdAt), asc(table.id)) as unknown as Promise<T['$inferSelect'][]>
+  const [claims, specimens, hookups, trials, contents, parts, bodies, chambers, readings, photos] =
+    await Promise.all([
+      live(claim),
+      live(specimen),
+      live(hookup),
+      live(trial),
+      live(contentItem),
+      live(part),
+      live(body),
+      live(chamber),
+      db
+        .select({ reading, modelId: trial.modelId })
+        .from(reading)
+        .innerJoin(trial, eq(trial.id, reading.trialId))
+        .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(reading.deletedAt)))
+        .orderBy(asc(reading.takenAt), asc(reading.id)),
+      db
+        .select({ photo: PHOTO_COLUMNS, modelId: part.modelId })
+        .from(photo)
+        .innerJoin(part, eq(part.id, photo.partId))
+        .where(and(inArray(part.modelId, ids), isNull(part.deletedAt), isNull(photo.deletedAt)))
+        .orderBy(asc(photo.createdAt), asc(photo.id)),
+    ])
   const whole = await withSegments(db, hookups as unknown as Row[])
   const of = <T extends { modelId: unknown }>(rows: readonly T[], id: string): T[] =>
     rows.filter((r) => r.modelId === id)
@@ -54,6 +73,11 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
         hookups: whole.filter((h) => h.modelId === m.id).map(plain),
         trials: of(trials, m.id).map(plain),
         readings: of(readings, m.id).map((r) => plain(r.reading)),
+        contents: of(contents, m.id).map(plain),
+        parts: of(parts, m.id).map(plain),
+        bodies: of(bodies, m.id).map(plain),
+        chambers: of(chambers, m.id).map(plain),
+        photos: of(photos, m.id).map((r) => plain(r.photo)),
       }) as unknown as Dossier,
   )
 }

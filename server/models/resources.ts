@@ -1,4 +1,16 @@
 import {
+  Body,
+  BodyCreate,
+  BodyPatch,
+  Chamber,
+  ChamberCreate,
+  ChamberPatch,
+  ContentItem,
+  ContentItemCreate,
+  ContentItemPatch,
+  Part,
+  PartCreate,
+  PartPatch,
   Claim,
   ClaimCreate,
   ClaimPatch,
@@ -21,7 +33,19 @@ import {
 import type { Segment } from '@ypsometer/core/hydraulics'
 import { asc, eq, inArray } from 'drizzle-orm'
 import type { Db, Tx } from '../db/client'
-import { claim, hookup, model, reading, segment, specimen, trial } from '../db/schema'
+import {
+  body,
+  chamber,
+  claim,
+  contentItem,
+  hookup,
+  model,
+  part,
+  reading,
+  segment,
+  specimen,
+  trial,
+} from '../db/schema'
 import type { Editable, Plain, Row } from '../http/editable'
 import { fieldProblem } from '../http/problems'
 
@@ -31,6 +55,18 @@ function checkClaim(row: Plain): void {
   if (held.length > 1) throw fieldProblem('value', 'one of a number, words or a price, not several')
   if ((row.amountMinor ?? null) !== null && !row.currency)
     throw fieldProblem('currency', 'a three-letter currency code such as EUR')
+}
+
+function checkPart(row: Plain): void {
+  if (((row.sparePriceMinor ?? null) === null) !== ((row.spareCurrency ?? null) === null))
+    throw fieldProblem('sparePriceMinor', 'an amount together with its currency, such as 4.90 EUR')
+}
+
+function checkBody(row: Plain): void {
+  const empty = row.emptyMass as number | null | undefined
+  const full = row.fullMass as number | null | undefined
+  if (typeof empty === 'number' && typeof full === 'number' && full < empty)
+    throw fieldProblem('fullMass', 'no less than the empty weight')
 }
 
 const toColumns = (hookupId: string, s: Segment, position: number) => ({ hookupId, position, ...s })
@@ -130,5 +166,39 @@ export const MODEL_RESOURCES: readonly Editable[] = [
     create: ReadingCreate,
     patch: ReadingPatch,
     columns: (body) => ({ ...body, takenAt: new Date(String(body.takenAt)) }),
+  },
+  {
+    path: 'contents',
+    one: 'item',
+    table: contentItem,
+    row: ContentItem,
+    create: ContentItemCreate,
+    patch: ContentItemPatch,
+  },
+  {
+    path: 'parts',
+    one: 'part',
+    table: part,
+    row: Part,
+    create: PartCreate,
+    patch: PartPatch,
+    check: checkPart,
+  },
+  {
+    path: 'bodies',
+    one: 'body',
+    table: body,
+    row: Body,
+    create: BodyCreate,
+    patch: BodyPatch,
+    check: checkBody,
+  },
+  {
+    path: 'chambers',
+    one: 'chamber',
+    table: chamber,
+    row: Chamber,
+    create: ChamberCreate,
+    patch: ChamberPatch,
   },
 ]

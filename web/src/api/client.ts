@@ -24,7 +24,9 @@ export async function api<T>(
   { method = 'GET', body, key, version, signal }: Options = {},
 ): Promise<T> {
   const headers: Record<string, string> = { accept: 'application/json' }
-  if (body !== undefined) headers['content-type'] = 'application/json'
+  const file = body instanceof Blob
+  if (body !== undefined)
+    headers['content-type'] = file ? body.type || 'application/octet-stream' : 'application/json'
   if (key) headers['idempotency-key'] = key
   if (version !== undefined) headers['if-match'] = `"${version}"`
   let response: Response
@@ -32,7 +34,7 @@ export async function api<T>(
     response = await fetch(`/api/v1${path}`, {
       method,
       headers,
-      ...(body !== undefined && { body: JSON.stringify(body) }),
+      ...(body !== undefined && { body: file ? body : JSON.stringify(body) }),
       ...(signal && { signal }),
     })
   } catch (error) {

@@ -3,7 +3,19 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { useSyncExternalStore } from 'react'
 import { api, ApiProblem, Unreachable } from './client'
 
-export type Collection = 'models' | 'claims' | 'specimens' | 'hookups' | 'trials' | 'readings' | 'tanks'
+export type Collection =
+  | 'models'
+  | 'claims'
+  | 'specimens'
+  | 'hookups'
+  | 'trials'
+  | 'readings'
+  | 'tanks'
+  | 'contents'
+  | 'parts'
+  | 'photos'
+  | 'bodies'
+  | 'chambers'
 export type RowBody = Record<string, unknown>
 
 /** One write waiting to be acknowledged by the server. It lives in IndexedDB until then. */
@@ -23,6 +35,8 @@ export interface Entry {
   tries: number
   /** Undoes a deletion instead of changing fields. */
   readonly restore?: boolean
+  /** A file to send instead of JSON: a photo, as the camera gave it. */
+  readonly blob?: Blob
 }
 
 interface Schema extends DBSchema {
@@ -100,7 +114,7 @@ const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === 
 
 /** Puts a write in the outbox: kept on this device at once, sent as soon as can be. */
 export function enqueue(
-  write: Pick<Entry, 'method' | 'collection' | 'rowId' | 'body' | 'version' | 'base'> & { restore?: boolean },
+  write: Pick<Entry, 'method' | 'collection' | 'rowId' | 'body' | 'version' | 'base' | 'restore' | 'blob'>,
 ): void {
   let kept = entries
   if (write.method === 'PATCH') {
@@ -180,13 +194,18 @@ export async function flush(): Promise<void> {
 /** Sends one write. False when the server gave no answer, so that it is tried again later. */
 async function send(entry: Entry): Promise<boolean> {
   const one = `/${entry.collection}/${entry.rowId}`
-  const path = entry.restore ? `${one}/restore` : entry.method === 'POST' ? `/${entry.collection}` : one
+  const photo =
+    entry.blob &&
+    `/parts/${String(entry.body.partId)}/photos?${new URLSearchParams({ id: entry.rowId, caption: String(entry.body.caption) })}`
+  const path = entry.restore
+    ? `${one}/restore`
+    : (photo ?? (entry.method === 'POST' ? `/${entry.collection}` : one))
   try {
     const row = await api<RowBody & { id: string; version: number }>(path, {
       method: entry.method,
       key: entry.key,
       ...(entry.method === 'POST' && !entry.restore ? {} : { version: entry.version }),
-      ...(entry.method === 'DELETE' || entry.restore ? {} : { body: entry.body }),
+      ...(entry.method === 'DELETE' || entry.restore ? {} : { body: entry.blob ?? entry.body }),
     })
     // Our own later changes to this row were made on top of this one.
     for (const e of entries)

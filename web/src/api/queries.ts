@@ -1,19 +1,17 @@
-import type {
-  Claim,
-  Dossier,
-  Hookup,
-  Reading,
-  ShelfPage,
-  Specimen,
-  StockClassRow,
-  Tank,
-  Trial,
-} from '@ypsometer/contract'
+import type { Dossier, ShelfPage, StockClassRow, Tank } from '@ypsometer/contract'
 import { keepPreviousData, QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { toast } from '../frame/toasts'
 import { api, ApiProblem } from './client'
-import { enqueue, overlay, startOutbox, useEntries, type Collection, type RowBody } from './outbox'
+import {
+  enqueue,
+  overlay,
+  startOutbox,
+  useEntries,
+  type Collection,
+  type Entry,
+  type RowBody,
+} from './outbox'
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -27,8 +25,28 @@ export const queryClient = new QueryClient({
   },
 })
 
-type DossierRow = Claim | Specimen | Hookup | Trial | Reading
-const IN_DOSSIER: readonly Collection[] = ['claims', 'specimens', 'hookups', 'trials', 'readings']
+/** The collections of a dossier that belong to its model directly. */
+const OWNED = ['claims', 'specimens', 'hookups', 'trials', 'contents', 'parts', 'bodies', 'chambers'] as const
+/** Those that belong to a row of another collection, and the column that says which. */
+const NESTED = { readings: ['trials', 'trialId'], photos: ['parts', 'partId'] } as const
+const COLLECTIONS = [...OWNED, ...(Object.keys(NESTED) as (keyof typeof NESTED)[])] as const
+type InDossier = (typeof COLLECTIONS)[number]
+interface AnyRow {
+  readonly id: string
+  readonly version: number
+}
+const rowsOf = (d: Dossier, name: InDossier): readonly (AnyRow & RowBody)[] =>
+  d[name] as unknown as (AnyRow & RowBody)[]
+
+const emptyDossier = (model: unknown): Dossier =>
+  ({ model, ...Object.fromEntries(COLLECTIONS.map((name) => [name, []])) }) as unknown as Dossier
+
+/** Does a row of a collection belong to this dossier? */
+function belongs(d: Dossier, name: InDossier, row: RowBody): boolean {
+  if (row.modelId === d.model.id || rowsOf(d, name).some((r) => r.id === row.id)) return true
+  const nested = name in NESTED ? NESTED[name as keyof typeof NESTED] : undefined
+  return nested !== undefined && rowsOf(d, nested[0]).some((r) => r.id === row[nested[1]])
+}
 
 /** Puts an acknowledged row into every cached answer that shows it. */
 function acknowledge(collection: Collection, row: RowBody & { id: string }): void {
@@ -45,31 +63,36 @@ function acknowledge(collection: Collection, row: RowBody & { id: string }): voi
     return
   }
   if (collection === 'models' && !queryClient.getQueryData(['dossier', row.id]))
-    queryClient.setQueryData(['dossier', row.id], {
-      model: row,
-      claims: [],
-      specimens: [],
-      hookups: [],
-      trials: [],
-      readings: [],
-    })
+    queryClient.setQueryData(['dossier', row.id], emptyDossier(row))
   for (const [key, data] of queryClient.getQueriesData<Dossier>({ queryKey: ['dossier'] })) {
     if (!data) continue
     if (collection === 'models') {
       if (data.model.id === row.id) queryClient.setQueryData(key, { ...data, model: row })
-    } else if (IN_DOSSIER.includes(collection)) {
-      const name = collection as 'claims'
-      const belongs =
-        row.modelId === data.model.id ||
-        data.trials.some((t) => t.id === row.trialId) ||
-        (data[name] as readonly DossierRow[]).some((r) => r.id === row.id)
-      if (belongs) queryClient.setQueryData(key, { ...data, [name]: put(data[name] as never) })
+    } else if (belongs(data, collection, row)) {
+      queryClient.setQueryData(key, { ...data, [collection]: put(rowsOf(data, collection)) })
     }
   }
   void queryClient.invalidateQueries({ queryKey: ['shelf'], refetchType: 'active' })
 }
 
 startOutbox(acknowledge, () => toast('Another window changed this too. Both changes are kept.'))
+
+/** A dossier with waiting changes laid over every collection; rows of another model's creation are left out. */
+function laidOver(server: Dossier, entries: readonly Entry[]): Dossier {
+  let out: Dossier = { ...server, model: overlay([server.model], 'models', entries)[0] ?? server.model }
+  for (const name of COLLECTIONS) {
+    const mine = entries.filter(
+      (e) => e.collection === name && (e.method !== 'POST' || e.restore || belongs(out, name, e.body)),
+    )
+    if (mine.length) out = { ...out, [name]: overlay(rowsOf(out, name), name, mine) }
+  }
+  // Rows under a deleted parent go with it.
+  return {
+    ...out,
+    readings: out.readings.filter((r) => out.trials.some((t) => t.id === r.trialId)),
+    photos: out.photos.filter((p) => out.parts.some((q) => q.id === p.partId)),
+  }
+}
 
 /** One dossier with this device's waiting changes laid over it. */
 export function useDossier(id: string) {
@@ -81,31 +104,8 @@ export function useDossier(id: string) {
   })
   const dossier = useMemo(() => {
     const fresh = entries.find((e) => e.collection === 'models' && e.method === 'POST' && e.rowId === id)
-    const server: Dossier | undefined =
-      query.data ??
-      (fresh && {
-        model: overlay<Dossier['model']>([], 'models', [fresh])[0] as Dossier['model'],
-        claims: [],
-        specimens: [],
-        hookups: [],
-        trials: [],
-        readings: [],
-      })
-    if (!server) return undefined
-    const mine = entries.filter(
-      (e) => e.method !== 'POST' || e.body.modelId === id || e.collection === 'readings',
-    )
-    const trials = overlay(server.trials, 'trials', mine)
-    return {
-      model: overlay([server.model], 'models', entries)[0] ?? server.model,
-      claims: overlay(server.claims, 'claims', mine),
-      specimens: overlay(server.specimens, 'specimens', mine),
-      hookups: overlay(server.hookups, 'hookups', mine),
-      trials,
-      readings: overlay(server.readings, 'readings', mine).filter((r) =>
-        trials.some((t) => t.id === r.trialId),
-      ),
-    } satisfies Dossier
+    const server = query.data ?? (fresh && emptyDossier(overlay<Dossier['model']>([], 'models', [fresh])[0]))
+    return server && laidOver(server, entries)
   }, [query.data, entries, id])
   return { ...query, dossier }
 }
@@ -154,11 +154,6 @@ export const useStockClasses = () =>
     staleTime: Infinity,
   })
 
-interface AnyRow {
-  readonly id: string
-  readonly version: number
-}
-
 /** Creates a row with an id of our own, kept on this device until acknowledged. Returns the id. */
 export function createRow(collection: Collection, body: RowBody, id: string = crypto.randomUUID()): string {
   enqueue({ method: 'POST', collection, rowId: id, body: { id, ...body }, version: 0, base: {} })
@@ -188,4 +183,12 @@ export function deleteRow(collection: Collection, row: AnyRow, what: string): vo
         restore: true,
       }),
   })
+}
+
+/** Keeps a photo of a part on this device and sends it when it can. Returns the photo's id. */
+export function addPhoto(partId: string, blob: Blob, caption: string): string {
+  const id = crypto.randomUUID()
+  const body = { id, partId, caption, width: 0, height: 0, bytes: blob.size }
+  enqueue({ method: 'POST', collection: 'photos', rowId: id, body, version: 0, base: {}, blob })
+  return id
 }

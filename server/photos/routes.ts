@@ -1,0 +1,72 @@
+import { Id, Photo, PhotoPatch } from '@ypsometer/contract'
+import { eq } from 'drizzle-orm'
+import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import { z } from 'zod'
+import type { Db } from '../db/client'
+import { photo } from '../db/schema'
+import { plain, registerEditable, type Row } from '../http/editable'
+import { once } from '../http/idempotency'
+import { problem } from '../http/problems'
+import { MAX_UPLOAD, readPicture } from './picture'
+
+/** Photos of parts: sent as the raw file, kept re-encoded in the database. */
+export function registerPhotos(app: FastifyInstance, db: Db): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  // Inside this plugin only: an upload is bytes, whatever type the browser calls it.
+  app.addContentTypeParser(
+    /^(image\/|application\/octet-stream)/,
+    { parseAs: 'buffer', bodyLimit: MAX_UPLOAD },
+    (_request, body, done) => done(null, body),
+  )
+  const query = z.object({ id: Id, caption: z.string().max(200).default('') })
+  typed.post(
+    '/parts/:id/photos',
+    {
+      bodyLimit: MAX_UPLOAD,
+      schema: {
+        tags: ['photos'],
+        params: z.object({ id: Id }),
+        querystring: query,
+        response: { 201: Photo },
+      },
+    },
+    async (request, reply) => {
+      const upload = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
+      const picture = await readPicture(upload)
+      const { id, caption } = request.query
+      const answer = await once(db, request, true, async (tx) => {
+        const [row] = await tx
+          .insert(photo)
+          .values({ id, partId: request.params.id, caption, bytes: picture.full.length, ...picture })
+          .returning()
+        if (!row) throw problem(500, 'fault', 'The photo was not written')
+        const { full: _full, thumb: _thumb, ...own } = row
+        return { status: 201, body: plain(own) }
+      })
+      return reply.code(201).send(answer.body as unknown as z.infer<typeof Photo>)
+    },
+  )
+  typed.get(
+    '/photos/:id/:size',
+    { schema: { tags: ['photos'], params: z.object({ id: Id, size: z.enum(['full', 'thumb']) }) } },
+    async (request, reply) => {
+      const { id, size } = request.params
+      const [row] = await db.select({ data: photo[size] }).from(photo).where(eq(photo.id, id))
+      if (!row) throw problem(404, 'not-found', 'There is no such photo')
+      // The picture of an id never changes.
+      return reply
+        .header('cache-control', 'private, max-age=31536000, immutable')
+        .type('image/jpeg')
+        .send(row.data)
+    },
+  )
+  registerEditable(app, db, {
+    path: 'photos',
+    one: 'photo',
+    table: photo,
+    row: Photo,
+    patch: PhotoPatch,
+    join: async (_db, rows) => rows.map(({ full: _full, thumb: _thumb, ...own }) => own as Row),
+  })
+}
