@@ -1,5 +1,10 @@
 import {
+  BodyCreate,
+  ChamberCreate,
+  chamberColumns,
   ClaimCreate,
+  ContentItemCreate,
+  PartCreate,
   HookupCreate,
   ModelCreate,
   ReadingCreate,
@@ -9,7 +14,9 @@ import {
   type Tank,
 } from '@ypsometer/contract'
 import { dutyPoint, pumpFlow, type Segment } from '@ypsometer/core/hydraulics'
-import { seededNormal } from '@ypsometer/core/statistics'
+import { seeded, seededNormal } from '@ypsometer/core/statistics'
+import { PART_KINDS, printedItems, CHECKLISTS } from '@ypsometer/core/teardown'
+import { templateChambers, USUAL_BODY, volumeAudit, type Chamber as Interior } from '@ypsometer/core/volumes'
 import { waterProperties } from '@ypsometer/core/water'
 import { createHash } from 'node:crypto'
 import { writeFileSync } from 'node:fs'
@@ -137,6 +144,120 @@ function claims(t: Truth, modelId: string) {
   ]
 }
 
+/** Outside sizes (m) and empty weight (kg) of the bench units; others have their kind's usual body. */
+const BODIES: Readonly<
+  Record<string, readonly [width: number, depth: number, height: number, empty: number]>
+> = {
+  'Ledger 700': [0.16, 0.16, 0.36, 2.6],
+  'Torrent 1400': [0.18, 0.18, 0.42, 2.9],
+  'Plainbody 1000': [0.19, 0.19, 0.4, 2.5],
+  'Terrace 1200': [0.21, 0.21, 0.43, 3.4],
+  'Undercroft 90': [0.6, 0.3, 0.36, 12.5],
+}
+const EMPTY = {
+  canister: 2.8,
+  'hang-on-back': 0.9,
+  internal: 0.6,
+  'motor-sponge': 0.3,
+  'air-sponge': 0.2,
+  'air-box': 0.18,
+  fluidised: 0.4,
+  sump: 12,
+} as const
+
+/** The interior as it was measured: the kind's chambers to this body, and the water the whole of it held. */
+function interior(t: Truth, modelId: string) {
+  const [w, d, h] = BODIES[t.name] ?? USUAL_BODY[t.kind]
+  const empty = BODIES[t.name]?.[3] ?? EMPTY[t.kind]
+  const chambers: readonly Interior[] = templateChambers(
+    t.kind,
+    { width: w, depth: d, height: h },
+    (n) => n,
+  ).map((c) => ({
+    ...c,
+    measured: true,
+    // The Terrace's trays stand 2 mm off the wall on both long sides.
+    ...(t.name === 'Terrace 1200' &&
+      c.role === 'tray' &&
+      c.solid.shape === 'box' && {
+        solid: { ...c.solid, depth: Math.round((c.solid.depth - 0.004) * 1000) / 1000 },
+      }),
+  }))
+  const outside = {
+    outerWidth: w,
+    outerDepth: d,
+    outerHeight: h,
+    waterFill: null,
+    emptyMass: empty,
+    fullMass: null,
+  }
+  const gross = volumeAudit(chambers, outside).gross
+  const waterFill = Math.round(gross * (1 + 0.004 * normal()) * 1e5) / 1e5
+  return {
+    bodies: [
+      BodyCreate.parse({
+        ...outside,
+        id: idOf(`${modelId}-body`),
+        modelId,
+        waterFill,
+        fullMass: Math.round((empty + waterFill * 1040) * 100) / 100,
+        ...(t.kind === 'canister' && { heightWithHoses: Math.round((h + 0.07) * 1000) / 1000 }),
+        ...(t.kind === 'hang-on-back' && { overhang: d + 0.015 }),
+      }),
+    ],
+    chambers: chambers.map((c, i) =>
+      ChamberCreate.parse({
+        id: idOf(`${modelId}-chamber-${i}`),
+        modelId,
+        position: i + 1,
+        ...chamberColumns(c),
+        perforated: c.role === 'tray' ? 0.35 : null,
+      }),
+    ),
+  }
+}
+
+const uniform = seeded(90)
+
+/** The strip log: usual parts in their order, with times a hand takes and conditions as found. */
+function stripLog(t: Truth, modelId: string) {
+  const parts = PART_KINDS[t.kind].map((p, i) => {
+    const moves = 1 + Math.floor(uniform() * 3) + (p.fixing === 'screw' ? 3 : 0)
+    const findings = CHECKLISTS.find((c) => c.id === p.checklist)?.findings ?? []
+    const worn = t.obtained === 'second-hand' ? 0.45 : 0.08
+    const found = uniform() < worn ? findings[1 + Math.floor(uniform() * (findings.length - 1))] : findings[0]
+    return PartCreate.parse({
+      id: idOf(`${modelId}-part-${i}`),
+      modelId,
+      position: i + 1,
+      name: p.name,
+      job: p.job,
+      material: p.material,
+      fixing: p.fixing,
+      moves,
+      seconds: Math.round((2 + moves * (2.5 + 3 * uniform())) * 10) / 10,
+      reach: p.reach ?? null,
+      checklist: p.checklist,
+      findings: found ? [found.id] : [],
+      ...(['Impeller', 'Main O-ring', 'Cartridge', 'Shaft'].includes(p.name) && {
+        sparePriceMinor: 390 + Math.floor(uniform() * 12) * 50,
+        spareCurrency: 'EUR',
+      }),
+    })
+  })
+  const printed = printedItems(t.label.contents)
+  const contents = printed.map((name, i) =>
+    ContentItemCreate.parse({
+      id: idOf(`${modelId}-content-${i}`),
+      modelId,
+      position: i + 1,
+      name,
+      found: t.name === 'Plainbody 1000' && i === printed.length - 1 ? 'missing' : 'present',
+    }),
+  )
+  return { parts, contents }
+}
+
 function model(t: Truth): DemoBundle['models'][number] {
   const modelId = idOf(`${t.maker} ${t.name}`)
   const specimenId = idOf(`${modelId}-specimen`)
@@ -186,6 +307,11 @@ function model(t: Truth): DemoBundle['models'][number] {
         label: 'Bench unit',
         obtained: t.obtained,
         obtainedOn: '2026-09-01',
+        serial: `SR-${modelId.slice(0, 6).toUpperCase()}`,
+        condition: t.obtained === 'second-hand' ? 'scratched, lime on the riser' : 'as new',
+        state: t.obtained === 'second-hand' ? 'used' : 'new',
+        ...(t.obtained === 'second-hand' && { monthsInUse: 14 }),
+        checks: { seated: true, latches: true, leftover: true },
         mediaMass: t.mediaMass,
         ...(t.mediaMass !== null && { typed: { mediaMass: `${t.mediaMass} kg` } }),
       }),
@@ -203,6 +329,8 @@ function model(t: Truth): DemoBundle['models'][number] {
     ],
     trials,
     readings,
+    ...interior(t, modelId),
+    ...stripLog(t, modelId),
   }
 }
 

@@ -1,7 +1,11 @@
 import type {
+  BodyCreate,
+  ChamberCreate,
   ClaimCreate,
+  ContentItemCreate,
   HookupCreate,
   ModelCreate,
+  PartCreate,
   ReadingCreate,
   SpecimenCreate,
   TankCreate,
@@ -19,6 +23,10 @@ export interface DemoBundle {
     readonly hookups: readonly z.infer<typeof HookupCreate>[]
     readonly trials: readonly (z.infer<typeof TrialCreate> & { readonly createdAt: string })[]
     readonly readings: readonly z.infer<typeof ReadingCreate>[]
+    readonly bodies: readonly z.infer<typeof BodyCreate>[]
+    readonly chambers: readonly z.infer<typeof ChamberCreate>[]
+    readonly parts: readonly z.infer<typeof PartCreate>[]
+    readonly contents: readonly z.infer<typeof ContentItemCreate>[]
   }[]
   readonly tanks: readonly z.infer<typeof TankCreate>[]
 }

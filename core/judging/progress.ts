@@ -20,8 +20,7 @@ export function progress(model: ModelRecord): Progress {
     has('rated-flow'),
     has('tank-max'),
     has('tank-min'),
-    has('power'),
-    ...(pumped ? [has('max-head')] : []),
+    ...(pumped ? [has('power'), has('max-head')] : []),
   ])
   const bare = timed.some((t) => isLabelCondition(t))
   const installed = timed.some((t) => t.hookupId !== null && t.state !== 'empty')

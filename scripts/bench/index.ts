@@ -66,6 +66,11 @@ function dossierEdit(): void {
       hookups: stamped(m.hookups),
       trials: stamped(m.trials),
       readings: stamped(m.readings),
+      contents: [],
+      parts: [],
+      photos: [],
+      bodies: [],
+      chambers: [],
     } as unknown as Dossier
     return { name: m.model.name, ms: times([() => assess(modelRecord(dossier))], 9)[0] ?? NaN }
   })

@@ -20,7 +20,7 @@ after(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })))
 
 const clean = () => {
   const env = { ...process.env }
-  for (const name of ["DATABASE_URL", "HOST", "PORT", "YPSOMETER_DATA"]) Reflect.deleteProperty(env, name)
+  for (const name of ['DATABASE_URL', 'HOST', 'PORT', 'YPSOMETER_DATA']) Reflect.deleteProperty(env, name)
   return env
 }
 

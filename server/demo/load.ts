@@ -1,6 +1,19 @@
 import { demoBundle } from '@ypsometer/demo'
 import type { Db } from '../db/client'
-import { claim, hookup, model, reading, segment, specimen, tank, trial } from '../db/schema'
+import {
+  body,
+  chamber,
+  claim,
+  contentItem,
+  hookup,
+  model,
+  part,
+  reading,
+  segment,
+  specimen,
+  tank,
+  trial,
+} from '../db/schema'
 
 /** Fills an empty database with the demo bench, all or nothing. */
 export async function loadDemo(db: Db): Promise<void> {
@@ -17,6 +30,10 @@ export async function loadDemo(db: Db): Promise<void> {
             .values(segments.map((s, position) => ({ hookupId: own.id, position, ...s })))
       }
       await tx.insert(trial).values(m.trials.map((t) => ({ ...t, createdAt: new Date(t.createdAt) })))
+      await tx.insert(body).values([...m.bodies])
+      await tx.insert(chamber).values([...m.chambers])
+      await tx.insert(part).values([...m.parts])
+      await tx.insert(contentItem).values([...m.contents])
       await tx.insert(reading).values(m.readings.map((r) => ({ ...r, takenAt: new Date(r.takenAt) })))
     }
     await tx.insert(tank).values([...demoBundle.tanks])

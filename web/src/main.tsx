@@ -29,6 +29,11 @@ const router = createBrowserRouter([
             path: 'claims',
             lazy: async () => ({ Component: (await import('./views/claims/Claims')).Claims }),
           },
+          { path: 'strip', lazy: async () => ({ Component: (await import('./views/strip/Strip')).Strip }) },
+          {
+            path: 'inside',
+            lazy: async () => ({ Component: (await import('./views/inside/Inside')).Inside }),
+          },
           { path: 'bench', lazy: async () => ({ Component: (await import('./views/bench/Bench')).Bench }) },
           {
             path: 'tanks',
@@ -42,6 +47,12 @@ const router = createBrowserRouter([
       },
       { path: '*', element: <NotFound /> },
     ],
+  },
+  {
+    path: '/models/:id/strip/run',
+    errorElement: <Crash />,
+    HydrateFallback: Loading,
+    lazy: async () => ({ Component: (await import('./views/striprun/StripRun')).StripRun }),
   },
   {
     path: '/models/:id/bench/:trialId/run',

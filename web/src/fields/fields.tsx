@@ -35,6 +35,8 @@ interface QuantityProps extends Common {
   readonly doubt?: (si: number) => Sentence | null
   readonly check?: (si: number) => string | null
   readonly align?: 'right'
+  /** Columns that change along with this one, such as the mark that a size has been measured. */
+  readonly also?: Readonly<Record<string, unknown>>
 }
 
 /** A field for a number with a unit. Takes any unit of its dimension, keeps what was typed beside the SI value. */
@@ -69,7 +71,7 @@ export function QuantityField(p: QuantityProps) {
         return { kind: 'error', message: `${say(q.si)} is too much: at most ${say(p.max)} is accepted.` }
       const wrong = p.check?.(q.si)
       if (wrong) return { kind: 'error', message: wrong }
-      const body = { [p.field]: q.si, typed: { [p.field]: text.trim() } }
+      const body = { [p.field]: q.si, typed: { [p.field]: text.trim() }, ...p.also }
       const question = p.doubt?.(q.si)
       return question ? { kind: 'ask', question: sentenceText(question, system), body } : { kind: 'ok', body }
     } catch (error) {
@@ -99,7 +101,7 @@ export function QuantityField(p: QuantityProps) {
         inputMode="text"
         autoComplete="off"
         value={field.text}
-        placeholder={example(p.dimension, system)}
+        placeholder={p.optional ? 'not set' : example(p.dimension, system)}
         aria-invalid={field.error ? true : undefined}
         aria-describedby={`${id}-said`}
         onChange={(e) => field.onChange(e.target.value)}

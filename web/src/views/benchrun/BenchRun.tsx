@@ -5,9 +5,9 @@ import { ArrowLeft, Settings2, Undo2, X } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { createRow, deleteRow, useDossier } from '../../api/queries'
-import { useEntries, useSaveState } from '../../api/outbox'
 import { Num, Percent } from '../../figures/Num'
 import { Mark } from '../../figures/Provenance'
+import { KeptNote } from '../../frame/KeptNote'
 import { Failed, Loading } from '../../frame/States'
 import { Toasts } from '../../frame/Toasts'
 import { Conditions } from './Conditions'
@@ -171,25 +171,6 @@ function useKeys(press: () => void, undo: () => void): void {
       window.removeEventListener('keyup', onUp)
     }
   }, [])
-}
-
-function KeptNote() {
-  const state = useSaveState()
-  const waiting = useEntries().length
-  return (
-    <p
-      role="status"
-      className={`text-[0.88rem] ${state === 'kept' || state === 'needs-you' ? 'text-warning' : 'muted'}`}
-    >
-      {state === 'kept'
-        ? `Kept on this device (${waiting}); sent when the server is back`
-        : state === 'needs-you'
-          ? 'One entry needs your decision at the desk'
-          : state === 'saving'
-            ? 'Saving …'
-            : 'Saved'}
-    </p>
-  )
 }
 
 function BigButton({

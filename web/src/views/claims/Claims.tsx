@@ -11,7 +11,7 @@ import { ProvenanceTag } from '../../figures/Provenance'
 import { units } from '../../frame/settings'
 import { useDossierContext } from '../dossier/Dossier'
 import { KIND_OPTIONS } from '../words'
-import { PriceField } from './PriceField'
+import { MoneyField } from '../../fields/MoneyField'
 import { SpecimenSheet } from './SpecimenSheet'
 
 const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
@@ -67,7 +67,22 @@ export function Claims() {
                 <Name label="Price" />
               </td>
               <td>
-                <PriceField modelId={model.id} claim={find('price')} />
+                <MoneyField
+                  collection="claims"
+                  row={find('price')}
+                  amount="amountMinor"
+                  currency="currency"
+                  label="Price"
+                  hideLabel
+                  onCreate={(body) =>
+                    createRow('claims', {
+                      modelId: model.id,
+                      quantity: 'price',
+                      printedOn: 'shelf tag',
+                      ...body,
+                    })
+                  }
+                />
               </td>
               <td className="max-sm:hidden" />
               <td className="max-sm:hidden">

@@ -1,7 +1,9 @@
 import type { Dossier } from '@ypsometer/contract'
 import type { Assessment } from '@ypsometer/core/judging'
+import { reaches } from '@ypsometer/core/teardown/reach'
 import { Trash2 } from 'lucide-react'
-import { Link, Navigate, NavLink, Outlet, useNavigate, useOutletContext, useParams } from 'react-router'
+import { createContext, useContext } from 'react'
+import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
 import { deleteRow, useDossier, useStockClasses } from '../../api/queries'
 import { Failed, Loading } from '../../frame/States'
 import { useAssessment } from '../../workers/useAssessment'
@@ -14,7 +16,21 @@ export interface DossierContext {
   readonly assessment: Assessment | null
   readonly stock: readonly StockClassRow[]
 }
-export const useDossierContext = (): DossierContext => useOutletContext<DossierContext>()
+const Context = createContext<DossierContext | null>(null)
+export function useDossierContext(): DossierContext {
+  const context = useContext(Context)
+  if (!context) throw new Error('This part of the page stands outside a dossier.')
+  return context
+}
+
+/** A dossier for parts that also stand in the bench posture, where nothing is computed. */
+export const DossierProvider = ({
+  dossier,
+  children,
+}: {
+  readonly dossier: Dossier
+  readonly children: React.ReactNode
+}) => <Context value={{ dossier, assessment: null, stock: [] }}>{children}</Context>
 
 export const ToFirstStation = () => <Navigate to="claims" replace />
 
@@ -63,21 +79,29 @@ export function DossierView() {
           </button>
         </div>
       </div>
-      <StationRuler assessment={assessment} />
+      <StationRuler assessment={assessment} dossier={dossier} />
       {failure && (
         <p role="alert" className="text-error mt-3">
           The numbers could not be worked out: {failure}
         </p>
       )}
       <div className="mt-5">
-        <Outlet context={{ dossier, assessment, stock: stock.data ?? [] } satisfies DossierContext} />
+        <Context value={{ dossier, assessment, stock: stock.data ?? [] }}>
+          <Outlet />
+        </Context>
       </div>
     </>
   )
 }
 
 /** The stations of the work as a ruler, each filled as far as it is done. */
-function StationRuler({ assessment }: { readonly assessment: Assessment | null }) {
+function StationRuler({
+  assessment,
+  dossier,
+}: {
+  readonly assessment: Assessment | null
+  readonly dossier: Dossier
+}) {
   const p = assessment?.progress
   const verdictDone =
     assessment && assessment.verdict.level !== 'open'
@@ -87,6 +111,14 @@ function StationRuler({ assessment }: { readonly assessment: Assessment | null }
       : 0
   const stations: readonly (readonly [path: string, label: string, done: number])[] = [
     ['claims', 'Claims', p?.claims ?? 0],
+    ['strip', 'Strip', dossier.parts.length ? (reaches(dossier.parts).length ? 1 : 0.5) : 0],
+    [
+      'inside',
+      'Inside',
+      dossier.chambers.length
+        ? dossier.chambers.filter((c) => c.measured).length / dossier.chambers.length
+        : 0,
+    ],
     ['bench', 'Bench', p?.bench ?? 0],
     ['tanks', 'Tanks', assessment?.verdict.ranges.length ? 1 : 0],
     ['verdict', 'Verdict', verdictDone],

@@ -1,0 +1,126 @@
+/** @jest-environment jsdom */
+import '../../testing/setup'
+import { FILTER_KINDS } from '@ypsometer/core/judging'
+import { templateChambers, USUAL_BODY, type BodyRecord, type Chamber } from '@ypsometer/core/volumes'
+import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import { units } from '../frame/settings'
+import { Cutaway } from './Cutaway'
+import { buildScene, scaleBar, type Point } from './scene'
+
+afterEach(cleanup)
+beforeEach(() => units.set('metric'))
+
+const bodyOf = (kind: (typeof FILTER_KINDS)[number]): BodyRecord => {
+  const [outerWidth, outerDepth, outerHeight] = USUAL_BODY[kind]
+  return { outerWidth, outerDepth, outerHeight, waterFill: null, emptyMass: null, fullMass: null }
+}
+const chambersOf = (kind: (typeof FILTER_KINDS)[number]): readonly Chamber[] => {
+  const [width, depth, height] = USUAL_BODY[kind]
+  return templateChambers(kind, { width, depth, height }, (n) => n)
+}
+const inside = (p: Point, b: { x0: number; y0: number; x1: number; y1: number }): boolean =>
+  p[0] >= b.x0 - 1e-9 && p[0] <= b.x1 + 1e-9 && p[1] >= b.y0 - 1e-9 && p[1] <= b.y1 + 1e-9
+
+describe.each([...FILTER_KINDS])('the scene of a %s', (kind) => {
+  const scene = buildScene(kind, bodyOf(kind), chambersOf(kind))
+  test('keeps every chamber, stroke and water way inside the drawing', () => {
+    const all = [
+      ...scene.chambers.flatMap((c) => c.outline),
+      ...scene.strokes.flatMap((s) => s.points),
+      ...scene.tankWater,
+      ...scene.bubbles,
+    ]
+    for (const p of all) expect(inside(p, scene.bounds)).toBe(true)
+  })
+  test('is to scale: each chamber is as wide and high as it was measured', () => {
+    for (const c of scene.chambers) {
+      const xs = c.outline.map((p) => p[0])
+      const ys = c.outline.map((p) => p[1])
+      const solid = c.chamber.solid
+      const wide = solid.shape === 'cylinder' ? solid.diameter : solid.shape === 'box' ? solid.width : NaN
+      expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(wide, 12)
+      expect(Math.max(...ys) - Math.min(...ys)).toBeCloseTo(solid.height, 12)
+    }
+  })
+  test('the water enters, passes every chamber but the head space, and leaves', () => {
+    expect(scene.paths.length).toBeGreaterThan(0)
+    const points = scene.paths.flat()
+    for (const c of scene.chambers.filter(
+      (x) => x.chamber.role !== 'head-space' && x.chamber.role !== 'centre-pipe',
+    ))
+      expect(points).toContainEqual(c.centre)
+  })
+  test('is recognisable: pumps turn, air bubbles, tank kinds stand in water', () => {
+    const air = ['air-sponge', 'air-box', 'fluidised'].includes(kind)
+    expect(scene.impeller === null).toBe(air)
+    expect(scene.bubbles.length > 0).toBe(air)
+    expect(scene.tankWater.length > 0).toBe(kind !== 'canister')
+    const strokes = new Set(scene.strokes.map((s) => s.what))
+    expect(strokes.has(kind === 'canister' || kind === 'sump' ? 'hose' : 'glass')).toBe(true)
+  })
+})
+
+test('what lies above the usable height is the wasted part, tapering with its chamber', () => {
+  const cone: Chamber = {
+    id: 'c', name: 'Pot', role: 'tray', solid: { shape: 'cone', diameter: 0.1, topDiameter: 0.2, height: 0.1 }, x: 0, y: 0,
+    usableHeight: 0.05, use: 'biological', measured: true,
+  } // prettier-ignore
+  const [c] = buildScene('canister', bodyOf('canister'), [cone]).chambers
+  // Half way up the bore is 150 mm, centred on 100 mm.
+  expect(c?.wasted[0]?.[0]).toBeCloseTo(0.025, 12)
+  expect(c?.wasted[1]?.[0]).toBeCloseTo(0.175, 12)
+  expect(c?.wasted.map((p) => p[1])).toEqual([0.05, 0.05, 0.1, 0.1])
+})
+
+test('a scale bar is round and no longer than a third of the drawing', () => {
+  expect([0.2, 0.5, 1.2, 0.05].map(scaleBar)).toEqual([0.05, 0.1, 0.2, 0.01])
+})
+
+describe('the drawing', () => {
+  const draw = (more: object = {}) =>
+    render(
+      <Cutaway
+        kind="canister"
+        name="Kettle"
+        body={bodyOf('canister')}
+        chambers={chambersOf('canister')}
+        selected="Lower tray"
+        {...more}
+      />,
+    )
+
+  test('says each chamber, its litres, its use and whether it was measured, and which is chosen', () => {
+    draw({ onSelect: () => undefined })
+    const tray = screen.getByRole('button', {
+      name: /^Lower tray: .* L, mechanical media, not measured yet$/,
+    })
+    expect(tray.getAttribute('aria-pressed')).toBe('true')
+    expect(screen.getByRole('button', { name: /^Settling space: .* void on purpose/ })).toBeTruthy()
+  })
+  test('chooses by pointer, by Enter and by Space', () => {
+    const chosen: string[] = []
+    draw({ onSelect: (id: string) => chosen.push(id) })
+    fireEvent.click(screen.getByRole('button', { name: /^Upper tray/ }))
+    fireEvent.keyDown(screen.getByRole('button', { name: /^Middle tray/ }), { key: 'Enter' })
+    fireEvent.keyDown(screen.getByRole('button', { name: /^Pump head/ }), { key: ' ' })
+    expect(chosen).toEqual(['Upper tray', 'Middle tray', 'Pump head'])
+  })
+  test('unmeasured chambers are dashed, misfits are said, sizes come on demand', () => {
+    const { container } = draw({
+      problems: [{ chamberId: 'Lower tray', field: 'width', message: 'too wide' }],
+    })
+    expect(container.querySelectorAll('[stroke-dasharray="5 3"]').length).toBe(chambersOf('canister').length)
+    expect(screen.getByRole('button', { name: /Lower tray.*does not fit/ })).toBeTruthy()
+    expect(container.textContent).not.toContain('42 cm')
+    fireEvent.click(screen.getByRole('button', { name: 'Sizes' }))
+    expect(container.textContent).toContain('42 cm')
+  })
+  test('labels never collide: no two closer than a line', () => {
+    const { container } = draw()
+    const ys = [...container.querySelectorAll('text')]
+      .filter((t) => / · /.test(t.textContent ?? '') && t.getAttribute('font-size') === '14')
+      .map((t) => Number(t.getAttribute('y')))
+    expect(ys).toHaveLength(chambersOf('canister').length)
+    ys.sort((a, b) => a - b).forEach((y, i) => i && expect(y - (ys[i - 1] ?? 0)).toBeGreaterThanOrEqual(33.9))
+  })
+})

@@ -1,0 +1,90 @@
+import { readNumber } from '@ypsometer/core/units'
+import { useId, useState } from 'react'
+import { changeRow } from '../api/queries'
+import type { Collection } from '../api/outbox'
+
+/** Digits after the point of a currency: 2 for the euro, 0 for the yen. @throws RangeError for a code that is none. */
+const minorDigits = (currency: string): number =>
+  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
+
+export const showMoney = (minor: number | null, currency: string | null): string => {
+  if (minor === null || currency === null) return ''
+  const digits = minorDigits(currency)
+  return `${(minor / 10 ** digits).toFixed(digits)} ${currency}`
+}
+
+/** Reads "69.00 EUR" into minor units; the currency falls back to the one given. Returns a sentence when it cannot. */
+export function readMoney(
+  text: string,
+  fallback: string | null,
+): { readonly minor: number; readonly currency: string } | string {
+  const m = /^\s*([\d.,\s]+?)\s*([A-Za-z]{3})?\s*$/.exec(text)
+  const amount = m?.[1] ? readNumber(m[1]) : NaN
+  const currency = (m?.[2] ?? fallback ?? 'EUR').toUpperCase()
+  if (typeof amount !== 'number' || !Number.isFinite(amount) || amount < 0 || amount > 1e6)
+    return `“${text}” is not a price: write one such as 69.00 EUR.`
+  try {
+    return { minor: Math.round(amount * 10 ** minorDigits(currency)), currency }
+  } catch {
+    return `“${currency}” is no currency code: write one such as EUR, USD or GBP.`
+  }
+}
+
+interface Props {
+  readonly collection: Collection
+  /** Undefined while the price has no row yet; then `onCreate` makes one. */
+  readonly row: { readonly id: string; readonly version: number } | undefined
+  readonly amount: string
+  readonly currency: string
+  readonly label: string
+  readonly hideLabel?: boolean
+  readonly onCreate?: (body: Record<string, unknown>) => void
+}
+
+/** Money with its currency, kept as whole minor units; empty takes it out. */
+export function MoneyField(p: Props) {
+  const id = useId()
+  const [text, setText] = useState<string | null>(null)
+  const [error, setError] = useState('')
+  const data = (p.row ?? {}) as unknown as Record<string, unknown>
+  const code = (data[p.currency] as string | null | undefined) ?? null
+  const shown = showMoney((data[p.amount] as number | null | undefined) ?? null, code)
+  const commit = (): void => {
+    if (text === null || text === shown) return setText(null)
+    if (!text.trim()) {
+      if (p.row) changeRow(p.collection, p.row, { [p.amount]: null, [p.currency]: null })
+      return setText(null)
+    }
+    const money = readMoney(text, code)
+    if (typeof money === 'string') return setError(money)
+    const body = { [p.amount]: money.minor, [p.currency]: money.currency }
+    if (p.row) changeRow(p.collection, p.row, body)
+    else p.onCreate?.(body)
+    setText(null)
+  }
+  return (
+    <div>
+      <label htmlFor={id} className={p.hideLabel ? 'sr-only' : 'kicker block'}>
+        {p.label}
+      </label>
+      <input
+        id={id}
+        className="field num"
+        autoComplete="off"
+        placeholder="69.00 EUR"
+        value={text ?? shown}
+        aria-invalid={error ? true : undefined}
+        aria-describedby={`${id}-said`}
+        onChange={(e) => {
+          setText(e.target.value)
+          setError('')
+        }}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+      />
+      <p id={`${id}-said`} aria-live="polite" className="text-error text-[0.88rem] leading-snug">
+        {error}
+      </p>
+    </div>
+  )
+}

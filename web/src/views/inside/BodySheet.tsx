@@ -1,0 +1,120 @@
+import type { Body } from '@ypsometer/contract'
+import { chamberColumns } from '@ypsometer/contract'
+import { templateChambers, USUAL_BODY } from '@ypsometer/core/volumes'
+import { createRow } from '../../api/queries'
+import { QuantityField } from '../../fields/fields'
+import { useDossierContext } from '../dossier/Dossier'
+import { KIND_WORDS } from '../words'
+
+/** Before anything is measured: the usual interior of this kind, to start from and correct. */
+export function StartBody() {
+  const { dossier } = useDossierContext()
+  const { model } = dossier
+  const start = (): void => {
+    const [width, depth, height] = USUAL_BODY[model.kind]
+    createRow('bodies', {
+      modelId: model.id,
+      outerWidth: width,
+      outerDepth: depth,
+      outerHeight: height,
+      overhang: null,
+      heightWithHoses: null,
+      waterFill: null,
+      emptyMass: null,
+      fullMass: null,
+      typed: {},
+    })
+    templateChambers(model.kind, { width, depth, height }, () => '').forEach((c, i) =>
+      createRow('chambers', {
+        ...CHAMBER_DEFAULTS,
+        modelId: model.id,
+        position: i + 1,
+        ...chamberColumns(c),
+      }),
+    )
+  }
+  return (
+    <div className="max-w-xl">
+      <h2>Nothing measured inside yet</h2>
+      <p className="mt-1">
+        Start from the usual interior of a {KIND_WORDS[model.kind].toLowerCase()}: its chambers come with
+        usual sizes, drawn dashed. Then measure one after the other with a tape, or fill it with water and
+        weigh it; each gets its true size, and every litre its name.
+      </p>
+      <button type="button" className="btn btn-primary mt-3" onClick={start}>
+        Start from the usual interior
+      </button>
+    </div>
+  )
+}
+
+export const CHAMBER_DEFAULTS = {
+  name: 'Chamber', role: 'tray', shape: 'box', width: 0.1, depth: 0.1, height: 0.1, diameter: 0.1, innerDiameter: 0.05, topWidth: 0.1, topDepth: 0.1,
+  topDiameter: 0.1, lowHeight: 0.05, volume: 0.001, x: 0, y: 0, usableHeight: null, rim: null, perforated: null, use: 'biological', measured: false, typed: {},
+} // prettier-ignore
+
+/** The body from outside: sizes, what it holds, what it weighs. */
+export function BodySheet({ body }: { readonly body: Body }) {
+  const { dossier } = useDossierContext()
+  const common = { collection: 'bodies', row: body } as const
+  const size = { ...common, dimension: 'length', min: 0.001, max: 5 } as const
+  return (
+    <section aria-labelledby="body-title">
+      <h2 id="body-title">The body from outside</h2>
+      <div className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <QuantityField {...size} field="outerWidth" label="Width" />
+        <QuantityField {...size} field="outerDepth" label="Depth" />
+        <QuantityField {...size} field="outerHeight" label="Height" />
+        <QuantityField
+          {...size}
+          field="heightWithHoses"
+          label="Height with hoses"
+          optional
+          check={(v) => (v < body.outerHeight ? 'Less than the body itself.' : null)}
+        />
+        {dossier.model.kind === 'hang-on-back' && (
+          <QuantityField
+            {...size}
+            min={0}
+            max={2}
+            field="overhang"
+            label="Stands out behind the tank"
+            optional
+          />
+        )}
+        <QuantityField
+          {...common}
+          field="waterFill"
+          label="Water it holds, by weight"
+          dimension="volume"
+          min={1e-5}
+          max={2}
+          optional
+          hint="1 kg of water is 1 L"
+        />
+        <QuantityField
+          {...common}
+          field="emptyMass"
+          label="Weight empty"
+          dimension="mass"
+          min={0}
+          max={500}
+          optional
+          check={(v) => (body.fullMass !== null && v > body.fullMass ? 'More than its full weight.' : null)}
+        />
+        <QuantityField
+          {...common}
+          field="fullMass"
+          label="Weight full"
+          dimension="mass"
+          min={0}
+          max={1000}
+          optional
+          check={(v) =>
+            body.emptyMass !== null && v < body.emptyMass ? 'Less than its empty weight.' : null
+          }
+        />
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,159 @@
+import type { Chamber } from '@ypsometer/contract'
+import {
+  CHAMBER_ROLES,
+  LITRE_NAMES,
+  SOLID_FIELDS,
+  SOLID_SHAPES,
+  type ChamberRole,
+  type InteriorProblem,
+  type SolidShape,
+} from '@ypsometer/core/volumes'
+import { changeRow } from '../../api/queries'
+import { LITRE_WORDS } from '../../cutaway/patterns'
+import { QuantityField, SelectField, TextField } from '../../fields/fields'
+
+const ROLE_WORDS: Readonly<Record<ChamberRole, string>> = {
+  'pre-filter': 'Pre-filter',
+  tray: 'Tray',
+  'cartridge-slot': 'Cartridge slot',
+  compartment: 'Compartment',
+  'pump-well': 'Pump well',
+  'centre-pipe': 'Centre pipe',
+  'side-channel': 'Side channel',
+  'settling-void': 'Settling space',
+  'head-space': 'Head space',
+  lip: 'Lip',
+}
+const SHAPE_WORDS: Readonly<Record<SolidShape, string>> = {
+  box: 'Box',
+  cylinder: 'Cylinder',
+  annulus: 'Ring (hollow cylinder)',
+  cone: 'Tapered round',
+  pyramid: 'Tapered box',
+  wedge: 'Wedge',
+  'water-fill': 'By water fill',
+}
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  width: 'Width, inside',
+  depth: 'Depth, inside',
+  height: 'Height, inside',
+  diameter: 'Diameter',
+  innerDiameter: 'Inner diameter',
+  topWidth: 'Width at the top',
+  topDepth: 'Depth at the top',
+  topDiameter: 'Diameter at the top',
+  lowHeight: 'Height on the low side',
+  volume: 'Water it holds',
+}
+
+/** One chamber: what it is, its shape and sizes, how high it may be filled, and what its litres are called. */
+export function ChamberSheet({
+  chamber,
+  problems,
+}: {
+  readonly chamber: Chamber
+  readonly problems: readonly InteriorProblem[]
+}) {
+  const common = { collection: 'chambers', row: chamber } as const
+  const size = {
+    ...common,
+    dimension: 'length',
+    unit: 'mm',
+    min: 0,
+    max: 5,
+    also: { measured: true },
+  } as const
+  const said = (field: string): string | undefined => problems.find((p) => p.field === field)?.message
+  const problem = (field: string) => said(field) && <span className="text-error">{said(field)}</span>
+  return (
+    <section aria-label={chamber.name} className="border-base-content border-l-2 pl-4">
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <TextField {...common} field="name" label="Name" max={80} required />
+        <SelectField
+          {...common}
+          field="role"
+          label="What it is"
+          options={CHAMBER_ROLES.map((r) => [r, ROLE_WORDS[r]] as const)}
+        />
+        <SelectField
+          {...common}
+          field="use"
+          label="Its litres are"
+          options={LITRE_NAMES.map((n) => [n, LITRE_WORDS[n]] as const)}
+        />
+        <SelectField
+          {...common}
+          field="shape"
+          label="Shape"
+          options={SOLID_SHAPES.map((s) => [s, SHAPE_WORDS[s]] as const)}
+        />
+        {SOLID_FIELDS[chamber.shape].map((f) =>
+          f === 'volume' ? (
+            <QuantityField
+              key={f}
+              {...common}
+              field={f}
+              label={FIELD_WORDS[f] ?? f}
+              dimension="volume"
+              min={0}
+              max={2}
+              also={{ measured: true }}
+              hint="By weight (1 kg is 1 L) or a vessel"
+            />
+          ) : (
+            <QuantityField key={f} {...size} field={f} label={FIELD_WORDS[f] ?? f} hint={problem(f)} />
+          ),
+        )}
+        <QuantityField
+          {...size}
+          field="usableHeight"
+          label="May be filled to"
+          optional
+          hint={problem('usableHeight') || 'Above its floor; empty when all of it may'}
+        />
+        <QuantityField
+          {...size}
+          field="rim"
+          label="Rim, above its floor"
+          optional
+          hint={problem('rim') || 'Empty when the walls go all the way up'}
+        />
+        <QuantityField
+          {...common}
+          field="perforated"
+          label="Of its floor, open"
+          dimension="ratio"
+          unit="%"
+          min={0}
+          max={1}
+          optional
+        />
+        <QuantityField
+          {...size}
+          min={-5}
+          also={{}}
+          field="x"
+          label="From the body’s left"
+          hint={problem('x')}
+        />
+        <QuantityField
+          {...size}
+          min={-5}
+          also={{}}
+          field="y"
+          label="From the body’s foot"
+          hint={problem('y')}
+        />
+      </div>
+      <label className="mt-3 flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={chamber.measured}
+          onChange={(e) => changeRow('chambers', chamber, { measured: e.target.checked })}
+        />
+        Measured on this unit
+      </label>
+    </section>
+  )
+}

@@ -1,0 +1,88 @@
+import { FOUND, printedItems } from '@ypsometer/core/teardown/reach'
+import { X } from 'lucide-react'
+import { useState } from 'react'
+import { createRow, deleteRow } from '../../api/queries'
+import { SelectField, TextField } from '../../fields/fields'
+import { useDossierContext } from '../dossier/Dossier'
+
+const FOUND_WORDS = {
+  present: 'there',
+  missing: 'missing',
+  extra: 'extra, not printed',
+  damaged: 'damaged',
+} as const
+
+/** What the box promised against what was in it. */
+export function ContentsSheet() {
+  const { dossier } = useDossierContext()
+  const [text, setText] = useState('')
+  const { contents, model } = dossier
+  const sorted = [...contents].sort((a, b) => a.position - b.position)
+  const printed = printedItems(dossier.claims.find((c) => c.quantity === 'contents')?.words ?? '')
+  const missing = contents.filter((c) => c.found === 'missing').length
+  const make = (name: string, found: string, position: number): void => {
+    createRow('contents', { modelId: model.id, position, name, found, note: '' })
+  }
+  const add = (): void => {
+    if (!text.trim()) return
+    make(text.trim().slice(0, 80), 'extra', (sorted.at(-1)?.position ?? 0) + 1)
+    setText('')
+  }
+  return (
+    <section aria-labelledby="contents-title">
+      <h2 id="contents-title">What was in the box</h2>
+      {contents.length === 0 && printed.length > 0 && (
+        <button
+          type="button"
+          className="btn btn-sm mt-2"
+          onClick={() => printed.forEach((n, i) => make(n.slice(0, 80), 'present', i + 1))}
+        >
+          Take over the {printed.length} printed items
+        </button>
+      )}
+      {contents.length === 0 && !printed.length && (
+        <p className="muted">Copy the printed contents in Claims first, or add what was there.</p>
+      )}
+      {missing > 0 && (
+        <p className="text-error">
+          {missing === 1 ? 'One printed item was missing.' : `${missing} printed items were missing.`}
+        </p>
+      )}
+      <ul className="rule-t mt-2">
+        {sorted.map((c) => (
+          <li key={c.id} className="rule-b grid grid-cols-[minmax(0,1fr)_10rem_2rem] items-start gap-3 py-1">
+            <TextField collection="contents" row={c} field="name" label="Item" hideLabel max={80} required />
+            <SelectField
+              collection="contents"
+              row={c}
+              field="found"
+              label={`How ${c.name} was found`}
+              hideLabel
+              options={FOUND.map((f) => [f, FOUND_WORDS[f]] as const)}
+            />
+            <button
+              type="button"
+              className="btn btn-ghost btn-xs btn-square mt-2"
+              aria-label={`Delete ${c.name}`}
+              onClick={() => deleteRow('contents', c, c.name)}
+            >
+              <X size={14} aria-hidden="true" />
+            </button>
+          </li>
+        ))}
+      </ul>
+      <label className="mt-2 flex items-end gap-2">
+        <span className="sr-only">Something that was not printed</span>
+        <input
+          className="field"
+          placeholder="something that was not printed"
+          value={text}
+          maxLength={80}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && add()}
+          onBlur={add}
+        />
+      </label>
+    </section>
+  )
+}

@@ -1,0 +1,121 @@
+import type { Part } from '@ypsometer/contract'
+import { CHECKLISTS, FIXINGS, MATERIALS, REACHES } from '@ypsometer/core/teardown/vocabulary'
+import { changeRow } from '../../api/queries'
+import { MoneyField } from '../../fields/MoneyField'
+import { QuantityField, SelectField, TextField } from '../../fields/fields'
+import { Photos } from './Photos'
+
+export const REACH_WORDS = {
+  'pre-filter': 'the pre-filter',
+  pad: 'a pad',
+  media: 'the media',
+  impeller: 'the impeller',
+} as const
+
+/** One part: what it does and is made of, how it is held, its condition, spare price, photos. */
+export function PartSheet({ part }: { readonly part: Part }) {
+  const common = { collection: 'parts', row: part } as const
+  return (
+    <section aria-label={part.name} className="border-base-content space-y-3 border-l-2 pl-4">
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+        <TextField {...common} field="name" label="Part" max={80} required />
+        <TextField {...common} field="job" label="What it does" max={200} />
+        <SelectField
+          {...common}
+          field="material"
+          label="Material"
+          options={MATERIALS.map((m) => [m, m] as const)}
+        />
+        <SelectField
+          {...common}
+          field="fixing"
+          label="Held by"
+          options={FIXINGS.map((f) => [f, f] as const)}
+        />
+        <QuantityField
+          {...common}
+          field="moves"
+          label="Moves of the hand"
+          dimension="ratio"
+          min={0}
+          max={1000}
+          check={(v) => (Number.isInteger(v) ? null : 'A whole number of moves.')}
+        />
+        <QuantityField
+          {...common}
+          field="seconds"
+          label="Seconds taken"
+          dimension="time"
+          min={0}
+          max={86400}
+        />
+        <SelectField
+          {...common}
+          field="reach"
+          label="With it off one reaches"
+          none="nothing new"
+          options={REACHES.map((r) => [r, REACH_WORDS[r]] as const)}
+        />
+        <QuantityField
+          {...common}
+          field="wetMass"
+          label="Weight, wet"
+          dimension="mass"
+          optional
+          min={0}
+          max={200}
+        />
+        <MoneyField
+          collection="parts"
+          row={part}
+          amount="sparePriceMinor"
+          currency="spareCurrency"
+          label="Spare price"
+        />
+        <SelectField
+          {...common}
+          field="checklist"
+          label="Checked as"
+          options={CHECKLISTS.map((c) => [c.id, c.label] as const)}
+        />
+      </div>
+      <Condition part={part} />
+      <TextField {...common} field="note" label="Note" max={2000} lines={2} />
+      <Photos partId={part.id} />
+    </section>
+  )
+}
+
+/** The checklist fitted to the part, as toggles; large enough for a thumb where asked. */
+export function Condition({ part, large }: { readonly part: Part; readonly large?: boolean }) {
+  const list = CHECKLISTS.find((c) => c.id === part.checklist)
+  if (!list) return null
+  const toggle = (id: string, good: boolean): void => {
+    const has = part.findings.includes(id)
+    // "Supple" and "cracked" exclude each other; faults add up.
+    const goods = list.findings.filter((f) => f.good).map((f) => f.id)
+    const kept = part.findings.filter((f) => f !== id && (good ? false : !goods.includes(f)))
+    changeRow('parts', part, { findings: has ? part.findings.filter((f) => f !== id) : [...kept, id] })
+  }
+  return (
+    <fieldset>
+      <legend className="kicker">Condition: {list.label.toLowerCase()}</legend>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {list.findings.map((f) => {
+          const on = part.findings.includes(f.id)
+          return (
+            <button
+              key={f.id}
+              type="button"
+              aria-pressed={on}
+              className={`btn ${large ? 'h-14 px-5 text-[1.05rem]' : 'btn-sm'} ${on ? (f.good ? 'btn-neutral' : 'btn-warning') : ''}`}
+              onClick={() => toggle(f.id, f.good === true)}
+            >
+              {f.label}
+            </button>
+          )
+        })}
+      </div>
+    </fieldset>
+  )
+}

@@ -1,0 +1,73 @@
+import type { Part } from '@ypsometer/contract'
+import type { Figure } from '@ypsometer/core/figures'
+import { reaches, serviceScore } from '@ypsometer/core/teardown'
+import { FigureView } from '../../figures/FigureView'
+import { ProvenanceTag } from '../../figures/Provenance'
+import { REACH_WORDS } from './PartSheet'
+
+/** How far it is to what needs service: parts, moves and seconds, from the log. */
+export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
+  const found = reaches(parts)
+  const score = serviceScore(found)
+  return (
+    <section aria-labelledby="reach-title">
+      <h2 id="reach-title">
+        How far to reach <ProvenanceTag of="computed" />
+      </h2>
+      {found.length === 0 ? (
+        <p className="muted">
+          Nothing yet: mark the part that gives way to the pre-filter, a pad, the media, the impeller.
+        </p>
+      ) : (
+        <table className="sheet mt-1">
+          <thead>
+            <tr>
+              <th scope="col">To</th>
+              <th scope="col" className="r">
+                Parts off
+              </th>
+              <th scope="col" className="r">
+                Moves
+              </th>
+              <th scope="col" className="r">
+                Seconds
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.map((r) => (
+              <tr key={r.reach}>
+                <td>{REACH_WORDS[r.reach]}</td>
+                <td className="r num">{r.parts}</td>
+                <td className="r num">{r.moves}</td>
+                <td className="r num">{r.seconds.toFixed(0)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {score !== null && (
+        <p className="mt-2">
+          Ease of service: <FigureView figure={scoreFigure(score, found)} />
+        </p>
+      )}
+    </section>
+  )
+}
+
+const scoreFigure = (score: number, found: ReturnType<typeof reaches>): Figure => ({
+  id: 'service',
+  label: 'Ease of service',
+  value: score,
+  dimension: 'ratio',
+  provenance: 'computed',
+  formula: 'weighted mean of 1 − ln(t/best) / ln(worst/best)',
+  working: found.map((r) => ({
+    symbol: r.reach,
+    label: 'seconds to reach',
+    value: r.seconds,
+    dimension: 'time' as const,
+    provenance: 'measured' as const,
+  })),
+  source: 'scale and weights: common practice, no source',
+})

@@ -1,0 +1,98 @@
+import { REASSEMBLY } from '@ypsometer/core/teardown/vocabulary'
+import { changeRow, createRow } from '../../api/queries'
+import { QuantityField, SelectField, TextField } from '../../fields/fields'
+import { useDossierContext } from '../dossier/Dossier'
+
+const DISCLOSURE = {
+  bought: 'This unit was bought at the ordinary price.',
+  loaned: 'This unit was loaned for the review and goes back afterwards.',
+  given: 'This unit was given free of charge; nobody saw this text before you.',
+  'second-hand': 'This unit was bought second-hand; wear is its own.',
+} as const
+
+/** The unit taken apart: how it came, its age and marks, and the checks before it runs again. */
+export function SpecimenRecord() {
+  const { dossier } = useDossierContext()
+  const specimen = dossier.specimens.at(-1)
+  if (!specimen)
+    return (
+      <section aria-labelledby="unit-title">
+        <h2 id="unit-title">The unit taken apart</h2>
+        <p className="muted">Note how it came to the bench, its age and serial number.</p>
+        <button
+          type="button"
+          className="btn btn-sm mt-2"
+          onClick={() => createRow('specimens', { modelId: dossier.model.id })}
+        >
+          Add the unit
+        </button>
+      </section>
+    )
+  const common = { collection: 'specimens', row: specimen } as const
+  return (
+    <>
+      <section aria-labelledby="unit-title">
+        <h2 id="unit-title">The unit taken apart</h2>
+        <div className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2">
+          <SelectField
+            {...common}
+            field="obtained"
+            label="How it was obtained"
+            options={[
+              ['bought', 'Bought'],
+              ['loaned', 'Loaned'],
+              ['given', 'Given'],
+              ['second-hand', 'Second-hand'],
+            ]}
+          />
+          <TextField {...common} field="obtainedOn" label="On" max={10} nullable hint="as 2026-04-18" />
+          <SelectField
+            {...common}
+            field="state"
+            label="Age"
+            options={[
+              ['new', 'New'],
+              ['used', 'Used'],
+            ]}
+          />
+          {specimen.state === 'used' && (
+            <QuantityField
+              {...common}
+              field="monthsInUse"
+              label="Months in use"
+              dimension="ratio"
+              min={0}
+              max={600}
+              optional
+            />
+          )}
+          <TextField {...common} field="serial" label="Serial number" max={80} />
+          <TextField {...common} field="condition" label="Condition on arrival" max={400} />
+        </div>
+        <p className="muted mt-2">The review will say: “{DISCLOSURE[specimen.obtained]}”</p>
+      </section>
+      <section aria-labelledby="check-title">
+        <h2 id="check-title">Before it runs again</h2>
+        <ul className="mt-1">
+          {REASSEMBLY.map(([id, label]) => (
+            <li key={id}>
+              <label className="flex items-center gap-3 py-1.5">
+                <input
+                  type="checkbox"
+                  className="checkbox"
+                  checked={specimen.checks[id] === true}
+                  onChange={(e) =>
+                    changeRow('specimens', specimen, {
+                      checks: { ...specimen.checks, [id]: e.target.checked },
+                    })
+                  }
+                />
+                {label}
+              </label>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </>
+  )
+}

@@ -1,0 +1,70 @@
+import { fullWeight } from '@ypsometer/core/volumes'
+import { stripCautions } from '@ypsometer/core/teardown'
+import { Timer, TriangleAlert } from 'lucide-react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { useDossierContext } from '../dossier/Dossier'
+import { ContentsSheet } from './ContentsSheet'
+import { PartSheet } from './PartSheet'
+import { PartTable } from './PartTable'
+import { ReachSheet } from './ReachSheet'
+import { SpecimenRecord } from './SpecimenRecord'
+
+/** The teardown record: the unit, what was in the box, every part in the order it came off, and how far things are to reach. */
+export function Strip() {
+  const { dossier } = useDossierContext()
+  const [chosen, setChosen] = useState<string | null>(null)
+  const parts = [...dossier.parts].sort((a, b) => a.position - b.position)
+  const part = parts.find((p) => p.id === chosen) ?? parts[0]
+  const body = dossier.bodies.at(-1)
+  const mass = body
+    ? (fullWeight(body, body.outerWidth * body.outerDepth * body.outerHeight * 0.7)?.mass ?? null)
+    : null
+  const cautions = stripCautions(
+    dossier.model.kind,
+    parts.map((p) => p.name),
+    mass,
+  )
+  return (
+    <div className="space-y-9">
+      <ul className="border-warning border-l-4 pl-3" aria-label="Cautions">
+        {cautions.map((c) => (
+          <li key={c.id} className="flex gap-2 py-0.5">
+            <TriangleAlert size={17} className="text-warning mt-1 shrink-0" aria-hidden="true" />
+            <span>{c.text}</span>
+          </li>
+        ))}
+      </ul>
+      <section aria-labelledby="parts-title">
+        <div className="flex flex-wrap items-end justify-between gap-3">
+          <div>
+            <h2 id="parts-title">Parts, in the order they come off</h2>
+            <p className="muted">
+              Drag a row by its handle, or move it with the keyboard: Space takes it, arrows move it, Space
+              lets go.
+            </p>
+          </div>
+          <Link to={`/models/${dossier.model.id}/strip/run`} className="btn btn-primary btn-sm">
+            <Timer size={16} aria-hidden="true" /> {parts.length ? 'Go on taking apart' : 'Take it apart'}
+          </Link>
+        </div>
+        {parts.length === 0 ? (
+          <p className="mt-2 max-w-2xl">
+            No part recorded yet. With the filter on a towel, press Take it apart: a clock runs, and one large
+            button records each part as it comes off. Conditions, prices and photos can follow at the desk.
+          </p>
+        ) : (
+          <div className="mt-2 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
+            <PartTable parts={parts} selected={part?.id ?? null} onSelect={setChosen} />
+            {part && <PartSheet key={part.id} part={part} />}
+          </div>
+        )}
+      </section>
+      <div className="grid gap-x-10 gap-y-9 lg:grid-cols-2">
+        <ReachSheet parts={parts} />
+        <ContentsSheet />
+        <SpecimenRecord />
+      </div>
+    </div>
+  )
+}

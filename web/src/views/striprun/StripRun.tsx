@@ -1,0 +1,283 @@
+import type { Dossier, Part } from '@ypsometer/contract'
+import { PART_KINDS, partKind } from '@ypsometer/core/teardown/vocabulary'
+import { ArrowLeft, Minus, Plus, Undo2 } from 'lucide-react'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { createRow, deleteRow, useDossier } from '../../api/queries'
+import { KeptNote } from '../../frame/KeptNote'
+import { Failed, Loading } from '../../frame/States'
+import { Toasts } from '../../frame/Toasts'
+import { tick, useAwake } from '../benchrun/useAwake'
+import { useStopwatch } from '../benchrun/useStopwatch'
+import { Condition } from '../strip/PartSheet'
+import { Photos } from '../strip/Photos'
+import { DossierProvider } from '../dossier/Dossier'
+
+/** Taking apart in the bench posture: a running clock and one large button that records each part as it comes off. */
+export function StripRun() {
+  const { id = '' } = useParams()
+  const { dossier, error, isPending, refetch } = useDossier(id)
+  if (!dossier)
+    return isPending ? (
+      <Loading />
+    ) : (
+      <Failed error={error ?? new Error('no answer')} what="this teardown" retry={() => void refetch()} />
+    )
+  return (
+    <DossierProvider dossier={dossier}>
+      <Log dossier={dossier} />
+    </DossierProvider>
+  )
+}
+
+function Log({ dossier }: { readonly dossier: Dossier }) {
+  const { model } = dossier
+  const parts = useMemo(() => [...dossier.parts].sort((a, b) => a.position - b.position), [dossier.parts])
+  const watch = useStopwatch(`strip.${model.id}`)
+  const suggested = useMemo(
+    () => PART_KINDS[model.kind].map((p) => p.name).filter((n) => !parts.some((p) => p.name === n)),
+    [model.kind, parts],
+  )
+  const [picked, setPicked] = useState<string | null>(null)
+  const [free, setFree] = useState('')
+  const [moves, setMoves] = useState(1)
+  useAwake()
+  const name =
+    free.trim() ||
+    (picked && suggested.includes(picked) ? picked : suggested[0]) ||
+    `Part ${parts.length + 1}`
+  const last = parts.at(-1)
+
+  const record = (): void => {
+    if (!watch.running) return watch.begin()
+    const seconds = Math.round(watch.end() * 10) / 10
+    tick()
+    const kind = partKind(model.kind, name)
+    createRow('parts', {
+      modelId: model.id,
+      position: (last?.position ?? 0) + 1,
+      name: name.slice(0, 80),
+      job: kind.job,
+      material: kind.material,
+      fixing: kind.fixing,
+      moves,
+      seconds,
+      reach: kind.reach ?? null,
+      checklist: kind.checklist,
+      findings: [],
+      sparePriceMinor: null,
+      spareCurrency: null,
+      wetMass: null,
+      note: '',
+      typed: {},
+    })
+    setPicked(null)
+    setFree('')
+    setMoves(1)
+    watch.begin()
+  }
+  const step = (by: number): void => {
+    const i = Math.max(0, suggested.indexOf(name))
+    setFree('')
+    setPicked(suggested[(i + by + suggested.length) % suggested.length] ?? null)
+  }
+  const undo = (): void => {
+    if (last) deleteRow('parts', last, last.name)
+  }
+  useKeys({ record, step, undo, setMoves })
+
+  return (
+    <div className="flex h-dvh flex-col">
+      <header className="rule-b flex items-center gap-3 px-3 py-1.5">
+        <Link
+          to={`/models/${model.id}/strip`}
+          className="btn btn-ghost h-14 w-14 p-0"
+          aria-label="Back to the parts list"
+        >
+          <ArrowLeft aria-hidden="true" />
+        </Link>
+        <div className="min-w-0 flex-1 leading-tight">
+          <h1 className="truncate text-[1.15rem]">Taking apart {model.name}</h1>
+          <KeptNote />
+        </div>
+        {watch.running && (
+          <button type="button" className="btn h-14 px-4" onClick={() => watch.end()}>
+            Pause
+          </button>
+        )}
+      </header>
+      <main className="min-h-0 flex-1 overflow-y-auto px-4 py-3 sm:mx-auto sm:w-full sm:max-w-3xl">
+        {!watch.running && parts.length === 0 ? (
+          <p className="text-[1.1rem]">
+            Unplug it, close the taps, empty it over a basin. Lay the parts on a towel in the order they come
+            off. The clock starts with the large button; each press after that records the part just taken
+            off.
+          </p>
+        ) : (
+          <>
+            <label className="block">
+              <span className="kicker">The part just coming off</span>
+              <input
+                className="field !min-h-14 text-[1.15rem]"
+                value={free}
+                placeholder={name}
+                maxLength={80}
+                aria-label="Another name for this part"
+                onChange={(e) => setFree(e.target.value)}
+                onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+              />
+            </label>
+            <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="Usual parts still on it">
+              {suggested.slice(0, 8).map((n) => (
+                <button
+                  key={n}
+                  type="button"
+                  aria-pressed={n === name}
+                  className={`btn h-14 px-4 text-[1.02rem] ${n === name ? 'btn-neutral' : ''}`}
+                  onClick={() => {
+                    setFree('')
+                    setPicked(n)
+                  }}
+                >
+                  {n}
+                </button>
+              ))}
+            </div>
+            <div className="mt-3 flex items-center gap-3">
+              <span className="flex-1">Moves of the hand</span>
+              <button
+                type="button"
+                className="btn h-14 w-14 p-0"
+                aria-label="One move fewer"
+                onClick={() => setMoves(Math.max(0, moves - 1))}
+              >
+                <Minus aria-hidden="true" />
+              </button>
+              <span className="num w-10 text-center text-[1.6rem]" aria-live="polite">
+                {moves}
+              </span>
+              <button
+                type="button"
+                className="btn h-14 w-14 p-0"
+                aria-label="One move more"
+                onClick={() => setMoves(moves + 1)}
+              >
+                <Plus aria-hidden="true" />
+              </button>
+            </div>
+          </>
+        )}
+        {last && <LastPart part={last} count={parts.length} onUndo={undo} />}
+        {parts.length > 1 && (
+          <ol className="rule-t mt-3" reversed aria-label="Parts off, newest first">
+            {[...parts].reverse().map((p, i) => (
+              <li key={p.id} className="rule-b flex justify-between gap-3 py-1">
+                <span>
+                  <span className="num muted mr-2">{parts.length - i}</span>
+                  {p.name}
+                </span>
+                <span className="num muted">
+                  {p.moves} · {p.seconds.toFixed(1)} s
+                </span>
+              </li>
+            ))}
+          </ol>
+        )}
+      </main>
+      <Toasts />
+      <button
+        type="button"
+        className={`flex h-[30dvh] min-h-36 w-full shrink-0 cursor-pointer flex-col items-center justify-center select-none ${watch.running ? 'bg-primary text-primary-content' : 'bg-base-content text-base-100'}`}
+        style={{ touchAction: 'manipulation' }}
+        onClick={record}
+      >
+        <span className="num text-[3rem] leading-none font-semibold" aria-hidden="true">
+          {watch.seconds.toFixed(1)}
+          <span className="ml-2 text-[1.3rem] opacity-80">s</span>
+        </span>
+        <span className="mt-2 px-4 text-center text-[1.5rem] leading-tight font-bold">
+          {watch.running ? `Off: ${name}` : parts.length ? 'Go on' : 'Start the clock'}
+        </span>
+        <span className="mt-1 text-[0.95rem] opacity-80">or the space bar</span>
+      </button>
+    </div>
+  )
+}
+
+/** What was recorded last: its condition at once, while it is in the hand. */
+function LastPart({
+  part,
+  count,
+  onUndo,
+}: {
+  readonly part: Part
+  readonly count: number
+  readonly onUndo: () => void
+}) {
+  const [photos, setPhotos] = useState(false)
+  return (
+    <section className="rule-t mt-4 pt-3" aria-label={`Last part: ${part.name}`}>
+      <div className="flex items-center justify-between gap-3">
+        <p role="status">
+          <span className="num muted">{count}</span> <strong>{part.name}</strong>{' '}
+          <span className="num muted">{part.seconds.toFixed(1)} s</span>
+        </p>
+        <span className="flex gap-2">
+          <button
+            type="button"
+            className="btn h-14 px-4"
+            aria-expanded={photos}
+            onClick={() => setPhotos(!photos)}
+          >
+            Photos
+          </button>
+          <button type="button" className="btn h-14 px-4" onClick={onUndo}>
+            <Undo2 aria-hidden="true" /> Undo
+          </button>
+        </span>
+      </div>
+      <Condition part={part} large />
+      {photos && <Photos partId={part.id} />}
+    </section>
+  )
+}
+
+interface Acts {
+  readonly record: () => void
+  readonly step: (by: number) => void
+  readonly undo: () => void
+  readonly setMoves: (n: number) => void
+}
+
+/** Space records, arrows choose the next part, a digit sets the moves, Backspace takes the last part back. */
+function useKeys(acts: Acts): void {
+  const now = useRef(acts)
+  useEffect(() => {
+    now.current = acts
+  })
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent): void => {
+      if (e.target instanceof HTMLElement && e.target.closest('input, select, textarea, dialog')) return
+      if (e.ctrlKey || e.metaKey || e.altKey) return
+      const { record, step, undo, setMoves } = now.current
+      if (e.key === ' ') {
+        e.preventDefault()
+        if (!e.repeat) record()
+      } else if (e.key === 'ArrowRight' || e.key === 'ArrowDown') step(1)
+      else if (e.key === 'ArrowLeft' || e.key === 'ArrowUp') step(-1)
+      else if (e.key === 'Backspace' && !e.repeat) undo()
+      else if (/^\d$/.test(e.key)) setMoves(Number(e.key))
+      else return
+      e.preventDefault()
+    }
+    const onUp = (e: KeyboardEvent): void => {
+      if (e.key === ' ' && e.target instanceof HTMLButtonElement) e.preventDefault()
+    }
+    window.addEventListener('keydown', onKey)
+    window.addEventListener('keyup', onUp)
+    return () => {
+      window.removeEventListener('keydown', onKey)
+      window.removeEventListener('keyup', onUp)
+    }
+  }, [])
+}
