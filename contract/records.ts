@@ -91,6 +91,7 @@ export const chamberRecord = (c: Chamber): CoreChamber => ({
   y: c.y,
   usableHeight: c.usableHeight,
   rim: c.rim,
+  displaced: c.displaced,
   use: c.use,
   measured: c.measured,
 })
@@ -104,6 +105,7 @@ export const chamberColumns = (c: CoreChamber) => ({
   y: c.y,
   usableHeight: c.usableHeight,
   rim: c.rim ?? null,
+  displaced: c.displaced ?? null,
   use: c.use,
   measured: c.measured,
 })

@@ -225,7 +225,10 @@ function stripLog(t: Truth, modelId: string) {
     const moves = 1 + Math.floor(uniform() * 3) + (p.fixing === 'screw' ? 3 : 0)
     const findings = CHECKLISTS.find((c) => c.id === p.checklist)?.findings ?? []
     const worn = t.obtained === 'second-hand' ? 0.45 : 0.08
-    const found = uniform() < worn ? findings[1 + Math.floor(uniform() * (findings.length - 1))] : findings[0]
+    const found =
+      p.reach !== 'media' && uniform() < worn
+        ? findings[1 + Math.floor(uniform() * (findings.length - 1))]
+        : findings[0]
     return PartCreate.parse({
       id: idOf(`${modelId}-part-${i}`),
       modelId,

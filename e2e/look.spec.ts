@@ -2,7 +2,18 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { openDossier, watchErrors } from './helpers'
 
-const VIEWS = ['/', '/tanks', 'claims', 'bench', 'tanks', 'verdict', 'run'] as const
+const VIEWS = [
+  '/',
+  '/tanks',
+  'claims',
+  'strip',
+  'inside',
+  'bench',
+  'tanks',
+  'verdict',
+  'run',
+  'strip/run',
+] as const
 
 for (const theme of ['paper', 'fishroom'] as const)
   test(`every view: axe finds nothing, no script or policy error, ${theme}`, async ({ page }) => {

@@ -61,6 +61,8 @@ export interface Chamber {
   readonly usableHeight: number | null
   /** Height of the rim above the chamber's own floor (m); null when the walls go up to its full height. */
   readonly rim?: number | null
+  /** Volume of what stands in the chamber for good (m³), by the water it displaced; its litres are machinery. */
+  readonly displaced?: number | null
   readonly use: LitreName
   /** False while its sizes are the template's: drawn dashed, and said. */
   readonly measured: boolean
@@ -110,7 +112,8 @@ export const CLOSURE_LIMIT = 0.01
 
 /**
  * Names every litre once. A chamber's usable part carries its use; what lies above its usable height could hold media
- * and does not, so it is wasted. Chambers are taken as measured apart, so their uncertainties add in quadrature.
+ * and does not, so it is wasted; what stands in it for good, by the water it displaced, is machinery. Chambers are
+ * taken as measured apart, so their uncertainties add in quadrature.
  * @throws OutOfRange naming `chambers[i].field` for a solid that cannot be.
  */
 export function volumeAudit(
@@ -125,15 +128,18 @@ export function volumeAudit(
       chamber.usableHeight === null
         ? 1
         : Math.min(1, Math.max(0, chamber.usableHeight / chamber.solid.height))
-    const usable = volume * share
+    const displaced = Math.min(volume, Math.max(0, chamber.displaced ?? 0))
+    const free = volume - displaced
+    const usable = free * share
     byName[chamber.use] += usable
-    byName.wasted += volume - usable
+    byName.wasted += free - usable
+    byName.machinery += displaced
     return {
       chamber,
       volume,
       uncertainty: volumeUncertainty(chamber.solid, tools),
       usable,
-      lost: volume - usable,
+      lost: free - usable,
     }
   })
   const gross = named.reduce((sum, n) => sum + n.volume, 0)
@@ -180,6 +186,12 @@ export function interiorProblems(chambers: readonly Chamber[], body: BodyRecord)
       if (error instanceof CoreError) say(c.id, error.field, error.message)
       continue
     }
+    if ((c.displaced ?? 0) > solidVolume(c.solid))
+      say(
+        c.id,
+        'displaced',
+        `${c.name} has more displaced in it than it holds (${(solidVolume(c.solid) * 1000).toFixed(2)} L).`,
+      )
     const wide = Math.max(sectionWidths(c.solid).foot, sectionWidths(c.solid).top)
     const rim = c.rim ?? c.solid.height
     if (rim > c.solid.height + SLACK)

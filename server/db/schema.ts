@@ -317,6 +317,7 @@ export const chamber = pgTable(
     usableHeight: doublePrecision('usable_height'),
     rim: doublePrecision('rim'),
     perforated: doublePrecision('perforated'),
+    displaced: doublePrecision('displaced'),
     use: text('use').notNull(),
     measured: boolean('measured').notNull().default(false),
     typed: typed(),

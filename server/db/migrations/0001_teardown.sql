@@ -44,6 +44,7 @@ CREATE TABLE "chamber" (
 	"usable_height" double precision,
 	"rim" double precision,
 	"perforated" double precision,
+	"displaced" double precision,
 	"use" text NOT NULL,
 	"measured" boolean DEFAULT false NOT NULL,
 	"typed" jsonb DEFAULT '{}'::jsonb NOT NULL

@@ -78,6 +78,7 @@ export function Cutaway({ kind, name, body, chambers, problems = [], selected = 
         fontFamily="var(--font-sans)"
       >
         <Patterns id={id} />
+        <desc>{inWords(kind, chambers, system)}</desc>
         {scene.tankWater.length > 0 && (
           <path d={d(scene.tankWater)} fill="var(--color-primary)" fillOpacity="0.13" />
         )}
@@ -440,6 +441,14 @@ function Dimensions({ body, left, x, y, chosen, system }: DimensionsProps) {
       )}
     </g>
   )
+}
+
+/** What the drawing shows, for those who do not see it. */
+function inWords(kind: FilterKind, chambers: readonly Chamber[], system: UnitSystem): string {
+  const list = chambers.map(
+    (c, i) => `${i + 1} ${c.name}, ${said(litres(c), 'volume', system)}, ${LITRE_WORDS[c.use]}`,
+  )
+  return `Section of a ${kind} filter. The water passes, in this order: ${list.join('; ')}.`
 }
 
 /** Saves the drawing as a file: SVG as it is, PNG at twice its size. */

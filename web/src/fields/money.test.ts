@@ -21,9 +21,18 @@ test.each(['cheap', '-5 EUR', '1,200 EUR', '5 EURO', ''])('“%s” is refused w
 })
 
 test('shown with the digits of its currency', () => {
-  expect([showMoney(6900, 'EUR'), showMoney(1200, 'JPY'), showMoney(null, 'EUR')]).toEqual(['69.00 EUR', '1200 JPY', ''])
+  expect([showMoney(6900, 'EUR'), showMoney(1200, 'JPY'), showMoney(null, 'EUR')]).toEqual([
+    '69.00 EUR',
+    '1200 JPY',
+    '',
+  ])
 })
 
 test('a moved part takes a place between its new neighbours', () => {
-  expect([placeBetween(1, 2), placeBetween(undefined, 1), placeBetween(4, undefined), placeBetween(undefined, undefined)]).toEqual([1.5, 0, 5, 0])
+  expect([
+    placeBetween(1, 2),
+    placeBetween(undefined, 1),
+    placeBetween(4, undefined),
+    placeBetween(undefined, undefined),
+  ]).toEqual([1.5, 0, 5, 0])
 })

@@ -10,6 +10,7 @@ import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { ProvenanceTag } from '../../figures/Provenance'
 import { units } from '../../frame/settings'
 import { useDossierContext } from '../dossier/Dossier'
+import { DossierCutaway } from '../inside/DossierCutaway'
 import { KIND_OPTIONS } from '../words'
 import { MoneyField } from '../../fields/MoneyField'
 import { SpecimenSheet } from './SpecimenSheet'
@@ -127,6 +128,7 @@ export function Claims() {
           <TextField collection="models" row={model} field="note" label="Note" max={4000} lines={3} />
         </section>
         <SpecimenSheet />
+        <DossierCutaway />
       </div>
     </div>
   )

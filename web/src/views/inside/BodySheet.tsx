@@ -50,7 +50,8 @@ export function StartBody() {
 
 export const CHAMBER_DEFAULTS = {
   name: 'Chamber', role: 'tray', shape: 'box', width: 0.1, depth: 0.1, height: 0.1, diameter: 0.1, innerDiameter: 0.05, topWidth: 0.1, topDepth: 0.1,
-  topDiameter: 0.1, lowHeight: 0.05, volume: 0.001, x: 0, y: 0, usableHeight: null, rim: null, perforated: null, use: 'biological', measured: false, typed: {},
+  topDiameter: 0.1, lowHeight: 0.05, volume: 0.001, x: 0, y: 0, usableHeight: null, rim: null, perforated: null,
+  displaced: null, use: 'biological', measured: false, typed: {},
 } // prettier-ignore
 
 /** The body from outside: sizes, what it holds, what it weighs. */

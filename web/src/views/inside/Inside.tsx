@@ -1,6 +1,7 @@
 import { interiorOf } from '@ypsometer/contract'
 import { interiorProblems } from '@ypsometer/core/volumes'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
+import { useSearchParams } from 'react-router'
 import { Cutaway } from '../../cutaway/Cutaway'
 import { useDossierContext } from '../dossier/Dossier'
 import { BodySheet, StartBody } from './BodySheet'
@@ -12,7 +13,10 @@ import { VolumeSheet } from './VolumeSheet'
 export function Inside() {
   const { dossier } = useDossierContext()
   const interior = useMemo(() => interiorOf(dossier), [dossier])
-  const [chosen, setChosen] = useState<string | null>(null)
+  const [params, setParams] = useSearchParams()
+  const chosen = params.get('chamber')
+  const setChosen = (id: string): void =>
+    setParams({ chamber: id }, { replace: true, preventScrollReset: true })
   const problems = useMemo(
     () => (interior ? interiorProblems(interior.chambers, interior.body) : []),
     [interior],

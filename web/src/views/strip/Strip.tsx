@@ -4,6 +4,7 @@ import { Timer, TriangleAlert } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useDossierContext } from '../dossier/Dossier'
+import { DossierCutaway } from '../inside/DossierCutaway'
 import { ContentsSheet } from './ContentsSheet'
 import { PartSheet } from './PartSheet'
 import { PartTable } from './PartTable'
@@ -64,6 +65,7 @@ export function Strip() {
         <ReachSheet parts={parts} />
         <ContentsSheet />
         <SpecimenRecord />
+        <DossierCutaway />
       </div>
     </div>
   )
