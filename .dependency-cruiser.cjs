@@ -29,7 +29,7 @@ module.exports = {
     {
       name: 'web-and-server-apart',
       severity: 'error',
-      from: { path: '^web/' },
+      from: { path: '^web/', pathNot: '^web/testing/' },
       to: { path: '^(server|demo|e2e)/' },
     },
   ],

@@ -1,8 +1,10 @@
 import 'fake-indexeddb/auto'
 import { randomUUID } from 'node:crypto'
+import { TextDecoder, TextEncoder } from 'node:util'
 
 /** What a browser has and jsdom lacks. */
 if (typeof window !== 'undefined') {
+  Object.assign(globalThis, { TextEncoder, TextDecoder })
   Object.defineProperty(window.crypto, 'randomUUID', { value: randomUUID, configurable: true })
   globalThis.structuredClone = (value: unknown) => JSON.parse(JSON.stringify(value)) as never
   globalThis.ResizeObserver = class {

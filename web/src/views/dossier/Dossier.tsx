@@ -23,14 +23,15 @@ export function useDossierContext(): DossierContext {
   return context
 }
 
-/** A dossier for parts that also stand in the bench posture, where nothing is computed. */
-export const DossierProvider = ({
-  dossier,
-  children,
-}: {
+interface ProviderProps extends Partial<DossierContext> {
   readonly dossier: Dossier
   readonly children: React.ReactNode
-}) => <Context value={{ dossier, assessment: null, stock: [] }}>{children}</Context>
+}
+
+/** A dossier for what stands below it; in the bench posture nothing is computed, so no assessment is given. */
+export const DossierProvider = ({ dossier, assessment = null, stock = [], children }: ProviderProps) => (
+  <Context value={{ dossier, assessment, stock }}>{children}</Context>
+)
 
 export const ToFirstStation = () => <Navigate to="claims" replace />
 
@@ -86,9 +87,9 @@ export function DossierView() {
         </p>
       )}
       <div className="mt-5">
-        <Context value={{ dossier, assessment, stock: stock.data ?? [] }}>
+        <DossierProvider dossier={dossier} assessment={assessment} stock={stock.data ?? []}>
           <Outlet />
-        </Context>
+        </DossierProvider>
       </div>
     </>
   )

@@ -1,0 +1,92 @@
+import {
+  BodyCreate,
+  ChamberCreate,
+  ClaimCreate,
+  ContentItemCreate,
+  HookupCreate,
+  ModelCreate,
+  modelRecord,
+  PartCreate,
+  ReadingCreate,
+  SpecimenCreate,
+  TankCreate,
+  tankWater,
+  interiorOf,
+  type Dossier,
+  type Tank,
+} from '@ypsometer/contract'
+import { assess, FILTER_KINDS, hasPump } from '@ypsometer/core/judging'
+import { reaches } from '@ypsometer/core/teardown'
+import { interiorProblems, volumeAudit } from '@ypsometer/core/volumes'
+import { demoBundle } from '.'
+import { TRUTHS } from './truth'
+
+const dossier = (i: number): Dossier => demoBundle.models[i] as unknown as Dossier
+const each = demoBundle.models.map((m, i) => [m.model.name, i] as const)
+
+test('every kind of filter is on the shelf, and every row is what the contract takes', () => {
+  expect(new Set(demoBundle.models.map((m) => m.model.kind))).toEqual(new Set(FILTER_KINDS))
+  for (const m of demoBundle.models) {
+    ModelCreate.parse(m.model)
+    const schemas = [
+      [ClaimCreate, m.claims], [SpecimenCreate, m.specimens], [HookupCreate, m.hookups], [ReadingCreate, m.readings],
+      [BodyCreate, m.bodies], [ChamberCreate, m.chambers], [PartCreate, m.parts], [ContentItemCreate, m.contents],
+    ] as const // prettier-ignore
+    for (const [schema, rows] of schemas)
+      for (const row of rows) expect(schema.safeParse(row).success).toBe(true)
+  }
+  const ids = demoBundle.models.flatMap((m) =>
+    [m.model, ...m.claims, ...m.trials, ...m.readings, ...m.parts, ...m.chambers].map((r) => r.id),
+  )
+  expect(new Set(ids).size).toBe(ids.length)
+})
+
+test('the hidden true flow, bare and at no lift, lies inside the stated interval of nearly every model', () => {
+  const inside = demoBundle.models.map((m, i) => {
+    const truth = TRUTHS.find((t) => t.name === m.model.name)
+    const flow = truth?.pump?.maxFlow ?? (truth?.lifted ?? 0) / 3.6e6
+    const trial = assess(modelRecord(dossier(i))).trials.find(
+      (t) => t.trial.state === 'empty' && t.trial.lift === 0,
+    )
+    return trial !== undefined && flow >= trial.result.interval[0] && flow <= trial.result.interval[1]
+  })
+  // Eleven intervals of 95 %: two or more misses would be one chance in ten.
+  expect(inside.filter(Boolean).length).toBeGreaterThanOrEqual(demoBundle.models.length - 1)
+})
+
+test('the fitted curve finds the hidden pump within a few per cent where lifts were timed', () => {
+  for (const [i, m] of demoBundle.models.entries()) {
+    if (!hasPump(m.model.kind)) continue
+    const truth = TRUTHS.find((t) => t.name === m.model.name)?.pump
+    const known = assess(modelRecord(dossier(i))).pump
+    expect(known?.from).toBe('fit')
+    expect(Math.abs((known?.pump.maxFlow ?? 0) / (truth?.maxFlow ?? 1) - 1)).toBeLessThan(0.03)
+    expect(Math.abs((known?.pump.shutOffHead ?? 0) / (truth?.shutOffHead ?? 1) - 1)).toBeLessThan(0.08)
+  }
+})
+
+test('the scenario’s parts are played: one flatters itself, one is honest, one is too strong at the low end', () => {
+  const verdict = (name: string) =>
+    assess(modelRecord(dossier(each.find((e) => e[0] === name)?.[1] ?? 0))).verdict
+  expect(verdict('Torrent 1400').level).toBe('far-overclaimed')
+  expect(verdict('Ledger 700').level).toBe('holds')
+  expect(verdict('Gale HB').reasons.find((r) => r.id === 'low-end')?.tone).toBe('against')
+  expect(verdict('Plainbody 1000').ranges.find((r) => r.stockClass === 'normal')?.binding).toBe('media-mass')
+})
+
+test.each(each)('%s: its interior fits, closes against its water, and its log reaches something', (_, i) => {
+  const d = dossier(i)
+  const interior = interiorOf(d)
+  if (!interior) throw new Error('no interior')
+  expect(interiorProblems(interior.chambers, interior.body)).toEqual([])
+  expect(volumeAudit(interior.chambers, interior.body).closure?.closes).toBe(true)
+  expect(reaches(d.parts).length).toBeGreaterThan(0)
+})
+
+test('twelve tanks, each holding water', () => {
+  expect(demoBundle.tanks).toHaveLength(12)
+  for (const t of demoBundle.tanks) {
+    expect(TankCreate.safeParse(t).success).toBe(true)
+    expect(tankWater(t as unknown as Tank).water).toBeGreaterThan(0.01)
+  }
+})
