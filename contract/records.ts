@@ -20,6 +20,10 @@ export const timingMethod = (t: Pick<Trial, 'vesselUncertainty' | 'clockResoluti
   reaction: t.reaction,
 })
 
+/** Biological media weighed (kg): the newest specimen's that has it, or null. */
+export const mediaMassOf = (d: Pick<Dossier, 'specimens'>): number | null =>
+  d.specimens.findLast((s) => s.mediaMass !== null)?.mediaMass ?? null
+
 /** A dossier as the core reads it: claims as numbers, trials with their runs in the order taken. */
 export function modelRecord(d: Dossier): ModelRecord {
   return {
@@ -45,7 +49,7 @@ export function modelRecord(d: Dossier): ModelRecord {
         .map((r) => ({ volume: r.volume, seconds: r.seconds })),
       when: t.createdAt,
     })),
-    mediaMass: d.specimens.findLast((s) => s.mediaMass !== null)?.mediaMass ?? null,
+    mediaMass: mediaMassOf(d),
   }
 }
 

@@ -1,7 +1,16 @@
 import { sentenceText } from '../figures'
 import { pumpFlow, type Segment } from '../hydraulics'
 import { STOCK_CLASSES } from '../tanks'
-import { assess, doubt, levelOf, tankFit, type FlowTrialRecord, type ModelRecord } from '.'
+import {
+  assess,
+  doubt,
+  levelOf,
+  limitFigure,
+  overclaimFigure,
+  tankFit,
+  type FlowTrialRecord,
+  type ModelRecord,
+} from '.'
 
 const lph = (q: number): number => q / 3.6e6
 const METHOD = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
@@ -187,4 +196,27 @@ test('a tank is too weak, too strong or suited by its class', () => {
 test('the work goes claims, bare runs, hoses, loaded runs, lifts, verdict', () => {
   expect(assess({ ...labelOnly, claims: [] }).progress.next.station).toBe('claims')
   expect(assess(labelOnly).progress.next.action).toContain('bare and empty')
+})
+
+test('every limit of a range can show the working it came from', () => {
+  const a = assess({ ...labelOnly, mediaMass: 0.8 })
+  const flow = a.verdict.flow
+  if (!flow) throw new Error('flow')
+  for (const range of a.verdict.ranges) {
+    const stock = STOCK_CLASSES.find((c) => c.id === range.stockClass)
+    if (!stock) throw new Error('class')
+    for (const limit of range.limits) {
+      const f = limitFigure(limit, stock, { flow, mediaMass: 0.8, claimedMax: 0.3 })
+      const put = (symbol: string): number => f.working?.find((w) => w.symbol === symbol)?.value ?? NaN
+      // The working, worked again by hand, gives the figure.
+      const again = {
+        turnover: (put('Q') * 3600) / put('n'),
+        'media-mass': (put('m') * put('L/kg')) / 1000,
+        oversizing: put('claim') / put('factor'),
+      }[limit.constraint]
+      expect(f.value).toBeCloseTo(again, 12)
+      expect(f.provenance).toBe('rule')
+    }
+  }
+  expect(overclaimFigure(0.3, 0.12)).toMatchObject({ value: 2.5, provenance: 'computed' })
 })

@@ -9,10 +9,13 @@ export function FigureView({
   figure,
   size = 'md',
   unit,
+  bare,
 }: {
   readonly figure: Figure
   readonly size?: 'md' | 'lg'
   readonly unit?: string
+  /** The mark without its word, for tables whose heading says it. */
+  readonly bare?: boolean
 }) {
   const [open, setOpen] = useState(false)
   const id = useId()
@@ -54,7 +57,7 @@ export function FigureView({
         />
         <span className="muted inline-flex items-baseline gap-1 text-[0.8rem] whitespace-nowrap underline decoration-dotted underline-offset-3 group-hover:decoration-solid">
           <Mark of={figure.provenance} />
-          {PROVENANCE_WORDS[figure.provenance]}
+          <span className={bare ? 'sr-only' : ''}>{PROVENANCE_WORDS[figure.provenance]}</span>
         </span>
       </button>
       {open && <Working id={id} figure={figure} onClose={close} />}

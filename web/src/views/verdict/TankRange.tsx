@@ -1,4 +1,5 @@
-import { tankWater, type StockClassRow, type Tank } from '@ypsometer/contract'
+import { mediaMassOf, tankWater, type Tank } from '@ypsometer/contract'
+import { limitFigure } from '@ypsometer/core/judging/rangeFigures'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
 import type { SupportedRange } from '@ypsometer/core/tanks'
 import { Link } from 'react-router'
@@ -35,19 +36,17 @@ export function TankRange() {
         <h2 id="ruler-title">Claimed and supported tanks</h2>
         <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} />
       </section>
-      <Limits ranges={verdict.ranges} stock={stock} />
+      <Limits ranges={verdict.ranges} />
       <KnownTanks />
     </div>
   )
 }
 
-function Limits({
-  ranges,
-  stock,
-}: {
-  readonly ranges: readonly SupportedRange[]
-  readonly stock: readonly StockClassRow[]
-}) {
+function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
+  const { assessment, stock, dossier } = useDossierContext()
+  const flow = assessment?.verdict.flow
+  const claimedMax = assessment?.verdict.claimedRange.max ?? null
+  const mediaMass = mediaMassOf(dossier)
   return (
     <section aria-labelledby="limits-title">
       <h2 id="limits-title">
@@ -86,14 +85,12 @@ function Limits({
                     const limit = r.limits.find((l) => l.constraint === c)
                     return (
                       <td key={c} className="r">
-                        {limit ? (
+                        {limit && s && flow ? (
                           <>
                             {limit.binding && <span className="kicker mr-2">binds</span>}
-                            <Num
-                              si={limit.volume}
-                              dimension="volume"
-                              digits={2}
-                              className={limit.binding ? 'font-semibold' : ''}
+                            <FigureView
+                              figure={limitFigure(limit, s, { flow, mediaMass, claimedMax })}
+                              bare
                             />
                           </>
                         ) : (
@@ -167,7 +164,7 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
   } catch {
     // The tank's own page says which size does not fit.
   }
-  const mass = dossier.specimens.findLast((s) => s.mediaMass !== null)?.mediaMass ?? null
+  const mass = mediaMassOf(dossier)
   const fit =
     stockClass && water !== null
       ? tankFit({ water, stock: stockClass }, { flow: assessment?.verdict.flow ?? null, mediaMass: mass })

@@ -1,4 +1,5 @@
 import type { FlowBasis, Reason, Verdict } from '@ypsometer/core/judging'
+import { overclaimFigure } from '@ypsometer/core/judging/rangeFigures'
 import { Link } from 'react-router'
 import { LitreRuler } from '../../charts/LitreRuler'
 import { FigureView } from '../../figures/FigureView'
@@ -25,6 +26,7 @@ export function VerdictView() {
   if (!assessment) return <Loading />
   const { verdict } = assessment
   const specimen = dossier.specimens.at(-1)
+  const normal = verdict.ranges.find((r) => r.stockClass === 'normal')
   return (
     <div className="space-y-8">
       <section
@@ -46,6 +48,12 @@ export function VerdictView() {
           <div>
             <p className="kicker">Flow the verdict rests on</p>
             <FigureView figure={verdict.flow} size="lg" />
+            {normal && verdict.claimedRange.max !== null && (
+              <p className="mt-2">
+                Claimed ÷ supported:{' '}
+                <FigureView figure={overclaimFigure(verdict.claimedRange.max, normal.max)} />
+              </p>
+            )}
           </div>
         )}
       </section>
