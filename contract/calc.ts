@@ -48,5 +48,14 @@ export const DutyPointRequest = z.object({
     .default({ temperature: 25, salinity: 0 }),
 })
 
+/** `POST /calc/tracer`: a pulse of dye at one point to its residence-time figures. Times in s. */
+export const TracerRequest = z.object({
+  points: z
+    .array(z.object({ time: within(0, 1e7, 's'), concentration: within(0, 1e9, '(any unit)') }))
+    .max(20000, 'at most 20 000 points'),
+  /** Volume over flow, where both are known. */
+  nominal: within(0.001, 1e7, 's').optional(),
+})
+
 /** Answers carry the core's own result, documented there. */
 export const CalcAnswer = z.record(z.string(), z.unknown())

@@ -8,8 +8,20 @@ beforeAll(async () => {
 })
 afterAll(() => h.close())
 
-const CREATES = ['models', 'claims', 'specimens', 'hookups', 'trials', 'readings', 'tanks']
-const CALCS = ['flow-runs', 'pump-fit', 'duty-point']
+const CREATES = [
+  'models',
+  'claims',
+  'specimens',
+  'hookups',
+  'trials',
+  'readings',
+  'tanks',
+  'contents',
+  'parts',
+  'bodies',
+  'chambers',
+]
+const CALCS = ['flow-runs', 'pump-fit', 'duty-point', 'tracer']
 
 /** A problem document that names a field, or a success; never a fault of ours. */
 function expectHonest(r: { status: number; body: { errors?: { field?: string }[]; code?: string } }): void {

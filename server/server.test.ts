@@ -195,4 +195,15 @@ describe('calculation endpoints', () => {
     expect(spent).toBeCloseTo(r.body.head, 9)
     expect(r.body.sensitivity.map((s: { id: string }) => s.id)).toContain('wider')
   })
+
+  test('tracer: Levenspiel’s pulse, and a point out of order named', async () => {
+    const points = [0, 3, 5, 5, 4, 2, 1, 0].map((concentration, i) => ({ time: i * 300, concentration }))
+    const r = await h.call('POST', '/calc/tracer', { points, nominal: 1200 })
+    expect(r.body.meanResidence).toBeCloseTo(900, 6)
+    expect(r.body.deadShare).toBeCloseTo(0.25, 6)
+    const turned = await h.call('POST', '/calc/tracer', {
+      points: [...points, { time: 1, concentration: 1 }],
+    })
+    expect(turned.body.errors[0].field).toBe('points[8].time')
+  })
 })

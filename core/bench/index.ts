@@ -1,2 +1,7 @@
 export * from './flowRuns'
 export * from './label'
+export * from './weighed'
+export * from './power'
+export * from './noise'
+export * from './tracer'
+export * from './holding'

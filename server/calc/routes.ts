@@ -1,5 +1,11 @@
-import { CalcAnswer, DutyPointRequest, FlowRunsRequest, PumpFitRequest } from '@ypsometer/contract'
-import { flowFromRuns, runsNeeded } from '@ypsometer/core/bench'
+import {
+  CalcAnswer,
+  DutyPointRequest,
+  FlowRunsRequest,
+  PumpFitRequest,
+  TracerRequest,
+} from '@ypsometer/contract'
+import { flowFromRuns, runsNeeded, tracerFigures } from '@ypsometer/core/bench'
 import {
   fitPumpCurve,
   headBudget,
@@ -62,5 +68,9 @@ export function registerCalc(app: FastifyInstance): void {
         sensitivity: duty.blocked ? [] : sensitivity(circuit),
       })
     },
+  )
+
+  typed.post('/calc/tracer', { schema: { tags, body: TracerRequest, response: answer } }, ({ body }) =>
+    finite(tracerFigures(body.points, body.nominal ?? null)),
   )
 }

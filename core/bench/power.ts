@@ -1,0 +1,47 @@
+import { requireRange, TooFew } from '../errors'
+import { studentQuantile } from '../statistics'
+
+/** Hours of a mean year: 365.2425 days. */
+const HOURS = 365.2425 * 24
+
+/** Mean electrical power (W) with its expanded uncertainty (95 %), and what a year of it takes (kWh). */
+export interface PowerResult {
+  readonly n: number
+  readonly mean: number
+  readonly standardUncertainty: number
+  readonly expandedUncertainty: number
+  readonly yearlyEnergy: number
+}
+
+/**
+ * Power from a series of watts: type A from the scatter, type B from the meter (share of reading, standard). GUM.
+ * @throws TooFew without readings, OutOfRange naming `watts[i]`.
+ */
+export function powerFromSeries(watts: readonly number[], meter = 0.01): PowerResult {
+  if (!watts.length) throw new TooFew('watts', 0, 1, 'There is no reading yet: note at least one.')
+  watts.forEach((w, i) => requireRange(`watts[${i}]`, w, { min: 0, max: 5000, unit: 'W' }))
+  const n = watts.length
+  const mean = watts.reduce((a, b) => a + b, 0) / n
+  const typeA = n > 1 ? Math.sqrt(watts.reduce((s, w) => s + (w - mean) ** 2, 0) / (n - 1) / n) : 0
+  const u = Math.hypot(typeA, mean * meter)
+  const dof = typeA > 0 ? (n - 1) * (u / typeA) ** 4 : Infinity
+  return {
+    n,
+    mean,
+    standardUncertainty: u,
+    expandedUncertainty: (n > 1 ? studentQuantile(0.975, dof) : 2) * u,
+    yearlyEnergy: (mean * HOURS) / 1000,
+  }
+}
+
+/** Power given to the water P = ρ g Q H (W): density kg/m³, flow m³/s, head m. */
+export const hydraulicPower = (density: number, flow: number, head: number): number =>
+  density * 9.80665 * flow * head
+
+/** Share of the electrical power that reaches the water. @throws OutOfRange for watts not above zero. */
+export const wireToWater = (hydraulic: number, watts: number): number =>
+  hydraulic / requireRange('watts', watts, { min: 1e-6, unit: 'W' })
+
+/** Yearly cost in minor units of the currency: kWh × price per kWh in minor units. */
+export const yearlyCost = (energy: number, pricePerKwhMinor: number): number =>
+  Math.round(energy * pricePerKwhMinor)
