@@ -1,0 +1,156 @@
+/** @jest-environment jsdom */
+import '../../../testing/setup'
+import type { Dossier, Reading } from '@ypsometer/contract'
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
+import { MemoryRouter, Route, Routes } from 'react-router'
+import { demoDossier } from '../../../testing/dossier'
+
+let dossier: Dossier
+let refresh: () => void = () => undefined
+const kept: Record<string, unknown>[] = []
+const taken: string[] = []
+jest.mock('../../workers/useAssessment', () => ({
+  useAssessment: () => ({ assessment: null, failure: null }),
+}))
+jest.mock('../../api/outbox', () => ({
+  useEntries: () => [],
+  useSaveState: () => 'saved',
+  setTyping: () => undefined,
+  resolveConflict: () => undefined,
+}))
+jest.mock('../../api/queries', () => {
+  const react = jest.requireActual<typeof import('react')>('react')
+  return {
+    useDossier: () => {
+      const [, again] = react.useState(0)
+      refresh = () => again((n) => n + 1)
+      return { dossier, error: null, isPending: false, refetch: () => undefined }
+    },
+    createRow: (_c: string, body: Record<string, unknown>) => {
+      kept.push(body)
+      dossier = {
+        ...dossier,
+        readings: [
+          ...dossier.readings,
+          { ...body, id: `r${kept.length}`, version: 1, deletedAt: null } as unknown as Reading,
+        ],
+      }
+      refresh()
+    },
+    deleteRow: (_c: string, row: { id: string }) => {
+      taken.push(row.id)
+      dossier = { ...dossier, readings: dossier.readings.filter((r) => r.id !== row.id) }
+      refresh()
+    },
+    changeRow: () => undefined,
+    useStockClasses: () => ({ data: [] }),
+  }
+})
+
+import { BenchRun } from './BenchRun'
+
+const START = Date.UTC(2026, 10, 25, 10)
+const at = (seconds: number): void => act(() => void jest.setSystemTime(START + seconds * 1000))
+const press = (key: string, target: Element = document.body): void =>
+  act(() => void fireEvent.keyDown(target, { key }))
+let trialId = ''
+const open = () =>
+  render(
+    <MemoryRouter initialEntries={[`/models/${dossier.model.id}/bench/${trialId}/run`]}>
+      <Routes>
+        <Route path="/models/:id/bench/:trialId/run" element={<BenchRun />} />
+      </Routes>
+    </MemoryRouter>,
+  )
+
+beforeEach(() => {
+  kept.length = 0
+  taken.length = 0
+  localStorage.clear()
+  jest.useFakeTimers({ now: START })
+  dossier = demoDossier('Ledger 700')
+  trialId = dossier.trials[0]?.id ?? ''
+  dossier = { ...dossier, readings: dossier.readings.filter((r) => r.trialId !== trialId) }
+})
+afterEach(() => {
+  cleanup()
+  jest.useRealTimers()
+})
+
+test('the space bar starts and stops wherever the focus is; each run is kept with the vessel’s volume', () => {
+  open()
+  fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
+  for (const [i, seconds] of [30.12, 29.9].entries()) {
+    at(i * 100)
+    press(' ', screen.getByRole('button', { name: /Conditions/ }))
+    at(i * 100 + seconds)
+    press(' ')
+  }
+  expect(kept.map((r) => [r.seconds, r.volume, r.trialId])).toEqual([
+    [30.12, 0.005, trialId],
+    [29.9, 0.005, trialId],
+  ])
+  // 5 L in 30.12 and 29.9 s: 597.6 and 602.0 L/h, mean 599.8.
+  expect(screen.getByRole('status', { name: 'Mean flow' }).textContent).toMatch(/^600 ±/)
+})
+
+test('a key held down counts once, and typing in a field never starts the clock', () => {
+  open()
+  const field = screen.getByLabelText('Vessel, to its mark')
+  press(' ', field)
+  fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
+  press(' ')
+  at(20)
+  act(() => void fireEvent.keyDown(document.body, { key: ' ', repeat: true }))
+  expect(kept).toEqual([])
+  press(' ')
+  expect(kept).toHaveLength(1)
+})
+
+test('a run too short to be one is not kept and says so; Backspace drops a running clock, then the last run', () => {
+  open()
+  fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
+  press(' ')
+  at(0.3)
+  press(' ')
+  expect(screen.getByText(/0\.30 s is too short to be a run/)).toBeTruthy()
+  press(' ')
+  at(30)
+  press(' ')
+  expect(kept).toHaveLength(1)
+  press(' ')
+  at(45)
+  press('Backspace')
+  expect(screen.getByText('The running clock was dropped.')).toBeTruthy()
+  expect(taken).toEqual([])
+  press('Backspace')
+  expect(taken).toEqual(['r1'])
+})
+
+test('a reload in the middle of a run finds the clock still going', () => {
+  const first = open()
+  fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
+  press(' ')
+  at(12)
+  first.unmount()
+  at(31)
+  open()
+  fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
+  expect(screen.getByText(/A run was going when the page closed/)).toBeTruthy()
+  press(' ')
+  expect(kept[0]?.seconds).toBe(31)
+})
+
+test('advice: one run shows no scatter; an odd one is flagged and kept', () => {
+  dossier = {
+    ...dossier,
+    readings: [30, 30.1, 29.9, 30.05, 38].map((seconds, i) => ({ id: `x${i}`, version: 1, createdAt: '', updatedAt: '', deletedAt: null, trialId, takenAt: `2026-11-25T10:0${i}:00.000Z`, volume: 0.005, seconds })),
+  } // prettier-ignore
+  open()
+  expect(screen.getByText('stands apart (kept)')).toBeTruthy()
+  expect(screen.getAllByRole('listitem')).toHaveLength(5)
+  cleanup()
+  dossier = { ...dossier, readings: dossier.readings.slice(0, 1) }
+  open()
+  expect(screen.getByText(/One run shows no scatter: time at least five/)).toBeTruthy()
+})

@@ -1,0 +1,162 @@
+/** @jest-environment jsdom */
+import '../../../testing/setup'
+import type { ShelfRow } from '@ypsometer/contract'
+import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
+import { MemoryRouter, useLocation } from 'react-router'
+
+const made: [string, Record<string, unknown>][] = []
+let rows: ShelfRow[] = []
+let asked: { search: string; kind: string; sort: string } | undefined
+jest.mock('../../api/queries', () => ({
+  useShelf: (filter: typeof asked) => {
+    asked = filter
+    return {
+      data: { pages: [{ items: rows, total: rows.length }] },
+      isPending: false,
+      isError: false,
+      hasNextPage: false,
+    }
+  },
+  createRow: (collection: string, body: Record<string, unknown>) => {
+    made.push([collection, body])
+    return 'new-model'
+  },
+}))
+
+import { units } from '../../frame/settings'
+import NewModel from './NewModel'
+import { Shelf } from './Shelf'
+
+const lph = (q: number): number => q / 3.6e6
+const row = (name: string, more: Partial<ShelfRow> = {}): ShelfRow => ({
+  model: { id: name, version: 1, createdAt: '', updatedAt: '', deletedAt: null, maker: 'Quillon', name, kind: 'canister', mainsFrequency: 50, note: '' },
+  ratedFlow: lph(1000), flow: lph(612), flowUncertainty: lph(14), basis: 'measured', supportedMax: 0.153, claimedMax: 0.3, overclaim: 1.96,
+  level: 'overclaimed', claimsDone: 1, benchDone: 1, next: 'Read the verdict', ...more,
+}) // prettier-ignore
+
+let where = ''
+function Where() {
+  const { pathname, search } = useLocation()
+  where = pathname + search
+  return null
+}
+const show = (view: React.ReactNode, at = '/') =>
+  render(
+    <MemoryRouter initialEntries={[at]}>
+      {view}
+      <Where />
+    </MemoryRouter>,
+  )
+
+beforeEach(() => {
+  made.length = 0
+  rows = []
+  localStorage.clear()
+  units.set('metric')
+  HTMLDialogElement.prototype.showModal = function () {
+    this.open = true
+  }
+  HTMLDialogElement.prototype.close = function () {
+    this.open = false
+    this.dispatchEvent(new Event('close'))
+  }
+})
+afterEach(cleanup)
+
+describe('the shelf', () => {
+  test('each row says rated, real and where from, claimed against supported, the word and the next thing to do', () => {
+    rows = [
+      row('Kettle'),
+      row('Teapot', {
+        flow: null,
+        flowUncertainty: null,
+        basis: 'none',
+        supportedMax: null,
+        overclaim: null,
+        level: 'open',
+        next: 'Copy the rated flow from the label',
+      }),
+    ]
+    show(<Shelf />)
+    const kettle = screen.getByRole('row', { name: /Kettle/ }).textContent
+    for (const words of [
+      /1\s?000\sL\/h/,
+      /612 ± 14\sL\/h/,
+      /measured/,
+      /claimed 300 L · supported 150 L|claimed 300 L · supported 153 L/,
+      /too high/,
+      /× 1\.96/,
+    ])
+      expect(kettle).toMatch(words)
+    expect(screen.getByRole('row', { name: /Teapot/ }).textContent).toContain('not yet known')
+    expect(screen.getByRole('row', { name: /Teapot/ }).textContent).toContain(
+      'Copy the rated flow from the label',
+    )
+  })
+  test('search, kind and order are in the address, so a view can be shared and found again', async () => {
+    show(<Shelf />, '/?q=tea&kind=internal')
+    expect(asked).toEqual({ search: 'tea', kind: 'internal', sort: 'name' })
+    fireEvent.change(screen.getByLabelText('Order'), { target: { value: 'rated-flow' } })
+    await waitFor(() => expect(where).toBe('/?q=tea&kind=internal&sort=rated-flow'))
+    expect(screen.getByText(/No model on the shelf fits this search/)).toBeTruthy()
+  })
+  test('an empty shelf says what to do first and why', () => {
+    show(<Shelf />)
+    expect(screen.getByText(/that is the claim everything else is held against/)).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Copy the first label' })).toBeTruthy()
+  })
+})
+
+describe('copying a label', () => {
+  const fill = (label: string, value: string): void =>
+    void fireEvent.change(screen.getByLabelText(label), { target: { value } })
+  const submit = (): Promise<void> =>
+    act(async () => void fireEvent.submit(screen.getByRole('button', { name: /shelf|Yes/ })))
+  const start = () => {
+    const shown = show(<NewModel onClose={() => undefined} />)
+    fill('Maker', 'Quillon')
+    fill('Model', 'Kettle')
+    return shown
+  }
+
+  test('makes the model and one claim a figure, with what was typed, and opens it', async () => {
+    start()
+    fill('Rated flow', '240 gph')
+    fill('Maximum head', '5 ft 11')
+    await submit()
+    await waitFor(() => expect(made).toHaveLength(3))
+    expect(made[0]).toEqual(['models', { maker: 'Quillon', name: 'Kettle', kind: 'canister' }])
+    expect(made[1]?.[1]).toMatchObject({ quantity: 'rated-flow', typed: { value: '240 gph' } })
+    expect(made[1]?.[1].value).toBeCloseTo((240 * 3.785411784e-3) / 3600, 12)
+    expect(made[2]?.[1].value).toBeCloseTo(71 * 0.0254, 12)
+    expect(where).toBe('/models/new-model/claims')
+  })
+  test('an unreadable figure and a range the wrong way round are said at the field; nothing is made', async () => {
+    start()
+    fill('Rated flow', 'plenty')
+    fill('For tanks from', '300')
+    fill('to', '60')
+    await submit()
+    expect(await screen.findByText(/“plenty” is not a number/)).toBeTruthy()
+    expect(screen.getByText(/The smallest tank is larger than the largest/)).toBeTruthy()
+    expect(made).toEqual([])
+  })
+  test('an odd figure is asked about once, and taken when confirmed', async () => {
+    start()
+    fill('Rated flow', '40000')
+    await submit()
+    expect(await screen.findByText(/Are you sure\?/)).toBeTruthy()
+    expect(made).toEqual([])
+    await submit()
+    await waitFor(() => expect(made).toHaveLength(2))
+  })
+  test('what is typed survives closing and comes back', async () => {
+    const first = start()
+    fill('Power', '14 W')
+    await act(async () => undefined)
+    first.unmount()
+    show(<NewModel onClose={() => undefined} />)
+    expect(screen.getByLabelText<HTMLInputElement>('Maker').value).toBe('Quillon')
+    expect(screen.getByLabelText<HTMLInputElement>('Power').value).toBe('14 W')
+  })
+})
