@@ -1,5 +1,6 @@
 import type { Hookup } from '@ypsometer/contract'
 import { Plus, Trash2 } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { createRow, deleteRow } from '../../api/queries'
 import { QuantityField, TextField } from '../../fields/fields'
 import { hasPump } from '@ypsometer/core/judging/words'
@@ -53,14 +54,11 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
           <div className="flex-1">
             <TextField collection="hookups" row={hookup} field="name" label="Name" max={80} required />
           </div>
-          <button
-            type="button"
-            className="btn btn-ghost btn-sm btn-square"
-            aria-label={`Delete ${hookup.name}`}
+          <IconButton
+            label={`Delete ${hookup.name}`}
+            icon={Trash2}
             onClick={() => deleteRow('hookups', hookup, hookup.name)}
-          >
-            <Trash2 size={16} aria-hidden="true" />
-          </button>
+          />
         </div>
         <QuantityField
           collection="hookups"

@@ -2,6 +2,7 @@ import type { Hookup } from '@ypsometer/contract'
 import type { Segment } from '@ypsometer/core/hydraulics'
 import { FITTING_KINDS, HOSE_SIZES, HOSE_WALLS } from '@ypsometer/core/hydraulics/tables'
 import { ChevronDown, ChevronUp, X } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { changeRow } from '../../api/queries'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { fittingPiece, hosePiece, newId } from './starters'
@@ -75,32 +76,23 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
                 </td>
                 <PieceCells segment={s} index={i} set={(c) => set(i, c)} />
                 <td className="whitespace-nowrap">
-                  <button
-                    type="button"
-                    className="btn btn-ghost btn-xs btn-square"
-                    aria-label={`Move ${s.label} up`}
+                  <IconButton
+                    label={`Move ${s.label} up`}
+                    icon={ChevronUp}
                     disabled={i === 0}
                     onClick={() => move(i, -1)}
-                  >
-                    <ChevronUp size={15} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    className="btn btn-ghost btn-xs btn-square"
-                    aria-label={`Move ${s.label} down`}
+                  />
+                  <IconButton
+                    label={`Move ${s.label} down`}
+                    icon={ChevronDown}
                     disabled={i === segments.length - 1}
                     onClick={() => move(i, 1)}
-                  >
-                    <ChevronDown size={15} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    className="btn btn-ghost btn-xs btn-square"
-                    aria-label={`Remove ${s.label}`}
+                  />
+                  <IconButton
+                    label={`Remove ${s.label}`}
+                    icon={X}
                     onClick={() => write(segments.filter((_, j) => j !== i))}
-                  >
-                    <X size={15} aria-hidden="true" />
-                  </button>
+                  />
                 </td>
               </tr>
             ))}

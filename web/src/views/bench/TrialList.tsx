@@ -1,5 +1,6 @@
 import type { Trial } from '@ypsometer/contract'
 import { Timer, Trash2 } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { Link, useNavigate } from 'react-router'
 import { createRow, deleteRow } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
@@ -124,14 +125,11 @@ function TrialRow({ trial, figure }: { readonly trial: Trial; readonly figure: R
         <Link to={`/models/${trial.modelId}/bench/${trial.id}/run`} className="btn btn-ghost btn-xs">
           {count ? 'Open' : 'Time it'}
         </Link>
-        <button
-          type="button"
-          className="btn btn-ghost btn-xs btn-square"
-          aria-label={`Delete this timing (${STATE_WORDS[trial.state].toLowerCase()}, ${count} runs)`}
+        <IconButton
+          label={`Delete this timing (${STATE_WORDS[trial.state].toLowerCase()}, ${count} runs)`}
+          icon={Trash2}
           onClick={() => deleteRow('trials', trial, 'Timing')}
-        >
-          <Trash2 size={14} aria-hidden="true" />
-        </button>
+        />
       </td>
     </tr>
   )

@@ -2,7 +2,7 @@ import type { Reading, Trial } from '@ypsometer/contract'
 import { timingMethod } from '@ypsometer/contract'
 import { flowFromRuns, runsNeeded, type FlowResult } from '@ypsometer/core/bench'
 import { ArrowLeft, Settings2, Undo2, X } from 'lucide-react'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { createRow, deleteRow, useDossier } from '../../api/queries'
 import { Num, Percent } from '../../figures/Num'
@@ -12,6 +12,7 @@ import { Failed, Loading } from '../../frame/States'
 import { Toasts } from '../../frame/Toasts'
 import { Conditions } from './Conditions'
 import { tick, useAwake } from './useAwake'
+import { useBenchKeys } from './useBenchKeys'
 import { useStopwatch } from './useStopwatch'
 
 const TARGET = 0.03
@@ -81,7 +82,7 @@ function Timing({ trial, runs, title, hookups }: TimingProps) {
       setSaid(`Run ${runs.length} taken out.`)
     }
   }
-  useKeys(press, undo)
+  useBenchKeys({ space: press, backspace: undo })
 
   return (
     <div className="flex h-dvh flex-col">
@@ -141,36 +142,6 @@ function Timing({ trial, runs, title, hookups }: TimingProps) {
       )}
     </div>
   )
-}
-
-/** Space starts and stops wherever the focus is, except while typing; Backspace takes the last run back. */
-function useKeys(press: () => void, undo: () => void): void {
-  const act = useRef({ press, undo })
-  useEffect(() => {
-    act.current = { press, undo }
-  })
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent): void => {
-      if (e.target instanceof HTMLElement && e.target.closest('input, select, textarea, dialog')) return
-      if (e.key === ' ') {
-        e.preventDefault()
-        if (!e.repeat) act.current.press()
-      } else if (e.key === 'Backspace' && !e.repeat) {
-        e.preventDefault()
-        act.current.undo()
-      }
-    }
-    // A focused button would fire again when the space bar is let go.
-    const onUp = (e: KeyboardEvent): void => {
-      if (e.key === ' ' && e.target instanceof HTMLButtonElement) e.preventDefault()
-    }
-    window.addEventListener('keydown', onKey)
-    window.addEventListener('keyup', onUp)
-    return () => {
-      window.removeEventListener('keydown', onKey)
-      window.removeEventListener('keyup', onUp)
-    }
-  }, [])
 }
 
 function BigButton({

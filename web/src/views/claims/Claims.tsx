@@ -4,6 +4,7 @@ import { claimDimension, doubt } from '@ypsometer/core/judging/plausible'
 import type { ClaimQuantity } from '@ypsometer/core/judging'
 import { parseQuantity } from '@ypsometer/core/units'
 import { Plus, X } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { useState } from 'react'
 import { createRow, deleteRow } from '../../api/queries'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
@@ -206,14 +207,11 @@ function NumberRow({
       </td>
       <td className="w-8">
         {claim && (
-          <button
-            type="button"
-            className="btn btn-ghost btn-xs btn-square"
-            aria-label={`Remove ${label.toLowerCase()}`}
+          <IconButton
+            label={`Remove ${label.toLowerCase()}`}
+            icon={X}
             onClick={() => deleteRow('claims', claim, label)}
-          >
-            <X size={14} aria-hidden="true" />
-          </button>
+          />
         )}
       </td>
     </tr>
@@ -327,14 +325,11 @@ function WordsRow({
       </td>
       <td className="w-8">
         {claim && (
-          <button
-            type="button"
-            className="btn btn-ghost btn-xs btn-square"
-            aria-label={`Remove ${label.toLowerCase()}`}
+          <IconButton
+            label={`Remove ${label.toLowerCase()}`}
+            icon={X}
             onClick={() => deleteRow('claims', claim, label)}
-          >
-            <X size={14} aria-hidden="true" />
-          </button>
+          />
         )}
       </td>
     </tr>

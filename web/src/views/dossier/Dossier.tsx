@@ -2,6 +2,7 @@ import type { Dossier } from '@ypsometer/contract'
 import type { Assessment } from '@ypsometer/core/judging'
 import { reaches } from '@ypsometer/core/teardown/reach'
 import { Trash2 } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { createContext, useContext } from 'react'
 import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
 import { deleteRow, useDossier, useStockClasses } from '../../api/queries'
@@ -67,17 +68,14 @@ export function DossierView() {
               Next: {assessment.progress.next.action}
             </Link>
           )}
-          <button
-            type="button"
-            className="btn btn-ghost btn-sm btn-square"
-            aria-label="Delete this model"
+          <IconButton
+            label="Delete this model"
+            icon={Trash2}
             onClick={() => {
               deleteRow('models', model, `${model.maker} ${model.name}`)
               void navigate('/')
             }}
-          >
-            <Trash2 size={17} aria-hidden="true" />
-          </button>
+          />
         </div>
       </div>
       <StationRuler assessment={assessment} dossier={dossier} />

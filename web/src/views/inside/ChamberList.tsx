@@ -2,6 +2,7 @@ import type { Chamber } from '@ypsometer/contract'
 import { chamberRecord } from '@ypsometer/contract'
 import { solidVolume } from '@ypsometer/core/volumes'
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { changeRow, createRow, deleteRow } from '../../api/queries'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
 import { Num } from '../../figures/Num'
@@ -81,32 +82,23 @@ export function ChamberList({ chambers, selected, onSelect }: Props) {
                   )}
                 </td>
                 <td className="w-28 text-right whitespace-nowrap">
-                  <button
-                    type="button"
-                    className="btn btn-ghost btn-xs btn-square"
-                    aria-label={`Move ${c.name} earlier in the flow`}
+                  <IconButton
+                    label={`Move ${c.name} earlier in the flow`}
+                    icon={ChevronUp}
                     disabled={i === 0}
                     onClick={() => swap(i, -1)}
-                  >
-                    <ChevronUp size={15} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    className="btn btn-ghost btn-xs btn-square"
-                    aria-label={`Move ${c.name} later in the flow`}
+                  />
+                  <IconButton
+                    label={`Move ${c.name} later in the flow`}
+                    icon={ChevronDown}
                     disabled={i === sorted.length - 1}
                     onClick={() => swap(i, 1)}
-                  >
-                    <ChevronDown size={15} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    className="btn btn-ghost btn-xs btn-square"
-                    aria-label={`Delete ${c.name}`}
+                  />
+                  <IconButton
+                    label={`Delete ${c.name}`}
+                    icon={X}
                     onClick={() => deleteRow('chambers', c, c.name)}
-                  >
-                    <X size={15} aria-hidden="true" />
-                  </button>
+                  />
                 </td>
               </tr>
             )

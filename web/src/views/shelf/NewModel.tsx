@@ -5,6 +5,7 @@ import type { ClaimQuantity } from '@ypsometer/core/judging'
 import { sentenceText } from '@ypsometer/core/figures'
 import { parseQuantity } from '@ypsometer/core/units'
 import { X } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { useEffect, useRef, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
@@ -120,14 +121,7 @@ export default function NewModel({ onClose }: { readonly onClose: () => void }) 
       <form onSubmit={(e) => void submit(e)} noValidate>
         <div className="flex justify-between">
           <h2 id="new-title">Copy a label</h2>
-          <button
-            type="button"
-            className="btn btn-ghost btn-sm btn-square"
-            aria-label="Close, keeping what is typed"
-            onClick={() => dialog.current?.close()}
-          >
-            <X size={18} aria-hidden="true" />
-          </button>
+          <IconButton label="Close, keeping what is typed" icon={X} onClick={() => dialog.current?.close()} />
         </div>
         <p className="muted">As printed, with its units. Leave out what the label leaves out.</p>
         <div className="mt-4 grid gap-x-6 gap-y-3 sm:grid-cols-2">

@@ -1,5 +1,6 @@
 import { FOUND, printedItems } from '@ypsometer/core/teardown/reach'
 import { X } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { useState } from 'react'
 import { createRow, deleteRow } from '../../api/queries'
 import { SelectField, TextField } from '../../fields/fields'
@@ -60,14 +61,11 @@ export function ContentsSheet() {
               hideLabel
               options={FOUND.map((f) => [f, FOUND_WORDS[f]] as const)}
             />
-            <button
-              type="button"
-              className="btn btn-ghost btn-xs btn-square mt-2"
-              aria-label={`Delete ${c.name}`}
+            <IconButton
+              label={`Delete ${c.name}`}
+              icon={X}
               onClick={() => deleteRow('contents', c, c.name)}
-            >
-              <X size={14} aria-hidden="true" />
-            </button>
+            />
           </li>
         ))}
       </ul>

@@ -17,6 +17,7 @@ import {
 import { CSS } from '@dnd-kit/utilities'
 import { CHECKLISTS } from '@ypsometer/core/teardown/vocabulary'
 import { GripVertical, X } from 'lucide-react'
+import { IconButton } from '../../frame/IconButton'
 import { changeRow, deleteRow } from '../../api/queries'
 import { useDossierContext } from '../dossier/Dossier'
 
@@ -113,14 +114,11 @@ function PartRow({ part, index, selected, onSelect }: RowProps) {
       <span className="num muted w-28 text-right text-[0.88rem] whitespace-nowrap">
         {part.moves} {part.moves === 1 ? 'move' : 'moves'} · {part.seconds.toFixed(0)} s
       </span>
-      <button
-        type="button"
-        className="btn btn-ghost btn-xs btn-square"
-        aria-label={`Delete ${part.name}`}
+      <IconButton
+        label={`Delete ${part.name}`}
+        icon={X}
         onClick={() => deleteRow('parts', part, part.name)}
-      >
-        <X size={14} aria-hidden="true" />
-      </button>
+      />
     </li>
   )
 }

@@ -1,13 +1,14 @@
 import type { Dossier, Part } from '@ypsometer/contract'
 import { PART_KINDS, partKind } from '@ypsometer/core/teardown/vocabulary'
 import { ArrowLeft, Minus, Plus, Undo2 } from 'lucide-react'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { createRow, deleteRow, useDossier } from '../../api/queries'
 import { KeptNote } from '../../frame/KeptNote'
 import { Failed, Loading } from '../../frame/States'
 import { Toasts } from '../../frame/Toasts'
 import { tick, useAwake } from '../benchrun/useAwake'
+import { useBenchKeys } from '../benchrun/useBenchKeys'
 import { useStopwatch } from '../benchrun/useStopwatch'
 import { Condition } from '../strip/PartSheet'
 import { Photos } from '../strip/Photos'
@@ -84,7 +85,17 @@ function Log({ dossier }: { readonly dossier: Dossier }) {
   const undo = (): void => {
     if (last) deleteRow('parts', last, last.name)
   }
-  useKeys({ record, step, undo, setMoves })
+  // Arrows choose the next part, a digit sets the moves.
+  useBenchKeys({
+    space: record,
+    backspace: undo,
+    other: (key) => {
+      const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[key]
+      if (by) step(by)
+      else if (/^\d$/.test(key)) setMoves(Number(key))
+      return by !== undefined || /^\d$/.test(key)
+    },
+  })
 
   return (
     <div className="flex h-dvh flex-col">
@@ -240,44 +251,4 @@ function LastPart({
       {photos && <Photos partId={part.id} />}
     </section>
   )
-}
-
-interface Acts {
-  readonly record: () => void
-  readonly step: (by: number) => void
-  readonly undo: () => void
-  readonly setMoves: (n: number) => void
-}
-
-/** Space records, arrows choose the next part, a digit sets the moves, Backspace takes the last part back. */
-function useKeys(acts: Acts): void {
-  const now = useRef(acts)
-  useEffect(() => {
-    now.current = acts
-  })
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent): void => {
-      if (e.target instanceof HTMLElement && e.target.closest('input, select, textarea, dialog')) return
-      if (e.ctrlKey || e.metaKey || e.altKey) return
-      const { record, step, undo, setMoves } = now.current
-      if (e.key === ' ') {
-        e.preventDefault()
-        if (!e.repeat) record()
-      } else if (e.key === 'ArrowRight' || e.key === 'ArrowDown') step(1)
-      else if (e.key === 'ArrowLeft' || e.key === 'ArrowUp') step(-1)
-      else if (e.key === 'Backspace' && !e.repeat) undo()
-      else if (/^\d$/.test(e.key)) setMoves(Number(e.key))
-      else return
-      e.preventDefault()
-    }
-    const onUp = (e: KeyboardEvent): void => {
-      if (e.key === ' ' && e.target instanceof HTMLButtonElement) e.preventDefault()
-    }
-    window.addEventListener('keydown', onKey)
-    window.addEventListener('keyup', onUp)
-    return () => {
-      window.removeEventListener('keydown', onKey)
-      window.removeEventListener('keyup', onUp)
-    }
-  }, [])
 }
