@@ -115,7 +115,7 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
   }
   return (
     <div ref={root}>
-      <div className="flex" role="img" aria-label={describe(at, known.from, system)}>
+      <div className="flex" role="group" aria-label={describe(at, known.from, system)}>
         <div className="min-w-0 flex-1">
           <ResponsiveContainer width="100%" height={HEIGHT}>
             <ComposedChart data={model.rows} margin={{ top: TOP, right: 6, bottom: 0, left: 0 }}>

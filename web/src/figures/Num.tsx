@@ -32,13 +32,16 @@ export function Num({ si, dimension, uncertainty, digits = 3, unit, className = 
   )
 }
 
-export const Percent = ({
-  share,
-  className = '',
-}: {
+interface PercentProps {
   readonly share: number
   readonly className?: string
-}) => <span className={`num whitespace-nowrap ${className}`}>{showPercent(share)}</span>
+  readonly decimals?: number
+}
+
+/** A share as a percentage. */
+export const Percent = ({ share, className = '', decimals }: PercentProps) => (
+  <span className={`num whitespace-nowrap ${className}`}>{showPercent(share, decimals)}</span>
+)
 
 /** A generated sentence with its numbers set as numbers, in the reader's units. */
 export function Words({ sentence }: { readonly sentence: Sentence }) {

@@ -43,3 +43,7 @@ export const theme = kept<Theme>(
     document.documentElement.dataset.theme = t
   },
 )
+
+/** The 95 % interval a timing should reach, as a share of the flow. */
+export const PRECISIONS = ['0.02', '0.03', '0.05', '0.1'] as const
+export const precision = kept<(typeof PRECISIONS)[number]>('ypsometer.precision', () => '0.03')

@@ -8,14 +8,13 @@ import { createRow, deleteRow, useDossier } from '../../api/queries'
 import { Num, Percent } from '../../figures/Num'
 import { Mark } from '../../figures/Provenance'
 import { KeptNote } from '../../frame/KeptNote'
+import { precision } from '../../frame/settings'
 import { Failed, Loading } from '../../frame/States'
 import { Toasts } from '../../frame/Toasts'
 import { Conditions } from './Conditions'
 import { tick, useAwake } from './useAwake'
 import { useBenchKeys } from './useBenchKeys'
 import { useStopwatch } from './useStopwatch'
-
-const TARGET = 0.03
 
 /** The bench posture: one clock, one button as large as a hand, runs kept as they come. */
 export function BenchRun() {
@@ -205,17 +204,28 @@ function Result({
 }
 
 function Advice({ runs, trial }: { readonly runs: readonly Reading[]; readonly trial: Trial }) {
+  const target = Number(precision.use())
   if (runs.length < 2) return 'One run shows no scatter: time at least five.'
-  const needed = runsNeeded(runs, TARGET, timingMethod(trial))
+  const needed = runsNeeded(runs, target, timingMethod(trial))
+  const wanted = <Percent share={target} decimals={0} />
   if (!needed.possible)
     return (
       <>
-        No number of runs reaches ±3 %: the vessel and the hand allow ±
+        No number of runs reaches ±{wanted}: the vessel and the hand allow ±
         <Percent share={needed.floor} />. A larger vessel would.
       </>
     )
-  if (needed.more > 0) return `About ${needed.more} more for ±3 %.`
-  return runs.length < 5 ? `Within ±3 % already; five runs show an odd one.` : 'Within ±3 %: enough.'
+  if (needed.more > 0)
+    return (
+      <>
+        About {needed.more} more for ±{wanted}.
+      </>
+    )
+  return runs.length < 5 ? (
+    <>Within ±{wanted} already; five runs show an odd one.</>
+  ) : (
+    <>Within ±{wanted}: enough.</>
+  )
 }
 
 function Laps({ runs, suspect }: { readonly runs: readonly Reading[]; readonly suspect: number | null }) {

@@ -1,5 +1,6 @@
 import type { Hookup, Trial } from '@ypsometer/contract'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
+import { precision, PRECISIONS } from '../../frame/settings'
 import { STATE_OPTIONS } from '../words'
 
 interface Props {
@@ -11,6 +12,7 @@ interface Props {
 /** The conditions a timing belongs to; they are part of every number that comes of it. */
 export function Conditions({ trial, hookups, onDone }: Props) {
   const common = { collection: 'trials', row: trial } as const
+  const wanted = precision.use()
   return (
     <div className="mx-auto max-w-2xl text-[1.08rem] [&_.field]:min-h-14">
       <h2>What is being timed?</h2>
@@ -76,6 +78,20 @@ export function Conditions({ trial, hookups, onDone }: Props) {
           min={0}
           max={1}
         />
+        <label className="block">
+          <span className="kicker block">Interval wanted</span>
+          <select
+            className="field"
+            value={wanted}
+            onChange={(e) => precision.set(e.target.value as typeof wanted)}
+          >
+            {PRECISIONS.map((p) => (
+              <option key={p} value={p}>
+                ± {Number(p) * 100} % of the flow
+              </option>
+            ))}
+          </select>
+        </label>
         <TextField {...common} field="note" label="Note" max={4000} />
       </div>
       <p className="muted mt-3 text-[0.95rem]">

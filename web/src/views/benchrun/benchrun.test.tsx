@@ -141,6 +141,20 @@ test('a reload in the middle of a run finds the clock still going', () => {
   expect(kept[0]?.seconds).toBe(31)
 })
 
+test('a chosen precision changes how many more runs are asked for', () => {
+  dossier = {
+    ...dossier,
+    readings: [30, 31.2, 29.4].map((seconds, i) => ({ id: `x${i}`, version: 1, createdAt: '', updatedAt: '', deletedAt: null, trialId, takenAt: `2026-11-25T10:0${i}:00.000Z`, volume: 0.005, seconds })),
+  } // prettier-ignore
+  open()
+  const asked = (): number => Number(/About (\d+) more/.exec(document.body.textContent ?? '')?.[1] ?? 0)
+  const atThree = asked()
+  fireEvent.click(screen.getByRole('button', { name: /Conditions/ }))
+  fireEvent.change(screen.getByLabelText('Interval wanted'), { target: { value: '0.05' } })
+  fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
+  expect(asked()).toBeLessThan(atThree)
+})
+
 test('advice: one run shows no scatter; an odd one is flagged and kept', () => {
   dossier = {
     ...dossier,

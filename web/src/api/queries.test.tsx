@@ -1,0 +1,167 @@
+/** @jest-environment jsdom */
+import '../../testing/setup'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
+import { demoDossier } from '../../testing/dossier'
+import { toastStore } from '../frame/toasts'
+import { waitingEntries } from './outbox'
+import { addPhoto, changeRow, createRow, deleteRow, queryClient, useDossier, useTanks } from './queries'
+
+/** A server that knows one dossier and answers writes; `away` cuts it off. */
+let away = false
+const server = demoDossier('Ledger 700')
+const sent: [method: string, path: string, body: unknown][] = []
+const answerTo = (method: string, path: string, body: Record<string, unknown>): [number, unknown] => {
+  if (method === 'GET') {
+    if (path === `/models/${server.model.id}/dossier`) return [200, server]
+    if (path.startsWith('/tanks')) return [200, { items: [], next: null }]
+    return [404, { status: 404, title: 'not here', code: 'not-found' }]
+  }
+  const [, collection = '', id = ''] = path.split('/')
+  if (path.includes('/photos'))
+    return [
+      201,
+      {
+        id: new URLSearchParams(path.split('?')[1]).get('id'),
+        partId: id,
+        version: 1,
+        deletedAt: null,
+        width: 10,
+        height: 10,
+        caption: '',
+      },
+    ]
+  const known = (server as unknown as Record<string, { id: string }[]>)[collection]
+  const row = Array.isArray(known)
+    ? known.find((r) => r.id === id)
+    : collection === 'models' && id === server.model.id
+      ? server.model
+      : {}
+  return [
+    method === 'POST' ? 201 : 200,
+    {
+      ...row,
+      ...body,
+      version: method === 'POST' ? 1 : 2,
+      deletedAt: method === 'DELETE' ? '2026-11-25' : null,
+    },
+  ]
+}
+
+beforeAll(() => {
+  globalThis.fetch = jest.fn(async (url: string, init: RequestInit = {}) => {
+    if (away) throw new TypeError('network')
+    const path = url.replace('/api/v1', '')
+    const body = typeof init.body === 'string' ? (JSON.parse(init.body) as Record<string, unknown>) : {}
+    if (init.method !== 'GET')
+      sent.push([init.method ?? 'GET', path, init.body instanceof Blob ? 'blob' : body])
+    const [status, json] = answerTo(init.method ?? 'GET', path, body)
+    return { ok: status < 400, status, statusText: '', json: async () => json } as Response
+  }) as typeof fetch
+})
+beforeEach(async () => {
+  away = false
+  queryClient.clear()
+  window.dispatchEvent(new Event('online'))
+  await waitFor(() => expect(waitingEntries()).toHaveLength(0))
+  sent.length = 0
+})
+afterEach(cleanup)
+
+const wrapper = ({ children }: { readonly children: React.ReactNode }) => (
+  <QueryClientProvider client={queryClient}>{children}</QueryClientProvider>
+)
+const open = async (id = server.model.id) => {
+  const hook = renderHook(() => useDossier(id), { wrapper })
+  if (id === server.model.id)
+    await waitFor(() => expect(hook.result.current.dossier?.claims.length).toBeGreaterThan(0))
+  return hook
+}
+const settled = (): Promise<void> =>
+  waitFor(() => expect(waitingEntries()).toHaveLength(0), { timeout: 4000 })
+
+test('a change shows at once, before the server has said anything, and stays when it has', async () => {
+  const { result } = await open()
+  away = true
+  const row = result.current.dossier?.model
+  if (!row) throw new Error('no model')
+  act(() => changeRow('models', row, { note: 'mine' }))
+  expect(result.current.dossier?.model.note).toBe('mine')
+  away = false
+  window.dispatchEvent(new Event('online'))
+  await settled()
+  expect(result.current.dossier?.model).toMatchObject({ note: 'mine', version: 2 })
+})
+
+test('a new timing and its runs hang together while neither has reached the server', async () => {
+  const { result } = await open()
+  away = true
+  const trialId = createRow('trials', { modelId: server.model.id, state: 'empty' })
+  act(
+    () =>
+      void createRow('readings', { trialId, seconds: 30, volume: 0.005, takenAt: '2026-11-25T10:00:00Z' }),
+  )
+  const mine = () => result.current.dossier?.readings.filter((r) => r.trialId === trialId)
+  expect(mine()).toHaveLength(1)
+  away = false
+  window.dispatchEvent(new Event('online'))
+  await settled()
+  expect(sent.map((s) => s[1])).toEqual(['/trials', '/readings'])
+  expect(mine()).toHaveLength(1)
+})
+
+test('rows of another model stay out of this dossier', async () => {
+  const { result } = await open()
+  const before = result.current.dossier?.claims.length
+  act(() => void createRow('claims', { modelId: 'another', quantity: 'noise', value: 30 }))
+  expect(result.current.dossier?.claims).toHaveLength(before ?? -1)
+  await settled()
+  expect(result.current.dossier?.claims).toHaveLength(before ?? -1)
+})
+
+test('a model made a moment ago opens before the server knows it, and after', async () => {
+  away = true
+  const id = createRow('models', { maker: 'Quillon', name: 'Kettle', kind: 'internal', note: '' })
+  const { result } = await open(id)
+  expect(result.current.dossier?.model.name).toBe('Kettle')
+  expect(result.current.dossier?.parts).toEqual([])
+  away = false
+  window.dispatchEvent(new Event('online'))
+  await settled()
+  expect(result.current.dossier?.model).toMatchObject({ name: 'Kettle', version: 1 })
+})
+
+test('deleting a timing takes its runs out of sight and offers an undo that brings it back', async () => {
+  const { result } = await open()
+  const trial = result.current.dossier?.trials[0]
+  if (!trial) throw new Error('no trial')
+  act(() => deleteRow('trials', trial, 'Timing'))
+  expect(result.current.dossier?.readings.some((r) => r.trialId === trial.id)).toBe(false)
+  const toast = toastStore.get().at(-1)
+  expect(toast).toMatchObject({ text: 'Timing deleted.', action: { label: 'Undo' } })
+  await settled()
+  act(() => toast?.action?.run())
+  await settled()
+  expect(sent.map((s) => [s[0], s[1]])).toEqual([
+    ['DELETE', `/trials/${trial.id}`],
+    ['POST', `/trials/${trial.id}/restore`],
+  ])
+  expect(result.current.dossier?.trials.some((t) => t.id === trial.id)).toBe(true)
+})
+
+test('a photo follows its part as a file and shows under it while it waits', async () => {
+  const { result } = await open()
+  away = true
+  const partId = server.parts[0]?.id ?? ''
+  const id = addPhoto(partId, new Blob(['x'], { type: 'image/jpeg' }), 'seal')
+  await waitFor(() => expect(result.current.dossier?.photos.map((p) => p.id)).toEqual([id]))
+  expect(waitingEntries()[0]?.blob).toBeInstanceOf(Blob)
+})
+
+test('tanks are in the order of their names, waiting ones among them', async () => {
+  away = true
+  const { result } = renderHook(() => useTanks(), { wrapper })
+  queryClient.setQueryData(['tanks'], { items: [{ id: 'b', name: 'Beta' }, { id: 'd', name: 'Delta' }], next: null }) // prettier-ignore
+  act(() => void createRow('tanks', { name: 'Alpha' }))
+  await waitFor(() => expect(result.current.tanks?.map((t) => t.name)).toEqual(['Alpha', 'Beta', 'Delta']))
+})
