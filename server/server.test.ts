@@ -1,4 +1,6 @@
+import { sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
+import { migrate } from './db/client'
 import { harness, type Harness } from './testing/harness'
 import { loadDemo } from './demo/load'
 
@@ -19,6 +21,16 @@ test('health, OpenAPI and security headers', async () => {
   )
   expect(api.headers['content-security-policy']).toContain("script-src 'self'")
   expect(api.headers['content-security-policy']).not.toContain('unsafe')
+})
+
+test('a database of a newer version is refused in one sentence, an up-to-date one is left alone', async () => {
+  await migrate(h.db)
+  await h.db.execute(
+    sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('later', 1), ('later still', 2)`,
+  )
+  await expect(migrate(h.db)).rejects.toThrow('written by a newer version')
+  await h.db.execute(sql`delete from drizzle.__drizzle_migrations where hash like 'later%'`)
+  await migrate(h.db)
 })
 
 describe('editable rows', () => {

@@ -84,6 +84,14 @@ describe('what a verdict rests on', () => {
     expect(measured.verdict.borderline).toBe(true)
   })
 
+  test('a flow measured on the hoses but empty is not passed off as the loaded one', () => {
+    const a = assess({ ...labelOnly, hookups: [hookup], trials: [trial('a', { flow: 480, hookupId: 'h1' })] })
+    const flow = a.verdict.reasons.find((r) => r.id === 'flow')
+    expect(flow?.tone).toBe('caution')
+    expect(sentenceText(flow?.sentence ?? [], 'metric')).toContain('on its hoses but empty')
+    expect(a.verdict.missing.map((m) => m.id)).toContain('loaded-flow')
+  })
+
   test('media mass binds when it carries less than turnover allows', () => {
     const a = assess({ ...labelOnly, mediaMass: 0.8 })
     const normal = a.verdict.ranges.find((r) => r.stockClass === 'normal')

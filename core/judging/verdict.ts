@@ -184,23 +184,29 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
       say(normal.max, 'volume'),
       ` normally stocked, at ${normalClass.litresPerKilogram} L per kg.`,
     )
-  if (d.flow)
+  if (d.flow) {
+    const empty = d.basis === 'measured' && input.installed?.trial.state === 'empty'
+    const words = empty
+      ? 'measured on its hoses but empty, so media will take some of it'
+      : BASIS_WORDS[d.basis]
+    const rest: Sentence = rated
+      ? [
+          '; ',
+          say(Math.abs(1 - d.flow.value / rated), 'ratio'),
+          ` ${d.flow.value < rated ? 'below' : 'above'} the rated `,
+          say(rated, 'flow'),
+        ]
+      : []
     add(
       'flow',
-      d.basis === 'measured' ? 'note' : 'caution',
+      d.basis === 'measured' && !empty ? 'note' : 'caution',
       'Flow: ',
       say(d.flow.value, 'flow', d.flow.uncertainty),
-      `, ${BASIS_WORDS[d.basis]}`,
-      ...(rated
-        ? [
-            '; ',
-            say(Math.abs(1 - d.flow.value / rated), 'ratio'),
-            ` ${d.flow.value < rated ? 'below' : 'above'} the rated `,
-            say(rated, 'flow'),
-          ]
-        : []),
+      `, ${words}`,
+      ...rest,
       '.',
     )
+  }
   if (input.againstLabel) labelReason(input.againstLabel, add)
   lowEnd(d, classes, add)
   if (input.main) liftReason(input.main, add)

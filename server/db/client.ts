@@ -2,6 +2,7 @@ import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { migrate as runMigrations } from 'drizzle-orm/node-postgres/migrator'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { sql } from 'drizzle-orm'
+import { readFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
@@ -21,11 +22,30 @@ export function connect(url: string): { db: Db; pool: pg.Pool } {
 
 /** Brings the database to this version's schema and fills the reference rows every tank needs. */
 export async function migrate(db: Db): Promise<void> {
+  await refuseNewer(db)
   await runMigrations(db, { migrationsFolder: join(here, 'migrations') })
   await db
     .insert(schema.stockClass)
     .values(STOCK_CLASSES.map((c, position) => ({ ...c, position })))
     .onConflictDoNothing()
+}
+
+/** A database that has been through migrations this version does not know must not be written by it. */
+async function refuseNewer(db: Db): Promise<void> {
+  const journal = JSON.parse(await readFile(join(here, 'migrations', 'meta', '_journal.json'), 'utf8')) as {
+    entries: unknown[]
+  }
+  const { rows } = await db.execute<{ known: string | null }>(
+    sql`select to_regclass('drizzle.__drizzle_migrations')::text as known`,
+  )
+  if (!rows[0]?.known) return
+  const applied = await db.execute<{ n: number }>(
+    sql`select count(*)::int as n from drizzle.__drizzle_migrations`,
+  )
+  if ((applied.rows[0]?.n ?? 0) > journal.entries.length)
+    throw new Error(
+      'The database was written by a newer version of Ypsometer: update the program, or set YPSOMETER_DATA to another folder.',
+    )
 }
 
 /** True when the database answers and every migration this version knows has been applied. */

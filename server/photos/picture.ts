@@ -45,6 +45,9 @@ export async function readPicture(upload: Buffer): Promise<Picture> {
       .toBuffer()
     return { full: upright.data, thumb, width: upright.info.width, height: upright.info.height }
   } catch {
+    // The decoder shipped here reads HEIF containers but not their usual compression.
+    if (format === 'heif')
+      throw fieldProblem('photo', 'a JPEG, PNG or WebP; HEIC pictures cannot be opened here')
     throw fieldProblem('photo', 'a whole picture; this one is cut off midway or damaged. Send it again.')
   }
 }
