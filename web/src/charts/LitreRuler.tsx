@@ -56,9 +56,9 @@ export function LitreRuler({ verdict, stock, name }: Props) {
       ],
       ...ranges.map((r) => [
         labelOf(r.stockClass),
-        Number(toUnit(r.min).toPrecision(3)),
-        Number(toUnit(r.max).toPrecision(3)),
-        CONSTRAINT_WORDS[r.binding],
+        r.impossible ? 'none' : Number(toUnit(r.min).toPrecision(3)),
+        r.impossible ? 'none' : Number(toUnit(r.max).toPrecision(3)),
+        r.impossible ? 'too strong for its media' : CONSTRAINT_WORDS[r.binding],
       ]),
     ],
   }
@@ -123,7 +123,7 @@ export function LitreRuler({ verdict, stock, name }: Props) {
           <text x={W - RIGHT + 10} y={64} fontSize="13" fill="var(--color-secondary)">
             {unit.symbol}
           </text>
-          {claim !== null && (
+          {claim !== null && !narrow && (
             <path
               d={`M${x(claim)} 82V${height - 6}`}
               stroke="var(--color-base-content)"
@@ -134,7 +134,14 @@ export function LitreRuler({ verdict, stock, name }: Props) {
           {ranges.map((r, i) => {
             const y = 92 + i * ROW + (narrow ? 22 : 0)
             const over = claim !== null && claim > r.max
-            const end = x(r.max)
+            const end = r.impossible ? -Infinity : x(r.max)
+            // Claimed below where the current gets too strong.
+            const under =
+              claim !== null && claimedRange.min !== null && !r.impossible && claimedRange.min < r.min
+                ? Math.min(r.min, claim)
+                : null
+            const range = r.impossible ? 'none' : `${said(r.min)} – ${said(r.max)}`
+            const why = r.impossible ? 'too strong for its media' : `${CONSTRAINT_WORDS[r.binding]} binds`
             return (
               <g key={r.stockClass}>
                 <text
@@ -154,11 +161,15 @@ export function LitreRuler({ verdict, stock, name }: Props) {
                     strokeDasharray="2 3"
                   />
                 )}
-                {r.impossible ? (
-                  <text x={x(r.max) + 8} y={y + 14} fontSize="13" fill="var(--color-error)">
-                    none: too strong before its media carry so much
-                  </text>
-                ) : (
+                {under !== null && (
+                  <path
+                    d={`M${x(claimFrom)} ${y + 9}H${x(under)}`}
+                    stroke="var(--color-error)"
+                    strokeWidth="5"
+                    strokeDasharray="2 3"
+                  />
+                )}
+                {!r.impossible && (
                   <rect
                     x={x(r.min)}
                     y={y + 2}
@@ -183,8 +194,7 @@ export function LitreRuler({ verdict, stock, name }: Props) {
                     className="num"
                     fill="var(--color-base-content)"
                   >
-                    {said(r.min)} – {said(r.max)}{' '}
-                    <tspan fill="var(--color-secondary)">{CONSTRAINT_WORDS[r.binding]}</tspan>
+                    {range} <tspan fill="var(--color-secondary)">{why}</tspan>
                   </text>
                 ) : (
                   <>
@@ -195,10 +205,10 @@ export function LitreRuler({ verdict, stock, name }: Props) {
                       className="num"
                       fill="var(--color-base-content)"
                     >
-                      {said(r.min)} – {said(r.max)}
+                      {range}
                     </text>
                     <text x={W - RIGHT + 14} y={y + 24} fontSize="13" fill="var(--color-secondary)">
-                      {CONSTRAINT_WORDS[r.binding]} binds
+                      {why}
                     </text>
                   </>
                 )}
@@ -233,5 +243,5 @@ function rulerText(v: Verdict, labelOf: (id: string) => string, said: (si: numbe
     v.claimedRange.max === null
       ? 'No claimed range.'
       : `The label claims ${v.claimedRange.min === null ? 'up to' : `${said(v.claimedRange.min)} to`} ${said(v.claimedRange.max)}.`
-  return `${claim} Supported: ${v.ranges.map((r) => `${labelOf(r.stockClass)} ${said(r.min)} to ${said(r.max)}, ${CONSTRAINT_WORDS[r.binding]} binds`).join('; ')}.`
+  return `${claim} Supported: ${v.ranges.map((r) => (r.impossible ? `${labelOf(r.stockClass)} none, too strong for its media` : `${labelOf(r.stockClass)} ${said(r.min)} to ${said(r.max)}, ${CONSTRAINT_WORDS[r.binding]} binds`)).join('; ')}.`
 }

@@ -81,6 +81,26 @@ describe('the head budget', () => {
 })
 
 describe('the litre ruler', () => {
+  test('a class it can serve at no size says none and why, in the drawing, in words and in the table', () => {
+    const flow = 624 / 3.6e6
+    const ranges = STOCK_CLASSES.map((s) => supportedRange({ flow, mediaMass: 0.6, claimedMax: 0.08 }, s))
+    render(
+      <LitreRuler
+        verdict={{ ranges, claimedRange: { min: 0.02, max: 0.08 } } as unknown as Verdict}
+        stock={STOCK_CLASSES}
+        name="Gale"
+      />,
+    )
+    // 624 L/h ÷ 20 per hour = 31.2 L at least; 0.6 kg · 30 L/kg = 18 L at most.
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain(
+      'Turtles none, too strong for its media',
+    )
+    fireEvent.click(screen.getByRole('button', { name: /As a table/ }))
+    expect(screen.getByRole('row', { name: /Turtles/ }).textContent).toBe(
+      'Turtlesnonenonetoo strong for its media',
+    )
+  })
+
   const flow = 600 / 3.6e6
   const verdict = {
     ranges: STOCK_CLASSES.map((s) =>
@@ -102,10 +122,11 @@ describe('the litre ruler', () => {
       (p) => p.getAttribute('d') ?? '',
     )
     const ends = stretches.map((d) => Number(/H([\d.]+)/.exec(d)?.[1]))
-    expect(new Set(ends.map((e) => e.toFixed(3))).size).toBe(1)
-    const bars = [...container.querySelectorAll('svg[data-drawing] rect')]
-    expect(bars.length + container.querySelectorAll('text[fill="var(--color-error)"]').length).toBe(
-      STOCK_CLASSES.length,
-    )
+    // All end at the claim, but the one for light tanks, which ends where the current is no longer too strong (75 L).
+    const distinct = [...new Set(ends.map((e) => e.toFixed(3)))].map(Number)
+    expect(distinct).toHaveLength(2)
+    expect(ends.filter((e) => e === Math.min(...ends))).toHaveLength(1)
+    const none = [...container.querySelectorAll('text')].filter((t) => t.textContent === 'none').length
+    expect(container.querySelectorAll('svg[data-drawing] rect').length + none).toBe(STOCK_CLASSES.length)
   })
 })

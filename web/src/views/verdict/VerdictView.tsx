@@ -84,7 +84,7 @@ function Ratio({ verdict }: { readonly verdict: Verdict }) {
   const bad = verdict.level !== 'holds' && verdict.level !== 'open'
   return (
     <span
-      className={`num ml-3 whitespace-nowrap ${bad ? 'text-error' : ''}`}
+      className={`num ml-3 whitespace-nowrap max-sm:ml-0 ${bad ? 'text-error' : ''}`}
       title="claimed largest tank ÷ largest supported, normally stocked"
     >
       × {verdict.overclaim?.toFixed(2)}
