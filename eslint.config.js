@@ -32,6 +32,9 @@ export default ts.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   { files: ['**/*.test.ts', 'e2e/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
-  { files: ['web/public/*.js'], languageOptions: { globals: globals.browser } },
+  {
+    files: ['web/public/*.js'],
+    languageOptions: { globals: { ...globals.browser, ...globals.serviceworker } },
+  },
   { files: ['**/*.cjs'], languageOptions: { globals: globals.node } },
 )

@@ -13,6 +13,8 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
+    // Requests answered by a service worker cannot be cut off by a test; the one that wants it allows it.
+    serviceWorkers: 'block',
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',

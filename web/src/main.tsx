@@ -71,3 +71,7 @@ if (root)
       </QueryClientProvider>
     </StrictMode>,
   )
+
+// The app shell stays on the device, so that the bench works with the server out of reach.
+if (import.meta.env.PROD && 'serviceWorker' in navigator)
+  void navigator.serviceWorker.register('/sw.js').catch(() => undefined)

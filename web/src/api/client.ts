@@ -10,6 +10,22 @@ export class ApiProblem extends Error {
 /** The server did not answer at all (stopped, network gone, or not ready). */
 export class Unreachable extends Error {}
 
+const listeners = new Set<() => void>()
+let away = false
+/** Notes whether the server itself has answered; a copy kept on this device is not an answer. */
+function noteAway(next: boolean): void {
+  if (next === away) return
+  away = next
+  listeners.forEach((l) => l())
+}
+export const serverAway = {
+  get: (): boolean => away,
+  subscribe: (l: () => void): (() => void) => {
+    listeners.add(l)
+    return () => listeners.delete(l)
+  },
+}
+
 interface Options {
   readonly method?: 'GET' | 'POST' | 'PATCH' | 'DELETE'
   readonly body?: unknown
@@ -39,8 +55,10 @@ export async function api<T>(
     })
   } catch (error) {
     if (signal?.aborted) throw error
+    noteAway(true)
     throw new Unreachable('The server cannot be reached')
   }
+  noteAway(response.headers?.get('x-kept-on-device') === '1')
   if (response.status === 502 || response.status === 503 || response.status === 504)
     throw new Unreachable('The server is not ready')
   const json = (await response.json().catch(() => null)) as unknown

@@ -1,7 +1,8 @@
 import { CircleHelp, Moon, Sun } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { useEffect, useState, useSyncExternalStore } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import type { UnitSystem } from '@ypsometer/core/units'
+import { serverAway } from '../api/client'
 import { useEntries, useSaveState, type SaveState } from '../api/outbox'
 import { Help } from './Help'
 import { theme, units } from './settings'
@@ -18,6 +19,17 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
 function SaveMark() {
   const state = useSaveState()
   const waiting = useEntries().length
+  const away = useSyncExternalStore(serverAway.subscribe, serverAway.get)
+  if (away && state === 'saved')
+    return (
+      <span
+        role="status"
+        className="text-warning text-[0.88rem] font-medium"
+        title="The server cannot be reached. You see what this device read last; what you type is kept here."
+      >
+        Server away: this device’s copy
+      </span>
+    )
   const tone = state === 'kept' || state === 'needs-you' ? 'text-warning font-medium' : 'muted'
   return (
     <span

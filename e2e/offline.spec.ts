@@ -1,0 +1,48 @@
+import { expect, test } from '@playwright/test'
+import { openDossier, saved, startServer, stopServer } from './helpers'
+
+test.use({ serviceWorkers: 'allow' })
+
+test('with the server gone the bench opens again from the device, times runs, and hands them in once', async ({
+  page,
+}) => {
+  const id = await openDossier(page, 'Mop 300', 'bench')
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready
+    if (!navigator.serviceWorker.controller)
+      await new Promise((r) =>
+        navigator.serviceWorker.addEventListener('controllerchange', r, { once: true }),
+      )
+  })
+  // Read once under the service worker, so that the device has a copy.
+  await page.reload()
+  await page
+    .getByRole('row', { name: /As shipped/ })
+    .getByRole('link', { name: 'Open' })
+    .click()
+  const laps = page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')
+  await expect(laps).toHaveCount(5)
+  await stopServer()
+
+  await page.reload()
+  await expect(laps).toHaveCount(5)
+  await page.keyboard.press('Space')
+  await page.waitForTimeout(700)
+  await page.keyboard.press('Space')
+  await expect(laps).toHaveCount(6)
+  await expect(page.getByText(/Kept on this device \(1\)/)).toBeVisible()
+  // Closed and opened once more, still without a server: the run is there.
+  await page.reload()
+  await expect(laps).toHaveCount(6)
+  await page.goto(`/models/${id}/claims`)
+  await expect(page.getByLabel('Rated flow', { exact: true })).toHaveValue('300 L/h')
+
+  await startServer()
+  await saved(page)
+  const { readings } = (await (await page.request.get(`/api/v1/models/${id}/dossier`)).json()) as {
+    readings: { id: string }[]
+  }
+  expect(readings).toHaveLength(new Set(readings.map((r) => r.id)).size)
+  await page.goto(`/models/${id}/bench`)
+  await expect(page.getByRole('row', { name: /As shipped/ })).toContainText('6')
+})

@@ -1,0 +1,72 @@
+// Keeps the app on the device: pages and scripts from the last build seen, and the last answers read, for when the
+// server is out of reach. Writes never pass through here; they wait in the page's own outbox.
+const ANSWERS = 'ypsometer-answers'
+const KEPT_ANSWERS = 200
+
+/** Keeps the present build on the device and lets older ones go; does nothing when it is kept already. */
+const keepShell = async () => {
+  const response = await fetch('/shell.json', { cache: 'no-store' })
+  const { version, files } = await response.json()
+  const name = `ypsometer-shell-${version}`
+  if (await caches.has(name)) return
+  const cache = await caches.open(name)
+  try {
+    await cache.addAll(['/', ...files])
+  } catch (error) {
+    // Half a shell is worse than the one before.
+    await caches.delete(name)
+    throw error
+  }
+  const old = (await caches.keys()).filter((n) => n.startsWith('ypsometer-shell-') && n !== name)
+  await Promise.all(old.map((n) => caches.delete(n)))
+}
+
+self.addEventListener('install', (event) => {
+  event.waitUntil(keepShell().then(() => self.skipWaiting()))
+})
+self.addEventListener('activate', (event) => {
+  event.waitUntil(self.clients.claim())
+})
+
+/** From the server when it answers, else as last kept. */
+const fresh = async (request, kept = request) => {
+  try {
+    return await fetch(request)
+  } catch {
+    return (await caches.match(kept, { ignoreVary: true })) ?? Response.error()
+  }
+}
+
+/** A built file never changes under its name. */
+const asset = async (request) => (await caches.match(request, { ignoreVary: true })) ?? fetch(request)
+
+/** An answer of the API: fresh when it can be had, else the last one read, marked as such. */
+const answer = async (request) => {
+  const cache = await caches.open(ANSWERS)
+  try {
+    const response = await fetch(request)
+    if (response.ok) {
+      await cache.put(request, response.clone())
+      const keys = await cache.keys()
+      await Promise.all(keys.slice(0, Math.max(0, keys.length - KEPT_ANSWERS)).map((k) => cache.delete(k)))
+    }
+    return response
+  } catch (error) {
+    const kept = await cache.match(request, { ignoreVary: true })
+    if (!kept) throw error
+    const headers = new Headers(kept.headers)
+    headers.set('x-kept-on-device', '1')
+    return new Response(kept.body, { status: kept.status, headers })
+  }
+}
+
+self.addEventListener('fetch', (event) => {
+  const { request } = event
+  const url = new URL(request.url)
+  if (request.method !== 'GET' || url.origin !== self.location.origin) return
+  if (request.mode === 'navigate') event.respondWith(page(request))
+  else if (url.pathname.startsWith('/assets/') || url.pathname === '/theme.js')
+    event.respondWith(asset(request))
+  else if (url.pathname.startsWith('/api/v1/') && !url.pathname.endsWith('/health'))
+    event.respondWith(answer(request))
+})
