@@ -64,9 +64,12 @@ self.addEventListener('fetch', (event) => {
   const { request } = event
   const url = new URL(request.url)
   if (request.method !== 'GET' || url.origin !== self.location.origin) return
-  if (request.mode === 'navigate') event.respondWith(page(request))
-  else if (url.pathname.startsWith('/assets/') || url.pathname === '/theme.js')
-    event.respondWith(asset(request))
+  if (request.mode === 'navigate') {
+    event.respondWith(fresh(request, '/'))
+    // A newer build is kept as soon as it has been seen.
+    event.waitUntil(keepShell().catch(() => undefined))
+  } else if (url.pathname.startsWith('/assets/')) event.respondWith(asset(request))
+  else if (url.pathname === '/theme.js' || url.pathname === '/mark.svg') event.respondWith(fresh(request))
   else if (url.pathname.startsWith('/api/v1/') && !url.pathname.endsWith('/health'))
     event.respondWith(answer(request))
 })
