@@ -36,5 +36,9 @@ export default ts.config(
     files: ['web/public/*.js'],
     languageOptions: { globals: { ...globals.browser, ...globals.serviceworker } },
   },
-  { files: ['**/*.cjs'], languageOptions: { globals: globals.node } },
+  {
+    files: ['**/*.cjs'],
+    languageOptions: { globals: globals.node },
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
 )

@@ -16,6 +16,7 @@ export default {
   testMatch: ['<rootDir>/{core,contract,server,demo,web}/**/*.test.{ts,tsx}'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   transform,
+  setupFiles: ['<rootDir>/server/testing/properties.setup.cjs'],
   globalSetup: '<rootDir>/server/testing/cluster.setup.mjs',
   globalTeardown: '<rootDir>/server/testing/cluster.teardown.mjs',
   // Packages that ship as ES modules only are compiled for Jest as well.

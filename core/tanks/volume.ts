@@ -65,7 +65,7 @@ export function floorArea(tank: TankShape): number {
       const chord = positive('length', tank.length)
       const width = positive('width', tank.width)
       const rise = tank.bowWidth - width
-      if (rise < 0 || rise > chord / 2)
+      if (rise < 0 || rise > (chord / 2) * (1 + 1e-9))
         throw new OutOfRange('bowWidth', tank.bowWidth, {
           words: 'no less than the width, and at most half the length more',
         })

@@ -1,6 +1,5 @@
 import type { HookupResult } from '@ypsometer/core/judging'
-import { Num } from '../../figures/Num'
-import { Words } from '../../figures/Num'
+import { Num, Words } from '../../figures/Num'
 import { useDossierContext } from '../dossier/Dossier'
 
 /** What the curve says: the label finding, why lift does or does not count, and what a fit still needs. */
