@@ -79,12 +79,6 @@ export const FITTING_KINDS: readonly FittingKind[] = [
   { id: 'nozzle', label: 'Directional nozzle', lossCoefficient: 2.5, source: TRADE },
   { id: 'exit-open', label: 'Outlet, open end', lossCoefficient: 1, source: `${CRANE} (exit)` },
   {
-    id: 'body-empty',
-    label: 'Empty filter body',
-    lossCoefficient: 3,
-    source: `${TRADE}; chambers are wide, ports are not`,
-  },
-  {
     id: 'measured',
     label: 'Own fitting, measured on the bench',
     lossCoefficient: 1,

@@ -1,18 +1,8 @@
 import type { TimingMethod, VesselRun } from '../bench'
 import type { Segment } from '../hydraulics'
+import type { FilterKind } from '../kinds'
 
-/** The kinds of filter on the bench. */
-export const FILTER_KINDS = [
-  'canister',
-  'hang-on-back',
-  'internal',
-  'motor-sponge',
-  'air-sponge',
-  'air-box',
-  'fluidised',
-  'sump',
-] as const
-export type FilterKind = (typeof FILTER_KINDS)[number]
+export { FILTER_KINDS, type FilterKind } from '../kinds'
 
 /** Quantities a label may print. All SI. */
 export const CLAIM_QUANTITIES = [

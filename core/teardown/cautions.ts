@@ -1,5 +1,5 @@
 import { HEAVY } from '../volumes/interior'
-import type { TemplateKind } from '../volumes'
+import type { FilterKind } from '../kinds'
 
 /** A caution that applies to the work at hand. It informs; local codes and licensed practice come first. */
 export interface Caution {
@@ -9,7 +9,7 @@ export interface Caution {
 
 /** Cautions for taking a filter apart: by its kind, its parts and its weight (kg, full). */
 export function stripCautions(
-  kind: TemplateKind,
+  kind: FilterKind,
   partNames: readonly string[],
   mass: number | null,
 ): readonly Caution[] {

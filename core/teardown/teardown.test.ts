@@ -10,7 +10,7 @@ import {
   stripCautions,
   type LoggedPart,
 } from '.'
-import type { TemplateKind } from '../volumes'
+import type { FilterKind } from '../kinds'
 
 const log: readonly LoggedPart[] = [
   { name: 'Taps', moves: 2, seconds: 8, reach: null },
@@ -60,7 +60,7 @@ test('moving a part later in the log never shortens the way to what lies behind 
   )
 })
 
-test.each(Object.keys(PART_KINDS) as TemplateKind[])(
+test.each(Object.keys(PART_KINDS) as FilterKind[])(
   'the vocabulary of a %s has its own names, known checklists and something to reach',
   (kind) => {
     const parts = PART_KINDS[kind]

@@ -1,4 +1,4 @@
-import type { TemplateKind } from '../volumes'
+import type { FilterKind } from '../kinds'
 
 /** What reaching a part opens up; null for parts that are only on the way. */
 export const REACHES = ['pre-filter', 'pad', 'media', 'impeller'] as const
@@ -71,7 +71,7 @@ const PUMP: readonly PartKind[] = [
 ]
 
 /** Parts in the order they usually come off, by kind. Common practice, no source. */
-export const PART_KINDS: Readonly<Record<TemplateKind, readonly PartKind[]>> = {
+export const PART_KINDS: Readonly<Record<FilterKind, readonly PartKind[]>> = {
   canister: [
     part('Quick-release taps', 'close the hoses', 'hose-joint', 'hard plastic', 'clip'),
     part('Hoses', 'lead water in and out', 'hose-joint', 'soft plastic', 'press'),
@@ -144,7 +144,7 @@ export const PART_KINDS: Readonly<Record<TemplateKind, readonly PartKind[]>> = {
 }
 
 /** What is known of a part by its name, or a general part. */
-export const partKind = (kind: TemplateKind, name: string): PartKind =>
+export const partKind = (kind: FilterKind, name: string): PartKind =>
   PART_KINDS[kind].find((p) => p.name.toLowerCase() === name.trim().toLowerCase()) ??
   part(name, '', 'general', 'hard plastic', 'none')
 

@@ -12,8 +12,8 @@ import {
   type BodyRecord,
   type Chamber,
   type Solid,
-  type TemplateKind,
 } from '.'
+import type { FilterKind } from '../kinds'
 
 const litres = (s: Solid): number => solidVolume(s) * 1000
 
@@ -230,7 +230,7 @@ test('volumes are never negative, parts always sum to gross, better tools give l
   )
 })
 
-test.each(Object.keys(USUAL_BODY) as TemplateKind[])(
+test.each(Object.keys(USUAL_BODY) as FilterKind[])(
   'the template of a %s fits its body, has a pump or riser, and none of it is called measured',
   (kind) => {
     const [width, depth, height] = USUAL_BODY[kind]

@@ -1,11 +1,8 @@
+import type { FilterKind } from '../kinds'
 import { USUAL_NAME, type Chamber, type ChamberRole, type LitreName } from './interior'
 
-/** Kinds a template exists for; the names are those of the dossier. */
-export type TemplateKind =
-  'canister' | 'hang-on-back' | 'internal' | 'motor-sponge' | 'air-sponge' | 'air-box' | 'fluidised' | 'sump'
-
 /** Usual outside sizes of each kind (m): width, depth, height. Common practice, no source. */
-export const USUAL_BODY: Readonly<Record<TemplateKind, readonly [number, number, number]>> = {
+export const USUAL_BODY: Readonly<Record<FilterKind, readonly [number, number, number]>> = {
   canister: [0.21, 0.21, 0.42],
   'hang-on-back': [0.2, 0.11, 0.2],
   internal: [0.09, 0.1, 0.32],
@@ -28,7 +25,7 @@ type Part = readonly [
 ]
 
 /** Chambers in flow order as shares of the body's inside: x, y (from the lower left), width, height, usable share. */
-const LAYOUT: Readonly<Record<TemplateKind, readonly Part[]>> = {
+const LAYOUT: Readonly<Record<FilterKind, readonly Part[]>> = {
   canister: [
     ['Side channel', 'side-channel', 0, 0.03, 0.09, 0.75],
     ['Settling space', 'settling-void', 0.1, 0.02, 0.86, 0.1],
@@ -85,7 +82,7 @@ const WALL = 0.004
  * `idOf` gives each its id. Common practice, no source.
  */
 export function templateChambers(
-  kind: TemplateKind,
+  kind: FilterKind,
   outer: { readonly width: number; readonly depth: number; readonly height: number },
   idOf: (name: string) => string,
 ): readonly Chamber[] {

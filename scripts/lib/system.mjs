@@ -1,5 +1,5 @@
 // What the two commands need of the machine: Node, npm packages, Debian packages. Plain Node, nothing installed yet.
-import { execFileSync, spawn, spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
@@ -157,4 +157,4 @@ export async function startServer({ port, host, databaseUrl, demo }) {
   throw new Plain('The server did not become ready within 30 s.')
 }
 
-export { execFileSync, isRoot }
+export { isRoot }

@@ -104,7 +104,7 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
         <select className="field !w-auto" value="" onChange={(e) => add(e.target.value)}>
           <option value="">a piece …</option>
           <option value="hose">Hose or tube</option>
-          {FITTING_KINDS.filter((f) => f.id !== 'body-empty').map((f) => (
+          {FITTING_KINDS.map((f) => (
             <option key={f.id} value={f.id}>
               {f.label} (K {f.lossCoefficient})
             </option>
