@@ -2,7 +2,7 @@ import { count } from 'drizzle-orm'
 import { join, resolve } from 'node:path'
 import { loadDemo } from './demo/load'
 import { buildApp } from './app'
-import { connect, migrate } from './db/client'
+import { connect, migrate, untilReachable } from './db/client'
 import { model } from './db/schema'
 
 /** Starts the server from its environment: DATABASE_URL, HOST, PORT, YPSOMETER_WEB, YPSOMETER_DEMO. */
@@ -16,6 +16,7 @@ async function main(): Promise<void> {
       `HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`,
     )
   const { db, pool } = connect(url)
+  await untilReachable(db)
   await migrate(db)
   if (process.env.YPSOMETER_DEMO === '1') {
     const [row] = await db.select({ n: count() }).from(model)
@@ -38,7 +39,8 @@ async function main(): Promise<void> {
 
 main().catch((error: unknown) => {
   const code = (error as { code?: string }).code
-  const text = error instanceof Error ? error.message : String(error)
+  const cause = error instanceof Error && error.cause instanceof Error ? ` (${error.cause.message})` : ''
+  const text = error instanceof Error ? error.message + cause : String(error)
   process.stderr.write(
     code === 'EADDRINUSE'
       ? `Port ${process.env.PORT ?? 4680} is taken: set PORT to another one.\n`

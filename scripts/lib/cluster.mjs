@@ -3,6 +3,7 @@
 import { spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { connect } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { freePort, isRoot, Plain, postgresBin } from './system.mjs'
@@ -64,10 +65,37 @@ async function launch(data, fsync) {
 const stop = (data, mode = 'fast') =>
   asPostgres('pg_ctl', ['-D', data, '-m', mode, '-w', 'stop'], { stdio: 'ignore' })
 
-/** The port of a postmaster that runs on `data`, or null. A dead one's leftovers are ignored, as pg_ctl does. */
-function runningPort(data) {
+/** Dead but not yet taken notice of by its parent: such a process still answers to its number. */
+function isZombie(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ').pop().startsWith('Z')
+  } catch {
+    return false
+  }
+}
+
+const accepts = (port) =>
+  new Promise((done) => {
+    const socket = connect(port, '127.0.0.1')
+    socket.once('connect', () => done(true))
+    socket.once('error', () => done(false))
+    socket.once('connect', () => socket.destroy())
+  })
+
+/** The port of a postmaster that runs on `data`, or null. What a dead one left behind is cleared away. */
+async function runningPort(data) {
+  const file = join(data, 'postmaster.pid')
+  if (!existsSync(file)) return null
+  const [pid, , , port] = readFileSync(file, 'utf8').split('\n').map(Number)
+  if (isZombie(pid)) rmSync(file, { force: true })
   if (asPostgres('pg_ctl', ['-D', data, 'status']).status !== 0) return null
-  return Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3])
+  for (let i = 0; i < 100; i++) {
+    if (await accepts(port)) return port
+    await new Promise((r) => setTimeout(r, 100))
+  }
+  throw new Plain(
+    `PostgreSQL (process ${pid}) runs on ${data} but does not answer: stop that process and start again.`,
+  )
 }
 
 /** The kept cluster of `npm start`: made on the first run, started, or taken over if a crash left it running. */
@@ -94,7 +122,7 @@ export async function keptCluster(folder) {
       `The data in ${data} belongs to PostgreSQL ${version}, which is not installed: apt-get install postgresql-${version}.`,
     )
   const password = readFileSync(secret, 'utf8')
-  const port = runningPort(data) ?? (await launch(data, true))
+  const port = (await runningPort(data)) ?? (await launch(data, true))
   return { url: urlOf(port, password), stop: () => stop(data), data }
 }
 

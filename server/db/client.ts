@@ -20,6 +20,19 @@ export function connect(url: string): { db: Db; pool: pg.Pool } {
   return { db: drizzle(pool, { schema }), pool }
 }
 
+/** Waits up to 10 s for a database that is only just starting or recovering; then lets the last error through. */
+export async function untilReachable(db: Db): Promise<void> {
+  for (let i = 0; ; i++) {
+    try {
+      await db.execute(sql`select 1`)
+      return
+    } catch (error) {
+      if (i >= 50) throw error
+      await new Promise((r) => setTimeout(r, 200))
+    }
+  }
+}
+
 /** Brings the database to this version's schema and fills the reference rows every tank needs. */
 export async function migrate(db: Db): Promise<void> {
   await refuseNewer(db)

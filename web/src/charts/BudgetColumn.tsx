@@ -43,6 +43,7 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compac
   }
   return (
     <svg
+      data-drawing
       width={compact ? BAR : BAR + LABELS}
       height={height}
       className="shrink-0"

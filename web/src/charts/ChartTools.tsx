@@ -29,8 +29,8 @@ export function save(name: string, type: string, content: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 1000)
 }
 
-/** The drawing as a file of its own: colours and fonts written out, no script, no references. */
-export function standalone(svg: SVGSVGElement): string {
+/** A copy of a drawing with colours and fonts written out, no script, no references. */
+function plainCopy(svg: SVGSVGElement): SVGSVGElement {
   const copy = svg.cloneNode(true) as SVGSVGElement
   const from = [svg, ...svg.querySelectorAll<SVGElement>('*')]
   const to = [copy, ...copy.querySelectorAll<SVGElement>('*')]
@@ -56,8 +56,29 @@ export function standalone(svg: SVGSVGElement): string {
       if (name.startsWith('on') || name === 'tabindex') target.removeAttribute(name)
   })
   copy.querySelectorAll('script, foreignObject').forEach((el) => el.remove())
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg')
-  return new XMLSerializer().serializeToString(copy)
+  return copy
+}
+
+const SVG = 'http://www.w3.org/2000/svg'
+
+/** Drawings that stand side by side as one file of their own, each where it stands on the screen. */
+export function standalone(...drawings: readonly SVGSVGElement[]): string {
+  const boxes = drawings.map((d) => d.getBoundingClientRect())
+  const left = Math.min(...boxes.map((b) => b.left))
+  const top = Math.min(...boxes.map((b) => b.top))
+  const whole = document.createElementNS(SVG, 'svg')
+  whole.setAttribute('xmlns', SVG)
+  whole.setAttribute('width', String(Math.max(...boxes.map((b) => b.right)) - left))
+  whole.setAttribute('height', String(Math.max(...boxes.map((b) => b.bottom)) - top))
+  drawings.forEach((d, i) => {
+    const copy = plainCopy(d)
+    // Another font may be wider than ours: let a label stand out rather than be cut.
+    copy.setAttribute('overflow', 'visible')
+    copy.setAttribute('x', String((boxes[i]?.left ?? left) - left))
+    copy.setAttribute('y', String((boxes[i]?.top ?? top) - top))
+    whole.appendChild(copy)
+  })
+  return new XMLSerializer().serializeToString(whole)
 }
 
 interface ToolsProps {
@@ -91,8 +112,10 @@ export function ChartTools({ data, root }: ToolsProps) {
           type="button"
           className="btn btn-ghost btn-xs"
           onClick={() => {
-            const svg = root.current?.querySelector<SVGSVGElement>('svg[data-drawing], svg.recharts-surface')
-            if (svg) save(`${file}.svg`, 'image/svg+xml', standalone(svg))
+            const drawings = root.current?.querySelectorAll<SVGSVGElement>(
+              'svg[data-drawing], svg.recharts-surface',
+            )
+            if (drawings?.length) save(`${file}.svg`, 'image/svg+xml', standalone(...drawings))
           }}
         >
           <Download size={14} aria-hidden="true" /> SVG

@@ -56,6 +56,25 @@ test('a drawing saved as a file has its colours written out and carries no scrip
   expect(svg?.querySelector('rect')?.getAttribute('class')).toBe('bar')
 })
 
+test('curve and column that stand side by side are saved as one drawing, each in its place', () => {
+  const { container } = render(
+    <>
+      <svg data-drawing id="curve" />
+      <svg data-drawing id="column" />
+    </>,
+  )
+  const [curve, column] = [...container.querySelectorAll('svg')]
+  const place = (el: Element | undefined, x: number, width: number): void => {
+    if (el) el.getBoundingClientRect = () => ({ left: x, top: 10, right: x + width, bottom: 210 }) as DOMRect
+  }
+  place(curve, 40, 500)
+  place(column, 540, 220)
+  const file = standalone(curve as SVGSVGElement, column as SVGSVGElement)
+  expect(file).toMatch(/^<svg[^>]* width="720" height="200"/)
+  expect(file).toMatch(/id="curve"[^>]* x="0"/)
+  expect(file).toMatch(/id="column"[^>]* x="500"/)
+})
+
 describe('the head budget', () => {
   const lines = [
     { id: 'a', label: 'Intake', kind: 'fitting', head: 0.2, share: 0.25 },
