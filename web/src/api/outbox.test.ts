@@ -30,9 +30,15 @@ async function openPage(wipe = true): Promise<void> {
   await settle()
 }
 
-/** Lets promises, storage and zero timers run. */
+/** Waits until nothing has moved for a good many turns of the event loop, however slow the machine. */
 const settle = async (): Promise<void> => {
-  for (let i = 0; i < 40; i++) await new Promise((r) => setTimeout(r, 1))
+  let before = ''
+  for (let quiet = 0, turns = 0; quiet < 30 && turns < 2000; turns++) {
+    await new Promise((r) => setTimeout(r, 2))
+    const now = JSON.stringify([sent?.length, acknowledged?.length, outbox.waitingEntries()])
+    quiet = now === before ? quiet + 1 : 0
+    before = now
+  }
 }
 
 beforeEach(async () => {
