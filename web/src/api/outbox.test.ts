@@ -18,8 +18,22 @@ let acknowledged: { row: Record<string, unknown> }[]
 let merged: number
 let answer: (s: Sent) => Answer
 
+/** A closed page takes its pending retries with it; the module under test has no other way to know it was closed. */
+const pending = new Set<ReturnType<typeof setTimeout>>()
+const realTimeout = globalThis.setTimeout
+globalThis.setTimeout = ((work: () => void, ms = 0) => {
+  const timer = realTimeout(work, ms)
+  if (ms >= 1000) pending.add(timer)
+  return timer
+}) as typeof setTimeout
+const closePage = (): void => {
+  pending.forEach((t) => clearTimeout(t))
+  pending.clear()
+}
+
 /** A fresh page: the module anew, the device's storage kept unless `wipe`. */
 async function openPage(wipe = true): Promise<void> {
+  closePage()
   if (wipe) globalThis.indexedDB = new IDBFactory()
   jest.resetModules()
   outbox = await import('./outbox')
@@ -41,6 +55,7 @@ const settle = async (): Promise<void> => {
   }
 }
 
+afterAll(closePage)
 beforeEach(async () => {
   sent = []
   acknowledged = []
