@@ -23,10 +23,13 @@ export interface NoiseResult {
  * Source: ISO 3744:2010, 8.2.3 (3 dB limit as in the survey method ISO 3746).
  */
 export function correctedNoise(withFilter: readonly number[], without: readonly number[]): NoiseResult {
-  const raw = energyMean(withFilter)
-  if (!without.length)
+  return correctedFromEnergies(energyMean(withFilter), without.length ? energyMean(without) : null)
+}
+
+/** The same from energy means (dB); `background` null where none was measured. */
+export function correctedFromEnergies(raw: number, background: number | null): NoiseResult {
+  if (background === null)
     return { raw, background: null, difference: null, correction: 0, level: raw, validity: 'uncorrected' }
-  const background = energyMean(without)
   const difference = raw - background
   const correction = difference > 15 ? 0 : -10 * Math.log10(1 - 10 ** (-0.1 * Math.max(3, difference)))
   return {

@@ -22,7 +22,17 @@ export function powerFromSeries(watts: readonly number[], meter = 0.01): PowerRe
   watts.forEach((w, i) => requireRange(`watts[${i}]`, w, { min: 0, max: 5000, unit: 'W' }))
   const n = watts.length
   const mean = watts.reduce((a, b) => a + b, 0) / n
-  const typeA = n > 1 ? Math.sqrt(watts.reduce((s, w) => s + (w - mean) ** 2, 0) / (n - 1) / n) : 0
+  const deviation = n > 1 ? Math.sqrt(watts.reduce((s, w) => s + (w - mean) ** 2, 0) / (n - 1)) : 0
+  return powerFromSummary({ n, mean, deviation }, meter)
+}
+
+/** The same from a series already summed up: count, mean (W) and sample deviation (W). @throws TooFew when empty. */
+export function powerFromSummary(
+  { n, mean, deviation }: { readonly n: number; readonly mean: number; readonly deviation: number },
+  meter = 0.01,
+): PowerResult {
+  if (!n) throw new TooFew('watts', 0, 1, 'There is no reading yet: note at least one.')
+  const typeA = n > 1 ? deviation / Math.sqrt(n) : 0
   const u = Math.hypot(typeA, mean * meter)
   const dof = typeA > 0 ? (n - 1) * (u / typeA) ** 4 : Infinity
   return {

@@ -30,6 +30,8 @@ export interface Figure {
   readonly uncertainty?: number
   readonly conditions?: readonly string[]
   readonly formula?: string
+  /** Unit to show it in whatever the reader's system, as '%' for a share. */
+  readonly unit?: string
   readonly working?: readonly WorkingLine[]
   readonly source?: string
   readonly when?: string
@@ -41,19 +43,47 @@ export interface Said {
   readonly dimension: Dimension
   readonly uncertainty?: number
   readonly digits?: number
+  readonly unit?: string
+  /** The number with its origin and working, where the sentence has one to show. */
+  readonly figure?: Figure
 }
+
+/** A figure as it is said in a sentence. */
+export const sayFigure = (figure: Figure, digits?: number): Said => ({
+  si: figure.value,
+  dimension: figure.dimension,
+  ...(figure.uncertainty !== undefined && { uncertainty: figure.uncertainty }),
+  ...(figure.unit && { unit: figure.unit }),
+  ...(digits && { digits }),
+  figure,
+})
+
+/** One number put into a formula. */
+export const put = (
+  symbol: string,
+  label: string,
+  value: number,
+  dimension: Dimension = 'ratio',
+  provenance?: Provenance,
+): WorkingLine => ({ symbol, label, value, dimension, ...(provenance && { provenance }) })
+
+/** Another figure put into a formula. */
+export const putFigure = (symbol: string, f: Figure): WorkingLine => ({
+  ...put(symbol, f.label.toLowerCase(), f.value, f.dimension, f.provenance),
+  ...(f.unit && { unit: f.unit }),
+})
 
 /** A generated sentence: words and numbers. */
 export type Sentence = readonly (string | Said)[]
 
 /** The text of one number, with its unit. */
 export function saidText(said: Said, system: UnitSystem): string {
-  if (said.dimension === 'ratio') return showPercent(said.si)
+  if (said.unit === '%') return showPercent(said.si)
   if (said.uncertainty) {
-    const s = showWithUncertainty(said.si, said.uncertainty, said.dimension, system)
-    return `${s.number} ± ${s.uncertainty} ${s.unit}`
+    const s = showWithUncertainty(said.si, said.uncertainty, said.dimension, system, said.unit)
+    return `${s.number} ± ${s.uncertainty} ${s.unit}`.trim()
   }
-  const s = showQuantity(said.si, said.dimension, system, said.digits ?? 3)
+  const s = showQuantity(said.si, said.dimension, system, said.digits ?? 3, said.unit)
   return `${trimZeros(s.number)} ${s.unit}`.trim()
 }
 

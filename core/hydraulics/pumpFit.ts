@@ -16,7 +16,15 @@ export interface PumpFit extends FittedPump {
   readonly exponent: 'fitted' | 'assumed'
   readonly degreesOfFreedom: number
   readonly residualDeviation: number
+  /** Half-widths of the 95 % intervals of H0, Q0 and n, common parts of the uncertainty included. */
+  readonly halfWidths: readonly number[]
   readonly points: readonly (HeadFlowPoint & { readonly residual: number })[]
+}
+
+/** Standard uncertainties that all points share: of flow as a share (one vessel, one hand), of head in m (one datum). */
+export interface CommonUncertainty {
+  readonly flow: number
+  readonly head: number
 }
 
 const DEFAULT_HEAD_U = 0.01
@@ -26,10 +34,16 @@ const DEFAULT_FLOW_U = 0.02
  * Fits H0 (1 − (Q/Q0)^n) to measured points by weighted nonlinear least squares.
  *
  * Weights use the effective variance u_H² + (dH/dQ · u_Q)², re-evaluated once (Orear, Am. J. Phys. 50 (1982) 912).
+ * The scatter about the curve gives the independent part of the covariance. What all points share moves the whole curve:
+ * a share of flow moves Q0, a shift of the datum H0; it is added to their variances (GUM 5.1), and each interval's k comes
+ * from its effective degrees of freedom (Welch–Satterthwaite, GUM G.4).
  * The exponent is fitted from five points on; with three or four it stays at the label's 1.75 and is marked assumed.
  * @throws TooFew below three points at distinct heads (one point fits no curve), OutOfRange for a series that rises.
  */
-export function fitPumpCurve(points: readonly HeadFlowPoint[]): PumpFit {
+export function fitPumpCurve(
+  points: readonly HeadFlowPoint[],
+  common: CommonUncertainty = { flow: 0, head: 0 },
+): PumpFit {
   const heads = new Set(points.map((p) => Math.round(p.head * 1000)))
   if (points.length < 3 || heads.size < 3)
     throw new TooFew(
@@ -77,13 +91,22 @@ export function fitPumpCurve(points: readonly HeadFlowPoint[]): PumpFit {
   const first = solve(initial, weigh(toPump(initial)))
   const fit = solve(first.parameters, weigh(toPump(first.parameters)))
   const pump = toPump(fit.parameters)
-  const covariance = [0, 1, 2].map((i) => [0, 1, 2].map((j) => fit.covariance[i]?.[j] ?? 0))
+  const scatter = [0, 1, 2].map((i) => [0, 1, 2].map((j) => fit.covariance[i]?.[j] ?? 0))
+  const shared = [common.head ** 2, (common.flow * pump.maxFlow) ** 2, 0]
+  const covariance = scatter.map((row, i) => row.map((v, j) => (i === j ? v + (shared[i] ?? 0) : v)))
+  const dof = fit.degreesOfFreedom
+  const halfWidths = covariance.map((row, i) => {
+    const [all, own] = [row[i] ?? 0, scatter[i]?.[i] ?? 0]
+    if (dof < 1 || all <= 0) return NaN
+    return studentQuantile(0.975, own > 0 ? dof * (all / own) ** 2 : Infinity) * Math.sqrt(all)
+  })
   return {
     pump,
     covariance,
     exponent: free ? 'fitted' : 'assumed',
-    degreesOfFreedom: fit.degreesOfFreedom,
-    coverage: fit.degreesOfFreedom > 0 ? studentQuantile(0.975, fit.degreesOfFreedom) : NaN,
+    degreesOfFreedom: dof,
+    halfWidths,
+    coverage: dof > 0 ? studentQuantile(0.975, dof) : NaN,
     residualDeviation: fit.residualDeviation,
     points: points.map((p) => ({ ...p, residual: p.head - smooth(fit.parameters)(p.flow) })),
   }

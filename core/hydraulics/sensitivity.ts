@@ -83,28 +83,37 @@ function otherOutlet(segments: readonly Segment[]): { label: string; segments: r
   }
 }
 
-/** What one change at a time would give at the duty point; changes that cannot be made are left out. */
-export function sensitivity(circuit: Circuit): readonly SensitivityLine[] {
-  const now = dutyPoint(circuit).flow
-  const lines: SensitivityLine[] = []
-  const tryOut = (
-    id: string,
-    label: string,
-    segments: readonly Segment[] | undefined,
-    staticHead?: number,
-  ): void => {
-    if (!segments) return
-    const { flow } = dutyPoint({ ...circuit, segments, staticHead: staticHead ?? circuit.staticHead })
-    lines.push({ id, label, flow, change: flow - now })
+/** One change to a hookup, to be worked through. */
+export interface HookupChange {
+  readonly id: string
+  readonly label: string
+  readonly segments: readonly Segment[]
+  readonly staticHead: number
+}
+
+/** Changes worth trying on a hookup, one at a time; those that cannot be made are left out. */
+export function hookupChanges(segments: readonly Segment[], staticHead: number): readonly HookupChange[] {
+  const out: HookupChange[] = []
+  const tryOut = (id: string, label: string, changed: readonly Segment[] | undefined): void => {
+    if (changed) out.push({ id, label, segments: changed, staticHead })
   }
-  tryOut('shorter', 'One metre less hose', shorterHose(circuit.segments, 1))
-  tryOut('wider', 'Hose one size wider', widerHose(circuit.segments))
-  const fewer = withoutWorstFitting(circuit.segments)
+  tryOut('shorter', 'One metre less hose', shorterHose(segments, 1))
+  tryOut('wider', 'Hose one size wider', widerHose(segments))
+  const fewer = withoutWorstFitting(segments)
   if (fewer) tryOut('fewer', `Without one ${fewer.label.toLowerCase()}`, fewer.segments)
-  if (circuit.segments.some((s) => s.kind === 'hose')) {
-    const other = otherOutlet(circuit.segments)
+  if (segments.some((s) => s.kind === 'hose')) {
+    const other = otherOutlet(segments)
     tryOut('outlet', other.label, other.segments)
   }
-  if (circuit.staticHead > 0) tryOut('lift', 'Return under water (no lift)', circuit.segments, 0)
-  return lines
+  if (staticHead > 0) out.push({ id: 'lift', label: 'Return under water (no lift)', segments, staticHead: 0 })
+  return out
+}
+
+/** What one change at a time would give at the duty point. */
+export function sensitivity(circuit: Circuit): readonly SensitivityLine[] {
+  const now = dutyPoint(circuit).flow
+  return hookupChanges(circuit.segments, circuit.staticHead).map(({ id, label, segments, staticHead }) => {
+    const { flow } = dutyPoint({ ...circuit, segments, staticHead })
+    return { id, label, flow, change: flow - now }
+  })
 }

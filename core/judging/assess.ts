@@ -1,5 +1,7 @@
-import type { Figure } from '../figures'
+import type { Figure, Sentence } from '../figures'
 import type { StockClass } from '../tanks'
+import { disagreements, trialFindings, type TrialFinding } from './benchFindings'
+import { proposedTrials, type ProposedTrial } from './proposed'
 import {
   bestTrial,
   flowAgainstLabel,
@@ -26,6 +28,11 @@ export interface Assessment {
     readonly measured: Figure | null
   }
   readonly main: HookupResult | null
+  /** Trials other than flows, each with its figures and sentences. */
+  readonly findings: readonly TrialFinding[]
+  /** Flows under the same conditions that disagree. */
+  readonly disagreements: readonly Sentence[]
+  readonly proposed: readonly ProposedTrial[]
   readonly verdict: Verdict
   readonly progress: Progress
 }
@@ -34,7 +41,7 @@ export interface Assessment {
 export function assess(model: ModelRecord, stockClasses?: readonly StockClass[]): Assessment {
   const trials = trialResults(model)
   const pump = knownPump(model, trials)
-  const installed = installedTrial(trials, model.kind)
+  const installed = installedTrial(trials, model)
   const hookups = pump
     ? model.hookups.map((h) => {
         const loaded = trials
@@ -53,6 +60,9 @@ export function assess(model: ModelRecord, stockClasses?: readonly StockClass[])
     againstLabel,
     answers: { thumb, computed: main?.computed ?? null, measured: installed?.figure ?? null },
     main,
+    findings: trialFindings({ model, flows: trials, main }),
+    disagreements: disagreements(trials),
+    proposed: proposedTrials(model),
     verdict: verdict({
       model,
       installed,

@@ -1,10 +1,19 @@
-import { compareWithLabel, flowFromRuns, type FlowResult, type LabelFinding } from '../bench'
-import type { Figure } from '../figures'
-import { claimed, type FillState, type FilterKind, type FlowTrialRecord, type ModelRecord } from './records'
+import {
+  compareWithLabel,
+  isFlowKind,
+  trialFlow,
+  type FlowResult,
+  type LabelFinding,
+  type BenchReading,
+  type TrialKind,
+} from '../bench'
+import { put, type Figure } from '../figures'
+import { netStaticHead } from '../hydraulics'
+import { claimed, type FillState, type FilterKind, type TrialRecord, type ModelRecord } from './records'
 
 /** A trial with its arithmetic done; trials without runs are left out before this. */
 export interface TrialResult {
-  readonly trial: FlowTrialRecord
+  readonly trial: TrialRecord
   readonly result: FlowResult
   readonly figure: Figure
 }
@@ -18,12 +27,14 @@ const STATE_WORDS: Readonly<Record<FillState, string>> = {
 
 /** The conditions of a trial in words; part of every number that came from it. */
 export function trialConditions(
-  trial: FlowTrialRecord,
-  model: Pick<ModelRecord, 'hookups'>,
+  trial: Omit<TrialRecord, 'method' | 'runs'>,
+  model: { readonly hookups: readonly { readonly id: string; readonly name: string }[] },
 ): readonly string[] {
   const hookup = model.hookups.find((h) => h.id === trial.hookupId)
   return [
-    STATE_WORDS[trial.state],
+    trial.state === 'dirty' && trial.daysInUse
+      ? `dirty, ${trial.daysInUse} days in use`
+      : STATE_WORDS[trial.state],
     hookup ? hookup.name : 'nothing attached',
     trial.lift > 0 ? `${trial.lift} m lift` : 'no lift',
     `${trial.waterTemperature} °C`,
@@ -34,13 +45,50 @@ export function trialConditions(
 /** Does the arithmetic of every trial that has runs. */
 export const trialResults = (model: ModelRecord): readonly TrialResult[] =>
   model.trials
-    .filter((t) => t.runs.length > 0)
-    .map((trial) => {
-      const result = flowFromRuns(trial.runs, trial.method)
-      return { trial, result, figure: flowFigure(trial, result, trialConditions(trial, model)) }
+    .filter((t) => isFlowKind(t.kind ?? 'vessel'))
+    .flatMap((trial) => {
+      const result = trialFlow(trial)
+      return result
+        ? [{ trial, result, figure: flowFigure(trial, result, trialConditions(trial, model)) }]
+        : []
     })
 
-function flowFigure(trial: FlowTrialRecord, r: FlowResult, conditions: readonly string[]): Figure {
+/** One timed run as a flow of its own. */
+export const runFigure = (run: BenchReading, flow: number, index: number, kind: TrialKind): Figure => ({
+  id: `run-${index}`,
+  label: `Run ${index + 1}`,
+  value: flow,
+  dimension: 'flow',
+  provenance: 'measured',
+  formula: FORMULAS[kind] ?? 'as read',
+  working: [
+    ...(run.volume ? [put('V', 'vessel to the mark', run.volume, 'volume', 'measured')] : []),
+    ...(kind === 'weighed' ? [put('m', 'scale gained', run.value ?? 0, 'mass', 'measured')] : []),
+    ...(kind === 'meter' ? [put('N', 'pulses', run.value ?? 0, 'ratio', 'measured')] : []),
+    ...(run.seconds ? [put('t', 'seconds', run.seconds, 'time', 'measured')] : []),
+  ],
+})
+
+const FORMULAS: Partial<Record<TrialKind, string>> = {
+  vessel: 'Q = V/t',
+  weighed: 'Q = m B / (ρ t)',
+  meter: 'Q = N / (K t)',
+}
+
+/** What the systematic part of each kind's flow comes from. */
+const SYSTEMATIC: Partial<Record<TrialKind, string>> = {
+  vessel: 'vessel',
+  weighed: 'scale',
+  meter: 'meter factor and its whole pulses',
+  read: 'instrument',
+}
+
+/** The mean of a trial's timed runs with every part of its uncertainty. */
+export function flowFigure(
+  trial: Pick<TrialRecord, 'id' | 'when' | 'kind'>,
+  r: FlowResult,
+  conditions: readonly string[],
+): Figure {
   return {
     id: `trial-${trial.id}`,
     label: 'Measured flow',
@@ -49,11 +97,11 @@ function flowFigure(trial: FlowTrialRecord, r: FlowResult, conditions: readonly 
     provenance: 'measured',
     uncertainty: r.expandedUncertainty,
     conditions,
-    formula: 'Q = mean(V/t);  U = k · √(u_A² + u_vessel² + u_clock² + u_reaction²)',
+    formula: `${(FORMULAS[trial.kind ?? 'vessel'] ?? 'as read').replace('Q = ', 'Q = mean of ')};  U = k · √(u_A² + u_B² + u_clock² + u_reaction²)`,
     working: [
       { symbol: 'n', label: 'runs', value: r.n, dimension: 'ratio' },
       { symbol: 'u_A', label: 'scatter of the mean', value: r.typeA, dimension: 'flow' },
-      { symbol: 'u_vessel', label: 'vessel', value: r.typeB.vessel, dimension: 'flow' },
+      put('u_B', SYSTEMATIC[trial.kind ?? 'vessel'] ?? '', r.typeB.vessel, 'flow'),
       { symbol: 'u_clock', label: 'clock resolution', value: r.typeB.timing, dimension: 'flow' },
       {
         symbol: 'u_reaction',
@@ -61,15 +109,18 @@ function flowFigure(trial: FlowTrialRecord, r: FlowResult, conditions: readonly 
         value: r.typeB.reaction,
         dimension: 'flow',
       },
+      ...(Number.isFinite(r.effectiveDegreesOfFreedom)
+        ? [put('ν', 'effective degrees of freedom', r.effectiveDegreesOfFreedom)]
+        : []),
       { symbol: 'k', label: 'coverage factor, 95 %', value: r.coverageFactor, dimension: 'ratio' },
     ],
-    source: 'GUM, JCGM 100:2008',
+    source: trial.kind === 'weighed' ? 'ISO 4185; GUM, JCGM 100:2008' : 'GUM, JCGM 100:2008',
     ...(trial.when && { when: trial.when }),
   }
 }
 
 /** Is the trial the one a label speaks of: nothing inside, nothing attached, no lift? */
-export const isLabelCondition = (t: FlowTrialRecord): boolean =>
+export const isLabelCondition = (t: TrialRecord): boolean =>
   t.state === 'empty' && t.lift <= 0 && t.hookupId === null
 
 /** The rated flow held against the bench at the same conditions, or null while either is missing. */
@@ -110,14 +161,29 @@ const HOSELESS: readonly FilterKind[] = [
   'fluidised',
 ]
 
-/** The trial that best shows the filter as installed: loaded, on its hoses; proposed before shipped; newest first. */
-export function installedTrial(results: readonly TrialResult[], kind: FilterKind): TrialResult | null {
-  const pick = (state: FillState): TrialResult | undefined =>
-    results.findLast(
+/** A lift this near to the hookup's own is as installed, m (common practice, no source). */
+const AS_INSTALLED = 0.02
+
+/**
+ * The trial that best shows the filter as installed: loaded, on its hoses, at the lift they have; proposed before shipped;
+ * newest first.
+ */
+export function installedTrial(
+  results: readonly TrialResult[],
+  { kind, hookups }: Pick<ModelRecord, 'kind' | 'hookups'>,
+): TrialResult | null {
+  const asItStands = ({ trial }: TrialResult): boolean => {
+    const hookup = hookups.find((h) => h.id === trial.hookupId)
+    return !hookup || Math.abs(Math.max(0, trial.lift) - netStaticHead(hookup).head) <= AS_INSTALLED
+  }
+  const pick = (state: FillState): TrialResult | undefined => {
+    const fits = results.filter(
       (r) =>
         r.trial.state === state &&
         (r.trial.hookupId !== null || (state !== 'empty' && HOSELESS.includes(kind))),
     )
+    return fits.findLast(asItStands) ?? fits.at(-1)
+  }
   return pick('proposed') ?? pick('as-shipped') ?? pick('empty') ?? null
 }
 

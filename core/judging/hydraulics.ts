@@ -1,5 +1,6 @@
 import { thumbFlow } from '../bench'
 import type { Figure } from '../figures'
+import { budgetFigures, changeFigure, fitFigures, type BudgetItem, type ChangeItem } from './lineFigures'
 import {
   affinity,
   circuitLoss,
@@ -11,11 +12,11 @@ import {
   sensitivity,
   uncertainDutyPoint,
   type BudgetLine,
+  type CommonUncertainty,
   type HeadFlowPoint,
   type Pump,
   type PumpFit,
   type PumpKnowledge,
-  type SensitivityLine,
   type StaticHead,
   type UncertainDutyPoint,
 } from '../hydraulics'
@@ -32,23 +33,76 @@ export interface KnownPump {
   /** Why there is no fit yet, as the fit said it. */
   readonly fitProblem: string | null
   readonly labelPump: Pump | null
+  /** What was measured, in the fit and out of it. */
+  readonly curve: CurvePoints
+  /** Shut-off head, flow at no head and exponent with their intervals, when fitted. */
+  readonly fitFigures: ReturnType<typeof fitFigures>
 }
 
-/** Trials that show the pump itself: empty body; the hose's own loss is added to the lift. */
-export function pumpPoints(model: ModelRecord, results: readonly TrialResult[]): readonly HeadFlowPoint[] {
-  return results
-    .filter((r) => r.trial.state === 'empty')
-    .map(({ trial, result }) => {
-      const hookup = model.hookups.find((h) => h.id === trial.hookupId)
-      const loss = hookup ? circuitLoss(result.mean, hookup.segments, fluidAt(trial.waterTemperature)) : 0
-      const ratio = model.mainsFrequency / trial.mainsFrequency
+/** Points of the pump's curve, those taken out of it, and what all of them share. */
+export interface CurvePoints {
+  readonly points: readonly (HeadFlowPoint & { readonly trialId: string })[]
+  readonly out: readonly (HeadFlowPoint & { readonly trialId: string; readonly reason: string })[]
+  readonly common: CommonUncertainty
+}
+
+/** Height at which the flow just stops, seen by eye, m (common practice, no source). */
+const EYE = 0.01
+/** Datum of a tape held at the water, m (common practice, no source). */
+const DATUM = 0.003
+
+/**
+ * Trials that show the pump itself: empty body, the hose's own loss added to the lift, and heads at which the flow just
+ * stops. Scatter is pooled over the trials as a share of flow, because a trial of three runs knows its own poorly.
+ */
+export function curvePoints(model: ModelRecord, results: readonly TrialResult[]): CurvePoints {
+  const empty = results.filter((r) => r.trial.state === 'empty')
+  const dof = empty.reduce((s, r) => s + Math.max(0, r.result.n - 1), 0)
+  const pooled =
+    dof >= 3
+      ? Math.sqrt(
+          empty.reduce((s, r) => s + (r.result.n - 1) * (r.result.deviation / r.result.mean) ** 2, 0) / dof,
+        )
+      : null
+  const flows = empty.map(({ trial, result }) => {
+    const hookup = model.hookups.find((h) => h.id === trial.hookupId)
+    const loss = hookup ? circuitLoss(result.mean, hookup.segments, fluidAt(trial.waterTemperature)) : 0
+    const ratio = model.mainsFrequency / trial.mainsFrequency
+    const own = pooled === null ? result.standardUncertainty : (pooled * result.mean) / Math.sqrt(result.n)
+    return {
+      trialId: trial.id,
+      reason: trial.outReason ?? null,
+      flow: result.mean * ratio,
+      head: (Math.max(0, trial.lift) + loss) * ratio ** 2,
+      flowUncertainty: Math.max(own, 1e-4 * result.mean) * ratio,
+      headUncertainty: Math.hypot(0.005, 0.15 * loss),
+    }
+  })
+  const stops = model.trials
+    .filter((t) => t.kind === 'shut-off' && t.runs.length > 0)
+    .map((t) => {
+      const ratio = model.mainsFrequency / t.mainsFrequency
+      const heads = t.runs.map((r) => r.value ?? 0)
+      const head = (heads.reduce((a, b) => a + b, 0) / heads.length) * ratio ** 2
       return {
-        flow: result.mean * ratio,
-        head: (Math.max(0, trial.lift) + loss) * ratio ** 2,
-        flowUncertainty: result.standardUncertainty * ratio,
-        headUncertainty: Math.hypot(0.01, 0.15 * loss),
+        trialId: t.id,
+        reason: t.outReason ?? null,
+        flow: 0,
+        head,
+        flowUncertainty: 1e-9,
+        headUncertainty: EYE / Math.sqrt(heads.length),
       }
     })
+  const shares = empty.map((r) => Math.hypot(r.result.typeB.vessel, r.result.typeB.reaction) / r.result.mean)
+  const all = [...flows, ...stops]
+  return {
+    points: all.filter((p) => p.reason === null),
+    out: all.flatMap((p) => (p.reason === null ? [] : [{ ...p, reason: p.reason }])),
+    common: {
+      flow: shares.length ? Math.sqrt(shares.reduce((s, v) => s + v * v, 0) / shares.length) : 0,
+      head: DATUM,
+    },
+  }
 }
 
 const fluidAt = (temperature: number) => ({
@@ -63,14 +117,25 @@ export function knownPump(model: ModelRecord, results: readonly TrialResult[]): 
   const ratio = flow?.mainsFrequency ? model.mainsFrequency / flow.mainsFrequency : 1
   const labelPump =
     flow && head ? affinity(pumpFromLabel({ ratedFlow: flow.value, maxHead: head.value }), ratio) : null
+  const curve = curvePoints(model, results)
   let fitProblem: string | null
   try {
-    const fit = fitPumpCurve(pumpPoints(model, results))
-    return { pump: fit.pump, from: 'fit', fit, fitProblem: null, labelPump }
+    const fit = fitPumpCurve(curve.points, curve.common)
+    return {
+      pump: fit.pump,
+      from: 'fit',
+      fit,
+      fitProblem: null,
+      labelPump,
+      curve,
+      fitFigures: fitFigures({ pump: fit.pump, fit }),
+    }
   } catch (error) {
     fitProblem = error instanceof Error ? error.message : String(error)
   }
-  return labelPump && { pump: labelPump, from: 'label', fit: null, fitProblem, labelPump }
+  return (
+    labelPump && { pump: labelPump, from: 'label', fit: null, fitProblem, labelPump, curve, fitFigures: null }
+  )
 }
 
 /** One hookup worked through: static head, duty point, where the head goes, what a change would give. */
@@ -78,14 +143,14 @@ export interface HookupResult {
   readonly hookup: HookupRecord
   readonly staticHead: StaticHead
   readonly duty: UncertainDutyPoint
-  readonly budget: readonly BudgetLine[]
-  readonly sensitivity: readonly SensitivityLine[]
+  readonly budget: readonly BudgetItem[]
+  readonly sensitivity: readonly ChangeItem[]
   readonly computed: Figure
   /** The loaded trial on this hookup, and the head its media and body take by difference. */
   readonly measured: {
     readonly figure: Figure
     readonly pumpHead: number
-    readonly budget: readonly BudgetLine[]
+    readonly budget: readonly BudgetItem[]
   } | null
 }
 
@@ -107,13 +172,16 @@ export function hookupResult(
     ? { kind: 'fit', covariance: known.fit.covariance, coverage: known.fit.coverage }
     : { kind: 'label' }
   const duty = uncertainDutyPoint(circuit, knowledge)
+  const computed = computedFigure(hookup, known, duty, staticHead, temperature)
   return {
     hookup,
     staticHead,
     duty,
-    budget: headBudget(duty.flow, circuit),
-    sensitivity: duty.blocked ? [] : sensitivity(circuit),
-    computed: computedFigure(hookup, known, duty, staticHead, temperature),
+    budget: budgetFigures(headBudget(duty.flow, circuit), { ...circuit, flow: computed }),
+    sensitivity: duty.blocked
+      ? []
+      : sensitivity(circuit).map((line) => ({ ...line, figure: changeFigure(line, computed) })),
+    computed,
     measured: loaded ? measuredBudget(loaded, circuit) : null,
   }
 }
@@ -142,7 +210,10 @@ function measuredBudget(
   return {
     figure: loaded.figure,
     pumpHead: available,
-    budget: all.map((l) => ({ ...l, share: total > 0 ? l.head / total : 0 })),
+    budget: budgetFigures(
+      all.map((l) => ({ ...l, share: total > 0 ? l.head / total : 0 })),
+      { ...lifted, flow: loaded.figure, available },
+    ),
   }
 }
 

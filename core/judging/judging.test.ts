@@ -8,7 +8,7 @@ import {
   limitFigure,
   overclaimFigure,
   tankFit,
-  type FlowTrialRecord,
+  type TrialRecord,
   type ModelRecord,
 } from '.'
 
@@ -21,7 +21,7 @@ const runsAt = (flow: number, n = 5) =>
     .slice(0, n)
     .map((e) => ({ volume: 0.01, seconds: 0.01 / (lph(flow) * (1 + e)) }))
 
-const trial = (id: string, more: Partial<FlowTrialRecord> & { flow: number }): FlowTrialRecord => ({
+const trial = (id: string, more: Partial<TrialRecord> & { flow: number }): TrialRecord => ({
   id,
   state: 'empty',
   hookupId: null,
@@ -112,8 +112,20 @@ describe('what a verdict rests on', () => {
     })
     const low = a.verdict.reasons.find((r) => r.id === 'low-end')
     expect(low?.tone).toBe('against')
-    expect(sentenceText(low?.sentence ?? [], 'metric')).toContain('45.0 times an hour')
+    expect(sentenceText(low?.sentence ?? [], 'metric')).toContain('45.0 ± 0.9 times an hour')
   })
+})
+
+test('a loaded trial with the outlet raised is not how it is installed, however new it is', () => {
+  const loaded = (id: string, lift: number, flow: number): TrialRecord =>
+    trial(id, { state: 'as-shipped', hookupId: hookup.id, lift, flow })
+  const model: ModelRecord = { ...labelOnly, hookups: [hookup] }
+  const flow = (trials: readonly TrialRecord[]): number =>
+    (assess({ ...model, trials }).answers.measured?.value ?? NaN) * 3.6e6
+  expect(flow([loaded('own', 0, 620), loaded('raised', 0.4, 430)])).toBeCloseTo(620, 0)
+  expect(flow([loaded('own', 0, 620), loaded('again', 0, 600)])).toBeCloseTo(600, 0)
+  // With nothing measured as it stands, the raised one is better than none.
+  expect(flow([loaded('raised', 0.4, 430)])).toBeCloseTo(430, 0)
 })
 
 describe('the label against the bench', () => {
@@ -186,6 +198,9 @@ test('an odd figure is asked about, not refused: 40 000 L/h for a motor sponge',
   expect(doubt('rated-flow', lph(1000), 'canister')).toBeNull()
 })
 
+const litres = (value: number) =>
+  ({ id: 'water', label: 'Water', value, dimension: 'volume', provenance: 'computed' }) as const
+
 test('a tank is too weak, too strong or suited by its class', () => {
   const normal = STOCK_CLASSES[1]
   if (!normal) throw new Error('class')
@@ -195,10 +210,12 @@ test('a tank is too weak, too strong or suited by its class', () => {
     hookups: [hookup],
   }).verdict.flow
   const level = (water: number, mediaMass: number | null = null) =>
-    tankFit({ water, stock: normal }, { flow, mediaMass }).level
+    tankFit({ water: litres(water), stock: normal }, { flow, mediaMass }).level
   expect([level(0.2), level(0.1), level(0.03)]).toEqual(['weak', 'suits', 'strong'])
   expect(level(0.1, 0.5)).toBe('weak')
-  expect(tankFit({ water: 0.1, stock: normal }, { flow: null, mediaMass: null }).level).toBe('unknown')
+  expect(tankFit({ water: litres(0.1), stock: normal }, { flow: null, mediaMass: null }).level).toBe(
+    'unknown',
+  )
 })
 
 test('the work goes claims, bare runs, hoses, loaded runs, lifts, verdict', () => {

@@ -1,5 +1,30 @@
-import type { Figure } from '../figures'
-import type { Limit, StockClass } from '../tanks'
+import { put, putFigure, type Figure } from '../figures'
+import { turnover, type Limit, type StockClass } from '../tanks'
+import type { ClaimQuantity, ClaimRecord } from './records'
+
+const CLAIM_LABELS: Readonly<
+  Record<ClaimQuantity, { readonly label: string; readonly dimension: Figure['dimension'] }>
+> = {
+  'rated-flow': { label: 'Rated flow', dimension: 'flow' },
+  'max-head': { label: 'Maximum head', dimension: 'head' },
+  power: { label: 'Power on the label', dimension: 'power' },
+  'tank-min': { label: 'Smallest tank claimed', dimension: 'volume' },
+  'tank-max': { label: 'Largest tank claimed', dimension: 'volume' },
+  'media-volume': { label: 'Media volume claimed', dimension: 'volume' },
+  noise: { label: 'Noise on the label', dimension: 'sound' },
+}
+
+/** A printed claim as a number that says where it is printed. */
+export const printedFigure = (claim: ClaimRecord): Figure => ({
+  id: `printed-${claim.quantity}`,
+  ...CLAIM_LABELS[claim.quantity],
+  value: claim.value,
+  provenance: 'printed',
+  conditions: [
+    claim.where ? `printed on the ${claim.where}` : 'where it is printed was not noted',
+    ...(claim.mainsFrequency ? [`for ${claim.mainsFrequency} Hz`] : []),
+  ],
+})
 
 /** What a limit was worked out from: the flow the verdict rests on, weighed media, the label's top. */
 export interface LimitInputs {
@@ -17,8 +42,6 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
     provenance: 'rule',
     source: stock.source,
   } as const
-  const rule = (symbol: string, label: string, value: number) =>
-    ({ symbol, label, value, dimension: 'ratio', provenance: 'rule' }) as const
   switch (limit.constraint) {
     case 'turnover':
       return {
@@ -29,14 +52,8 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
         }),
         formula: 'V = Q ÷ turnovers per hour',
         working: [
-          {
-            symbol: 'Q',
-            label: inputs.flow.label,
-            value: inputs.flow.value,
-            dimension: 'flow',
-            provenance: inputs.flow.provenance,
-          },
-          rule('n', 'turnovers per hour asked for', stock.minTurnover),
+          putFigure('Q', inputs.flow),
+          put('n', 'turnovers per hour asked for', stock.minTurnover, 'ratio', 'rule'),
         ],
       }
     case 'media-mass':
@@ -45,14 +62,8 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
         label: `Largest tank by media mass, ${stock.label.toLowerCase()}`,
         formula: 'V = m × litres per kilogram',
         working: [
-          {
-            symbol: 'm',
-            label: 'biological media',
-            value: inputs.mediaMass ?? 0,
-            dimension: 'mass',
-            provenance: 'measured',
-          },
-          rule('L/kg', 'litres one kilogram carries', stock.litresPerKilogram),
+          put('m', 'biological media', inputs.mediaMass ?? 0, 'mass', 'measured'),
+          put('L/kg', 'litres one kilogram carries', stock.litresPerKilogram, 'ratio', 'rule'),
         ],
       }
     case 'oversizing':
@@ -61,18 +72,39 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
         label: `Largest tank by oversizing, ${stock.label.toLowerCase()}`,
         formula: 'V = claimed largest tank ÷ factor',
         working: [
-          {
-            symbol: 'claim',
-            label: 'largest tank claimed',
-            value: inputs.claimedMax ?? 0,
-            dimension: 'volume',
-            provenance: 'printed',
-          },
-          rule('factor', 'times the tank a filter should be rated for', stock.oversizing),
+          put('claim', 'largest tank claimed', inputs.claimedMax ?? 0, 'volume', 'printed'),
+          put('factor', 'times the tank a filter should be rated for', stock.oversizing, 'ratio', 'rule'),
         ],
       }
   }
 }
+
+/** The smallest tank in which the current is not too strong for a stock class. */
+export const smallestFigure = (stock: StockClass, flow: Figure): Figure => ({
+  id: `smallest-${stock.id}`,
+  label: `Smallest tank, ${stock.label.toLowerCase()}`,
+  value: (flow.value * 3600) / stock.maxTurnover,
+  dimension: 'volume',
+  provenance: 'rule',
+  formula: 'V = Q ÷ most turnovers per hour',
+  working: [
+    putFigure('Q', flow),
+    put('n', 'turnovers per hour it bears at most', stock.maxTurnover, 'ratio', 'rule'),
+  ],
+  source: stock.source,
+})
+
+/** Turnovers per hour of a tank's water (m³) at a flow. */
+export const turnoverFigure = (flow: Figure, water: number, whose = 'water in the tank'): Figure => ({
+  id: 'turnover',
+  label: 'Turnovers per hour',
+  value: turnover(flow.value, water),
+  dimension: 'ratio',
+  provenance: flow.provenance === 'measured' ? 'computed' : flow.provenance,
+  ...(flow.uncertainty !== undefined && { uncertainty: turnover(flow.uncertainty, water) }),
+  formula: 'n = flow ÷ water volume',
+  working: [putFigure('Q', flow), put('V', whose, water, 'volume', 'computed')],
+})
 
 /** Claimed largest tank ÷ supported largest tank, normally stocked. */
 export const overclaimFigure = (claimed: number, supported: number): Figure => ({
@@ -83,13 +115,19 @@ export const overclaimFigure = (claimed: number, supported: number): Figure => (
   provenance: 'computed',
   formula: 'claimed largest tank ÷ supported largest tank, normally stocked',
   working: [
-    { symbol: 'claimed', label: 'on the label', value: claimed, dimension: 'volume', provenance: 'printed' },
-    {
-      symbol: 'supported',
-      label: 'the smaller of turnover and media mass',
-      value: supported,
-      dimension: 'volume',
-      provenance: 'computed',
-    },
+    put('claimed', 'on the label', claimed, 'volume', 'printed'),
+    put('supported', 'the smaller of turnover and media mass', supported, 'volume', 'computed'),
   ],
+})
+
+/** How far one number is from another, as a share of the second and without its sign: what a sentence calls "12 % short". */
+export const shareApart = (id: string, label: string, from: Figure, of: Figure): Figure => ({
+  id,
+  label,
+  value: Math.abs(from.value / of.value - 1),
+  dimension: 'ratio',
+  unit: '%',
+  provenance: 'computed',
+  formula: '|a ÷ b − 1|',
+  working: [putFigure('a', from), putFigure('b', of)],
 })

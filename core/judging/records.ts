@@ -1,4 +1,4 @@
-import type { TimingMethod, VesselRun } from '../bench'
+import type { BenchReading, LogSummary, TimingMethod, TrialKind, TrialSetup } from '../bench'
 import type { Segment } from '../hydraulics'
 import type { FilterKind } from '../kinds'
 
@@ -38,16 +38,30 @@ export interface HookupRecord {
   readonly segments: readonly Segment[]
 }
 
-/** A flow trial: its conditions and runs. `hookupId` null: the bare body, nothing attached. */
-export interface FlowTrialRecord {
+/** A long series of a trial, summed up. */
+export interface LogRecord extends LogSummary {
   readonly id: string
+  readonly series: string
+}
+
+/** A trial: its conditions and readings. `hookupId` null: the bare body, nothing attached. */
+export interface TrialRecord {
+  readonly id: string
+  /** What was tried; timed vessel runs when absent. */
+  readonly kind?: TrialKind
+  readonly setup?: TrialSetup
   readonly state: FillState
   readonly hookupId: string | null
   readonly lift: number
   readonly waterTemperature: number
   readonly mainsFrequency: number
   readonly method: TimingMethod
-  readonly runs: readonly VesselRun[]
+  readonly runs: readonly BenchReading[]
+  readonly logs?: readonly LogRecord[]
+  /** Why its point was taken out of the pump's curve; null or absent when it is in. */
+  readonly outReason?: string | null
+  readonly daysInUse?: number | null
+  readonly note?: string
   readonly when?: string
 }
 
@@ -57,7 +71,7 @@ export interface ModelRecord {
   readonly mainsFrequency: number
   readonly claims: readonly ClaimRecord[]
   readonly hookups: readonly HookupRecord[]
-  readonly trials: readonly FlowTrialRecord[]
+  readonly trials: readonly TrialRecord[]
   /** Biological media weighed in the fill (kg), or null. */
   readonly mediaMass: number | null
 }

@@ -1,7 +1,16 @@
-import type { Figure, Said, Sentence } from '../figures'
+import { put, sayFigure, type Figure, type Sentence } from '../figures'
 import { STOCK_CLASSES, supportedRange, type StockClass, type SupportedRange } from '../tanks'
 import type { FlowAgainstLabel, TrialResult } from './flows'
 import type { HookupResult, KnownPump } from './hydraulics'
+import {
+  limitFigure,
+  overclaimFigure,
+  printedFigure,
+  shareApart,
+  smallestFigure,
+  turnoverFigure,
+} from './rangeFigures'
+import { bodyDepthFigure, staticHeadFigure } from './staticFigures'
 import { hasPump } from './words'
 import { claimed, type ModelRecord } from './records'
 
@@ -44,17 +53,13 @@ export interface Verdict {
   readonly basis: FlowBasis
   readonly flow: Figure | null
   readonly overclaim: number | null
+  /** The largest normally stocked tank it carries, with its working. */
+  readonly supported: Figure | null
   readonly ranges: readonly SupportedRange[]
   readonly claimedRange: { readonly min: number | null; readonly max: number | null }
   readonly reasons: readonly Reason[]
   readonly missing: readonly Missing[]
 }
-
-const say = (si: number, dimension: Said['dimension'], uncertainty?: number): Said => ({
-  si,
-  dimension,
-  ...(uncertainty && { uncertainty }),
-})
 
 export function levelOf(ratio: number | null): VerdictLevel {
   if (ratio === null) return 'open'
@@ -112,6 +117,12 @@ export function verdict(input: VerdictInput): Verdict {
       : []
   const normal = ranges.find((r) => r.stockClass === 'normal')
   const overclaim = claimedMax !== null && normal ? claimedMax / normal.max : null
+  const normalClass = stockClasses.find((c) => c.id === 'normal')
+  const binding = normal?.limits.find((l) => l.binding)
+  const supported =
+    binding && normalClass && flow
+      ? limitFigure(binding, normalClass, { flow, mediaMass: model.mediaMass, claimedMax })
+      : null
   const level = levelOf(overclaim)
   const ends =
     claimedMax !== null && normal?.maxInterval ? normal.maxInterval.map((m) => levelOf(claimedMax / m)) : []
@@ -122,20 +133,20 @@ export function verdict(input: VerdictInput): Verdict {
     basis,
     flow,
     overclaim,
+    supported,
     ranges,
     claimedRange: { min: claimedMin, max: claimedMax },
-    reasons: reasons(input, stockClasses, { basis, flow, ranges, overclaim, claimedMax, claimedMin }),
+    reasons: reasons(input, stockClasses, { basis, flow, ranges, overclaim, supported }),
     missing: missing(input),
   }
 }
 
 interface Derived {
+  readonly supported: Figure | null
   readonly basis: FlowBasis
   readonly flow: Figure | null
   readonly ranges: readonly SupportedRange[]
   readonly overclaim: number | null
-  readonly claimedMax: number | null
-  readonly claimedMin: number | null
 }
 
 const BASIS_WORDS: Readonly<Record<FlowBasis, string>> = {
@@ -151,37 +162,41 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
   const out: Reason[] = []
   const add = (id: string, tone: Reason['tone'], ...sentence: Sentence): void =>
     void out.push({ id, tone, sentence })
-  const rated = claimed(input.model, 'rated-flow')?.value
+  const rated = claimed(input.model, 'rated-flow')
+  const top = claimed(input.model, 'tank-max')
   const normal = d.ranges.find((r) => r.stockClass === 'normal')
   const normalClass = classes.find((c) => c.id === 'normal')
-  if (d.claimedMax !== null && normal && d.overclaim !== null)
+  const { supported } = d
+  if (top && supported && d.overclaim !== null)
     add(
       'overclaim',
       d.overclaim > OVERCLAIM_THRESHOLDS.holds ? 'against' : 'for',
       'The label claims tanks up to ',
-      say(d.claimedMax, 'volume'),
+      sayFigure(printedFigure(top)),
       '; a normally stocked one is supported up to ',
-      say(normal.max, 'volume'),
-      `: the claim is ${d.overclaim.toFixed(2)} times that.`,
+      sayFigure(supported),
+      ': the claim is ',
+      sayFigure(overclaimFigure(top.value, supported.value)),
+      ' times that.',
     )
-  if (normal && normalClass && d.flow && normal.binding === 'turnover')
+  if (supported && normalClass && d.flow && normal?.binding === 'turnover')
     add(
       'binding',
       'note',
       'What binds at the top is turnover: ',
-      say(d.flow.value, 'flow'),
+      sayFigure(d.flow),
       ` gives the ${normalClass.minTurnover} turnovers an hour of a normal tank up to `,
-      say(normal.max, 'volume'),
+      sayFigure(supported),
       '.',
     )
-  if (normal?.binding === 'media-mass' && normalClass)
+  if (supported && normal?.binding === 'media-mass' && normalClass)
     add(
       'binding',
       'note',
       'What binds at the top is media: ',
-      say(input.model.mediaMass ?? 0, 'mass'),
+      sayFigure(mediaFigure(input.model.mediaMass ?? 0)),
       ' carry ',
-      say(normal.max, 'volume'),
+      sayFigure(supported),
       ` normally stocked, at ${normalClass.litresPerKilogram} L per kg.`,
     )
   if (d.flow) {
@@ -189,72 +204,110 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
     const words = empty
       ? 'measured on its hoses but empty, so media will take some of it'
       : BASIS_WORDS[d.basis]
-    const rest: Sentence = rated
+    const label = rated && printedFigure(rated)
+    const rest: Sentence = label
       ? [
           '; ',
-          say(Math.abs(1 - d.flow.value / rated), 'ratio'),
-          ` ${d.flow.value < rated ? 'below' : 'above'} the rated `,
-          say(rated, 'flow'),
+          sayFigure(shareApart('off-rated', 'Flow against the rated flow', d.flow, label)),
+          ` ${d.flow.value < label.value ? 'below' : 'above'} the rated `,
+          sayFigure(label),
         ]
       : []
     add(
       'flow',
       d.basis === 'measured' && !empty ? 'note' : 'caution',
       'Flow: ',
-      say(d.flow.value, 'flow', d.flow.uncertainty),
+      sayFigure(d.flow),
       `, ${words}`,
       ...rest,
       '.',
     )
   }
   if (input.againstLabel) labelReason(input.againstLabel, add)
-  lowEnd(d, classes, add)
+  lowEnd(input, d, classes, add)
   if (input.main) liftReason(input.main, add)
   return out
 }
 
 type Add = (id: string, tone: Reason['tone'], ...sentence: Sentence) => void
 
+const mediaFigure = (mass: number): Figure => ({
+  id: 'media-mass',
+  label: 'Biological media',
+  value: mass,
+  dimension: 'mass',
+  provenance: 'measured',
+  conditions: ['weighed in the fill'],
+})
+
+/** The rated flow brought to the bench's mains frequency: a small pump turns in step with the mains. */
+export const labelAtMains = (f: FlowAgainstLabel): Figure => ({
+  id: 'label-at-mains',
+  label: f.ratio === 1 ? 'Rated flow' : 'Rated flow at this mains frequency',
+  value: f.labelAtMains,
+  dimension: 'flow',
+  provenance: f.ratio === 1 ? 'printed' : 'computed',
+  ...(f.ratio !== 1 && {
+    formula: 'Q₂ = Q₁ · f₂/f₁',
+    working: [
+      put('Q₁', 'rated flow', f.label, 'flow', 'printed'),
+      put('f₂/f₁', 'mains here ÷ mains on the label', f.ratio),
+    ],
+    source: 'affinity laws of centrifugal pumps',
+  }),
+})
+
 function labelReason(f: FlowAgainstLabel, add: Add): void {
   const words = f.outsideUncertainty
     ? 'more than the measurement’s uncertainty'
     : 'no more than the measurement’s uncertainty'
   const met = f.grade ? `within ISO 9906 ${f.grade.label}` : 'outside every ISO 9906 grade'
+  const label = labelAtMains(f)
   add(
     'label',
     f.outsideUncertainty && f.difference < 0 ? 'against' : 'for',
     'Bare and empty at no lift, as labels are rated: ',
-    say(f.measured.value, 'flow', f.measured.uncertainty),
+    sayFigure(f.measured),
     ' against ',
-    say(f.labelAtMains, 'flow'),
-    f.ratio === 1 ? '' : ` (label brought to this mains frequency, × ${f.ratio.toFixed(2)})`,
+    sayFigure(label),
+    f.ratio === 1 ? '' : ' (label brought to this mains frequency)',
     ', ',
-    say(Math.abs(f.difference), 'ratio'),
+    sayFigure({
+      ...shareApart('label-difference', 'Bench against label', f.measured, label),
+      source: 'ISO 9906:2012 acceptance grades (from memory), used as a yardstick',
+    }),
     ` ${f.difference < 0 ? 'short' : 'over'}, ${words}; ${met}${f.certain ? '' : ', though the interval reaches past that limit'}.`,
   )
 }
 
-function lowEnd(d: Derived, classes: readonly StockClass[], add: Add): void {
+function lowEnd(input: VerdictInput, d: Derived, classes: readonly StockClass[], add: Add): void {
   const light = d.ranges.find((r) => r.stockClass === 'light')
   const stock = classes.find((c) => c.id === 'light')
-  if (!light || !stock || !d.flow) return
-  if (d.claimedMin !== null && d.claimedMin < light.min * 0.95)
+  const smallest = claimed(input.model, 'tank-min')
+  if (!light || !stock || !d.flow || !smallest) return
+  const claim = sayFigure(printedFigure(smallest))
+  const times = sayFigure(turnoverFigure(d.flow, smallest.value, 'smallest tank claimed'))
+  if (smallest.value < light.min * 0.95)
     add(
       'low-end',
       'against',
       'Too strong at the low end: in the smallest claimed tank, ',
-      say(d.claimedMin, 'volume'),
-      `, the water turns over ${((d.flow.value * 3600) / d.claimedMin).toFixed(1)} times an hour; gentle tanks want no more than ${stock.maxTurnover}, which starts at `,
-      say(light.min, 'volume'),
+      claim,
+      ', the water turns over ',
+      times,
+      ` times an hour; gentle tanks want no more than ${stock.maxTurnover}, which starts at `,
+      sayFigure(smallestFigure(stock, d.flow)),
       '.',
     )
-  else if (d.claimedMin !== null)
+  else
     add(
       'low-end',
       'for',
       'Gentle enough at the low end: ',
-      say(d.claimedMin, 'volume'),
-      ` turns over ${((d.flow.value * 3600) / d.claimedMin).toFixed(1)} times an hour, and up to ${stock.maxTurnover} suits a light, planted tank.`,
+      claim,
+      ' turns over ',
+      times,
+      ` times an hour, and up to ${stock.maxTurnover} suits a light, planted tank.`,
     )
 }
 
@@ -265,7 +318,7 @@ function liftReason(main: HookupResult, add: Add): void {
       'lift',
       'against',
       'The lift of ',
-      say(staticHead.head, 'head'),
+      sayFigure(staticHeadFigure(staticHead)),
       ' is more than the pump can reach: no flow.',
     )
   else if (staticHead.circuit === 'closed' && hookup.bodyBelowWater > 0)
@@ -273,7 +326,7 @@ function liftReason(main: HookupResult, add: Add): void {
       'lift',
       'note',
       'The ',
-      say(hookup.bodyBelowWater, 'head'),
+      sayFigure(bodyDepthFigure(hookup)),
       ' down to the body cost nothing: both ends are under water, so the falling side pays for the rising one. Only friction counts.',
     )
   else if (staticHead.head > 0)
@@ -281,7 +334,7 @@ function liftReason(main: HookupResult, add: Add): void {
       'lift',
       'note',
       'The circuit is open: ',
-      say(staticHead.head, 'head'),
+      sayFigure(staticHeadFigure(staticHead)),
       ' of lift comes off the pump’s head at every flow.',
     )
 }

@@ -1,3 +1,4 @@
 export * from './volume'
 export * from './stock'
 export * from './range'
+export * from './figures'

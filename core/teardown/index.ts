@@ -1,3 +1,4 @@
 export * from './vocabulary'
 export * from './reach'
 export * from './cautions'
+export * from './figures'

@@ -11,6 +11,7 @@ export type Dimension =
   | 'frequency'
   | 'velocity'
   | 'sound'
+  | 'voltage'
   | 'ratio'
 
 export type UnitSystem = 'metric' | 'us' | 'imperial'
@@ -90,6 +91,7 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
   frequency: [u('Hz', 1, 'hz', 'hertz')],
   velocity: [u('m/s', 1), u('cm/s', 1e-2), u('ft/s', FOOT, 'fps')],
   sound: [u('dB', 1, 'db', 'db(a)', 'dba')],
+  voltage: [u('V', 1, 'v', 'volt', 'volts')],
   ratio: [u('', 1), u('%', 0.01, 'percent', 'per cent')],
 }
 
@@ -106,6 +108,7 @@ export const PREFERRED: Readonly<Record<Dimension, Readonly<Record<UnitSystem, s
   frequency: { metric: 'Hz', us: 'Hz', imperial: 'Hz' },
   velocity: { metric: 'm/s', us: 'ft/s', imperial: 'ft/s' },
   sound: { metric: 'dB', us: 'dB', imperial: 'dB' },
+  voltage: { metric: 'V', us: 'V', imperial: 'V' },
   ratio: { metric: '', us: '', imperial: '' },
 }
 

@@ -140,6 +140,7 @@ const EXAMPLES: Readonly<Record<Dimension, readonly [string, string]>> = {
   frequency: ['50 Hz', '60 Hz'],
   velocity: ['0.3 m/s', '1 ft/s'],
   sound: ['38 dB', '38 dB'],
+  voltage: ['230 V', '120 V'],
   ratio: ['0.4', '40 %'],
 }
 

@@ -1,3 +1,4 @@
 export * from './solids'
 export * from './interior'
 export * from './templates'
+export * from './figures'

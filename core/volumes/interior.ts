@@ -23,6 +23,10 @@ export const CHAMBER_ROLES = [
 ] as const
 export type ChamberRole = (typeof CHAMBER_ROLES)[number]
 
+/** Ways water may run through a chamber. */
+export const WAYS = ['up', 'down', 'across', 'inward'] as const
+export type Way = (typeof WAYS)[number]
+
 /** The names a litre may have; each has exactly one. */
 export const LITRE_NAMES = [
   'biological',
@@ -66,6 +70,14 @@ export interface Chamber {
   readonly use: LitreName
   /** False while its sizes are the template's: drawn dashed, and said. */
   readonly measured: boolean
+  /** Which way the water runs through it; null or absent: as is usual for its kind. */
+  readonly way?: Way | null
+  /** True when it stands beside the chamber before it, so that the water parts between them; null: as is usual. */
+  readonly beside?: boolean | null
+  /** Head (m) above which water spills past it: a cartridge's weir, a relief flap. Null when it cannot. */
+  readonly overflowSill?: number | null
+  /** Gap between the chamber and the wall it stands in, on two sides (m). */
+  readonly wallGap?: number | null
 }
 
 /** The body from outside and what was weighed, SI; null for what is not measured. */

@@ -1,0 +1,4 @@
+export * from './models'
+export * from './medium'
+export * from './library'
+export * from './uv'

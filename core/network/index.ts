@@ -1,0 +1,3 @@
+export * from './elements'
+export * from './solve'
+export * from './inp'

@@ -1,0 +1,377 @@
+import { put, type Figure } from '../figures'
+import { WAYS_WORDS } from './words'
+import type { Capacity, LayerFlow, Outcome, PathLine, SideFlow } from './outcome'
+import type { PlacedChamber, ShoppingLine } from '../fills'
+import { packVolume, resistanceOf, type KnownResistance } from '../media'
+import type { StockClass } from '../tanks'
+import { BODY_BORE } from './topology'
+
+/** Where a medium’s permeability comes from, in words, with its source. */
+export const RESISTANCE_WORDS: Readonly<
+  Record<KnownResistance['from'], { readonly words: string; readonly source: string }>
+> = {
+  calibrated: { words: 'calibrated on the bench', source: 'Darcy–Forchheimer, solved for k' },
+  ergun: { words: 'from grain and voidage', source: 'Ergun 1952' },
+  fibres: { words: 'from fibre and solidity', source: 'Kozeny–Carman' },
+  'foam-table': {
+    words: 'from pores per inch, a proxy from metal foams',
+    source: 'after Bhattacharya, Calmidi and Mahajan 2002 (from memory)',
+  },
+  open: { words: 'moves freely: no loss counted', source: 'common practice, no source' },
+}
+
+/** Flow through the body on its hookup with this fill. */
+export function flowFigure(o: Outcome): Figure {
+  const { pump, from } = o.case.drive
+  const origin = from === 'fit' ? 'computed' : 'printed'
+  return {
+    id: `path-flow-${o.case.fill.id}`,
+    label: 'Flow with this fill',
+    value: o.flow,
+    dimension: 'flow',
+    provenance: 'computed',
+    ...(o.uncertainty > 0 && { uncertainty: o.uncertainty }),
+    conditions: [
+      o.case.fill.name,
+      o.case.hookup?.name ?? 'nothing attached',
+      from === 'fit'
+        ? 'pump curve fitted to the bench'
+        : from === 'label'
+          ? 'pump curve from the label'
+          : 'airlift taken as falling straight from the measured flow to nothing at half its depth (rule of thumb)',
+      `${o.case.temperature} °C`,
+    ],
+    formula: 'H0 (1 − (Q/Q0)^n) = H_static + Σ hose, fittings, layers;  gaps share their layer’s head',
+    working: [
+      put('H0', 'shut-off head', pump.shutOffHead, 'head', origin),
+      put('Q0', 'flow at zero head', pump.maxFlow, 'flow', origin),
+      put('n', 'curve exponent', pump.exponent, 'ratio', from === 'fit' ? 'computed' : 'rule'),
+      ...o.budget.map((l, i) => put(`h${i + 1}`, l.label, l.head, 'head', 'computed')),
+    ],
+    source: 'global gradient method, Todini and Pilati 1988; Darcy–Forchheimer; Darcy–Weisbach',
+  }
+}
+
+/** Head the pump gives at this flow. */
+export const pumpHeadFigure = (o: Outcome): Figure => ({
+  id: `path-pump-head-${o.case.fill.id}`,
+  label: 'Head the pump gives',
+  value: o.pumpHead,
+  dimension: 'head',
+  provenance: 'computed',
+  formula: 'H = H0 (1 − (Q/Q0)^n)',
+  working: [
+    put('H0', 'shut-off head', o.case.drive.pump.shutOffHead, 'head', 'computed'),
+    put('Q', 'flow with this fill', o.flow, 'flow', 'computed'),
+  ],
+})
+
+/** Head all layers take together. */
+export const mediaHeadFigure = (o: Outcome): Figure => {
+  const lines = o.budget.filter((l) => l.part.what === 'layer')
+  return {
+    id: 'path-media-head',
+    label: 'Head the media take',
+    value: lines.reduce((sum, l) => sum + l.head, 0),
+    dimension: 'head',
+    unit: 'cm',
+    provenance: 'computed',
+    formula: 'Σ h of the layers in a row',
+    working: lines.map((l, i) => put(`h${i + 1}`, l.label, l.head, 'head', 'computed')),
+  }
+}
+
+/** One line of the head budget. */
+export function lineFigure(o: Outcome, line: PathLine): Figure {
+  const common = {
+    id: `path-head-${line.id}`,
+    label: `Head spent: ${line.label.toLowerCase()}`,
+    value: line.head,
+    dimension: 'head',
+    provenance: 'computed',
+  } as const
+  const part = line.part
+  if (part.what === 'lift')
+    return {
+      ...common,
+      provenance: 'measured',
+      formula: 'level let go − level taken from',
+      source: 'energy equation between the two free surfaces (Bernoulli)',
+    }
+  if (part.what === 'rest')
+    return {
+      ...common,
+      conditions: ['by difference, from the loaded trial: what hose and media do not explain'],
+      formula: 'h = K v²/2g, v in a 16 mm bore',
+      working: [put('D', 'bore it is counted in', BODY_BORE, 'length', 'rule')],
+    }
+  if (part.what === 'layer') {
+    const l = o.layers.find((x) => x.placed.layer.id === part.layerId)
+    if (l) return headFigure(l)
+  }
+  return {
+    ...common,
+    formula: part.what === 'segment' ? 'h = f (L/D) v²/2g,  or K v²/2g' : 'h = K v²/2g',
+    working: [put('Q', 'flow', o.flow, 'flow', 'computed')],
+    source: 'Darcy–Weisbach with Colebrook; Crane TP-410 and Idelchik (from memory)',
+  }
+}
+
+/** Head a layer takes. */
+export function headFigure(l: LayerFlow): Figure {
+  const r = resistanceOf(l.placed.medium)
+  const { words, source } = RESISTANCE_WORDS[r.from]
+  return {
+    id: `head-${l.placed.layer.id}`,
+    label: `Head spent: ${l.placed.medium.name.toLowerCase()}`,
+    value: l.head,
+    dimension: 'head',
+    provenance: 'computed',
+    conditions: [words, ...(l.placed.layer.fouled ? [`${Math.round(l.placed.layer.fouled * 100)} % full of dirt: k falls with the cube of what is left`] : [])],
+    formula: 'h = L (ν v/k + C v²)/g',
+    working: [
+      put('L', WAYS_WORDS[l.chamber.way], l.placed.thickness, 'length', 'measured'),
+      put('v', 'velocity before it', l.velocity, 'velocity', 'computed'),
+      put('k · 10⁹', 'permeability, clean (10⁻⁹ m²)', r.permeability * 1e9, 'ratio', r.from === 'calibrated' ? 'measured' : 'computed'),
+      put('C', 'inertial coefficient (1/m)', r.inertia, 'ratio', 'computed'),
+      put('u(k)', 'relative standard uncertainty of k', r.relative, 'ratio', r.from === 'calibrated' ? 'measured' : 'rule'),
+    ],
+    source,
+  } // prettier-ignore
+}
+
+/** Dry weight of a layer. */
+export const layerMassFigure = (l: LayerFlow): Figure => ({
+  id: `mass-${l.placed.layer.id}`,
+  label: `${l.placed.medium.name}, dry`,
+  value: l.placed.mass,
+  dimension: 'mass',
+  provenance: 'computed',
+  formula: 'V · bulk density',
+  working: [
+    put('V', 'litres of the layer', l.placed.volume, 'volume', 'computed'),
+    put('ρ', 'bulk density, kg/m³', l.placed.medium.bulkDensity, 'ratio', 'rule'),
+  ],
+})
+
+/** Share of the water that goes round a layer. */
+export function pastFigure(l: LayerFlow): Figure {
+  return {
+    id: `past-${l.placed.layer.id}`,
+    label: `Goes round ${l.placed.medium.name.toLowerCase()}`,
+    value: l.pastShare,
+    dimension: 'ratio',
+    unit: '%',
+    provenance: 'computed',
+    formula: 'gap: Δp = 12 μ L v/g² + 1.5 ρ v²/2;  layer: Δp = L (μ v/k + ρ C v²);  the same Δp',
+    working: [
+      put('through', 'through the layer', l.through, 'flow', 'computed'),
+      put('past', 'gap, wall and overflow beside it', l.past, 'flow', 'computed'),
+      {
+        ...put('g', 'gap beside it', l.placed.gap || (l.chamber.chamber.wallGap ?? 0), 'length', 'measured'),
+        unit: 'mm',
+      },
+      put('h', 'head both share', l.head, 'head', 'computed'),
+    ],
+    source: 'plane Poiseuille flow with entry and exit; Darcy–Forchheimer',
+  }
+}
+
+/** Seconds the water is in a layer, as if the bed were empty. */
+export const contactFigure = (l: LayerFlow): Figure => ({
+  id: `contact-${l.placed.layer.id}`,
+  label: `Contact time in ${l.placed.medium.name.toLowerCase()}`,
+  value: l.contact,
+  dimension: 'time',
+  provenance: 'computed',
+  formula: 'EBCT = V/Q',
+  working: [
+    put('V', 'litres of the layer', l.placed.volume, 'volume', 'computed'),
+    put('Q', 'through the layer', l.through, 'flow', 'computed'),
+  ],
+  source: 'empty-bed contact time, as in any handbook of water treatment',
+})
+
+/** Velocity before a layer. */
+export const velocityFigure = (l: LayerFlow): Figure => ({
+  id: `velocity-${l.placed.layer.id}`,
+  label: `Velocity before ${l.placed.medium.name.toLowerCase()}`,
+  value: l.velocity,
+  dimension: 'velocity',
+  provenance: 'computed',
+  formula: 'v = Q/A',
+  working: [put('Q', 'through the layer', l.through, 'flow', 'computed'), put('A', 'area across the flow, cm²', l.placed.area * 1e4, 'ratio', 'measured')],
+}) // prettier-ignore
+
+/** Share of all water that takes a side way. */
+export const sideFigure = (o: Outcome, s: SideFlow): Figure => ({
+  id: `side-${s.label}`,
+  label: s.label,
+  value: s.share,
+  dimension: 'ratio',
+  unit: '%',
+  provenance: 'computed',
+  formula: 'q ÷ Q',
+  working: [
+    put('q', s.label.toLowerCase(), s.flow, 'flow', 'computed'),
+    put('Q', 'all of it', o.flow, 'flow', 'computed'),
+  ],
+})
+
+/** Share of the water no straining layer of some fineness meets. */
+export const unstrainedFigure = (o: Outcome): Figure => ({
+  id: 'unstrained',
+  label: 'Slips past the straining',
+  value: o.unstrained,
+  dimension: 'ratio',
+  unit: '%',
+  provenance: 'computed',
+  conditions: ['for the fineness that fares worst, its tightest layer'],
+  formula: 'max over finenesses of min over their layers of past ÷ all',
+  working: o.layers.map((l, i) =>
+    put(`p${i + 1}`, `goes round ${l.placed.medium.name.toLowerCase()}`, l.pastShare, 'ratio', 'computed'),
+  ),
+})
+
+/** Share of the water that meets biological media. */
+export const meetsFigure = (o: Outcome): Figure => ({
+  id: 'meets-media',
+  label: 'Meets the media',
+  value: o.meetsMedia,
+  dimension: 'ratio',
+  unit: '%',
+  provenance: 'computed',
+  formula: '1 − Π past of the layers in a row',
+})
+
+/** Tank litres the fill carries. */
+export function capacityFigure(o: Outcome, stock: StockClass, c: Capacity = o.capacity): Figure {
+  return {
+    id: `fill-capacity-${o.case.fill.id}`,
+    label: `Carries, ${stock.label.toLowerCase()}`,
+    value: c.volume,
+    dimension: 'volume',
+    provenance: 'rule',
+    conditions: [c.binding === 'media-mass' ? 'the mass of media binds' : 'turnover binds', 'tank litres'],
+    formula: 'min(m · litres per kg, Q · share that meets the media · 3600 ÷ turnover)',
+    working: [
+      put(
+        'm',
+        'media that count, as good sintered media of equal usable surface',
+        o.weights.equivalentMass,
+        'mass',
+        'computed',
+      ),
+      put('L/kg', 'tank litres carried by 1 kg', stock.litresPerKilogram, 'ratio', 'rule'),
+      put('Q', 'flow with this fill', o.flow, 'flow', 'computed'),
+      put('share', 'meets the biological media', o.meetsMedia, 'ratio', 'computed'),
+      put('1/h', 'turnovers asked for', stock.minTurnover, 'ratio', 'rule'),
+    ],
+    source: 'common practice, no source',
+  }
+}
+
+/** Litres of media of a job. */
+export const jobFigure = (o: Outcome, job: keyof Outcome['weights']['byJob'] | 'all'): Figure => ({
+  id: `fill-${job}`,
+  label: job === 'all' ? 'Media in it' : `${job.slice(0, 1).toUpperCase()}${job.slice(1)} media, litres`,
+  value: job === 'all' ? o.weights.volume : o.weights.byJob[job],
+  dimension: 'volume',
+  provenance: 'computed',
+  formula: 'Σ thickness · (A − gap · perimeter)',
+  working: o.layers
+    .filter((l) => job === 'all' || l.placed.medium.job === job)
+    .map((l, i) => put(String(i + 1), `${l.placed.medium.name}, ${l.chamber.chamber.name.toLowerCase()}`, l.placed.volume, 'volume', 'computed')),
+}) // prettier-ignore
+
+/** Kilograms that count towards capacity. */
+export const massFigure = (o: Outcome): Figure => ({
+  id: 'fill-mass',
+  label: 'Biological media, dry weight',
+  value: o.weights.biologicalMass,
+  dimension: 'mass',
+  provenance: 'computed',
+  formula: 'Σ V · bulk density; foam and turning wheels left out',
+  working: o.layers
+    .filter((l) => l.counts)
+    .map((l, i) => put(String(i + 1), l.placed.medium.name, l.placed.mass, 'mass', 'computed')),
+})
+
+/** Weight ready to run with the fill in; null while the empty body was not weighed. */
+export const fullFigure = (o: Outcome): Figure | null =>
+  o.weights.fullWeight === null
+    ? null
+    : {
+        id: 'fill-full-weight',
+        label: 'Weight ready to run',
+        value: o.weights.fullWeight,
+        dimension: 'mass',
+        provenance: 'computed',
+        formula: 'empty + 998 kg/m³ · (water it holds − solid) + media',
+        working: [
+          put('empty', 'empty body', o.case.body.emptyMass ?? 0, 'mass', 'measured'),
+          put('solid', 'solid matter of the media', o.weights.solid, 'volume', 'computed'),
+          put('media', 'media, dry', o.weights.mass, 'mass', 'computed'),
+        ],
+      }
+
+/** Price of the media in whole packs, in whole units of the list’s currency; null with nothing priced. */
+export const costFigure = (o: Outcome, digits: number): Figure | null =>
+  o.cost.currency === null
+    ? null
+    : {
+        id: 'fill-cost',
+        label: `Media in whole packs, ${o.cost.currency}`,
+        value: o.cost.costMinor / 10 ** digits,
+        dimension: 'ratio',
+        provenance: 'computed',
+        conditions: o.cost.unpriced.length ? [`without ${o.cost.unpriced.join(', ')}: not priced`] : [],
+        formula: 'Σ packs · price',
+        working: o.shopping.flatMap((l) =>
+          l.costMinor === null ? [] : [put(`${l.packs} ×`, l.medium.name, l.costMinor / 10 ** digits, 'ratio', 'printed')],
+        ),
+      } // prettier-ignore
+
+/** Length of a chamber that is still free (m); negative above the rim. */
+export const freeFigure = (c: PlacedChamber): Figure => ({
+  id: `free-${c.chamber.id}`,
+  label:
+    c.free < 0
+      ? `Above the rim of ${c.chamber.name.toLowerCase()}`
+      : `Free in ${c.chamber.name.toLowerCase()}`,
+  value: Math.abs(c.free),
+  dimension: 'length',
+  unit: 'mm',
+  provenance: 'computed',
+  formula: '|L − Σ thickness|',
+  working: [
+    { ...put('L', 'may be filled', c.length, 'length', 'measured'), unit: 'mm' },
+    ...c.layers.map((l, i) => ({
+      ...put(`t${i + 1}`, l.medium.name, l.thickness, 'length', 'computed'),
+      unit: 'mm',
+    })),
+  ],
+})
+
+/** What of a line of the shopping list is needed, and what of its whole packs is left over (m³). */
+export const neededFigure = (l: ShoppingLine): Figure => ({
+  id: `needed-${l.medium.id}`,
+  label: `${l.medium.name} needed`,
+  value: l.volume,
+  dimension: 'volume',
+  provenance: 'computed',
+  formula: 'Σ of its layers',
+})
+export const leftOverFigure = (l: ShoppingLine): Figure => ({
+  id: `left-${l.medium.id}`,
+  label: `${l.medium.name} left over`,
+  value: l.leftOver ?? 0,
+  dimension: 'volume',
+  provenance: 'computed',
+  formula: 'packs · a pack − needed',
+  working: [
+    put('packs', 'whole ones', l.packs ?? 0),
+    put('a pack', 'holds', packVolume(l.medium) ?? 0, 'volume', 'printed'),
+    put('needed', 'in all layers', l.volume, 'volume', 'computed'),
+  ],
+})

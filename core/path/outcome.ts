@@ -1,0 +1,283 @@
+import { layerCounts, listCost, shoppingList, weighFill, type FillWeights, type PlacedChamber, type PlacedLayer, type ShoppingLine } from '../fills' // prettier-ignore
+import { LABEL_EXPONENT, LOSS_UNCERTAINTY } from '../hydraulics'
+import { isStraining, resistanceOf } from '../media'
+import { solveNetwork, type Element, type ElementResult } from '../network'
+import type { StockClass } from '../tanks'
+import { volumeAudit } from '../volumes'
+import type { PathCase } from './case'
+import { topologyOf, type PathPart, type Topology } from './topology'
+
+/** Water through one layer and past it. Flows m³/s, heads m. */
+export interface LayerFlow {
+  readonly placed: PlacedLayer
+  readonly chamber: PlacedChamber
+  readonly through: number
+  readonly past: number
+  /** Share of the water of its chamber that goes round it. */
+  readonly pastShare: number
+  readonly head: number
+  /** Velocity before the layer (m/s) and seconds in it as if it were empty. */
+  readonly velocity: number
+  readonly contact: number
+  /** Does it count towards capacity? */
+  readonly counts: boolean
+}
+
+/** One way of the water beside the media: a gap, the wall, a weir. */
+export interface SideFlow {
+  readonly part: Extract<PathPart, { what: 'gap' | 'wall' | 'spill' }>
+  readonly label: string
+  readonly flow: number
+  readonly share: number
+}
+
+/** What one hop of the head budget takes. */
+export interface PathLine {
+  readonly id: string
+  readonly label: string
+  readonly part: PathPart | { readonly what: 'lift' }
+  readonly head: number
+}
+
+/** Everything a fill comes to on a hookup. */
+export interface Outcome {
+  readonly case: PathCase
+  readonly topology: Topology
+  readonly flow: number
+  readonly uncertainty: number
+  /** Head the pump gives; with that of a second one in the same run. */
+  readonly pumpHead: number
+  readonly layers: readonly LayerFlow[]
+  readonly sides: readonly SideFlow[]
+  readonly budget: readonly PathLine[]
+  /** Flow through the second filter; negative where it runs back. */
+  readonly second: number | null
+  readonly weights: FillWeights
+  readonly shopping: readonly ShoppingLine[]
+  readonly cost: ReturnType<typeof listCost>
+  /** Share of the water that meets biological media. */
+  readonly meetsMedia: number
+  /** Largest share that goes round a straining layer no other straining layer of its job makes good; 0 without any. */
+  readonly unstrained: number
+  readonly capacity: Capacity
+}
+
+/** Litres a fill carries for a stock class and what binds: mass of media or water that meets it. */
+export interface Capacity {
+  readonly volume: number
+  readonly byMass: number
+  readonly byTurnover: number
+  readonly binding: 'media-mass' | 'turnover'
+}
+
+const solved = (topology: Topology): { flow: number; results: Map<string, ElementResult> } => {
+  const main = solveNetwork(topology.pumped)
+  const results = new Map(main.results.map((r) => [r.element.id, r]))
+  const flow = flowOf(results, topology)
+  if (topology.gravity) {
+    const { network, inlet } = topology.gravity
+    for (const r of solveNetwork({ ...network, inflows: { [inlet]: Math.max(flow, 1e-12) } }).results)
+      results.set(r.element.id, r)
+  }
+  return { flow, results }
+}
+
+/** Flow delivered: what passes the pump, or the last thing before the tank. */
+function flowOf(results: ReadonlyMap<string, ElementResult>, topology: Topology): number {
+  let sum = 0
+  for (const e of topology.pumped.elements) if (e.to === 'return') sum += results.get(e.id)?.flow ?? 0
+  return sum
+}
+
+/**
+ * Works a fill through: the network solved, the water shared out, the head spent, litres, kilograms, cost, capacity.
+ * `quick` leaves the flow’s uncertainty out, for drags and searches.
+ * @throws OutOfRange, BadNetwork: see {@link topologyOf} and solveNetwork.
+ */
+export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcome {
+  const topology = topologyOf(c)
+  const { flow, results } = solved(topology)
+  const passed = (id: string): number => Math.max(0, results.get(id)?.flow ?? 0)
+  const walls = [...topology.parts].filter(([, p]) => p.what === 'wall')
+  const beside = (layerId: string): number =>
+    walls.reduce(
+      (sum, [id, p]) => sum + (p.what === 'wall' && p.layerIds.includes(layerId) ? passed(id) : 0),
+      0,
+    )
+  const sides: SideFlow[] = []
+  const layers: LayerFlow[] = []
+  for (const chamber of topology.chambers) {
+    const id = chamber.chamber.id
+    for (const placed of chamber.layers) {
+      const through = passed(`layer:${placed.layer.id}`)
+      const past = passed(`gap:${placed.layer.id}`) + passed(`spill:${id}`) + beside(placed.layer.id)
+      const all = through + past
+      layers.push({
+        placed,
+        chamber,
+        through,
+        past,
+        pastShare: all > 0 ? past / all : 0,
+        head: results.get(`layer:${placed.layer.id}`)?.loss ?? 0,
+        velocity: through / placed.area,
+        contact: through > 0 ? placed.volume / through : Infinity,
+        counts: layerCounts(c.kind, placed.medium),
+      })
+    }
+  }
+  for (const [id, part] of topology.parts) {
+    if (part.what !== 'gap' && part.what !== 'wall' && part.what !== 'spill') continue
+    const q = passed(id)
+    const label = results.get(id)?.element.label ?? ''
+    sides.push({ part, label, flow: q, share: flow > 0 ? q / flow : 0 })
+  }
+  const gross = volumeAudit(c.chambers, c.body).gross
+  const weights = weighFill(c.kind, topology.chambers, c.body, gross)
+  const shopping = shoppingList(topology.chambers)
+  const biological = layers.filter((l) => l.counts)
+  const meetsMedia = flow > 0 ? meets(biological, flow) : 0
+  const straining = layers.filter((l) => isStraining(l.placed.medium))
+  const jobs = [...new Set(straining.map((l) => l.placed.medium.job))]
+  const given = (id: string): number => Math.max(0, -(results.get(id)?.loss ?? 0))
+  const inRow = c.second?.arrangement === 'series'
+  const pumpHead = given('pump') + (inRow ? given('second-pump') : 0)
+  return {
+    case: c,
+    topology,
+    flow,
+    uncertainty: quick ? 0 : uncertaintyOf(c, flow),
+    pumpHead,
+    layers,
+    sides,
+    budget: budget(topology, results, inRow),
+    second: results.get('second-body')?.flow ?? null,
+    weights,
+    shopping,
+    cost: listCost(shopping),
+    meetsMedia,
+    unstrained: Math.max(
+      0,
+      ...jobs.map((job) =>
+        Math.min(...straining.filter((l) => l.placed.medium.job === job).map((l) => l.pastShare)),
+      ),
+    ),
+    capacity: capacityOf(weights.equivalentMass, flow * meetsMedia, stock),
+  }
+}
+
+/** Share of the flow that meets at least one of the layers: in a row, what each lets past is multiplied; side by side it adds up. */
+function meets(layers: readonly LayerFlow[], flow: number): number {
+  let missed = 1
+  const side = new Map<string, number>()
+  for (const l of layers) {
+    const whole = l.through + l.past
+    if (whole > 0.98 * flow) missed *= l.pastShare
+    else side.set(l.chamber.chamber.id, Math.max(side.get(l.chamber.chamber.id) ?? 0, l.through))
+  }
+  const beside = [...side.values()].reduce((a, b) => a + b, 0) / flow
+  return 1 - missed * Math.max(0, 1 - beside)
+}
+
+/** The smaller of media mass × litres per kilogram and the flow that meets the media ÷ turnover asked for. */
+export function capacityOf(mass: number, flowMet: number, stock: StockClass): Capacity {
+  const byMass = (mass * stock.litresPerKilogram) / 1000
+  const byTurnover = (flowMet * 3600) / stock.minTurnover
+  return {
+    volume: Math.min(byMass, byTurnover),
+    byMass,
+    byTurnover,
+    binding: byMass < byTurnover ? 'media-mass' : 'turnover',
+  }
+}
+
+/** What a way goes through, in the order of the water: not round it, and not through another filter’s branch. */
+function budget(
+  topology: Topology,
+  results: ReadonlyMap<string, ElementResult>,
+  inRow: boolean,
+): readonly PathLine[] {
+  const lines: PathLine[] = []
+  const onWay = (part: PathPart | undefined): boolean =>
+    part !== undefined && !['gap', 'wall', 'spill'].includes(part.what) && (part.what !== 'second' || inRow)
+  const next = new Map<string, Element>()
+  // Where chambers stand side by side, the first stands for all: they take the same head.
+  for (const e of topology.pumped.elements)
+    if (!next.has(e.from) && onWay(topology.parts.get(e.id))) next.set(e.from, e)
+  for (let e = next.get('source'); e; e = next.get(e.to)) {
+    const part = topology.parts.get(e.id)
+    if (part && e.kind !== 'pump')
+      lines.push({ id: e.id, label: e.label, part, head: results.get(e.id)?.loss ?? 0 })
+  }
+  if (topology.staticHead > 0)
+    lines.push({ id: 'lift', label: 'Lift', part: { what: 'lift' }, head: topology.staticHead })
+  return lines
+}
+
+/** Share of a flow’s distance from the one that was measured, taken as its standard uncertainty (common practice, no source). */
+const DISTANCE = 0.3
+
+/**
+ * Expanded uncertainty (k = 2) of the flow. Where a loaded trial told what the body takes: that trial’s own, and a share of
+ * the distance from it, since pump and losses cancel there. Else pump, tabulated losses: each turned a little and solved
+ * again. Permeabilities always, as far as they are not in the trial already.
+ */
+function uncertaintyOf(c: PathCase, flow: number): number {
+  let variance = c.told
+    ? ((flow * c.told.uncertainty) / c.told.flow) ** 2 + (DISTANCE * (flow - c.told.flow)) ** 2
+    : untold(c, flow)
+  for (const m of c.media) {
+    if (!c.fill.layers.some((l) => l.mediumId === m.id)) continue
+    const r = resistanceOf(m)
+    if (!r.relative) continue
+    const other = again({
+      ...c,
+      media: c.media.map((x) =>
+        x === m
+          ? {
+              ...m,
+              permeability: r.permeability / (1 + r.relative),
+              inertia: r.inertia,
+              permeabilityLow: null,
+            }
+          : x,
+      ),
+    })
+    variance += (other - flow) ** 2
+  }
+  return 2 * Math.sqrt(Math.max(0, variance))
+}
+
+/** Variance of the flow from the pump’s curve and the tabulated losses. */
+function untold(c: PathCase, flow: number): number {
+  const withPump = (pump: PathCase['drive']['pump']): number => again({ ...c, drive: { ...c.drive, pump } })
+  const { pump, knowledge } = c.drive
+  let variance = (again(c, 1 + LOSS_UNCERTAINTY) - flow) ** 2
+  if (knowledge.kind === 'fit') {
+    const keys = ['shutOffHead', 'maxFlow', 'exponent'] as const
+    const g = keys.map((k) => (withPump({ ...pump, [k]: pump[k] * 1.001 }) - flow) / (pump[k] * 1e-3))
+    g.forEach((a, i) => g.forEach((b, j) => (variance += a * b * (knowledge.covariance[i]?.[j] ?? 0))))
+  } else {
+    const span =
+      withPump({ ...pump, exponent: LABEL_EXPONENT.high }) -
+      withPump({ ...pump, exponent: LABEL_EXPONENT.low })
+    variance += (span / 2) ** 2 / 3
+  }
+  return variance
+}
+
+const again = (c: PathCase, losses = 1): number => {
+  const topology = topologyOf(c)
+  if (losses === 1) return solved(topology).flow
+  const elements = topology.pumped.elements.map((e) => scaleLoss(e, losses))
+  return solved({ ...topology, pumped: { ...topology.pumped, elements } }).flow
+}
+
+function scaleLoss(e: Element, by: number): Element {
+  if (!e.id.startsWith('seg:')) return e
+  if (e.kind === 'hose') return { ...e, length: e.length * by }
+  if (e.kind === 'fitting') return { ...e, lossCoefficient: e.lossCoefficient * by }
+  return e.kind === 'holes' ? { ...e, dischargeCoefficient: e.dischargeCoefficient / Math.sqrt(by) } : e
+}
+
+/** Flow with a layer’s permeability, a gap or anything else of the case changed; the list of what would help. */
+export const flowOfCase = (c: PathCase): number => again(c)

@@ -1,0 +1,122 @@
+import { netStaticHead } from '../hydraulics'
+import { resistanceOf } from '../media'
+import { OutOfRange } from '../errors'
+import type { PathCase } from './case'
+import { flowOfCase } from './outcome'
+
+/** A flow (m³/s) and its standard uncertainty, measured on a case at a lift (m). */
+export interface MeasuredFlow {
+  readonly flow: number
+  readonly uncertainty: number
+  readonly lift: number
+}
+
+/** The case as it stood when the flow was measured: the same pieces at the trial’s lift. */
+export const atLift = (c: PathCase, lift: number): PathCase => ({
+  ...c,
+  hookup: {
+    ...(c.hookup ?? { id: 'bare', name: 'nothing attached', bodyBelowWater: 0, segments: [] }),
+    outletAboveWater: lift,
+    sourceBelowWater: 0,
+  },
+})
+
+/** Finds x between 10^low and 10^high at which a falling function of it meets the target, by bisection on the logarithm. */
+function meet(f: (x: number) => number, target: number, low: number, high: number): number | null {
+  let [a, b] = [low, high]
+  if (f(10 ** a) < target || f(10 ** b) > target) return null
+  for (let i = 0; i < 60 && b - a > 1e-7; i++) {
+    const middle = (a + b) / 2
+    if (f(10 ** middle) > target) a = middle
+    else b = middle
+  }
+  return 10 ** ((a + b) / 2)
+}
+
+/**
+ * What trays, grids and turns inside the body take (m per (m³/s)²), by difference: the loss that brings the computed flow
+ * down to the measured one. 0 when hose and media alone already explain it.
+ */
+export function restFrom(c: PathCase, measured: MeasuredFlow): number {
+  const standing = atLift({ ...c, rest: 0 }, measured.lift)
+  const { shutOffHead } = c.drive.pump
+  if (netStaticHead(standing.hookup ?? { outletAboveWater: 0, sourceBelowWater: 0 }).head >= shutOffHead)
+    return 0
+  if (flowOfCase(standing) <= measured.flow) return 0
+  const top = Math.log10((4 * shutOffHead) / measured.flow ** 2)
+  return meet((rest) => flowOfCase({ ...standing, rest }), measured.flow, top - 9, top) ?? 0
+}
+
+/** A medium’s permeability (m²) as two flows give it: value, 95 % interval, and the model’s value beside it. */
+export interface BenchCalibration {
+  readonly mediumId: string
+  readonly permeability: number
+  readonly interval: readonly [number, number]
+  readonly inertia: number
+  readonly model: number | null
+  /** What the body takes by the flow without the medium. */
+  readonly rest: number
+}
+
+/**
+ * Solves a medium’s permeability from two flows: without it (which tells what the body takes) and with it. Gaps and weirs
+ * count as the network has them. The interval carries both flows’ uncertainties: each is turned by its standard
+ * uncertainty and the whole solved again; added in quadrature on ln k, k = 2.
+ *
+ * Source: GUM (JCGM 100) 5.1.3, numerical sensitivities.
+ * @throws OutOfRange naming `with` when the medium shows no loss beyond the noise, or `mediumId` when it is not in the fill.
+ */
+export function calibrateMedium(
+  input: {
+    readonly without: { readonly case: PathCase; readonly measured: MeasuredFlow }
+    readonly with: { readonly case: PathCase; readonly measured: MeasuredFlow }
+  },
+  mediumId: string,
+): BenchCalibration {
+  const medium = input.with.case.media.find((m) => m.id === mediumId)
+  if (!medium || !input.with.case.fill.layers.some((l) => l.mediumId === mediumId))
+    throw new OutOfRange('mediumId', 0, { words: 'a medium of the fill that was measured with it' })
+  const known = (() => {
+    try {
+      return resistanceOf({ ...medium, permeability: null })
+    } catch {
+      return null
+    }
+  })()
+  const inertia = known?.inertia ?? medium.inertia ?? 0
+  const solve = (without: number, withIt: number): { k: number; rest: number } | null => {
+    const rest = restFrom(input.without.case, { ...input.without.measured, flow: without })
+    const standing = atLift({ ...input.with.case, rest }, input.with.measured.lift)
+    const inverse = meet(
+      (x) =>
+        flowOfCase({
+          ...standing,
+          media: standing.media.map((m) => (m === medium ? { ...m, permeability: 1 / x, inertia } : m)),
+        }),
+      withIt,
+      5,
+      13,
+    )
+    return inverse === null ? null : { k: 1 / inverse, rest }
+  }
+  const { without, with: withIt } = input
+  const [a, b] = [without.measured, withIt.measured]
+  const best = solve(a.flow, b.flow)
+  if (!best)
+    throw new OutOfRange('with', b.flow, {
+      words: `less than without ${medium.name} by more than the noise: the two flows do not show what it takes`,
+    })
+  const turn = (s: { k: number } | null): number => (s ? Math.log(s.k / best.k) : 2)
+  const u = Math.hypot(
+    turn(solve(a.flow + a.uncertainty, b.flow)),
+    turn(solve(a.flow, b.flow + b.uncertainty)),
+  )
+  return {
+    mediumId,
+    permeability: best.k,
+    interval: [best.k * Math.exp(-2 * u), best.k * Math.exp(2 * u)],
+    inertia,
+    model: known?.permeability ?? null,
+    rest: best.rest,
+  }
+}

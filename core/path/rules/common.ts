@@ -1,0 +1,59 @@
+import { sayFigure, type Figure, type Sentence } from '../../figures'
+import { isStraining } from '../../media'
+import { pastFigure } from '../figures'
+import type { LayerFlow, Outcome } from '../outcome'
+import { SCHOOLS, type Hit, type School } from './types'
+
+/** A share of the water above which going round a layer is a finding (common practice, no source). */
+export const BYPASS_LIMIT = 0.1
+export const FINE_BYPASS_LIMIT = 0.05
+/** Share of the fillable litres above which straining foam takes the place of media (common practice, no source). */
+export const FOAM_LIMIT = 0.45
+
+export const ALL: readonly School[] = SCHOOLS
+export const said = (f: Figure): Sentence[number] => sayFigure(f, 2)
+export const low = (l: LayerFlow): string => l.placed.medium.name.toLowerCase()
+export const at = (l: LayerFlow): { readonly layerId: string; readonly chamberId: string } => ({
+  layerId: l.placed.layer.id,
+  chamberId: l.chamber.chamber.id,
+})
+export const biological = (l: LayerFlow): boolean => l.placed.medium.job === 'biological'
+export const strains = (l: LayerFlow): boolean => isStraining(l.placed.medium)
+export const FINENESS = { coarse: 0, medium: 1, fine: 2 } as const
+export const fineness = (l: LayerFlow): number =>
+  strains(l) ? FINENESS[l.placed.medium.job as keyof typeof FINENESS] : -1
+/** Share of the water that goes through a layer, not round it. */
+export const meetsFirst = (l: LayerFlow): Figure => ({
+  ...pastFigure(l),
+  id: `first-${l.placed.layer.id}`,
+  label: `Goes through ${low(l)}`,
+  value: 1 - l.pastShare,
+})
+/** A sponge on the intake strains ahead of everything in the body. */
+export const hasSponge = (o: Outcome): boolean =>
+  o.case.hookup?.segments.some((s) => /sponge/i.test(`${s.id} ${s.label}`)) ?? false
+export const lengthFigure = (id: string, label: string, value: number): Figure => ({
+  id,
+  label,
+  value,
+  dimension: 'length',
+  unit: 'mm',
+  provenance: 'measured',
+})
+
+/** The gap the water finds beside a layer: its own, or the one round its chamber; 0 when only a weir lets it by. */
+export const gapOf = (l: LayerFlow): number =>
+  l.placed.gap || (l.placed.layer.sealed ? 0 : (l.chamber.chamber.wallGap ?? 0))
+
+export function roundIt(l: LayerFlow): Hit {
+  return {
+    ...at(l),
+    sentence: [
+      said(lengthFigure(`gap-${l.placed.layer.id}`, 'Gap', gapOf(l))),
+      ` gap beside ${low(l)}: `,
+      said(pastFigure(l)),
+      ' of the water goes round it.',
+    ],
+    cure: [`Cut ${low(l)} to fit, or seal its edge.`],
+  }
+}

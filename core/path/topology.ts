@@ -1,0 +1,308 @@
+import { isBeside, placeFill, type PlacedChamber, type PlacedLayer } from '../fills'
+import { netStaticHead, STANDARD_GRAVITY, type Segment } from '../hydraulics'
+import { resistanceOf, SLOT_ENTRY_EXIT } from '../media'
+import { CoreError, requireRange } from '../errors'
+import type { Element, Network } from '../network'
+import { waterProperties } from '../water'
+import type { PathCase } from './case'
+
+/** What an element of the network stands for. */
+export type PathPart =
+  | { readonly what: 'pump' | 'rest' | 'second' }
+  | { readonly what: 'segment'; readonly segmentId: string }
+  | { readonly what: 'layer'; readonly layerId: string; readonly chamberId: string }
+  | { readonly what: 'gap'; readonly layerId: string; readonly chamberId: string }
+  | { readonly what: 'wall'; readonly chamberId: string; readonly layerIds: readonly string[] }
+  | { readonly what: 'spill'; readonly chamberId: string }
+
+/** A filter as networks: the pumped one and, in a sump, the one that runs by gravity at the pump's flow. */
+export interface Topology {
+  readonly pumped: Network
+  /** Media the water falls through on its own; its flow comes in at `inlet`. */
+  readonly gravity: { readonly network: Network; readonly inlet: string } | null
+  readonly parts: ReadonlyMap<string, PathPart>
+  readonly chambers: readonly PlacedChamber[]
+  readonly lost: readonly { readonly id: string }[]
+  readonly staticHead: number
+}
+
+/** Bore (m) in whose velocity heads a body's own loss is counted. */
+export const BODY_BORE = 0.016
+
+/** Opening of a weir once it spills (m) and its discharge coefficient (common practice, no source). */
+const SPILL = { opening: 0.01, discharge: 0.6 } as const
+
+/** Share of its permeability a layer keeps when `fouled` of its dirt capacity is used: (1 − σ/σ_max)³. */
+export const fouledShare = (fouled: number): number => (1 - fouled) ** 3
+
+/** Where the body stands in a hose run: after the first hose where there are two, else where suction ends. */
+export function bodyPosition(kind: PathCase['kind'], segments: readonly Segment[]): number {
+  const hoses = segments.flatMap((s, i) => (s.kind === 'hose' ? [i] : []))
+  if (hoses.length > 1) return (hoses[0] ?? 0) + 1
+  if (kind === 'hang-on-back') return Math.max(0, segments.length - 1)
+  const first = segments.findIndex((s) => !/intake|entrance|grid|strainer/i.test(s.id))
+  return first < 0 ? segments.length : first
+}
+
+/**
+ * Turns chambers, fill and hookup into a network: hose pieces before the body, chambers in flow order with the pump in its
+ * place, each layer with the gap beside it, each chamber with the gap round it and its weir, then the pieces after.
+ * @throws OutOfRange naming `layers[id].field`, `media[id].permeability` or `chambers[id].field`.
+ */
+export function topologyOf(c: PathCase): Topology {
+  const { chambers, lost } = placeFill(c.kind, c.chambers, c.fill, c.media)
+  const parts = new Map<string, PathPart>()
+  const { kinematicViscosity } = waterProperties({ temperature: c.temperature })
+  const fluid = { kinematicViscosity }
+  const staticHead = c.hookup ? netStaticHead(c.hookup).head : 0
+  const byGravity = c.kind === 'sump'
+  const pumped = new Line('source')
+  const add = (line: Line, e: Element, part: PathPart): void => {
+    line.elements.push(e)
+    parts.set(e.id, part)
+  }
+  const segments = (c.hookup?.segments ?? []).filter((s) => (s.kind === 'hose' ? s.length > 1e-6 : s.kind !== 'fitting' || s.count > 0)) // prettier-ignore
+  const split = byGravity ? 0 : bodyPosition(c.kind, segments)
+  const put = (s: Segment): void => {
+    add(pumped, { ...segmentElement(s), id: `seg:${s.id}`, ...pumped.step() } as Element, {
+      what: 'segment',
+      segmentId: s.id,
+    })
+  }
+  segments.slice(0, split).forEach(put)
+  const before = pumped.at
+  const gravity = new Line('inlet')
+  const media = byGravity ? gravity : pumped
+  const pump = (): void =>
+    add(
+      pumped,
+      { kind: 'pump', id: 'pump', label: 'Pump', pump: c.drive.pump, ...pumped.step() },
+      { what: 'pump' },
+    )
+  let driven = byGravity
+  if (byGravity) pump()
+  for (const group of groups(c, chambers)) {
+    const from = media.at
+    const to = media.next()
+    let filled = false
+    for (const chamber of group) {
+      if (chamber.chamber.role === 'pump-well' && !driven) {
+        driven = true
+        media.at = from
+        pump()
+        filled = true
+        continue
+      }
+      if (!chamber.layers.length) continue
+      filled = true
+      chamberElements(media, chamber, from, to, add)
+    }
+    if (!filled) media.at = from
+    else if (group.every((g) => g.chamber.role !== 'pump-well')) media.at = to
+  }
+  if (!driven) pump()
+  if (c.rest > 0) {
+    const k = c.rest * 2 * STANDARD_GRAVITY * ((Math.PI * BODY_BORE ** 2) / 4) ** 2
+    add(
+      pumped,
+      {
+        kind: 'fitting', id: 'rest', label: 'Trays and body', lossCoefficient: k, diameter: BODY_BORE, count: 1,
+        ...pumped.step(),
+      },
+      { what: 'rest' },
+    ) // prettier-ignore
+  }
+  if (c.second) addSecond(pumped, c.second, before, add)
+  segments.slice(split).forEach(put)
+  if (pumped.elements.at(-1)) renameEnd(pumped, 'return')
+  if (byGravity && gravity.elements.length) renameEnd(gravity, 'well')
+  return {
+    pumped: { elements: pumped.elements, heads: { source: 0, return: staticHead }, fluid },
+    gravity: gravity.elements.length
+      ? { network: { elements: gravity.elements, heads: { well: 0 }, fluid }, inlet: 'inlet' }
+      : null,
+    parts,
+    chambers,
+    lost,
+    staticHead,
+  }
+}
+
+/** Elements in a row, with a name for each node between them. */
+class Line {
+  readonly elements: Element[] = []
+  private count = 0
+  constructor(public at: string) {}
+  next(): string {
+    return `${this.at === 'inlet' || this.at.startsWith('g') ? 'g' : 'n'}${++this.count}`
+  }
+  step(): { readonly from: string; readonly to: string } {
+    const from = this.at
+    this.at = this.next()
+    return { from, to: this.at }
+  }
+}
+
+/** The last node becomes open water. */
+function renameEnd(line: Line, name: string): void {
+  const end = line.at
+  line.elements.forEach((e, i) => {
+    line.elements[i] = {
+      ...e,
+      from: e.from === end ? name : e.from,
+      to: e.to === end ? name : e.to,
+    }
+  })
+  line.at = name
+}
+
+/** Chambers that stand beside each other share their two ends. */
+function groups(c: PathCase, chambers: readonly PlacedChamber[]): readonly (readonly PlacedChamber[])[] {
+  const out: PlacedChamber[][] = []
+  chambers.forEach((chamber, i) => {
+    const last = out.at(-1)
+    if (last && isBeside(c.kind, chamber.chamber, chambers[i - 1]?.chamber)) last.push(chamber)
+    else out.push([chamber])
+  })
+  return out
+}
+
+function segmentElement(s: Segment): object {
+  if (s.kind === 'spray-bar') {
+    const { holes, holeDiameter, dischargeCoefficient } = s
+    return { kind: 'holes', label: s.label, holes, holeDiameter, dischargeCoefficient }
+  }
+  const { id: _id, ...rest } = s
+  return rest
+}
+
+function chamberElements(
+  line: Line,
+  placed: PlacedChamber,
+  from: string,
+  to: string,
+  add: (line: Line, e: Element, part: PathPart) => void,
+): void {
+  const { chamber, layers } = placed
+  const chamberId = chamber.id
+  let at = from
+  layers.forEach((l, i) => {
+    const end = i === layers.length - 1 ? to : line.next()
+    layerElements(line, l, at, end, add, chamberId)
+    at = end
+  })
+  if (chamber.wallGap) wallSlots(line, placed, from, to, add)
+  if (chamber.overflowSill) {
+    const width = Math.max(0.01, placed.perimeter / 4)
+    const open = SPILL.discharge * width * SPILL.opening
+    add(
+      line,
+      {
+        kind: 'threshold', id: `spill:${chamberId}`, label: `Overflow of ${chamber.name.toLowerCase()}`, from, to,
+        sill: chamber.overflowSill, resistance: 1 / (2 * STANDARD_GRAVITY * open * open),
+      },
+      { what: 'spill', chamberId },
+    ) // prettier-ignore
+  }
+}
+
+/** The gap round a chamber, beside each run of layers between those that are cut to reach the wall. */
+function wallSlots(
+  line: Line,
+  { chamber, layers, perimeter }: PlacedChamber,
+  from: string,
+  to: string,
+  add: (line: Line, e: Element, part: PathPart) => void,
+): void {
+  const gap = requireRange(`chambers[${chamber.id}].wallGap`, chamber.wallGap ?? 0, {
+    min: 1e-5,
+    max: 0.1,
+    unit: 'm',
+  })
+  const ends = layers.map((l) => line.elements.find((e) => e.id === `layer:${l.layer.id}`))
+  let start = 0
+  layers.forEach((l, i) => {
+    if (!l.layer.sealed && i < layers.length - 1) return
+    const stop = l.layer.sealed ? i : i + 1
+    const run = layers.slice(start, stop)
+    const [first, last] = [ends[start], ends[stop - 1]]
+    if (run.length && first && last)
+      add(
+        line,
+        {
+          kind: 'slot', id: `wall:${chamber.id}:${start}`, label: `Gap round ${chamber.name.toLowerCase()}`,
+          from: start === 0 ? from : first.from, to: stop === layers.length ? to : last.to,
+          gap, perimeter: perimeter / 2, length: run.reduce((sum, x) => sum + x.thickness, 0), lossCoefficient: SLOT_ENTRY_EXIT,
+        },
+        { what: 'wall', chamberId: chamber.id, layerIds: run.map((x) => x.layer.id) },
+      ) // prettier-ignore
+    start = i + 1
+  })
+}
+
+function layerElements(
+  line: Line,
+  l: PlacedLayer,
+  from: string,
+  to: string,
+  add: (line: Line, e: Element, part: PathPart) => void,
+  chamberId: string,
+): void {
+  const layerId = l.layer.id
+  let r: ReturnType<typeof resistanceOf>
+  try {
+    r = resistanceOf(l.medium)
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error
+    throw new CoreError(
+      error.code,
+      `media[${l.medium.id}].${error.field}`,
+      error.value,
+      error.allowed,
+      error.message,
+    )
+  }
+  const keeps = fouledShare(l.layer.fouled)
+  add(
+    line,
+    {
+      kind: 'layer', id: `layer:${layerId}`, label: l.medium.name, from, to, thickness: l.thickness, area: l.area,
+      permeability: r.permeability * keeps, inertia: r.inertia / Math.sqrt(keeps),
+    },
+    { what: 'layer', layerId, chamberId },
+  ) // prettier-ignore
+  if (l.gap > 0 && l.perimeter > 0)
+    add(
+      line,
+      {
+        kind: 'slot', id: `gap:${layerId}`, label: `Gap beside ${l.medium.name.toLowerCase()}`, from, to,
+        gap: l.gap, perimeter: l.perimeter, length: l.thickness, lossCoefficient: SLOT_ENTRY_EXIT,
+      },
+      { what: 'gap', layerId, chamberId },
+    ) // prettier-ignore
+}
+
+/** A second filter: behind this one, or in a branch from where the suction ends to where the return begins. */
+function addSecond(
+  line: Line,
+  s: NonNullable<PathCase['second']>,
+  before: string,
+  add: (line: Line, e: Element, part: PathPart) => void,
+): void {
+  const body = {
+    kind: 'fitting', label: s.label, lossCoefficient: s.lossCoefficient, diameter: BODY_BORE, count: 1,
+  } as const // prettier-ignore
+  const pump = {
+    kind: 'pump', id: 'second-pump', label: `Pump of ${s.label}`,
+    pump: { shutOffHead: s.shutOffHead, maxFlow: s.maxFlow, exponent: s.exponent },
+  } as const // prettier-ignore
+  if (s.arrangement === 'series') {
+    if (s.running) add(line, { ...pump, ...line.step() }, { what: 'second' })
+    add(line, { ...body, id: 'second-body', ...line.step() }, { what: 'second' })
+    return
+  }
+  const after = line.at
+  const middle = s.running ? line.next() : before
+  if (s.running) add(line, { ...pump, from: before, to: middle }, { what: 'second' })
+  add(line, { ...body, id: 'second-body', from: middle, to: after }, { what: 'second' })
+}

@@ -1,0 +1,9 @@
+import type { Way } from '../volumes'
+
+/** What a layer’s thickness is called, by the way the water runs. */
+export const WAYS_WORDS: Readonly<Record<Way, string>> = {
+  up: 'thickness, upwards',
+  down: 'thickness, downwards',
+  across: 'thickness, across',
+  inward: 'thickness, inwards',
+}
