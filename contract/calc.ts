@@ -1,8 +1,18 @@
 import { z } from 'zod'
-import { within } from './common'
-import { Segments } from './models'
+import { name, within } from './common'
+import { HouseRuleCreate, Layers, MediumCreate } from './fills'
+import { FilterKind, HookupCreate, Segments } from './models'
+import { BodyCreate, ChamberCreate } from './teardown'
 
 const Flow = within(0, 1, 'm³/s')
+const Pump = z.object({
+  shutOffHead: within(0.001, 1000, 'm'),
+  maxFlow: within(1e-8, 10, 'm³/s'),
+  exponent: within(0.5, 10, '(no unit)'),
+})
+const Water = z
+  .object({ temperature: within(0, 40, '°C'), salinity: within(0, 42, 'g/kg').default(0) })
+  .default({ temperature: 25, salinity: 0 })
 
 /** `POST /calc/flow-runs`: timed vessel runs to a flow with its uncertainty. */
 export const FlowRunsRequest = z.object({
@@ -36,16 +46,10 @@ export const PumpFitRequest = z.object({
 
 /** `POST /calc/duty-point`: a pump on a circuit to flow, budget and sensitivity. */
 export const DutyPointRequest = z.object({
-  pump: z.object({
-    shutOffHead: within(0.001, 1000, 'm'),
-    maxFlow: within(1e-8, 10, 'm³/s'),
-    exponent: within(0.5, 10, '(no unit)'),
-  }),
+  pump: Pump,
   segments: Segments,
   staticHead: within(-100, 1000, 'm').default(0),
-  water: z
-    .object({ temperature: within(0, 40, '°C'), salinity: within(0, 42, 'g/kg').default(0) })
-    .default({ temperature: 25, salinity: 0 }),
+  water: Water,
 })
 
 /** `POST /calc/tracer`: a pulse of dye at one point to its residence-time figures. Times in s. */
@@ -56,6 +60,77 @@ export const TracerRequest = z.object({
   /** Volume over flow, where both are known. */
   nominal: within(0.001, 1e7, 's').optional(),
 })
+
+const between = {
+  id: name('An id', 60),
+  label: z.string().max(120).default(''),
+  from: name('A node', 60),
+  to: name('A node', 60),
+}
+const number = z.number({ error: 'a number in SI' })
+/** An element of a network; see `core/network/elements.ts`. The core checks the ranges and names the element. */
+export const NetworkElement = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('pump'), ...between, pump: Pump }),
+  z.object({ kind: z.literal('hose'), ...between, length: number, diameter: number, roughness: number }),
+  z.object({
+    kind: z.literal('fitting'),
+    ...between,
+    lossCoefficient: number,
+    diameter: number,
+    count: number,
+  }),
+  z.object({
+    kind: z.literal('holes'),
+    ...between,
+    holes: number,
+    holeDiameter: number,
+    dischargeCoefficient: number,
+  }),
+  z.object({
+    kind: z.literal('layer'),
+    ...between,
+    thickness: number,
+    area: number,
+    permeability: number,
+    inertia: number,
+  }),
+  z.object({
+    kind: z.literal('slot'),
+    ...between,
+    gap: number,
+    perimeter: number,
+    length: number,
+    lossCoefficient: number,
+  }),
+  z.object({ kind: z.literal('threshold'), ...between, sill: number, resistance: number }),
+])
+
+/** `POST /calc/network`: any circuit to heads and flows; or an EPANET file exported from here, in `inp`. */
+export const NetworkRequest = z.object({
+  elements: z.array(NetworkElement).max(400, 'at most 400 elements').default([]),
+  heads: z.record(z.string().max(60), number).default({}),
+  inflows: z.record(z.string().max(60), number).optional(),
+  water: Water,
+  inp: z.string().max(2_000_000, 'at most 2 MB').optional(),
+})
+
+/** `POST /calc/path-audit` and `/calc/media-audit`: a body, its fill and its hookup, as the dossier has them. */
+export const PathRequest = z.object({
+  kind: FilterKind,
+  body: BodyCreate.omit({ modelId: true, id: true }),
+  chambers: z.array(ChamberCreate.omit({ modelId: true })).max(60, 'at most 60 chambers'),
+  /** Media beside the generic ones. */
+  media: z.array(MediumCreate).max(200, 'at most 200 media').default([]),
+  layers: Layers,
+  hookup: HookupCreate.omit({ modelId: true, id: true }).nullable().default(null),
+  pump: Pump,
+  /** What trays and grids take, m per (m³/s)². */
+  rest: within(0, 1e12, 'm per (m³/s)²').default(0),
+  temperature: within(0, 40, '°C').default(25),
+  houseRule: HouseRuleCreate.omit({ id: true }).optional(),
+  stockClass: z.enum(['light', 'normal', 'heavy', 'marine', 'turtle']).default('normal'),
+})
+export type PathRequest = z.infer<typeof PathRequest>
 
 /** Answers carry the core's own result, documented there. */
 export const CalcAnswer = z.record(z.string(), z.unknown())

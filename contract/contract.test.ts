@@ -44,7 +44,7 @@ const said = (r: { success: boolean; error?: { issues: { path: PropertyKey[]; me
 describe('creates fill what is usual and refuse by name', () => {
   test('a label’s model needs maker, name and kind; the rest is usual', () => {
     expect(ModelCreate.parse({ id, maker: ' Quillon ', name: 'Kettle', kind: 'canister' })).toEqual({
-      id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, note: '',
+      id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, houseRuleId: null, note: '',
     }) // prettier-ignore
     expect(
       said(ModelCreate.safeParse({ id, maker: ' ', name: 'x', kind: 'kettle', mainsFrequency: 55 })),
@@ -62,7 +62,7 @@ describe('creates fill what is usual and refuse by name', () => {
     [
       'seconds',
       ReadingCreate,
-      { id, trialId: id, takenAt: '2026-11-25T10:00:00Z', volume: 0.005, seconds: 0.2 },
+      { id, trialId: id, takenAt: '2026-11-25T10:00:00Z', volume: 0.005, seconds: -1 },
     ],
     ['takenAt', ReadingCreate, { id, trialId: id, takenAt: 'noon', volume: 0.005, seconds: 20 }],
     ['moves', PartCreate, { id, modelId: id, position: 1, name: 'x', moves: 1.5 }],
@@ -111,7 +111,7 @@ describe('creates fill what is usual and refuse by name', () => {
 
 const dossier = (more: Partial<Dossier> = {}): Dossier => ({
   model: { ...row, ...ModelCreate.parse({ id, maker: 'Quillon', name: 'Kettle', kind: 'canister' }) },
-  claims: [], specimens: [], hookups: [], trials: [], readings: [], contents: [], parts: [], photos: [], bodies: [], chambers: [], ...more,
+  claims: [], specimens: [], hookups: [], trials: [], readings: [], logs: [], contents: [], parts: [], photos: [], bodies: [], chambers: [], fills: [], ...more,
 }) // prettier-ignore
 
 describe('a dossier as the core reads it', () => {
@@ -167,7 +167,15 @@ test('chambers travel to rows and back without change, for every kind and shape'
         ...row,
         ...ChamberCreate.parse({ id, modelId: id, position: 1, ...chamberColumns(c) }),
       })
-      expect(chamberRecord(stored)).toEqual({ ...c, rim: null, displaced: null })
+      expect(chamberRecord(stored)).toEqual({
+        ...c,
+        rim: null,
+        displaced: null,
+        way: null,
+        beside: null,
+        overflowSill: null,
+        wallGap: null,
+      })
     }
   }
   for (const shape of SOLID_SHAPES) {

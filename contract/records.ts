@@ -7,6 +7,9 @@ import {
   type Chamber as CoreChamber,
   type Solid,
 } from '@ypsometer/core/volumes'
+import type { Assessment } from '@ypsometer/core/judging'
+import type { PathRecord } from '@ypsometer/core/path'
+import type { Medium } from './fills'
 import type { Dossier, Trial } from './models'
 import type { Body, Chamber } from './teardown'
 import type { Tank } from './tanks'
@@ -37,16 +40,19 @@ export function modelRecord(d: Dossier): ModelRecord {
     hookups: d.hookups,
     trials: d.trials.map((t) => ({
       id: t.id,
+      kind: t.kind,
+      setup: t.setup,
+      outReason: t.outReason,
+      daysInUse: t.daysInUse,
+      note: t.note,
+      logs: d.logs.filter((l) => l.trialId === t.id),
       state: t.state,
       hookupId: t.hookupId,
       lift: t.lift,
       waterTemperature: t.waterTemperature,
       mainsFrequency: t.mainsFrequency,
       method: timingMethod(t),
-      runs: d.readings
-        .filter((r) => r.trialId === t.id)
-        .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
-        .map((r) => ({ volume: r.volume, seconds: r.seconds })),
+      runs: d.readings.filter((r) => r.trialId === t.id).sort((a, b) => a.takenAt.localeCompare(b.takenAt)),
       when: t.createdAt,
     })),
     mediaMass: mediaMassOf(d),
@@ -98,6 +104,10 @@ export const chamberRecord = (c: Chamber): CoreChamber => ({
   displaced: c.displaced,
   use: c.use,
   measured: c.measured,
+  way: c.way,
+  beside: c.beside,
+  overflowSill: c.overflowSill,
+  wallGap: c.wallGap,
 })
 
 /** A core chamber as the columns of a row, for templates. */
@@ -110,6 +120,10 @@ export const chamberColumns = (c: CoreChamber) => ({
   usableHeight: c.usableHeight,
   rim: c.rim ?? null,
   displaced: c.displaced ?? null,
+  way: c.way ?? null,
+  beside: c.beside ?? null,
+  overflowSill: c.overflowSill ?? null,
+  wallGap: c.wallGap ?? null,
   use: c.use,
   measured: c.measured,
 })
@@ -121,4 +135,26 @@ export function interiorOf(
   const body: Body | undefined = d.bodies.at(-1)
   if (!body) return null
   return { body, chambers: [...d.chambers].sort((a, b) => a.position - b.position).map(chamberRecord) }
+}
+
+/** What the path of a dossier is worked out from; null while no body is recorded. */
+export function pathRecord(
+  d: Dossier,
+  media: readonly Medium[],
+  assessment: Pick<Assessment, 'pump' | 'trials'>,
+  hookupId: string | null,
+): PathRecord | null {
+  const interior = interiorOf(d)
+  if (!interior) return null
+  const hookup = d.hookups.find((h) => h.id === hookupId) ?? d.hookups[0]
+  return {
+    model: modelRecord(d),
+    assessment,
+    ...interior,
+    media,
+    fills: d.fills,
+    hookupId: hookup?.id ?? null,
+    second: hookup?.fitted.second ?? null,
+    fillOfTrial: Object.fromEntries(d.trials.map((t) => [t.id, t.fillId])),
+  }
 }

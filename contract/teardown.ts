@@ -1,5 +1,5 @@
 import { FIXINGS, FOUND, MATERIALS, REACHES } from '@ypsometer/core/teardown'
-import { CHAMBER_ROLES, LITRE_NAMES, SOLID_SHAPES } from '@ypsometer/core/volumes'
+import { CHAMBER_ROLES, LITRE_NAMES, SOLID_SHAPES, WAYS } from '@ypsometer/core/volumes'
 import { z } from 'zod'
 import { Id, name, rowBase, text, Typed, within } from './common'
 
@@ -61,7 +61,8 @@ const photoFields = { caption: text(200) }
 /** A photo's record; the picture itself is at `/photos/{id}/full` and `/photos/{id}/thumb`. */
 export const Photo = z.object({
   ...rowBase,
-  partId: Id,
+  partId: Id.nullable(),
+  trialId: Id.nullable(),
   width: z.int(),
   height: z.int(),
   bytes: z.int(),
@@ -120,6 +121,10 @@ const chamberFields = {
   perforated: within(0, 1, '(share of the floor)').nullable(),
   displaced: within(0, 2, 'm³').nullable(),
   use: z.enum(LITRE_NAMES),
+  way: z.enum(WAYS).nullable(),
+  beside: z.boolean().nullable(),
+  overflowSill: within(0.0005, 1, 'm').nullable(),
+  wallGap: within(0.0001, 0.1, 'm').nullable(),
   measured: z.boolean(),
   typed: Typed,
 }
@@ -148,6 +153,10 @@ export const ChamberCreate = z.object({
   perforated: chamberFields.perforated.default(null),
   displaced: chamberFields.displaced.default(null),
   use: chamberFields.use.default('biological'),
+  way: chamberFields.way.default(null),
+  beside: chamberFields.beside.default(null),
+  overflowSill: chamberFields.overflowSill.default(null),
+  wallGap: chamberFields.wallGap.default(null),
   measured: z.boolean().default(false),
   typed: Typed.default({}),
 })

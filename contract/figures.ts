@@ -1,0 +1,33 @@
+import type { Figure as CoreFigure } from '@ypsometer/core/figures'
+import type { Dimension } from '@ypsometer/core/units'
+import { z } from 'zod'
+
+const Provenance = z.enum(['printed', 'measured', 'computed', 'rule'])
+const Dim = z.string() as unknown as z.ZodType<Dimension>
+
+/** A number that can answer for itself, as the core gives it: SI, with its origin and working. */
+export const Figure = z.object({
+  id: z.string(),
+  label: z.string(),
+  value: z.number(),
+  dimension: Dim,
+  provenance: Provenance,
+  uncertainty: z.number().optional(),
+  conditions: z.array(z.string()).optional(),
+  formula: z.string().optional(),
+  unit: z.string().optional(),
+  working: z
+    .array(
+      z.object({
+        symbol: z.string(),
+        label: z.string(),
+        value: z.number(),
+        dimension: Dim,
+        unit: z.string().optional(),
+        provenance: Provenance.optional(),
+      }),
+    )
+    .optional(),
+  source: z.string().optional(),
+  when: z.string().optional(),
+}) as unknown as z.ZodType<CoreFigure>
