@@ -1,3 +1,4 @@
+import type { InstrumentAddress } from '@ypsometer/contract'
 import helmet from '@fastify/helmet'
 import fastifyStatic from '@fastify/static'
 import swagger from '@fastify/swagger'
@@ -8,6 +9,9 @@ import { join } from 'node:path'
 import { registerCalc } from './calc/routes'
 import { isReady, type Db } from './db/client'
 import { problem, registerProblems, sendProblem } from './http/problems'
+import { registerLibrary } from './library/routes'
+import { registerInstruments } from './instruments/routes'
+import { registerImports } from './models/imports'
 import { registerModels } from './models/routes'
 import { registerPhotos } from './photos/routes'
 import { registerTanks } from './tanks/routes'
@@ -17,6 +21,8 @@ export interface AppOptions {
   /** The built web app; left out in tests of the API. */
   readonly webRoot?: string
   readonly logLevel?: string
+  /** Where the bench instruments are until somebody sets another address; none by default. */
+  readonly instruments?: InstrumentAddress
 }
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/
@@ -34,8 +40,14 @@ function refuseForeign(request: FastifyRequest): void {
 }
 
 /** The whole server: API under /api/v1, the built app everywhere else. Holds no state of its own. */
-export async function buildApp({ db, webRoot, logLevel = 'warn' }: AppOptions): Promise<FastifyInstance> {
+export async function buildApp({
+  db,
+  webRoot,
+  logLevel = 'warn',
+  instruments = { host: '', port: 5025 },
+}: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
+    forceCloseConnections: true,
     logger: { level: logLevel, redact: ['req.headers.cookie', 'req.headers.authorization'] },
     bodyLimit: 1024 * 1024,
     requestTimeout: 30000,
@@ -89,8 +101,11 @@ export async function buildApp({ db, webRoot, logLevel = 'warn' }: AppOptions): 
       })
       api.get('/openapi.json', { schema: { hide: true } }, async () => app.swagger())
       registerModels(api, db)
+      registerImports(api, db)
       registerTanks(api, db)
+      registerLibrary(api, db)
       registerCalc(api)
+      await registerInstruments(api, db, instruments)
       await api.register(async (photos) => registerPhotos(photos, db))
     },
     { prefix: '/api/v1' },

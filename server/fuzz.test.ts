@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
-import { harness, type Harness } from './testing/harness'
+import { harness, type Harness } from './tests/harness'
 
 let h: Harness
 beforeAll(async () => {
@@ -15,13 +15,18 @@ const CREATES = [
   'hookups',
   'trials',
   'readings',
+  'logs',
+  'imports',
   'tanks',
   'contents',
   'parts',
   'bodies',
   'chambers',
+  'media',
+  'fills',
+  'house-rules',
 ]
-const CALCS = ['flow-runs', 'pump-fit', 'duty-point', 'tracer']
+const CALCS = ['flow-runs', 'pump-fit', 'duty-point', 'tracer', 'network', 'path-audit', 'media-audit']
 
 /** A problem document that names a field, or a success; never a fault of ours. */
 function expectHonest(r: { status: number; body: { errors?: { field?: string }[]; code?: string } }): void {

@@ -5,7 +5,14 @@ import { buildApp } from './app'
 import { connect, migrate, untilReachable } from './db/client'
 import { model } from './db/schema'
 
-/** Starts the server from its environment: DATABASE_URL, HOST, PORT, YPSOMETER_WEB, YPSOMETER_DEMO. */
+/** “host:port” of a SCPI socket. */
+function addressOf(text: string): { host: string; port: number } {
+  const m = /^(.+):(\d{1,5})$/.exec(text)
+  if (!m?.[1] || !m[2]) throw new Error(`YPSOMETER_INSTRUMENTS is “${text}”: give host:port.`)
+  return { host: m[1], port: Number(m[2]) }
+}
+
+/** Starts the server from its environment: DATABASE_URL, HOST, PORT, YPSOMETER_WEB, YPSOMETER_DEMO, YPSOMETER_INSTRUMENTS. */
 async function main(): Promise<void> {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = Number(process.env.PORT ?? 4680)
@@ -26,6 +33,9 @@ async function main(): Promise<void> {
     db,
     webRoot: resolve(process.env.YPSOMETER_WEB ?? join(process.cwd(), 'web', 'dist')),
     logLevel: process.env.LOG_LEVEL ?? 'warn',
+    ...(process.env.YPSOMETER_INSTRUMENTS && {
+      instruments: addressOf(process.env.YPSOMETER_INSTRUMENTS),
+    }),
   })
   const stop = async (): Promise<void> => {
     await app.close()

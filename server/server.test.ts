@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import { migrate } from './db/client'
-import { harness, type Harness } from './testing/harness'
+import { harness, type Harness } from './tests/harness'
 import { loadDemo } from './demo/load'
 
 let h: Harness

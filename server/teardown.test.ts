@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
-import { harness, type Harness } from './testing/harness'
+import { harness, type Harness } from './tests/harness'
 
 let h: Harness
 let modelId: string

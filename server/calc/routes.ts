@@ -1,11 +1,16 @@
 import {
   CalcAnswer,
+  chamberRecord,
+  type Chamber,
   DutyPointRequest,
   FlowRunsRequest,
+  NetworkRequest,
+  PathRequest,
   PumpFitRequest,
   TracerRequest,
 } from '@ypsometer/contract'
 import { flowFromRuns, runsNeeded, tracerFigures } from '@ypsometer/core/bench'
+import { sentenceText } from '@ypsometer/core/figures'
 import {
   fitPumpCurve,
   headBudget,
@@ -13,6 +18,10 @@ import {
   uncertainDutyPoint,
   type Segment,
 } from '@ypsometer/core/hydraulics'
+import { fromInp, solveNetwork, toInp, type Element } from '@ypsometer/core/network'
+import { GENERIC_MEDIA } from '@ypsometer/core/media'
+import { auditOrder, HOUSE_RULES, outcomeOf, pathSensitivity, type Outcome } from '@ypsometer/core/path'
+import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
 import { waterProperties } from '@ypsometer/core/water'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
@@ -20,6 +29,46 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 /** JSON has no infinity: an unlimited number of degrees of freedom travels as null. */
 const finite = (result: object): Record<string, unknown> =>
   JSON.parse(JSON.stringify(result)) as Record<string, unknown>
+
+/** A fill on its hookup as the request has it, worked through. */
+function outcomeFrom(r: PathRequest): Outcome {
+  const stock = STOCK_CLASSES.find((s) => s.id === r.stockClass) as StockClass
+  return outcomeOf(
+    {
+      kind: r.kind,
+      body: r.body,
+      chambers: [...r.chambers]
+        .sort((a, b) => a.position - b.position)
+        .map((c) => chamberRecord(c as unknown as Chamber)),
+      media: [...GENERIC_MEDIA, ...r.media],
+      fill: { id: 'request', name: 'as sent', basis: 'variant', layers: r.layers },
+      hookup: r.hookup && { ...r.hookup, id: 'request' },
+      second: r.hookup?.fitted.second ?? null,
+      drive: { pump: r.pump, knowledge: { kind: 'label' }, from: 'label' },
+      rest: r.rest,
+      temperature: r.temperature,
+    },
+    stock,
+  )
+}
+
+/** What of an outcome travels: numbers, not the objects they were made from. */
+const layersOf = (o: Outcome) =>
+  o.layers.map((l) => ({
+    id: l.placed.layer.id,
+    chamberId: l.chamber.chamber.id,
+    medium: l.placed.medium.name,
+    thickness: l.placed.thickness,
+    volume: l.placed.volume,
+    mass: l.placed.mass,
+    over: l.placed.over,
+    through: l.through,
+    past: l.past,
+    pastShare: l.pastShare,
+    head: l.head,
+    velocity: l.velocity,
+    contact: l.contact,
+  }))
 
 /** Stateless arithmetic: the same functions the screens use, for other programs. */
 export function registerCalc(app: FastifyInstance): void {
@@ -69,6 +118,62 @@ export function registerCalc(app: FastifyInstance): void {
       })
     },
   )
+
+  typed.post('/calc/network', { schema: { tags, body: NetworkRequest, response: answer } }, ({ body }) => {
+    const { kinematicViscosity } = waterProperties(body.water)
+    const network =
+      body.inp !== undefined
+        ? fromInp(body.inp)
+        : {
+            elements: body.elements as readonly Element[],
+            heads: body.heads,
+            ...(body.inflows && { inflows: body.inflows }),
+            fluid: { kinematicViscosity },
+          }
+    const { heads, results, iterations } = solveNetwork(network)
+    return finite({
+      heads,
+      flows: results.map((r) => ({ id: r.element.id, flow: r.flow, loss: r.loss })),
+      iterations,
+      inp: toInp(network),
+    })
+  })
+
+  typed.post('/calc/path-audit', { schema: { tags, body: PathRequest, response: answer } }, ({ body }) => {
+    const o = outcomeFrom(body)
+    const [first] = HOUSE_RULES
+    const house = { ...(body.houseRule ?? first), id: 'request' } as (typeof HOUSE_RULES)[number]
+    return finite({
+      flow: o.flow,
+      uncertainty: o.uncertainty,
+      pumpHead: o.pumpHead,
+      meetsMedia: o.meetsMedia,
+      unstrained: o.unstrained,
+      layers: layersOf(o),
+      sides: o.sides,
+      budget: o.budget.map(({ id, label, head }) => ({ id, label, head })),
+      sensitivity: pathSensitivity(o).map(({ label, flow, change }) => ({ label, flow, change })),
+      findings: auditOrder(o, house).map((f) => ({
+        rule: f.rule.id,
+        severity: f.rule.severity,
+        weight: f.weight,
+        layerId: f.layerId,
+        chamberId: f.chamberId,
+        says: sentenceText(f.sentence, 'metric'),
+      })),
+    })
+  })
+
+  typed.post('/calc/media-audit', { schema: { tags, body: PathRequest, response: answer } }, ({ body }) => {
+    const o = outcomeFrom(body)
+    return finite({
+      layers: layersOf(o),
+      ...o.weights,
+      capacity: o.capacity,
+      cost: o.cost,
+      shopping: o.shopping.map(({ medium, ...line }) => ({ medium: medium.name, ...line })),
+    })
+  })
 
   typed.post('/calc/tracer', { schema: { tags, body: TracerRequest, response: answer } }, ({ body }) =>
     finite(tracerFigures(body.points, body.nominal ?? null)),

@@ -1,5 +1,7 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
 import { migrate as runMigrations } from 'drizzle-orm/node-postgres/migrator'
+import { GENERIC_MEDIA } from '@ypsometer/core/media'
+import { HOUSE_RULES } from '@ypsometer/core/path'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { sql } from 'drizzle-orm'
 import { readFile } from 'node:fs/promises'
@@ -33,13 +35,21 @@ export async function untilReachable(db: Db): Promise<void> {
   }
 }
 
-/** Brings the database to this version's schema and fills the reference rows every tank needs. */
+/** Brings the database to this version's schema and fills the reference rows that every tank, fill and audit needs. */
 export async function migrate(db: Db): Promise<void> {
   await refuseNewer(db)
   await runMigrations(db, { migrationsFolder: join(here, 'migrations') })
   await db
     .insert(schema.stockClass)
     .values(STOCK_CLASSES.map((c, position) => ({ ...c, position })))
+    .onConflictDoNothing()
+  await db
+    .insert(schema.medium)
+    .values(GENERIC_MEDIA.map((m) => ({ ...m, generic: true })))
+    .onConflictDoNothing()
+  await db
+    .insert(schema.houseRule)
+    .values(HOUSE_RULES.map((r, i) => ({ ...r, shipped: true, chosen: i === 0 })))
     .onConflictDoNothing()
 }
 

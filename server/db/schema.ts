@@ -1,3 +1,8 @@
+import { TRIAL_KINDS, type TrialSetup } from '@ypsometer/core/bench'
+import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
+import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
+import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
+import { WAYS } from '@ypsometer/core/volumes'
 import { sql } from 'drizzle-orm'
 import {
   boolean,
@@ -5,17 +10,22 @@ import {
   customType,
   date,
   doublePrecision,
+  foreignKey,
   index,
   integer,
   jsonb,
   pgTable,
   text,
   timestamp,
+  unique,
   uniqueIndex,
   uuid,
+  type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
 
 const stamp = (name: string) => timestamp(name, { withTimezone: true, mode: 'date', precision: 3 })
+
+const quoted = (names: readonly string[]): string => `(${names.map((n) => `'${n}'`).join(', ')})`
 
 /** Columns of every editable row. `version` grows by one with each change; deletion is soft. */
 const editable = {
@@ -39,6 +49,7 @@ export const model = pgTable(
     name: text('name').notNull(),
     kind: text('kind').notNull(),
     mainsFrequency: integer('mains_frequency').notNull().default(50),
+    houseRuleId: uuid('house_rule_id').references((): AnyPgColumn => houseRule.id, { onDelete: 'set null' }),
     note: text('note').notNull().default(''),
   },
   (t) => [
@@ -121,6 +132,10 @@ export const hookup = pgTable(
     outletAboveWater: doublePrecision('outlet_above_water').notNull().default(-0.05),
     sourceBelowWater: doublePrecision('source_below_water').notNull().default(0),
     bodyBelowWater: doublePrecision('body_below_water').notNull().default(0),
+    fitted: jsonb('fitted')
+      .$type<Record<string, unknown>>()
+      .notNull()
+      .default(sql`'{}'::jsonb`),
     typed: typed(),
   },
   (t) => [index('hookup_of_model').on(t.modelId), check('hookup_source', sql`${t.sourceBelowWater} >= 0`)],
@@ -165,6 +180,7 @@ export const trial = pgTable(
     modelId: modelId(),
     specimenId: uuid('specimen_id').references(() => specimen.id, { onDelete: 'set null' }),
     hookupId: uuid('hookup_id').references(() => hookup.id, { onDelete: 'set null' }),
+    kind: text('kind').notNull().default('vessel'),
     state: text('state').notNull(),
     lift: doublePrecision('lift').notNull(),
     waterTemperature: doublePrecision('water_temperature').notNull(),
@@ -173,17 +189,31 @@ export const trial = pgTable(
     vesselUncertainty: doublePrecision('vessel_uncertainty').notNull(),
     clockResolution: doublePrecision('clock_resolution').notNull(),
     reaction: doublePrecision('reaction').notNull(),
+    daysInUse: doublePrecision('days_in_use'),
+    valve: doublePrecision('valve').notNull().default(1),
+    outlet: text('outlet').notNull().default(''),
+    mainsVoltage: doublePrecision('mains_voltage'),
+    setup: jsonb('setup')
+      .$type<TrialSetup>()
+      .notNull()
+      .default(sql`'{}'::jsonb`),
+    fillId: uuid('fill_id').references((): AnyPgColumn => fill.id, { onDelete: 'set null' }),
+    outReason: text('out_reason'),
     note: text('note').notNull().default(''),
     typed: typed(),
   },
   (t) => [
     index('trial_of_model').on(t.modelId),
+    unique('trial_id_kind').on(t.id, t.kind),
+    check('trial_kind', sql`${t.kind} in ${sql.raw(quoted(TRIAL_KINDS))}`),
+    check('trial_valve', sql`${t.valve} between 0 and 1`),
     check('trial_state', sql`${t.state} in ('empty','as-shipped','proposed','dirty')`),
     check('trial_mains', sql`${t.mainsFrequency} in (50, 60)`),
     check('trial_vessel', sql`${t.vesselVolume} > 0`),
   ],
 )
 
+/** One reading of a trial. Which columns are filled follows the kind, which is the trial's own. */
 export const reading = pgTable(
   'reading',
   {
@@ -191,15 +221,75 @@ export const reading = pgTable(
     trialId: uuid('trial_id')
       .notNull()
       .references(() => trial.id, { onDelete: 'cascade' }),
+    kind: text('kind').notNull().default('vessel'),
     takenAt: stamp('taken_at').notNull(),
-    volume: doublePrecision('volume').notNull(),
-    seconds: doublePrecision('seconds').notNull(),
+    volume: doublePrecision('volume'),
+    seconds: doublePrecision('seconds'),
+    value: doublePrecision('value'),
+    series: text('series').notNull().default(''),
+    outcome: text('outcome').notNull().default(''),
+    note: text('note').notNull().default(''),
+    source: text('source').notNull().default(''),
   },
   (t) => [
     index('reading_of_trial').on(t.trialId, t.takenAt),
-    check('reading_positive', sql`${t.volume} > 0 and ${t.seconds} >= 0.5`),
+    foreignKey({
+      name: 'reading_kind_of_trial',
+      columns: [t.trialId, t.kind],
+      foreignColumns: [trial.id, trial.kind],
+    }).onDelete('cascade'),
+    check(
+      'reading_whole',
+      sql`case ${t.kind}
+        when 'vessel' then ${t.volume} > 0 and ${t.seconds} >= 0.5
+        when 'weighed' then ${t.value} > 0 and ${t.seconds} >= 0.5
+        when 'meter' then ${t.value} > 0 and ${t.seconds} >= 0.5
+        when 'meter-check' then ${t.value} > 0 and ${t.volume} > 0
+        when 'holding' then ${t.seconds} >= 0 and ${t.outcome} in ('let-go', 'still')
+        when 'prime' then ${t.seconds} >= 0
+        when 'dye' then ${t.seconds} >= 0 and ${t.value} >= 0
+        else ${t.value} >= 0 end is true`,
+    ),
   ],
 )
+
+/** A long series of a trial: times (s from its start) and values, with what they come down to. */
+export const log = pgTable(
+  'log',
+  {
+    ...editable,
+    trialId: uuid('trial_id')
+      .notNull()
+      .references(() => trial.id, { onDelete: 'cascade' }),
+    startedAt: stamp('started_at').notNull(),
+    series: text('series').notNull().default(''),
+    source: text('source').notNull().default(''),
+    note: text('note').notNull().default(''),
+    times: doublePrecision('times').array().notNull(),
+    values: doublePrecision('values').array().notNull(),
+    n: integer('n').notNull(),
+    span: doublePrecision('span').notNull(),
+    mean: doublePrecision('mean').notNull(),
+    deviation: doublePrecision('deviation').notNull(),
+    energyMean: doublePrecision('energy_mean').notNull(),
+    min: doublePrecision('min').notNull(),
+    max: doublePrecision('max').notNull(),
+  },
+  (t) => [
+    index('log_of_trial').on(t.trialId, t.startedAt),
+    check(
+      'log_whole',
+      sql`${t.n} > 0 and cardinality(${t.times}) = ${t.n} and cardinality(${t.values}) = ${t.n}`,
+    ),
+  ],
+)
+
+/** What this bench is set to, by name. */
+export const setting = pgTable('setting', {
+  name: text('name').primaryKey(),
+  value: jsonb('value').notNull(),
+  updatedAt: stamp('updated_at').notNull().defaultNow(),
+})
 
 export const contentItem = pgTable(
   'content_item',
@@ -256,9 +346,8 @@ export const photo = pgTable(
   'photo',
   {
     ...editable,
-    partId: uuid('part_id')
-      .notNull()
-      .references(() => part.id, { onDelete: 'cascade' }),
+    partId: uuid('part_id').references(() => part.id, { onDelete: 'cascade' }),
+    trialId: uuid('trial_id').references(() => trial.id, { onDelete: 'cascade' }),
     caption: text('caption').notNull().default(''),
     width: integer('width').notNull(),
     height: integer('height').notNull(),
@@ -266,7 +355,11 @@ export const photo = pgTable(
     full: bytea('full').notNull(),
     thumb: bytea('thumb').notNull(),
   },
-  (t) => [index('photo_of_part').on(t.partId)],
+  (t) => [
+    index('photo_of_part').on(t.partId),
+    index('photo_of_trial').on(t.trialId),
+    check('photo_of_one', sql`num_nonnulls(${t.partId}, ${t.trialId}) = 1`),
+  ],
 )
 
 export const body = pgTable(
@@ -319,10 +412,129 @@ export const chamber = pgTable(
     perforated: doublePrecision('perforated'),
     displaced: doublePrecision('displaced'),
     use: text('use').notNull(),
+    way: text('way'),
+    beside: boolean('beside'),
+    overflowSill: doublePrecision('overflow_sill'),
+    wallGap: doublePrecision('wall_gap'),
     measured: boolean('measured').notNull().default(false),
     typed: typed(),
   },
-  (t) => [index('chamber_of_model').on(t.modelId, t.position)],
+  (t) => [
+    index('chamber_of_model').on(t.modelId, t.position),
+    check('chamber_way', sql`${t.way} in ${sql.raw(quoted(WAYS))}`),
+    check('chamber_gaps', sql`${t.overflowSill} > 0 and ${t.wallGap} > 0`),
+  ],
+)
+
+export const medium = pgTable(
+  'medium',
+  {
+    ...editable,
+    generic: boolean('generic').notNull().default(false),
+    name: text('name').notNull(),
+    form: text('form').notNull(),
+    job: text('job').notNull(),
+    poresPerInch: doublePrecision('pores_per_inch'),
+    grain: doublePrecision('grain'),
+    fibre: doublePrecision('fibre'),
+    solidity: doublePrecision('solidity'),
+    voidage: doublePrecision('voidage'),
+    bulkDensity: doublePrecision('bulk_density').notNull(),
+    wetDensity: doublePrecision('wet_density'),
+    permeability: doublePrecision('permeability'),
+    permeabilityLow: doublePrecision('permeability_low'),
+    permeabilityHigh: doublePrecision('permeability_high'),
+    inertia: doublePrecision('inertia'),
+    geometricSurface: doublePrecision('geometric_surface'),
+    effectiveSurface: doublePrecision('effective_surface'),
+    claimedSurface: doublePrecision('claimed_surface'),
+    packVolume: doublePrecision('pack_volume'),
+    packMass: doublePrecision('pack_mass'),
+    sheetThickness: doublePrecision('sheet_thickness'),
+    priceMinor: integer('price_minor'),
+    currency: text('currency'),
+    pricedOn: date('priced_on', { mode: 'string' }),
+    lifeDays: doublePrecision('life_days'),
+    source: text('source').notNull().default(''),
+    note: text('note').notNull().default(''),
+    typed: typed(),
+  },
+  (t) => [
+    uniqueIndex('medium_name')
+      .on(sql`lower(${t.name})`)
+      .where(sql`${t.deletedAt} is null`),
+    check('medium_form', sql`${t.form} in ${sql.raw(quoted(MEDIUM_FORMS))}`),
+    check('medium_job', sql`${t.job} in ${sql.raw(quoted(MEDIUM_JOBS))}`),
+    check('medium_permeability', sql`${t.permeability} > 0`),
+    check('medium_price', sql`(${t.priceMinor} is null) = (${t.currency} is null)`),
+  ],
+)
+
+export const fill = pgTable(
+  'fill',
+  {
+    ...editable,
+    modelId: modelId(),
+    name: text('name').notNull(),
+    basis: text('basis').notNull().default('variant'),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [
+    index('fill_of_model').on(t.modelId),
+    check('fill_basis', sql`${t.basis} in ${sql.raw(quoted(FILL_BASES))}`),
+  ],
+)
+
+/** A layer of a fill, in the order the water meets it. */
+export const layer = pgTable(
+  'layer',
+  {
+    fillId: uuid('fill_id')
+      .notNull()
+      .references(() => fill.id, { onDelete: 'cascade' }),
+    position: integer('position').notNull(),
+    id: text('id').notNull(),
+    chamberId: uuid('chamber_id')
+      .notNull()
+      .references(() => chamber.id, { onDelete: 'cascade' }),
+    mediumId: uuid('medium_id')
+      .notNull()
+      .references(() => medium.id),
+    measure: text('measure').notNull(),
+    amount: doublePrecision('amount').notNull(),
+    bagged: boolean('bagged').notNull(),
+    gap: doublePrecision('gap').notNull(),
+    crossed: boolean('crossed').notNull(),
+    sealed: boolean('sealed').notNull(),
+    fouled: doublePrecision('fouled').notNull(),
+  },
+  (t) => [
+    uniqueIndex('layer_place').on(t.fillId, t.position),
+    uniqueIndex('layer_id').on(t.fillId, t.id),
+    check('layer_measure', sql`${t.measure} in ${sql.raw(quoted(MEASURES))}`),
+    check('layer_amount', sql`${t.amount} > 0 and ${t.gap} >= 0 and ${t.fouled} >= 0 and ${t.fouled} < 1`),
+  ],
+)
+
+export const houseRule = pgTable(
+  'house_rule',
+  {
+    ...editable,
+    shipped: boolean('shipped').notNull().default(false),
+    name: text('name').notNull(),
+    school: text('school').notNull(),
+    reasoning: text('reasoning').notNull().default(''),
+    chemical: text('chemical').notNull(),
+    rules: jsonb('rules')
+      .$type<Record<string, { on?: boolean | undefined; weight?: number | undefined }>>()
+      .notNull()
+      .default(sql`'{}'::jsonb`),
+    chosen: boolean('chosen').notNull().default(false),
+  },
+  (t) => [
+    check('house_rule_school', sql`${t.school} in ${sql.raw(quoted(SCHOOLS))}`),
+    check('house_rule_chemical', sql`${t.chemical} in ${sql.raw(quoted(CHEMICAL_PLACES))}`),
+  ],
 )
 
 export const stockClass = pgTable('stock_class', {

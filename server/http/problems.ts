@@ -41,7 +41,13 @@ const CONSTRAINTS: Readonly<Record<string, readonly [field: string, message: str
   model_maker_name: ['name', 'This maker already has a model of this name on the shelf.'],
   claim_once: ['quantity', 'This figure is already in the claims; change that one.'],
   claim_money: ['currency', 'A price needs both an amount and a currency.'],
+  reading_kind_of_trial: ['kind', 'A reading is of the kind of its trial, and its trial must be there.'],
+  reading_trial_id_trial_id_fk: ['trialId', 'There is no such trial.'],
+  reading_whole: ['value', 'A reading must hold what its kind is made of.'],
+  log_trial_id_trial_id_fk: ['trialId', 'There is no such trial.'],
   body_of_model: ['modelId', 'This model already has a body; change that one.'],
+  medium_name: ['name', 'The library already has a medium of this name.'],
+  medium_price: ['priceMinor', 'A price needs both an amount and a currency.'],
   tank_level: ['waterLevel', 'The water level must be above the bottom and no higher than the tank.'],
   tank_substrate: ['substrateDepth', 'The substrate must be lower than the water.'],
 }

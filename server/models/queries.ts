@@ -1,5 +1,5 @@
 import { modelRecord, type Dossier, type ShelfPage, type ShelfRow } from '@ypsometer/contract'
-import { assess, claimed } from '@ypsometer/core/judging'
+import { assess, claimed, overclaimFigure, printedFigure } from '@ypsometer/core/judging'
 import { and, asc, desc, eq, ilike, inArray, getTableColumns, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db } from '../db/client'
@@ -8,7 +8,9 @@ import {
   chamber,
   claim,
   contentItem,
+  fill,
   hookup,
+  log,
   model,
   part,
   photo,
@@ -19,16 +21,19 @@ import {
 import { readCursor, writeCursor } from '../http/cursor'
 import { plain, type Row } from '../http/editable'
 import { problem } from '../http/problems'
-import { withSegments } from './resources'
+import { withLayers, withSegments } from './resources'
 
 type OwnedTable = PgTable & { id: PgColumn; modelId: PgColumn; createdAt: PgColumn; deletedAt: PgColumn }
 
 /** A photo's record without its pictures. */
 const { full: _full, thumb: _thumb, ...PHOTO_COLUMNS } = getTableColumns(photo)
 
+/** A log without its points. */
+const { times: _times, values: _values, ...LOG_COLUMNS } = getTableColumns(log)
+
 type ModelRow = typeof model.$inferSelect
 
-/** Everything the dossiers of these models stand on, in eleven queries whatever their number. */
+/** Everything the dossiers of these models stand on, in fourteen queries whatever their number. */
 export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<readonly Dossier[]> {
   const ids = models.map((m) => m.id)
   if (!ids.length) return []
@@ -38,30 +43,59 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
       .from(table as OwnedTable)
       .where(and(inArray(table.modelId, ids), isNull(table.deletedAt)))
       .orderBy(asc(table.createdAt), asc(table.id)) as unknown as Promise<T['$inferSelect'][]>
-  const [claims, specimens, hookups, trials, contents, parts, bodies, chambers, readings, photos] =
-    await Promise.all([
-      live(claim),
-      live(specimen),
-      live(hookup),
-      live(trial),
-      live(contentItem),
-      live(part),
-      live(body),
-      live(chamber),
-      db
-        .select({ reading, modelId: trial.modelId })
-        .from(reading)
-        .innerJoin(trial, eq(trial.id, reading.trialId))
-        .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(reading.deletedAt)))
-        .orderBy(asc(reading.takenAt), asc(reading.id)),
-      db
-        .select({ photo: PHOTO_COLUMNS, modelId: part.modelId })
-        .from(photo)
-        .innerJoin(part, eq(part.id, photo.partId))
-        .where(and(inArray(part.modelId, ids), isNull(part.deletedAt), isNull(photo.deletedAt)))
-        .orderBy(asc(photo.createdAt), asc(photo.id)),
-    ])
+  const [
+    claims,
+    specimens,
+    hookups,
+    trials,
+    contents,
+    parts,
+    bodies,
+    chambers,
+    fills,
+    readings,
+    logs,
+    photos,
+  ] = await Promise.all([
+    live(claim),
+    live(specimen),
+    live(hookup),
+    live(trial),
+    live(contentItem),
+    live(part),
+    live(body),
+    live(chamber),
+    live(fill),
+    db
+      .select({ reading, modelId: trial.modelId })
+      .from(reading)
+      .innerJoin(trial, eq(trial.id, reading.trialId))
+      .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(reading.deletedAt)))
+      .orderBy(asc(reading.takenAt), asc(reading.id)),
+    db
+      .select({ log: LOG_COLUMNS, modelId: trial.modelId })
+      .from(log)
+      .innerJoin(trial, eq(trial.id, log.trialId))
+      .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(log.deletedAt)))
+      .orderBy(asc(log.startedAt), asc(log.id)),
+    db
+      .select({ photo: PHOTO_COLUMNS, modelId: sql<string>`coalesce(${part.modelId}, ${trial.modelId})` })
+      .from(photo)
+      .leftJoin(part, eq(part.id, photo.partId))
+      .leftJoin(trial, eq(trial.id, photo.trialId))
+      .where(
+        and(
+          or(
+            and(inArray(part.modelId, ids), isNull(part.deletedAt)),
+            and(inArray(trial.modelId, ids), isNull(trial.deletedAt)),
+          ),
+          isNull(photo.deletedAt),
+        ),
+      )
+      .orderBy(asc(photo.createdAt), asc(photo.id)),
+  ])
   const whole = await withSegments(db, hookups as unknown as Row[])
+  const filled = await withLayers(db, fills as unknown as Row[])
   const of = <T extends { modelId: unknown }>(rows: readonly T[], id: string): T[] =>
     rows.filter((r) => r.modelId === id)
   return models.map(
@@ -73,10 +107,12 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
         hookups: whole.filter((h) => h.modelId === m.id).map(plain),
         trials: of(trials, m.id).map(plain),
         readings: of(readings, m.id).map((r) => plain(r.reading)),
+        logs: of(logs, m.id).map((r) => plain(r.log)),
         contents: of(contents, m.id).map(plain),
         parts: of(parts, m.id).map(plain),
         bodies: of(bodies, m.id).map(plain),
         chambers: of(chambers, m.id).map(plain),
+        fills: filled.filter((f) => f.modelId === m.id).map(plain),
         photos: of(photos, m.id).map((r) => plain(r.photo)),
       }) as unknown as Dossier,
   )
@@ -94,16 +130,16 @@ export async function dossier(db: Db, id: string): Promise<Dossier> {
 export function shelfRow(d: Dossier): ShelfRow {
   const record = modelRecord(d)
   const a = assess(record)
-  const normal = a.verdict.ranges.find((r) => r.stockClass === 'normal')
+  const rated = claimed(record, 'rated-flow')
+  const top = claimed(record, 'tank-max')
   return {
     model: d.model,
-    ratedFlow: claimed(record, 'rated-flow')?.value ?? null,
-    flow: a.verdict.flow?.value ?? null,
-    flowUncertainty: a.verdict.flow?.uncertainty ?? null,
+    ratedFlow: rated ? printedFigure(rated) : null,
+    flow: a.verdict.flow,
     basis: a.verdict.basis,
-    supportedMax: normal?.max ?? null,
-    claimedMax: a.verdict.claimedRange.max,
-    overclaim: a.verdict.overclaim,
+    supportedMax: a.verdict.supported,
+    claimedMax: top ? printedFigure(top) : null,
+    overclaim: top && a.verdict.supported ? overclaimFigure(top.value, a.verdict.supported.value) : null,
     level: a.verdict.level,
     claimsDone: a.progress.claims,
     benchDone: a.progress.bench,

@@ -11,6 +11,9 @@ import {
   Part,
   PartCreate,
   PartPatch,
+  Fill,
+  FillCreate,
+  FillPatch,
   Claim,
   ClaimCreate,
   ClaimPatch,
@@ -23,6 +26,9 @@ import {
   Reading,
   ReadingCreate,
   ReadingPatch,
+  Log,
+  LogCreate,
+  LogPatch,
   Specimen,
   SpecimenCreate,
   SpecimenPatch,
@@ -30,6 +36,8 @@ import {
   TrialCreate,
   TrialPatch,
 } from '@ypsometer/contract'
+import { logSummary, readingProblem, type BenchReading, type TrialKind } from '@ypsometer/core/bench'
+import type { FillLayer } from '@ypsometer/core/fills'
 import type { Segment } from '@ypsometer/core/hydraulics'
 import { asc, eq, inArray } from 'drizzle-orm'
 import type { Db, Tx } from '../db/client'
@@ -38,7 +46,10 @@ import {
   chamber,
   claim,
   contentItem,
+  fill,
   hookup,
+  layer,
+  log,
   model,
   part,
   reading,
@@ -68,6 +79,28 @@ function checkBody(row: Plain): void {
   if (typeof empty === 'number' && typeof full === 'number' && full < empty)
     throw fieldProblem('fullMass', 'no less than the empty weight')
 }
+
+/** A reading must hold what its kind is made of. */
+function checkReading(row: Plain): void {
+  const wrong = readingProblem(row.kind as TrialKind, row as BenchReading)
+  if (wrong) throw fieldProblem(wrong.field, wrong.message)
+}
+
+/** A reading's columns: its time is text in JSON. */
+export const readingColumns = (body: Plain): Plain => ({
+  ...body,
+  ...(body.takenAt !== undefined && { takenAt: new Date(String(body.takenAt)) }),
+})
+
+/** A log's columns with what it comes down to. @throws OutOfRange naming `times[i]` or `values[i]`. */
+export const logColumns = (body: Plain): Plain =>
+  body.times === undefined
+    ? body
+    : {
+        ...body,
+        startedAt: new Date(String(body.startedAt)),
+        ...logSummary(body.times as number[], body.values as number[]),
+      }
 
 const toColumns = (hookupId: string, s: Segment, position: number) => ({ hookupId, position, ...s })
 
@@ -127,6 +160,36 @@ async function splitHookup(tx: Tx, id: string, body: Plain): Promise<Plain> {
   return own
 }
 
+/** The layers of each fill, in the order of the water. */
+export async function withLayers(db: Db | Tx, rows: readonly Row[]): Promise<readonly Plain[]> {
+  if (!rows.length) return []
+  const all = await db
+    .select()
+    .from(layer)
+    .where(
+      inArray(
+        layer.fillId,
+        rows.map((r) => r.id),
+      ),
+    )
+    .orderBy(asc(layer.position))
+  return rows.map((r) => ({
+    ...r,
+    layers: all.filter((l) => l.fillId === r.id).map(({ fillId: _fill, position: _position, ...own }) => own),
+  }))
+}
+
+/** Replaces the layers as a whole, under the fill's version. */
+async function splitFill(tx: Tx, id: string, body: Plain): Promise<Plain> {
+  const { layers, ...own } = body as { layers?: FillLayer[] } & Plain
+  if (layers) {
+    await tx.delete(layer).where(eq(layer.fillId, id))
+    if (layers.length)
+      await tx.insert(layer).values(layers.map((l, position) => ({ ...l, fillId: id, position })))
+  }
+  return own
+}
+
 /** The editable resources of a dossier. */
 export const MODEL_RESOURCES: readonly Editable[] = [
   { path: 'models', one: 'model', table: model, row: Model, create: ModelCreate, patch: ModelPatch },
@@ -157,6 +220,16 @@ export const MODEL_RESOURCES: readonly Editable[] = [
     split: splitHookup,
     join: withSegments,
   },
+  {
+    path: 'fills',
+    one: 'fill',
+    table: fill,
+    row: Fill,
+    create: FillCreate,
+    patch: FillPatch,
+    split: splitFill,
+    join: withLayers,
+  },
   { path: 'trials', one: 'trial', table: trial, row: Trial, create: TrialCreate, patch: TrialPatch },
   {
     path: 'readings',
@@ -165,7 +238,18 @@ export const MODEL_RESOURCES: readonly Editable[] = [
     row: Reading,
     create: ReadingCreate,
     patch: ReadingPatch,
-    columns: (body) => ({ ...body, takenAt: new Date(String(body.takenAt)) }),
+    columns: readingColumns,
+    check: checkReading,
+  },
+  {
+    path: 'logs',
+    one: 'log',
+    table: log,
+    row: Log,
+    create: LogCreate,
+    patch: LogPatch,
+    columns: logColumns,
+    join: async (_db, rows) => rows.map(({ times: _times, values: _values, ...own }) => own),
   },
   {
     path: 'contents',

@@ -10,7 +10,7 @@ import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { MAX_UPLOAD, readPicture } from './picture'
 
-/** Photos of parts: sent as the raw file, kept re-encoded in the database. */
+/** Photos of parts and of trials: sent as the raw file, kept re-encoded in the database. */
 export function registerPhotos(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   // Inside this plugin only: an upload is bytes, whatever type the browser calls it.
@@ -20,33 +20,37 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
     (_request, body, done) => done(null, body),
   )
   const query = z.object({ id: Id, caption: z.string().max(200).default('') })
-  typed.post(
-    '/parts/:id/photos',
-    {
-      bodyLimit: MAX_UPLOAD,
-      schema: {
-        tags: ['photos'],
-        params: z.object({ id: Id }),
-        querystring: query,
-        response: { 201: Photo },
+  for (const [path, column] of [
+    ['/parts/:id/photos', 'partId'],
+    ['/trials/:id/photos', 'trialId'],
+  ] as const)
+    typed.post(
+      path,
+      {
+        bodyLimit: MAX_UPLOAD,
+        schema: {
+          tags: ['photos'],
+          params: z.object({ id: Id }),
+          querystring: query,
+          response: { 201: Photo },
+        },
       },
-    },
-    async (request, reply) => {
-      const upload = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
-      const picture = await readPicture(upload)
-      const { id, caption } = request.query
-      const answer = await once(db, request, true, async (tx) => {
-        const [row] = await tx
-          .insert(photo)
-          .values({ id, partId: request.params.id, caption, bytes: picture.full.length, ...picture })
-          .returning()
-        if (!row) throw problem(500, 'fault', 'The photo was not written')
-        const { full: _full, thumb: _thumb, ...own } = row
-        return { status: 201, body: plain(own) }
-      })
-      return reply.code(201).send(answer.body as unknown as z.infer<typeof Photo>)
-    },
-  )
+      async (request, reply) => {
+        const upload = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
+        const picture = await readPicture(upload)
+        const { id, caption } = request.query
+        const answer = await once(db, request, true, async (tx) => {
+          const [row] = await tx
+            .insert(photo)
+            .values({ id, [column]: request.params.id, caption, bytes: picture.full.length, ...picture })
+            .returning()
+          if (!row) throw problem(500, 'fault', 'The photo was not written')
+          const { full: _full, thumb: _thumb, ...own } = row
+          return { status: 201, body: plain(own) }
+        })
+        return reply.code(201).send(answer.body as unknown as z.infer<typeof Photo>)
+      },
+    )
   typed.get(
     '/photos/:id/:size',
     { schema: { tags: ['photos'], params: z.object({ id: Id, size: z.enum(['full', 'thumb']) }) } },

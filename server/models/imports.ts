@@ -1,0 +1,56 @@
+import { ImportAnswer, ImportRequest, LogPoints, Id } from '@ypsometer/contract'
+import { readingProblem } from '@ypsometer/core/bench'
+import { and, eq, isNull } from 'drizzle-orm'
+import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import { z } from 'zod'
+import type { Db } from '../db/client'
+import { log, reading, trial } from '../db/schema'
+import { once } from '../http/idempotency'
+import { fieldProblem, problem } from '../http/problems'
+import { logColumns, readingColumns } from './resources'
+
+/** Whole imports can be larger than one row. */
+const IMPORT_LIMIT = 12 * 1024 * 1024
+
+/** `POST /imports`: trials with their readings and logs in one transaction; and the points of a log. */
+export function registerImports(app: FastifyInstance, db: Db): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  typed.post(
+    '/imports',
+    {
+      bodyLimit: IMPORT_LIMIT,
+      schema: { tags: ['imports'], body: ImportRequest, response: { 201: ImportAnswer } },
+    },
+    async (request, reply) => {
+      const { trials, readings, logs } = request.body
+      readings.forEach((r, i) => {
+        const wrong = readingProblem(r.kind, r)
+        if (wrong) throw fieldProblem(`readings.${i}.${wrong.field}`, wrong.message)
+      })
+      const answer = await once(db, request, true, async (tx) => {
+        if (trials.length) await tx.insert(trial).values(trials)
+        if (readings.length) await tx.insert(reading).values(readings.map(readingColumns) as never)
+        for (const l of logs) await tx.insert(log).values(logColumns(l) as never)
+        return {
+          status: 201,
+          body: { trials: trials.length, readings: readings.length, logs: logs.length },
+        }
+      })
+      return reply.code(201).send(answer.body as unknown as z.infer<typeof ImportAnswer>)
+    },
+  )
+  typed.get(
+    '/logs/:id/points',
+    { schema: { tags: ['logs'], params: z.object({ id: Id }), response: { 200: LogPoints } } },
+    async (request, reply) => {
+      const [row] = await db
+        .select({ times: log.times, values: log.values })
+        .from(log)
+        .where(and(eq(log.id, request.params.id), isNull(log.deletedAt)))
+      if (!row) throw problem(404, 'not-found', 'There is no such log')
+      // The points of a log never change.
+      return reply.header('cache-control', 'private, max-age=31536000, immutable').send(row)
+    },
+  )
+}
