@@ -21,7 +21,7 @@ import { interiorProblems, volumeAudit } from '@ypsometer/core/volumes'
 import { demoBundle } from '.'
 import { TRUTHS } from './truth'
 
-const dossier = (i: number): Dossier => demoBundle.models[i] as unknown as Dossier
+const dossier = (i: number): Dossier => ({ logs: [], ...demoBundle.models[i] }) as unknown as Dossier
 const each = demoBundle.models.map((m, i) => [m.model.name, i] as const)
 
 test('every kind of filter is on the shelf, and every row is what the contract takes', () => {

@@ -4,6 +4,8 @@ import {
   chamberColumns,
   ClaimCreate,
   ContentItemCreate,
+  FillCreate,
+  MediumCreate,
   PartCreate,
   HookupCreate,
   ModelCreate,
@@ -13,26 +15,22 @@ import {
   TrialCreate,
   type Tank,
 } from '@ypsometer/contract'
-import { dutyPoint, pumpFlow, type Segment } from '@ypsometer/core/hydraulics'
+import { pumpFlow } from '@ypsometer/core/hydraulics'
 import { seeded, seededNormal } from '@ypsometer/core/statistics'
 import { PART_KINDS, printedItems, CHECKLISTS } from '@ypsometer/core/teardown'
-import { templateChambers, USUAL_BODY, volumeAudit, type Chamber as Interior } from '@ypsometer/core/volumes'
-import { waterProperties } from '@ypsometer/core/water'
-import { createHash } from 'node:crypto'
+import { volumeAudit } from '@ypsometer/core/volumes'
 import { writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { format } from 'prettier'
 import type { z } from 'zod'
 import type { DemoBundle } from './index'
+import { fillsOf, HOUSE_CARTRIDGE } from './fills'
+import { idOf } from './ids'
+import { bodyOf, chambersOf, modelIdOf } from './interior'
+import { airTruth, trueAirlift, trueDuty, usualAir, type OnTheBench } from './physics'
 import { TANKS } from './tanks'
 import { TRUTHS, type Truth } from './truth'
-
-/** The same id for the same name, every time. */
-function idOf(name: string): string {
-  const h = createHash('sha256').update(`demo:${name}`).digest('hex')
-  return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}`
-}
 
 const normal = seededNormal(4680)
 const START = Date.UTC(2026, 8, 7, 8, 0, 0)
@@ -60,31 +58,6 @@ function runs(
       seconds: Math.round(seconds * 100) / 100,
     })
   })
-}
-
-/** True flow on a circuit: the pump, its lift, the hose run, and what the media cost in a 16 mm bore. */
-function trueFlow(
-  t: Truth,
-  lift: number,
-  segments: readonly Segment[],
-  mediaLoss: number,
-  temperature: number,
-): number {
-  if (!t.pump) return (t.lifted ?? 0) / 3.6e6
-  const media: Segment = {
-    kind: 'fitting',
-    id: 'media',
-    label: 'Media',
-    lossCoefficient: mediaLoss,
-    diameter: 0.016,
-    count: 1,
-  }
-  return dutyPoint({
-    pump: t.pump,
-    segments: mediaLoss ? [...segments, media] : segments,
-    staticHead: lift,
-    fluid: { kinematicViscosity: waterProperties({ temperature }).kinematicViscosity },
-  }).flow
 }
 
 function claims(t: Truth, modelId: string) {
@@ -144,45 +117,10 @@ function claims(t: Truth, modelId: string) {
   ]
 }
 
-/** Outside sizes (m) and empty weight (kg) of the bench units; others have their kind's usual body. */
-const BODIES: Readonly<
-  Record<string, readonly [width: number, depth: number, height: number, empty: number]>
-> = {
-  'Ledger 700': [0.16, 0.16, 0.36, 2.6],
-  'Torrent 1400': [0.18, 0.18, 0.42, 2.9],
-  'Plainbody 1000': [0.19, 0.19, 0.4, 2.5],
-  'Terrace 1200': [0.21, 0.21, 0.43, 3.4],
-  'Undercroft 90': [0.6, 0.3, 0.36, 12.5],
-}
-const EMPTY = {
-  canister: 2.8,
-  'hang-on-back': 0.9,
-  internal: 0.6,
-  'motor-sponge': 0.3,
-  'air-sponge': 0.2,
-  'air-box': 0.18,
-  fluidised: 0.4,
-  sump: 12,
-} as const
-
-/** The interior as it was measured: the kind's chambers to this body, and the water the whole of it held. */
+/** The body with the water it held and its chambers as rows. */
 function interior(t: Truth, modelId: string) {
-  const [w, d, h] = BODIES[t.name] ?? USUAL_BODY[t.kind]
-  const empty = BODIES[t.name]?.[3] ?? EMPTY[t.kind]
-  const chambers: readonly Interior[] = templateChambers(
-    t.kind,
-    { width: w, depth: d, height: h },
-    (n) => n,
-  ).map((c) => ({
-    ...c,
-    measured: true,
-    // The Terrace's trays stand 2 mm off the wall on both long sides.
-    ...(t.name === 'Terrace 1200' &&
-      c.role === 'tray' &&
-      c.solid.shape === 'box' && {
-        solid: { ...c.solid, depth: Math.round((c.solid.depth - 0.004) * 1000) / 1000 },
-      }),
-  }))
+  const [w, d, h, empty] = bodyOf(t)
+  const chambers = chambersOf(t)
   const outside = {
     outerWidth: w,
     outerDepth: d,
@@ -207,7 +145,7 @@ function interior(t: Truth, modelId: string) {
     ],
     chambers: chambers.map((c, i) =>
       ChamberCreate.parse({
-        id: idOf(`${modelId}-chamber-${i}`),
+        id: c.id,
         modelId,
         position: i + 1,
         ...chamberColumns(c),
@@ -261,15 +199,160 @@ function stripLog(t: Truth, modelId: string) {
   return { parts, contents }
 }
 
+/** Chance of its own, so that the flows stay what they were. */
+const wobble = seededNormal(1877)
+const chance = seeded(1878)
+
+type Readings = Partial<z.infer<typeof ReadingCreate>>
+
+/** Everything a bench notes besides flows: heights, watts, noise, priming, cups, dye, air. */
+function otherTrials(
+  t: Truth,
+  modelId: string,
+  specimenId: string,
+  hookupId: string,
+  fixed: number,
+  trials: TrialRow[],
+  readings: z.infer<typeof ReadingCreate>[],
+): void {
+  const temperature = 21.5
+  const round = (v: number, digits: number): number => Number(v.toFixed(digits))
+  const note = (
+    kind: z.infer<typeof TrialCreate>['kind'],
+    more: Partial<z.infer<typeof TrialCreate>>,
+    list: readonly Readings[],
+  ): void => {
+    const id = idOf(`${modelId}-trial-${kind}`)
+    trials.push({
+      ...TrialCreate.parse({
+        id,
+        modelId,
+        kind,
+        specimenId,
+        waterTemperature: temperature,
+        vesselVolume: t.vessel / 1000,
+        ...more,
+      }),
+      createdAt: clock(6),
+    })
+    list.forEach((r, i) =>
+      readings.push(
+        ReadingCreate.parse({ id: idOf(`${id}-${i}`), trialId: id, kind, takenAt: clock(1), ...r }),
+      ),
+    )
+  }
+  const loaded = { state: 'as-shipped', hookupId, lift: fixed } as const
+  if (t.pump) {
+    const head = t.pump.shutOffHead
+    note(
+      'shut-off',
+      { state: 'empty' },
+      Array.from({ length: 3 }, () => ({ value: round(head + 0.008 * wobble(), 3) })),
+    )
+    const duty = trueDuty(t, { ...loaded, attached: true, temperature })
+    const watts = (t.label.power ?? 5) * 1.06 * (0.72 + 0.28 * (duty.flow / t.pump.maxFlow))
+    note(
+      'power',
+      { ...loaded, setup: { relative: 0.01, pricePerKwhMinor: 31, currency: 'EUR' } },
+      Array.from({ length: 5 }, () => ({ value: round(watts * (1 + 0.006 * wobble()), 2) })),
+    )
+    note('prime', { ...loaded }, [
+      ...(t.name === 'Plainbody 1000'
+        ? [{ series: 'prime', outcome: 'no', seconds: 60, note: 'air in the pump head' }]
+        : []),
+      { series: 'prime', outcome: 'yes', seconds: round(14 + 6 * chance(), 1) },
+      { series: 'restart', outcome: 'yes', seconds: round(6 + 4 * chance(), 1) },
+      t.name === 'Terrace 1200'
+        ? {
+            series: 'leak',
+            outcome: 'yes',
+            seconds: 0,
+            value: 18e-6,
+            note: 'at the left clip, in the first night',
+          }
+        : { series: 'leak', outcome: 'no', seconds: 0 },
+      { series: 'rattle', outcome: t.name === 'Gale HB' ? 'yes' : 'no', seconds: 0 },
+    ])
+  }
+  const room = 31
+  const own = (t.label.noise ?? 33) + 4
+  const both = 10 * Math.log10(10 ** (room / 10) + 10 ** (own / 10))
+  note('noise', { ...loaded, setup: { distance: 1, position: 'seat height, in front' } }, [
+    ...Array.from({ length: 3 }, () => ({ series: 'with', value: round(both + 0.4 * wobble(), 1) })),
+    ...Array.from({ length: 3 }, () => ({ series: 'without', value: round(room + 0.4 * wobble(), 1) })),
+  ])
+  if (t.kind === 'internal' || t.kind === 'motor-sponge')
+    note('holding', { state: 'as-shipped', setup: { load: 'its own weight, wet' } }, [
+      ...[42, 118, 260, 75].map((s) => ({
+        series: 'cups',
+        outcome: 'let-go',
+        seconds: round(s * (1 + 0.1 * wobble()), 1),
+      })),
+      { series: 'cups', outcome: 'still', seconds: 600 },
+      { series: 'clips', outcome: 'still', seconds: 600 },
+      { series: 'clips', outcome: 'still', seconds: 600 },
+    ])
+  const air = airTruth(t)
+  const usual = usualAir(t)
+  if (air)
+    note(
+      'air',
+      {
+        state: 'as-shipped',
+        lift: air.lift,
+        setup: { riserDiameter: air.diameter, submergence: air.submergence, stone: 'open tube' },
+      },
+      [
+        ...[0.7, 1, 1.6].map((share) => {
+          const supplied = usual * share
+          const seconds = t.vessel / 1000 / trueAirlift(air, supplied)
+          return {
+            series: 'water',
+            value: supplied,
+            volume: t.vessel / 1000,
+            seconds: round(Math.max(1, seconds * (1 + 0.02 * wobble())), 2),
+          }
+        }),
+        ...[0, 1].map(() => ({ series: 'supplied', value: usual * (1 + 0.01 * wobble()) })),
+        ...[0, 1].map(() => ({
+          series: 'riser',
+          value: usual * (1 - air.leak) * (1 + 0.01 * wobble()),
+        })),
+      ],
+    )
+  if (['Torrent 1400', 'Triptych 600'].includes(t.name)) {
+    const tau = t.name === 'Torrent 1400' ? 48 : 65
+    const rise = (delay: number, seconds: number): number =>
+      Math.max(
+        0,
+        Math.min(10, Math.round(8 * (1 - Math.exp(-Math.max(0, seconds - delay) / tau)) + 0.3 * wobble())),
+      )
+    note(
+      'dye',
+      { ...loaded, setup: { points: ['return side', 'far corner'], volume: 0.16 } },
+      [5, 15, 25, 40, 60, 80, 110, 150, 200, 260].flatMap((s) => [
+        { series: 'return side', seconds: s, value: rise(4, s) },
+        { series: 'far corner', seconds: s + 2, value: rise(26, s) },
+      ]),
+    )
+  }
+}
+
 function model(t: Truth): DemoBundle['models'][number] {
-  const modelId = idOf(`${t.maker} ${t.name}`)
+  const modelId = modelIdOf(t)
   const specimenId = idOf(`${modelId}-specimen`)
   const hookupId = idOf(`${modelId}-hookup`)
   clock(60 * 24 * 3)
   const trials: TrialRow[] = []
   const readings: z.infer<typeof ReadingCreate>[] = []
-  const bench = (state: string, lift: number, attached: boolean, mediaLoss: number, count: number): void => {
-    const id = idOf(`${modelId}-${state}-${lift}-${attached}`)
+  const bench = (
+    state: OnTheBench['state'],
+    lift: number,
+    attached: boolean,
+    count: number,
+    fillId: string | null = null,
+  ): void => {
+    const id = idOf(`${modelId}-${state}-${lift}-${attached}${fillId ?? ''}`)
     const temperature = 21.5
     trials.push({
       ...TrialCreate.parse({
@@ -279,6 +362,7 @@ function model(t: Truth): DemoBundle['models'][number] {
         hookupId: attached ? hookupId : null,
         state,
         lift,
+        fillId,
         waterTemperature: temperature,
         vesselVolume: t.vessel / 1000,
         typed: { vesselVolume: `${t.vessel} L` },
@@ -288,18 +372,25 @@ function model(t: Truth): DemoBundle['models'][number] {
     readings.push(
       ...runs(
         id,
-        trueFlow(t, lift, attached ? t.hookup.segments : [], mediaLoss, temperature),
+        trueDuty(t, { state, lift, attached, temperature, ...(fillId && { fillId }) }).flow,
         t.vessel,
         count,
       ),
     )
   }
   const fixed = Math.max(0, t.hookup.outletAboveWater) + (t.hookup.sourceBelowWater ?? 0)
-  bench('empty', 0, false, 0, 5)
-  for (const lift of t.lifts ?? [])
-    if (t.pump && pumpFlow(lift, t.pump) > 0) bench('empty', lift, false, 0, 3)
-  bench('as-shipped', fixed, true, t.mediaLoss?.shipped ?? 0, 5)
-  if (t.mediaLoss?.proposed !== undefined) bench('proposed', fixed, true, t.mediaLoss.proposed, 5)
+  bench('empty', 0, false, 5)
+  for (const lift of t.lifts ?? []) if (t.pump && pumpFlow(lift, t.pump) > 0) bench('empty', lift, false, 3)
+  const fills = fillsOf(t)
+  if (t.name === 'Triptych 600') {
+    // What the fine pad takes: its cartridge without it, and with it once more with the outlet raised.
+    const out = fills.find((f) => f.name === 'Fine pad out')?.id ?? null
+    bench('as-shipped', fixed, true, 8, out)
+    bench('as-shipped', 0.2, true, 8)
+  }
+  bench('as-shipped', fixed, true, 5)
+  if (t.pump && fills.some((f) => f.basis === 'proposed')) bench('proposed', fixed, true, 5)
+  otherTrials(t, modelId, specimenId, hookupId, fixed, trials, readings)
   return {
     model: ModelCreate.parse({ id: modelId, maker: t.maker, name: t.name, kind: t.kind, note: t.note }),
     claims: claims(t, modelId),
@@ -329,9 +420,13 @@ function model(t: Truth): DemoBundle['models'][number] {
         bodyBelowWater: t.hookup.bodyBelowWater ?? 0,
         segments: t.hookup.segments,
       }),
+      ...(t.others ?? []).map((o) =>
+        HookupCreate.parse({ ...o, id: idOf(`${modelId}-hookup-${o.name}`), modelId }),
+      ),
     ],
     trials,
     readings,
+    fills: fills.map((f) => FillCreate.parse({ ...f, modelId })),
     ...interior(t, modelId),
     ...stripLog(t, modelId),
   }
@@ -339,6 +434,7 @@ function model(t: Truth): DemoBundle['models'][number] {
 
 const bundle: DemoBundle = {
   models: TRUTHS.map(model),
+  media: [MediumCreate.parse(HOUSE_CARTRIDGE)],
   tanks: TANKS.map((t) => TankCreate.parse({ id: idOf(`tank-${t.name}`), ...(t as Partial<Tank>) })),
 }
 const here = dirname(fileURLToPath(import.meta.url))

@@ -3,7 +3,9 @@ import type {
   ChamberCreate,
   ClaimCreate,
   ContentItemCreate,
+  FillCreate,
   HookupCreate,
+  MediumCreate,
   ModelCreate,
   PartCreate,
   ReadingCreate,
@@ -25,9 +27,11 @@ export interface DemoBundle {
     readonly readings: readonly z.infer<typeof ReadingCreate>[]
     readonly bodies: readonly z.infer<typeof BodyCreate>[]
     readonly chambers: readonly z.infer<typeof ChamberCreate>[]
+    readonly fills: readonly z.infer<typeof FillCreate>[]
     readonly parts: readonly z.infer<typeof PartCreate>[]
     readonly contents: readonly z.infer<typeof ContentItemCreate>[]
   }[]
+  readonly media: readonly z.infer<typeof MediumCreate>[]
   readonly tanks: readonly z.infer<typeof TankCreate>[]
 }
 

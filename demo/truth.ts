@@ -31,8 +31,16 @@ export interface Truth {
     readonly bodyBelowWater?: number
     readonly segments: readonly Segment[]
   }
-  /** Loss of the media as velocity heads in a 16 mm bore, as shipped and as proposed. */
-  readonly mediaLoss?: { readonly shipped: number; readonly proposed?: number }
+  /** Other ways it may be joined: outlets to choose from, another filter on the loop. */
+  readonly others?: readonly {
+    readonly name: string
+    readonly outletAboveWater: number
+    readonly bodyBelowWater?: number
+    readonly segments: readonly Segment[]
+    readonly fitted?: object
+  }[]
+  /** Loss of trays, grids and turns as velocity heads in a 16 mm bore. */
+  readonly trays?: number
   readonly lifts?: readonly number[]
   readonly mediaMass: number | null
   /** Litres of the vessel used. */
@@ -110,7 +118,7 @@ export const TRUTHS: readonly Truth[] = [
       bodyBelowWater: 0.9,
       segments: cabinet(16, 1.3, bar(18, 5)),
     },
-    mediaLoss: { shipped: 12, proposed: 9 },
+    trays: 12,
     lifts: [0.3, 0.6, 0.9, 1.2],
     mediaMass: 1.9,
     vessel: 5,
@@ -140,7 +148,7 @@ export const TRUTHS: readonly Truth[] = [
       bodyBelowWater: 0.95,
       segments: cabinet(16, 1.5, bar(16, 4)),
     },
-    mediaLoss: { shipped: 18, proposed: 11 },
+    trays: 18,
     lifts: [0.4, 0.8, 1.2],
     mediaMass: 2.1,
     vessel: 10,
@@ -168,7 +176,26 @@ export const TRUTHS: readonly Truth[] = [
       bodyBelowWater: 0.85,
       segments: cabinet(16, 1.25, fit('exit-open', 'Open end', 1, 16)),
     },
-    mediaLoss: { shipped: 10, proposed: 14 },
+    others: [
+      {
+        name: 'Two filters on one loop',
+        outletAboveWater: -0.05,
+        bodyBelowWater: 0.85,
+        segments: cabinet(16, 1.6, fit('exit-open', 'Open end', 1, 16)),
+        fitted: {
+          second: {
+            label: 'Ledger 700 behind it',
+            arrangement: 'series',
+            running: true,
+            shutOffHead: 1.47,
+            maxFlow: lph(692),
+            exponent: 1.8,
+            lossCoefficient: 12,
+          },
+        },
+      },
+    ],
+    trays: 10,
     lifts: [0.4, 0.8, 1.2],
     mediaMass: 0.9,
     vessel: 10,
@@ -197,7 +224,7 @@ export const TRUTHS: readonly Truth[] = [
       bodyBelowWater: 0.9,
       segments: cabinet(16, 1.4, fit('exit-nozzle', 'Directional nozzle', 2.5, 16)),
     },
-    mediaLoss: { shipped: 7 },
+    trays: 7,
     lifts: [0.5, 1.0, 1.5],
     mediaMass: 2.6,
     vessel: 10,
@@ -231,7 +258,7 @@ export const TRUTHS: readonly Truth[] = [
         fit('exit-lip', 'Spill lip', 1, 30),
       ],
     },
-    mediaLoss: { shipped: 4 },
+    trays: 4,
     lifts: [0.15, 0.3, 0.45],
     mediaMass: 0.6,
     vessel: 5,
@@ -258,7 +285,19 @@ export const TRUTHS: readonly Truth[] = [
       outletAboveWater: -0.03,
       segments: [fit('grid', 'Intake grid', 1.5, 20), fit('exit-nozzle', 'Directional nozzle', 2.5, 14)],
     },
-    mediaLoss: { shipped: 6 },
+    others: [
+      {
+        name: 'In the tank, spray bar',
+        outletAboveWater: -0.02,
+        segments: [fit('grid', 'Intake grid', 1.5, 20), bar(12, 4)],
+      },
+      {
+        name: 'In the tank, venturi',
+        outletAboveWater: -0.05,
+        segments: [fit('grid', 'Intake grid', 1.5, 20), fit('exit-venturi', 'Venturi, air drawn in', 9, 14)],
+      },
+    ],
+    trays: 6,
     lifts: [0.2, 0.4, 0.6],
     mediaMass: 0.7,
     vessel: 5,
@@ -284,7 +323,7 @@ export const TRUTHS: readonly Truth[] = [
       outletAboveWater: -0.02,
       segments: [fit('exit-nozzle', 'Directional nozzle', 2.5, 9)],
     },
-    mediaLoss: { shipped: 9 },
+    trays: 9,
     lifts: [0.12, 0.24, 0.36],
     mediaMass: null,
     vessel: 2,
@@ -374,7 +413,7 @@ export const TRUTHS: readonly Truth[] = [
         fit('exit-open', 'Open end', 1, 25),
       ],
     },
-    mediaLoss: { shipped: 0.5 },
+    trays: 0.5,
     lifts: [0.6, 1.2, 1.8, 2.4],
     mediaMass: 6.5,
     vessel: 20,
