@@ -18,6 +18,14 @@ const router = createBrowserRouter([
       { index: true, element: <Shelf /> },
       { path: 'tanks/:id?', lazy: async () => ({ Component: (await import('./views/tanks/Tanks')).Tanks }) },
       {
+        path: 'library/:id?',
+        lazy: async () => ({ Component: (await import('./views/library/Library')).Library }),
+      },
+      {
+        path: 'rules/:id?',
+        lazy: async () => ({ Component: (await import('./views/rules/HouseRules')).HouseRules }),
+      },
+      {
         path: 'models/:id',
         lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).DossierView }),
         children: [
@@ -35,6 +43,12 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./views/inside/Inside')).Inside }),
           },
           { path: 'bench', lazy: async () => ({ Component: (await import('./views/bench/Bench')).Bench }) },
+          {
+            path: 'bench/:trialId',
+            lazy: async () => ({ Component: (await import('./views/bench/TrialDesk')).TrialDesk }),
+          },
+          { path: 'fill', lazy: async () => ({ Component: (await import('./views/fill/Fill')).Fill }) },
+          { path: 'path', lazy: async () => ({ Component: (await import('./views/path/Path')).Path }) },
           {
             path: 'tanks',
             lazy: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }),

@@ -27,7 +27,7 @@ export const serverAway = {
 }
 
 interface Options {
-  readonly method?: 'GET' | 'POST' | 'PATCH' | 'DELETE'
+  readonly method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
   readonly body?: unknown
   readonly key?: string
   readonly version?: number

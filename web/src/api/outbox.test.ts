@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import '../../testing/setup'
+import '../../tests/setup'
 import { IDBFactory } from 'fake-indexeddb'
 import type * as Outbox from './outbox'
 

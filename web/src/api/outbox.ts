@@ -10,12 +10,16 @@ export type Collection =
   | 'hookups'
   | 'trials'
   | 'readings'
+  | 'logs'
   | 'tanks'
   | 'contents'
   | 'parts'
   | 'photos'
   | 'bodies'
   | 'chambers'
+  | 'fills'
+  | 'media'
+  | 'house-rules'
 export type RowBody = Record<string, unknown>
 
 /** One write waiting to be acknowledged by the server. It lives in IndexedDB until then. */
@@ -196,7 +200,7 @@ async function send(entry: Entry): Promise<boolean> {
   const one = `/${entry.collection}/${entry.rowId}`
   const photo =
     entry.blob &&
-    `/parts/${String(entry.body.partId)}/photos?${new URLSearchParams({ id: entry.rowId, caption: String(entry.body.caption) })}`
+    `/${entry.body.trialId ? 'trials' : 'parts'}/${String(entry.body.trialId ?? entry.body.partId)}/photos?${new URLSearchParams({ id: entry.rowId, caption: String(entry.body.caption) })}`
   const path = entry.restore
     ? `${one}/restore`
     : (photo ?? (entry.method === 'POST' ? `/${entry.collection}` : one))

@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
-import '../../testing/setup'
+import '../../tests/setup'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
-import { demoDossier } from '../../testing/dossier'
+import { demoDossier } from '../../tests/dossier'
 import { toastStore } from '../frame/toasts'
 import { waitingEntries } from './outbox'
 import { addPhoto, changeRow, createRow, deleteRow, queryClient, useDossier, useTanks } from './queries'
@@ -153,7 +153,7 @@ test('a photo follows its part as a file and shows under it while it waits', asy
   const { result } = await open()
   away = true
   const partId = server.parts[0]?.id ?? ''
-  const id = addPhoto(partId, new Blob(['x'], { type: 'image/jpeg' }), 'seal')
+  const id = addPhoto({ partId }, new Blob(['x'], { type: 'image/jpeg' }), 'seal')
   await waitFor(() => expect(result.current.dossier?.photos.map((p) => p.id)).toEqual([id]))
   expect(waitingEntries()[0]?.blob).toBeInstanceOf(Blob)
 })

@@ -1,4 +1,13 @@
-import type { Dossier, ShelfPage, StockClassRow, Tank } from '@ypsometer/contract'
+import type {
+  Dossier,
+  HouseRule,
+  ImportRequest,
+  Medium,
+  LogPoints,
+  ShelfPage,
+  StockClassRow,
+  Tank,
+} from '@ypsometer/contract'
 import { keepPreviousData, QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { toast } from '../frame/toasts'
@@ -26,9 +35,26 @@ export const queryClient = new QueryClient({
 })
 
 /** The collections of a dossier that belong to its model directly. */
-const OWNED = ['claims', 'specimens', 'hookups', 'trials', 'contents', 'parts', 'bodies', 'chambers'] as const
-/** Those that belong to a row of another collection, and the column that says which. */
-const NESTED = { readings: ['trials', 'trialId'], photos: ['parts', 'partId'] } as const
+const OWNED = [
+  'claims',
+  'specimens',
+  'hookups',
+  'trials',
+  'contents',
+  'parts',
+  'bodies',
+  'chambers',
+  'fills',
+] as const
+/** Those that belong to a row of another collection, and the columns that say which. */
+const NESTED = {
+  readings: [['trials', 'trialId']],
+  logs: [['trials', 'trialId']],
+  photos: [
+    ['parts', 'partId'],
+    ['trials', 'trialId'],
+  ],
+} as const
 const COLLECTIONS = [...OWNED, ...(Object.keys(NESTED) as (keyof typeof NESTED)[])] as const
 type InDossier = (typeof COLLECTIONS)[number]
 interface AnyRow {
@@ -41,11 +67,19 @@ const rowsOf = (d: Dossier, name: InDossier): readonly (AnyRow & RowBody)[] =>
 const emptyDossier = (model: unknown): Dossier =>
   ({ model, ...Object.fromEntries(COLLECTIONS.map((name) => [name, []])) }) as unknown as Dossier
 
+/** Collections that are lists of their own. */
+const LISTS = ['tanks', 'media', 'house-rules'] as const
+type ListName = (typeof LISTS)[number]
+const isList = (name: Collection): name is ListName => (LISTS as readonly string[]).includes(name)
+
 /** Does a row of a collection belong to this dossier? */
 function belongs(d: Dossier, name: InDossier, row: RowBody): boolean {
   if (row.modelId === d.model.id || rowsOf(d, name).some((r) => r.id === row.id)) return true
   const nested = name in NESTED ? NESTED[name as keyof typeof NESTED] : undefined
-  return nested !== undefined && rowsOf(d, nested[0]).some((r) => r.id === row[nested[1]])
+  return (
+    nested !== undefined &&
+    nested.some(([parent, column]) => rowsOf(d, parent).some((r) => r.id === row[column]))
+  )
 }
 
 /** Puts an acknowledged row into every cached answer that shows it. */
@@ -58,8 +92,11 @@ function acknowledge(collection: Collection, row: RowBody & { id: string }): voi
       ? rows.map((r) => (r.id === row.id ? (row as unknown as T) : r))
       : [...others, row as unknown as T]
   }
-  if (collection === 'tanks') {
-    queryClient.setQueryData<{ items: Tank[] }>(['tanks'], (old) => old && { ...old, items: put(old.items) })
+  if (isList(collection)) {
+    queryClient.setQueryData<{ items: { id: string }[] }>(
+      [collection],
+      (old) => old && { ...old, items: put(old.items) },
+    )
     return
   }
   if (collection === 'models' && !queryClient.getQueryData(['dossier', row.id]))
@@ -90,7 +127,10 @@ function laidOver(server: Dossier, entries: readonly Entry[]): Dossier {
   return {
     ...out,
     readings: out.readings.filter((r) => out.trials.some((t) => t.id === r.trialId)),
-    photos: out.photos.filter((p) => out.parts.some((q) => q.id === p.partId)),
+    logs: out.logs.filter((l) => out.trials.some((t) => t.id === l.trialId)),
+    photos: out.photos.filter(
+      (p) => out.parts.some((q) => q.id === p.partId) || out.trials.some((t) => t.id === p.trialId),
+    ),
   }
 }
 
@@ -134,19 +174,57 @@ export const useShelf = (f: ShelfFilter) =>
     getNextPageParam: (last) => last.next ?? undefined,
   })
 
-/** All tanks with waiting changes laid over them. */
-export function useTanks() {
+/** The points of a log; they never change, so they are read once. */
+export const useLogPoints = (id: string, local?: LogPoints) =>
+  useQuery({
+    queryKey: ['log', id],
+    queryFn: ({ signal }) => api<LogPoints>(`/logs/${id}/points`, { signal }),
+    staleTime: Infinity,
+    ...(local && { initialData: local }),
+  })
+
+/** Writes a whole import at once; the key makes a second try after a lost answer harmless. */
+export async function importAll(body: ImportRequest, key: string, modelId: string): Promise<void> {
+  await api('/imports', { method: 'POST', body, key })
+  await queryClient.invalidateQueries({ queryKey: ['dossier', modelId] })
+  void queryClient.invalidateQueries({ queryKey: ['shelf'], refetchType: 'active' })
+}
+
+/** A whole list with this device's waiting changes laid over it. */
+function useList<T extends AnyRow>(collection: ListName, path: string) {
   const entries = useEntries()
   const query = useQuery({
-    queryKey: ['tanks'],
-    queryFn: ({ signal }) => api<{ items: Tank[]; next: string | null }>('/tanks?limit=200', { signal }),
+    queryKey: [collection],
+    queryFn: ({ signal }) => api<{ items: T[] }>(path, { signal }),
   })
   const data = query.data
-  const tanks = useMemo(
-    () => data && overlay(data.items, 'tanks', entries).sort((a, b) => a.name.localeCompare(b.name)),
-    [data, entries],
+  const rows = useMemo(
+    () => data && (overlay(data.items as unknown as (T & RowBody)[], collection, entries) as readonly T[]),
+    [data, entries, collection],
   )
-  return { ...query, tanks }
+  return { ...query, rows }
+}
+
+const byName = <T extends { readonly name: string }>(rows: readonly T[] | undefined) =>
+  rows && [...rows].sort((a, b) => a.name.localeCompare(b.name))
+
+/** All tanks. */
+export function useTanks() {
+  const { rows, ...query } = useList<Tank>('tanks', '/tanks?limit=200')
+  return { ...query, tanks: useMemo(() => byName(rows), [rows]) }
+}
+
+/** The media of the library. */
+export function useMedia() {
+  const { rows, ...query } = useList<Medium>('media', '/media')
+  return { ...query, media: useMemo(() => byName(rows), [rows]) }
+}
+
+/** The house rules, and the one that holds for a dossier: its own choice, else the chosen one. */
+export function useHouseRules(own: string | null = null) {
+  const { rows, ...query } = useList<HouseRule>('house-rules', '/house-rules')
+  const house = rows?.find((r) => r.id === own) ?? rows?.find((r) => r.chosen) ?? rows?.[0]
+  return { ...query, rules: rows, house }
 }
 
 export const useStockClasses = () =>
@@ -187,10 +265,13 @@ export function deleteRow(collection: Collection, row: AnyRow, what: string): vo
   })
 }
 
-/** Keeps a photo of a part on this device and sends it when it can. Returns the photo's id. */
-export function addPhoto(partId: string, blob: Blob, caption: string): string {
+/** Whose a photo is: a part's or a trial's. */
+export type PhotoOwner = { readonly partId: string } | { readonly trialId: string }
+
+/** Keeps a photo on this device and sends it when it can. Returns the photo's id. */
+export function addPhoto(owner: PhotoOwner, blob: Blob, caption: string): string {
   const id = crypto.randomUUID()
-  const body = { id, partId, caption, width: 0, height: 0, bytes: blob.size }
+  const body = { id, partId: null, trialId: null, ...owner, caption, width: 0, height: 0, bytes: blob.size }
   enqueue({ method: 'POST', collection: 'photos', rowId: id, body, version: 0, base: {}, blob })
   return id
 }

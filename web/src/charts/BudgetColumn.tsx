@@ -1,11 +1,11 @@
-import type { BudgetLine } from '@ypsometer/core/hydraulics'
+import type { BudgetItem } from '@ypsometer/core/judging'
 import { showPercent, showQuantity } from '@ypsometer/core/units'
-import { Num } from '../figures/Num'
+import { FigureView, useWorking } from '../figures/FigureView'
 import { units } from '../frame/settings'
 import { spreadLabels } from './labels'
 
 interface Props {
-  readonly lines: readonly BudgetLine[]
+  readonly lines: readonly BudgetItem[]
   /** Pump head at the working point (m): the top of the column. */
   readonly head: number
   readonly top: number
@@ -47,7 +47,7 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compac
       width={compact ? BAR : BAR + LABELS}
       height={height}
       className="shrink-0"
-      role="img"
+      role="group"
       aria-label={`Head budget: ${lines.map((l) => `${l.label} ${text(l.head)}`).join(', ')}`}
     >
       <defs>
@@ -87,18 +87,7 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compac
                 strokeWidth="0.8"
                 fill="none"
               />
-              <text x={BAR + 15} y={(labels[i] ?? 0) - 1} fontSize="13" fill="var(--color-base-content)">
-                {p.label}
-              </text>
-              <text
-                x={BAR + 15}
-                y={(labels[i] ?? 0) + 12}
-                fontSize="12.5"
-                fill="var(--color-secondary)"
-                className="num"
-              >
-                {text(p.head)} · {showPercent(p.share)}
-              </text>
+              <Label item={p} y={labels[i] ?? 0} text={`${text(p.head)} · ${showPercent(p.share)}`} />
             </>
           )}
         </g>
@@ -112,13 +101,51 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compac
   )
 }
 
-const fill = (p: BudgetLine): string => {
+/** A part's name and figure beside the column; pressed, it shows its working. */
+function Label({ item, y, text }: { readonly item: BudgetItem; readonly y: number; readonly text: string }) {
+  const working = useWorking<SVGGElement>(item.figure)
+  const { title, ...props } = working.props
+  return (
+    <>
+      <g
+        ref={working.anchor}
+        role="button"
+        tabIndex={0}
+        className="group cursor-pointer"
+        aria-label={`${item.label}, ${text}, ${title}`}
+        onKeyDown={(e) => {
+          if (e.key !== 'Enter' && e.key !== ' ') return
+          e.preventDefault()
+          props.onClick()
+        }}
+        {...props}
+      >
+        <rect x={BAR + 10} y={y - 14} width={LABELS - 12} height={30} fill="transparent" />
+        <text x={BAR + 15} y={y - 1} fontSize="13" fill="var(--color-base-content)">
+          {item.label}
+        </text>
+        <text
+          x={BAR + 15}
+          y={y + 12}
+          fontSize="12.5"
+          fill="var(--color-secondary)"
+          className="num underline decoration-dotted underline-offset-2 group-hover:decoration-solid"
+        >
+          {text}
+        </text>
+      </g>
+      {working.panel}
+    </>
+  )
+}
+
+const fill = (p: BudgetItem): string => {
   if (p.kind === 'static') return 'url(#budget-lift)'
   return p.id === 'by-difference' ? 'url(#budget-media)' : 'var(--color-base-content)'
 }
 
 /** The budget as a list, for where the column has no room for names. */
-export function BudgetList({ lines }: { readonly lines: readonly BudgetLine[] }) {
+export function BudgetList({ lines }: { readonly lines: readonly BudgetItem[] }) {
   return (
     <table className="sheet mb-3">
       <caption className="kicker text-left">Where the head goes, top of the column first</caption>
@@ -127,9 +154,11 @@ export function BudgetList({ lines }: { readonly lines: readonly BudgetLine[] })
           <tr key={l.id}>
             <td>{l.label}</td>
             <td className="r">
-              <Num si={l.head} dimension="head" digits={2} />
+              <FigureView figure={l.figure} inline digits={2} />
             </td>
-            <td className="r num">{showPercent(l.share)}</td>
+            <td className="r num" data-plain>
+              {showPercent(l.share)}
+            </td>
           </tr>
         ))}
       </tbody>

@@ -81,6 +81,9 @@ export function standalone(...drawings: readonly SVGSVGElement[]): string {
   return new XMLSerializer().serializeToString(whole)
 }
 
+/** Rows a table on the screen shows. */
+const ROWS = 400
+
 interface ToolsProps {
   readonly data: ChartData
   readonly root: RefObject<HTMLElement | null>
@@ -139,7 +142,7 @@ export function ChartTools({ data, root }: ToolsProps) {
               </tr>
             </thead>
             <tbody>
-              {data.rows.map((row, i) => (
+              {data.rows.slice(0, ROWS).map((row, i) => (
                 <tr key={i}>
                   {row.map((v, j) => (
                     <td key={j} className="num">
@@ -150,6 +153,11 @@ export function ChartTools({ data, root }: ToolsProps) {
               ))}
             </tbody>
           </table>
+          {data.rows.length > ROWS && (
+            <p className="muted py-1 text-[0.88rem]">
+              The first {ROWS} of {data.rows.length} rows; the CSV has them all.
+            </p>
+          )}
         </div>
       )}
     </div>

@@ -1,7 +1,7 @@
 import { circuitLoss, labelBand, pumpBand, pumpHead } from '@ypsometer/core/hydraulics/curves'
 import type { Assessment, HookupResult } from '@ypsometer/core/judging'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
-import { useMemo, useRef } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import {
   Area,
   CartesianGrid,
@@ -18,6 +18,7 @@ import {
 import { units } from '../frame/settings'
 import { BudgetColumn, BudgetList } from './BudgetColumn'
 import { ChartTools, type ChartData } from './ChartTools'
+import { axisTicks } from './ticks'
 import { useWidth } from './useWidth'
 
 const HEIGHT = 430
@@ -30,17 +31,13 @@ interface Props {
   readonly hookup: HookupResult | null
   readonly show: 'computed' | 'measured'
   readonly name: string
-}
-
-/** Round axis ticks from 0 to just past `v`: steps of 1, 2 or 5 times a power of ten, at most eight of them. */
-function axisTicks(v: number): number[] {
-  const power = 10 ** Math.floor(Math.log10(v / 4))
-  const step = [1, 2, 5, 10].map((k) => k * power).find((s) => v / s <= 7) ?? v
-  return Array.from({ length: Math.ceil(v / step - 1e-9) + 1 }, (_, i) => Number((i * step).toPrecision(6)))
+  /** A point was dragged off the curve, or one that is out is to come back; by its trial. */
+  readonly onTakeOut?: (trialId: string) => void
+  readonly onPutBack?: (trialId: string) => void
 }
 
 /** Head against flow with the head budget standing on the same axis: read across from the curve to the column. */
-export default function HeadFlow({ assessment, hookup, show, name }: Props) {
+export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, onPutBack }: Props) {
   const system = units.use()
   const root = useRef<HTMLDivElement>(null)
   const compact = useWidth(root, 900) < 640
@@ -80,15 +77,17 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
         circuit: circuit !== undefined && circuit <= highest ? h(circuit) : undefined,
       }
     })
-    const points =
-      known.fit?.points.map((p) => ({
-        flow: q(p.flow),
-        head: h(p.head),
-        error: q(2 * (p.flowUncertainty ?? 0)),
-      })) ?? []
+    const place = (p: { flow: number; head: number; flowUncertainty?: number; trialId: string }) => ({
+      flow: q(p.flow),
+      head: h(p.head),
+      error: q(2 * (p.flowUncertainty ?? 0)),
+      trialId: p.trialId,
+    })
+    const points = known.curve.points.map(place)
+    const out = known.curve.out.map(place)
     const xTicks = axisTicks(q(top))
     const yTicks = axisTicks(h(highest))
-    return { rows, points, xTicks, yTicks, xMax: xTicks.at(-1) ?? 1, yMax: yTicks.at(-1) ?? 1, q, h }
+    return { rows, points, out, xTicks, yTicks, xMax: xTicks.at(-1) ?? 1, yMax: yTicks.at(-1) ?? 1, q, h }
   }, [known, hookup, flowUnit, headUnit])
   if (!known || !model) return <div ref={root} />
   const measured = show === 'measured' ? hookup?.measured : null
@@ -209,23 +208,36 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
                   strokeWidth={1.4}
                 />
               )}
-              <Scatter
-                data={model.points}
-                dataKey="head"
-                name="measured"
-                fill="var(--color-primary)"
-                shape={(p: unknown) => <Plumb {...(p as { cx?: number; cy?: number })} />}
-                isAnimationActive={false}
-                tooltipType="none"
-              >
-                <ErrorBar
-                  dataKey="error"
-                  direction="x"
-                  width={5}
-                  strokeWidth={1.2}
-                  stroke="var(--color-primary)"
+              {/* A scatter without data of its own would take the chart's. */}
+              {model.points.length > 0 && (
+                <Scatter
+                  data={model.points}
+                  dataKey="head"
+                  name="measured"
+                  fill="var(--color-primary)"
+                  shape={(p: unknown) => <Plumb {...(p as PlumbProps)} onMove={onTakeOut} />}
+                  isAnimationActive={false}
+                  tooltipType="none"
+                >
+                  <ErrorBar
+                    dataKey="error"
+                    direction="x"
+                    width={5}
+                    strokeWidth={1.2}
+                    stroke="var(--color-primary)"
+                  />
+                </Scatter>
+              )}
+              {model.out.length > 0 && (
+                <Scatter
+                  data={model.out}
+                  dataKey="head"
+                  name="taken out"
+                  shape={(p: unknown) => <Plumb {...(p as PlumbProps)} out onMove={onPutBack} />}
+                  isAnimationActive={false}
+                  tooltipType="none"
                 />
-              </Scatter>
+              )}
               <Tooltip
                 content={<Hover flowUnit={flowUnit.symbol} headUnit={headUnit.symbol} />}
                 cursor={{ stroke: 'var(--color-secondary)', strokeDasharray: '2 3' }}
@@ -252,6 +264,7 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
         hookup={hookup !== null}
         label={known.from === 'fit' && known.labelPump !== null}
         points={model.points.length > 0}
+        out={model.out.length > 0}
       />
       <ChartTools data={data} root={root} />
     </div>
@@ -261,15 +274,72 @@ export default function HeadFlow({ assessment, hookup, show, name }: Props) {
 const TICK = { fontFamily: 'var(--font-num)', fontSize: 13, fill: 'var(--color-base-content)' }
 const AXIS_LABEL = { fontFamily: 'var(--font-sans)', fontSize: 14, fill: 'var(--color-secondary)' }
 
-/** A measured point, drawn as the plumb weight that marks measured numbers. */
-function Plumb({ cx = 0, cy = 0 }: { readonly cx?: number; readonly cy?: number }) {
+interface PlumbProps {
+  readonly cx?: number
+  readonly cy?: number
+  readonly payload?: { readonly trialId: string; readonly flow: number; readonly head: number }
+}
+
+/** How far (px) a point has to be drawn off before it counts. */
+const FAR = 26
+
+/**
+ * A measured point, drawn as the plumb weight that marks measured numbers. Drawn away, it is taken out of the fit; one
+ * that is out is put back by a click. Enter does both.
+ */
+function Plumb({
+  cx = 0,
+  cy = 0,
+  payload,
+  out,
+  onMove,
+}: PlumbProps & { readonly out?: boolean; readonly onMove: ((trialId: string) => void) | undefined }) {
+  const [from, setFrom] = useState<readonly [number, number] | null>(null)
+  const [by, setBy] = useState<readonly [number, number]>([0, 0])
+  const far = Math.hypot(...by) > FAR
+  const act = (): void => void (payload && onMove?.(payload.trialId))
+  const d = `M${cx - 5} ${cy - 4}h10l-5 9z`
+  if (!onMove || !payload)
+    return <path d={d} fill="var(--color-base-100)" stroke="var(--color-primary)" strokeWidth={1.8} />
   return (
-    <path
-      d={`M${cx - 5} ${cy - 4}h10l-5 9z`}
-      fill="var(--color-base-100)"
-      stroke="var(--color-primary)"
-      strokeWidth={1.8}
-    />
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`Point at ${payload.flow.toFixed(0)} and ${payload.head.toFixed(2)}: ${out ? 'out of the fit, put it back' : 'in the fit, take it out'}`}
+      className={out ? 'cursor-pointer' : 'cursor-grab'}
+      style={{ touchAction: 'none' }}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return
+        e.preventDefault()
+        act()
+      }}
+      onClick={() => out && act()}
+      onPointerDown={(e) => {
+        if (out) return
+        e.currentTarget.setPointerCapture(e.pointerId)
+        setFrom([e.clientX, e.clientY])
+      }}
+      onPointerMove={(e) => from && setBy([e.clientX - from[0], e.clientY - from[1]])}
+      onPointerUp={() => {
+        if (far) act()
+        setFrom(null)
+        setBy([0, 0])
+      }}
+      onPointerCancel={() => {
+        setFrom(null)
+        setBy([0, 0])
+      }}
+    >
+      <circle cx={cx} cy={cy} r={14} fill="transparent" />
+      <path
+        d={d}
+        transform={`translate(${by[0]} ${by[1]})`}
+        fill={out ? 'none' : 'var(--color-base-100)'}
+        stroke={out || far ? 'var(--color-secondary)' : 'var(--color-primary)'}
+        strokeWidth={1.8}
+        strokeDasharray={out || far ? '2 2' : undefined}
+      />
+    </g>
   )
 }
 
@@ -309,11 +379,13 @@ function Legend({
   hookup,
   label,
   points,
+  out,
 }: {
   readonly from: 'fit' | 'label'
   readonly hookup: boolean
   readonly label: boolean
   readonly points: boolean
+  readonly out: boolean
 }) {
   const line = (dash: string, colour: string, width: number) => (
     <svg width="30" height="8" aria-hidden="true" className="inline-block">
@@ -337,7 +409,21 @@ function Legend({
           <svg width="12" height="12" aria-hidden="true" className="inline-block">
             <path d="M1 2h10l-5 9z" fill="none" stroke="var(--color-primary)" strokeWidth="1.8" />
           </svg>{' '}
-          measured
+          measured; drag one off the curve to take it out of the fit
+        </li>
+      )}
+      {out && (
+        <li>
+          <svg width="12" height="12" aria-hidden="true" className="inline-block">
+            <path
+              d="M1 2h10l-5 9z"
+              fill="none"
+              stroke="var(--color-secondary)"
+              strokeWidth="1.8"
+              strokeDasharray="2 2"
+            />
+          </svg>{' '}
+          taken out, with its reason below
         </li>
       )}
     </ul>

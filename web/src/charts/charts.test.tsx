@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import '../../testing/setup'
+import '../../tests/setup'
 import type { Verdict } from '@ypsometer/core/judging'
 import { STOCK_CLASSES, supportedRange } from '@ypsometer/core/tanks'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
@@ -76,22 +76,33 @@ test('curve and column that stand side by side are saved as one drawing, each in
 })
 
 describe('the head budget', () => {
-  const lines = [
+  const parts = [
     { id: 'a', label: 'Intake', kind: 'fitting', head: 0.2, share: 0.25 },
     { id: 'b', label: 'Hose', kind: 'hose', head: 0.4, share: 0.5 },
     { id: 'static', label: 'Lift', kind: 'static', head: 0.2, share: 0.25 },
   ] as const
+  const figure = { dimension: 'head', provenance: 'computed', formula: 'h = f (L/D) v²/2g' } as const
+  const lines = parts.map((p) => ({ ...p, figure: { ...figure, id: p.id, label: p.label, value: p.head } }))
   test('stands on the chart’s own axis: each part as tall as its head, from the duty head down to zero', () => {
     const { container } = render(
       <BudgetColumn lines={lines} head={0.8} top={10} bottom={40} height={250} axisMax={1} />,
     )
-    const rects = [...container.querySelectorAll('rect')].map((r) => [
-      Number(r.getAttribute('y')),
-      Number(r.getAttribute('height')),
-    ])
+    const rects = [
+      ...container.querySelectorAll('rect[stroke], rect[fill^=url], rect:not([fill=transparent])'),
+    ].map((r) => [Number(r.getAttribute('y')), Number(r.getAttribute('height'))])
     // 200 px for 1 m from y 10 to 210: 0.8 m stands at 50, and 0.2, 0.4, 0.2 m are 40, 80, 40 px.
     expect(rects.map((r) => r.map((v) => Math.round(v)))).toEqual([[50, 40], [90, 80], [170, 40]]) // prettier-ignore
-    expect(screen.getByRole('img').getAttribute('aria-label')).toContain('Hose 0.400 m')
+    expect(screen.getByRole('group').getAttribute('aria-label')).toContain('Hose 0.400 m')
+  })
+  test('a part’s name in the drawing shows its working on Enter, and Escape gives the focus back', () => {
+    render(<BudgetColumn lines={lines} head={0.8} top={10} bottom={40} height={250} axisMax={1} />)
+    const hose = screen.getByRole('button', { name: /Hose, 0.400 m/ })
+    fireEvent.keyDown(hose, { key: 'Enter' })
+    const panel = screen.getByRole('dialog', { name: 'Working of hose' })
+    expect(panel.textContent).toContain('h = f (L/D) v²/2g')
+    fireEvent.keyDown(panel, { key: 'Escape' })
+    expect(screen.queryByRole('dialog')).toBeNull()
+    expect(document.activeElement).toBe(hose)
   })
   test('as a list it says the same', () => {
     render(<BudgetList lines={lines} />)

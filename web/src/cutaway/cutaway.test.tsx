@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import '../../testing/setup'
+import '../../tests/setup'
 import { FILTER_KINDS } from '@ypsometer/core/judging'
 import { templateChambers, USUAL_BODY, type BodyRecord, type Chamber } from '@ypsometer/core/volumes'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'

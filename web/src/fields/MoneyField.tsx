@@ -4,7 +4,7 @@ import { changeRow } from '../api/queries'
 import type { Collection } from '../api/outbox'
 
 /** Digits after the point of a currency: 2 for the euro, 0 for the yen. @throws RangeError for a code that is none. */
-const minorDigits = (currency: string): number =>
+export const minorDigits = (currency: string): number =>
   new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
 
 export const showMoney = (minor: number | null, currency: string | null): string => {

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import '../../testing/setup'
+import '../../tests/setup'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import type { Entry, RowBody } from '../api/outbox'
 import type { Sentence } from '@ypsometer/core/figures'

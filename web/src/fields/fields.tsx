@@ -237,3 +237,22 @@ export function SelectField(p: SelectProps) {
     </FieldShell>
   )
 }
+
+/** A day, or none; written as soon as it is whole. */
+export function DateField(p: Common) {
+  const id = useId()
+  const value = (p.row as unknown as Record<string, unknown>)[p.field] as string | null
+  const { parked } = useAutosaved({ ...p, shown: value ?? '', read: () => ({ kind: 'ok', body: {} }) })
+  return (
+    <FieldShell id={id} label={p.label} field={p.field} hint={p.hint} parked={parked}>
+      <input
+        id={id}
+        type="date"
+        className="field num"
+        aria-describedby={`${id}-said`}
+        value={value ?? ''}
+        onChange={(e) => changeRow(p.collection, p.row, { [p.field]: e.target.value || null })}
+      />
+    </FieldShell>
+  )
+}

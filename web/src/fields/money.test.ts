@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import '../../testing/setup'
+import '../../tests/setup'
 jest.mock('../api/queries', () => ({ changeRow: () => undefined }))
 import { placeBetween } from '../views/strip/PartTable'
 import { readMoney, showMoney } from './MoneyField'

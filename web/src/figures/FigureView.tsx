@@ -1,8 +1,25 @@
 import type { Figure } from '@ypsometer/core/figures'
 import { X } from 'lucide-react'
-import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react'
+import { useEffect, useId, useLayoutEffect, useRef, useState, type RefObject } from 'react'
+import { createPortal } from 'react-dom'
 import { Num } from './Num'
 import { Mark, PROVENANCE_MEANING, PROVENANCE_WORDS } from './Provenance'
+
+interface Props {
+  readonly figure: Figure
+  readonly size?: 'md' | 'lg'
+  readonly unit?: string
+  /** The mark without its word, for tables whose heading says it. */
+  readonly bare?: boolean
+  /** In a dense table: the number underlined with dots and its mark; the word is in its description and its working. */
+  readonly inline?: boolean
+  /** Within a sentence, which tells the origin in words: no mark. */
+  readonly said?: boolean
+  /** With a plus where it is one. */
+  readonly signed?: boolean
+  readonly digits?: number
+  readonly className?: string
+}
 
 /** A number that can be asked where it came from: click, Enter or Space opens its working. */
 export function FigureView({
@@ -10,87 +27,122 @@ export function FigureView({
   size = 'md',
   unit,
   bare,
-}: {
-  readonly figure: Figure
-  readonly size?: 'md' | 'lg'
-  readonly unit?: string
-  /** The mark without its word, for tables whose heading says it. */
-  readonly bare?: boolean
-}) {
-  const [open, setOpen] = useState(false)
-  const id = useId()
-  const root = useRef<HTMLSpanElement>(null)
-  const button = useRef<HTMLButtonElement>(null)
-  const close = (): void => {
-    setOpen(false)
-    button.current?.focus()
-  }
-  useEffect(() => {
-    if (!open) return
-    const away = (e: PointerEvent): void => {
-      if (!root.current?.contains(e.target as Node)) setOpen(false)
-    }
-    document.addEventListener('pointerdown', away)
-    return () => document.removeEventListener('pointerdown', away)
-  }, [open])
+  inline,
+  said,
+  signed,
+  digits,
+  className = '',
+}: Props) {
+  const working = useWorking<HTMLButtonElement>(figure)
+  const shown = unit ?? figure.unit
+  const water = figure.provenance === 'measured' && figure.dimension === 'flow'
   return (
-    <span
-      ref={root}
-      className="relative inline-block"
-      onKeyDown={(e) => e.key === 'Escape' && open && (e.stopPropagation(), close())}
-    >
+    <>
       <button
-        ref={button}
+        ref={working.anchor}
         type="button"
-        className="group inline-flex cursor-pointer flex-wrap items-baseline gap-x-2 text-left"
-        aria-expanded={open}
-        aria-controls={id}
-        title="Show the working"
-        onClick={() => setOpen(!open)}
+        className={`group relative z-10 cursor-pointer text-left ${inline ? 'decoration-secondary whitespace-nowrap max-[380px]:whitespace-normal underline decoration-dotted underline-offset-3 hover:decoration-solid' : 'inline-flex flex-wrap items-baseline gap-x-2'} ${className}`}
+        {...working.props}
       >
+        {signed && figure.value >= 0 && <span className="num">+</span>}
         <Num
           si={figure.value}
           dimension={figure.dimension}
           uncertainty={figure.uncertainty}
-          className={`${size === 'lg' ? 'text-[2rem] leading-none font-semibold' : 'font-medium'} ${figure.provenance === 'measured' && figure.dimension === 'flow' ? 'text-primary' : ''}`}
-          {...(unit && { unit })}
+          className={`${size === 'lg' ? 'text-[2rem] leading-none font-semibold' : inline && !bare ? '' : 'font-medium'} ${water ? 'text-primary' : ''}`}
+          {...(digits && { digits })}
+          {...(shown && { unit: shown })}
         />
-        <span className="muted inline-flex items-baseline gap-1 text-[0.8rem] whitespace-nowrap underline decoration-dotted underline-offset-3 group-hover:decoration-solid">
-          <Mark of={figure.provenance} />
-          <span className={bare ? 'sr-only' : ''}>{PROVENANCE_WORDS[figure.provenance]}</span>
-        </span>
+        {inline ? (
+          !said && (
+            <span className="muted ml-1 text-[0.72rem]">
+              <Mark of={figure.provenance} />
+            </span>
+          )
+        ) : (
+          <span className="muted inline-flex items-baseline gap-1 text-[0.8rem] whitespace-nowrap underline decoration-dotted underline-offset-3 group-hover:decoration-solid">
+            <Mark of={figure.provenance} />
+            <span className={bare ? 'sr-only' : ''}>{PROVENANCE_WORDS[figure.provenance]}</span>
+          </span>
+        )}
       </button>
-      {open && <Working id={id} figure={figure} onClose={close} />}
-    </span>
+      {working.panel}
+    </>
   )
 }
 
-function Working({
-  id,
-  figure,
-  onClose,
-}: {
+/** What opens a figure's working: the props of anything that can be pressed, and the panel to put beside it. */
+export function useWorking<E extends HTMLElement | SVGElement>(figure: Figure) {
+  const [open, setOpen] = useState(false)
+  const id = useId()
+  const anchor = useRef<E>(null)
+  const close = (): void => {
+    setOpen(false)
+    anchor.current?.focus()
+  }
+  return {
+    anchor,
+    props: {
+      'aria-expanded': open,
+      'aria-controls': open ? id : undefined,
+      title: `${PROVENANCE_WORDS[figure.provenance]}: show the working`,
+      onClick: () => setOpen(!open),
+    },
+    panel: open && (
+      <Working id={id} figure={figure} anchor={anchor} onClose={close} onAway={() => setOpen(false)} />
+    ),
+  }
+}
+
+interface PanelProps {
   readonly id: string
   readonly figure: Figure
+  readonly anchor: RefObject<Element | null>
   readonly onClose: () => void
-}) {
+  readonly onAway: () => void
+}
+
+function Working({ id, figure, anchor, onClose, onAway }: PanelProps) {
   const panel = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => {
     const el = panel.current
-    if (!el) return
-    const { right, left } = el.getBoundingClientRect()
-    const over = right - (document.documentElement.clientWidth - 8)
-    if (over > 0) el.style.left = `${-Math.min(over, left - 8)}px`
-    el.focus()
-  }, [])
-  return (
+    const at = anchor.current?.getBoundingClientRect()
+    if (!el || !at) return
+    const { clientWidth, clientHeight } = document.documentElement
+    const left = Math.max(8, Math.min(at.left, clientWidth - 8 - el.offsetWidth))
+    const over = at.bottom + 4 + el.offsetHeight > clientHeight && at.top > el.offsetHeight + 8
+    const top = over ? at.top - 4 - el.offsetHeight : at.bottom + 4
+    el.style.left = `${left + window.scrollX}px`
+    el.style.top = `${top + window.scrollY}px`
+    el.focus({ preventScroll: true })
+    el.scrollIntoView({ block: 'nearest' })
+  }, [anchor])
+  useEffect(() => {
+    const away = (e: PointerEvent): void => {
+      const at = e.target as Node
+      if (!panel.current?.contains(at) && !anchor.current?.contains(at)) onAway()
+    }
+    document.addEventListener('pointerdown', away)
+    return () => document.removeEventListener('pointerdown', away)
+  })
+  return createPortal(
     <div
       id={id}
       ref={panel}
       tabIndex={-1}
       role="dialog"
       aria-label={`Working of ${figure.label.toLowerCase()}`}
-      className="bg-base-100 border-base-content absolute top-full left-0 z-40 mt-1 w-[23rem] max-w-[calc(100vw-1.5rem)] border p-4 text-[0.92rem] whitespace-normal shadow-lg"
+      className="bg-base-100 border-base-content absolute top-0 left-0 z-40 max-h-[80vh] w-[23rem] max-w-[calc(100vw-1rem)] overflow-y-auto border p-4 text-[0.92rem] whitespace-normal shadow-lg"
+      onKeyDown={(e) => {
+        e.stopPropagation()
+        // The panel hangs at the end of the page; leaving it by Tab goes on from the number it belongs to.
+        if (e.key === 'Escape' || e.key === 'Tab') {
+          if (e.key === 'Tab' && e.target === panel.current) return
+          e.preventDefault()
+          onClose()
+        }
+      }}
+      onClick={(e) => e.stopPropagation()}
     >
       <div className="flex items-start justify-between gap-3">
         <h3>{figure.label}</h3>
@@ -108,13 +160,24 @@ function Working({
       </p>
       {figure.conditions && <p className="mt-2">Conditions: {figure.conditions.join(' · ')}</p>}
       {figure.formula && <p className="num bg-base-200 mt-2 px-2 py-1.5">{figure.formula}</p>}
-      {figure.working && (
+      {figure.working && figure.working.length > 0 && (
         <table className="sheet mt-1">
           <tbody>
-            {figure.working.map((w) => (
-              <tr key={w.symbol}>
+            {figure.working.map((w, i) => (
+              <tr key={i}>
                 <td className="num font-medium">{w.symbol}</td>
-                <td>{w.label}</td>
+                <td>
+                  {w.label}
+                  {w.provenance && (
+                    <span
+                      className="muted ml-1.5 inline-flex align-[-1px]"
+                      title={PROVENANCE_WORDS[w.provenance]}
+                    >
+                      <Mark of={w.provenance} />
+                      <span className="sr-only">{PROVENANCE_WORDS[w.provenance]}</span>
+                    </span>
+                  )}
+                </td>
                 <td className="r">
                   <Num si={w.value} dimension={w.dimension} {...(w.unit && { unit: w.unit })} />
                 </td>
@@ -125,6 +188,7 @@ function Working({
       )}
       {figure.uncertainty !== undefined && <p className="muted mt-2">± is the 95 % interval’s half-width.</p>}
       {figure.source && <p className="muted mt-1">Source: {figure.source}.</p>}
-    </div>
+    </div>,
+    document.body,
   )
 }

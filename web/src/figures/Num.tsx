@@ -5,7 +5,6 @@ import {
   trimZeros,
   type Dimension,
 } from '@ypsometer/core/units'
-import { saidText, type Sentence } from '@ypsometer/core/figures'
 import { units } from '../frame/settings'
 
 interface NumProps {
@@ -20,6 +19,7 @@ interface NumProps {
 /** A number with its unit smaller beside it and its uncertainty after it, in the reader's units. */
 export function Num({ si, dimension, uncertainty, digits = 3, unit, className = '' }: NumProps) {
   const system = units.use()
+  if (unit === '%' && !uncertainty) return <Percent share={si} className={className} />
   const shown = uncertainty
     ? showWithUncertainty(si, uncertainty, dimension, system, unit)
     : { ...showQuantity(si, dimension, system, digits, unit), uncertainty: undefined }
@@ -42,17 +42,3 @@ interface PercentProps {
 export const Percent = ({ share, className = '', decimals }: PercentProps) => (
   <span className={`num whitespace-nowrap ${className}`}>{showPercent(share, decimals)}</span>
 )
-
-/** A generated sentence with its numbers set as numbers, in the reader's units. */
-export function Words({ sentence }: { readonly sentence: Sentence }) {
-  const system = units.use()
-  return sentence.map((part, i) =>
-    typeof part === 'string' ? (
-      part
-    ) : (
-      <span key={i} className="num font-medium whitespace-nowrap">
-        {saidText(part, system)}
-      </span>
-    ),
-  )
-}

@@ -10,7 +10,7 @@ export const PROVENANCE_WORDS: Readonly<Record<Provenance, string>> = {
 export const PROVENANCE_MEANING: Readonly<Record<Provenance, string>> = {
   printed: 'Copied from the label, box or manual. Nobody here has checked it.',
   measured: 'Taken on this bench, with its uncertainty and conditions.',
-  computed: 'Worked out from other numbers by a formula; open it to see the working.',
+  computed: 'Worked out from other numbers by a formula.',
   rule: 'A rule of the trade with no published source.',
 }
 

@@ -1,10 +1,11 @@
 /** @jest-environment jsdom */
-import '../../testing/setup'
+import '../../tests/setup'
 import type { Figure } from '@ypsometer/core/figures'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { units } from '../frame/settings'
 import { FigureView } from './FigureView'
-import { Num, Words } from './Num'
+import { Num } from './Num'
+import { Words } from './Words'
 
 afterEach(cleanup)
 beforeEach(() => units.set('metric'))

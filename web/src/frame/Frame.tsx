@@ -61,6 +61,8 @@ export function Frame() {
       if (e.key === '?') setHelp(true)
       else if (e.key === '1') void navigate('/')
       else if (e.key === '2') void navigate('/tanks')
+      else if (e.key === '3') void navigate('/library')
+      else if (e.key === '4') void navigate('/rules')
       else if (e.key === '/') {
         const search = document.querySelector<HTMLInputElement>('input[type=search]')
         if (search) {
@@ -90,6 +92,12 @@ export function Frame() {
           </NavLink>
           <NavLink to="/tanks" className={place}>
             Tanks
+          </NavLink>
+          <NavLink to="/library" className={place}>
+            Library
+          </NavLink>
+          <NavLink to="/rules" className={place}>
+            Rules
           </NavLink>
         </nav>
         <div className="ml-auto flex items-center gap-3">

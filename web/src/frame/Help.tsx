@@ -7,6 +7,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'This page'],
   ['1', 'Shelf'],
   ['2', 'Tanks'],
+  ['3', 'Library of media'],
+  ['4', 'House rules'],
   ['/', 'Search the shelf'],
   ['Space', 'Bench run: start, stop'],
   ['Backspace', 'Bench run: undo the last run'],

@@ -1,8 +1,12 @@
 import { lazy, Suspense, useState } from 'react'
+import { changeRow } from '../../api/queries'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../dossier/Dossier'
+import { InstrumentsSheet } from '../../instruments/InstrumentsSheet'
+import { CurvePoints } from './CurvePoints'
 import { Findings } from './Findings'
 import { Hookups } from './Hookups'
+import { ProposedSet } from './ProposedSet'
 import { SensitivityList } from './SensitivityList'
 import { ThreeAnswers } from './ThreeAnswers'
 import { TrialList } from './TrialList'
@@ -14,7 +18,12 @@ export function Bench() {
   const { dossier, assessment } = useDossierContext()
   const [chosen, setChosen] = useState<string | null>(null)
   const [wanted, setWanted] = useState<'computed' | 'measured'>('measured')
+  const [asked, setAsked] = useState<string | null>(null)
   if (!assessment) return <Loading />
+  const putBack = (trialId: string): void => {
+    const trial = dossier.trials.find((t) => t.id === trialId)
+    if (trial) changeRow('trials', trial, { outReason: null })
+  }
   const hookup = assessment.hookups.find((h) => h.hookup.id === chosen) ?? assessment.main
   const show = hookup?.measured ? wanted : 'computed'
   return (
@@ -60,17 +69,27 @@ export function Bench() {
           </div>
           <div className="mt-2 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1fr)_19rem]">
             <Suspense fallback={<Loading />}>
-              <HeadFlow assessment={assessment} hookup={hookup} show={show} name={dossier.model.name} />
+              <HeadFlow
+                assessment={assessment}
+                hookup={hookup}
+                show={show}
+                name={dossier.model.name}
+                onTakeOut={setAsked}
+                onPutBack={putBack}
+              />
             </Suspense>
             <div className="space-y-6">
               <Findings hookup={hookup} />
               {hookup && <SensitivityList hookup={hookup} />}
             </div>
           </div>
+          <CurvePoints asked={asked} onAsk={setAsked} />
         </section>
       )}
+      <ProposedSet />
       <TrialList />
       <Hookups />
+      <InstrumentsSheet />
     </div>
   )
 }

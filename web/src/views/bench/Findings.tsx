@@ -1,5 +1,7 @@
+import { bodyDepthFigure, staticHeadFigure, staticPartFigures } from '@ypsometer/core/judging/staticFigures'
 import type { HookupResult } from '@ypsometer/core/judging'
-import { Num, Words } from '../../figures/Num'
+import { FigureView } from '../../figures/FigureView'
+import { Words } from '../../figures/Words'
 import { useDossierContext } from '../dossier/Dossier'
 
 /** What the curve says: the label finding, why lift does or does not count, and what a fit still needs. */
@@ -19,11 +21,12 @@ export function Findings({ hookup }: { readonly hookup: HookupResult | null }) {
           </p>
         </div>
       )}
-      {pump?.fit && (
+      {pump?.fit && pump.fitFigures && (
         <p className="muted">
-          Curve fitted to {pump.fit.points.length} points: <Num si={pump.pump.shutOffHead} dimension="head" />{' '}
-          shut-off, <Num si={pump.pump.maxFlow} dimension="flow" /> at no head, exponent{' '}
-          <span className="num">{pump.pump.exponent.toFixed(2)}</span>
+          Curve fitted to {pump.fit.points.length} points:{' '}
+          <FigureView figure={pump.fitFigures.shutOff} inline said /> shut-off,{' '}
+          <FigureView figure={pump.fitFigures.maxFlow} inline said /> at no head, exponent{' '}
+          <FigureView figure={pump.fitFigures.exponent} inline said />
           {pump.fit.exponent === 'assumed' && ' (assumed: fewer than five points)'}.
         </p>
       )}
@@ -36,6 +39,7 @@ export function Findings({ hookup }: { readonly hookup: HookupResult | null }) {
 
 function LiftNote({ hookup }: { readonly hookup: HookupResult }) {
   const { staticHead, hookup: h } = hookup
+  const parts = staticPartFigures(staticHead)
   return (
     <div>
       <h3>Does the height count?</h3>
@@ -44,23 +48,23 @@ function LiftNote({ hookup }: { readonly hookup: HookupResult }) {
           No. Both ends are under the same water, so the falling side pays for the rising one
           {h.bodyBelowWater > 0 && (
             <>
-              ; the <Num si={h.bodyBelowWater} dimension="head" /> down to the body cost nothing
+              ; the <FigureView figure={bodyDepthFigure(h)} inline said /> down to the body cost nothing
             </>
           )}
           . Only friction counts, and a longer hose adds to that.
         </p>
       ) : (
         <p>
-          Yes, <Num si={staticHead.head} dimension="head" />: the circuit is open
+          Yes, <FigureView figure={staticHeadFigure(staticHead)} inline said />: the circuit is open
           {staticHead.fromSource > 0 && (
             <>
-              , water is taken <Num si={staticHead.fromSource} dimension="head" /> below the tank’s surface
+              , water is taken <FigureView figure={parts.source} inline said /> below the tank’s surface
             </>
           )}
           {staticHead.fromOutlet > 0 && (
             <>
               {staticHead.fromSource > 0 ? ' and' : ', water is'} let go{' '}
-              <Num si={staticHead.fromOutlet} dimension="head" /> above it
+              <FigureView figure={parts.outlet} inline said /> above it
             </>
           )}
           . That much comes off the pump’s head at every flow.

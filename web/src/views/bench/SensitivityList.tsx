@@ -1,5 +1,5 @@
 import type { HookupResult } from '@ypsometer/core/judging'
-import { Num } from '../../figures/Num'
+import { FigureView } from '../../figures/FigureView'
 import { ProvenanceTag } from '../../figures/Provenance'
 
 /** What one change at a time would give, computed without media. */
@@ -16,8 +16,7 @@ export function SensitivityList({ hookup }: { readonly hookup: HookupResult }) {
             <tr key={s.id}>
               <td>{s.label}</td>
               <td className="r">
-                <span className="num">{s.change >= 0 ? '+' : ''}</span>
-                <Num si={s.change} dimension="flow" digits={2} />
+                <FigureView figure={s.figure} inline signed digits={2} />
               </td>
             </tr>
           ))}

@@ -1,68 +1,97 @@
 import type { Trial } from '@ypsometer/contract'
-import { Timer, Trash2 } from 'lucide-react'
-import { IconButton } from '../../frame/IconButton'
+import type { TrialKind } from '@ypsometer/core/bench'
+import type { Figure } from '@ypsometer/core/figures'
+import { liftFigure } from '@ypsometer/core/judging/staticFigures'
+import { Download, Repeat2, Timer, Trash2, Upload } from 'lucide-react'
+import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { createRow, deleteRow } from '../../api/queries'
+import { deleteRow } from '../../api/queries'
+import { save, toCsv } from '../../charts/ChartTools'
 import { FigureView } from '../../figures/FigureView'
-import { Num } from '../../figures/Num'
+import { Words } from '../../figures/Words'
+import { IconButton } from '../../frame/IconButton'
 import { useDossierContext } from '../dossier/Dossier'
 import { STATE_WORDS } from '../words'
+import { benchCsv } from './exportCsv'
+import { KIND_ORDER, KINDS } from './kinds'
+import { repeatTrial, startTrial } from './startTrial'
 
-/** Every flow trial with its conditions and result; a new one starts from the conditions of the last. */
+const ImportDialog = lazy(() => import('./ImportDialog'))
+
+/** Every trial with its conditions and what it comes to; a new one starts from the conditions of the last. */
 export function TrialList() {
   const { dossier, assessment } = useDossierContext()
   const navigate = useNavigate()
+  const [importing, setImporting] = useState(false)
   const { model, trials } = dossier
-  const start = (): void => {
-    const last = trials.at(-1)
-    const like = last && {
-      specimenId: last.specimenId,
-      hookupId: last.hookupId,
-      state: last.state,
-      lift: last.lift,
-      waterTemperature: last.waterTemperature,
-      vesselVolume: last.vesselVolume,
-      vesselUncertainty: last.vesselUncertainty,
-      typed: last.typed,
-    }
-    const id = createRow('trials', {
-      modelId: model.id,
-      mainsFrequency: model.mainsFrequency,
-      ...DEFAULTS,
-      ...like,
-    })
+  const start = (kind: TrialKind): void => {
+    const id = startTrial(dossier, kind)
     void navigate(`/models/${model.id}/bench/${id}/run`)
   }
   return (
     <section aria-labelledby="trials-title">
       <div className="flex flex-wrap items-end justify-between gap-3">
-        <h2 id="trials-title">Timed runs</h2>
-        <button type="button" className="btn btn-primary btn-sm" onClick={start}>
-          <Timer size={16} aria-hidden="true" /> New timing
-        </button>
+        <h2 id="trials-title">Trials</h2>
+        <div className="no-print flex flex-wrap items-center gap-2">
+          <select
+            className="field !w-auto"
+            aria-label="New trial of another kind"
+            value=""
+            onChange={(e) => e.target.value && start(e.target.value as TrialKind)}
+          >
+            <option value="">New of another kind …</option>
+            {KIND_ORDER.filter((k) => k !== 'vessel').map((k) => (
+              <option key={k} value={k}>
+                {KINDS[k].title}
+              </option>
+            ))}
+          </select>
+          <button type="button" className="btn btn-sm" onClick={() => setImporting(true)}>
+            <Upload size={16} aria-hidden="true" /> Paste or import
+          </button>
+          {trials.length > 0 && (
+            <button
+              type="button"
+              className="btn btn-sm"
+              onClick={() =>
+                save(
+                  `${model.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}-bench.csv`,
+                  'text/csv',
+                  toCsv(benchCsv(dossier)),
+                )
+              }
+            >
+              <Download size={16} aria-hidden="true" /> All as CSV
+            </button>
+          )}
+          <button type="button" className="btn btn-primary btn-sm" onClick={() => start('vessel')}>
+            <Timer size={16} aria-hidden="true" /> New timing
+          </button>
+        </div>
       </div>
+      {assessment?.disagreements.length ? <Disagreements /> : null}
       {trials.length === 0 ? (
         <p className="mt-2 max-w-2xl">
           Nothing timed yet. Hold the outlet over a marked bucket and time how long it takes to fill, five
           times: first bare and empty, as the label is rated, then loaded on its hoses, as it will run.
         </p>
       ) : (
-        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Timed runs, table">
-          <table className="sheet mt-2 min-w-[40rem]">
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Trials, table">
+          <table className="sheet mt-2 min-w-[46rem]">
             <thead>
               <tr>
+                <th scope="col">Trial</th>
                 <th scope="col">Fill</th>
                 <th scope="col">Attached</th>
                 <th scope="col" className="r">
                   Lift
                 </th>
                 <th scope="col" className="r">
-                  Runs
+                  Readings
                 </th>
                 <th scope="col" className="pl-6">
-                  Flow
+                  Result
                 </th>
-                <th scope="col">Notes</th>
                 <th>
                   <span className="sr-only">Actions</span>
                 </th>
@@ -70,65 +99,103 @@ export function TrialList() {
             </thead>
             <tbody>
               {trials.map((t) => (
-                <TrialRow key={t.id} trial={t} figure={assessment?.trials.find((r) => r.trial.id === t.id)} />
+                <TrialRow key={t.id} trial={t} />
               ))}
             </tbody>
           </table>
         </div>
       )}
+      {importing && (
+        <Suspense fallback={null}>
+          <ImportDialog onClose={() => setImporting(false)} />
+        </Suspense>
+      )}
     </section>
   )
 }
 
-const DEFAULTS = {
-  specimenId: null,
-  hookupId: null,
-  state: 'empty',
-  lift: 0,
-  waterTemperature: 22,
-  vesselVolume: 0.005,
-  vesselUncertainty: 0.01,
-  clockResolution: 0.01,
-  reaction: 0.05,
-  note: '',
-  typed: {},
+function Disagreements() {
+  const { assessment } = useDossierContext()
+  return (
+    <ul className="mt-2">
+      {assessment?.disagreements.map((s, i) => (
+        <li key={i} className="border-warning border-l-4 py-1 pl-3">
+          <Words sentence={s} />
+        </li>
+      ))}
+    </ul>
+  )
 }
 
-type Result = NonNullable<ReturnType<typeof useDossierContext>['assessment']>['trials'][number]
-
-function TrialRow({ trial, figure }: { readonly trial: Trial; readonly figure: Result | undefined }) {
-  const { dossier } = useDossierContext()
+function TrialRow({ trial }: { readonly trial: Trial }) {
+  const { dossier, assessment } = useDossierContext()
+  const navigate = useNavigate()
   const hookup = dossier.hookups.find((h) => h.id === trial.hookupId)
   const count = dossier.readings.filter((r) => r.trialId === trial.id).length
+  const logs = dossier.logs.filter((l) => l.trialId === trial.id).length
+  const flow = assessment?.trials.find((r) => r.trial.id === trial.id)
+  const finding = assessment?.findings.find((f) => f.trial.id === trial.id)
+  const telling =
+    trial.kind === 'dye' ? finding?.figures.filter((f) => f.id.endsWith('-coloured')) : finding?.figures
+  const figures: readonly Figure[] = flow ? [flow.figure] : (telling?.slice(0, 2) ?? [])
+  const here = `/models/${trial.modelId}/bench/${trial.id}`
   return (
     <tr>
-      <td>{STATE_WORDS[trial.state]}</td>
+      <td>
+        <Link to={here} className="font-medium underline decoration-dotted underline-offset-3">
+          {KINDS[trial.kind].short}
+        </Link>
+        {trial.note && <div className="muted max-w-56 truncate text-[0.85rem]">{trial.note}</div>}
+      </td>
+      <td>
+        {STATE_WORDS[trial.state]}
+        {trial.outReason !== null && (
+          <div className="muted text-[0.85rem]">out of the fit: {trial.outReason}</div>
+        )}
+      </td>
       <td>{hookup?.name ?? 'nothing'}</td>
       <td className="r">
         {trial.lift > 0 ? (
-          <Num si={trial.lift} dimension="head" digits={2} />
+          <FigureView figure={liftFigure(trial.lift)} inline digits={2} />
         ) : (
           <span className="muted">none</span>
         )}
       </td>
-      <td className="r num">{count}</td>
-      <td className="pl-6">
-        {figure ? <FigureView figure={figure.figure} /> : <span className="muted">no runs yet</span>}
+      <td className="r num" data-plain>
+        {count || (logs ? '' : 0)}
+        {logs > 0 && <span className="muted"> {logs === 1 ? 'log' : `${logs} logs`}</span>}
       </td>
-      <td className="text-[0.9rem]">
-        {figure?.result.suspect && (
-          <span className="text-warning">run {figure.result.suspect.index + 1} stands apart (kept) </span>
+      <td className="pl-6">
+        {figures.map((f) => (
+          <div key={f.id}>
+            {!flow && <span className="muted text-[0.88rem]">{f.label}: </span>}
+            <FigureView figure={f} />
+          </div>
+        ))}
+        {flow?.result.suspect && (
+          <span className="text-warning text-[0.88rem]">
+            run {flow.result.suspect.index + 1} stands apart (kept)
+          </span>
         )}
-        {trial.note}
+        {finding?.problem && <span className="text-warning text-[0.9rem]">{finding.problem}</span>}
+        {!figures.length && finding?.sentences[0] && <Words sentence={finding.sentences[0]} />}
+        {!figures.length && !finding && (
+          <span className="muted">{count ? 'see the trial' : 'no readings yet'}</span>
+        )}
       </td>
       <td className="whitespace-nowrap">
-        <Link to={`/models/${trial.modelId}/bench/${trial.id}/run`} className="btn btn-ghost btn-xs">
-          {count ? 'Open' : 'Time it'}
+        <Link to={`${here}/run`} className="btn btn-ghost btn-xs">
+          {count ? 'Bench' : 'Begin'}
         </Link>
         <IconButton
-          label={`Delete this timing (${STATE_WORDS[trial.state].toLowerCase()}, ${count} runs)`}
+          label={`Repeat with the same conditions (${KINDS[trial.kind].short})`}
+          icon={Repeat2}
+          onClick={() => void navigate(`/models/${trial.modelId}/bench/${repeatTrial(dossier, trial)}/run`)}
+        />
+        <IconButton
+          label={`Delete this trial (${KINDS[trial.kind].short}, ${STATE_WORDS[trial.state].toLowerCase()}, ${count} readings)`}
           icon={Trash2}
-          onClick={() => deleteRow('trials', trial, 'Timing')}
+          onClick={() => deleteRow('trials', trial, 'Trial')}
         />
       </td>
     </tr>

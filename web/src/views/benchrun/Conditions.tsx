@@ -1,22 +1,30 @@
 import type { Hookup, Trial } from '@ypsometer/contract'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { precision, PRECISIONS } from '../../frame/settings'
+import { KINDS } from '../bench/kinds'
+import { useDossierContext } from '../dossier/Dossier'
+import { Photos } from '../strip/Photos'
 import { STATE_OPTIONS } from '../words'
+import { SetupFields } from './SetupFields'
 
 interface Props {
   readonly trial: Trial
   readonly hookups: readonly Hookup[]
-  readonly onDone: () => void
 }
 
-/** The conditions a timing belongs to; they are part of every number that comes of it. */
-export function Conditions({ trial, hookups, onDone }: Props) {
+/** Kinds timed into a vessel of a known volume, and those a hand times. */
+const VESSEL: readonly Trial['kind'][] = ['vessel', 'meter-check', 'air']
+const TIMED: readonly Trial['kind'][] = ['vessel', 'weighed', 'meter', 'air']
+
+/** The conditions a trial belongs to; they are part of every number that comes of it. */
+export function ConditionFields({ trial, hookups }: Props) {
   const common = { collection: 'trials', row: trial } as const
   const wanted = precision.use()
+  const { dossier } = useDossierContext()
+  const vessel = VESSEL.includes(trial.kind)
   return (
-    <div className="mx-auto max-w-2xl text-[1.08rem] [&_.field]:min-h-14">
-      <h2>What is being timed?</h2>
-      <div className="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
+    <>
+      {vessel && (
         <QuantityField
           {...common}
           field="vesselVolume"
@@ -25,41 +33,84 @@ export function Conditions({ trial, hookups, onDone }: Props) {
           min={0.0001}
           max={1}
         />
-        <SelectField {...common} field="state" label="What is in the body" options={STATE_OPTIONS} />
+      )}
+      <SetupFields trial={trial} />
+      <SelectField {...common} field="state" label="What is in the body" options={STATE_OPTIONS} />
+      {dossier.fills.length > 0 && trial.state !== 'empty' && (
         <SelectField
           {...common}
-          field="hookupId"
-          label="What is attached"
-          none="Nothing: bare outlet"
-          options={hookups.map((h) => [h.id, h.name] as const)}
+          field="fillId"
+          label="Which fill it was"
+          none="the one its state says"
+          options={dossier.fills.map((f) => [f.id, f.name] as const)}
         />
+      )}
+      {trial.state === 'dirty' && (
         <QuantityField
           {...common}
-          field="lift"
-          label="Outlet above the water it draws from"
-          dimension="head"
+          field="daysInUse"
+          label="Days in use since it was cleaned"
+          dimension="ratio"
+          optional
           min={0}
-          max={20}
-          hint="0 when held at the surface, as labels are rated."
+          max={20000}
         />
-        <QuantityField
-          {...common}
-          field="waterTemperature"
-          label="Water temperature"
-          dimension="temperature"
-          min={0}
-          max={40}
-        />
-        <SelectField
-          {...common}
-          field="mainsFrequency"
-          label="Mains"
-          numeric
-          options={[
-            ['50', '50 Hz'],
-            ['60', '60 Hz'],
-          ]}
-        />
+      )}
+      <SelectField
+        {...common}
+        field="hookupId"
+        label="What is attached"
+        none="Nothing: bare outlet"
+        options={hookups.map((h) => [h.id, h.name] as const)}
+      />
+      <QuantityField
+        {...common}
+        field="lift"
+        label="Outlet above the water it draws from"
+        dimension="head"
+        min={0}
+        max={20}
+        hint="0 when held at the surface, as labels are rated."
+      />
+      <QuantityField
+        {...common}
+        field="valve"
+        label="Tap open"
+        dimension="ratio"
+        unit="%"
+        min={0}
+        max={1}
+        hint="100 % when there is none."
+      />
+      <TextField {...common} field="outlet" label="Outlet used" max={80} />
+      <QuantityField
+        {...common}
+        field="waterTemperature"
+        label="Water temperature"
+        dimension="temperature"
+        min={0}
+        max={40}
+      />
+      <SelectField
+        {...common}
+        field="mainsFrequency"
+        label="Mains"
+        numeric
+        options={[
+          ['50', '50 Hz'],
+          ['60', '60 Hz'],
+        ]}
+      />
+      <QuantityField
+        {...common}
+        field="mainsVoltage"
+        label="Mains voltage"
+        dimension="voltage"
+        optional
+        min={1}
+        max={500}
+      />
+      {vessel && (
         <QuantityField
           {...common}
           field="vesselUncertainty"
@@ -70,6 +121,8 @@ export function Conditions({ trial, hookups, onDone }: Props) {
           max={0.2}
           hint="1 % for a marked bucket, 0.3 % if weighed."
         />
+      )}
+      {TIMED.includes(trial.kind) && (
         <QuantityField
           {...common}
           field="reaction"
@@ -78,6 +131,8 @@ export function Conditions({ trial, hookups, onDone }: Props) {
           min={0}
           max={1}
         />
+      )}
+      {trial.kind === 'vessel' && (
         <label className="block">
           <span className="kicker block">Interval wanted</span>
           <select
@@ -92,18 +147,41 @@ export function Conditions({ trial, hookups, onDone }: Props) {
             ))}
           </select>
         </label>
-        <TextField {...common} field="note" label="Note" max={4000} />
+      )}
+      <TextField {...common} field="note" label="Note" max={4000} />
+    </>
+  )
+}
+
+const CAUTIONS: Partial<Record<Trial['kind'], string>> = {
+  dye: 'Aquarium-safe dye only, and never with animals in the tank.',
+  prime: 'Never run it dry, never start a siphon by mouth; fill a canister three quarters before priming.',
+  holding: 'Keep hands clear of what may fall; do not test strength by standing on it.',
+  power: 'Through a power meter on a residual-current device, never at an open socket.',
+}
+
+/** The conditions in the bench posture: large fields, the caution, and the way on. */
+export function Conditions({ trial, hookups, onDone }: Props & { readonly onDone: () => void }) {
+  return (
+    <div className="mx-auto max-w-2xl text-[1.08rem] [&_.field]:min-h-14">
+      <h2>{KINDS[trial.kind].title}: the conditions</h2>
+      <p className="muted">{KINDS[trial.kind].how}</p>
+      <div className="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
+        <ConditionFields trial={trial} hookups={hookups} />
+      </div>
+      <div className="mt-4">
+        <Photos owner={{ trialId: trial.id }} />
       </div>
       <p className="muted mt-3 text-[0.95rem]">
         Unplug before hands go into the water or the body is opened. No socket below the water line; a drip
-        loop on every cable.
+        loop on every cable. {CAUTIONS[trial.kind]}
       </p>
       <button
         type="button"
         className="btn btn-primary sticky bottom-0 mt-4 h-14 w-full text-[1.1rem]"
         onClick={onDone}
       >
-        To the clock
+        {KINDS[trial.kind].clock ? 'To the clock' : 'To the readings'}
       </button>
     </div>
   )

@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
-import '../../../testing/setup'
+import '../../../tests/setup'
 import type { Dossier, Reading } from '@ypsometer/contract'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { MemoryRouter, Route, Routes } from 'react-router'
-import { demoDossier } from '../../../testing/dossier'
+import { demoDossier } from '../../../tests/dossier'
 
 let dossier: Dossier
 let refresh: () => void = () => undefined
@@ -144,7 +144,7 @@ test('a reload in the middle of a run finds the clock still going', () => {
 test('a chosen precision changes how many more runs are asked for', () => {
   dossier = {
     ...dossier,
-    readings: [30, 31.2, 29.4].map((seconds, i) => ({ id: `x${i}`, version: 1, createdAt: '', updatedAt: '', deletedAt: null, trialId, takenAt: `2026-11-25T10:0${i}:00.000Z`, volume: 0.005, seconds })),
+    readings: [30, 31.2, 29.4].map((seconds, i) => ({ id: `x${i}`, version: 1, createdAt: '', updatedAt: '', deletedAt: null, trialId, takenAt: `2026-11-25T10:0${i}:00.000Z`, volume: 0.005, seconds, kind: 'vessel', value: null, series: '', outcome: '', note: '', source: '' })),
   } // prettier-ignore
   open()
   const asked = (): number => Number(/About (\d+) more/.exec(document.body.textContent ?? '')?.[1] ?? 0)
@@ -158,7 +158,7 @@ test('a chosen precision changes how many more runs are asked for', () => {
 test('advice: one run shows no scatter; an odd one is flagged and kept', () => {
   dossier = {
     ...dossier,
-    readings: [30, 30.1, 29.9, 30.05, 38].map((seconds, i) => ({ id: `x${i}`, version: 1, createdAt: '', updatedAt: '', deletedAt: null, trialId, takenAt: `2026-11-25T10:0${i}:00.000Z`, volume: 0.005, seconds })),
+    readings: [30, 30.1, 29.9, 30.05, 38].map((seconds, i) => ({ id: `x${i}`, version: 1, createdAt: '', updatedAt: '', deletedAt: null, trialId, takenAt: `2026-11-25T10:0${i}:00.000Z`, volume: 0.005, seconds, kind: 'vessel', value: null, series: '', outcome: '', note: '', source: '' })),
   } // prettier-ignore
   open()
   expect(screen.getByText('stands apart (kept)')).toBeTruthy()

@@ -42,8 +42,8 @@ export function Claims() {
         <p className="muted">
           Copied as printed, not believed. <ProvenanceTag of="printed" />
         </p>
-        <table className="sheet mt-3">
-          <thead>
+        <table className="sheet mt-3 max-sm:block">
+          <thead className="max-sm:hidden">
             <tr>
               <th scope="col">Figure</th>
               <th scope="col" className="w-[26%]">
@@ -60,11 +60,11 @@ export function Claims() {
               </th>
             </tr>
           </thead>
-          <tbody>
+          <tbody className="max-sm:block">
             {NUMBERS.map(([q, label, hint]) => (
               <NumberRow key={q} quantity={q} label={label} hint={hint} claim={find(q)} />
             ))}
-            <tr>
+            <tr className={ON_PHONES}>
               <td>
                 <Name label="Price" />
               </td>
@@ -87,7 +87,7 @@ export function Claims() {
                 />
               </td>
               <td className="max-sm:hidden" />
-              <td className="max-sm:hidden">
+              <td className="max-sm:col-start-2 max-sm:empty:hidden">
                 {find('price') && (
                   <TextField
                     collection="claims"
@@ -135,6 +135,10 @@ export function Claims() {
   )
 }
 
+/** On a phone a row is three cells wide: what and its value with the cross, and below them mains and where it stands. */
+const ON_PHONES =
+  'max-sm:grid max-sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_2.5rem] [&>td]:max-sm:border-0 max-sm:rule-b max-sm:py-1'
+
 const Name = ({ label, hint }: { readonly label: string; readonly hint?: string }) => (
   <>
     <div className="pt-1">{label}</div>
@@ -156,7 +160,7 @@ function NumberRow({
   const { dossier } = useDossierContext()
   const dimension = claimDimension(quantity)
   return (
-    <tr>
+    <tr className={ON_PHONES}>
       <td>
         <Name label={label} hint={hint} />
       </td>
@@ -176,7 +180,7 @@ function NumberRow({
           <AddNumber quantity={quantity} label={label} />
         )}
       </td>
-      <td className="max-sm:hidden">
+      <td className="max-sm:empty:hidden">
         {claim && ['rated-flow', 'max-head', 'power'].includes(quantity) && (
           <SelectField
             collection="claims"
@@ -193,7 +197,7 @@ function NumberRow({
           />
         )}
       </td>
-      <td className="max-sm:hidden">
+      <td className="max-sm:col-start-2 max-sm:empty:hidden">
         {claim && (
           <TextField
             collection="claims"
@@ -205,7 +209,7 @@ function NumberRow({
           />
         )}
       </td>
-      <td className="w-8">
+      <td className="w-8 max-sm:col-start-3 max-sm:row-start-1">
         {claim && (
           <IconButton
             label={`Remove ${label.toLowerCase()}`}
@@ -297,11 +301,11 @@ function WordsRow({
   readonly modelId: string
 }) {
   return (
-    <tr>
+    <tr className={ON_PHONES}>
       <td>
         <Name label={label} />
       </td>
-      <td colSpan={3}>
+      <td colSpan={3} className="max-sm:col-span-2 max-sm:row-start-2">
         {claim ? (
           <TextField
             collection="claims"
@@ -323,7 +327,7 @@ function WordsRow({
           </button>
         )}
       </td>
-      <td className="w-8">
+      <td className="w-8 max-sm:col-start-3 max-sm:row-start-1">
         {claim && (
           <IconButton
             label={`Remove ${label.toLowerCase()}`}

@@ -119,15 +119,23 @@ function StationRuler({
         : 0,
     ],
     ['bench', 'Bench', p?.bench ?? 0],
+    [
+      'fill',
+      'Fill',
+      (['as-shipped', 'proposed'] as const).filter((b) =>
+        dossier.fills.some((f) => f.basis === b && f.layers.length > 0),
+      ).length / 2,
+    ],
+    [
+      'path',
+      'Path',
+      dossier.fills.some((f) => f.layers.length > 0) && (assessment?.pump || p?.bench) ? 1 : 0,
+    ],
     ['tanks', 'Tanks', assessment?.verdict.ranges.length ? 1 : 0],
     ['verdict', 'Verdict', verdictDone],
   ]
   return (
-    <nav
-      aria-label="Stations"
-      className="no-print mt-3 grid"
-      style={{ gridTemplateColumns: `repeat(${stations.length}, minmax(0, 1fr))` }}
-    >
+    <nav aria-label="Stations" className="no-print mt-3 grid grid-cols-4 gap-y-1 sm:grid-cols-8">
       {stations.map(([path, label, done]) => (
         <NavLink
           key={path}

@@ -1,11 +1,12 @@
 import type { Chamber } from '@ypsometer/contract'
 import { chamberRecord } from '@ypsometer/contract'
-import { solidVolume } from '@ypsometer/core/volumes'
+import type { Figure } from '@ypsometer/core/figures'
+import { solidFigure } from '@ypsometer/core/volumes'
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { changeRow, createRow, deleteRow } from '../../api/queries'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
-import { Num } from '../../figures/Num'
+import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../dossier/Dossier'
 import { CHAMBER_DEFAULTS } from './BodySheet'
 
@@ -15,9 +16,9 @@ interface Props {
   readonly onSelect: (id: string) => void
 }
 
-const volume = (c: Chamber): number | null => {
+const volume = (c: Chamber): Figure | null => {
   try {
-    return solidVolume(chamberRecord(c).solid)
+    return solidFigure(c.name, chamberRecord(c).solid, c.measured)
   } catch {
     return null
   }
@@ -59,7 +60,9 @@ export function ChamberList({ chambers, selected, onSelect }: Props) {
             const v = volume(c)
             return (
               <tr key={c.id} className={c.id === selected ? 'bg-base-200' : ''}>
-                <td className="num muted w-8 pl-2">{i + 1}</td>
+                <td className="num muted w-8 pl-2" data-plain>
+                  {i + 1}
+                </td>
                 <td>
                   <button
                     type="button"
@@ -78,7 +81,7 @@ export function ChamberList({ chambers, selected, onSelect }: Props) {
                   {v === null ? (
                     <span className="text-error">does not fit</span>
                   ) : (
-                    <Num si={v} dimension="volume" />
+                    <FigureView figure={v} inline />
                   )}
                 </td>
                 <td className="w-28 text-right whitespace-nowrap">

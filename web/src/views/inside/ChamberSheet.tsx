@@ -4,10 +4,13 @@ import {
   LITRE_NAMES,
   SOLID_FIELDS,
   SOLID_SHAPES,
+  WAYS,
+  type Way,
   type ChamberRole,
   type InteriorProblem,
   type SolidShape,
 } from '@ypsometer/core/volumes'
+import { useId } from 'react'
 import { changeRow } from '../../api/queries'
 import { LITRE_WORDS } from '../../cutaway/patterns'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
@@ -23,6 +26,12 @@ const ROLE_WORDS: Readonly<Record<ChamberRole, string>> = {
   'settling-void': 'Settling space',
   'head-space': 'Head space',
   lip: 'Lip',
+}
+const WAY_WORDS: Readonly<Record<Way, string>> = {
+  up: 'upwards',
+  down: 'downwards',
+  across: 'across, left to right',
+  inward: 'inwards from all sides',
 }
 const SHAPE_WORDS: Readonly<Record<SolidShape, string>> = {
   box: 'Box',
@@ -54,6 +63,7 @@ export function ChamberSheet({
   readonly chamber: Chamber
   readonly problems: readonly InteriorProblem[]
 }) {
+  const beside = useId()
   const common = { collection: 'chambers', row: chamber } as const
   const size = {
     ...common,
@@ -127,6 +137,54 @@ export function ChamberSheet({
           min={0}
           max={1}
           optional
+        />
+        <SelectField
+          {...common}
+          field="way"
+          label="The water runs"
+          none="as is usual for its kind"
+          options={WAYS.map((w) => [w, WAY_WORDS[w]] as const)}
+        />
+        <div>
+          <label className="kicker block" htmlFor={beside}>
+            It stands
+          </label>
+          <select
+            id={beside}
+            className="field"
+            value={String(chamber.beside ?? '')}
+            onChange={(e) =>
+              changeRow('chambers', chamber, {
+                beside: e.target.value === '' ? null : e.target.value === 'true',
+              })
+            }
+          >
+            <option value="">as is usual for its kind</option>
+            <option value="false">after the chamber before it</option>
+            <option value="true">beside it: the water parts</option>
+          </select>
+        </div>
+        <QuantityField
+          {...common}
+          dimension="length"
+          unit="mm"
+          min={0.0001}
+          max={0.1}
+          field="wallGap"
+          label="Gap round it"
+          optional
+          hint="Between it and the wall it stands in, two sides"
+        />
+        <QuantityField
+          {...common}
+          dimension="length"
+          unit="mm"
+          min={0.0005}
+          max={1}
+          field="overflowSill"
+          label="Spills over at"
+          optional
+          hint="Head that lifts water over its weir or flap"
         />
         <QuantityField
           {...size}

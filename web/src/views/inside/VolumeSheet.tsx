@@ -1,10 +1,24 @@
 import { interiorOf } from '@ypsometer/contract'
 import { CoreError } from '@ypsometer/core/errors'
-import type { Figure } from '@ypsometer/core/figures'
-import { fullWeight, HEAVY, LITRE_NAMES, volumeAudit, type VolumeAudit } from '@ypsometer/core/volumes'
+import { put, putFigure } from '@ypsometer/core/figures'
+import {
+  closureFigure,
+  grossFigure,
+  HEAVY,
+  LITRE_NAMES,
+  litreFigure,
+  perBulkFigure,
+  perPriceFigure,
+  shareFigure,
+  usableFigure,
+  volumeAudit,
+  weightFigure,
+  type VolumeAudit,
+} from '@ypsometer/core/volumes'
+import { printedFigure } from '@ypsometer/core/judging/rangeFigures'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
+import { minorDigits } from '../../fields/MoneyField'
 import { FigureView } from '../../figures/FigureView'
-import { Num, Percent } from '../../figures/Num'
 import { useDossierContext } from '../dossier/Dossier'
 
 /** The volume audit: each litre under its one name, closure against the water fill, and the label's media volume. */
@@ -20,9 +34,13 @@ export function VolumeSheet() {
     return <p className="text-error">The litres cannot be added up yet: {error.message}</p>
   }
   const unmeasured = interior.chambers.filter((c) => !c.measured).length
-  const claim = dossier.claims.find((c) => c.quantity === 'media-volume')?.value ?? null
+  const row = dossier.claims.find((c) => c.quantity === 'media-volume')
+  const claim = row?.value
+    ? printedFigure({ quantity: 'media-volume', value: row.value, where: row.printedOn })
+    : null
   const price = dossier.claims.find((c) => c.quantity === 'price')
-  const weight = fullWeight(interior.body, audit.gross)
+  const weight = weightFigure(interior.body, audit.gross)
+  const closure = closureFigure(audit)
   return (
     <section aria-labelledby="volume-title">
       <h2 id="volume-title">Where the litres are</h2>
@@ -40,10 +58,18 @@ export function VolumeSheet() {
                 <Swatch id="v" name={n} /> {LITRE_WORDS[n]}
               </td>
               <td className={`r ${n === 'wasted' ? 'text-error font-medium' : ''}`}>
-                <Num si={audit.byName[n]} dimension="volume" />
+                <FigureView figure={litreFigure(audit, n, LITRE_WORDS[n])} inline />
               </td>
               <td className="r w-20">
-                <Percent share={audit.byName[n] / audit.gross} />
+                <FigureView
+                  figure={shareFigure(
+                    `share-${n}`,
+                    `${LITRE_WORDS[n]}, share of all`,
+                    put('part', LITRE_WORDS[n], audit.byName[n], 'volume', 'computed'),
+                    put('all', 'gross internal volume', audit.gross, 'volume', 'computed'),
+                  )}
+                  inline
+                />
               </td>
             </tr>
           ))}
@@ -57,9 +83,9 @@ export function VolumeSheet() {
       </table>
       <dl className="mt-3 grid gap-x-8 gap-y-2 sm:grid-cols-2">
         <Item label="Closes against the water fill">
-          {audit.closure ? (
+          {audit.closure && closure ? (
             <span className={audit.closure.closes ? '' : 'text-warning'}>
-              <Percent share={audit.closure.difference} />{' '}
+              <FigureView figure={closure} inline said />{' '}
               {audit.closure.closes
                 ? 'apart: it closes (limit 1 %)'
                 : 'apart: more than 1 %, so a chamber is missing or misread'}
@@ -69,33 +95,46 @@ export function VolumeSheet() {
           )}
         </Item>
         <Item label="Usable for media, against the label">
-          <Num si={audit.usableMedia} dimension="volume" />
-          {claim !== null && (
-            <span className={claim > audit.usableMedia * 1.02 ? 'text-error' : ''}>
+          <FigureView figure={usableFigure(audit)} inline said />
+          {claim && (
+            <span className={claim.value > audit.usableMedia * 1.02 ? 'text-error' : ''}>
               {' '}
-              of <Num si={claim} dimension="volume" /> claimed, <Percent share={audit.usableMedia / claim} />
+              of <FigureView figure={claim} inline said /> claimed,{' '}
+              <FigureView
+                figure={shareFigure(
+                  'usable-of-claim',
+                  'Usable, share of the claim',
+                  put('usable', 'usable for media', audit.usableMedia, 'volume', 'computed'),
+                  putFigure('claim', claim),
+                )}
+                inline
+                said
+              />
             </span>
           )}
         </Item>
         <Item label="Usable per litre of outside bulk">
-          <span className="num">{audit.usablePerBulk.toFixed(2)}</span> L
+          <FigureView figure={perBulkFigure(audit)} inline digits={2} said /> L
         </Item>
         {price?.amountMinor && price.currency && (
           <Item label={`Usable litres per 100 ${price.currency}`}>
-            <span className="num">
-              {((audit.usableMedia * 1000) / (price.amountMinor / 10000)).toFixed(2)}
-            </span>{' '}
-            L
+            <FigureView
+              figure={perPriceFigure(
+                audit,
+                price.amountMinor / 10 ** minorDigits(price.currency),
+                price.currency,
+              )}
+              inline
+            />
           </Item>
         )}
         {weight && (
           <Item label="Weight ready to run">
-            <Num si={weight.mass} dimension="mass" />{' '}
-            <span className="muted">{weight.weighed ? 'weighed' : 'computed: empty plus its water'}</span>
+            <FigureView figure={weight} />
           </Item>
         )}
       </dl>
-      {weight && weight.mass >= HEAVY && (
+      {weight && weight.value >= HEAVY && (
         <p className="text-warning mt-2 font-medium">
           Full it passes {HEAVY} kg: empty it first, or lift it as two.
         </p>
@@ -148,20 +187,3 @@ const OPACITY = {
   machinery: 0.36,
   wasted: 1,
 } as const
-
-const grossFigure = (a: VolumeAudit): Figure => ({
-  id: 'gross',
-  label: 'Gross internal volume',
-  value: a.gross,
-  dimension: 'volume',
-  provenance: 'computed',
-  uncertainty: 2 * a.uncertainty,
-  formula: 'V = Σ chambers;  u = √Σ u², tape ± 1 mm rectangular',
-  working: a.chambers.map((c, i) => ({
-    symbol: String(i + 1),
-    label: c.chamber.name,
-    value: c.volume,
-    dimension: 'volume' as const,
-  })),
-  source: 'solid mensuration; GUM, JCGM 100:2008',
-})

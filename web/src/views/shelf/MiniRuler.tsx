@@ -1,6 +1,5 @@
 import type { ShelfRow } from '@ypsometer/contract'
-import { showQuantity } from '@ypsometer/core/units'
-import { units } from '../../frame/settings'
+import { FigureView } from '../../figures/FigureView'
 
 const W = 220
 
@@ -12,14 +11,10 @@ export function MiniRuler({
   readonly row: ShelfRow
   readonly span: readonly [number, number]
 }) {
-  const system = units.use()
   const [low, high] = span
   const x = (v: number): number => (Math.log(v / low) / Math.log(high / low)) * W
-  const said = (v: number): string => {
-    const s = showQuantity(v, 'volume', system, 2)
-    return `${s.number} ${s.unit}`
-  }
-  const { claimedMax: claim, supportedMax: top } = row
+  const claim = row.claimedMax?.value ?? null
+  const top = row.supportedMax?.value ?? null
   if (claim === null && top === null) return <span className="muted">–</span>
   return (
     <div>
@@ -44,8 +39,21 @@ export function MiniRuler({
         )}
       </svg>
       <div className="num muted text-[0.82rem]">
-        {claim === null ? 'no claim' : `claimed ${said(claim)}`} ·{' '}
-        {top === null ? 'support not known' : `supported ${said(top)}`}
+        {row.claimedMax ? (
+          <>
+            claimed <FigureView figure={row.claimedMax} inline digits={2} />
+          </>
+        ) : (
+          'no claim'
+        )}{' '}
+        ·{' '}
+        {row.supportedMax ? (
+          <>
+            supported <FigureView figure={row.supportedMax} inline digits={2} />
+          </>
+        ) : (
+          'support not known'
+        )}
       </div>
     </div>
   )

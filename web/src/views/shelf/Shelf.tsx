@@ -3,8 +3,7 @@ import { Plus } from 'lucide-react'
 import { lazy, Suspense, useDeferredValue, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useShelf } from '../../api/queries'
-import { Num } from '../../figures/Num'
-import { Mark, PROVENANCE_WORDS } from '../../figures/Provenance'
+import { FigureView } from '../../figures/FigureView'
 import { Failed, Loading } from '../../frame/States'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../words'
 import { MiniRuler } from './MiniRuler'
@@ -148,7 +147,6 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
 }
 
 function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly [number, number] }) {
-  const provenance = r.basis.startsWith('measured') ? 'measured' : r.basis === 'rule' ? 'rule' : 'computed'
   const bad = r.level === 'overclaimed' || r.level === 'far-overclaimed'
   return (
     <tr className="hover:bg-base-200 relative">
@@ -161,23 +159,13 @@ function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly
         </div>
       </td>
       <td className="r max-sm:hidden">
-        {r.ratedFlow === null ? <span className="muted">–</span> : <Num si={r.ratedFlow} dimension="flow" />}
+        {r.ratedFlow ? <FigureView figure={r.ratedFlow} inline /> : <span className="muted">–</span>}
       </td>
       <td className="r">
         {r.flow === null ? (
           <span className="muted">not yet known</span>
         ) : (
-          <>
-            <Num
-              si={r.flow}
-              dimension="flow"
-              uncertainty={r.flowUncertainty ?? undefined}
-              className={r.basis.startsWith('measured') ? 'text-primary font-medium' : ''}
-            />
-            <div className="muted text-[0.8rem]">
-              <Mark of={provenance} /> {PROVENANCE_WORDS[provenance]}
-            </div>
-          </>
+          <FigureView figure={r.flow} className="flex-col !items-end" />
         )}
       </td>
       <td className="pl-6 max-md:hidden">
@@ -185,7 +173,11 @@ function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly
       </td>
       <td className="whitespace-nowrap">
         <span className={bad ? 'text-error font-medium' : ''}>{LEVEL_WORDS[r.level]}</span>
-        {r.overclaim !== null && <div className="muted num text-[0.88rem]">× {r.overclaim.toFixed(2)}</div>}
+        {r.overclaim && (
+          <div className="muted num text-[0.88rem]">
+            × <FigureView figure={r.overclaim} inline />
+          </div>
+        )}
       </td>
       <td className="muted max-lg:hidden">{r.next}</td>
     </tr>
@@ -194,8 +186,6 @@ function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly
 
 /** One scale for all rows of the page, so that they can be compared by eye. */
 function rulerSpan(rows: readonly ShelfRow[]): readonly [number, number] {
-  const all = rows
-    .flatMap((r) => [r.claimedMax, r.supportedMax])
-    .filter((v): v is number => v !== null && v > 0)
+  const all = rows.flatMap((r) => [r.claimedMax?.value ?? 0, r.supportedMax?.value ?? 0]).filter((v) => v > 0)
   return all.length ? [Math.min(...all) * 0.5, Math.max(...all) * 1.2] : [0.01, 1]
 }

@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
-import '../../../testing/setup'
+import '../../../tests/setup'
 import type { ShelfRow } from '@ypsometer/contract'
+import type { Figure } from '@ypsometer/core/figures'
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { MemoryRouter, useLocation } from 'react-router'
 
@@ -28,9 +29,12 @@ import NewModel from './NewModel'
 import { Shelf } from './Shelf'
 
 const lph = (q: number): number => q / 3.6e6
+const figure = (id: string, value: number, dimension: Figure['dimension'], provenance: Figure['provenance']): Figure => ({ id, label: id, value, dimension, provenance }) // prettier-ignore
 const row = (name: string, more: Partial<ShelfRow> = {}): ShelfRow => ({
-  model: { id: name, version: 1, createdAt: '', updatedAt: '', deletedAt: null, maker: 'Quillon', name, kind: 'canister', mainsFrequency: 50, note: '' },
-  ratedFlow: lph(1000), flow: lph(612), flowUncertainty: lph(14), basis: 'measured', supportedMax: 0.153, claimedMax: 0.3, overclaim: 1.96,
+  model: { id: name, version: 1, createdAt: '', updatedAt: '', deletedAt: null, maker: 'Quillon', name, kind: 'canister', mainsFrequency: 50, houseRuleId: null, note: '' },
+  ratedFlow: figure('rated', lph(1000), 'flow', 'printed'),
+  flow: { ...figure('real', lph(612), 'flow', 'measured'), uncertainty: lph(14) }, basis: 'measured',
+  supportedMax: figure('supported', 0.153, 'volume', 'rule'), claimedMax: figure('claimed', 0.3, 'volume', 'printed'), overclaim: figure('overclaim', 1.96, 'ratio', 'computed'),
   level: 'overclaimed', claimsDone: 1, benchDone: 1, next: 'Read the verdict', ...more,
 }) // prettier-ignore
 
@@ -69,7 +73,6 @@ describe('the shelf', () => {
       row('Kettle'),
       row('Teapot', {
         flow: null,
-        flowUncertainty: null,
         basis: 'none',
         supportedMax: null,
         overclaim: null,
@@ -83,7 +86,7 @@ describe('the shelf', () => {
       /1\s?000\sL\/h/,
       /612 ± 14\sL\/h/,
       /measured/,
-      /claimed 300 L · supported 150 L|claimed 300 L · supported 153 L/,
+      /claimed 300\sL · supported 153\sL/,
       /too high/,
       /× 1\.96/,
     ])

@@ -81,7 +81,7 @@ export function PartSheet({ part }: { readonly part: Part }) {
       </div>
       <Condition part={part} />
       <TextField {...common} field="note" label="Note" max={2000} lines={2} />
-      <Photos partId={part.id} />
+      <Photos owner={{ partId: part.id }} />
     </section>
   )
 }

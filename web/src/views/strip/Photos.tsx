@@ -1,23 +1,23 @@
 import type { Photo } from '@ypsometer/contract'
 import { Camera, X } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { addPhoto, deleteRow } from '../../api/queries'
+import { addPhoto, deleteRow, type PhotoOwner } from '../../api/queries'
 import { resolveConflict, useEntries } from '../../api/outbox'
 import { TextField } from '../../fields/fields'
 import { useDossierContext } from '../dossier/Dossier'
 
 const MAX = 20 * 1024 * 1024
 
-/** Photos of a part, from the camera or a file. They are kept on this device until the server has them. */
-export function Photos({ partId }: { readonly partId: string }) {
+/** Photos of a part or a trial, from the camera or a file. They are kept on this device until the server has them. */
+export function Photos({ owner }: { readonly owner: PhotoOwner }) {
   const { dossier } = useDossierContext()
   const entries = useEntries()
   const input = useRef<HTMLInputElement>(null)
   const [refusals, setRefusals] = useState<readonly string[]>([])
-  const photos = dossier.photos.filter((p) => p.partId === partId)
-  const refused = entries.filter(
-    (e) => e.collection === 'photos' && e.state === 'refused' && e.body.partId === partId,
-  )
+  const mine = (p: { readonly partId?: unknown; readonly trialId?: unknown }): boolean =>
+    'partId' in owner ? p.partId === owner.partId : p.trialId === owner.trialId
+  const photos = dossier.photos.filter(mine)
+  const refused = entries.filter((e) => e.collection === 'photos' && e.state === 'refused' && mine(e.body))
   const take = (files: FileList | null): void => {
     const said: string[] = []
     for (const file of files ?? []) {
@@ -26,7 +26,7 @@ export function Photos({ partId }: { readonly partId: string }) {
       else if (file.size === 0) said.push(`${file.name} is empty.`)
       else if (file.type && !file.type.startsWith('image/'))
         said.push(`${file.name} is no photo; JPEG, PNG or WebP are taken.`)
-      else addPhoto(partId, file, '')
+      else addPhoto(owner, file, '')
     }
     setRefusals(said)
     if (input.current) input.current.value = ''
@@ -88,7 +88,7 @@ function PhotoTile({ photo }: { readonly photo: Photo }) {
         >
           <img
             src={local ?? `/api/v1/photos/${photo.id}/thumb`}
-            alt={photo.caption || 'Photo of the part'}
+            alt={photo.caption || (photo.partId ? 'Photo of the part' : 'Photo of the trial')}
             loading="lazy"
             className="h-full w-full object-cover"
           />

@@ -1,6 +1,6 @@
 import type { Part } from '@ypsometer/contract'
 import type { Figure } from '@ypsometer/core/figures'
-import { reaches, serviceScore } from '@ypsometer/core/teardown'
+import { reaches, reachFigures, serviceScore } from '@ypsometer/core/teardown'
 import { FigureView } from '../../figures/FigureView'
 import { ProvenanceTag } from '../../figures/Provenance'
 import { REACH_WORDS } from './PartSheet'
@@ -35,14 +35,19 @@ export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
             </tr>
           </thead>
           <tbody>
-            {found.map((r) => (
-              <tr key={r.reach}>
-                <td>{REACH_WORDS[r.reach]}</td>
-                <td className="r num">{r.parts}</td>
-                <td className="r num">{r.moves}</td>
-                <td className="r num">{r.seconds.toFixed(0)}</td>
-              </tr>
-            ))}
+            {found.map((r) => {
+              const f = reachFigures(r, parts)
+              return (
+                <tr key={r.reach}>
+                  <td>{REACH_WORDS[r.reach]}</td>
+                  {(['parts', 'moves', 'seconds'] as const).map((k) => (
+                    <td key={k} className="r">
+                      <FigureView figure={f[k]} inline {...(k === 'seconds' && { digits: 2 })} />
+                    </td>
+                  ))}
+                </tr>
+              )
+            })}
           </tbody>
         </table>
       )}

@@ -248,7 +248,7 @@ function LastPart({
         </span>
       </div>
       <Condition part={part} large />
-      {photos && <Photos partId={part.id} />}
+      {photos && <Photos owner={{ partId: part.id }} />}
     </section>
   )
 }

@@ -1,9 +1,7 @@
 import type { StockClassRow, Tank } from '@ypsometer/contract'
 import type { Figure } from '@ypsometer/core/figures'
-import type { TankVolume } from '@ypsometer/core/tanks'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { FigureView } from '../../figures/FigureView'
-import { Num } from '../../figures/Num'
 import { TankDrawing } from './TankDrawing'
 import { waterOf } from './waterOf'
 
@@ -156,13 +154,13 @@ export function TankSheet({
           <>
             <TankDrawing tank={tank} />
             <p className="kicker mt-3">Water in it</p>
-            <FigureView figure={waterFigure(water.volume, tank)} size="lg" />
+            <FigureView figure={water.figures.water} size="lg" />
             <table className="sheet mt-3">
               <tbody>
-                <Line label="Tank to the rim" v={water.volume.gross} />
-                <Line label="To the water level" v={water.volume.toLevel} />
-                <Line label="Solid part of the substrate" v={-water.volume.substrate} />
-                <Line label="Rock and wood" v={-water.volume.decor} />
+                <Line figure={water.figures.gross} />
+                <Line figure={water.figures.toLevel} />
+                <Line figure={water.figures.substrate} />
+                <Line figure={water.figures.decor} />
               </tbody>
             </table>
           </>
@@ -176,39 +174,11 @@ export function TankSheet({
   )
 }
 
-const Line = ({ label, v }: { readonly label: string; readonly v: number }) => (
+const Line = ({ figure }: { readonly figure: Figure }) => (
   <tr>
-    <td>{label}</td>
+    <td>{figure.label}</td>
     <td className="r">
-      <Num si={v} dimension="volume" digits={3} />
+      <FigureView figure={figure} inline />
     </td>
   </tr>
 )
-
-const waterFigure = (v: TankVolume, tank: Tank): Figure => ({
-  id: `water-${tank.id}`,
-  label: 'Water in the tank',
-  value: v.water,
-  dimension: 'volume',
-  provenance: 'computed',
-  formula: 'V = A · level − A · substrate · (1 − porosity) − décor',
-  working: [
-    { symbol: 'A', label: 'floor area, m²', value: v.floorArea, dimension: 'ratio' },
-    {
-      symbol: 'level',
-      label: 'water level',
-      value: tank.waterLevel,
-      dimension: 'length',
-      provenance: 'measured',
-    },
-    {
-      symbol: 'substrate',
-      label: 'substrate depth',
-      value: tank.substrateDepth,
-      dimension: 'length',
-      provenance: 'measured',
-    },
-    { symbol: 'décor', label: 'pushed aside', value: v.decor, dimension: 'volume', provenance: 'measured' },
-  ],
-  source: 'plane mensuration',
-})

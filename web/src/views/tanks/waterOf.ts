@@ -1,12 +1,16 @@
 import { tankWater, type Tank } from '@ypsometer/contract'
 import { CoreError } from '@ypsometer/core/errors'
+import { tankFigures, type TankFigures } from '@ypsometer/core/tanks'
 
-/** The water of a tank, or the sentence that says which size does not fit. */
+/** The water of a tank with its working, or the sentence that says which size does not fit. */
 export function waterOf(
   t: Tank,
-): { readonly volume: ReturnType<typeof tankWater> } | { readonly problem: string; readonly field: string } {
+):
+  | { readonly volume: ReturnType<typeof tankWater>; readonly figures: TankFigures }
+  | { readonly problem: string; readonly field: string } {
   try {
-    return { volume: tankWater(t) }
+    const volume = tankWater(t)
+    return { volume, figures: tankFigures(volume, t.height, t) }
   } catch (error) {
     if (error instanceof CoreError) return { problem: error.message, field: error.field }
     throw error

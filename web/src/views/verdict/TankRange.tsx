@@ -1,15 +1,16 @@
-import { mediaMassOf, tankWater, type Tank } from '@ypsometer/contract'
-import { limitFigure } from '@ypsometer/core/judging/rangeFigures'
+import { mediaMassOf, type Tank } from '@ypsometer/contract'
+import { limitFigure, smallestFigure } from '@ypsometer/core/judging/rangeFigures'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
 import type { SupportedRange } from '@ypsometer/core/tanks'
 import { Link } from 'react-router'
 import { useTanks } from '../../api/queries'
 import { LitreRuler } from '../../charts/LitreRuler'
 import { FigureView } from '../../figures/FigureView'
-import { Num, Words } from '../../figures/Num'
+import { Words } from '../../figures/Words'
 import { Failed, Loading } from '../../frame/States'
 import { ProvenanceTag } from '../../figures/Provenance'
 import { useDossierContext } from '../dossier/Dossier'
+import { waterOf } from '../tanks/waterOf'
 
 /** The claimed range against what is supported for each stock class, and every known tank judged. */
 export function TankRange() {
@@ -53,14 +54,17 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
         Each rule beside the others <ProvenanceTag of="rule" />
       </h2>
       <p className="muted">
-        Largest tank by each rule. The smaller of turnover and media mass binds; oversizing rests on the label
-        alone and stands beside them.
+        Smallest: below it the current is too strong. Then the largest tank by each rule: the smaller of
+        turnover and media mass binds; oversizing rests on the label alone and stands beside them.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by rule, table">
         <table className="sheet mt-2 min-w-[42rem]">
           <thead>
             <tr>
               <th scope="col">Stock</th>
+              <th scope="col" className="r">
+                Smallest
+              </th>
               <th scope="col" className="r">
                 By turnover
               </th>
@@ -81,6 +85,7 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
               return (
                 <tr key={r.stockClass}>
                   <td>{s?.label}</td>
+                  <td className="r">{s && flow && <FigureView figure={smallestFigure(s, flow)} bare />}</td>
                   {(['turnover', 'media-mass', 'oversizing'] as const).map((c) => {
                     const limit = r.limits.find((l) => l.constraint === c)
                     return (
@@ -99,7 +104,7 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
                       </td>
                     )
                   })}
-                  <td className="muted num pl-8 text-[0.88rem]">
+                  <td className="muted num pl-8 text-[0.88rem]" data-plain>
                     {s &&
                       `${s.minTurnover} to ${s.maxTurnover} per hour · ${s.litresPerKilogram} L per kg · claim ÷ ${s.oversizing}`}
                   </td>
@@ -158,12 +163,9 @@ function KnownTanks() {
 function KnownTank({ tank }: { readonly tank: Tank }) {
   const { assessment, stock, dossier } = useDossierContext()
   const stockClass = stock.find((s) => s.id === tank.stockClassId)
-  let water: number | null = null
-  try {
-    water = tankWater(tank).water
-  } catch {
-    // The tank's own page says which size does not fit.
-  }
+  // Where the sizes do not fit together, the tank's own page says which.
+  const known = waterOf(tank)
+  const water = 'figures' in known ? known.figures.water : null
   const mass = mediaMassOf(dossier)
   const fit =
     stockClass && water !== null
@@ -182,7 +184,7 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
         {water === null ? (
           <span className="text-warning">sizes do not fit</span>
         ) : (
-          <Num si={water} dimension="volume" />
+          <FigureView figure={water} inline />
         )}
       </td>
       <td className="r max-sm:hidden">{fit?.turnover && <FigureView figure={fit.turnover} />}</td>

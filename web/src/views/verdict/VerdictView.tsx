@@ -1,9 +1,10 @@
 import type { FlowBasis, Reason, Verdict } from '@ypsometer/core/judging'
+import type { Figure } from '@ypsometer/core/figures'
 import { overclaimFigure } from '@ypsometer/core/judging/rangeFigures'
 import { Link } from 'react-router'
 import { LitreRuler } from '../../charts/LitreRuler'
 import { FigureView } from '../../figures/FigureView'
-import { Words } from '../../figures/Num'
+import { Words } from '../../figures/Words'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../dossier/Dossier'
 
@@ -26,7 +27,10 @@ export function VerdictView() {
   if (!assessment) return <Loading />
   const { verdict } = assessment
   const specimen = dossier.specimens.at(-1)
-  const normal = verdict.ranges.find((r) => r.stockClass === 'normal')
+  const ratio =
+    verdict.claimedRange.max !== null && verdict.supported
+      ? overclaimFigure(verdict.claimedRange.max, verdict.supported.value)
+      : null
   return (
     <div className="space-y-8">
       <section
@@ -35,7 +39,7 @@ export function VerdictView() {
       >
         <div>
           <h2 id="verdict-title" className="!text-[2.1rem] !leading-tight">
-            {verdict.words} {verdict.overclaim !== null && <Ratio verdict={verdict} />}
+            {verdict.words} {ratio && <Ratio verdict={verdict} ratio={ratio} />}
           </h2>
           <p className="muted mt-1 max-w-2xl">
             {BASIS[verdict.basis]}
@@ -48,10 +52,9 @@ export function VerdictView() {
           <div>
             <p className="kicker">Flow the verdict rests on</p>
             <FigureView figure={verdict.flow} size="lg" />
-            {normal && verdict.claimedRange.max !== null && (
+            {ratio && (
               <p className="mt-2">
-                Claimed ÷ supported:{' '}
-                <FigureView figure={overclaimFigure(verdict.claimedRange.max, normal.max)} />
+                Claimed ÷ supported: <FigureView figure={ratio} />
               </p>
             )}
           </div>
@@ -80,14 +83,11 @@ const BASIS: Readonly<Record<FlowBasis, string>> = {
   none: 'Nothing is known of the flow yet.',
 }
 
-function Ratio({ verdict }: { readonly verdict: Verdict }) {
+function Ratio({ verdict, ratio }: { readonly verdict: Verdict; readonly ratio: Figure }) {
   const bad = verdict.level !== 'holds' && verdict.level !== 'open'
   return (
-    <span
-      className={`num ml-3 whitespace-nowrap max-sm:ml-0 ${bad ? 'text-error' : ''}`}
-      title="claimed largest tank ÷ largest supported, normally stocked"
-    >
-      × {verdict.overclaim?.toFixed(2)}
+    <span className={`ml-3 whitespace-nowrap max-sm:ml-0 ${bad ? 'text-error' : ''}`}>
+      × <FigureView figure={ratio} inline />
     </span>
   )
 }

@@ -13,3 +13,6 @@ if (typeof window !== 'undefined') {
     disconnect(): void {}
   }
 }
+
+// The test browser lays nothing out, so there is nothing to scroll to.
+Element.prototype.scrollIntoView = () => undefined

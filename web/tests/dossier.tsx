@@ -1,7 +1,10 @@
-import { modelRecord, type Dossier, type Tank } from '@ypsometer/contract'
+import { modelRecord, type Dossier, type HouseRule, type Medium, type Tank } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging'
+import { GENERIC_MEDIA } from '@ypsometer/core/media'
+import { HOUSE_RULES } from '@ypsometer/core/path'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { demoBundle } from '@ypsometer/demo'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'
 import { DossierProvider } from '../src/views/dossier/Dossier'
@@ -22,23 +25,40 @@ export function demoDossier(name: string): Dossier {
   return {
     model: { ...stamp, ...model },
     photos: [],
+    logs: [],
     ...Object.fromEntries(
       Object.entries(collections).map(([k, rows]) => [k, stamped(rows as readonly object[])]),
     ),
   } as unknown as Dossier
 }
 
+export const demoModels = (): string[] => demoBundle.models.map((m) => m.model.name)
+
+/** The media and house rules of the demo bench as the server would give them. */
+export const demoMedia = (): Medium[] =>
+  [
+    ...GENERIC_MEDIA.map((m) => ({ ...m, generic: true })),
+    ...demoBundle.media.map((m) => ({ ...m, generic: false })),
+  ].map((m) => ({ ...stamp, note: '', typed: {}, ...m }))
+export const demoRules = (): HouseRule[] =>
+  HOUSE_RULES.map((r, i) => ({ ...stamp, ...r, rules: { ...r.rules }, shipped: true, chosen: i === 0 }))
+
 export const demoTanks = (): Tank[] => stamped(demoBundle.tanks) as unknown as Tank[]
+
+/** Nothing answers in these tests, and nothing is asked twice. */
+const client = new QueryClient({ defaultOptions: { queries: { retry: false, enabled: false } } })
 
 /** Shows a station of a dossier inside a router, with everything computed as in the app. */
 export function showStation(view: React.ReactNode, dossier: Dossier) {
   const assessment = assess(modelRecord(dossier))
   const shown = render(
-    <MemoryRouter>
-      <DossierProvider dossier={dossier} assessment={assessment} stock={[...STOCK_CLASSES]}>
-        {view}
-      </DossierProvider>
-    </MemoryRouter>,
+    <QueryClientProvider client={client}>
+      <MemoryRouter>
+        <DossierProvider dossier={dossier} assessment={assessment} stock={[...STOCK_CLASSES]}>
+          {view}
+        </DossierProvider>
+      </MemoryRouter>
+    </QueryClientProvider>,
   )
   return { assessment, ...shown }
 }

@@ -1,0 +1,47 @@
+import type { Reading, Trial } from '@ypsometer/contract'
+import { dyeCurves } from '@ypsometer/core/judging'
+import { lazy, Suspense, useMemo } from 'react'
+import { Loading } from '../frame/States'
+import type { Series } from './SeriesChart'
+
+const SeriesChart = lazy(() => import('./SeriesChart'))
+
+/** Strength of dye against time, a line a point. */
+export function DyeChart({
+  trial,
+  readings,
+  logs = [],
+  name,
+  small,
+}: {
+  readonly trial: Trial
+  readonly readings: readonly Reading[]
+  readonly logs?: readonly Series[]
+  readonly name: string
+  readonly small?: boolean
+}) {
+  const series = useMemo(
+    () => [
+      ...[...dyeCurves(readings)].map(([point, curve]) => ({
+        name: point || 'the point',
+        marked: true,
+        points: curve.map((p) => ({ time: p.time, value: p.concentration })),
+      })),
+      ...logs,
+    ],
+    [readings, logs],
+  )
+  if (!series.some((s) => s.points.length > 1)) return null
+  return (
+    <Suspense fallback={<Loading />}>
+      <SeriesChart
+        series={series}
+        dimension="ratio"
+        label={`Strength of dye${trial.setup.unit ? `, ${trial.setup.unit}` : ''}`}
+        name={`${name} dye`}
+        zero
+        {...(small && { height: 190, bare: true })}
+      />
+    </Suspense>
+  )
+}

@@ -1,0 +1,34 @@
+import { resolveConflict, useEntries } from '../api/outbox'
+import { complaint } from './useAutosaved'
+
+interface Props {
+  readonly row: { readonly id: string }
+  readonly field: string
+  /** What is written as a whole, as "The layers of this fill". */
+  readonly what: string
+}
+
+/** What the server said against something that is written as a whole and has no field of its own. */
+export function Parked({ row, field, what }: Props) {
+  const parked = useEntries().find((e) => e.rowId === row.id && e.state !== 'waiting' && field in e.body)
+  if (!parked) return null
+  const refused = complaint(parked, field)
+  return (
+    <p
+      role="alert"
+      className={`border-l-4 pl-3 ${refused ? 'border-error text-error' : 'border-warning text-warning'}`}
+    >
+      {refused ? `${what} cannot be kept so: ${refused}. ` : `${what} changed elsewhere meanwhile. `}
+      <button
+        type="button"
+        className="btn btn-xs btn-warning"
+        onClick={() => resolveConflict(parked.key, 'mine')}
+      >
+        {refused ? 'Try again' : 'Keep mine'}
+      </button>{' '}
+      <button type="button" className="btn btn-xs" onClick={() => resolveConflict(parked.key, 'theirs')}>
+        {refused ? 'Give it up' : 'Take theirs'}
+      </button>
+    </p>
+  )
+}

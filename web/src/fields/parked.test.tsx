@@ -1,0 +1,80 @@
+/** @jest-environment jsdom */
+import '../../tests/setup'
+import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import type { Entry } from '../api/outbox'
+
+let entries: Entry[] = []
+const resolved: [string, string][] = []
+jest.mock('../api/outbox', () => ({
+  useEntries: () => entries,
+  setTyping: () => undefined,
+  resolveConflict: (key: string, choice: string) => resolved.push([key, choice]),
+}))
+jest.mock('../api/queries', () => ({ changeRow: () => undefined }))
+
+import { Parked } from './Parked'
+
+const entry = (more: Partial<Entry>): Entry => ({
+  key: 'k',
+  order: 1,
+  method: 'PATCH',
+  collection: 'fills',
+  rowId: 'f',
+  body: { layers: [] },
+  version: 1,
+  base: {},
+  state: 'conflict',
+  tries: 1,
+  ...more,
+})
+const show = () => render(<Parked row={{ id: 'f' }} field="layers" what="The layers of this fill" />)
+
+beforeEach(() => {
+  entries = []
+  resolved.length = 0
+})
+afterEach(cleanup)
+
+test('nothing is said while all is well, or while a write only waits', () => {
+  show()
+  expect(screen.queryByRole('alert')).toBeNull()
+  entries = [entry({ state: 'waiting' })]
+  show()
+  expect(screen.queryByRole('alert')).toBeNull()
+})
+
+test('a change made elsewhere offers both ways out', () => {
+  entries = [entry({})]
+  show()
+  expect(screen.getByRole('alert').textContent).toContain(
+    'The layers of this fill changed elsewhere meanwhile.',
+  )
+  fireEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Take theirs' }))
+  expect(resolved).toEqual([
+    ['k', 'mine'],
+    ['k', 'theirs'],
+  ])
+})
+
+test('a refusal says why, and can be tried again or given up', () => {
+  entries = [
+    entry({
+      state: 'refused',
+      problem: {
+        type: '', title: 'Invalid', status: 400, errors: [{ field: 'layers.0.amount', message: 'at least 0' }],
+      },
+    }),
+  ] // prettier-ignore
+  show()
+  expect(screen.getByRole('alert').textContent).toContain('cannot be kept so: at least 0')
+  fireEvent.click(screen.getByRole('button', { name: 'Try again' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Give it up' }))
+  expect(resolved.map((r) => r[1])).toEqual(['mine', 'theirs'])
+})
+
+test('another row’s conflict, or another field’s, is not this one’s', () => {
+  entries = [entry({ rowId: 'g' }), entry({ body: { name: 'x' } })]
+  show()
+  expect(screen.queryByRole('alert')).toBeNull()
+})

@@ -1,0 +1,20 @@
+import { saidText, type Sentence } from '@ypsometer/core/figures'
+import { units } from '../frame/settings'
+import { FigureView } from './FigureView'
+
+/** A generated sentence with its numbers set as numbers, in the reader's units; those with a working open it. */
+export function Words({ sentence }: { readonly sentence: Sentence }) {
+  const system = units.use()
+  return sentence.map((part, i) => {
+    if (typeof part === 'string') return part
+    if (part.figure)
+      return (
+        <FigureView key={i} figure={part.figure} inline said {...(part.digits && { digits: part.digits })} />
+      )
+    return (
+      <span key={i} className="num font-medium whitespace-nowrap">
+        {saidText(part, system)}
+      </span>
+    )
+  })
+}

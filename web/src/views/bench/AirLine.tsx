@@ -1,0 +1,216 @@
+import type { Trial, TrialSetup } from '@ypsometer/contract'
+import { airNetwork } from '@ypsometer/core/hydraulics/airNetwork'
+import { CoreError } from '@ypsometer/core/errors'
+import { put, type Figure } from '@ypsometer/core/figures'
+import { Plus, X } from 'lucide-react'
+import { changeRow } from '../../api/queries'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { FigureView } from '../../figures/FigureView'
+import { IconButton } from '../../frame/IconButton'
+
+type Line = NonNullable<TrialSetup['airLine']>
+type Outlet = Line['outlets'][number]
+
+const USUAL: Line = {
+  shutOffHead: 1.6,
+  maxFlow: 3 / 60000,
+  outlets: [
+    { label: 'This filter', depth: 0.3, stoneHead: 0.05, open: 1 },
+    { label: 'A second one', depth: 0.3, stoneHead: 0.05, open: 1 },
+  ],
+}
+
+/** Resistance (Pa per m³/s) of what takes `head` (m of water) at one litre a minute. */
+const resistance = (head: number): number => (997 * 9.80665 * Math.max(1e-4, head)) / (1 / 60000)
+
+/** One air pump over many outlets: what each gets, a leak among them. Computed, no trial needed. */
+export function AirLine({ trial }: { readonly trial: Trial }) {
+  const line = trial.setup.airLine
+  const set = (next: Line): void => changeRow('trials', trial, { setup: { ...trial.setup, airLine: next } })
+  if (!line)
+    return (
+      <button type="button" className="btn btn-sm" onClick={() => set(USUAL)}>
+        <Plus size={16} aria-hidden="true" /> One pump over many outlets
+      </button>
+    )
+  const change = (i: number, part: Partial<Outlet>): void =>
+    set({ ...line, outlets: line.outlets.map((o, k) => (k === i ? { ...o, ...part } : o)) })
+  const shares = solve(line)
+  return (
+    <section aria-labelledby="air-line">
+      <h3 id="air-line">One pump over many outlets</h3>
+      <div className="mt-1 flex flex-wrap gap-6">
+        <label className="w-40">
+          <span className="kicker block">Pump lifts at most</span>
+          <QuantityInput
+            label="Depth at which the pump gives nothing"
+            si={line.shutOffHead}
+            dimension="head"
+            min={0.05}
+            max={20}
+            onCommit={(shutOffHead) => set({ ...line, shutOffHead })}
+          />
+        </label>
+        <label className="w-40">
+          <span className="kicker block">Air against nothing</span>
+          <QuantityInput
+            label="Air the pump gives against nothing"
+            si={line.maxFlow}
+            dimension="flow"
+            unit="L/min"
+            min={1e-7}
+            max={0.01}
+            onCommit={(maxFlow) => set({ ...line, maxFlow })}
+          />
+        </label>
+      </div>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Outlets, table">
+        <table className="sheet mt-2 min-w-[38rem]">
+          <thead>
+            <tr>
+              <th scope="col">Outlet</th>
+              <th scope="col">Depth</th>
+              <th scope="col">Stone takes, at 1 L/min</th>
+              <th scope="col">Valve open</th>
+              <th scope="col" className="r">
+                Air it gets
+              </th>
+              <th>
+                <span className="sr-only">Actions</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {line.outlets.map((o, i) => (
+              <tr key={i}>
+                <td>
+                  <input
+                    className="field"
+                    aria-label={`Name of outlet ${i + 1}`}
+                    maxLength={40}
+                    defaultValue={o.label}
+                    onBlur={(e) =>
+                      e.target.value.trim() &&
+                      e.target.value !== o.label &&
+                      change(i, { label: e.target.value.trim() })
+                    }
+                  />
+                </td>
+                <td className="w-28">
+                  <QuantityInput
+                    label={`Depth of outlet ${i + 1}`}
+                    si={o.depth}
+                    dimension="length"
+                    min={0}
+                    max={5}
+                    onCommit={(depth) => change(i, { depth })}
+                  />
+                </td>
+                <td className="w-36">
+                  <QuantityInput
+                    label={`Stone of outlet ${i + 1}`}
+                    si={o.stoneHead}
+                    dimension="length"
+                    min={0}
+                    max={5}
+                    onCommit={(stoneHead) => change(i, { stoneHead })}
+                  />
+                </td>
+                <td className="w-24">
+                  <QuantityInput
+                    label={`Valve of outlet ${i + 1}`}
+                    si={o.open}
+                    dimension="ratio"
+                    unit="%"
+                    min={0}
+                    max={1}
+                    onCommit={(open) => change(i, { open })}
+                  />
+                </td>
+                <td className="r">{shares.figures[i] && <FigureView figure={shares.figures[i]} inline />}</td>
+                <td className="w-10">
+                  <IconButton
+                    label={`Take out ${o.label}`}
+                    icon={X}
+                    onClick={() => set({ ...line, outlets: line.outlets.filter((_, k) => k !== i) })}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {shares.problem && <p className="text-warning">{shares.problem}</p>}
+      <div className="mt-2 flex gap-2">
+        <button
+          type="button"
+          className="btn btn-sm"
+          disabled={line.outlets.length >= 24}
+          onClick={() =>
+            set({
+              ...line,
+              outlets: [
+                ...line.outlets,
+                { label: `Outlet ${line.outlets.length + 1}`, depth: 0.3, stoneHead: 0.05, open: 1 },
+              ],
+            })
+          }
+        >
+          <Plus size={16} aria-hidden="true" /> Outlet
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm"
+          disabled={line.outlets.length >= 24}
+          onClick={() =>
+            set({
+              ...line,
+              outlets: [...line.outlets, { label: 'Leak at the fitting', depth: 0, stoneHead: 1, open: 1 }],
+            })
+          }
+        >
+          <Plus size={16} aria-hidden="true" /> Leak
+        </button>
+      </div>
+    </section>
+  )
+}
+
+function solve(line: Line): { readonly figures: readonly Figure[]; readonly problem: string } {
+  try {
+    const pump = { shutOffPressure: 997 * 9.80665 * line.shutOffHead, maxFlow: line.maxFlow }
+    const r = airNetwork(
+      pump,
+      line.outlets.map((o, i) => ({
+        id: String(i),
+        label: o.label,
+        depth: o.depth,
+        linear: resistance(o.stoneHead),
+        quadratic: 0,
+        open: o.open,
+      })),
+    )
+    return {
+      problem: '',
+      figures: r.outlets.map((o, i) => ({
+        id: `air-share-${i}`,
+        label: `Air at ${o.label.toLowerCase()}`,
+        value: o.flow,
+        dimension: 'flow',
+        unit: 'L/min',
+        provenance: 'computed',
+        formula: 'p = p0 (1 − Σq/q0);  q = (p − ρ g depth) ÷ R',
+        working: [
+          put('p', 'line pressure, as water', r.pressure / (997 * 9.80665), 'head', 'computed'),
+          put('depth', 'water above the outlet', line.outlets[i]?.depth ?? 0, 'length', 'measured'),
+          { ...put('Σq', 'all the pump gives', r.flow, 'flow', 'computed'), unit: 'L/min' },
+          { ...put('share', 'of it', o.share, 'ratio', 'computed'), unit: '%' },
+        ],
+        source: 'network of resistances, linear pump curve assumed',
+      })),
+    }
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error
+    return { figures: [], problem: error.message }
+  }
+}

@@ -1,0 +1,361 @@
+import type { Log, LogPoints, Reading, Trial } from '@ypsometer/contract'
+import { READING_SHAPES } from '@ypsometer/core/bench/kinds'
+import { ArrowLeft, Download, Repeat2, Timer, Trash2, Upload, X } from 'lucide-react'
+import { lazy, Suspense, useState, type ReactNode } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { changeRow, deleteRow, useLogPoints } from '../../api/queries'
+import { save, toCsv } from '../../charts/ChartTools'
+import { DyeChart } from '../../charts/DyeChart'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { FigureView } from '../../figures/FigureView'
+import { Num } from '../../figures/Num'
+import { Words } from '../../figures/Words'
+import { IconButton } from '../../frame/IconButton'
+import { Loading } from '../../frame/States'
+import { ConditionFields } from '../benchrun/Conditions'
+import { useDossierContext } from '../dossier/Dossier'
+import { Photos } from '../strip/Photos'
+import { STATE_WORDS } from '../words'
+import { AddReading } from './AddReading'
+import { AirLine } from './AirLine'
+import { KINDS, OUTCOME_WORDS, SERIES_WORDS } from './kinds'
+import { repeatTrial } from './startTrial'
+
+const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
+const HoldingChart = lazy(() => import('./HoldingChart'))
+const ImportDialog = lazy(() => import('./ImportDialog'))
+const LogDye = lazy(() => import('./LogDye'))
+
+/** One trial at the desk: what it comes to, its readings to correct, its conditions, notes and photos. */
+export function TrialDesk() {
+  const { trialId = '' } = useParams()
+  const { dossier } = useDossierContext()
+  const trial = dossier.trials.find((t) => t.id === trialId)
+  if (!trial)
+    return (
+      <p>
+        This trial is not in the dossier; it may have been deleted. <Link to="..">Back to the bench</Link>
+      </p>
+    )
+  return <Desk key={trial.id} trial={trial} />
+}
+
+function Desk({ trial }: { readonly trial: Trial }) {
+  const { dossier, assessment } = useDossierContext()
+  const navigate = useNavigate()
+  const [importing, setImporting] = useState(false)
+  const readings = dossier.readings
+    .filter((r) => r.trialId === trial.id)
+    .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+  const logs = dossier.logs.filter((l) => l.trialId === trial.id)
+  const flow = assessment?.trials.find((r) => r.trial.id === trial.id)
+  const finding = assessment?.findings.find((f) => f.trial.id === trial.id)
+  const words = KINDS[trial.kind]
+  const bench = `/models/${trial.modelId}/bench`
+  return (
+    <article aria-labelledby="trial-title" className="space-y-6">
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <Link to={bench} className="muted inline-flex items-center gap-1 hover:underline">
+            <ArrowLeft size={15} aria-hidden="true" /> All trials
+          </Link>
+          <h2 id="trial-title">{words.title}</h2>
+          <p className="muted max-w-2xl">{words.how}</p>
+        </div>
+        <div className="no-print flex flex-wrap gap-2">
+          <button type="button" className="btn btn-sm" onClick={() => setImporting(true)}>
+            <Upload size={16} aria-hidden="true" /> Paste or import
+          </button>
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => void navigate(`${bench}/${repeatTrial(dossier, trial)}/run`)}
+          >
+            <Repeat2 size={16} aria-hidden="true" /> Repeat
+          </button>
+          <Link to="run" className="btn btn-primary btn-sm">
+            <Timer size={16} aria-hidden="true" /> At the bench
+          </Link>
+        </div>
+      </div>
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
+        <div className="min-w-0 space-y-6">
+          <section aria-label="Result">
+            {flow && <FigureView figure={flow.figure} size="lg" />}
+            {finding?.problem && <p className="text-warning">{finding.problem}</p>}
+            {finding && finding.figures.length > 0 && (
+              <dl className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
+                {finding.figures.map((f) => (
+                  <div key={f.id}>
+                    <dt className="kicker">{f.label}</dt>
+                    <dd>
+                      <FigureView figure={f} />
+                    </dd>
+                  </div>
+                ))}
+              </dl>
+            )}
+            {finding?.sentences.map((s, i) => (
+              <p key={i} className="mt-2 max-w-2xl">
+                <Words sentence={s} />
+              </p>
+            ))}
+            {!flow && !finding && <p className="muted">Nothing to say yet: there are no readings.</p>}
+          </section>
+          {trial.kind === 'dye' && (
+            <LogDyeOr logs={logs}>
+              {(series) => (
+                <DyeChart trial={trial} readings={readings} logs={series} name={dossier.model.name} />
+              )}
+            </LogDyeOr>
+          )}
+          {trial.kind === 'holding' && readings.length > 0 && (
+            <Suspense fallback={<Loading />}>
+              <HoldingChart readings={readings} name={dossier.model.name} />
+            </Suspense>
+          )}
+          {trial.kind !== 'dye' && logs.map((l) => <LogView key={l.id} log={l} trial={trial} />)}
+          {trial.kind === 'dye' && logs.length > 0 && (
+            <ul>
+              {logs.map((l) => (
+                <li key={l.id} className="rule-b flex items-center justify-between gap-3 py-1">
+                  <span>
+                    {l.series || 'log'}{' '}
+                    <span className="muted num" data-plain>
+                      {l.n} points
+                    </span>
+                  </span>
+                  <LogTools log={l} />
+                </li>
+              ))}
+            </ul>
+          )}
+          <Readings
+            trial={trial}
+            readings={readings}
+            flows={flow?.result.flows ?? []}
+            suspect={flow?.result.suspect?.index ?? null}
+          />
+          <AddReading trial={trial} />
+          {trial.kind === 'air' && <AirLine trial={trial} />}
+          <Photos owner={{ trialId: trial.id }} />
+        </div>
+        <section aria-labelledby="conditions-title">
+          <h3 id="conditions-title">Conditions</h3>
+          <div className="mt-2 space-y-3">
+            <ConditionFields trial={trial} hookups={dossier.hookups} />
+          </div>
+        </section>
+      </div>
+      {importing && (
+        <Suspense fallback={null}>
+          <ImportDialog trial={trial} onClose={() => setImporting(false)} />
+        </Suspense>
+      )}
+    </article>
+  )
+}
+
+function LogDyeOr({
+  logs,
+  children,
+}: {
+  readonly logs: readonly Log[]
+  readonly children: (series: readonly import('../../charts/SeriesChart').Series[]) => ReactNode
+}) {
+  if (!logs.length) return children([])
+  return (
+    <Suspense fallback={<Loading />}>
+      <LogDye logs={logs}>{children}</LogDye>
+    </Suspense>
+  )
+}
+
+/** A log's points while it is still on this device only. */
+const localPoints = (l: Log): LogPoints | undefined => {
+  const { times, values } = l as unknown as Partial<LogPoints>
+  return times && values ? { times, values } : undefined
+}
+
+function LogView({ log, trial }: { readonly log: Log; readonly trial: Trial }) {
+  const { dossier } = useDossierContext()
+  const { data } = useLogPoints(log.id, localPoints(log))
+  const words = KINDS[trial.kind].value
+  if (!words) return null
+  const series = data && [
+    {
+      name: SERIES_WORDS[log.series] ?? log.series ?? 'log',
+      points: data.times.map((time, i) => ({ time, value: data.values[i] ?? 0 })),
+    },
+  ]
+  return (
+    <section aria-label={`Log of ${log.n} points`}>
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <p>
+          Log {log.series && `(${(SERIES_WORDS[log.series] ?? log.series).toLowerCase()}) `}of{' '}
+          <span className="num" data-plain>
+            {log.n}
+          </span>{' '}
+          points over <Num si={log.span} dimension="time" />
+          {log.note && <span className="text-warning"> · {log.note}</span>}
+        </p>
+        <LogTools log={log} />
+      </div>
+      {series && (
+        <Suspense fallback={<Loading />}>
+          <SeriesChart
+            series={series}
+            dimension={words.dimension}
+            label={words.label}
+            name={`${dossier.model.name} ${trial.kind} log`}
+          />
+        </Suspense>
+      )}
+    </section>
+  )
+}
+
+function LogTools({ log }: { readonly log: Log }) {
+  const { data } = useLogPoints(log.id, localPoints(log))
+  return (
+    <span className="whitespace-nowrap">
+      {data && (
+        <IconButton
+          label={`Log ${log.series} as CSV`}
+          icon={Download}
+          onClick={() =>
+            save(
+              'log.csv',
+              'text/csv',
+              toCsv({
+                name: 'log',
+                columns: ['time, s', 'value, SI'],
+                rows: data.times.map((t, i) => [t, data.values[i] ?? '']),
+              }),
+            )
+          }
+        />
+      )}
+      <IconButton label={`Delete this log`} icon={Trash2} onClick={() => deleteRow('logs', log, 'Log')} />
+    </span>
+  )
+}
+
+/** The readings as a table that can be corrected; a doubtful one is marked, never dropped. */
+function Readings({
+  trial,
+  readings,
+  flows,
+  suspect,
+}: {
+  readonly trial: Trial
+  readonly readings: readonly Reading[]
+  readonly flows: readonly number[]
+  readonly suspect: number | null
+}) {
+  const words = KINDS[trial.kind].value
+  const shape = READING_SHAPES[trial.kind]
+  const dye = trial.kind === 'dye'
+  if (!readings.length) return null
+  const has = {
+    volume: readings.some((r) => r.volume !== null),
+    seconds: readings.some((r) => r.seconds !== null && (r.seconds > 0 || dye)),
+    value: readings.some((r) => r.value !== null),
+    series: readings.some((r) => r.series),
+    outcome: readings.some((r) => r.outcome),
+    note: readings.some((r) => r.note || r.source),
+  }
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Readings, table">
+      <table className="sheet">
+        <thead>
+          <tr>
+            <th scope="col" className="w-8">
+              <span className="sr-only">Number</span>
+            </th>
+            {has.series && <th scope="col">Of</th>}
+            {has.volume && <th scope="col">Volume</th>}
+            {has.seconds && <th scope="col">Seconds</th>}
+            {has.value && <th scope="col">{dye ? 'Strength' : (words?.label ?? 'Amount')}</th>}
+            {flows.length > 0 && (
+              <th scope="col" className="r">
+                Flow
+              </th>
+            )}
+            {has.outcome && <th scope="col">Outcome</th>}
+            {has.note && <th scope="col">Note</th>}
+            <th>
+              <span className="sr-only">Actions</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {readings.map((r, i) => {
+            const cell = (
+              field: 'volume' | 'seconds' | 'value',
+              label: string,
+              dimension: Parameters<typeof QuantityInput>[0]['dimension'],
+              min: number,
+              max: number,
+              unit?: string,
+            ) => (
+              <td className="min-w-28">
+                {r[field] !== null && (
+                  <QuantityInput
+                    label={`${label} of reading ${i + 1}`}
+                    si={r[field]}
+                    dimension={dimension}
+                    min={min}
+                    max={max}
+                    {...(unit && { unit })}
+                    onCommit={(v) => changeRow('readings', r, { [field]: v })}
+                  />
+                )}
+              </td>
+            )
+            return (
+              <tr key={r.id}>
+                <td className="muted num" data-plain>
+                  {i + 1}
+                </td>
+                {has.series && <td>{SERIES_WORDS[r.series] ?? r.series}</td>}
+                {has.volume && cell('volume', 'Volume', 'volume', 1e-6, 10)}
+                {has.seconds && cell('seconds', 'Seconds', 'time', shape.seconds?.min ?? 0, 1e6)}
+                {has.value &&
+                  cell(
+                    'value',
+                    words?.label ?? 'Value',
+                    trial.kind === 'prime' ? 'volume' : dye ? 'ratio' : (words?.dimension ?? 'ratio'),
+                    shape.value?.min ?? 0,
+                    shape.value?.max ?? 1e9,
+                    trial.kind === 'prime' ? 'mL' : words?.unit,
+                  )}
+                {flows.length > 0 && (
+                  <td className="r num" data-plain>
+                    {flows[i] !== undefined && <Num si={flows[i]} dimension="flow" />}
+                    {suspect === i && <div className="text-warning text-[0.85rem]">stands apart (kept)</div>}
+                  </td>
+                )}
+                {has.outcome && <td>{OUTCOME_WORDS[r.outcome] ?? r.outcome}</td>}
+                {has.note && (
+                  <td className="muted text-[0.9rem]">{[r.note, r.source].filter(Boolean).join(' · ')}</td>
+                )}
+                <td className="w-10">
+                  <IconButton
+                    label={`Take out reading ${i + 1}`}
+                    icon={X}
+                    onClick={() => deleteRow('readings', r, `Reading ${i + 1}`)}
+                  />
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      <p className="muted text-[0.85rem]">
+        {STATE_WORDS[trial.state]}. Corrections keep the time a reading was taken; nothing is dropped by
+        statistics.
+      </p>
+    </div>
+  )
+}

@@ -1,0 +1,104 @@
+import { useRef, useState } from 'react'
+import { Link } from 'react-router'
+import type { FillLayer } from '@ypsometer/core/fills'
+import { FillCutaway } from '../../cutaway/FillCutaway'
+import { moveLayer, type Target } from '../../cutaway/layers'
+import { Parked } from '../../fields/Parked'
+import { Loading } from '../../frame/States'
+import { useDossierContext } from '../dossier/Dossier'
+import { BudgetBar } from '../path/Budget'
+import { Trouble } from '../path/Trouble'
+import { Findings } from '../path/Findings'
+import { FillChooser, StartFill } from './FillChooser'
+import { FitForMe } from './FitForMe'
+import { LayerList } from './LayerList'
+import { writeLayers } from './layerEdits'
+import { Results } from './Results'
+import { Shopping } from './Shopping'
+import { useFillPath } from './useFillPath'
+
+/** What is in the body: drag a layer in the section and see at once what it does. */
+export function Fill() {
+  const { dossier } = useDossierContext()
+  const [held, setHeld] = useState<readonly FillLayer[] | null>(null)
+  const over = useRef('')
+  const path = useFillPath(held)
+  const [selected, setSelected] = useState<string | null>(null)
+  const { fill, outcome, answer, media, stock } = path
+  if (!dossier.chambers.length)
+    return (
+      <p className="max-w-xl">
+        The inside is not described yet: without chambers there is nothing to fill.{' '}
+        <Link to="../inside" className="underline">
+          Measure the inside first
+        </Link>
+        .
+      </p>
+    )
+  if (!fill) return <StartFill />
+  const hold = (id: string, to: Target | null): void => {
+    const key = to ? `${id}>${to.chamberId}>${to.index}` : ''
+    // Only another place is another question; within a place the hand moves freely.
+    if (key === over.current) return
+    over.current = key
+    setHeld(to ? moveLayer(fill.layers, id, to) : fill.layers)
+  }
+  const drop = (id: string, to: Target | null): void => {
+    over.current = ''
+    setHeld(null)
+    if (!to) return
+    const next = moveLayer(fill.layers, id, to)
+    if (JSON.stringify(next) !== JSON.stringify(fill.layers)) writeLayers(fill, next)
+  }
+  return (
+    <div className="space-y-5">
+      <FillChooser path={path} fill={fill} />
+      <Parked row={fill} field="layers" what="The layers of this fill" />
+      <Trouble answer={answer} fill={fill} />
+      {!outcome || !stock || !media ? (
+        answer?.kind === 'missing' || answer?.kind === 'wrong' ? null : (
+          <Loading />
+        )
+      ) : (
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
+          <div className="lg:sticky lg:top-4 lg:self-start">
+            <div className="flex gap-2">
+              <div className="min-w-0 flex-1">
+                <FillCutaway
+                  name={dossier.model.name}
+                  outcome={outcome}
+                  show="fill"
+                  selected={selected}
+                  onSelect={setSelected}
+                  onHold={hold}
+                  onDrop={drop}
+                />
+              </div>
+              <BudgetBar outcome={outcome} height={400} />
+            </div>
+          </div>
+          <div className="space-y-8">
+            <Results
+              outcome={outcome}
+              stock={stock}
+              differences={answer?.kind === 'ready' ? answer.differences : null}
+              against={path.against?.name}
+            />
+            <LayerList
+              fill={fill}
+              outcome={outcome}
+              media={media}
+              selected={selected}
+              onSelect={setSelected}
+            />
+            {answer?.kind === 'ready' && (
+              <Findings findings={answer.findings} house={path.house?.name ?? ''} selected={null} brief />
+            )}
+            <FitForMe path={path} fill={fill} onMade={(id) => path.choose({ fill: id })} />
+            <Shopping outcome={outcome} />
+          </div>
+        </div>
+      )}
+    </div>
+  )
+}

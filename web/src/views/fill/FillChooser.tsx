@@ -1,0 +1,138 @@
+import type { Fill } from '@ypsometer/contract'
+import { Copy, Plus, Trash2, Undo2 } from 'lucide-react'
+import { useId } from 'react'
+import { createRow, deleteRow } from '../../api/queries'
+import { SelectField, TextField } from '../../fields/fields'
+import { IconButton } from '../../frame/IconButton'
+import { toast } from '../../frame/toasts'
+import { useDossierContext } from '../dossier/Dossier'
+import { useNewest, writeLayers } from './layerEdits'
+import { inOrder, type FillPath } from './useFillPath'
+import { BASIS_OPTIONS, BASIS_WORDS } from './words'
+
+/** The named arrangements: choose, copy, compare, go back to as shipped, take out. */
+export function FillChooser({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {
+  const { dossier, stock } = useDossierContext()
+  const newest = useNewest(fill)
+  const fills = inOrder(dossier.fills)
+  const shipped = fills.find((f) => f.basis === 'as-shipped')
+  const copy = (): void => {
+    const taken = new Set(fills.map((f) => f.name))
+    let name = `${fill.name}, changed`.slice(0, 76)
+    for (let n = 2; taken.has(name); n++) name = `${fill.name}, changed ${n}`.slice(0, 80)
+    const { modelId, layers } = fill
+    path.choose({ fill: createRow('fills', { modelId, name, basis: 'variant', note: '', layers }) })
+  }
+  const revert = (): void => {
+    if (!shipped) return
+    const before = fill.layers
+    writeLayers(fill, shipped.layers)
+    toast(`${fill.name} is now as shipped.`, {
+      label: 'Undo',
+      run: () => writeLayers(newest.current, before),
+    })
+  }
+  return (
+    <section aria-label="Fills">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+        <div role="tablist" aria-label="Fills" className="flex flex-wrap gap-x-5 gap-y-1">
+          {fills.map((f) => (
+            <button
+              key={f.id}
+              type="button"
+              role="tab"
+              aria-selected={f.id === fill.id}
+              className={`cursor-pointer border-b-2 py-1 text-left ${f.id === fill.id ? 'border-base-content font-bold' : 'border-transparent hover:border-base-300'}`}
+              onClick={() => path.choose({ fill: f.id })}
+            >
+              {f.name}
+              {f.name !== BASIS_WORDS[f.basis] && (
+                <span className="muted ml-1.5 text-[0.8rem] font-normal">
+                  {BASIS_WORDS[f.basis].toLowerCase()}
+                </span>
+              )}
+            </button>
+          ))}
+        </div>
+        <button type="button" className="btn btn-ghost btn-sm" onClick={copy}>
+          <Copy size={15} aria-hidden="true" /> Copy
+        </button>
+        {shipped && shipped.id !== fill.id && (
+          <button type="button" className="btn btn-ghost btn-sm" onClick={revert}>
+            <Undo2 size={15} aria-hidden="true" /> Back to as shipped
+          </button>
+        )}
+        <IconButton
+          label={`Delete ${fill.name}`}
+          icon={Trash2}
+          onClick={() => deleteRow('fills', fill, fill.name)}
+        />
+      </div>
+      <div className="mt-2 grid gap-x-5 gap-y-2 sm:grid-cols-4">
+        <TextField key={fill.id} collection="fills" row={fill} field="name" label="Name" max={80} required />
+        <SelectField collection="fills" row={fill} field="basis" label="It is" options={BASIS_OPTIONS} />
+        <Choice
+          label="Held against"
+          value={path.against?.id ?? ''}
+          options={[
+            ['', 'nothing'],
+            ...fills.filter((f) => f.id !== fill.id).map((f) => [f.id, f.name] as const),
+          ]}
+          onChange={(against) => path.choose({ against })}
+        />
+        <Choice
+          label="Who lives in the tank"
+          value={path.stock?.id ?? ''}
+          options={stock.map((s) => [s.id, s.label])}
+          onChange={(id) => path.choose({ stock: id })}
+        />
+      </div>
+    </section>
+  )
+}
+
+interface ChoiceProps {
+  readonly label: string
+  readonly value: string
+  readonly options: readonly (readonly [string, string])[]
+  readonly onChange: (id: string) => void
+}
+
+/** A choice of what to look at: kept in the address, not in the record. */
+export function Choice({ label, value, options, onChange }: ChoiceProps) {
+  const id = useId()
+  return (
+    <div>
+      <label className="kicker block" htmlFor={id}>
+        {label}
+      </label>
+      <select id={id} className="field" value={value} onChange={(e) => onChange(e.target.value)}>
+        {options.length === 0 && <option value="">nothing yet</option>}
+        {options.map(([v, words]) => (
+          <option key={v} value={v}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </div>
+  )
+}
+
+/** Nothing recorded yet: what to do first and why. */
+export function StartFill() {
+  const { dossier } = useDossierContext()
+  const start = (name: string, basis: string) => (): void =>
+    void createRow('fills', { modelId: dossier.model.id, name, basis, note: '', layers: [] })
+  return (
+    <div className="max-w-xl">
+      <h2>What is in it?</h2>
+      <p className="mt-1">
+        No fill is recorded. Lay in what it ships with, chamber by chamber: then flow, bypass, litres and cost
+        follow, and every change can be held against it.
+      </p>
+      <button type="button" className="btn btn-primary mt-3" onClick={start('As shipped', 'as-shipped')}>
+        <Plus size={17} aria-hidden="true" /> Lay in what it ships with
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,158 @@
+import type { Fill } from '@ypsometer/contract'
+import { Wand2 } from 'lucide-react'
+import { useState } from 'react'
+import { createRow } from '../../api/queries'
+import { readMoney, showMoney } from '../../fields/MoneyField'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { FigureView } from '../../figures/FigureView'
+import { Words } from '../../figures/Words'
+import type { FitAnswer } from '../../workers/pathWork'
+import type { FillPath } from './useFillPath'
+
+interface Props {
+  readonly path: FillPath
+  readonly fill: Fill
+  readonly onMade: (id: string) => void
+}
+
+/** Share of the present flow that must be left (common practice, no source). */
+const LEFT = 0.85
+
+/** The best arrangement under the house rule, within limits of flow and price; kept as a variant, never laid over the fill. */
+export function FitForMe({ path, fill, onMade }: Props) {
+  const flow = path.outcome?.flow ?? 0
+  const [share, setShare] = useState(LEFT)
+  const [price, setPrice] = useState('')
+  const [busy, setBusy] = useState(false)
+  const [found, setFound] = useState<FitAnswer | null>(null)
+  const money = price.trim() ? readMoney(price, 'EUR') : null
+  const run = async (): Promise<void> => {
+    const { question } = path
+    if (!question || typeof money === 'string') return
+    setBusy(true)
+    setFound(null)
+    const answer = await path.long((w) =>
+      w.fit(
+        { ...question, fill, quick: true },
+        { minFlow: share * flow, maxCostMinor: money?.minor ?? null },
+      ),
+    )
+    setBusy(false)
+    setFound(answer)
+  }
+  return (
+    <section aria-labelledby="fit-title">
+      <h2 id="fit-title">Fit it for me</h2>
+      <p className="muted text-[0.92rem]">
+        Tries every set of pads and every number of whole packs that “{path.house?.name}” allows, and keeps
+        the one that carries most.
+      </p>
+      <div className="mt-1 flex flex-wrap items-end gap-x-5 gap-y-2">
+        <div className="w-36">
+          <span className="kicker">Leave at least this flow</span>
+          <QuantityInput
+            label="Share of the present flow to leave"
+            si={share}
+            dimension="ratio"
+            unit="%"
+            min={0}
+            max={1}
+            onCommit={setShare}
+          />
+        </div>
+        <div className="w-36">
+          <label className="kicker" htmlFor="fit-price">
+            Media for at most
+          </label>
+          <input
+            id="fit-price"
+            className="field num"
+            placeholder="any price"
+            value={price}
+            aria-invalid={typeof money === 'string' ? true : undefined}
+            onChange={(e) => setPrice(e.target.value)}
+          />
+        </div>
+        {busy ? (
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => {
+              path.cancel()
+              setBusy(false)
+            }}
+          >
+            Searching … stop
+          </button>
+        ) : (
+          <button type="button" className="btn btn-sm" onClick={() => void run()}>
+            <Wand2 size={16} aria-hidden="true" /> Fit it
+          </button>
+        )}
+      </div>
+      {typeof money === 'string' && (
+        <p role="alert" className="text-error text-[0.9rem]">
+          {money}
+        </p>
+      )}
+      <div aria-live="polite">
+        {found && !found.better && (
+          <p className="mt-2">
+            <span className="num">{found.tried}</span> arrangements tried: none is better than this one.
+          </p>
+        )}
+        {found?.better && (
+          <div className="border-primary mt-2 border-l-2 pl-3">
+            <p>
+              <span className="num">{found.tried}</span> arrangements tried. The best carries{' '}
+              {found.differences
+                .filter((d) => d.id.startsWith('fill-capacity'))
+                .map((d) => (
+                  <FigureView key={d.id} figure={d.now} inline said />
+                ))}{' '}
+              at{' '}
+              {found.differences
+                .filter((d) => d.id.startsWith('path-flow'))
+                .map((d) => (
+                  <FigureView key={d.id} figure={d.now} inline said />
+                ))}
+              {found.cost.currency && (
+                <>
+                  , with media for{' '}
+                  <span className="num font-medium">{showMoney(found.cost.now, found.cost.currency)}</span>{' '}
+                  (now <span className="num">{showMoney(found.cost.before, found.cost.currency)}</span>)
+                </>
+              )}
+              .
+            </p>
+            <ul className="mt-1 list-disc pl-5">
+              {found.changes.map((s, i) => (
+                <li key={i}>
+                  <Words sentence={s} />
+                </li>
+              ))}
+            </ul>
+            <button
+              type="button"
+              className="btn btn-primary btn-sm mt-2"
+              onClick={() => {
+                onMade(
+                  createRow('fills', {
+                    modelId: fill.modelId,
+                    name: `Fitted: ${path.house?.name ?? ''}`.slice(0, 80),
+                    basis: 'variant',
+                    note: '',
+                    layers: found.layers,
+                  }),
+                )
+                setFound(null)
+              }}
+            >
+              Keep it as a variant
+            </button>
+          </div>
+        )}
+      </div>
+    </section>
+  )
+}

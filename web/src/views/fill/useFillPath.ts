@@ -1,0 +1,82 @@
+import type { Dossier, Fill, HouseRule } from '@ypsometer/contract'
+import type { FillLayer } from '@ypsometer/core/fills'
+import type { Outcome } from '@ypsometer/core/path'
+import type { StockClass } from '@ypsometer/core/tanks'
+import { useMemo } from 'react'
+import { useSearchParams } from 'react-router'
+import { useHouseRules, useMedia } from '../../api/queries'
+import { usePath, type PathState } from '../../workers/usePath'
+import { useDossierContext } from '../dossier/Dossier'
+
+export interface FillPath extends PathState {
+  readonly fill: Fill | undefined
+  readonly against: Fill | undefined
+  readonly hookupId: string | null
+  readonly stock: StockClass | undefined
+  readonly house: HouseRule | undefined
+  readonly rules: readonly HouseRule[]
+  readonly media: ReturnType<typeof useMedia>['media']
+  /** What is drawn; while something in the fill cannot be, the fill without it. */
+  readonly outcome: Outcome | null
+  readonly choose: (what: Readonly<Record<string, string>>) => void
+}
+
+const SHOWN = ['as-shipped', 'proposed', 'variant']
+
+/** Fills in the order of their basis, the oldest first. */
+export const inOrder = (fills: readonly Fill[]): readonly Fill[] =>
+  [...fills].sort(
+    (a, b) => SHOWN.indexOf(a.basis) - SHOWN.indexOf(b.basis) || a.createdAt.localeCompare(b.createdAt),
+  )
+
+/** The hookup it was last timed on with something in it, else the first. */
+const usualHookup = (d: Dossier): string | null =>
+  d.trials.findLast((t) => t.state !== 'empty' && d.hookups.some((h) => h.id === t.hookupId))?.hookupId ??
+  d.hookups[0]?.id ??
+  null
+
+/** The chosen fill on the chosen hookup, worked through; `layers` stands for the fill’s own while one is held in the hand. */
+export function useFillPath(layers?: readonly FillLayer[] | null): FillPath {
+  const { dossier, assessment, stock: classes } = useDossierContext()
+  const [params, setParams] = useSearchParams()
+  const { media } = useMedia()
+  const { rules, house } = useHouseRules(dossier.model.houseRuleId)
+  const fills = inOrder(dossier.fills)
+  const fill = fills.find((f) => f.id === params.get('fill')) ?? fills[0]
+  const against =
+    fills.find((f) => f.id === params.get('against')) ??
+    fills.find((f) => f.basis === 'as-shipped' && f !== fill)
+  const hookupId = dossier.hookups.find((h) => h.id === params.get('hookup'))?.id ?? usualHookup(dossier)
+  const stock = classes.find((s) => s.id === (params.get('stock') ?? 'normal')) ?? classes[0]
+  const shown = useMemo(() => (fill && layers ? { ...fill, layers: [...layers] } : fill), [fill, layers])
+  const path = usePath({
+    dossier,
+    assessment,
+    media,
+    house,
+    stock,
+    hookupId,
+    fill: shown ?? null,
+    against: against ?? null,
+    quick: Boolean(layers),
+  })
+  return {
+    ...path,
+    fill,
+    against,
+    hookupId,
+    stock,
+    house,
+    rules: rules ?? [],
+    media,
+    outcome: path.answer && path.answer.kind !== 'missing' ? path.answer.outcome : null,
+    choose: (what) =>
+      setParams(
+        (p) => {
+          for (const [k, v] of Object.entries(what)) p.set(k, v)
+          return p
+        },
+        { replace: true, preventScrollReset: true },
+      ),
+  }
+}

@@ -1,0 +1,42 @@
+import type { FillBasis, Measure } from '@ypsometer/core/fills'
+import type { MediumForm, MediumJob } from '@ypsometer/core/media'
+
+export const BASIS_WORDS: Readonly<Record<FillBasis, string>> = {
+  'as-shipped': 'As shipped',
+  proposed: 'As proposed',
+  variant: 'Variant',
+}
+export const BASIS_OPTIONS = Object.entries(BASIS_WORDS)
+
+export const MEASURE_WORDS: Readonly<Record<Measure, string>> = {
+  height: 'thickness',
+  volume: 'litres',
+  mass: 'kilograms',
+  packs: 'packs or sheets',
+}
+
+export const JOB_WORDS: Readonly<Record<MediumJob, string>> = {
+  coarse: 'coarse straining',
+  medium: 'medium straining',
+  fine: 'fine straining',
+  biological: 'biological',
+  chemical: 'chemical',
+}
+export const JOB_OPTIONS = Object.entries(JOB_WORDS)
+
+export const FORM_WORDS: Readonly<Record<MediumForm, string>> = {
+  foam: 'foam',
+  pad: 'pad',
+  floss: 'floss',
+  rings: 'rings',
+  spheres: 'spheres',
+  gravel: 'gravel',
+  sintered: 'sintered',
+  moving: 'moving',
+  cartridge: 'cartridge',
+  carbon: 'carbon',
+  resin: 'resin',
+  coral: 'coral',
+  contactor: 'contactor wheel',
+}
+export const FORM_OPTIONS = Object.entries(FORM_WORDS)

@@ -1,0 +1,151 @@
+import type { Medium } from '@ypsometer/contract'
+import { modelResistance } from '@ypsometer/core/media'
+import { Copy, Plus, Trash2 } from 'lucide-react'
+import { useState } from 'react'
+import { NavLink, useNavigate, useParams } from 'react-router'
+import { createRow, deleteRow, useMedia } from '../../api/queries'
+import { MediumSwatch } from '../../cutaway/mediaPatterns'
+import { showMoney } from '../../fields/MoneyField'
+import { Failed, Loading } from '../../frame/States'
+import { JOB_OPTIONS, JOB_WORDS } from '../fill/words'
+import { MediumSheet } from './MediumSheet'
+
+/** The media of the library: generic ones that ship with the app, and the bench’s own. */
+export function Library() {
+  const { id } = useParams()
+  const { media, error, isPending, refetch } = useMedia()
+  const navigate = useNavigate()
+  const [search, setSearch] = useState('')
+  const [job, setJob] = useState('')
+  if (!media)
+    return isPending ? (
+      <Loading />
+    ) : (
+      <Failed error={error ?? new Error('no answer')} what="the library" retry={() => void refetch()} />
+    )
+  const shown = media.filter(
+    (m) => m.name.toLowerCase().includes(search.trim().toLowerCase()) && (!job || m.job === job),
+  )
+  const open = media.find((m) => m.id === id) ?? (id ? undefined : shown[0])
+  const free = (base: string): string => {
+    const taken = new Set(media.map((m) => m.name.toLowerCase()))
+    let name = base
+    for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${base} ${n}`
+    return name
+  }
+  const add = (from: Partial<Medium>, name: string): void => {
+    const {
+      id: _id,
+      version: _v,
+      createdAt: _c,
+      updatedAt: _u,
+      deletedAt: _d,
+      generic: _g,
+      ...columns
+    } = from
+    void navigate(`/library/${createRow('media', { ...BLANK, ...columns, name: free(name.slice(0, 74)) })}`)
+  }
+  return (
+    <>
+      <div className="flex flex-wrap items-end justify-between gap-3">
+        <div>
+          <h1>Library of media</h1>
+          <p className="muted">
+            What fills are made of: how it resists water, what surface it offers, how it is sold.
+          </p>
+        </div>
+        <button type="button" className="btn btn-primary" onClick={() => add({}, 'New medium')}>
+          <Plus size={18} aria-hidden="true" /> Add a medium
+        </button>
+      </div>
+      <div className="mt-3 flex flex-wrap gap-x-5 gap-y-2">
+        <label>
+          <span className="sr-only">Search media</span>
+          <input
+            type="search"
+            className="field !w-60"
+            placeholder="Search"
+            value={search}
+            onChange={(e) => setSearch(e.target.value)}
+          />
+        </label>
+        <label>
+          <span className="sr-only">Job</span>
+          <select className="field !w-auto" value={job} onChange={(e) => setJob(e.target.value)}>
+            <option value="">every job</option>
+            {JOB_OPTIONS.map(([v, words]) => (
+              <option key={v} value={v}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[23rem_minmax(0,1fr)]">
+        <nav aria-label="Media">
+          <ul className="rule-t">
+            {shown.map((m) => (
+              <li key={m.id} className="rule-b">
+                <NavLink
+                  to={`/library/${m.id}`}
+                  className={`flex items-baseline justify-between gap-3 px-2 py-1.5 ${m === open ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}
+                >
+                  <span className="min-w-0">
+                    <MediumSwatch id={m.id} medium={m} /> {m.name}
+                    <span className="muted block pl-8 text-[0.82rem] font-normal">
+                      {JOB_WORDS[m.job]} · {m.generic ? 'generic' : 'own'}
+                      {m.permeability !== null
+                        ? ' · calibrated'
+                        : modelResistance(m)
+                          ? ''
+                          : ' · resistance unknown'}
+                    </span>
+                  </span>
+                  <span className="num muted whitespace-nowrap font-normal">
+                    {showMoney(m.priceMinor, m.currency) || 'no price'}
+                  </span>
+                </NavLink>
+              </li>
+            ))}
+            {shown.length === 0 && <li className="py-2">No medium of this name or job.</li>}
+          </ul>
+        </nav>
+        {open ? (
+          <div>
+            <MediumSheet key={open.id} medium={open} />
+            <div className="mt-6 flex flex-wrap gap-2">
+              <button
+                type="button"
+                className="btn btn-ghost btn-sm"
+                onClick={() => add(open, `${open.name}, own`)}
+              >
+                <Copy size={15} aria-hidden="true" /> Copy as my own
+              </button>
+              {!open.generic && (
+                <button
+                  type="button"
+                  className="btn btn-ghost btn-sm"
+                  onClick={() => {
+                    deleteRow('media', open, open.name)
+                    void navigate('/library')
+                  }}
+                >
+                  <Trash2 size={15} aria-hidden="true" /> Delete
+                </button>
+              )}
+            </div>
+          </div>
+        ) : (
+          <p>This medium is not here. It may have been deleted.</p>
+        )}
+      </div>
+    </>
+  )
+}
+
+const BLANK = {
+  form: 'sintered', job: 'biological', poresPerInch: null, grain: null, fibre: null, solidity: null, voidage: null, bulkDensity: 500,
+  wetDensity: null, permeability: null, permeabilityLow: null, permeabilityHigh: null, inertia: null, geometricSurface: null,
+  effectiveSurface: null, claimedSurface: null, packVolume: null, packMass: null, sheetThickness: null, priceMinor: null, currency: null,
+  pricedOn: null, lifeDays: null, source: '', note: '', typed: {},
+} // prettier-ignore

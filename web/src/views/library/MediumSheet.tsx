@@ -1,0 +1,208 @@
+import type { Medium } from '@ypsometer/contract'
+import { MoneyField } from '../../fields/MoneyField'
+import { DateField, QuantityField, SelectField, TextField } from '../../fields/fields'
+import { FigureView } from '../../figures/FigureView'
+import { FORM_OPTIONS, JOB_OPTIONS } from '../fill/words'
+import { permeabilityFigure, surfaceFigure, usualBypass } from './figures'
+
+const GAPS = [0.001, 0.002, 0.003] as const
+
+/** One medium: what it is, how it resists, what surface it offers, how it is sold. */
+export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
+  const common = { collection: 'media', row: m } as const
+  const ratio = { ...common, dimension: 'ratio', optional: true } as const
+  const k = permeabilityFigure(m)
+  const surface = surfaceFigure(m)
+  const fibrous = ['pad', 'floss', 'cartridge'].includes(m.form)
+  const grainy = !fibrous && m.form !== 'foam' && m.form !== 'contactor'
+  return (
+    <article aria-label={m.name} className="space-y-5">
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <TextField {...common} field="name" label="Name" max={80} required />
+        <SelectField {...common} field="form" label="Form" options={FORM_OPTIONS} />
+        <SelectField {...common} field="job" label="What it is for" options={JOB_OPTIONS} />
+      </div>
+      <aside className="rule-b grid gap-x-8 gap-y-3 pb-4 sm:grid-cols-3" aria-label="What follows from it">
+        <div>
+          <p className="kicker">Permeability, 10⁻⁹ m²</p>
+          {k ? (
+            <FigureView figure={k} digits={2} />
+          ) : (
+            <p className="text-warning">
+              Unknown: enter{' '}
+              {fibrous ? 'fibre and solidity' : m.form === 'foam' ? 'pores per inch' : 'grain and voidage'},
+              or calibrate it.
+            </p>
+          )}
+        </div>
+        {surface && (
+          <div>
+            <p className="kicker">Geometric surface, m² per litre</p>
+            <FigureView figure={surface} digits={2} />
+          </div>
+        )}
+        {k && (
+          <table className="sheet">
+            <caption className="kicker text-left">Goes round it, tray of 20 by 20 cm, 1000 L/h</caption>
+            <tbody>
+              {GAPS.map((g) => {
+                const f = usualBypass(m, g)
+                return (
+                  f && (
+                    <tr key={g}>
+                      <td>
+                        gap of <span className="num">{g * 1000}</span> mm
+                      </td>
+                      <td className="r">
+                        <FigureView figure={f} inline />
+                      </td>
+                    </tr>
+                  )
+                )
+              })}
+            </tbody>
+          </table>
+        )}
+      </aside>
+      <h3>What it is made like</h3>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        {m.form === 'foam' && (
+          <QuantityField {...ratio} field="poresPerInch" label="Pores per inch" min={5} max={60} />
+        )}
+        {fibrous && (
+          <>
+            <QuantityField
+              {...common}
+              optional
+              field="fibre"
+              label="Fibre"
+              dimension="length"
+              unit="mm"
+              min={1e-6}
+              max={0.005}
+            />
+            <QuantityField
+              {...ratio}
+              field="solidity"
+              label="Share that is fibre"
+              unit="%"
+              min={0.005}
+              max={0.4}
+            />
+          </>
+        )}
+        {grainy && (
+          <>
+            <QuantityField
+              {...common}
+              optional
+              field="grain"
+              label="Grain"
+              dimension="length"
+              unit="mm"
+              min={1e-5}
+              max={0.1}
+              hint="Of a sphere of equal volume to surface"
+            />
+            <QuantityField
+              {...ratio}
+              field="voidage"
+              label="Voidage"
+              unit="%"
+              min={0.2}
+              max={0.95}
+              hint="Water between the grains"
+            />
+          </>
+        )}
+        <QuantityField
+          {...common}
+          field="bulkDensity"
+          label="A litre weighs dry, kg/m³"
+          dimension="ratio"
+          min={1}
+          max={5000}
+        />
+        <QuantityField {...ratio} field="wetDensity" label="Drained but wet, kg/m³" min={1} max={6000} />
+        <QuantityField
+          {...common}
+          optional
+          field="sheetThickness"
+          label="A sheet is this thick"
+          dimension="length"
+          unit="mm"
+          min={0.001}
+          max={0.3}
+        />
+      </div>
+      <h3>Surface</h3>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <QuantityField
+          {...ratio}
+          field="geometricSurface"
+          label="Geometric, m²/m³"
+          min={0}
+          max={1e8}
+          hint="Empty: from its size"
+        />
+        <QuantityField
+          {...ratio}
+          field="effectiveSurface"
+          label="Effective, m²/m³"
+          min={0}
+          max={1e8}
+          hint="What water and biofilm can use"
+        />
+        <QuantityField
+          {...ratio}
+          field="claimedSurface"
+          label="Claimed, m²/m³"
+          min={0}
+          max={1e9}
+          hint="Kept apart: never counted"
+        />
+      </div>
+      <h3>As it is sold</h3>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <QuantityField
+          {...common}
+          optional
+          field="packVolume"
+          label="A pack holds"
+          dimension="volume"
+          min={1e-6}
+          max={1}
+        />
+        <QuantityField
+          {...common}
+          optional
+          field="packMass"
+          label="A pack weighs"
+          dimension="mass"
+          min={0.001}
+          max={200}
+        />
+        <MoneyField
+          collection="media"
+          row={m}
+          amount="priceMinor"
+          currency="currency"
+          label="Price of a pack"
+        />
+        <DateField {...common} field="pricedOn" label="Price noted on" />
+        <QuantityField {...ratio} field="lifeDays" label="Lasts, days" min={1} max={20000} />
+        <TextField {...common} field="source" label="Where the figures come from" max={400} />
+      </div>
+      <h3>Measured resistance, if it was calibrated</h3>
+      <p className="muted text-[0.9rem]">
+        Best solved on a dossier under Path, from two flows. Empty: from the sizes above.
+      </p>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <QuantityField {...ratio} field="permeability" label="Permeability, m²" min={1e-14} max={1e-3} />
+        <QuantityField {...ratio} field="permeabilityLow" label="Its lower end, 95 %" min={0} max={1e-3} />
+        <QuantityField {...ratio} field="permeabilityHigh" label="Its upper end, 95 %" min={0} max={1} />
+      </div>
+      <TextField {...common} field="note" label="Note" max={2000} lines={2} />
+    </article>
+  )
+}

@@ -1,0 +1,220 @@
+import type { Fill } from '@ypsometer/contract'
+import { put, type Figure } from '@ypsometer/core/figures'
+import type { BenchCalibration } from '@ypsometer/core/path'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { changeRow, createRow } from '../../api/queries'
+import { FigureView } from '../../figures/FigureView'
+import { Num } from '../../figures/Num'
+import type { CalibrationAnswer, TrialCheck } from '../../workers/pathWork'
+import { useDossierContext } from '../dossier/Dossier'
+import { Choice } from '../fill/FillChooser'
+import { writeLayers } from '../fill/layerEdits'
+import type { FillPath } from '../fill/useFillPath'
+
+/** What the path computes for each loaded trial beside what the bucket said, and a medium calibrated from two of them. */
+export function Measured({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {
+  const { question, ask } = path
+  const [rows, setRows] = useState<readonly TrialCheck[]>([])
+  useEffect(() => {
+    let gone = false
+    if (question) void ask((w) => w.checks(question)).then((r) => !gone && r && setRows(r))
+    return () => {
+      gone = true
+    }
+  }, [question, ask])
+  if (!rows.length)
+    return (
+      <p className="muted">
+        No loaded trial has a fill on record. Name the fill under the conditions of a trial, and it is checked
+        here.
+      </p>
+    )
+  return (
+    <section aria-labelledby="measured-title">
+      <h2 id="measured-title">Computed against the bucket</h2>
+      <table className="sheet">
+        <thead>
+          <tr>
+            <th scope="col">Trial</th>
+            <th scope="col" className="r">
+              computed
+            </th>
+            <th scope="col" className="r">
+              measured
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => {
+            const apart = Math.abs(r.computed.value - r.measured.value)
+            const far = apart > Math.hypot(r.computed.uncertainty ?? 0, r.measured.uncertainty ?? 0)
+            return (
+              <tr key={r.trialId}>
+                <td>
+                  <Link to={`../bench/${r.trialId}`} className="hover:underline">
+                    {r.fill}
+                  </Link>
+                  <span className="muted">
+                    {' '}
+                    at <Num si={r.lift} dimension="head" digits={2} />
+                  </span>
+                  <span className="muted block text-[0.82rem]">
+                    {r.told
+                      ? 'tells what trays and body take, so it agrees by making'
+                      : far
+                        ? 'outside both intervals: a medium or a gap is not as recorded'
+                        : 'agrees within both intervals'}
+                  </span>
+                </td>
+                <td className="r">
+                  <FigureView figure={r.computed} inline />
+                </td>
+                <td className="r">
+                  <FigureView figure={r.measured} inline />
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      {rows.length > 1 && <Calibrate path={path} fill={fill} rows={rows} />}
+    </section>
+  )
+}
+
+const scaled = (k: number): number => k * 1e9
+
+function Calibrate({
+  path,
+  fill,
+  rows,
+}: {
+  readonly path: FillPath
+  readonly fill: Fill
+  readonly rows: readonly TrialCheck[]
+}) {
+  const { dossier } = useDossierContext()
+  const media = (path.media ?? []).filter((m) => fill.layers.some((l) => l.mediumId === m.id))
+  const [mediumId, setMedium] = useState('')
+  const [without, setWithout] = useState('')
+  const [withIt, setWith] = useState('')
+  const [answer, setAnswer] = useState<CalibrationAnswer | null>(null)
+  const holds = (name: string): boolean =>
+    dossier.fills.find((f) => f.name === name)?.layers.some((l) => l.mediumId === chosen) ?? false
+  const chosen = mediumId || (media.find((m) => m.job === 'fine') ?? media[0])?.id || ''
+  const label = (r: TrialCheck): readonly [string, string] => [
+    r.trialId,
+    `${r.fill}, ${Math.round(r.lift * 100)} cm`,
+  ]
+  const lacking = rows.filter((r) => !holds(r.fill))
+  const having = rows.filter((r) => holds(r.fill))
+  const a = without || lacking[0]?.trialId || ''
+  const b = withIt || having[0]?.trialId || ''
+  const medium = media.find((m) => m.id === chosen)
+  const keep = (r: BenchCalibration): void => {
+    if (!medium) return
+    const k = {
+      permeability: r.permeability,
+      permeabilityLow: r.interval[0],
+      permeabilityHigh: r.interval[1],
+      inertia: r.inertia,
+    }
+    if (!medium.generic) return changeRow('media', medium, k)
+    const {
+      id: _id,
+      version: _v,
+      createdAt: _c,
+      updatedAt: _u,
+      deletedAt: _d,
+      generic: _g,
+      ...columns
+    } = medium
+    const id = createRow('media', {
+      ...columns,
+      ...k,
+      name: `${medium.name}, calibrated on ${dossier.model.name}`.slice(0, 80),
+      source: `calibrated on the bench with ${dossier.model.name}`,
+    })
+    for (const f of dossier.fills)
+      if (f.layers.some((l) => l.mediumId === medium.id))
+        writeLayers(
+          f,
+          f.layers.map((l) => (l.mediumId === medium.id ? { ...l, mediumId: id } : l)),
+        )
+    setAnswer(null)
+  }
+  return (
+    <div className="mt-4">
+      <h3>Calibrate a medium</h3>
+      <p className="muted text-[0.92rem]">
+        Two flows, one without the medium and one with it, tell its permeability; gaps and weirs are counted.
+      </p>
+      <div className="mt-1 grid gap-x-5 gap-y-2 sm:grid-cols-3">
+        <Choice
+          label="Medium"
+          value={chosen}
+          options={media.map((m) => [m.id, m.name])}
+          onChange={setMedium}
+        />
+        <Choice label="Flow without it" value={a} options={lacking.map(label)} onChange={setWithout} />
+        <Choice label="Flow with it" value={b} options={having.map(label)} onChange={setWith} />
+      </div>
+      <button
+        type="button"
+        className="btn btn-sm mt-2"
+        disabled={!a || !b || !chosen}
+        onClick={() =>
+          void path.ask<CalibrationAnswer>(async (w) => w.calibrate(chosen, a, b)).then(setAnswer)
+        }
+      >
+        Solve its permeability
+      </button>
+      <div aria-live="polite">
+        {answer?.kind === 'wrong' && <p className="text-error mt-1">{answer.message}</p>}
+        {answer?.kind === 'ready' && (
+          <div className="border-primary mt-2 border-l-2 pl-3">
+            <p>
+              k = <FigureView figure={calibrated(answer.result, medium?.name ?? '')} inline said /> · 10⁻⁹ m²
+              {answer.result.model !== null && (
+                <>
+                  ; the model says{' '}
+                  <FigureView figure={modelled(answer.result, medium?.name ?? '')} inline said digits={2} /> ·
+                  10⁻⁹ m²
+                </>
+              )}
+              .
+            </p>
+            <button type="button" className="btn btn-primary btn-sm mt-1" onClick={() => keep(answer.result)}>
+              Keep it in the library
+            </button>
+          </div>
+        )}
+      </div>
+    </div>
+  )
+}
+
+const calibrated = (r: BenchCalibration, name: string): Figure => ({
+  id: 'calibrated',
+  label: `Permeability of ${name.toLowerCase()}, 10⁻⁹ m²`,
+  value: scaled(r.permeability),
+  uncertainty: scaled((r.interval[1] - r.interval[0]) / 2),
+  dimension: 'ratio',
+  provenance: 'measured',
+  formula: 'k such that Q(with) is the measured flow;  interval from both flows, on ln k',
+  working: [
+    put('low', 'lower end, 95 %', scaled(r.interval[0])),
+    put('high', 'upper end, 95 %', scaled(r.interval[1])),
+    put('C', 'inertial coefficient taken (1/m)', r.inertia),
+  ],
+  source: 'Darcy–Forchheimer in the network; GUM, JCGM 100:2008',
+})
+const modelled = (r: BenchCalibration, name: string): Figure => ({
+  id: 'modelled',
+  label: `Permeability of ${name.toLowerCase()} by its model, 10⁻⁹ m²`,
+  value: scaled(r.model ?? 0),
+  dimension: 'ratio',
+  provenance: 'computed',
+  formula: 'from its form: Ergun, Kozeny–Carman or the foam table',
+})

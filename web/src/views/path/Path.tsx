@@ -1,0 +1,170 @@
+import type { Figure } from '@ypsometer/core/figures'
+import { capacityFigure, flowFigure, meetsFigure, unstrainedFigure } from '@ypsometer/core/path'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { changeRow } from '../../api/queries'
+import { FillCutaway } from '../../cutaway/FillCutaway'
+import { FigureView } from '../../figures/FigureView'
+import { Loading } from '../../frame/States'
+import { useDossierContext } from '../dossier/Dossier'
+import { Choice } from '../fill/FillChooser'
+import { inOrder, useFillPath } from '../fill/useFillPath'
+import { Budget } from './Budget'
+import { Circuit } from './Circuit'
+import { Findings } from './Findings'
+import { Measured } from './Measured'
+import { OnTheHoses } from './OnTheHoses'
+import { Schools } from './Schools'
+import { Shares } from './Shares'
+import { Trouble } from './Trouble'
+
+/** Where the water goes: through which layer, round which, at what head, and what the order says of it. */
+export function Path() {
+  const { dossier, stock: classes } = useDossierContext()
+  const path = useFillPath()
+  const [selected, setSelected] = useState<string | null>(null)
+  const [finding, setFinding] = useState<string | null>(null)
+  const { fill, outcome, answer, stock, question, ask } = path
+  const [outlets, setOutlets] = useState<readonly { readonly id: string; readonly figure: Figure }[]>([])
+  const several = dossier.hookups.length > 1
+  useEffect(() => {
+    let gone = false
+    if (several && question) void ask((w) => w.hookups(question)).then((r) => !gone && r && setOutlets(r))
+    return () => {
+      gone = true
+    }
+  }, [several, question, ask])
+  if (!fill)
+    return (
+      <p className="max-w-xl">
+        The water’s path needs to know what is in the body.{' '}
+        <Link to="../fill" className="underline">
+          Record a fill first
+        </Link>
+        .
+      </p>
+    )
+  const hookup = dossier.hookups.find((h) => h.id === path.hookupId)
+  const ready = answer?.kind === 'ready' ? answer : null
+  return (
+    <div className="space-y-5">
+      <div className="grid max-w-5xl gap-x-5 gap-y-2 sm:grid-cols-4">
+        <Choice
+          label="Fill"
+          value={fill.id}
+          options={inOrder(dossier.fills).map((f) => [f.id, f.name])}
+          onChange={(id) => path.choose({ fill: id })}
+        />
+        <Choice
+          label="On"
+          value={path.hookupId ?? ''}
+          options={dossier.hookups.map((h) => [h.id, h.name])}
+          onChange={(id) => path.choose({ hookup: id })}
+        />
+        <Choice
+          label="House rule of this review"
+          value={path.house?.id ?? ''}
+          options={path.rules.map((r) => [r.id, r.name])}
+          onChange={(houseRuleId) => changeRow('models', dossier.model, { houseRuleId })}
+        />
+        <Choice
+          label="Who lives in the tank"
+          value={stock?.id ?? ''}
+          options={classes.map((s) => [s.id, s.label])}
+          onChange={(id) => path.choose({ stock: id })}
+        />
+      </div>
+      <Trouble answer={answer} fill={fill} />
+      {!outcome || !stock ? (
+        answer && answer.kind !== 'ready' ? null : (
+          <Loading />
+        )
+      ) : (
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
+          <div className="lg:sticky lg:top-4 lg:self-start">
+            <FillCutaway
+              name={dossier.model.name}
+              outcome={outcome}
+              show="path"
+              selected={selected}
+              onSelect={setSelected}
+              findings={ready?.findings ?? []}
+              onFinding={(id) => {
+                setFinding(id)
+                document.getElementById(`finding-${id}`)?.scrollIntoView({ block: 'center' })
+              }}
+            />
+          </div>
+          <div className="space-y-8">
+            <dl className="grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-4">
+              {[
+                flowFigure(outcome),
+                unstrainedFigure(outcome),
+                meetsFigure(outcome),
+                capacityFigure(outcome, stock),
+              ].map((f) => (
+                <div key={f.id}>
+                  <dt className="kicker">{f.label}</dt>
+                  <dd>
+                    <FigureView figure={f} inline />
+                  </dd>
+                </div>
+              ))}
+            </dl>
+            {ready && (
+              <Findings
+                findings={ready.findings}
+                house={path.house?.name ?? ''}
+                selected={finding}
+                onSelect={(f) => {
+                  setFinding(f.id)
+                  if (f.layerId) setSelected(f.layerId)
+                }}
+              />
+            )}
+            <Shares outcome={outcome} selected={selected} onSelect={setSelected} />
+            <Budget outcome={outcome} />
+            {several && outlets.length > 0 && (
+              <section aria-labelledby="outlets-title">
+                <h2 id="outlets-title">The same fill on each hookup</h2>
+                <table className="sheet">
+                  <tbody>
+                    {outlets.map((o) => (
+                      <tr key={o.id}>
+                        <td>{dossier.hookups.find((h) => h.id === o.id)?.name}</td>
+                        <td className="r">
+                          <FigureView figure={o.figure} inline />
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </section>
+            )}
+            {ready && ready.sensitivity.length > 0 && (
+              <section aria-labelledby="changes-title">
+                <h2 id="changes-title">What one change would give</h2>
+                <table className="sheet">
+                  <tbody>
+                    {ready.sensitivity.slice(0, 12).map((s) => (
+                      <tr key={s.id}>
+                        <td>{s.label}</td>
+                        <td className="r">
+                          <FigureView figure={s.figure} inline signed digits={2} />
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </section>
+            )}
+            <Schools path={path} fill={fill} stock={stock} />
+            <Measured path={path} fill={fill} />
+            {hookup && <OnTheHoses hookup={hookup} outcome={outcome} />}
+            <Circuit path={path} />
+          </div>
+        </div>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,143 @@
+import type { Fill } from '@ypsometer/contract'
+import { capacityFigure, jobFigure, unstrainedFigure } from '@ypsometer/core/path'
+import type { StockClass } from '@ypsometer/core/tanks'
+import { useState } from 'react'
+import { createRow } from '../../api/queries'
+import { FigureView } from '../../figures/FigureView'
+import type { SchoolAnswer } from '../../workers/pathWork'
+import type { FillPath } from '../fill/useFillPath'
+
+/** The three schools side by side: what each would find in this fill, and what its own arrangement would bring. */
+export function Schools({
+  path,
+  fill,
+  stock,
+}: {
+  readonly path: FillPath
+  readonly fill: Fill
+  readonly stock: StockClass
+}) {
+  const [views, setViews] = useState<readonly SchoolAnswer[] | null>(null)
+  const [busy, setBusy] = useState(false)
+  const run = async (): Promise<void> => {
+    const { question, outcome } = path
+    if (!question || !outcome) return
+    setBusy(true)
+    setViews(
+      await path.long((w) =>
+        w.schools({ ...question, fill, quick: true }, { minFlow: 0.85 * outcome.flow, maxCostMinor: null }),
+      ),
+    )
+    setBusy(false)
+  }
+  return (
+    <section aria-labelledby="schools-title">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h2 id="schools-title">Three schools on the order</h2>
+        {busy ? (
+          <button
+            type="button"
+            className="btn btn-sm"
+            onClick={() => {
+              path.cancel()
+              setBusy(false)
+            }}
+          >
+            Working … stop
+          </button>
+        ) : (
+          <button type="button" className="btn btn-sm" onClick={() => void run()}>
+            {views ? 'Again' : 'Compare them'}
+          </button>
+        )}
+      </div>
+      {!views && (
+        <p className="muted">
+          Practitioners disagree on the order. See what each school would find here, and what its own
+          arrangement would bring in numbers.
+        </p>
+      )}
+      {views && (
+        <div className="overflow-x-auto">
+          <table className="sheet min-w-[34rem]">
+            <thead>
+              <tr>
+                <th scope="col">School</th>
+                <th scope="col" className="r">
+                  finds here
+                </th>
+                <th scope="col" className="r">
+                  its own: flow
+                </th>
+                <th scope="col" className="r">
+                  carries
+                </th>
+                <th scope="col" className="r">
+                  media
+                </th>
+                <th scope="col" className="r">
+                  slips past
+                </th>
+                <th scope="col">
+                  <span className="sr-only">Keep</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {views.map((v) => (
+                <tr key={v.school}>
+                  <td>
+                    {v.name}
+                    <span className="muted block text-[0.82rem]">
+                      {[
+                        ...new Set(
+                          v.findings
+                            .filter((f) => f.rule.severity !== 'note')
+                            .map((f) => f.rule.title.toLowerCase()),
+                        ),
+                      ]
+                        .slice(0, 3)
+                        .join(' · ') || 'nothing grave'}
+                    </span>
+                  </td>
+                  <td className="r num">{v.findings.length}</td>
+                  <td className="r">
+                    <FigureView figure={{ ...v.flow, id: `school-${v.school}` }} inline said />
+                  </td>
+                  <td className="r">
+                    <FigureView figure={capacityFigure(v.fitted, stock)} inline said />
+                  </td>
+                  <td className="r">
+                    <FigureView figure={jobFigure(v.fitted, 'biological')} inline said digits={2} />
+                  </td>
+                  <td className="r">
+                    <FigureView figure={unstrainedFigure(v.fitted)} inline said />
+                  </td>
+                  <td className="r">
+                    <button
+                      type="button"
+                      className="btn btn-ghost btn-xs"
+                      onClick={() =>
+                        path.choose({
+                          fill: createRow('fills', {
+                            modelId: fill.modelId,
+                            name: `Fitted: ${v.name}`,
+                            basis: 'variant',
+                            note: '',
+                            layers: v.layers,
+                          }),
+                        })
+                      }
+                    >
+                      Keep
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,45 @@
+import type { Fill } from '@ypsometer/contract'
+import { useDossierContext } from '../dossier/Dossier'
+import type { PathAnswer } from '../../workers/pathWork'
+
+/** Why the path cannot be worked out: what is missing, or which field holds what cannot be. Nothing typed is lost. */
+export function Trouble({ answer, fill }: { readonly answer: PathAnswer | null; readonly fill: Fill }) {
+  const { dossier } = useDossierContext()
+  if (!answer || answer.kind === 'ready') {
+    const lost = answer?.outcome.topology.lost.length ?? 0
+    const rules = answer?.contradictions ?? []
+    return (
+      <>
+        {lost > 0 && (
+          <p className="text-warning" role="status">
+            {lost} of {fill.layers.length} layers stand in a chamber or are of a medium that is gone: they are
+            not counted.
+          </p>
+        )}
+        {rules.map(([a, b]) => (
+          <p key={a + b} className="text-warning" role="status">
+            The house rule contradicts itself: “{a}” and “{b}” cannot both be kept. Switch one of them off
+            under Rules.
+          </p>
+        ))}
+      </>
+    )
+  }
+  if (answer.kind === 'missing')
+    return <p role="status">Not yet: there is no {answer.what.replace(/^an? /, '')}.</p>
+  const layer = /layers\[(.+?)\]/.exec(answer.field)?.[1]
+  const chamber = /chambers\[(.+?)\]/.exec(answer.field)?.[1]
+  const where =
+    fill.layers.findIndex((l) => l.id === layer) >= 0
+      ? `Layer ${fill.layers.findIndex((l) => l.id === layer) + 1}, ${answer.field.split('.').at(-1)}: `
+      : chamber
+        ? `${dossier.chambers.find((c) => c.id === chamber)?.name ?? 'Chamber'}: `
+        : ''
+  return (
+    <p role="alert" className="border-error text-error border-l-4 pl-3">
+      {where}
+      {answer.message.replace(/^\S+\[.+?\]\.\w+ is/, 'it is')} What you typed is kept; the drawing leaves it
+      out until then.
+    </p>
+  )
+}

@@ -1,0 +1,189 @@
+import type { HouseRule } from '@ypsometer/contract'
+import { contradictions, RULES, settingOf, type Rule } from '@ypsometer/core/path'
+import { Copy, Trash2 } from 'lucide-react'
+import { NavLink, useNavigate, useParams } from 'react-router'
+import { changeRow, createRow, deleteRow, useHouseRules } from '../../api/queries'
+import { Parked } from '../../fields/Parked'
+import { SelectField, TextField } from '../../fields/fields'
+import { Failed, Loading } from '../../frame/States'
+
+const SCHOOL_WORDS = {
+  'strain-first': 'Strain first',
+  'polish-last': 'Polish last',
+  'prefilter-low': 'Pre-filter outside, media low',
+} as const
+const CHEMICAL_WORDS = {
+  none: 'none in a settled tank',
+  last: 'as the last thing',
+  'after-straining': 'after straining, ahead of the media',
+} as const
+
+/** House rules: the schools with their reasoning, and one’s own, each rule switched and weighed. */
+export function HouseRules() {
+  const { id } = useParams()
+  const { rules, error, isPending, refetch } = useHouseRules()
+  const navigate = useNavigate()
+  if (!rules)
+    return isPending ? (
+      <Loading />
+    ) : (
+      <Failed error={error ?? new Error('no answer')} what="the house rules" retry={() => void refetch()} />
+    )
+  const open = rules.find((r) => r.id === id) ?? (id ? undefined : (rules.find((r) => r.chosen) ?? rules[0]))
+  const choose = (r: HouseRule): void => {
+    for (const other of rules)
+      if (other.chosen && other.id !== r.id) changeRow('house-rules', other, { chosen: false })
+    changeRow('house-rules', r, { chosen: true })
+  }
+  const copy = (r: HouseRule): void => {
+    const { school, reasoning, chemical } = r
+    void navigate(
+      `/rules/${createRow('house-rules', { name: `${r.name}, our way`.slice(0, 80), school, reasoning, chemical, rules: r.rules, chosen: false })}`,
+    )
+  }
+  return (
+    <>
+      <h1>House rules</h1>
+      <p className="muted max-w-3xl">
+        Practitioners disagree on the order of a fill. Choose once which school this bench holds to; a review
+        can choose its own under Path.
+      </p>
+      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
+        <nav aria-label="House rules">
+          <ul className="rule-t">
+            {rules.map((r) => (
+              <li key={r.id} className="rule-b">
+                <NavLink
+                  to={`/rules/${r.id}`}
+                  className={`flex items-baseline justify-between gap-3 px-2 py-1.5 ${r === open ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}
+                >
+                  <span>
+                    {r.name}
+                    <span className="muted block text-[0.82rem] font-normal">
+                      {r.shipped ? 'ships with the app' : `own, after “${SCHOOL_WORDS[r.school]}”`}
+                    </span>
+                  </span>
+                  {r.chosen && <span className="text-[0.82rem] font-normal">in force</span>}
+                </NavLink>
+              </li>
+            ))}
+          </ul>
+        </nav>
+        {open ? (
+          <div className="space-y-5">
+            <div className="flex flex-wrap gap-2">
+              {!open.chosen && (
+                <button type="button" className="btn btn-primary btn-sm" onClick={() => choose(open)}>
+                  Hold to this one
+                </button>
+              )}
+              <button type="button" className="btn btn-sm" onClick={() => copy(open)}>
+                <Copy size={15} aria-hidden="true" /> Copy as our own
+              </button>
+              {!open.shipped && (
+                <button
+                  type="button"
+                  className="btn btn-ghost btn-sm"
+                  onClick={() => {
+                    deleteRow('house-rules', open, open.name)
+                    void navigate('/rules')
+                  }}
+                >
+                  <Trash2 size={15} aria-hidden="true" /> Delete
+                </button>
+              )}
+            </div>
+            <Sheet key={open.id} house={open} />
+          </div>
+        ) : (
+          <p>This house rule is not here. It may have been deleted.</p>
+        )}
+      </div>
+    </>
+  )
+}
+
+function Sheet({ house }: { readonly house: HouseRule }) {
+  const common = { collection: 'house-rules', row: house } as const
+  const clash = contradictions(house)
+  const set = (rule: Rule, more: { on?: boolean; weight?: number }): void =>
+    changeRow('house-rules', house, {
+      rules: { ...house.rules, [rule.id]: { ...house.rules[rule.id], ...more } },
+    })
+  return (
+    <>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <TextField {...common} field="name" label="Name" max={80} required />
+        <SelectField {...common} field="school" label="School" options={Object.entries(SCHOOL_WORDS)} />
+        <SelectField
+          {...common}
+          field="chemical"
+          label="Chemical media"
+          options={Object.entries(CHEMICAL_WORDS)}
+        />
+      </div>
+      <TextField {...common} field="reasoning" label="Reasoning" max={2000} lines={2} />
+      <Parked row={house} field="rules" what="The switches and weights of this rule" />
+      {clash.map(([a, b]) => (
+        <p key={a.id + b.id} role="alert" className="text-warning">
+          “{a.title}” and “{b.title}” cannot both be kept: switch one of them off.
+        </p>
+      ))}
+      <div className="overflow-x-auto">
+        <table className="sheet min-w-[34rem]">
+          <thead>
+            <tr>
+              <th scope="col" className="w-12">
+                On
+              </th>
+              <th scope="col">Rule</th>
+              <th scope="col" className="w-24">
+                Severity
+              </th>
+              <th scope="col" className="w-24">
+                Weight
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {RULES.map((rule) => {
+              const { on, weight } = settingOf(house, rule)
+              return (
+                <tr key={rule.id} className={on ? '' : 'muted'}>
+                  <td>
+                    <input
+                      type="checkbox"
+                      className="checkbox checkbox-sm"
+                      aria-label={rule.title}
+                      checked={on}
+                      onChange={(e) => set(rule, { on: e.target.checked })}
+                    />
+                  </td>
+                  <td>
+                    <span className={on ? 'font-medium' : ''}>{rule.title}</span>
+                    <span className="muted block text-[0.88rem]">
+                      {rule.why} Looks at {rule.looksAt}.
+                    </span>
+                  </td>
+                  <td>{rule.severity}</td>
+                  <td>
+                    <select
+                      className="field num"
+                      aria-label={`Weight of ${rule.title.toLowerCase()}`}
+                      value={weight}
+                      onChange={(e) => set(rule, { weight: Number(e.target.value) })}
+                    >
+                      {[0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((w) => (
+                        <option key={w}>{w}</option>
+                      ))}
+                    </select>
+                  </td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,4 @@
+import { expose } from 'comlink'
+import { pathWork } from './pathWork'
+
+expose(pathWork())

@@ -1,0 +1,76 @@
+/** @jest-environment jsdom */
+import '../../tests/setup'
+import { modelRecord } from '@ypsometer/contract'
+import type { Fill } from '@ypsometer/core/fills'
+import { assess } from '@ypsometer/core/judging'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
+import { demoDossier, demoMedia, demoRules } from '../../tests/dossier'
+
+const asked: string[] = []
+const answers: (() => void)[] = []
+let ended = 0
+jest.mock('./pathRemote', () => ({
+  start: () => ({
+    worker: { terminate: () => void ended++ },
+    remote: {
+      prepare: async () => undefined,
+      solve: (q: { fill: Fill }) => {
+        asked.push(q.fill.name)
+        if (q.fill.name === 'fault') return Promise.reject(new Error('broken'))
+        return new Promise((done) => answers.push(() => done({ kind: 'missing', what: q.fill.name })))
+      },
+    },
+  }),
+}))
+
+import { usePath } from './usePath'
+
+afterEach(cleanup)
+
+const dossier = demoDossier('Ledger 700')
+const fixed = {
+  dossier,
+  assessment: assess(modelRecord(dossier)),
+  media: demoMedia(),
+  house: demoRules()[0],
+  stock: STOCK_CLASSES[1],
+  hookupId: null,
+  against: null,
+}
+const fill = (name: string): Fill => ({ id: 'f', name, basis: 'variant', layers: [] })
+
+test('while one question is under way, only the newest of those asked meanwhile is computed', async () => {
+  const { result, rerender } = renderHook((p: { fill: Fill }) => usePath({ ...fixed, ...p }), {
+    initialProps: { fill: fill('first') },
+  })
+  await waitFor(() => expect(asked).toEqual(['first']))
+  for (const name of ['second', 'third', 'fourth']) rerender({ fill: fill(name) })
+  await act(async () => answers.shift()?.())
+  await waitFor(() => expect(asked).toEqual(['first', 'fourth']))
+  await act(async () => answers.shift()?.())
+  expect(result.current.answer).toEqual({ kind: 'missing', what: 'fourth' })
+})
+
+test('a fault is said, and the question after it is still answered', async () => {
+  const { result, rerender } = renderHook((p: { fill: Fill }) => usePath({ ...fixed, ...p }), {
+    initialProps: { fill: fill('fault') },
+  })
+  await waitFor(() => expect(result.current.answer).toMatchObject({ kind: 'wrong', message: 'broken' }))
+  rerender({ fill: fill('after') })
+  await waitFor(() => expect(asked.at(-1)).toBe('after'))
+  await act(async () => answers.shift()?.())
+  expect(result.current.answer).toEqual({ kind: 'missing', what: 'after' })
+})
+
+test('something long is ended when it is superseded, and its answer dropped', async () => {
+  const { result } = renderHook(() => usePath({ ...fixed, fill: fill('x') }))
+  const gate: (() => void)[] = []
+  const slow = result.current.long(() => new Promise<string>((done) => gate.push(() => done('old'))))
+  await waitFor(() => expect(gate).toHaveLength(1))
+  const quick = result.current.long(async () => 'new')
+  gate[0]?.()
+  expect(await slow).toBeNull()
+  expect(await quick).toBe('new')
+  expect(ended).toBe(2)
+})
