@@ -14,7 +14,7 @@ export default ts.config(
     },
   },
   {
-    files: ['scripts/**', 'server/testing/*.mjs', 'demo/generate.ts', '*.config.*'],
+    files: ['scripts/**', 'server/tests/*.mjs', 'demo/generate.ts', '*.config.*'],
     rules: { 'no-console': 'off' },
     languageOptions: { globals: globals.node },
   },

@@ -13,12 +13,12 @@ const transform = {
   ],
 }
 export default {
-  testMatch: ['<rootDir>/{core,contract,server,demo,web}/**/*.test.{ts,tsx}'],
+  testMatch: ['<rootDir>/{core,contract,server,demo,rig,web}/**/*.test.{ts,tsx}'],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   transform,
-  setupFiles: ['<rootDir>/server/testing/properties.setup.cjs'],
-  globalSetup: '<rootDir>/server/testing/cluster.setup.mjs',
-  globalTeardown: '<rootDir>/server/testing/cluster.teardown.mjs',
+  setupFiles: ['<rootDir>/server/tests/properties.setup.cjs'],
+  globalSetup: '<rootDir>/server/tests/cluster.setup.mjs',
+  globalTeardown: '<rootDir>/server/tests/cluster.teardown.mjs',
   // Packages that ship as ES modules only are compiled for Jest as well.
   transformIgnorePatterns: [
     '/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check)/)',

@@ -12,6 +12,7 @@ export default defineConfig({
   outputDir: 'test-results',
   use: {
     baseURL: `http://127.0.0.1:${port}`,
+    actionTimeout: 15000,
     viewport: { width: 1280, height: 800 },
     // Requests answered by a service worker cannot be cut off by a test; the one that wants it allows it.
     serviceWorkers: 'block',

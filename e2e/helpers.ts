@@ -30,3 +30,10 @@ export function watchErrors(page: Page): string[] {
   })
   return found
 }
+
+/** Says something to the simulated bench by SCPI; what its error queue answers. */
+export const rig = async (command: string): Promise<string> =>
+  (await fetch(`http://127.0.0.1:${control}/rig?${encodeURIComponent(command)}`)).text()
+/** Kills the simulated bench, and starts it anew. */
+export const rigStop = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/rig-stop`))
+export const rigStart = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/rig-start`))

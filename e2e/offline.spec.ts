@@ -17,8 +17,8 @@ test('with the server gone the bench opens again from the device, times runs, an
   // Read once under the service worker, so that the device has a copy.
   await page.reload()
   await page
-    .getByRole('row', { name: /As shipped/ })
-    .getByRole('link', { name: 'Open' })
+    .getByRole('row', { name: /timed vessel.*As shipped/ })
+    .getByRole('link', { name: 'Bench', exact: true })
     .click()
   const laps = page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')
   await expect(laps).toHaveCount(5)
@@ -44,5 +44,5 @@ test('with the server gone the bench opens again from the device, times runs, an
   }
   expect(readings).toHaveLength(new Set(readings.map((r) => r.id)).size)
   await page.goto(`/models/${id}/bench`)
-  await expect(page.getByRole('row', { name: /As shipped/ })).toContainText('6')
+  await expect(page.getByRole('row', { name: /timed vessel.*As shipped/ })).toContainText('6')
 })

@@ -34,8 +34,8 @@ test.describe('wrong input says what is wrong, at the field, and loses nothing',
   test('a run of no time is not kept, and an undone run comes back', async ({ page }) => {
     await openDossier(page, 'Ledger 700', 'bench')
     await page
-      .getByRole('row', { name: /As shipped/ })
-      .getByRole('link', { name: 'Open' })
+      .getByRole('row', { name: /timed vessel.*As shipped/ })
+      .getByRole('link', { name: 'Bench', exact: true })
       .click()
     const laps = page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')
     await expect(laps).toHaveCount(5)

@@ -14,6 +14,7 @@ import {
   POSTGRES,
   ROOT,
   say,
+  startRig,
   startServer,
 } from './lib/system.mjs'
 
@@ -44,11 +45,13 @@ await command(async () => {
   mkdirSync(folder, { recursive: true })
   const cluster = process.env.DATABASE_URL ? null : await keptCluster(folder)
   let child
+  let rig
   let stopping = false
   const stop = (code) => {
     if (stopping) return
     stopping = true
     child?.kill('SIGTERM')
+    rig?.child.kill('SIGTERM')
     cluster?.stop()
     rmSync(lock, { force: true })
     process.exit(code)
@@ -56,13 +59,16 @@ await command(async () => {
   process.on('SIGINT', () => stop(0))
   process.on('SIGTERM', () => stop(0))
   try {
+    if (!process.env.YPSOMETER_INSTRUMENTS) rig = await startRig(Number(process.env.RIG_PORT || port + 10))
     child = await startServer({
       port,
       host,
       databaseUrl: process.env.DATABASE_URL || cluster.url,
       demo: !empty,
+      instruments: process.env.YPSOMETER_INSTRUMENTS || rig.address,
     })
   } catch (error) {
+    rig?.child.kill('SIGTERM')
     cluster?.stop()
     throw error
   }

@@ -1,10 +1,15 @@
 import { demoBundle } from '@ypsometer/demo'
-import { modelRecord, type Dossier } from '@ypsometer/contract'
+import { modelRecord, pathRecord, type Dossier, type Medium } from '@ypsometer/contract'
 import { dutyPoint, type Circuit } from '@ypsometer/core/hydraulics'
 import { assess } from '@ypsometer/core/judging'
+import { GENERIC_MEDIA } from '@ypsometer/core/media'
+import { prepareNetwork, solveNetwork, type Element, type Network } from '@ypsometer/core/network'
+import { auditOrder, HOUSE_RULES, outcomeOf, pathBase, pathSensitivity } from '@ypsometer/core/path'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { readdirSync, readFileSync } from 'node:fs'
 import { brotliCompressSync, gzipSync } from 'node:zlib'
 import { epanet, EPANET_GRAVITY, EPANET_VISCOSITY } from '../../core/hydraulics/epanet.fixture'
+import { openEpanet } from '../../core/network/epanet.fixture'
 
 /** Median time of one call in ms of each work, measured in turns so that a busy machine slows all alike. */
 function times(works: readonly (() => unknown)[], rounds = 25): number[] {
@@ -51,27 +56,79 @@ async function solver(): Promise<void> {
   const [a = NaN, b = NaN] = times([() => engine.solve(), () => dutyPoint(CANISTER)])
   engine.close()
   console.log(
-    `network solve, 12 elements   EPANET ${(a * 1000).toFixed(1)} µs · ours ${(b * 1000).toFixed(1)} µs · ${(a / b).toFixed(1)} times as fast · flow differs by ${((ours / theirs - 1) * 100).toFixed(4)} %`,
+    `duty point, 12 in a row      EPANET ${(a * 1000).toFixed(1)} µs · ours ${(b * 1000).toFixed(1)} µs · ${(a / b).toFixed(1)} times as fast · flow differs by ${((ours / theirs - 1) * 100).toFixed(4)} %`,
+  )
+}
+
+const between = (id: string, from: string, to: string) => ({ id, label: id, from, to })
+const loss = (id: string, from: string, to: string, k: number): Element => ({
+  ...between(id, from, to), kind: 'fitting', lossCoefficient: k, diameter: 0.016, count: 1,
+}) // prettier-ignore
+const pipe = (id: string, from: string, to: string): Element => ({
+  ...between(id, from, to), kind: 'hose', length: 1.5, diameter: 0.016, roughness: 1.5e-6,
+}) // prettier-ignore
+const bed = (id: string, from: string, to: string, permeability: number, inertia: number): Element => ({
+  ...between(id, from, to), kind: 'layer', thickness: 0.03, area: 0.03, permeability, inertia,
+}) // prettier-ignore
+
+/** A filled canister of twelve elements: hoses, taps, five layers, a gap beside the fine one, the pump. */
+const FILLED: Network = {
+  heads: { tank: 0, back: 0 },
+  fluid: { kinematicViscosity: EPANET_VISCOSITY, gravity: EPANET_GRAVITY, correlation: 'swamee-jain' },
+  elements: [
+    loss('e1', 'tank', 'a', 1.5), pipe('e2', 'a', 'b'), loss('e3', 'b', 'c', 2.4), bed('e4', 'c', 'd', 1.5e-7, 245),
+    bed('e5', 'd', 'e', 8e-10, 3000),
+    { ...between('e6', 'd', 'e'), kind: 'slot', gap: 0.002, perimeter: 0.7, length: 0.02, lossCoefficient: 1.5 },
+    bed('e7', 'e', 'f', 7e-8, 2000), bed('e8', 'f', 'g', 7e-8, 2000),
+    { ...between('e9', 'g', 'h'), kind: 'pump', pump: CANISTER.pump },
+    loss('e10', 'h', 'i', 2.4), pipe('e11', 'i', 'j'), loss('e12', 'j', 'back', 2.5),
+  ],
+} // prettier-ignore
+
+async function network(): Promise<void> {
+  const engine = await openEpanet(FILLED, 3e-4)
+  const solve = prepareNetwork(FILLED)
+  const theirs = engine.solve()
+  const apart = Math.max(...solve().results.map((r, i) => Math.abs(r.flow / (theirs[i] ?? NaN) - 1)))
+  const [a = NaN, b = NaN, c = NaN] = times([() => engine.solve(), solve, () => solveNetwork(FILLED)])
+  engine.close()
+  console.log(
+    `network, 12 with layers      EPANET ${(a * 1000).toFixed(1)} µs · ours ${(b * 1000).toFixed(1)} µs (${(c * 1000).toFixed(1)} with its checks) · ${(a / b).toFixed(1)} times as fast · flows within ${(apart * 100).toFixed(4)} % · target 25 times`,
+  )
+}
+
+function fillEdit(): void {
+  const media = [...GENERIC_MEDIA, ...demoBundle.media]
+  const stock = STOCK_CLASSES[1] as (typeof STOCK_CLASSES)[0]
+  const house = HOUSE_RULES[0] as (typeof HOUSE_RULES)[0]
+  const each = demoBundle.models.map((m) => {
+    const dossier = { logs: [], photos: [], ...m } as unknown as Dossier
+    const record = pathRecord(dossier, media as unknown as Medium[], assess(modelRecord(dossier)), null)
+    const base = record && pathBase(record)
+    const fill = record?.fills[0]
+    if (base?.kind !== 'ready' || !fill) return { name: m.model.name, held: 0, whole: 0 }
+    const c = { ...base.base, fill }
+    const [held = NaN, whole = NaN] = times(
+      [
+        () => auditOrder(outcomeOf(c, stock, true), house),
+        () => {
+          const o = outcomeOf(c, stock)
+          return [auditOrder(o, house), pathSensitivity(o)]
+        },
+      ],
+      9,
+    )
+    return { name: m.model.name, held, whole }
+  })
+  const worst = each.reduce((w, t) => (t.whole > w.whole ? t : w))
+  console.log(
+    `a fill after one edit        slowest ${worst.whole.toFixed(1)} ms with uncertainty and changes, ${worst.held.toFixed(1)} ms while it is dragged (${worst.name}) · target under 16 ms in a worker`,
   )
 }
 
 function dossierEdit(): void {
-  const stamp = { version: 1, createdAt: '', updatedAt: '', deletedAt: null }
-  const stamped = <T extends object>(rows: readonly T[]) => rows.map((r) => ({ ...stamp, ...r }))
   const each = demoBundle.models.map((m) => {
-    const dossier = {
-      model: { ...stamp, ...m.model },
-      claims: stamped(m.claims),
-      specimens: stamped(m.specimens),
-      hookups: stamped(m.hookups),
-      trials: stamped(m.trials),
-      readings: stamped(m.readings),
-      contents: [],
-      parts: [],
-      photos: [],
-      bodies: [],
-      chambers: [],
-    } as unknown as Dossier
+    const dossier = { logs: [], photos: [], ...m } as unknown as Dossier
     return { name: m.model.name, ms: times([() => assess(modelRecord(dossier))], 9)[0] ?? NaN }
   })
   const worst = each.reduce((w, t) => (t.ms > w.ms ? t : w))
@@ -99,5 +156,7 @@ function firstLoad(): void {
 }
 
 await solver()
+await network()
+fillEdit()
 dossierEdit()
 firstLoad()

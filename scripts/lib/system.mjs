@@ -124,7 +124,22 @@ export const isFree = (port, host) =>
   })
 
 /** Starts the server as a child; resolves once it answers on /api/v1/health. */
-export async function startServer({ port, host, databaseUrl, demo }) {
+/** Starts the simulated bench on the first free port from `from` on; gives the child and its address. */
+export async function startRig(from) {
+  let port = from
+  while (!(await isFree(port, '127.0.0.1'))) {
+    if (++port > from + 50)
+      throw new Plain(`No free port from ${from} on for the simulated bench: set RIG_PORT.`)
+  }
+  const child = spawn(process.execPath, ['--import', 'tsx', 'rig/main.ts'], {
+    cwd: ROOT,
+    env: { ...process.env, RIG_PORT: String(port) },
+    stdio: ['ignore', 'inherit', 'inherit'],
+  })
+  return { child, port, address: `127.0.0.1:${port}` }
+}
+
+export async function startServer({ port, host, databaseUrl, demo, instruments }) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
     cwd: ROOT,
     env: {
@@ -134,6 +149,7 @@ export async function startServer({ port, host, databaseUrl, demo }) {
       DATABASE_URL: databaseUrl,
       YPSOMETER_DEMO: demo ? '1' : '0',
       NODE_ENV: 'production',
+      ...(instruments && { YPSOMETER_INSTRUMENTS: instruments }),
     },
     stdio: ['ignore', 'inherit', 'pipe'],
   })
