@@ -294,10 +294,11 @@ test('a point is dragged out of the fit with a reason, kept in the record, and p
 }) => {
   const id = await openDossier(page, 'Ledger 700', 'bench')
   const point = page.getByRole('button', { name: /Point at .*: in the fit, take it out/ }).nth(2)
-  await point.scrollIntoViewIfNeeded()
+  await saved(page)
+  // Waits until the point stands still and nothing lies over it.
+  await point.hover()
   const box = await point.boundingBox()
   if (!box) throw new Error('no point')
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
   await page.mouse.down()
   await page.mouse.move(box.x + 60, box.y - 50, { steps: 5 })
   await page.mouse.up()

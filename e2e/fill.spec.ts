@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { openDossier, saved, startServer, stopServer, watchErrors } from './helpers'
+import { heard, openDossier, saved, startServer, stopServer, watchErrors } from './helpers'
 
 /** Row of the results: its label, then this fill’s number as text. */
 const result = async (page: Page, label: string): Promise<number> => {
@@ -119,11 +119,9 @@ test('from an empty body to a fitted one: wrong input named, nothing lost, order
 
   // By keyboard: take the coarse foam, one up, let go.
   await list.getByRole('button', { name: 'Move Coarse foam, 10 ppi' }).focus()
-  await page.keyboard.press('Space')
-  await page.waitForTimeout(250)
-  await page.keyboard.press('ArrowUp')
-  await page.waitForTimeout(250)
-  await page.keyboard.press('Space')
+  await heard(page, 'Space', /^Coarse foam, 10 ppi picked up, place 2 of 3/)
+  await heard(page, 'ArrowUp', /^Coarse foam, 10 ppi over Fine pad, place 1 of 3/)
+  await heard(page, 'Space', /let go at place 1 of 3/)
   await expect(page.getByText('Nothing coarser stands ahead of fine pad')).toBeHidden()
   await expect(list.getByRole('listitem').first()).toContainText('Coarse foam')
 

@@ -37,3 +37,9 @@ export const rig = async (command: string): Promise<string> =>
 /** Kills the simulated bench, and starts it anew. */
 export const rigStop = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/rig-stop`))
 export const rigStart = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/rig-start`))
+
+/** Presses a key while a row is moved by keyboard, and waits until the move was said. */
+export async function heard(page: Page, key: string, said: RegExp): Promise<void> {
+  await page.keyboard.press(key)
+  await expect(page.locator('[id^="DndLiveRegion"]').filter({ hasText: said })).toHaveCount(1)
+}

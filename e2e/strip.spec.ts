@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
-import { openDossier, saved, watchErrors } from './helpers'
+import { heard, openDossier, saved, watchErrors } from './helpers'
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true }
 interface Part {
@@ -113,13 +113,11 @@ test('the order is mended by drag and by keyboard, and reach follows it', async 
   await expect(row).toContainText(sum(before, 'Pre-filter basket').toFixed(0))
 
   await page.getByRole('button', { name: /Move Pre-filter basket/ }).focus()
-  await page.keyboard.press('Space')
-  await page.waitForTimeout(250)
-  for (let i = 0; i < 5; i++) {
-    await page.keyboard.press('ArrowUp')
-    await page.waitForTimeout(200)
-  }
-  await page.keyboard.press('Space')
+  const place = before.findIndex((p) => p.name === 'Pre-filter basket') + 1
+  await heard(page, 'Space', new RegExp(`^Pre-filter basket picked up, place ${place} of `))
+  for (let i = place - 1; i > 0; i--)
+    await heard(page, 'ArrowUp', new RegExp(`^Pre-filter basket over .*, place ${i} of `))
+  await heard(page, 'Space', /^Pre-filter basket let go at place 1 of /)
   await expect(list.first()).toContainText('Pre-filter basket')
   await saved(page)
   const after = await partsOf(page, id)

@@ -22,12 +22,12 @@ export const reynolds = (flow: number, diameter: number, kinematicViscosity: num
  * Source: Colebrook, J. Inst. Civ. Eng. 11 (1939) 133. Valid for Re ≥ 4000, ε/D ≤ 0.05.
  */
 export const colebrook = (re: number, relativeRoughness: number): number =>
-  colebrookFriction(re, relativeRoughness).f
+  colebrookFriction(re, Math.log(re), relativeRoughness).f
 
-function colebrookFriction(re: number, relativeRoughness: number): Friction {
+function colebrookFriction(re: number, lnRe: number, relativeRoughness: number): Friction {
   const a = relativeRoughness / 3.7
   const b = 2.51 / re
-  let x = 1 / Math.sqrt(swameeJain(re, relativeRoughness))
+  let x = 1 / Math.sqrt(swameeJainFriction(lnRe, relativeRoughness).f)
   let y = a + b * x
   for (let i = 0; i < 8; i++) {
     const step = (x + TWO_BY_LN10 * Math.log(y)) / (1 + (TWO_BY_LN10 * b) / y)
@@ -46,31 +46,47 @@ function colebrookFriction(re: number, relativeRoughness: number): Friction {
  * Source: Swamee and Jain, J. Hydraulics Div. ASCE 102 (1976) 657; the formula EPANET 2.2 uses above Re 4000.
  */
 export const swameeJain = (re: number, relativeRoughness: number): number =>
-  swameeJainFriction(re, relativeRoughness).f
+  swameeJainFriction(Math.log(re), relativeRoughness).f
 
-function swameeJainFriction(re: number, relativeRoughness: number): Friction {
+function swameeJainFriction(lnRe: number, relativeRoughness: number): Friction {
   // exp(0.9 ln Re) is Re^0.9 at a third of the cost, and this is the innermost loop of every network.
-  const tail = 5.74 * Math.exp(-0.9 * Math.log(re))
+  const tail = 5.74 * Math.exp(-0.9 * lnRe)
   const y = relativeRoughness / 3.7 + tail
   const ln = Math.log(y)
-  return { f: 1 / (TWO_BY_LN10 * ln) ** 2, slope: (1.8 * tail) / (y * ln) }
+  const root = TWO_BY_LN10 * ln
+  return { f: 1 / (root * root), slope: (1.8 * tail) / (y * ln) }
 }
 
-const turbulent = (re: number, relativeRoughness: number, correlation: Correlation): Friction =>
+const turbulent = (
+  re: number,
+  lnRe: number,
+  relativeRoughness: number,
+  correlation: Correlation,
+): Friction =>
   correlation === 'colebrook'
-    ? colebrookFriction(re, relativeRoughness)
-    : swameeJainFriction(re, relativeRoughness)
+    ? colebrookFriction(re, lnRe, relativeRoughness)
+    : swameeJainFriction(lnRe, relativeRoughness)
 
 /**
  * Friction over the whole range: 64/Re to Re 2000, the chosen correlation from Re 4000, and between them the cubic in
- * Re/2000 that meets both with the turbulent end's slope. No checks: for inner loops.
+ * Re/2000 that meets both with the turbulent end's slope. No checks: for inner loops, where ln Re may be at hand.
  *
  * Source: Dunlop (1991), as written in the EPANET 2.2 manual (Rossman et al. 2020, section 12.1).
  */
-export function friction(re: number, relativeRoughness: number, correlation: Correlation): Friction {
-  if (re <= 2000) return { f: 64 / re, slope: -1 }
-  if (re >= 4000) return turbulent(re, relativeRoughness, correlation)
-  const end = turbulent(4000, relativeRoughness, correlation)
+export function friction(
+  re: number,
+  relativeRoughness: number,
+  correlation: Correlation,
+  lnRe = Math.log(re),
+): Friction {
+  if (re >= 4000) return turbulent(re, lnRe, relativeRoughness, correlation)
+  return re <= 2000
+    ? { f: 64 / re, slope: -1 }
+    : between(re, turbulent(4000, Math.log(4000), relativeRoughness, correlation))
+}
+
+/** The cubic between Re 2000 and 4000, from the turbulent end. */
+function between(re: number, end: Friction): Friction {
   const fa = end.f
   // The cubic's fb = 2 (df/dR + f) at R = Re/2000 = 2, where df/dR = slope · f / 2.
   const fb = (2 + end.slope) * fa

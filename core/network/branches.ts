@@ -1,25 +1,37 @@
 import { friction, type Correlation } from '../hydraulics/friction'
 import { STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
-import {
-  layerCoefficients,
-  lossOf,
-  quadraticCoefficient,
-  slotCoefficients,
-  type Element,
-  type Loss,
-} from './elements'
+import { layerCoefficients, quadraticCoefficient, slotCoefficients, type Element } from './elements'
+
+/** Whether what lets water one way only lies along its branch (1) or against it (−1). */
+type Sign = 1 | -1
 
 /** Like hoses of a branch joined to one: Re = perFlow |q|, h = f perFriction q|q|. */
 interface Run {
   readonly perFlow: number
+  readonly lnPerFlow: number
   perFriction: number
   readonly relative: number
 }
 
-/** An element that lets water one way only, and whether the branch runs along it (1) or against it (−1). */
-interface OneWay {
-  readonly loss: Loss
-  readonly sign: 1 | -1
+/** A pump: h = H0 (exp(n (ln q − ln Q0)) − 1), which is H0 ((q/Q0)^n − 1) at a third of the cost. */
+interface Lift {
+  readonly shutOffHead: number
+  readonly lnMaxFlow: number
+  readonly exponent: number
+  readonly sign: Sign
+}
+
+/** A way that opens above a head difference. */
+interface Sill {
+  readonly sill: number
+  readonly resistance: number
+  readonly sign: Sign
+}
+
+/** An element of a branch by its index, and which way it lies in it. */
+export interface Member {
+  readonly index: number
+  readonly sign: Sign
 }
 
 /** Elements in a row between two junctions, reduced to one loss: a q + b q|q|, hoses, and what lets water one way. */
@@ -29,13 +41,16 @@ export interface Branch {
   linear: number
   quadratic: number
   readonly runs: Run[]
-  readonly oneWay: OneWay[]
-  /** Its elements by their index, and which way each lies in it. */
-  readonly members: readonly { readonly index: number; readonly sign: 1 | -1 }[]
+  readonly lifts: Lift[]
+  readonly sills: Sill[]
+  readonly members: readonly Member[]
   readonly correlation: Correlation
 }
 
-/** Head lost in a branch and its slope at a flow, left in {@link lost}: nothing is made for each of many evaluations. */
+/** Slope of what lets nothing back (m per m³/s): a thousandth of a litre an hour costs ten metres. */
+const SHUT = 1e10
+
+/** Head lost in a branch (m) and its slope (m per m³/s) at a flow, left in {@link lost}: nothing is made for each of many evaluations. */
 export const lost = { head: 0, slope: 0 }
 
 /** Evaluates a branch at flow q (m³/s) into {@link lost}. */
@@ -43,7 +58,8 @@ export function evaluate(b: Branch, q: number): void {
   const size = Math.abs(q)
   let head = (b.linear + b.quadratic * size) * q
   let slope = b.linear + 2 * b.quadratic * size
-  const { runs, oneWay } = b
+  const { runs, lifts, sills } = b
+  const ln = runs.length + lifts.length > 0 ? Math.log(size) : 0
   for (let i = 0; i < runs.length; i++) {
     const r = runs[i] as Run
     const re = r.perFlow * size
@@ -54,16 +70,34 @@ export function evaluate(b: Branch, q: number): void {
       slope += laminar
       continue
     }
-    const { f, slope: s } = friction(re, r.relative, b.correlation)
+    const { f, slope: s } = friction(re, r.relative, b.correlation, ln + r.lnPerFlow)
     const h = f * r.perFriction * size
     head += h * q
     slope += (2 + s) * h
   }
-  for (let i = 0; i < oneWay.length; i++) {
-    const { loss, sign } = oneWay[i] as OneWay
-    const r = loss(sign * q)
-    head += sign * r.h
-    slope += r.slope
+  for (let i = 0; i < lifts.length; i++) {
+    const { shutOffHead, lnMaxFlow, exponent, sign } = lifts[i] as Lift
+    head -= sign * shutOffHead
+    const on = sign * q
+    if (on > 0) {
+      const taken = shutOffHead * Math.exp(exponent * (ln - lnMaxFlow))
+      head += sign * taken
+      slope += (exponent * taken) / on
+    } else {
+      head += SHUT * q
+      slope += SHUT
+    }
+  }
+  for (let i = 0; i < sills.length; i++) {
+    const { sill, resistance, sign } = sills[i] as Sill
+    head += sign * sill
+    if (sign * q > 0) {
+      head += resistance * size * q
+      slope += 2 * resistance * size
+    } else {
+      head += SHUT * q
+      slope += SHUT
+    }
   }
   lost.head = head
   lost.slope = slope
@@ -71,21 +105,32 @@ export function evaluate(b: Branch, q: number): void {
 
 const area = (d: number): number => (Math.PI * d * d) / 4
 
+function addRun(b: Branch, run: Run): void {
+  const like = b.runs.find((r) => r.perFlow === run.perFlow && r.relative === run.relative)
+  if (like) like.perFriction += run.perFriction
+  else b.runs.push({ ...run })
+}
+
 /** Adds an element to a branch. */
-function join(b: Branch, e: Element, sign: 1 | -1, fluid: Fluid): void {
+function add(b: Branch, e: Element, sign: Sign, fluid: Fluid): void {
   const g = fluid.gravity ?? STANDARD_GRAVITY
   switch (e.kind) {
-    case 'pump':
+    case 'pump': {
+      const { shutOffHead, maxFlow, exponent } = e.pump
+      b.lifts.push({ shutOffHead, lnMaxFlow: Math.log(maxFlow), exponent, sign })
+      return
+    }
     case 'threshold':
-      b.oneWay.push({ loss: lossOf(e, fluid), sign })
+      b.sills.push({ sill: e.sill, resistance: e.resistance, sign })
       return
     case 'hose': {
       const perFlow = 4 / (Math.PI * e.diameter * fluid.kinematicViscosity)
-      const relative = e.roughness / e.diameter
-      const perFriction = e.length / (e.diameter * 2 * g * area(e.diameter) ** 2)
-      const like = b.runs.find((r) => r.perFlow === perFlow && r.relative === relative)
-      if (like) like.perFriction += perFriction
-      else b.runs.push({ perFlow, perFriction, relative })
+      addRun(b, {
+        perFlow,
+        lnPerFlow: Math.log(perFlow),
+        perFriction: e.length / (e.diameter * 2 * g * area(e.diameter) ** 2),
+        relative: e.roughness / e.diameter,
+      })
       return
     }
     case 'layer':
@@ -99,6 +144,80 @@ function join(b: Branch, e: Element, sign: 1 | -1, fluid: Fluid): void {
       b.quadratic += quadraticCoefficient(e, g) ?? 0
   }
 }
+
+const emptyBranch = (
+  from: string,
+  to: string,
+  members: readonly Member[],
+  correlation: Correlation,
+): Branch => ({ from, to, linear: 0, quadratic: 0, runs: [], lifts: [], sills: [], members, correlation })
+
+/** The loss of some elements in a row. */
+function branchOf(
+  elements: readonly Element[],
+  members: readonly Member[],
+  [from, to]: readonly [string, string],
+  fluid: Fluid,
+): Branch {
+  const branch = emptyBranch(from, to, members, fluid.correlation ?? 'colebrook')
+  for (const m of members) add(branch, elements[m.index] as Element, m.sign, fluid)
+  return branch
+}
+
+/** Head lost (m) in a single element at flow q (m³/s), as a function. Elements are checked before: see checkElement. */
+export function lossOf(e: Element, fluid: Fluid): (q: number) => number {
+  const branch = branchOf([e], [{ index: 0, sign: 1 }], [e.from, e.to], fluid)
+  return (q) => {
+    evaluate(branch, q)
+    return lost.head
+  }
+}
+
+/** A friction factor of the size that hoses have. */
+const USUAL_FRICTION = 0.03
+
+/** What a branch loses, roughly: linear q + quadratic q² − lift, with a usual friction and parabolas for its pumps. */
+export function roughly(b: Branch): {
+  readonly linear: number
+  readonly quadratic: number
+  readonly lift: number
+} {
+  let { quadratic } = b
+  for (const r of b.runs) quadratic += USUAL_FRICTION * r.perFriction
+  for (const l of b.lifts) quadratic += l.shutOffHead * Math.exp(-2 * l.lnMaxFlow)
+  const lifted = b.lifts.reduce((s, l) => s + l.sign * l.shutOffHead, 0)
+  return { linear: b.linear, quadratic, lift: b.sills.reduce((s, x) => s - x.sign * x.sill, lifted) }
+}
+
+/** Two branches in a row, the second after the first. */
+export function joined(first: Branch, second: Branch): Branch {
+  const b = emptyBranch(first.from, second.to, [...first.members, ...second.members], first.correlation)
+  for (const part of [first, second]) {
+    b.linear += part.linear
+    b.quadratic += part.quadratic
+    for (const r of part.runs) addRun(b, r)
+    b.lifts.push(...part.lifts)
+    b.sills.push(...part.sills)
+  }
+  return b
+}
+
+/** A branch looked at from its other end. */
+export function turned(b: Branch): Branch {
+  const other = <T extends { readonly sign: Sign }>(list: readonly T[]): T[] =>
+    list.map((x) => ({ ...x, sign: x.sign > 0 ? -1 : 1 }))
+  return {
+    ...b,
+    from: b.to,
+    to: b.from,
+    lifts: other(b.lifts),
+    sills: other(b.sills),
+    members: other(b.members),
+  }
+}
+
+/** A branch of no elements between two nodes, to hold what stands side by side there. */
+export const nothing = (b: Branch): Branch => emptyBranch(b.from, b.to, [], b.correlation)
 
 /**
  * Joins elements that stand in a row to branches: a node where just two elements meet, of no known level and with nothing
@@ -135,7 +254,7 @@ export function branchesOf(
       index = next
     }
     const from = node
-    const members: { index: number; sign: 1 | -1 }[] = []
+    const members: Member[] = []
     let e = elements[index] as Element
     for (;;) {
       used[index] = 1
@@ -148,18 +267,7 @@ export function branchesOf(
       index = next
       e = elements[index] as Element
     }
-    const branch: Branch = {
-      from,
-      to: node,
-      linear: 0,
-      quadratic: 0,
-      runs: [],
-      oneWay: [],
-      members,
-      correlation: fluid.correlation ?? 'colebrook',
-    }
-    for (const m of members) join(branch, elements[m.index] as Element, m.sign, fluid)
-    out.push(branch)
+    out.push(branchOf(elements, members, [from, node], fluid))
   }
   elements.forEach((_, i) => used[i] || follow(i))
   return out

@@ -1,5 +1,4 @@
 import { OutOfRange, type Allowed } from '../errors'
-import { friction } from '../hydraulics/friction'
 import type { Pump } from '../hydraulics/pump'
 import { STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
 
@@ -64,21 +63,7 @@ export interface ThresholdElement extends Between {
 export type Element =
   PumpElement | HoseElement | FittingElement | HolesElement | LayerElement | SlotElement | ThresholdElement
 
-/** Head lost in an element (m) at flow q with its slope (m per m³/s). */
-export type Loss = (q: number) => { readonly h: number; readonly slope: number }
-
-/** Slope of what lets nothing back (m per m³/s): a thousandth of a litre an hour costs ten metres. */
-const SHUT = 1e10
-
 const area = (d: number): number => (Math.PI * d * d) / 4
-
-/** A loss of the form a q + b q|q|. */
-const linearQuadratic =
-  (a: number, b: number): Loss =>
-  (q) => ({
-    h: a * q + b * q * Math.abs(q),
-    slope: a + 2 * b * Math.abs(q),
-  })
 
 /**
  * Coefficients of a layer's loss h = a q + b q|q|, from Darcy–Forchheimer Δp/L = (μ/k) v + ρ C v², v = q/A.
@@ -117,55 +102,6 @@ export function quadraticCoefficient(e: Element, gravity: number): number | null
   if (e.kind === 'holes')
     return 1 / (2 * gravity * (e.dischargeCoefficient * e.holes * area(e.holeDiameter)) ** 2)
   return null
-}
-
-/** The loss function of an element in a fluid. Elements are checked before: see {@link checkElement}. */
-export function lossOf(e: Element, fluid: Fluid): Loss {
-  const g = fluid.gravity ?? STANDARD_GRAVITY
-  switch (e.kind) {
-    case 'pump': {
-      const { shutOffHead: h0, maxFlow: q0, exponent: n } = e.pump
-      return (q) => {
-        if (q <= 0) return { h: -h0 + SHUT * q, slope: SHUT }
-        const taken = h0 * (q / q0) ** n
-        return { h: taken - h0, slope: (n * taken) / q }
-      }
-    }
-    case 'hose': {
-      const { length, diameter: d, roughness } = e
-      const nu = fluid.kinematicViscosity
-      const perFlow = 4 / (Math.PI * d * nu)
-      const perFriction = length / (d * 2 * g * area(d) ** 2)
-      const laminar = (64 * perFriction) / perFlow
-      return (q) => {
-        const size = Math.abs(q)
-        const re = perFlow * size
-        // 64/Re makes the loss linear: written so, it holds down to no flow at all.
-        if (re <= 2000) return { h: laminar * q, slope: laminar }
-        const { f, slope } = friction(re, roughness / d, fluid.correlation ?? 'colebrook')
-        const h = f * perFriction * q * size
-        return { h, slope: ((2 + slope) * Math.abs(h)) / size }
-      }
-    }
-    case 'fitting':
-    case 'holes':
-      return linearQuadratic(0, quadraticCoefficient(e, g) ?? 0)
-    case 'layer': {
-      const c = layerCoefficients(e, fluid)
-      return linearQuadratic(c.linear, c.quadratic)
-    }
-    case 'slot': {
-      const c = slotCoefficients(e, fluid)
-      return linearQuadratic(c.linear, c.quadratic)
-    }
-    case 'threshold': {
-      const { sill, resistance } = e
-      return (q) =>
-        q <= 0
-          ? { h: sill + SHUT * q, slope: SHUT }
-          : { h: sill + resistance * q * q, slope: 2 * resistance * q }
-    }
-  }
 }
 
 /** Throws unless a number lies within its limits; the field’s name is only made up when it does not. */

@@ -1,6 +1,7 @@
 import { OutOfRange } from '../errors'
 import { STANDARD_GRAVITY } from '../hydraulics/segments'
-import { lossOf, quadraticCoefficient, type Element } from './elements'
+import { lossOf } from './branches'
+import { quadraticCoefficient, type Element } from './elements'
 import type { Network } from './solve'
 
 /** EPANET’s own constants: ν at relative viscosity 1 is 1.1e-5 ft²/s, g is 32.2 ft/s² (EPANET 2.2 manual). */
@@ -18,7 +19,7 @@ function lossCurve(id: string, e: Element, network: Network, top: number): strin
   const loss = lossOf(e, network.fluid)
   const points = Array.from({ length: 400 }, (_, i) => {
     const q = top * ((i + 1) / 400) ** 2
-    return ` ${id} ${lpm(q)} ${loss(q).h.toPrecision(15)}`
+    return ` ${id} ${lpm(q)} ${loss(q).toPrecision(15)}`
   })
   return [` ${id} 0 0`, ...points].join('\n')
 }

@@ -1,7 +1,11 @@
-import { CoreError, OutOfRange } from '../errors'
+import { OutOfRange } from '../errors'
 import type { Fluid } from '../hydraulics/segments'
-import { branchesOf, evaluate, lost, type Branch } from './branches'
-import { checkElement, lossOf, type Element, type Loss } from './elements'
+import { BadNetwork } from './bad'
+import { branchesOf, lossOf, type Member } from './branches'
+import { checkElement, type Element } from './elements'
+import { byHeads } from './matrix'
+import { step, type Method } from './method'
+import { byRows } from './rows'
 
 /** A graph of elements. Nodes are named by the elements' ends; those in `heads` (m) are open water of a known level. */
 export interface Network {
@@ -19,28 +23,26 @@ export interface ElementResult {
   readonly loss: number
 }
 
-/** Heads (m) at the nodes, flows in the elements, and how the solution came about. */
+/** What a network comes to. Losses and heads follow from the flows, and are worked out when first asked for. */
 export interface Solution {
-  readonly heads: Readonly<Record<string, number>>
+  /** Flows (m³/s) of the elements in their order. */
+  readonly flows: readonly number[]
+  /** The elements in their order, with flow and loss. */
   readonly results: readonly ElementResult[]
+  /** Heads (m) at the nodes. */
+  readonly heads: Readonly<Record<string, number>>
+  /** Steps of Newton's method taken. */
   readonly iterations: number
-}
-
-/** A network that cannot be solved, and the element or node at fault. */
-export class BadNetwork extends CoreError {
-  constructor(field: string, message: string) {
-    super('BadNetwork', field, null, { words: message }, message)
-  }
 }
 
 const START_VELOCITY = 0.1
 const MAX_ITERATIONS = 200
-/** Newton squares the error: a change this small leaves nothing to gain. */
-const SETTLED = 3e-8
+/** Newton's method squares the error: after a change this small, what is left is some 1e-11 of the flows. */
+const SETTLED = 1e-5
 
 /**
- * Heads and flows of a network by the global gradient method: Newton's method on all flows and heads at once, reduced to
- * a symmetric positive system in the unknown heads. Elements in a row are one branch.
+ * Heads and flows of a network by the global gradient method: Newton's method on all flows and heads at once. Elements in a
+ * row are one branch; what is made of rows and ways side by side is solved along them, any other network by its heads.
  *
  * Source: Todini and Pilati, in Computer Applications in Water Supply (1988); Todini and Rossman, J. Hydraul. Eng. 139
  * (2013) 511; as in the EPANET 2.2 manual, section 12.1.
@@ -48,146 +50,83 @@ const SETTLED = 3e-8
  */
 export const solveNetwork = (network: Network): Solution => prepareNetwork(network)()
 
-/** Checks and reduces a network once; the function that comes back solves it, from the same start each time. */
-export function prepareNetwork(network: Network): () => Solution {
-  const { elements, heads: fixed, inflows = {}, fluid } = network
+/**
+ * Checks and reduces a network once; the function that comes back solves it, from the same start each time. `general`
+ * solves it by its heads even where it could be solved along its rows.
+ */
+export function prepareNetwork(network: Network, general = false): () => Solution {
+  const { elements, heads: fixed, inflows, fluid } = network
   if (!elements.length) throw new BadNetwork('elements', 'The network has no elements.')
   elements.forEach(checkElement)
   checkTopology(network)
-  const branches = branchesOf(elements, (n) => n in fixed || n in inflows, fluid)
-  const free = [...new Set(branches.flatMap((b) => [b.from, b.to]))].filter((n) => !(n in fixed))
-  const index = new Map(free.map((n, i) => [n, i]))
-  const n = free.length
-  const count = branches.length
-  const from = Int32Array.from(branches, (b) => index.get(b.from) ?? -1)
-  const to = Int32Array.from(branches, (b) => index.get(b.to) ?? -1)
-  const known = Float64Array.from(branches, (b) => (fixed[b.from] ?? 0) - (fixed[b.to] ?? 0))
-  const start = Float64Array.from(branches, (b) => startOf(b, elements))
-  const letIn = Float64Array.from(free, (name) => inflows[name] ?? 0)
-  const first = skyline(from, to, n)
-  const flows = new Float64Array(count)
-  const next = new Float64Array(count)
-  const matrix = new Float64Array(n * n)
-  const right = new Float64Array(n)
-  const head = new Float64Array(n)
-  const p = new Float64Array(count)
-  const y = new Float64Array(count)
-  const losses = elements.map((e) => lossOf(e, fluid))
-
-  const assemble = (): void => {
-    matrix.fill(0)
-    right.set(letIn)
-    for (let i = 0; i < count; i++) {
-      const q = flows[i] as number
-      evaluate(branches[i] as Branch, q)
-      const inverse = 1 / Math.max(lost.slope, 1e-6)
-      p[i] = inverse
-      y[i] = lost.head * inverse
-      const a = from[i] as number
-      const b = to[i] as number
-      const push = q - (y[i] as number) + inverse * (known[i] as number)
-      // Continuity at the free ends: what leaves `from` is q, what reaches `to` is q.
-      if (a >= 0) {
-        matrix[a * n + a] = (matrix[a * n + a] as number) + inverse
-        right[a] = (right[a] as number) - push
-      }
-      if (b >= 0) {
-        matrix[b * n + b] = (matrix[b * n + b] as number) + inverse
-        right[b] = (right[b] as number) + push
-      }
-      if (a >= 0 && b >= 0)
-        matrix[Math.max(a, b) * n + Math.min(a, b)] =
-          (matrix[Math.max(a, b) * n + Math.min(a, b)] as number) - inverse
-    }
-  }
+  const branches = branchesOf(elements, (n) => n in fixed || (inflows !== undefined && n in inflows), fluid)
+  const start = (members: readonly Member[]): number => startOf(members, elements)
+  const method: Method =
+    (general || inflows ? null : byRows(branches, fixed, start)) ??
+    byHeads(branches, fixed, inflows ?? {}, start)
 
   return () => {
-    flows.set(start)
-    let iterations = 0
+    method.reset()
     let before = Infinity
-    for (; iterations < MAX_ITERATIONS; iterations++) {
-      assemble()
-      if (n > 0) cholesky(matrix, right, head, n, first, free)
-      let changed = 0
-      let total = 0
-      for (let i = 0; i < count; i++) {
-        const a = from[i] as number
-        const b = to[i] as number
-        const drop =
-          (known[i] as number) + (a >= 0 ? (head[a] as number) : 0) - (b >= 0 ? (head[b] as number) : 0)
-        const q = (flows[i] as number) - (y[i] as number) + (p[i] as number) * drop
-        next[i] = q
-        changed += Math.abs(q - (flows[i] as number))
-        total += Math.abs(q)
-      }
-      // A step that grows the change again goes half the way: flaps and weirs may otherwise flutter.
-      const share = iterations > 20 && changed > before ? 0.5 : 1
-      for (let i = 0; i < count; i++)
-        flows[i] = (flows[i] as number) + share * ((next[i] as number) - (flows[i] as number))
+    for (let i = 1; i <= MAX_ITERATIONS; i++) {
+      method.step()
+      const { changed } = step
+      // A step that grows the change again is taken half: flaps and weirs may otherwise flutter.
+      if (i > 20 && changed > before) method.halve()
+      else if (changed <= SETTLED * step.total + 1e-15) return new Solved(network, method.read(), i)
       before = changed
-      if (share === 1 && changed <= SETTLED * total + 1e-15) break
     }
-    if (iterations === MAX_ITERATIONS)
-      throw new BadNetwork('elements', 'The network does not settle: an element may be far out of the usual.')
-    return results(iterations + 1)
-  }
-
-  /** Flows and losses of the single elements; the heads along the branches are worked out when asked for. */
-  function results(iterations: number): Solution {
-    const out = new Array<ElementResult>(elements.length)
-    for (let i = 0; i < count; i++) {
-      const q = flows[i] as number
-      const { members } = branches[i] as Branch
-      for (let k = 0; k < members.length; k++) {
-        const { index: m, sign } = members[k] as Branch['members'][number]
-        out[m] = { element: elements[m] as Element, flow: sign * q, loss: (losses[m] as Loss)(sign * q).h }
-      }
-    }
-    const levels = Float64Array.from(head)
-    let heads: Record<string, number> | null = null
-    return {
-      get heads() {
-        return (heads ??= headsAlong(out, levels))
-      },
-      results: out,
-      iterations,
-    }
-  }
-
-  function headsAlong(solved: readonly ElementResult[], levels: Float64Array): Record<string, number> {
-    const heads: Record<string, number> = { ...fixed }
-    free.forEach((name, i) => (heads[name] = levels[i] as number))
-    for (const b of branches) {
-      let level = heads[b.from] as number
-      for (const { index: m, sign } of b.members) {
-        const { element, loss } = solved[m] as ElementResult
-        level -= sign * loss
-        const node = sign > 0 ? element.to : element.from
-        if (node !== b.to) heads[node] = level
-      }
-    }
-    return heads
+    throw new BadNetwork('elements', 'The network does not settle: an element may be far out of the usual.')
   }
 }
 
-/** A first flow of a branch: its pump’s, else the mean of what its elements usually carry, along it. */
-function startOf(b: Branch, elements: readonly Element[]): number {
-  const pump = b.members.find((m) => (elements[m.index] as Element).kind === 'pump')
-  const chosen = pump ? [pump] : b.members
+class Solved implements Solution {
+  #results: readonly ElementResult[] | null = null
+  #heads: Readonly<Record<string, number>> | null = null
+
+  constructor(
+    private readonly network: Network,
+    readonly flows: readonly number[],
+    readonly iterations: number,
+  ) {}
+
+  get results(): readonly ElementResult[] {
+    return (this.#results ??= this.network.elements.map((element, i) => {
+      const flow = this.flows[i] as number
+      return { element, flow, loss: lossOf(element, this.network.fluid)(flow) }
+    }))
+  }
+
+  /** From open water along the elements; through what is shut last, because its loss hangs on a flow of nearly nothing. */
+  get heads(): Readonly<Record<string, number>> {
+    if (this.#heads) return this.#heads
+    const heads: Record<string, number> = { ...this.network.heads }
+    const shut = (r: ElementResult): boolean =>
+      (r.element.kind === 'threshold' || r.element.kind === 'pump') && r.flow <= 0
+    for (let left = [...this.results]; left.length;) {
+      const reach = (r: ElementResult): boolean => r.element.from in heads || r.element.to in heads
+      const next = left.filter((r) => reach(r) && !shut(r))
+      const taken = next.length ? next : left.filter(reach)
+      if (!taken.length) break
+      for (const { element: e, loss } of taken) {
+        const from = heads[e.from]
+        const to = heads[e.to]
+        if (from === undefined) heads[e.from] = (to as number) + loss
+        else if (to === undefined) heads[e.to] = from - loss
+      }
+      const done = new Set(taken)
+      left = left.filter((r) => !done.has(r))
+    }
+    return (this.#heads = heads)
+  }
+}
+
+/** A first flow of a row of elements: its pump’s, else the mean of what its elements usually carry, along it. */
+function startOf(members: readonly Member[], elements: readonly Element[]): number {
+  const pump = members.find((m) => (elements[m.index] as Element).kind === 'pump')
+  const chosen = pump ? [pump] : members
+  if (!chosen.length) return 0
   return chosen.reduce((sum, m) => sum + m.sign * startFlow(elements[m.index] as Element), 0) / chosen.length
-}
-
-/** First column of each row of the matrix that is not empty: what lies before it stays empty. */
-function skyline(from: Int32Array, to: Int32Array, n: number): Int32Array {
-  const first = Int32Array.from({ length: n }, (_, i) => i)
-  for (let i = 0; i < from.length; i++) {
-    const a = from[i] as number
-    const b = to[i] as number
-    if (a < 0 || b < 0) continue
-    const row = Math.max(a, b)
-    first[row] = Math.min(first[row] as number, a, b)
-  }
-  return first
 }
 
 /** A first flow of every element, of the size its bore or area usually carries. */
@@ -254,42 +193,4 @@ function checkTopology({ elements, heads, inflows = {} }: Network): void {
       'elements',
       'Nothing drives the water: there is no pump, and all open water is at one level.',
     )
-}
-
-/** Solves the symmetric positive system in place by Cholesky within its skyline. @throws BadNetwork naming the node without a way out. */
-function cholesky(
-  m: Float64Array,
-  b: Float64Array,
-  x: Float64Array,
-  n: number,
-  first: Int32Array,
-  names: readonly string[],
-): void {
-  for (let i = 0; i < n; i++) {
-    const from = first[i] as number
-    for (let j = from; j < i; j++) {
-      let s = m[i * n + j] as number
-      for (let k = Math.max(from, first[j] as number); k < j; k++)
-        s -= (m[i * n + k] as number) * (m[j * n + k] as number)
-      m[i * n + j] = s / (m[j * n + j] as number)
-    }
-    let d = m[i * n + i] as number
-    for (let k = from; k < i; k++) d -= (m[i * n + k] as number) ** 2
-    if (!(d > 0))
-      throw new BadNetwork(
-        `nodes.${names[i]}`,
-        `The head at ${names[i]} is not determined: every way to it is shut.`,
-      )
-    m[i * n + i] = Math.sqrt(d)
-  }
-  for (let i = 0; i < n; i++) {
-    let s = b[i] as number
-    for (let k = first[i] as number; k < i; k++) s -= (m[i * n + k] as number) * (x[k] as number)
-    x[i] = s / (m[i * n + i] as number)
-  }
-  for (let i = n - 1; i >= 0; i--) {
-    const value = (x[i] as number) / (m[i * n + i] as number)
-    x[i] = value
-    for (let k = first[i] as number; k < i; k++) x[k] = (x[k] as number) - (m[i * n + k] as number) * value
-  }
 }

@@ -297,6 +297,10 @@ function Plumb({
   const [from, setFrom] = useState<readonly [number, number] | null>(null)
   const [by, setBy] = useState<readonly [number, number]>([0, 0])
   const far = Math.hypot(...by) > FAR
+  const drop = (): void => {
+    setFrom(null)
+    setBy([0, 0])
+  }
   const act = (): void => void (payload && onMove?.(payload.trialId))
   const d = `M${cx - 5} ${cy - 4}h10l-5 9z`
   if (!onMove || !payload)
@@ -320,15 +324,12 @@ function Plumb({
         setFrom([e.clientX, e.clientY])
       }}
       onPointerMove={(e) => from && setBy([e.clientX - from[0], e.clientY - from[1]])}
-      onPointerUp={() => {
-        if (far) act()
-        setFrom(null)
-        setBy([0, 0])
+      onPointerUp={(e) => {
+        // Where it is let go, not where it was last drawn: a busy page draws late.
+        if (from && Math.hypot(e.clientX - from[0], e.clientY - from[1]) > FAR) act()
+        drop()
       }}
-      onPointerCancel={() => {
-        setFrom(null)
-        setBy([0, 0])
-      }}
+      onPointerCancel={drop}
     >
       <circle cx={cx} cy={cy} r={14} fill="transparent" />
       <path

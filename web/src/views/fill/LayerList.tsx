@@ -1,27 +1,12 @@
 import type { Fill } from '@ypsometer/contract'
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-  type DragEndEvent,
-} from '@dnd-kit/core'
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from '@dnd-kit/sortable'
-import { CSS } from '@dnd-kit/utilities'
 import { isFillable, type FillLayer, type PlacedChamber } from '@ypsometer/core/fills'
 import type { Medium } from '@ypsometer/core/media'
 import { freeFigure, pastFigure, type LayerFlow, type Outcome } from '@ypsometer/core/path'
-import { GripVertical, X } from 'lucide-react'
+import { X } from 'lucide-react'
 import { useState } from 'react'
 import { moveLayer } from '../../cutaway/layers'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
+import { Sortable, useSortableRow } from '../../fields/Sortable'
 import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { IconButton } from '../../frame/IconButton'
@@ -39,25 +24,19 @@ interface Props {
 
 /** The layers chamber by chamber, in the order of the water; moved by dragging and by keyboard. */
 export function LayerList({ fill, outcome, media, selected, onSelect }: Props) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  )
   const newest = useNewest(fill)
   const chambers = outcome.topology.chambers.filter((c) => isFillable(c.chamber))
   const rows = chambers.flatMap((c) => outcome.layers.filter((l) => l.chamber.chamber.id === c.chamber.id))
   const drawn = new Set(rows.map((r) => r.placed.layer.id))
-  const onDragEnd = ({ active, over }: DragEndEvent): void => {
-    const on = rows.find((r) => r.placed.layer.id === over?.id)
-    if (!on || active.id === over?.id) return
-    const held = rows.findIndex((r) => r.placed.layer.id === active.id)
+  const move = (moved: string, over: string): void => {
+    const on = rows.find((r) => r.placed.layer.id === over)
+    if (!on) return
+    const held = rows.findIndex((r) => r.placed.layer.id === moved)
     const at = rows.indexOf(on)
     const { chamberId } = on.placed.layer
-    const there = rows.filter(
-      (r) => r.placed.layer.chamberId === chamberId && r.placed.layer.id !== active.id,
-    )
+    const there = rows.filter((r) => r.placed.layer.chamberId === chamberId && r.placed.layer.id !== moved)
     const index = there.indexOf(on) + (held < at ? 1 : 0)
-    writeLayers(fill, moveLayer(fill.layers, String(active.id), { chamberId, index }))
+    writeLayers(fill, moveLayer(fill.layers, moved, { chamberId, index }))
   }
   const change = (layer: FillLayer): void =>
     writeLayers(
@@ -79,93 +58,94 @@ export function LayerList({ fill, outcome, media, selected, onSelect }: Props) {
   return (
     <section aria-labelledby="layers-title">
       <h2 id="layers-title">Layers, in the order of the water</h2>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-        <SortableContext items={rows.map((r) => r.placed.layer.id)} strategy={verticalListSortingStrategy}>
-          {chambers.map((c) => (
-            <div key={c.chamber.id} className="mt-2">
-              <div className="border-base-content flex flex-wrap items-baseline justify-between gap-x-3 border-b">
-                <h3>{c.chamber.name}</h3>
-                <span className="muted text-[0.85rem]">
-                  {c.free < -1e-6 ? (
-                    <span className="text-error font-medium">
-                      <FigureView figure={freeFigure(c)} inline said /> above the rim
-                    </span>
-                  ) : (
-                    <>
-                      <FigureView figure={freeFigure(c)} inline said /> free
-                    </>
-                  )}
-                </span>
-              </div>
-              <ul>
-                {rows
-                  .filter((r) => r.placed.layer.chamberId === c.chamber.id)
-                  .map((r) => (
-                    <Row
-                      key={r.placed.layer.id}
-                      flow={r}
-                      open={r.placed.layer.id === selected}
-                      onOpen={() => onSelect(r.placed.layer.id === selected ? null : r.placed.layer.id)}
-                      onRemove={() => remove(r)}
-                    >
-                      <LayerSheet
-                        layer={r.placed.layer}
-                        medium={r.placed.medium}
-                        flow={r}
-                        outcome={outcome}
-                        media={media}
-                        onChange={change}
-                      />
-                    </Row>
-                  ))}
-                {fill.layers
-                  .filter((l) => l.chamberId === c.chamber.id && !drawn.has(l.id))
-                  .map((l) => {
-                    const medium = media.find((m) => m.id === l.mediumId)
-                    return (
-                      <li key={l.id} className="border-error border-l-4 pl-2">
-                        <div className="flex items-center justify-between gap-2 py-1">
-                          <span className="text-error">
-                            {medium?.name ?? 'A medium that is gone'}: as it is, it cannot be
-                          </span>
-                          <IconButton
-                            label={`Take out ${medium?.name ?? 'it'}`}
-                            icon={X}
-                            onClick={() =>
-                              writeLayers(
-                                fill,
-                                fill.layers.filter((x) => x.id !== l.id),
-                              )
-                            }
-                          />
-                        </div>
-                        {medium && (
-                          <LayerSheet
-                            layer={l}
-                            medium={medium}
-                            flow={null}
-                            outcome={outcome}
-                            media={media}
-                            onChange={change}
-                          />
-                        )}
-                      </li>
-                    )
-                  })}
-              </ul>
-              <AddLayer
-                chamber={c}
-                media={media}
-                onAdd={(m) => {
-                  const layer = newLayer(c, m)
-                  writeLayers(fill, [...fill.layers, layer])
-                  onSelect(layer.id)
-                }}
-              />
+      <Sortable
+        items={rows.map((r) => ({ id: r.placed.layer.id, name: r.placed.medium.name }))}
+        onMove={move}
+      >
+        {chambers.map((c) => (
+          <div key={c.chamber.id} className="mt-2">
+            <div className="border-base-content flex flex-wrap items-baseline justify-between gap-x-3 border-b">
+              <h3>{c.chamber.name}</h3>
+              <span className="muted text-[0.85rem]">
+                {c.free < -1e-6 ? (
+                  <span className="text-error font-medium">
+                    <FigureView figure={freeFigure(c)} inline said /> above the rim
+                  </span>
+                ) : (
+                  <>
+                    <FigureView figure={freeFigure(c)} inline said /> free
+                  </>
+                )}
+              </span>
             </div>
-          ))}
-        </SortableContext>
-      </DndContext>
+            <ul>
+              {rows
+                .filter((r) => r.placed.layer.chamberId === c.chamber.id)
+                .map((r) => (
+                  <Row
+                    key={r.placed.layer.id}
+                    flow={r}
+                    open={r.placed.layer.id === selected}
+                    onOpen={() => onSelect(r.placed.layer.id === selected ? null : r.placed.layer.id)}
+                    onRemove={() => remove(r)}
+                  >
+                    <LayerSheet
+                      layer={r.placed.layer}
+                      medium={r.placed.medium}
+                      flow={r}
+                      outcome={outcome}
+                      media={media}
+                      onChange={change}
+                    />
+                  </Row>
+                ))}
+              {fill.layers
+                .filter((l) => l.chamberId === c.chamber.id && !drawn.has(l.id))
+                .map((l) => {
+                  const medium = media.find((m) => m.id === l.mediumId)
+                  return (
+                    <li key={l.id} className="border-error border-l-4 pl-2">
+                      <div className="flex items-center justify-between gap-2 py-1">
+                        <span className="text-error">
+                          {medium?.name ?? 'A medium that is gone'}: as it is, it cannot be
+                        </span>
+                        <IconButton
+                          label={`Take out ${medium?.name ?? 'it'}`}
+                          icon={X}
+                          onClick={() =>
+                            writeLayers(
+                              fill,
+                              fill.layers.filter((x) => x.id !== l.id),
+                            )
+                          }
+                        />
+                      </div>
+                      {medium && (
+                        <LayerSheet
+                          layer={l}
+                          medium={medium}
+                          flow={null}
+                          outcome={outcome}
+                          media={media}
+                          onChange={change}
+                        />
+                      )}
+                    </li>
+                  )
+                })}
+            </ul>
+            <AddLayer
+              chamber={c}
+              media={media}
+              onAdd={(m) => {
+                const layer = newLayer(c, m)
+                writeLayers(fill, [...fill.layers, layer])
+                onSelect(layer.id)
+              }}
+            />
+          </div>
+        ))}
+      </Sortable>
     </section>
   )
 }
@@ -180,25 +160,11 @@ interface RowProps {
 
 function Row({ flow, open, onOpen, onRemove, children }: RowProps) {
   const { layer, medium, thickness, volume, over } = flow.placed
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-    id: layer.id,
-  })
+  const { row, held, grip } = useSortableRow(layer.id, `Move ${medium.name}`)
   return (
-    <li
-      ref={setNodeRef}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={isDragging ? 'bg-base-100 relative z-10 shadow-lg' : ''}
-    >
+    <li {...row} className={held}>
       <div className={`rule-b flex items-center gap-2 py-1 ${open ? 'bg-base-200' : ''}`}>
-        <button
-          type="button"
-          className="btn btn-ghost btn-xs btn-square cursor-grab touch-none"
-          aria-label={`Move ${medium.name}`}
-          {...attributes}
-          {...listeners}
-        >
-          <GripVertical size={16} aria-hidden="true" />
-        </button>
+        {grip}
         <button
           type="button"
           className="flex min-w-0 flex-1 cursor-pointer flex-wrap items-baseline gap-x-3 text-left"
