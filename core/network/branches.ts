@@ -1,6 +1,7 @@
 import { friction, type Correlation } from '../hydraulics/friction'
 import { STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
 import { layerCoefficients, quadraticCoefficient, slotCoefficients, type Element } from './elements'
+import { passes, type Graph } from './graph'
 
 /** Whether what lets water one way only lies along its branch (1) or against it (−1). */
 type Sign = 1 | -1
@@ -18,33 +19,38 @@ interface Lift {
   readonly shutOffHead: number
   readonly lnMaxFlow: number
   readonly exponent: number
-  readonly sign: Sign
+  sign: Sign
 }
 
 /** A way that opens above a head difference. */
 interface Sill {
   readonly sill: number
   readonly resistance: number
-  readonly sign: Sign
+  sign: Sign
 }
 
 /** An element of a branch by its index, and which way it lies in it. */
 export interface Member {
   readonly index: number
-  readonly sign: Sign
+  sign: Sign
 }
 
-/** Elements in a row between two junctions, reduced to one loss: a q + b q|q|, hoses, and what lets water one way. */
+/** Elements in a row, reduced to one loss: a q + b q|q|, hoses, and what lets water one way. */
 export interface Branch {
-  readonly from: string
-  readonly to: string
   linear: number
   quadratic: number
   readonly runs: Run[]
   readonly lifts: Lift[]
   readonly sills: Sill[]
-  readonly members: readonly Member[]
+  readonly members: Member[]
   readonly correlation: Correlation
+}
+
+/** A branch between two nodes of a graph. */
+export interface Between {
+  from: number
+  to: number
+  readonly branch: Branch
 }
 
 /** Slope of what lets nothing back (m per m³/s): a thousandth of a litre an hour costs ten metres. */
@@ -106,13 +112,17 @@ export function evaluate(b: Branch, q: number): void {
 const area = (d: number): number => (Math.PI * d * d) / 4
 
 function addRun(b: Branch, run: Run): void {
-  const like = b.runs.find((r) => r.perFlow === run.perFlow && r.relative === run.relative)
-  if (like) like.perFriction += run.perFriction
-  else b.runs.push({ ...run })
+  for (const r of b.runs)
+    if (r.perFlow === run.perFlow && r.relative === run.relative) {
+      r.perFriction += run.perFriction
+      return
+    }
+  b.runs.push(run)
 }
 
-/** Adds an element to a branch. */
-function add(b: Branch, e: Element, sign: Sign, fluid: Fluid): void {
+/** Adds an element to the end of a branch. */
+function add(b: Branch, e: Element, index: number, sign: Sign, fluid: Fluid): void {
+  b.members.push({ index, sign })
   const g = fluid.gravity ?? STANDARD_GRAVITY
   switch (e.kind) {
     case 'pump': {
@@ -145,130 +155,74 @@ function add(b: Branch, e: Element, sign: Sign, fluid: Fluid): void {
   }
 }
 
-const emptyBranch = (
-  from: string,
-  to: string,
-  members: readonly Member[],
-  correlation: Correlation,
-): Branch => ({ from, to, linear: 0, quadratic: 0, runs: [], lifts: [], sills: [], members, correlation })
-
-/** The loss of some elements in a row. */
-function branchOf(
-  elements: readonly Element[],
-  members: readonly Member[],
-  [from, to]: readonly [string, string],
-  fluid: Fluid,
-): Branch {
-  const branch = emptyBranch(from, to, members, fluid.correlation ?? 'colebrook')
-  for (const m of members) add(branch, elements[m.index] as Element, m.sign, fluid)
-  return branch
-}
+export const emptyBranch = (correlation: Correlation = 'colebrook'): Branch => ({
+  linear: 0,
+  quadratic: 0,
+  runs: [],
+  lifts: [],
+  sills: [],
+  members: [],
+  correlation,
+})
 
 /** Head lost (m) in a single element at flow q (m³/s), as a function. Elements are checked before: see checkElement. */
 export function lossOf(e: Element, fluid: Fluid): (q: number) => number {
-  const branch = branchOf([e], [{ index: 0, sign: 1 }], [e.from, e.to], fluid)
+  const branch = emptyBranch(fluid.correlation)
+  add(branch, e, 0, 1, fluid)
   return (q) => {
     evaluate(branch, q)
     return lost.head
   }
 }
 
-/** A friction factor of the size that hoses have. */
-const USUAL_FRICTION = 0.03
-
-/** What a branch loses, roughly: linear q + quadratic q² − lift, with a usual friction and parabolas for its pumps. */
-export function roughly(b: Branch): {
-  readonly linear: number
-  readonly quadratic: number
-  readonly lift: number
-} {
-  let { quadratic } = b
-  for (const r of b.runs) quadratic += USUAL_FRICTION * r.perFriction
-  for (const l of b.lifts) quadratic += l.shutOffHead * Math.exp(-2 * l.lnMaxFlow)
-  const lifted = b.lifts.reduce((s, l) => s + l.sign * l.shutOffHead, 0)
-  return { linear: b.linear, quadratic, lift: b.sills.reduce((s, x) => s - x.sign * x.sill, lifted) }
+/** Puts a branch at the end of another: what it was made of is the other’s then. */
+export function append(to: Branch, more: Branch): void {
+  to.linear += more.linear
+  to.quadratic += more.quadratic
+  for (const r of more.runs) addRun(to, r)
+  to.lifts.push(...more.lifts)
+  to.sills.push(...more.sills)
+  to.members.push(...more.members)
 }
 
-/** Two branches in a row, the second after the first. */
-export function joined(first: Branch, second: Branch): Branch {
-  const b = emptyBranch(first.from, second.to, [...first.members, ...second.members], first.correlation)
-  for (const part of [first, second]) {
-    b.linear += part.linear
-    b.quadratic += part.quadratic
-    for (const r of part.runs) addRun(b, r)
-    b.lifts.push(...part.lifts)
-    b.sills.push(...part.sills)
+/** Turns a branch round, to be looked at from its other end. */
+export function turn(b: Branch): void {
+  for (const list of [b.lifts, b.sills, b.members]) for (const x of list) x.sign = x.sign > 0 ? -1 : 1
+}
+
+/** Joins elements that stand in a row to branches. */
+export function branchesOf(elements: readonly Element[], graph: Graph, fluid: Fluid): Between[] {
+  const { from, to, at } = graph
+  const used = elements.map(() => false)
+  const out: Between[] = []
+  /** The other element at a node that is passed, and the node beyond an element. */
+  const next = (node: number, index: number): number => {
+    const [a, b] = at[node] as readonly [number, number]
+    return a === index ? b : a
   }
-  return b
-}
-
-/** A branch looked at from its other end. */
-export function turned(b: Branch): Branch {
-  const other = <T extends { readonly sign: Sign }>(list: readonly T[]): T[] =>
-    list.map((x) => ({ ...x, sign: x.sign > 0 ? -1 : 1 }))
-  return {
-    ...b,
-    from: b.to,
-    to: b.from,
-    lifts: other(b.lifts),
-    sills: other(b.sills),
-    members: other(b.members),
-  }
-}
-
-/** A branch of no elements between two nodes, to hold what stands side by side there. */
-export const nothing = (b: Branch): Branch => emptyBranch(b.from, b.to, [], b.correlation)
-
-/**
- * Joins elements that stand in a row to branches: a node where just two elements meet, of no known level and with nothing
- * let in, is no junction.
- */
-export function branchesOf(
-  elements: readonly Element[],
-  isOpen: (node: string) => boolean,
-  fluid: Fluid,
-): readonly Branch[] {
-  const at = new Map<string, number[]>()
-  elements.forEach((e, i) => {
-    for (const n of [e.from, e.to]) {
-      const list = at.get(n)
-      if (list) list.push(i)
-      else at.set(n, [i])
-    }
-  })
-  const passes = (n: string): boolean => !isOpen(n) && at.get(n)?.length === 2
-  const used = new Uint8Array(elements.length)
-  const out: Branch[] = []
-  const follow = (start: number): void => {
-    const first = elements[start] as Element
-    // Back to where the row begins, then along it.
-    let node = first.from
+  const beyond = (node: number, index: number): number =>
+    (from[index] === node ? to[index] : from[index]) as number
+  for (let start = 0; start < elements.length; start++) {
+    if (used[start]) continue
+    // Back to where the row begins, or once round a ring; then along it.
+    let node = from[start] as number
     let index = start
-    const seen = new Set([start])
-    while (passes(node)) {
-      const next: number | undefined = at.get(node)?.find((i) => i !== index)
-      if (next === undefined || seen.has(next)) break
-      seen.add(next)
-      const e = elements[next] as Element
-      node = e.to === node ? e.from : e.to
-      index = next
+    while (passes(graph, node)) {
+      const before = next(node, index)
+      if (before === start) break
+      node = beyond(node, before)
+      index = before
     }
-    const from = node
-    const members: Member[] = []
-    let e = elements[index] as Element
-    for (;;) {
-      used[index] = 1
-      const sign = e.from === node ? 1 : -1
-      members.push({ index, sign })
-      node = sign > 0 ? e.to : e.from
-      if (!passes(node)) break
-      const next = at.get(node)?.find((i) => i !== index)
-      if (next === undefined || used[next]) break
-      index = next
-      e = elements[index] as Element
+    const row: Between = { from: node, to: node, branch: emptyBranch(fluid.correlation) }
+    while (!used[index]) {
+      used[index] = true
+      add(row.branch, elements[index] as Element, index, from[index] === node ? 1 : -1, fluid)
+      node = beyond(node, index)
+      if (!passes(graph, node)) break
+      index = next(node, index)
     }
-    out.push(branchOf(elements, members, [from, node], fluid))
+    row.to = node
+    out.push(row)
   }
-  elements.forEach((_, i) => used[i] || follow(i))
   return out
 }

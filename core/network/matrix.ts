@@ -1,5 +1,6 @@
 import { BadNetwork } from './bad'
-import { evaluate, lost, type Branch, type Member } from './branches'
+import { evaluate, lost, type Between, type Member } from './branches'
+import type { Graph } from './graph'
 import { LEAST_SLOPE, step, type Method } from './method'
 
 /**
@@ -8,20 +9,22 @@ import { LEAST_SLOPE, step, type Method } from './method'
  * @throws BadNetwork, on looking ahead, naming the node whose head nothing determines.
  */
 export function byHeads(
-  branches: readonly Branch[],
-  fixed: Readonly<Record<string, number>>,
-  inflows: Readonly<Record<string, number>>,
-  startOf: (members: readonly Member[]) => number,
+  branches: readonly Between[],
+  { names, level, letIn }: Graph,
+  usual: (members: readonly Member[]) => number,
 ): Method {
-  const free = [...new Set(branches.flatMap((b) => [b.from, b.to]))].filter((n) => !(n in fixed))
-  const index = new Map(free.map((n, i) => [n, i]))
+  const index: number[] = []
+  const free: number[] = []
+  for (const { from, to } of branches)
+    for (const node of [from, to])
+      if (level[node] === null && index[node] === undefined) index[node] = free.push(node) - 1
   const n = free.length
   const count = branches.length
-  const from = Int32Array.from(branches, (b) => index.get(b.from) ?? -1)
-  const to = Int32Array.from(branches, (b) => index.get(b.to) ?? -1)
-  const known = Float64Array.from(branches, (b) => (fixed[b.from] ?? 0) - (fixed[b.to] ?? 0))
-  const start = Float64Array.from(branches, (b) => startOf(b.members))
-  const letIn = Float64Array.from(free, (name) => inflows[name] ?? 0)
+  const from = Int32Array.from(branches, (b) => index[b.from] ?? -1)
+  const to = Int32Array.from(branches, (b) => index[b.to] ?? -1)
+  const known = Float64Array.from(branches, (b) => (level[b.from] ?? 0) - (level[b.to] ?? 0))
+  const start = Float64Array.from(branches, (b) => usual(b.branch.members))
+  const fed = Float64Array.from(free, (node) => letIn[node] ?? 0)
   const first = skyline(from, to, n)
   const flows = new Float64Array(count)
   const before = new Float64Array(count)
@@ -33,10 +36,10 @@ export function byHeads(
 
   const assemble = (): void => {
     matrix.fill(0)
-    right.set(letIn)
+    right.set(fed)
     for (let i = 0; i < count; i++) {
       const q = flows[i] as number
-      evaluate(branches[i] as Branch, q)
+      evaluate((branches[i] as Between).branch, q)
       const inverse = 1 / Math.max(lost.slope, LEAST_SLOPE)
       p[i] = inverse
       y[i] = lost.head * inverse
@@ -62,7 +65,7 @@ export function byHeads(
     reset: () => flows.set(start),
     step: () => {
       assemble()
-      if (n > 0) cholesky(matrix, right, head, n, first, free)
+      if (n > 0) cholesky(matrix, right, head, n, first, (i) => names[free[i] as number] ?? '')
       step.changed = 0
       step.total = 0
       before.set(flows)
@@ -83,7 +86,7 @@ export function byHeads(
     read: () => {
       const out: number[] = []
       for (let i = 0; i < count; i++)
-        for (const m of (branches[i] as Branch).members) out[m.index] = m.sign * (flows[i] as number)
+        for (const m of (branches[i] as Between).branch.members) out[m.index] = m.sign * (flows[i] as number)
       return out
     },
   }
@@ -109,7 +112,7 @@ function cholesky(
   x: Float64Array,
   n: number,
   first: Int32Array,
-  names: readonly string[],
+  name: (i: number) => string,
 ): void {
   for (let i = 0; i < n; i++) {
     const from = first[i] as number
@@ -123,8 +126,8 @@ function cholesky(
     for (let k = from; k < i; k++) d -= (m[i * n + k] as number) ** 2
     if (!(d > 0))
       throw new BadNetwork(
-        `nodes.${names[i]}`,
-        `The head at ${names[i]} is not determined: every way to it is shut.`,
+        `nodes.${name(i)}`,
+        `The head at ${name(i)} is not determined: every way to it is shut.`,
       )
     m[i * n + i] = Math.sqrt(d)
   }

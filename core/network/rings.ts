@@ -1,91 +1,138 @@
-import { joined, nothing, turned, type Branch } from './branches'
+import { append, emptyBranch, turn, type Between, type Branch } from './branches'
+import type { Graph } from './graph'
 
-/**
- * Elements and groups in a row: they carry one flow. In a group, parts stand side by side and share one loss. `known` (m)
- * is how far the open water at its end stands above that at its beginning.
- */
-export interface Part {
+/** Rows side by side between two nodes: near their common flow q they lose a + b q. */
+export interface Group {
+  readonly rows: readonly Row[]
+  a: number
+  b: number
+  /** What it loses, roughly: linear q + quadratic q². */
+  linear: number
+  quadratic: number
+}
+
+/** Elements and groups in a row: they carry one flow q, and near it lose a + b q. */
+export interface Row {
   readonly branch: Branch
-  readonly groups: readonly (readonly Part[])[]
-  readonly known: number
+  readonly groups: Group[]
+  /** How far (m) the open water at its end stands above that at its beginning. */
+  known: number
+  a: number
+  b: number
+  q: number
+  before: number
+  /** Nothing but a linear and a quadratic loss stands in it. */
+  plain: boolean
+  /** Water goes one way only in it. */
+  oneWay: boolean
+  /** What it loses, roughly: linear q + quadratic q² − lift. */
+  linear: number
+  quadratic: number
+  lift: number
+  /** A first flow where these give none. */
+  usual: number
 }
 
-/** A part between two nodes; open water, whatever its level, is one node (null). */
+const rowOf = (branch: Branch, known: number): Row => ({
+  branch, groups: [], known, a: 0, b: 0, q: 0, before: 0, plain: false, oneWay: false, linear: 0, quadratic: 0, lift: 0, usual: 0,
+}) // prettier-ignore
+
+/** A row between two nodes; open water, whatever its level, is one node. */
 interface Edge {
-  readonly from: string | null
-  readonly to: string | null
-  readonly part: Part
+  from: number
+  to: number
+  readonly row: Row
 }
 
-/** The same part, looked at from its other end. */
-const back = (p: Part): Part => ({
-  branch: turned(p.branch),
-  groups: p.groups.map((g) => g.map(back)),
-  known: -p.known,
-})
+const OPEN = -1
 
-const along = (e: Edge, from: string | null): Part => (e.from === from ? e.part : back(e.part))
+function turnRow(r: Row): void {
+  turn(r.branch)
+  r.known = -r.known
+  for (const g of r.groups) for (const side of g.rows) turnRow(side)
+}
+
+function turnEdge(e: Edge): void {
+  const { from } = e
+  e.from = e.to
+  e.to = from
+  turnRow(e.row)
+}
 
 /**
  * Joins branches in rows and side by side until nothing is left but closed rings, each from open water to open water; null
- * where a network does not come apart so: a bridge between two ways, a dead end.
+ * where a network does not come apart so: a bridge between two ways, a dead end. The branches are used up.
  */
-export function ringsOf(
-  branches: readonly Branch[],
-  fixed: Readonly<Record<string, number>>,
-): readonly Part[] | null {
-  const end = (n: string): string | null => (n in fixed ? null : n)
-  let edges: readonly Edge[] = branches.map((branch) => ({
-    from: end(branch.from),
-    to: end(branch.to),
-    part: { branch, groups: [], known: (fixed[branch.to] ?? 0) - (fixed[branch.from] ?? 0) },
-  }))
-  for (;;) {
-    const before = edges.length
-    edges = inRow(sideBySide(edges))
-    if (edges.length === before) break
+export function ringsOf(branches: readonly Between[], { level }: Graph): Row[] | null {
+  const edges: Edge[] = branches.map(({ from, to, branch }) => {
+    const [a, b] = [level[from] ?? null, level[to] ?? null]
+    return {
+      from: a === null ? from : OPEN,
+      to: b === null ? to : OPEN,
+      row: rowOf(branch, (b ?? 0) - (a ?? 0)),
+    }
+  })
+  for (let before = NaN; edges.length !== before;) {
+    before = edges.length
+    sideBySide(edges)
+    inRow(edges)
   }
-  return edges.every((e) => e.from === e.to) ? edges.map((e) => e.part) : null
+  for (const e of edges) if (e.from !== e.to) return null
+  return edges.map((e) => e.row)
 }
 
 /** Joins edges that share both ends. */
-function sideBySide(edges: readonly Edge[]): Edge[] {
-  const out: Edge[] = []
-  const left = new Set(edges)
-  for (const e of edges) {
-    if (!left.delete(e)) continue
-    const like = [...left].filter(
-      (o) =>
-        e.from !== e.to && ((o.from === e.from && o.to === e.to) || (o.from === e.to && o.to === e.from)),
-    )
-    for (const o of like) left.delete(o)
-    const group = [e, ...like].map((o) => along(o, e.from))
-    out.push(like.length ? { ...e, part: { branch: nothing(e.part.branch), groups: [group], known: 0 } } : e)
+function sideBySide(edges: Edge[]): void {
+  for (let i = 0; i < edges.length; i++) {
+    const e = edges[i] as Edge
+    if (e.from === e.to) continue
+    let rows: Row[] | null = null
+    for (let k = edges.length - 1; k > i; k--) {
+      const o = edges[k] as Edge
+      if (o.from === e.to && o.to === e.from) turnEdge(o)
+      if (o.from !== e.from || o.to !== e.to) continue
+      ;(rows ??= [e.row]).push(o.row)
+      edges.splice(k, 1)
+    }
+    if (!rows) continue
+    const row = rowOf(emptyBranch(e.row.branch.correlation), 0)
+    row.groups.push({ rows, a: 0, b: 0, linear: 0, quadratic: 0 })
+    edges[i] = { from: e.from, to: e.to, row }
   }
-  return out
 }
 
 /** Joins the two edges of every node that has just two. */
-function inRow(edges: readonly Edge[]): Edge[] {
-  const out = new Set(edges)
-  for (const n of new Set(edges.flatMap((e) => [e.from, e.to]))) {
-    if (n === null) continue
-    const [first, second, ...more] = [...out].filter((e) => e.from === n || e.to === n)
-    if (!first || !second || more.length || first.from === first.to || second.from === second.to) continue
-    const from = first.from === n ? first.to : first.from
-    const to = second.from === n ? second.to : second.from
-    const [a, b] = [along(first, from), along(second, n)]
-    out.delete(first)
-    out.delete(second)
-    out.add({
-      from,
-      to,
-      part: {
-        branch: joined(a.branch, b.branch),
-        groups: [...a.groups, ...b.groups],
-        known: a.known + b.known,
-      },
-    })
+function inRow(edges: Edge[]): void {
+  for (let i = 0; i < edges.length; i++) {
+    const e = edges[i] as Edge
+    for (let node = e.to, turned = 0; turned < 2; node = e.to) {
+      const k = node === OPEN || e.from === e.to ? -1 : onlyOther(edges, node, i)
+      if (k < 0) {
+        // Its other end may be joined as well.
+        turnEdge(e)
+        turned++
+        continue
+      }
+      const o = edges[k] as Edge
+      if (o.from !== node) turnEdge(o)
+      append(e.row.branch, o.row.branch)
+      e.row.groups.push(...o.row.groups)
+      e.row.known += o.row.known
+      e.to = o.to
+      edges.splice(k, 1)
+      if (k < i) i--
+    }
   }
-  return [...out]
+}
+
+/** The one other edge at a node, or −1 where there is none or more than one, or one that leads back to it. */
+function onlyOther(edges: readonly Edge[], node: number, i: number): number {
+  let found = -1
+  for (let k = 0; k < edges.length; k++) {
+    const o = edges[k] as Edge
+    if (k === i || (o.from !== node && o.to !== node)) continue
+    if (found >= 0 || o.from === o.to) return -1
+    found = k
+  }
+  return found
 }

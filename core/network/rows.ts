@@ -1,67 +1,40 @@
-import { evaluate, lost, roughly, type Branch, type Member } from './branches'
+import { evaluate, lost, type Between, type Member } from './branches'
+import type { Graph } from './graph'
 import { LEAST_SLOPE, step, type Method } from './method'
-import { ringsOf, type Part } from './rings'
+import { ringsOf, type Group, type Row } from './rings'
 
-/** A part and its state: its flow q, and Newton's line through its loss near there, a + b q. */
-interface Row {
-  readonly branch: Branch
-  readonly groups: readonly Group[]
-  readonly known: number
-  a: number
-  b: number
-  q: number
-  before: number
-  /** Nothing but a linear and a quadratic loss stands in it. */
-  readonly plain: boolean
-  /** What it loses in the whole, roughly: linear q + quadratic q² − lift. */
-  readonly linear: number
-  readonly quadratic: number
-  readonly lift: number
-  /** A first flow where these three give none. */
-  readonly usual: number
-}
+/** A friction factor of the size that hoses have. */
+const USUAL_FRICTION = 0.03
 
-/** Rows side by side: near their common flow q they lose a + b q. */
-interface Group {
-  readonly rows: readonly Row[]
-  a: number
-  b: number
-  readonly linear: number
-  readonly quadratic: number
-}
-
-function rowOf(part: Part, usual: (members: readonly Member[]) => number): Row {
-  const groups = part.groups.map((g) => groupOf(g.map((p) => rowOf(p, usual))))
-  const own = roughly(part.branch)
-  const { runs, lifts, sills } = part.branch
-  return {
-    plain: runs.length + lifts.length + sills.length + groups.length === 0,
-    branch: part.branch,
-    groups,
-    known: part.known,
-    a: 0,
-    b: 0,
-    q: 0,
-    before: 0,
-    linear: groups.reduce((s, g) => s + g.linear, own.linear),
-    quadratic: groups.reduce((s, g) => s + g.quadratic, own.quadratic),
-    lift: own.lift - part.known,
-    usual: usual(part.branch.members),
+/** Fills in what a row and all that stands in it lose, roughly: with a usual friction, and parabolas for the pumps. */
+function estimate(r: Row, usual: (members: readonly Member[]) => number): void {
+  const { runs, lifts, sills, members, linear, quadratic } = r.branch
+  r.oneWay = lifts.length + sills.length > 0
+  r.plain = !r.oneWay && runs.length === 0 && r.groups.length === 0
+  r.linear = linear
+  r.quadratic = quadratic
+  r.lift = -r.known
+  for (const x of runs) r.quadratic += USUAL_FRICTION * x.perFriction
+  for (const x of sills) r.lift -= x.sign * x.sill
+  for (const x of lifts) {
+    r.quadratic += x.shutOffHead * Math.exp(-2 * x.lnMaxFlow)
+    r.lift += x.sign * x.shutOffHead
   }
-}
-
-/** Whether water may only go one way in a row, so that its share is not guessed from its loss. */
-const oneWay = ({ branch }: Row): boolean => branch.lifts.length + branch.sills.length > 0
-
-function groupOf(rows: readonly Row[]): Group {
-  const free = rows.filter((r) => !oneWay(r))
-  const sum = (f: (r: Row) => number): number => free.reduce((s, r) => s + 1 / f(r), 0)
-  return {
-    rows,
-    a: 0,
-    b: 0,
-    linear: free.length ? 1 / sum((r) => r.linear) : 0,
-    quadratic: free.length ? 1 / sum((r) => Math.sqrt(r.quadratic)) ** 2 : 0,
+  r.usual = usual(members)
+  for (const g of r.groups) {
+    // Side by side, what lets water one way only is left out: it may be shut.
+    let byLinear = 0
+    let byQuadratic = 0
+    for (const side of g.rows) {
+      estimate(side, usual)
+      if (side.oneWay) continue
+      byLinear += 1 / side.linear
+      byQuadratic += 1 / Math.sqrt(side.quadratic)
+    }
+    g.linear = byLinear > 0 ? 1 / byLinear : 0
+    g.quadratic = byQuadratic > 0 ? 1 / (byQuadratic * byQuadratic) : 0
+    r.linear += g.linear
+    r.quadratic += g.quadratic
   }
 }
 
@@ -82,7 +55,7 @@ function begin(r: Row, q: number): void {
     const h = (linear + quadratic * Math.abs(q)) * q
     for (let k = 0; k < rows.length; k++) {
       const side = rows[k] as Row
-      begin(side, oneWay(side) ? side.usual : guess(side, h))
+      begin(side, side.oneWay ? side.usual : guess(side, h))
     }
   }
 }
@@ -138,8 +111,11 @@ function share(r: Row, q: number): void {
   }
 }
 
-/** A row and all rows in it. */
-const within = (r: Row): Row[] => [r, ...r.groups.flatMap((g) => g.rows.flatMap(within))]
+/** Adds a row and all rows in it. */
+function gather(r: Row, into: Row[]): void {
+  into.push(r)
+  for (const g of r.groups) for (const side of g.rows) gather(side, into)
+}
 
 /**
  * Newton's steps where a network is made of rows and of ways side by side, as most filters are: the linear system of a step
@@ -147,20 +123,27 @@ const within = (r: Row): Row[] => [r, ...r.groups.flatMap((g) => g.rows.flatMap(
  * not made so.
  */
 export function byRows(
-  branches: readonly Branch[],
-  fixed: Readonly<Record<string, number>>,
+  branches: readonly Between[],
+  graph: Graph,
   usual: (members: readonly Member[]) => number,
 ): Method | null {
-  const rings = ringsOf(branches, fixed)?.map((p) => rowOf(p, usual))
+  const rings = ringsOf(branches, graph)
   if (!rings) return null
-  const all = rings.flatMap(within)
-  const members = all.flatMap(({ branch }, row) => branch.members.map((m) => ({ ...m, row })))
-  members.sort((x, y) => x.index - y.index)
-  const count = members.length
-  const places = Int32Array.from(members, (m) => m.row)
-  const signs = Int32Array.from(members, (m) => m.sign)
+  const all: Row[] = []
+  for (const ring of rings) {
+    estimate(ring, usual)
+    gather(ring, all)
+  }
+  const count = graph.from.length
+  const rows: Row[] = []
+  const signs: number[] = []
+  for (const r of all)
+    for (const m of r.branch.members) {
+      rows[m.index] = r
+      signs[m.index] = m.sign
+    }
   // Copied for each solution: numbers with a fraction, so that the copy is at once an array of such.
-  const none = new Array<number>(count).fill(0.5)
+  const blank = new Array<number>(count).fill(0.5)
   return {
     reset: () => {
       for (let i = 0; i < rings.length; i++) {
@@ -181,8 +164,8 @@ export function byRows(
       for (const r of all) r.q = (r.q + r.before) / 2
     },
     read: () => {
-      const flows = none.slice()
-      for (let i = 0; i < count; i++) flows[i] = (signs[i] as number) * (all[places[i] as number] as Row).q
+      const flows = blank.slice()
+      for (let i = 0; i < count; i++) flows[i] = (signs[i] as number) * (rows[i] as Row).q
       return flows
     },
   }

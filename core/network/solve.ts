@@ -3,6 +3,7 @@ import type { Fluid } from '../hydraulics/segments'
 import { BadNetwork } from './bad'
 import { branchesOf, lossOf, type Member } from './branches'
 import { checkElement, type Element } from './elements'
+import { graphOf, type Graph } from './graph'
 import { byHeads } from './matrix'
 import { step, type Method } from './method'
 import { byRows } from './rows'
@@ -55,15 +56,15 @@ export const solveNetwork = (network: Network): Solution => prepareNetwork(netwo
  * solves it by its heads even where it could be solved along its rows.
  */
 export function prepareNetwork(network: Network, general = false): () => Solution {
-  const { elements, heads: fixed, inflows, fluid } = network
+  const { elements, heads, inflows, fluid } = network
   if (!elements.length) throw new BadNetwork('elements', 'The network has no elements.')
-  elements.forEach(checkElement)
-  checkTopology(network)
-  const branches = branchesOf(elements, (n) => n in fixed || (inflows !== undefined && n in inflows), fluid)
-  const start = (members: readonly Member[]): number => startOf(members, elements)
+  for (let i = 0; i < elements.length; i++) checkElement(elements[i] as Element)
+  const graph = graphOf(elements, heads, inflows)
+  checkTopology(network, graph)
+  const usual = (members: readonly Member[]): number => usualFlow(members, elements)
   const method: Method =
-    (general || inflows ? null : byRows(branches, fixed, start)) ??
-    byHeads(branches, fixed, inflows ?? {}, start)
+    (general || inflows ? null : byRows(branchesOf(elements, graph, fluid), graph, usual)) ??
+    byHeads(branchesOf(elements, graph, fluid), graph, usual)
 
   return () => {
     method.reset()
@@ -122,11 +123,15 @@ class Solved implements Solution {
 }
 
 /** A first flow of a row of elements: its pump’s, else the mean of what its elements usually carry, along it. */
-function startOf(members: readonly Member[], elements: readonly Element[]): number {
-  const pump = members.find((m) => (elements[m.index] as Element).kind === 'pump')
-  const chosen = pump ? [pump] : members
-  if (!chosen.length) return 0
-  return chosen.reduce((sum, m) => sum + m.sign * startFlow(elements[m.index] as Element), 0) / chosen.length
+function usualFlow(members: readonly Member[], elements: readonly Element[]): number {
+  let sum = 0
+  for (const m of members) {
+    const e = elements[m.index] as Element
+    const q = m.sign * startFlow(e)
+    if (e.kind === 'pump') return q
+    sum += q
+  }
+  return members.length ? sum / members.length : 0
 }
 
 /** A first flow of every element, of the size its bore or area usually carries. */
@@ -149,45 +154,48 @@ function startFlow(e: Element): number {
 }
 
 /** Every node must be joined to open water, and something must drive the water. */
-function checkTopology({ elements, heads, inflows = {} }: Network): void {
+function checkTopology(
+  { elements, heads, inflows = {} }: Network,
+  { names, from, to, at, level }: Graph,
+): void {
   const ids = new Set<string>()
+  let pumps = 0
   for (const e of elements) {
     if (ids.has(e.id)) throw new BadNetwork(`elements[${e.id}]`, `Two elements are called “${e.id}”.`)
     ids.add(e.id)
     if (e.from === e.to)
       throw new BadNetwork(`elements[${e.id}].to`, `“${e.label}” ends where it begins, at ${e.from}.`)
+    if (e.kind === 'pump') pumps++
   }
-  for (const [name, level] of Object.entries(heads))
-    if (!Number.isFinite(level)) throw new OutOfRange(`heads.${name}`, level, { words: 'a level in metres' })
+  for (const [name, h] of Object.entries(heads))
+    if (!Number.isFinite(h)) throw new OutOfRange(`heads.${name}`, h, { words: 'a level in metres' })
   for (const [name, q] of Object.entries(inflows)) {
     if (!Number.isFinite(q)) throw new OutOfRange(`inflows.${name}`, q, { words: 'a flow in m³/s' })
-    if (!elements.some((e) => e.from === name || e.to === name))
+    if (!names.includes(name))
       throw new BadNetwork(`inflows.${name}`, `Water is let in at ${name}, where nothing is joined.`)
   }
-  const open = Object.keys(heads).filter((h) => elements.some((e) => e.from === h || e.to === h))
-  if (!open.length)
+  const levels = level.filter((h) => h !== null)
+  if (!levels.length)
     throw new BadNetwork(
       'heads',
       'No open water is joined: name at least one node of a known level, such as the tank.',
     )
-  const reached = new Set(open)
-  for (let grew = true; grew;) {
-    grew = false
-    for (const e of elements)
-      if (reached.has(e.from) !== reached.has(e.to)) {
-        reached.add(e.from)
-        reached.add(e.to)
-        grew = true
-      }
-  }
-  const lost = elements.find((e) => !reached.has(e.from))
+  const reached = level.map((h) => h !== null)
+  const todo = names.map((_, node) => node).filter((node) => reached[node])
+  for (let node = todo.pop(); node !== undefined; node = todo.pop())
+    for (const i of at[node] ?? [])
+      for (const end of [from[i] as number, to[i] as number])
+        if (!reached[end]) {
+          reached[end] = true
+          todo.push(end)
+        }
+  const lost = elements.find((_, i) => !reached[from[i] as number])
   if (lost)
     throw new BadNetwork(
       `elements[${lost.id}]`,
       `“${lost.label}” is joined to no open water, so nothing fixes its head.`,
     )
-  const levels = open.map((h) => heads[h] ?? 0)
-  const driven = elements.some((e) => e.kind === 'pump') || Object.values(inflows).some((q) => q !== 0)
+  const driven = pumps > 0 || Object.values(inflows).some((q) => q !== 0)
   if (!driven && Math.max(...levels) - Math.min(...levels) < 1e-12)
     throw new BadNetwork(
       'elements',
