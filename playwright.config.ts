@@ -7,7 +7,9 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   timeout: 60000,
-  expect: { timeout: 8000 },
+  expect: { timeout: 10000 },
+  // A second try on a busy machine is counted and named as such.
+  retries: 1,
   reporter: [['list'], ['json', { outputFile: '.test/e2e.json' }]],
   outputDir: 'test-results',
   use: {
@@ -16,7 +18,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     // Requests answered by a service worker cannot be cut off by a test; the one that wants it allows it.
     serviceWorkers: 'block',
-    trace: 'retain-on-failure',
+    trace: 'on-first-retry',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

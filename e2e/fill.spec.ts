@@ -66,30 +66,41 @@ test('the fine pad dragged below the media: live numbers on the way, the finding
 test('dragging keeps its frames while the numbers follow', async ({ page }) => {
   await openDossier(page, 'Torrent 1400', 'fill')
   await expect(page.locator('svg [data-layer="l5"]')).toBeVisible()
+  // Frames of the page at rest, then of the same page while a layer is dragged: what a busy machine adds is in both.
   await page.evaluate(() => {
-    const frames: number[] = []
-    ;(window as unknown as { frames: number[] }).frames = frames
+    const kept = window as unknown as { frames: number[] }
+    kept.frames = []
     let last = performance.now()
     const tick = (now: number): void => {
-      frames.push(now - last)
+      kept.frames.push(now - last)
       last = now
       requestAnimationFrame(tick)
     }
     requestAnimationFrame(tick)
   })
+  const frames = async (): Promise<{ median: number; slow: number; count: number }> => {
+    const taken = await page.evaluate(() => {
+      const kept = window as unknown as { frames: number[] }
+      const taken = kept.frames.slice(2).sort((a, b) => a - b)
+      kept.frames = []
+      return taken
+    })
+    const at = (share: number): number => taken[Math.floor(share * (taken.length - 1))] ?? NaN
+    return { median: at(0.5), slow: at(0.95), count: taken.length }
+  }
+  await page.waitForTimeout(1500)
+  const rest = await frames()
   await drag(page, 'l5', 'l1', false, 80)
-  const frames = await page.evaluate(() => (window as unknown as { frames: number[] }).frames.slice(2))
+  const held = await frames()
   await page.keyboard.press('Escape')
   await page.mouse.up()
-  const sorted = [...frames].sort((a, b) => a - b)
-  const at = (share: number): number => sorted[Math.floor(share * (sorted.length - 1))] ?? 0
   test.info().annotations.push({
     type: 'drag',
-    description: `${frames.length} frames, median ${at(0.5).toFixed(1)} ms, 95 % under ${at(0.95).toFixed(1)} ms`,
+    description: `${held.count} frames, median ${held.median.toFixed(1)} ms, 95 % under ${held.slow.toFixed(1)} ms; at rest ${rest.median.toFixed(1)} and ${rest.slow.toFixed(1)} ms`,
   })
-  // A frame at 60 Hz is 16.7 ms; the machine’s noise gets a second frame for the slowest twentieth.
-  expect(at(0.5)).toBeLessThan(18)
-  expect(at(0.95)).toBeLessThan(40)
+  // A frame at 60 Hz is 16.7 ms; the slowest twentieth may miss one.
+  expect(held.median).toBeLessThan(Math.max(18, 1.1 * rest.median))
+  expect(held.slow).toBeLessThan(Math.max(40, 2.2 * rest.slow))
 })
 
 test('from an empty body to a fitted one: wrong input named, nothing lost, order by keyboard, undo', async ({ page }) => {

@@ -47,6 +47,7 @@ const e2eNumbers = () => {
   const path = join(OUT, 'e2e.json')
   if (!existsSync(path)) return { passed: 0, failed: 1 }
   const { stats } = JSON.parse(readFileSync(path, 'utf8'))
+  if (stats.flaky) say(`${stats.flaky} of the browser tests passed only at the second try`)
   return { passed: stats.expected + stats.flaky, failed: stats.unexpected }
 }
 
