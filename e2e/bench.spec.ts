@@ -1,5 +1,15 @@
 import { expect, test, type Page } from '@playwright/test'
-import { openDossier, rig, rigStart, rigStop, saved, startServer, stopServer, watchErrors } from './helpers'
+import {
+  named,
+  openDossier,
+  rig,
+  rigStart,
+  rigStop,
+  saved,
+  startServer,
+  stopServer,
+  watchErrors,
+} from './helpers'
 
 const trialsOf = async (page: Page, id: string) =>
   (await (await page.request.get(`/api/v1/models/${id}/dossier`)).json()) as {
@@ -9,7 +19,8 @@ const trialsOf = async (page: Page, id: string) =>
   }
 
 /** Makes a model from a label, with what the rig knows of it hidden. */
-async function newModel(page: Page, name: string, flow: string, head: string): Promise<string> {
+async function newModel(page: Page, wanted: string, flow: string, head: string): Promise<string> {
+  const name = named(wanted)
   await page.goto('/')
   await page.getByRole('button', { name: 'New model' }).click()
   const label = page.getByRole('dialog')

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { heard, openDossier, saved, startServer, stopServer, watchErrors } from './helpers'
+import { heard, named, openDossier, saved, startServer, stopServer, upToTheTop, watchErrors } from './helpers'
 
 /** Row of the results: its label, then this fill’s number as text. */
 const result = async (page: Page, label: string): Promise<number> => {
@@ -107,7 +107,7 @@ test('from an empty body to a fitted one: wrong input named, nothing lost, order
   const id = crypto.randomUUID()
   const post = (path: string, data: object) =>
     page.request.post(`/api/v1/${path}`, { headers: { 'idempotency-key': crypto.randomUUID() }, data })
-  await post('models', { id, maker: 'Marrowby', name: 'Empty trays', kind: 'canister' })
+  await post('models', { id, maker: 'Marrowby', name: named('Empty trays'), kind: 'canister' })
   await page.goto(`/models/${id}/fill`)
   await expect(page.getByText('The inside is not described yet')).toBeVisible()
   await page.getByRole('link', { name: 'Measure the inside first' }).click()
@@ -130,8 +130,8 @@ test('from an empty body to a fitted one: wrong input named, nothing lost, order
 
   // By keyboard: take the coarse foam, one up, let go.
   await list.getByRole('button', { name: 'Move Coarse foam, 10 ppi' }).focus()
-  await heard(page, 'Space', /^Coarse foam, 10 ppi picked up, place 2 of 3/)
-  await heard(page, 'ArrowUp', /^Coarse foam, 10 ppi over Fine pad, place 1 of 3/)
+  await heard(page, 'Space', /^Coarse foam, 10 ppi (picked up, )?at place 2 of 3/)
+  await upToTheTop(page, 'Coarse foam, 10 ppi')
   await heard(page, 'Space', /let go at place 1 of 3/)
   await expect(page.getByText('Nothing coarser stands ahead of fine pad')).toBeHidden()
   await expect(list.getByRole('listitem').first()).toContainText('Coarse foam')
@@ -218,7 +218,7 @@ test('an own medium and an own house rule: contradictions said, prices with thei
   await page.goto('/library')
   await page.getByRole('button', { name: 'Add a medium' }).click()
   await expect(page.getByText('Unknown: enter grain and voidage')).toBeVisible()
-  await page.getByLabel('Name', { exact: true }).fill('Crushed lava')
+  await page.getByLabel('Name', { exact: true }).fill(named('Crushed lava'))
   await page.getByLabel('Grain').fill('6')
   await page.keyboard.press('Enter')
   await page.getByLabel('Voidage').fill('150 %')

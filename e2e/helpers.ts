@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 
 const control = Number(process.env.E2E_PORT ?? 4691) + 1
 
@@ -43,3 +43,13 @@ export async function heard(page: Page, key: string, said: RegExp): Promise<void
   await page.keyboard.press(key)
   await expect(page.locator('[id^="DndLiveRegion"]').filter({ hasText: said })).toHaveCount(1)
 }
+
+/** Moves the row that is held up until it is said to be at the top: a key pressed while the rows still move may not count. */
+export const upToTheTop = (page: Page, name: string): Promise<void> =>
+  expect(async () => {
+    await page.keyboard.press('ArrowUp')
+    await expect(page.getByText(`${name} at place 1 of `)).toHaveCount(1, { timeout: 400 })
+  }).toPass()
+
+/** A name for something new: another one at a second try, because the first may be there already. */
+export const named = (name: string): string => (test.info().retry ? `${name} again` : name)

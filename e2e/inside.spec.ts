@@ -1,11 +1,11 @@
 import { expect, test } from '@playwright/test'
-import { openDossier, saved } from './helpers'
+import { named, openDossier, saved } from './helpers'
 
 test('from the usual interior to a measured one, the litres checked by hand', async ({ page }) => {
   const id = crypto.randomUUID()
   await page.request.post('/api/v1/models', {
     headers: { 'idempotency-key': crypto.randomUUID() },
-    data: { id, maker: 'Marrowby', name: 'Mop measured', kind: 'motor-sponge' },
+    data: { id, maker: 'Marrowby', name: named('Mop measured'), kind: 'motor-sponge' },
   })
   await page.goto(`/models/${id}/inside`)
   await expect(page.getByText('Nothing measured inside yet')).toBeVisible()

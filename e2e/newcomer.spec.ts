@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { saved, watchErrors } from './helpers'
+import { named, saved, watchErrors } from './helpers'
 
 /*
  * A newcomer's whole way: label, five runs by the space bar, a tank, a verdict. The expected numbers were worked out
@@ -20,13 +20,13 @@ test('from a label to a verdict', async ({ page }) => {
   await page.getByRole('button', { name: 'New model' }).click()
   const label = page.getByRole('dialog')
   await label.getByLabel('Maker').fill('Pellam Works')
-  await label.getByLabel('Model', { exact: true }).fill('Kettle 900')
+  await label.getByLabel('Model', { exact: true }).fill(named('Kettle 900'))
   await label.getByLabel('Rated flow').fill('900')
   await label.getByLabel('Maximum head').fill('1.6 m')
   await label.getByLabel('For tanks from').fill('60')
   await label.getByLabel('to', { exact: true }).fill('250 l')
   await page.getByRole('button', { name: 'Put it on the shelf' }).click()
-  await expect(page.getByRole('heading', { level: 1, name: 'Kettle 900' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 1, name: named('Kettle 900') })).toBeVisible()
   await expect(page.getByLabel('Rated flow', { exact: true })).toHaveValue('900')
 
   await page.getByRole('link', { name: /Next: Time five bucket runs/ }).click()
@@ -48,7 +48,7 @@ test('from a label to a verdict', async ({ page }) => {
   await page.getByRole('link', { name: 'Back to the bench' }).click()
   await page.getByRole('link', { name: 'Tanks', exact: true }).first().click()
   await page.getByRole('button', { name: 'Add a tank' }).click()
-  await page.getByLabel('Name').fill('Ticket office')
+  await page.getByLabel('Name').fill(named('Ticket office'))
   for (const [label, value] of [
     ['Length', '90'],
     ['Width', '40 cm'],
@@ -63,7 +63,7 @@ test('from a label to a verdict', async ({ page }) => {
   await saved(page)
 
   await page.getByRole('link', { name: 'Shelf' }).click()
-  await page.getByRole('link', { name: 'Kettle 900' }).click()
+  await page.getByRole('link', { name: named('Kettle 900'), exact: true }).click()
   await page
     .getByRole('navigation', { name: 'Stations' })
     .getByRole('link', { name: /Verdict/ })

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { openDossier, saved, startServer, stopServer } from './helpers'
+import { named, openDossier, saved, startServer, stopServer } from './helpers'
 
 test.describe('wrong input says what is wrong, at the field, and loses nothing', () => {
   test('letters, negatives, two readings and a 40 000 L/h nano filter', async ({ page }) => {
@@ -54,7 +54,7 @@ test.describe('wrong input says what is wrong, at the field, and loses nothing',
     await page.getByRole('button', { name: 'New model' }).click()
     const label = page.getByRole('dialog')
     await label.getByLabel('Maker').fill('Quillon')
-    await label.getByLabel('Model', { exact: true }).fill('Onepoint')
+    await label.getByLabel('Model', { exact: true }).fill(named('Onepoint'))
     await label.getByLabel('Rated flow').fill('500')
     await label.getByLabel('Maximum head').fill('1 m')
     await page.getByRole('button', { name: 'Put it on the shelf' }).click()

@@ -41,9 +41,8 @@ function said(items: readonly Item[]): Announcements {
   const place = (id: UniqueIdentifier): string =>
     `place ${items.findIndex((i) => i.id === id) + 1} of ${items.length}`
   return {
-    onDragStart: ({ active }) => `${name(active.id)} picked up, ${place(active.id)}.`,
-    onDragOver: ({ active, over }) =>
-      over ? `${name(active.id)} over ${name(over.id)}, ${place(over.id)}.` : undefined,
+    onDragStart: ({ active }) => `${name(active.id)} picked up, at ${place(active.id)}.`,
+    onDragOver: ({ active, over }) => (over ? `${name(active.id)} at ${place(over.id)}.` : undefined),
     onDragEnd: ({ active, over }) =>
       over ? `${name(active.id)} let go at ${place(over.id)}.` : `${name(active.id)} let go where it was.`,
     onDragCancel: ({ active }) => `${name(active.id)} left where it was.`,
