@@ -1,5 +1,5 @@
 import type { BudgetItem } from '@ypsometer/core/judging'
-import { showPercent, showQuantity } from '@ypsometer/core/units'
+import { showPercent, showQuantity, type UnitSystem } from '@ypsometer/core/units'
 import { FigureView, useWorking } from '../figures/FigureView'
 import { units } from '../frame/settings'
 import { spreadLabels } from './labels'
@@ -15,13 +15,27 @@ interface Props {
   readonly axisMax: number
   /** Only the bar: names and figures stand in a list of their own. */
   readonly compact?: boolean
+  /** Under a heading of its own: the column does not name itself. */
+  readonly untitled?: boolean
 }
 
 const BAR = 46
 const LABELS = 178
 
+/** A head as short as it can be read: what is under a centimetre in millimetres, and what is next to nothing as that. */
+function headText(h: number, system: UnitSystem): string {
+  const fine = system === 'metric' ? 'mm' : 'in'
+  const small = system === 'metric' ? 1e-4 : 2.54e-4
+  if (h < small) {
+    const s = showQuantity(small, 'head', system, 1, fine)
+    return h > 0 ? `under ${s.number} ${s.unit}` : `0 ${s.unit}`
+  }
+  const s = showQuantity(h, 'head', system, h < 0.1 ? 2 : 3, h < 0.01 ? fine : undefined)
+  return `${s.number} ${s.unit}`
+}
+
 /** How the pump's head is spent, standing on the chart's own head axis. Outlet at the foot, intake at the top. */
-export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compact }: Props) {
+export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compact, untitled }: Props) {
   const system = units.use()
   const plot = height - top - bottom
   const y = (h: number): number => top + plot * (1 - h / axisMax)
@@ -37,10 +51,7 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compac
     top + 12,
     height - bottom - 18,
   )
-  const text = (h: number): string => {
-    const s = showQuantity(h, 'head', system, h < 0.1 ? 2 : 3)
-    return `${s.number} ${s.unit}`
-  }
+  const text = (h: number): string => headText(h, system)
   return (
     <svg
       data-drawing
@@ -92,7 +103,7 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compac
           )}
         </g>
       ))}
-      {!compact && (
+      {!compact && !untitled && (
         <text x={6} y={height - bottom + 18} fontSize="13" fill="var(--color-secondary)">
           Where the head goes
         </text>

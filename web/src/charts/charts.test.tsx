@@ -104,6 +104,19 @@ describe('the head budget', () => {
     expect(screen.queryByRole('dialog')).toBeNull()
     expect(document.activeElement).toBe(hose)
   })
+  test('small heads are read in millimetres, and next to nothing is said as that', () => {
+    const heads = [0.562, 0.049, 0.0058, 0.00016, 0.000041, 0]
+    const said = heads.map((head, i) => ({
+      ...(lines[0] as (typeof lines)[0]),
+      id: `h${i}`,
+      label: `Part ${i}`,
+      head,
+    }))
+    render(<BudgetColumn lines={said} head={0.8} top={10} bottom={40} height={250} axisMax={1} />)
+    expect(screen.getByRole('group').getAttribute('aria-label')).toBe(
+      'Head budget: Part 0 0.562 m, Part 1 0.049 m, Part 2 5.8 mm, Part 3 0.16 mm, Part 4 under 0.1 mm, Part 5 0 mm',
+    )
+  })
   test('as a list it says the same', () => {
     render(<BudgetList lines={lines} />)
     expect(screen.getAllByRole('row')[1]?.textContent).toMatch(/Hose0\.4\sm50\s%/)

@@ -73,10 +73,11 @@ const Column = ({ outcome, items, height, compact }: ColumnProps) => (
   <BudgetColumn
     lines={items}
     head={outcome.pumpHead}
-    top={10}
-    bottom={26}
+    top={14}
+    bottom={8}
     height={height}
     axisMax={outcome.pumpHead}
+    untitled
     {...(compact && { compact })}
   />
 )
