@@ -4,7 +4,7 @@ import { bypass, GENERIC_MEDIA, resistanceOf, type Medium } from '../media'
 import { seededNormal } from '../statistics'
 import { waterProperties } from '../water'
 import {
-  atLift, auditOrder, calibrateMedium, contradictions, differences, fitFill, flowOfCase, heaterCheck, HOUSE_RULES, isBetter, lampCheck,
+  asSecond, atLift, auditOrder, calibrateMedium, contradictions, differences, fitFill, flowOfCase, heaterCheck, HOUSE_RULES, isBetter, lampCheck,
   lineFigure, outcomeOf, pathSensitivity, restFrom, RULES, schoolViews, topologyOf, weighCandidate, type HouseRule, type PathCase,
 } from '.' // prettier-ignore
 import { caseWith, chamber, layer, medium, NORMAL } from './tests/support'
@@ -346,6 +346,25 @@ describe('what is fitted on the hoses', () => {
     expect(l.dose.value).toBeCloseTo(19.44, 2)
     expect(l.reached).toBe('B')
     expect(sentenceText(l.sentences[1] ?? [], 'metric')).toMatch(/Never look at a lit lamp/)
+  })
+  test('a filter put behind its like: the pumps’ heads add, both bodies and one set of hoses take them', () => {
+    const c = only({ rest: 2e7 })
+    const alone = outcomeOf(c, NORMAL)
+    const second = { ...asSecond(alone, 'Its like'), arrangement: 'series', running: true } as const
+    const pair = outcomeOf({ ...c, second }, NORMAL)
+    // By hand at the pair’s flow: 2 H(Q) = hoses(Q) + body(Q) + K v²/2g, v in the 16 mm bore.
+    const { shutOffHead, maxFlow, exponent } = c.drive.pump
+    const given = 2 * shutOffHead * (1 - (pair.flow / maxFlow) ** exponent)
+    const v = pair.flow / ((Math.PI * 0.016 ** 2) / 4)
+    const first = pair.budget.filter((l) => l.part.what !== 'second').reduce((sum, l) => sum + l.head, 0)
+    expect(given).toBeCloseTo(first + (second.lossCoefficient * v * v) / (2 * 9.80665), 6)
+    // And alone it takes what its layers and its body take there.
+    const v1 = alone.flow / ((Math.PI * 0.016 ** 2) / 4)
+    const inside = alone.budget
+      .filter((l) => l.part.what === 'rest' || l.part.what === 'layer')
+      .reduce((sum, l) => sum + l.head, 0)
+    expect((second.lossCoefficient * v1 * v1) / (2 * 9.80665)).toBeCloseTo(inside, 9)
+    expect(pair.flow).toBeGreaterThan(alone.flow)
   })
   test('the list of what would help: each change solved again, the largest first', () => {
     const o = outcomeOf(only({ chambers: [chamber('low'), chamber('high')] }), NORMAL)

@@ -25,19 +25,7 @@ jest.mock('../../api/queries', () => ({
     return 'new-id'
   },
 })) // prettier-ignore
-// The same functions without a thread: what comes back is cloned, as it is between threads.
-jest.mock('../../workers/pathRemote', () => ({
-  start: () => {
-    const work = jest.requireActual<{ pathWork: typeof pathWork }>('../../workers/pathWork').pathWork()
-    const remote = Object.fromEntries(
-      Object.entries(work).map(([k, f]) => [
-        k,
-        async (...args: unknown[]) => (f as (...a: unknown[]) => unknown)(...args),
-      ]),
-    )
-    return { worker: { terminate: () => undefined }, remote }
-  },
-}))
+jest.mock('../../workers/pathRemote', () => jest.requireActual<object>('../../../tests/pathRemote'))
 
 import { layerBox, moveLayer, targetAt } from '../../cutaway/layers'
 import { units } from '../../frame/settings'

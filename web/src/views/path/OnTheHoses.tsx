@@ -6,6 +6,7 @@ import { changeRow } from '../../api/queries'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { Words } from '../../figures/Words'
+import { FromShelf } from './FromShelf'
 
 const START: Required<Fitted> = {
   second: {
@@ -86,6 +87,7 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
             </label>
             {value && (
               <div className="mt-1 ml-7">
+                {key === 'second' && <FromShelf onTake={(taken) => write(key, { ...value, ...taken })} />}
                 {key === 'second' && (
                   <div className="flex flex-wrap gap-x-5">
                     <select
@@ -108,6 +110,7 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
                     </label>
                   </div>
                 )}
+                {key === 'second' && <p className="mt-1">{String(value.label)}</p>}
                 <div className="grid gap-x-5 gap-y-1 sm:grid-cols-3">
                   {FIELDS[key].map(([field, label, dimension, unit, min, max]) => (
                     <div key={field}>
