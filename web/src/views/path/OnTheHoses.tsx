@@ -42,7 +42,7 @@ const FIELDS: Readonly<Record<keyof Fitted, readonly Field[]>> = {
   second: [
     ['shutOffHead', 'Its shut-off head', 'head', undefined, 0.01, 100],
     ['maxFlow', 'Its flow at no head', 'flow', undefined, 1e-7, 1],
-    ['lossCoefficient', 'Its body and fill, K in a 16 mm bore', 'ratio', undefined, 0, 1e6],
+    ['lossCoefficient', 'Body and fill, K at 16 mm', 'ratio', undefined, 0, 1e6],
   ],
   lamp: [
     ['output', 'Germicidal output, not lamp watts', 'power', undefined, 0.01, 500],

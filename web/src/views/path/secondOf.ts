@@ -1,0 +1,26 @@
+import { modelRecord, pathRecord, type Dossier, type Medium } from '@ypsometer/contract'
+import { assess } from '@ypsometer/core/judging'
+import { asSecond, outcomeOf, pathBase, type SecondFilter } from '@ypsometer/core/path'
+import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
+
+/** What a filter is on another’s loop, and the fill that was counted; null where not even its pump is known. */
+export interface Taken {
+  readonly second: Omit<SecondFilter, 'arrangement' | 'running'>
+  /** Null: its inside or fill is not on record, and only its pump was taken. */
+  readonly fill: string | null
+}
+
+/** A model from the shelf as a second filter, with what it ships with in it; read only when one is chosen. */
+export function secondOf(dossier: Dossier, media: readonly Medium[]): Taken | null {
+  const assessment = assess(modelRecord(dossier))
+  const record = pathRecord(dossier, media, assessment, null)
+  const base = record && pathBase(record)
+  const fill = record?.fills.find((f) => f.basis === 'as-shipped') ?? record?.fills[0]
+  const { name } = dossier.model
+  if (base?.kind === 'ready' && fill && base.base.drive.from !== 'airlift') {
+    const outcome = outcomeOf({ ...base.base, fill }, STOCK_CLASSES[0] as StockClass, true)
+    return { second: asSecond(outcome, name), fill: fill.name }
+  }
+  const pump = assessment.pump?.pump
+  return pump ? { second: { label: name, ...pump, lossCoefficient: 0 }, fill: null } : null
+}
