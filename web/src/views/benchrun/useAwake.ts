@@ -5,16 +5,22 @@ export function useAwake(): void {
   useEffect(() => {
     if (!('wakeLock' in navigator)) return
     let lock: WakeLockSentinel | null = null
+    let left = false
     const ask = (): void => {
       if (document.visibilityState !== 'visible') return
       navigator.wakeLock.request('screen').then(
-        (l) => (lock = l),
+        (l) => {
+          // Granted when the view is already left, it would keep the screen on for good.
+          if (left) void l.release()
+          else lock = l
+        },
         () => undefined,
       )
     }
     ask()
     document.addEventListener('visibilitychange', ask)
     return () => {
+      left = true
       document.removeEventListener('visibilitychange', ask)
       void lock?.release()
     }

@@ -170,7 +170,7 @@ describe('also on the hoses', () => {
     const search = (): void =>
       void fireEvent.change(screen.getByLabelText('Take it from the shelf'), { target: { value: 'torrent' } })
     const take = async (): Promise<void> =>
-      void fireEvent.click(await screen.findByRole('button', { name: /Torrent 1400/ }))
+      void fireEvent.click(await screen.findByText(/Torrent 1400/, { selector: 'button' }))
     search()
     await take()
     await screen.findByText(/taken over: its pump, and its body with/)
