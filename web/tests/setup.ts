@@ -12,6 +12,15 @@ if (typeof window !== 'undefined') {
     unobserve(): void {}
     disconnect(): void {}
   }
+  window.PointerEvent ??= class extends MouseEvent {
+    readonly isPrimary: boolean
+    readonly pointerId: number
+    constructor(type: string, init: PointerEventInit = {}) {
+      super(type, init)
+      this.isPrimary = init.isPrimary ?? false
+      this.pointerId = init.pointerId ?? 0
+    }
+  } as typeof PointerEvent
 }
 
 // The test browser lays nothing out, so there is nothing to scroll to.

@@ -87,6 +87,8 @@ export function FillCutaway(p: Props) {
       bounds.y1 - (py - margin) / scale,
     )
   }
+  const nameOf = (layerId: string): string =>
+    outcome.layers.find((l) => l.placed.layer.id === layerId)?.placed.medium.name ?? 'It'
   const heldLayer = outcome.layers.find((l) => l.placed.layer.id === held)
   const drawing = (
     <Section frame={frame} label={`Section of ${p.name} with its media, to scale`} svg={svg}>
@@ -187,7 +189,19 @@ export function FillCutaway(p: Props) {
         <DndContext
           sensors={sensors}
           autoScroll={false}
-          accessibility={{ restoreFocus: false }}
+          accessibility={{
+            restoreFocus: false,
+            screenReaderInstructions: {
+              draggable:
+                'Dragged with mouse or pen to another place. By keyboard, layers are moved in the list.',
+            },
+            announcements: {
+              onDragStart: ({ active }) => `${nameOf(String(active.id))} in the hand.`,
+              onDragOver: () => undefined,
+              onDragEnd: ({ active }) => `${nameOf(String(active.id))} let go.`,
+              onDragCancel: ({ active }) => `${nameOf(String(active.id))} left where it was.`,
+            },
+          }}
           onDragStart={(e) => setHeld(String(e.active.id))}
           onDragMove={(e) => p.onHold?.(String(e.active.id), targetOf(e))}
           onDragEnd={(e) => {

@@ -11,7 +11,7 @@ import {
   type Outcome,
 } from '@ypsometer/core/path'
 import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { demoDossier, demoMedia, demoModels } from '../../tests/dossier'
 import { units } from '../frame/settings'
 import { FillCutaway } from './FillCutaway'
@@ -130,4 +130,44 @@ test('textures tell foams of three finenesses apart, and each form has one', () 
     expect([m.name, container.querySelector(`pattern[id="${id}"]`) !== null]).toEqual([m.name, true])
     unmount()
   }
+})
+
+test('a layer drawn to another place by the pointer: told where on the way and at the end, and said by its name', async () => {
+  const o = first('Torrent 1400')
+  const held: unknown[] = []
+  const dropped: unknown[] = []
+  const { container } = draw(o, 'fill', {
+    onHold: (id: string, target: unknown) => held.push([id, target]),
+    onDrop: (id: string, target: unknown) => dropped.push([id, target]),
+  })
+  const svg = container.querySelector('svg') as SVGSVGElement
+  const laidOut = Number(svg.getAttribute('width') ?? svg.viewBox.baseVal.width)
+  // Shown at half its size, as on a narrow window: the place under the hand is still the right one.
+  jest.spyOn(svg, 'getBoundingClientRect').mockReturnValue(new DOMRect(0, 0, laidOut / 2, 400))
+  const middle = (layerId: string): readonly [number, number] => {
+    const r = container.querySelector(`[data-layer="${layerId}"] rect`)
+    const at = (name: string): number => Number(r?.getAttribute(name))
+    return [at('x') + at('width') / 2, at('y') + at('height') / 2]
+  }
+  const [x0, y0] = middle('l5')
+  const [x1, y1] = middle('l1')
+  const pointer = (x: number, y: number) => ({ clientX: x / 2, clientY: y / 2, isPrimary: true, button: 0, pointerId: 1 }) // prettier-ignore
+  await act(async () => {
+    fireEvent.pointerDown(container.querySelector('[data-layer="l5"]') as Element, pointer(x0, y0))
+    await Promise.resolve()
+  })
+  for (const share of [0.3, 0.7, 1])
+    await act(async () => {
+      fireEvent.pointerMove(document, pointer(x0 + (x1 - x0) * share, y0 + (y1 - y0) * share))
+      await new Promise((done) => setTimeout(done, 20))
+    })
+  expect(document.querySelector('[id^="DndLiveRegion"]')?.textContent).toBe('Fine pad in the hand.')
+  await act(async () => {
+    fireEvent.pointerUp(document, pointer(x1, y1))
+    await new Promise((done) => setTimeout(done, 20))
+  })
+  const lower = o.layers.find((l) => l.placed.layer.id === 'l1')?.placed.layer.chamberId
+  expect(held.at(-1)).toEqual(['l5', expect.objectContaining({ chamberId: lower })])
+  expect(dropped).toEqual([['l5', expect.objectContaining({ chamberId: lower })]])
+  expect(document.querySelector('[id^="DndLiveRegion"]')?.textContent).toBe('Fine pad let go.')
 })
