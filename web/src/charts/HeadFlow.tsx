@@ -1,7 +1,7 @@
 import { circuitLoss, labelBand, pumpBand, pumpHead } from '@ypsometer/core/hydraulics/curves'
 import type { Assessment, HookupResult } from '@ypsometer/core/judging'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
-import { useMemo, useRef, useState } from 'react'
+import { useMemo, useRef } from 'react'
 import {
   Area,
   CartesianGrid,
@@ -17,6 +17,7 @@ import {
 } from 'recharts'
 import { units } from '../frame/settings'
 import { BudgetColumn, BudgetList } from './BudgetColumn'
+import { Plumb, type PlumbAt } from './Plumb'
 import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
 import { useWidth } from './useWidth'
@@ -215,7 +216,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                   dataKey="head"
                   name="measured"
                   fill="var(--color-primary)"
-                  shape={(p: unknown) => <Plumb {...(p as PlumbProps)} onMove={onTakeOut} />}
+                  shape={(p: unknown) => <Plumb {...(p as PlumbAt)} onMove={onTakeOut} />}
                   isAnimationActive={false}
                   tooltipType="none"
                 >
@@ -233,7 +234,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                   data={model.out}
                   dataKey="head"
                   name="taken out"
-                  shape={(p: unknown) => <Plumb {...(p as PlumbProps)} out onMove={onPutBack} />}
+                  shape={(p: unknown) => <Plumb {...(p as PlumbAt)} out onMove={onPutBack} />}
                   isAnimationActive={false}
                   tooltipType="none"
                 />
@@ -273,76 +274,6 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
 
 const TICK = { fontFamily: 'var(--font-num)', fontSize: 13, fill: 'var(--color-base-content)' }
 const AXIS_LABEL = { fontFamily: 'var(--font-sans)', fontSize: 14, fill: 'var(--color-secondary)' }
-
-interface PlumbProps {
-  readonly cx?: number
-  readonly cy?: number
-  readonly payload?: { readonly trialId: string; readonly flow: number; readonly head: number }
-}
-
-/** How far (px) a point has to be drawn off before it counts. */
-const FAR = 26
-
-/**
- * A measured point, drawn as the plumb weight that marks measured numbers. Drawn away, it is taken out of the fit; one
- * that is out is put back by a click. Enter does both.
- */
-function Plumb({
-  cx = 0,
-  cy = 0,
-  payload,
-  out,
-  onMove,
-}: PlumbProps & { readonly out?: boolean; readonly onMove: ((trialId: string) => void) | undefined }) {
-  const [from, setFrom] = useState<readonly [number, number] | null>(null)
-  const [by, setBy] = useState<readonly [number, number]>([0, 0])
-  const far = Math.hypot(...by) > FAR
-  const drop = (): void => {
-    setFrom(null)
-    setBy([0, 0])
-  }
-  const act = (): void => void (payload && onMove?.(payload.trialId))
-  const d = `M${cx - 5} ${cy - 4}h10l-5 9z`
-  if (!onMove || !payload)
-    return <path d={d} fill="var(--color-base-100)" stroke="var(--color-primary)" strokeWidth={1.8} />
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={`Point at ${payload.flow.toFixed(0)} and ${payload.head.toFixed(2)}: ${out ? 'out of the fit, put it back' : 'in the fit, take it out'}`}
-      className={out ? 'cursor-pointer' : 'cursor-grab'}
-      style={{ touchAction: 'none' }}
-      onKeyDown={(e) => {
-        if (e.key !== 'Enter' && e.key !== ' ') return
-        e.preventDefault()
-        act()
-      }}
-      onClick={() => out && act()}
-      onPointerDown={(e) => {
-        if (out) return
-        e.currentTarget.setPointerCapture(e.pointerId)
-        setFrom([e.clientX, e.clientY])
-      }}
-      onPointerMove={(e) => from && setBy([e.clientX - from[0], e.clientY - from[1]])}
-      onPointerUp={(e) => {
-        // Where it is let go, not where it was last drawn: a busy page draws late.
-        if (from && Math.hypot(e.clientX - from[0], e.clientY - from[1]) > FAR) act()
-        drop()
-      }}
-      onPointerCancel={drop}
-    >
-      <circle cx={cx} cy={cy} r={14} fill="transparent" />
-      <path
-        d={d}
-        transform={`translate(${by[0]} ${by[1]})`}
-        fill={out ? 'none' : 'var(--color-base-100)'}
-        stroke={out || far ? 'var(--color-secondary)' : 'var(--color-primary)'}
-        strokeWidth={1.8}
-        strokeDasharray={out || far ? '2 2' : undefined}
-      />
-    </g>
-  )
-}
 
 interface HoverProps {
   readonly active?: boolean
