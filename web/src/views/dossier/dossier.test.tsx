@@ -82,6 +82,7 @@ test('half the chambers measured is half a station; one of two fills is half; no
   mockDossier = {
     ...d,
     claims: [],
+    specimens: [],
     parts: [],
     chambers: [],
     fills: [],
