@@ -14,27 +14,39 @@ export interface AssessmentState {
   readonly assessment: Assessment | null
   readonly failure: string | null
 }
+const NOTHING: AssessmentState = { assessment: null, failure: null }
 
-/** The dossier worked through in a worker; an answer to an older question is dropped. */
+/**
+ * The dossier worked through in a worker. An answer to an older question is dropped; while one dossier is worked through
+ * again its last answer stays, but it never stands beside another dossier.
+ */
 export function useAssessment(
   dossier: Dossier | undefined,
   stock: readonly StockClassRow[] | undefined,
 ): AssessmentState {
-  const [state, setState] = useState<AssessmentState>({ assessment: null, failure: null })
+  const id = dossier?.model.id
+  const [state, setState] = useState<AssessmentState & { readonly id: string | undefined }>({
+    ...NOTHING,
+    id,
+  })
   useEffect(() => {
     if (!dossier) return
     let superseded = false
     remote()
       .assess(modelRecord(dossier), stock)
       .then(
-        (assessment) => !superseded && setState({ assessment, failure: null }),
+        (assessment) => !superseded && setState({ assessment, failure: null, id }),
         (error: unknown) =>
           !superseded &&
-          setState((s) => ({ ...s, failure: error instanceof Error ? error.message : String(error) })),
+          setState((s) => ({
+            assessment: s.id === id ? s.assessment : null,
+            failure: error instanceof Error ? error.message : String(error),
+            id,
+          })),
       )
     return () => {
       superseded = true
     }
-  }, [dossier, stock])
-  return state
+  }, [dossier, stock, id])
+  return state.id === id ? state : NOTHING
 }

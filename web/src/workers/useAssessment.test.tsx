@@ -1,0 +1,77 @@
+/** @jest-environment jsdom */
+import '../../tests/setup'
+import { act, renderHook } from '@testing-library/react'
+import { demoDossier } from '../../tests/dossier'
+
+interface Asked {
+  readonly name: string
+  readonly answer: (value: unknown) => Promise<void>
+  readonly fail: (error: unknown) => Promise<void>
+}
+const mockAsked: Asked[] = []
+jest.mock('comlink', () => ({
+  wrap: () => ({
+    assess: (model: { id: string }) =>
+      new Promise((done, broken) =>
+        mockAsked.push({
+          name: model.id,
+          answer: async (value) => {
+            done(value)
+            await Promise.resolve()
+          },
+          fail: async (error) => {
+            broken(error as Error)
+            await Promise.resolve()
+          },
+        }),
+      ),
+  }),
+}))
+globalThis.Worker = jest.fn() as unknown as typeof Worker
+
+import { useAssessment } from './useAssessment'
+
+const [ledger, torrent] = [demoDossier('Ledger 700'), demoDossier('Torrent 1400')]
+const changed = { ...ledger }
+const last = (): Asked => mockAsked.at(-1) as Asked
+const show = () =>
+  renderHook(({ dossier }) => useAssessment(dossier, []), { initialProps: { dossier: ledger as typeof ledger | undefined } }) // prettier-ignore
+
+test('an answer to an older question is dropped, and the last one stays while the next is worked out', async () => {
+  const view = show()
+  expect(view.result.current).toMatchObject({ assessment: null, failure: null })
+  const first = last()
+  view.rerender({ dossier: changed })
+  const second = last()
+  expect(second).not.toBe(first)
+  await act(() => second.answer('new'))
+  await act(() => first.answer('old'))
+  expect(view.result.current.assessment).toBe('new')
+  view.rerender({ dossier: { ...changed } })
+  expect(view.result.current.assessment).toBe('new')
+})
+
+test('what belongs to one dossier never stands beside another', async () => {
+  const view = show()
+  await act(() => last().answer('of Ledger'))
+  view.rerender({ dossier: torrent })
+  expect(view.result.current.assessment).toBeNull()
+  await act(() => last().answer('of Torrent'))
+  expect(view.result.current.assessment).toBe('of Torrent')
+  view.rerender({ dossier: undefined })
+  expect(view.result.current.assessment).toBeNull()
+})
+
+test('a failure is said in words beside the last numbers of the same dossier, and gone with the next answer', async () => {
+  const view = show()
+  await act(() => last().answer('first'))
+  view.rerender({ dossier: changed })
+  await act(() => last().fail(new Error('hose of no bore')))
+  expect(view.result.current).toMatchObject({ assessment: 'first', failure: 'hose of no bore' })
+  view.rerender({ dossier: torrent })
+  await act(() => last().fail('broken'))
+  expect(view.result.current).toMatchObject({ assessment: null, failure: 'broken' })
+  view.rerender({ dossier: { ...torrent } })
+  await act(() => last().answer('whole'))
+  expect(view.result.current).toMatchObject({ assessment: 'whole', failure: null })
+})
