@@ -52,19 +52,33 @@ export function flowFigure(o: Outcome): Figure {
   }
 }
 
-/** Head the pump gives at this flow. */
-export const pumpHeadFigure = (o: Outcome): Figure => ({
-  id: `path-pump-head-${o.case.fill.id}`,
-  label: 'Head the pump gives',
-  value: o.pumpHead,
-  dimension: 'head',
-  provenance: 'computed',
-  formula: 'H = H0 (1 − (Q/Q0)^n)',
-  working: [
-    put('H0', 'shut-off head', o.case.drive.pump.shutOffHead, 'head', 'computed'),
-    put('Q', 'flow with this fill', o.flow, 'flow', 'computed'),
-  ],
-})
+/** Head the pump gives at this flow; with it that of a second one in the same run. */
+export function pumpHeadFigure(o: Outcome): Figure {
+  const { drive, second } = o.case
+  const { shutOffHead, maxFlow, exponent } = drive.pump
+  const both = second?.arrangement === 'series' && second.running ? second : null
+  return {
+    id: `path-pump-head-${o.case.fill.id}`,
+    label: both ? 'Head both pumps give' : 'Head the pump gives',
+    value: o.pumpHead,
+    dimension: 'head',
+    provenance: 'computed',
+    formula: both ? 'H = H0 (1 − (Q/Q0)^n) + H0′ (1 − (Q/Q0′)^n′)' : 'H = H0 (1 − (Q/Q0)^n)',
+    working: [
+      put('H0', 'shut-off head', shutOffHead, 'head', 'computed'),
+      put('Q0', 'flow at zero head', maxFlow, 'flow', 'computed'),
+      put('n', 'curve exponent', exponent, 'ratio', drive.from === 'fit' ? 'computed' : 'rule'),
+      ...(both
+        ? [
+            put('H0′', `shut-off head, ${both.label}`, both.shutOffHead, 'head', 'printed'),
+            put('Q0′', `flow at zero head, ${both.label}`, both.maxFlow, 'flow', 'printed'),
+            put('n′', `curve exponent, ${both.label}`, both.exponent, 'ratio', 'rule'),
+          ]
+        : []),
+      put('Q', 'flow with this fill', o.flow, 'flow', 'computed'),
+    ],
+  }
+}
 
 /** Head all layers take together. */
 export const mediaHeadFigure = (o: Outcome): Figure => {
