@@ -1,6 +1,6 @@
 import { OutOfRange, requirePositive } from '../errors'
 import { friction, reynolds } from './friction'
-import { STANDARD_GRAVITY } from './segments'
+import { boreArea, STANDARD_GRAVITY } from './segments'
 
 /** A riser: bore D, depth of the air's entry below the water S (submergence), height of release above it L, all in m. */
 export interface Riser {
@@ -38,7 +38,7 @@ export function airlift(riser: Riser, airFlow: number, kinematicViscosity = 0.9e
   if (!(airFlow >= 0) || !Number.isFinite(airFlow))
     throw new OutOfRange('airFlow', airFlow, { min: 0, unit: 'm³/s' })
   const { diameter: d, submergence, lift } = riser
-  const area = (Math.PI * d * d) / 4
+  const area = boreArea(d)
   const gas = airFlow / area
   const long = submergence + lift
   // Head left over (m) when the water moves at j: falls as j grows, so its root is unique.

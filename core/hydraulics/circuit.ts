@@ -1,5 +1,5 @@
 import { OutOfRange, requirePositive } from '../errors'
-import { friction } from './friction'
+import { friction, USUAL_FRICTION } from './friction'
 import { pumpHead, type Pump } from './pump'
 import {
   checkSegments,
@@ -143,7 +143,7 @@ function solve({ segments, staticHead, fluid }: Circuit, pump: Pump): number {
       throw new OutOfRange('staticHead', staticHead, { words: 'balanced by some resistance' })
   }
   // A start within some per cent: everything taken as quadratic, with a usual friction factor.
-  const resistance = runs.reduce((sum, r) => sum + 0.03 * r.perFriction, quadratic)
+  const resistance = runs.reduce((sum, r) => sum + USUAL_FRICTION * r.perFriction, quadratic)
   let q = low > 0 ? high : Math.sqrt((shutOffHead - staticHead) / (shutOffHead / maxFlow ** 2 + resistance))
   q = Math.min(q, high * 0.999)
   for (let i = 0; i < 100; i++) {

@@ -9,6 +9,9 @@ export interface Friction {
   readonly slope: number
 }
 
+/** A friction factor of the size that hoses have, for first guesses (common practice, no source). */
+export const USUAL_FRICTION = 0.03
+
 const TWO_BY_LN10 = 2 / Math.LN10
 
 /** Reynolds number Re = v D / ν (1), from flow Q (m³/s), diameter D (m), kinematic viscosity ν (m²/s). */

@@ -43,10 +43,11 @@ export interface Fluid {
   readonly correlation?: Correlation
 }
 
-const area = (diameter: number): number => (Math.PI * diameter * diameter) / 4
+/** Area (m²) of a round bore D (m). */
+export const boreArea = (diameter: number): number => (Math.PI * diameter * diameter) / 4
 
 /** Mean velocity v (m/s) of flow Q (m³/s) in a round bore D (m). */
-export const velocity = (flow: number, diameter: number): number => flow / area(diameter)
+export const velocity = (flow: number, diameter: number): number => flow / boreArea(diameter)
 
 /**
  * Head lost in a hose, h = f (L/D) v²/2g (m): Darcy–Weisbach. Flow Q in m³/s; sign follows the flow.
@@ -78,7 +79,7 @@ export function minorLoss(flow: number, fitting: Fitting, gravity = STANDARD_GRA
  * Momentum recovery along the bar is neglected (bar area well above the holes' sum).
  */
 export function sprayBarLoss(flow: number, bar: SprayBar, gravity = STANDARD_GRAVITY): number {
-  const v = flow / (bar.dischargeCoefficient * bar.holes * area(bar.holeDiameter))
+  const v = flow / (bar.dischargeCoefficient * bar.holes * boreArea(bar.holeDiameter))
   return (v * Math.abs(v)) / (2 * gravity)
 }
 

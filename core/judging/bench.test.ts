@@ -124,6 +124,13 @@ test('power: five watts, the year, its cost, and where the label stands', () => 
   expect(f.text).toContain('where the label says 10 W: more than printed')
 })
 
+test('a price in a currency without cents is taken as it is written', () => {
+  const setup = { relative: 0.01, pricePerKwhMinor: 31, currency: 'JPY' }
+  const f = found(trial('power', [{ value: 14 }], { setup }))
+  // 122.72 kWh at 31 yen (by hand).
+  expect(f.figures.find((x) => x.label === 'Cost of a year, JPY')?.value).toBeCloseTo(122.7215 * 31, 1)
+})
+
 test('power from a log of many points counts its scatter', () => {
   const summary = logSummary([0, 1, 2, 3], [13, 15, 13, 15])
   expect(summary).toMatchObject({ n: 4, span: 3, mean: 14, min: 13, max: 15 })

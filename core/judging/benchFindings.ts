@@ -1,3 +1,4 @@
+import { fromMinor } from '../units'
 import {
   airliftAgainst,
   correctedFromEnergies,
@@ -104,16 +105,18 @@ const power: Finder = (trial, c) => {
   }
   const figures = [watts, year]
   const { pricePerKwhMinor, currency } = trial.setup ?? {}
-  if (pricePerKwhMinor && currency)
+  if (pricePerKwhMinor && currency) {
+    const price = fromMinor(pricePerKwhMinor, currency)
     figures.push({
       ...base(trial, c, 'cost'),
       label: `Cost of a year, ${currency}`,
-      value: (r.yearlyEnergy * pricePerKwhMinor) / 100,
+      value: r.yearlyEnergy * price,
       dimension: 'ratio',
       provenance: 'computed',
       formula: 'E · price per kWh',
-      working: [putFigure('E', year), put('price', `per kWh, ${currency}`, pricePerKwhMinor / 100)],
+      working: [putFigure('E', year), put('price', `per kWh, ${currency}`, price)],
     })
+  }
   const at = c.flows.findLast((f) => f.trial.state === trial.state && f.trial.hookupId === trial.hookupId)
   const head =
     at && c.main?.measured?.figure.id === at.figure.id

@@ -1,5 +1,5 @@
 import { friction, type Correlation } from '../hydraulics/friction'
-import { STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
+import { boreArea, STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
 import { layerCoefficients, quadraticCoefficient, slotCoefficients, type Element } from './elements'
 import { passes, type Graph } from './graph'
 
@@ -109,8 +109,6 @@ export function evaluate(b: Branch, q: number): void {
   lost.slope = slope
 }
 
-const area = (d: number): number => (Math.PI * d * d) / 4
-
 function addRun(b: Branch, run: Run): void {
   for (const r of b.runs)
     if (r.perFlow === run.perFlow && r.relative === run.relative) {
@@ -138,7 +136,7 @@ function add(b: Branch, e: Element, index: number, sign: Sign, fluid: Fluid): vo
       addRun(b, {
         perFlow,
         lnPerFlow: Math.log(perFlow),
-        perFriction: e.length / (e.diameter * 2 * g * area(e.diameter) ** 2),
+        perFriction: e.length / (e.diameter * 2 * g * boreArea(e.diameter) ** 2),
         relative: e.roughness / e.diameter,
       })
       return

@@ -1,6 +1,6 @@
 import { OutOfRange, type Allowed } from '../errors'
 import type { Pump } from '../hydraulics/pump'
-import { STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
+import { boreArea, STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
 
 /** What joins two nodes. Heads in m, flows in m³/s, lengths in m; positive flow runs from `from` to `to`. */
 interface Between {
@@ -63,8 +63,6 @@ export interface ThresholdElement extends Between {
 export type Element =
   PumpElement | HoseElement | FittingElement | HolesElement | LayerElement | SlotElement | ThresholdElement
 
-const area = (d: number): number => (Math.PI * d * d) / 4
-
 /**
  * Coefficients of a layer's loss h = a q + b q|q|, from Darcy–Forchheimer Δp/L = (μ/k) v + ρ C v², v = q/A.
  * Source: e.g. Bear, Dynamics of Fluids in Porous Media, ch. 5.
@@ -98,9 +96,9 @@ export function slotCoefficients(
 
 /** Quadratic coefficient of fittings and holes (m per (m³/s)²); null for elements of another form. */
 export function quadraticCoefficient(e: Element, gravity: number): number | null {
-  if (e.kind === 'fitting') return (e.count * e.lossCoefficient) / (2 * gravity * area(e.diameter) ** 2)
+  if (e.kind === 'fitting') return (e.count * e.lossCoefficient) / (2 * gravity * boreArea(e.diameter) ** 2)
   if (e.kind === 'holes')
-    return 1 / (2 * gravity * (e.dischargeCoefficient * e.holes * area(e.holeDiameter)) ** 2)
+    return 1 / (2 * gravity * (e.dischargeCoefficient * e.holes * boreArea(e.holeDiameter)) ** 2)
   return null
 }
 

@@ -1,5 +1,5 @@
 import { OutOfRange } from '../errors'
-import { STANDARD_GRAVITY } from '../hydraulics/segments'
+import { boreArea, STANDARD_GRAVITY } from '../hydraulics/segments'
 import { lossOf } from './branches'
 import { quadraticCoefficient, type Element } from './elements'
 import type { Network } from './solve'
@@ -60,7 +60,7 @@ export function toInp(network: Network, topFlow = 0.01): string {
         ` ${line} ${e.length} ${(e.diameter * 1000).toPrecision(15)} ${Math.max(e.roughness * 1000, 1e-7)} 0 Open`,
       )
     else if (e.kind === 'fitting') {
-      const k = (quadraticCoefficient(e, gravity) ?? 0) * 2 * gravity * ((Math.PI * e.diameter ** 2) / 4) ** 2
+      const k = (quadraticCoefficient(e, gravity) ?? 0) * 2 * gravity * boreArea(e.diameter) ** 2
       pipes.push(` ${line} 1e-6 ${(e.diameter * 1000).toPrecision(15)} 1e-7 ${k.toPrecision(15)} Open`)
     } else {
       valves.push(` ${line} 1000 GPV ${id}C 0`)

@@ -1,10 +1,8 @@
+import { USUAL_FRICTION } from '../hydraulics/friction'
 import { evaluate, lost, type Between, type Member } from './branches'
 import type { Graph } from './graph'
 import { LEAST_SLOPE, step, type Method } from './method'
 import { ringsOf, type Group, type Row } from './rings'
-
-/** A friction factor of the size that hoses have. */
-const USUAL_FRICTION = 0.03
 
 /** Fills in what a row and all that stands in it lose, roughly: with a usual friction, and parabolas for the pumps. */
 function estimate(r: Row, usual: (members: readonly Member[]) => number): void {

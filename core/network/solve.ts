@@ -1,5 +1,5 @@
 import { OutOfRange } from '../errors'
-import type { Fluid } from '../hydraulics/segments'
+import { boreArea, type Fluid } from '../hydraulics/segments'
 import { BadNetwork } from './bad'
 import { branchesOf, lossOf, type Member } from './branches'
 import { checkElement, type Element } from './elements'
@@ -141,9 +141,9 @@ function startFlow(e: Element): number {
       return e.pump.maxFlow / 2
     case 'hose':
     case 'fitting':
-      return START_VELOCITY * ((Math.PI * e.diameter ** 2) / 4)
+      return START_VELOCITY * boreArea(e.diameter)
     case 'holes':
-      return START_VELOCITY * e.holes * ((Math.PI * e.holeDiameter ** 2) / 4)
+      return START_VELOCITY * e.holes * boreArea(e.holeDiameter)
     case 'layer':
       return 0.005 * e.area
     case 'slot':

@@ -112,13 +112,13 @@ describe('every figure of the path, worked again from the numbers that its worki
       const f = leftOverFigure(l)
       expect(of(f, 'packs') * of(f, 'a pack') - of(f, 'needed')).toBeCloseTo(f.value, 12)
     }
-    const cost = costFigure(o, 2)
+    const cost = costFigure(o)
     expect(cost && sum(cost) - cost.value).toBeCloseTo(0, 9)
     const unpriced = {
       ...o.case,
       media: o.case.media.map((m) => ({ ...m, priceMinor: null, currency: null })),
     }
-    expect(costFigure(outcomeOf(unpriced, NORMAL), 2)).toBeNull()
+    expect(costFigure(outcomeOf(unpriced, NORMAL))).toBeNull()
   })
 
   test('differences are this fill’s figures less the other’s, in the figures’ own units', () => {

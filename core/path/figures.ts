@@ -2,6 +2,7 @@ import { put, type Figure } from '../figures'
 import { WAYS_WORDS } from './words'
 import type { Capacity, LayerFlow, Outcome, PathLine, SideFlow } from './outcome'
 import type { PlacedChamber, ShoppingLine } from '../fills'
+import { fromMinor } from '../units'
 import { packVolume, resistanceOf, type KnownResistance } from '../media'
 import type { StockClass } from '../tanks'
 import { BODY_BORE } from './topology'
@@ -330,21 +331,24 @@ export const fullFigure = (o: Outcome): Figure | null =>
       }
 
 /** Price of the media in whole packs, in whole units of the list’s currency; null with nothing priced. */
-export const costFigure = (o: Outcome, digits: number): Figure | null =>
-  o.cost.currency === null
-    ? null
-    : {
-        id: 'fill-cost',
-        label: `Media in whole packs, ${o.cost.currency}`,
-        value: o.cost.costMinor / 10 ** digits,
-        dimension: 'ratio',
-        provenance: 'computed',
-        conditions: o.cost.unpriced.length ? [`without ${o.cost.unpriced.join(', ')}: not priced`] : [],
-        formula: 'Σ packs · price',
-        working: o.shopping.flatMap((l) =>
-          l.costMinor === null ? [] : [put(`${l.packs} ×`, l.medium.name, l.costMinor / 10 ** digits, 'ratio', 'printed')],
-        ),
-      } // prettier-ignore
+export function costFigure(o: Outcome): Figure | null {
+  const { currency, costMinor, unpriced } = o.cost
+  if (currency === null) return null
+  return {
+    id: 'fill-cost',
+    label: `Media in whole packs, ${currency}`,
+    value: fromMinor(costMinor, currency),
+    dimension: 'ratio',
+    provenance: 'computed',
+    conditions: unpriced.length ? [`without ${unpriced.join(', ')}: not priced`] : [],
+    formula: 'Σ packs · price',
+    working: o.shopping.flatMap((l) =>
+      l.costMinor === null
+        ? []
+        : [put(`${l.packs} ×`, l.medium.name, fromMinor(l.costMinor, currency), 'ratio', 'printed')],
+    ),
+  }
+}
 
 /** Length of a chamber that is still free (m); negative above the rim. */
 export const freeFigure = (c: PlacedChamber): Figure => ({

@@ -1,4 +1,4 @@
-import { STANDARD_GRAVITY } from '../hydraulics'
+import { boreArea, STANDARD_GRAVITY } from '../hydraulics'
 import type { SecondFilter } from './case'
 import type { Outcome } from './outcome'
 import { BODY_BORE } from './topology'
@@ -9,10 +9,9 @@ import { BODY_BORE } from './topology'
  */
 export function asSecond(o: Outcome, label: string): Omit<SecondFilter, 'arrangement' | 'running'> {
   const head = o.budget.reduce((sum, l) => sum + (['rest', 'layer'].includes(l.part.what) ? l.head : 0), 0)
-  const area = (Math.PI * BODY_BORE ** 2) / 4
   return {
     label,
     ...o.case.drive.pump,
-    lossCoefficient: o.flow > 0 ? (head * 2 * STANDARD_GRAVITY * area ** 2) / o.flow ** 2 : 0,
+    lossCoefficient: o.flow > 0 ? (head * 2 * STANDARD_GRAVITY * boreArea(BODY_BORE) ** 2) / o.flow ** 2 : 0,
   }
 }

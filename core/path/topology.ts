@@ -1,5 +1,5 @@
 import { isBeside, placeFill, type PlacedChamber, type PlacedLayer } from '../fills'
-import { netStaticHead, STANDARD_GRAVITY, type Segment } from '../hydraulics'
+import { boreArea, netStaticHead, STANDARD_GRAVITY, type Segment } from '../hydraulics'
 import { resistanceOf, SLOT_ENTRY_EXIT } from '../media'
 import { CoreError, requireRange } from '../errors'
 import type { Element, Network } from '../network'
@@ -102,7 +102,7 @@ export function topologyOf(c: PathCase): Topology {
   }
   if (!driven) pump()
   if (c.rest > 0) {
-    const k = c.rest * 2 * STANDARD_GRAVITY * ((Math.PI * BODY_BORE ** 2) / 4) ** 2
+    const k = c.rest * 2 * STANDARD_GRAVITY * boreArea(BODY_BORE) ** 2
     add(
       pumped,
       {

@@ -1,3 +1,4 @@
 export * from './dimensions'
 export * from './parse'
 export * from './format'
+export * from './money'

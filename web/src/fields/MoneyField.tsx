@@ -1,16 +1,11 @@
-import { readNumber } from '@ypsometer/core/units'
+import { fromMinor, minorDigits, readNumber } from '@ypsometer/core/units'
 import { useId, useState } from 'react'
 import { changeRow } from '../api/queries'
 import type { Collection } from '../api/outbox'
 
-/** Digits after the point of a currency: 2 for the euro, 0 for the yen. @throws RangeError for a code that is none. */
-export const minorDigits = (currency: string): number =>
-  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
-
 export const showMoney = (minor: number | null, currency: string | null): string => {
   if (minor === null || currency === null) return ''
-  const digits = minorDigits(currency)
-  return `${(minor / 10 ** digits).toFixed(digits)} ${currency}`
+  return `${fromMinor(minor, currency).toFixed(minorDigits(currency))} ${currency}`
 }
 
 /** Reads "69.00 EUR" into minor units; the currency falls back to the one given. Returns a sentence when it cannot. */

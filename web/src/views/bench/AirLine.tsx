@@ -20,6 +20,13 @@ const USUAL: Line = {
   ],
 }
 
+/** What is set of each outlet, and how it is read. */
+const OUTLET_FIELDS = [
+  ['depth', 'Depth', { dimension: 'length', max: 5 }],
+  ['stoneHead', 'Stone', { dimension: 'length', max: 5 }],
+  ['open', 'Valve', { dimension: 'ratio', unit: '%', max: 1 }],
+] as const
+
 /** Resistance (Pa per m³/s) of what takes `head` (m of water) at one litre a minute. */
 const resistance = (head: number): number => (997 * 9.80665 * Math.max(1e-4, head)) / (1 / 60000)
 
@@ -96,37 +103,17 @@ export function AirLine({ trial }: { readonly trial: Trial }) {
                     }
                   />
                 </td>
-                <td className="w-28">
-                  <QuantityInput
-                    label={`Depth of outlet ${i + 1}`}
-                    si={o.depth}
-                    dimension="length"
-                    min={0}
-                    max={5}
-                    onCommit={(depth) => change(i, { depth })}
-                  />
-                </td>
-                <td className="w-36">
-                  <QuantityInput
-                    label={`Stone of outlet ${i + 1}`}
-                    si={o.stoneHead}
-                    dimension="length"
-                    min={0}
-                    max={5}
-                    onCommit={(stoneHead) => change(i, { stoneHead })}
-                  />
-                </td>
-                <td className="w-24">
-                  <QuantityInput
-                    label={`Valve of outlet ${i + 1}`}
-                    si={o.open}
-                    dimension="ratio"
-                    unit="%"
-                    min={0}
-                    max={1}
-                    onCommit={(open) => change(i, { open })}
-                  />
-                </td>
+                {OUTLET_FIELDS.map(([field, label, more]) => (
+                  <td key={field} className="w-32">
+                    <QuantityInput
+                      label={`${label} of outlet ${i + 1}`}
+                      si={o[field]}
+                      min={0}
+                      {...more}
+                      onCommit={(v) => change(i, { [field]: v })}
+                    />
+                  </td>
+                ))}
                 <td className="r">{shares.figures[i] && <FigureView figure={shares.figures[i]} inline />}</td>
                 <td className="w-10">
                   <IconButton

@@ -6,7 +6,7 @@ import { KINDS } from '../bench/kinds'
 import { useFinding } from '../bench/useFinding'
 import type { ScreenProps } from './screen'
 import { keepReading, ReadingList } from './readings'
-import { BigButton, Chips, Shell } from './Shell'
+import { BigButton, Chips, SecondButton, Shell } from './Shell'
 import { tick } from './useAwake'
 import { useBenchKeys } from './useBenchKeys'
 import { useStopwatch } from './useStopwatch'
@@ -66,15 +66,11 @@ export function HoldingScreen({ dossier, trial, readings }: ScreenProps) {
         watch.running ? (
           <div className="flex h-[46dvh] min-h-56 flex-col gap-px">
             <BigButton running seconds={watch.seconds} onPress={() => end('let-go')} label="It let go" half />
-            <button
-              type="button"
-              className="bg-base-300 flex min-h-24 flex-1 cursor-pointer flex-col items-center justify-center text-[1.5rem] font-bold"
-              onPointerDown={(e) => e.button === 0 && end('still')}
-              onKeyDown={(e) => e.key === 'Enter' && !e.repeat && end('still')}
-            >
-              Still holding: end the watch
-              <span className="text-[1rem] font-normal opacity-80">or the key S</span>
-            </button>
+            <SecondButton
+              label="Still holding: end the watch"
+              hint="or the key S"
+              onPress={() => end('still')}
+            />
           </div>
         ) : (
           <BigButton

@@ -9,7 +9,7 @@ import { KINDS, PRIME_WORDS } from '../bench/kinds'
 import { useFinding } from '../bench/useFinding'
 import type { ScreenProps } from './screen'
 import { keepReading, ReadingList } from './readings'
-import { BigButton, Chips, Shell } from './Shell'
+import { BigButton, Chips, SecondButton, Shell } from './Shell'
 import { tick } from './useAwake'
 import { useBenchKeys } from './useBenchKeys'
 import { useStopwatch } from './useStopwatch'
@@ -68,16 +68,6 @@ export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
     backspace: () => !setup && undo(),
   })
   const [yes, no] = ASKS[what]
-  const second = (
-    <button
-      type="button"
-      className="bg-base-300 flex min-h-24 flex-1 cursor-pointer flex-col items-center justify-center text-[1.5rem] font-bold"
-      onPointerDown={(e) => e.button === 0 && keep(timed ? 'no' : 'yes')}
-      onKeyDown={(e) => e.key === 'Enter' && !e.repeat && keep(timed ? 'no' : 'yes')}
-    >
-      {timed ? no : yes}
-    </button>
-  )
   return (
     <Shell
       dossier={dossier}
@@ -107,7 +97,7 @@ export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
               label={timed ? yes : no}
               half
             />
-            {second}
+            <SecondButton label={timed ? no : yes} onPress={() => keep(timed ? 'no' : 'yes')} />
           </div>
         )
       }

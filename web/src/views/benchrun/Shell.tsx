@@ -130,6 +130,27 @@ export function BigButton({
   )
 }
 
+/** The smaller answer that shares the lower half with a {@link BigButton}. */
+export const SecondButton = ({
+  label,
+  hint,
+  onPress,
+}: {
+  readonly label: string
+  readonly hint?: string
+  readonly onPress: () => void
+}) => (
+  <button
+    type="button"
+    className="bg-base-300 flex min-h-24 flex-1 cursor-pointer flex-col items-center justify-center text-[1.5rem] font-bold"
+    onPointerDown={(e) => e.button === 0 && onPress()}
+    onKeyDown={(e) => e.key === 'Enter' && !e.repeat && onPress()}
+  >
+    {label}
+    {hint && <span className="text-[1rem] font-normal opacity-80">{hint}</span>}
+  </button>
+)
+
 /** A row of choices, one of them taken; large enough for a wet thumb. */
 export function Chips<T extends string>({
   label,

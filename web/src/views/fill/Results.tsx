@@ -13,7 +13,6 @@ import {
 } from '@ypsometer/core/path'
 import type { Figure } from '@ypsometer/core/figures'
 import type { StockClass } from '@ypsometer/core/tanks'
-import { minorDigits } from '../../fields/MoneyField'
 import { FigureView } from '../../figures/FigureView'
 import { HEAVY } from '@ypsometer/core/volumes'
 
@@ -26,9 +25,8 @@ interface Props {
 
 /** What the fill comes to, and how it differs from the one it is held against. */
 export function Results({ outcome, stock, differences, against }: Props) {
-  const digits = outcome.cost.currency ? minorDigits(outcome.cost.currency) : 2
   const full = fullFigure(outcome)
-  const cost = costFigure(outcome, digits)
+  const cost = costFigure(outcome)
   const rows: readonly (Figure | null)[] = [
     flowFigure(outcome),
     mediaHeadFigure(outcome),

@@ -1,13 +1,13 @@
 import type { Outcome } from '@ypsometer/core/path'
 import { costFigure, leftOverFigure, neededFigure } from '@ypsometer/core/path'
 import { Link } from 'react-router'
-import { minorDigits, showMoney } from '../../fields/MoneyField'
+import { showMoney } from '../../fields/MoneyField'
 import { FigureView } from '../../figures/FigureView'
 
 /** What to buy for a fill: whole packs, what they cost, what is left over. */
 export function Shopping({ outcome }: { readonly outcome: Outcome }) {
   const { shopping, cost } = outcome
-  const sum = costFigure(outcome, cost.currency ? minorDigits(cost.currency) : 2)
+  const sum = costFigure(outcome)
   if (!shopping.length) return null
   return (
     <section aria-labelledby="shopping-title">

@@ -1,3 +1,4 @@
+import { fromMinor } from '@ypsometer/core/units'
 import { interiorOf } from '@ypsometer/contract'
 import { CoreError } from '@ypsometer/core/errors'
 import { put, putFigure } from '@ypsometer/core/figures'
@@ -17,7 +18,6 @@ import {
 } from '@ypsometer/core/volumes'
 import { printedFigure } from '@ypsometer/core/judging/rangeFigures'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
-import { minorDigits } from '../../fields/MoneyField'
 import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../dossier/Dossier'
 
@@ -119,11 +119,7 @@ export function VolumeSheet() {
         {price?.amountMinor && price.currency && (
           <Item label={`Usable litres per 100 ${price.currency}`}>
             <FigureView
-              figure={perPriceFigure(
-                audit,
-                price.amountMinor / 10 ** minorDigits(price.currency),
-                price.currency,
-              )}
+              figure={perPriceFigure(audit, fromMinor(price.amountMinor, price.currency), price.currency)}
               inline
             />
           </Item>
