@@ -1,4 +1,4 @@
-/** Core, contract and server tests; each file runs in Node. */
+/** Three projects, so that the core alone starts no PostgreSQL: `npm run unit -- --selectProjects core`. */
 const transform = {
   '^.+\\.[cm]?[jt]sx?$': [
     '@swc/jest',
@@ -12,16 +12,29 @@ const transform = {
     },
   ],
 }
-export default {
-  testMatch: ['<rootDir>/{core,contract,server,demo,rig,web}/**/*.test.{ts,tsx}'],
+
+const project = (displayName, folders, more = {}) => ({
+  displayName,
+  testMatch: [`<rootDir>/${folders}/**/*.test.{ts,tsx}`],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
   transform,
-  setupFiles: ['<rootDir>/server/tests/properties.setup.cjs'],
-  globalSetup: '<rootDir>/server/tests/cluster.setup.mjs',
-  globalTeardown: '<rootDir>/server/tests/cluster.teardown.mjs',
+  setupFiles: ['<rootDir>/scripts/lib/properties.setup.cjs'],
   // Packages that ship as ES modules only are compiled for Jest as well.
   transformIgnorePatterns: [
     '/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check)/)',
   ],
+  ...more,
+})
+
+export default {
+  projects: [
+    project('core', '{core,contract,demo,rig}'),
+    project('server', 'server', {
+      globalSetup: '<rootDir>/server/tests/cluster.setup.mjs',
+      globalTeardown: '<rootDir>/server/tests/cluster.teardown.mjs',
+    }),
+    project('web', 'web'),
+  ],
+  maxWorkers: 2,
   testTimeout: 30000,
 }

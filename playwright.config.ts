@@ -1,11 +1,10 @@
 import { defineConfig } from '@playwright/test'
 
-const port = Number(process.env.E2E_PORT ?? 4691)
-
 export default defineConfig({
   testDir: 'e2e',
-  fullyParallel: false,
-  workers: 1,
+  globalSetup: './e2e/cluster.setup.ts',
+  // Each worker has a server, a database and instruments of its own (e2e/helpers.ts).
+  workers: 2,
   timeout: 60000,
   expect: { timeout: 10000 },
   // A second try on a busy machine is counted and named as such.
@@ -13,7 +12,6 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: '.test/e2e.json' }]],
   outputDir: 'test-results',
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     actionTimeout: 15000,
     viewport: { width: 1280, height: 800 },
     // Requests answered by a service worker cannot be cut off by a test; the one that wants it allows it.
@@ -31,13 +29,5 @@ export default defineConfig({
         '--disable-sync',
       ],
     },
-  },
-  webServer: {
-    command: 'node scripts/e2e-server.mjs',
-    url: `http://127.0.0.1:${port}/api/v1/health`,
-    env: { E2E_PORT: String(port) },
-    timeout: 60000,
-    reuseExistingServer: false,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
   },
 })

@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { name, within } from './common'
-import { HouseRuleCreate, Layers, MediumCreate } from './fills'
-import { FilterKind, HookupCreate, Segments } from './models'
-import { BodyCreate, ChamberCreate } from './teardown'
+import { houseRules, Layers, media } from './fills'
+import { FilterKind, hookups, Segments } from './models'
+import { bodies, chambers } from './teardown'
 
 const Flow = within(0, 1, 'm³/s')
 const Pump = z.object({
@@ -117,17 +117,17 @@ export const NetworkRequest = z.object({
 /** `POST /calc/path-audit` and `/calc/media-audit`: a body, its fill and its hookup, as the dossier has them. */
 export const PathRequest = z.object({
   kind: FilterKind,
-  body: BodyCreate.omit({ modelId: true, id: true }),
-  chambers: z.array(ChamberCreate.omit({ modelId: true })).max(60, 'at most 60 chambers'),
+  body: bodies.Create.omit({ modelId: true, id: true }),
+  chambers: z.array(chambers.Create.omit({ modelId: true })).max(60, 'at most 60 chambers'),
   /** Media beside the generic ones. */
-  media: z.array(MediumCreate).max(200, 'at most 200 media').default([]),
+  media: z.array(media.Create).max(200, 'at most 200 media').default([]),
   layers: Layers,
-  hookup: HookupCreate.omit({ modelId: true, id: true }).nullable().default(null),
+  hookup: hookups.Create.omit({ modelId: true, id: true }).nullable().default(null),
   pump: Pump,
   /** What trays and grids take, m per (m³/s)². */
   rest: within(0, 1e12, 'm per (m³/s)²').default(0),
   temperature: within(0, 40, '°C').default(25),
-  houseRule: HouseRuleCreate.omit({ id: true }).optional(),
+  houseRule: houseRules.Create.omit({ id: true }).optional(),
   stockClass: z.enum(['light', 'normal', 'heavy', 'marine', 'turtle']).default('normal'),
 })
 export type PathRequest = z.infer<typeof PathRequest>

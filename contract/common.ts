@@ -21,6 +21,10 @@ export const within = (min: number, max: number, unit: string) =>
     .min(min, `at least ${min} ${unit}`)
     .max(max, `at most ${max} ${unit}`)
 
+/** Money: whole minor units of a currency, and the currency's code. */
+export const minor = z.int('a whole number of minor units').min(0, 'at least 0').max(1e9, 'at most 1e9')
+export const currency = z.string().regex(/^[A-Z]{3}$/, 'a three-letter currency code such as EUR')
+
 export const text = (max: number) => z.string().max(max, `at most ${max} characters`)
 export const name = (what: string, max = 80) =>
   z.string().trim().min(1, `${what}, at least one character`).max(max, `at most ${max} characters`)

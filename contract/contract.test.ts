@@ -9,24 +9,15 @@ import {
 import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import {
-  Chamber,
-  ChamberCreate,
   chamberColumns,
   chamberRecord,
-  ClaimCreate,
-  HookupCreate,
   interiorOf,
   mediaMassOf,
-  ModelCreate,
   modelRecord,
-  PartCreate,
-  ReadingCreate,
   Segments,
-  SpecimenCreate,
-  TankCreate,
   tankShape,
   tankWater,
-  TrialCreate,
+  RESOURCES,
   type Dossier,
   type Tank,
 } from '.'
@@ -43,11 +34,13 @@ const said = (r: { success: boolean; error?: { issues: { path: PropertyKey[]; me
 
 describe('creates fill what is usual and refuse by name', () => {
   test('a label’s model needs maker, name and kind; the rest is usual', () => {
-    expect(ModelCreate.parse({ id, maker: ' Quillon ', name: 'Kettle', kind: 'canister' })).toEqual({
+    expect(RESOURCES.models.Create.parse({ id, maker: ' Quillon ', name: 'Kettle', kind: 'canister' })).toEqual({
       id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, houseRuleId: null, note: '',
     }) // prettier-ignore
     expect(
-      said(ModelCreate.safeParse({ id, maker: ' ', name: 'x', kind: 'kettle', mainsFrequency: 55 })),
+      said(
+        RESOURCES.models.Create.safeParse({ id, maker: ' ', name: 'x', kind: 'kettle', mainsFrequency: 55 }),
+      ),
     ).toEqual([
       'maker: The maker, at least one character',
       expect.stringMatching(/^kind: /),
@@ -55,22 +48,30 @@ describe('creates fill what is usual and refuse by name', () => {
     ])
   })
   test.each([
-    ['value', ClaimCreate, { id, modelId: id, quantity: 'noise', value: -1 }],
-    ['currency', ClaimCreate, { id, modelId: id, quantity: 'price', amountMinor: 100, currency: 'euro' }],
-    ['obtainedOn', SpecimenCreate, { id, modelId: id, obtainedOn: '31.12.2026' }],
-    ['lift', TrialCreate, { id, modelId: id, lift: 200 }],
+    ['value', RESOURCES.claims.Create, { id, modelId: id, quantity: 'noise', value: -1 }],
+    [
+      'currency',
+      RESOURCES.claims.Create,
+      { id, modelId: id, quantity: 'price', amountMinor: 100, currency: 'euro' },
+    ],
+    ['obtainedOn', RESOURCES.specimens.Create, { id, modelId: id, obtainedOn: '31.12.2026' }],
+    ['lift', RESOURCES.trials.Create, { id, modelId: id, lift: 200 }],
     [
       'seconds',
-      ReadingCreate,
+      RESOURCES.readings.Create,
       { id, trialId: id, takenAt: '2026-11-25T10:00:00Z', volume: 0.005, seconds: -1 },
     ],
-    ['takenAt', ReadingCreate, { id, trialId: id, takenAt: 'noon', volume: 0.005, seconds: 20 }],
-    ['moves', PartCreate, { id, modelId: id, position: 1, name: 'x', moves: 1.5 }],
-    ['findings', PartCreate, { id, modelId: id, position: 1, name: 'x', findings: Array(13).fill('dry') }],
-    ['perforated', ChamberCreate, { id, modelId: id, position: 1, name: 'x', perforated: 1.2 }],
+    ['takenAt', RESOURCES.readings.Create, { id, trialId: id, takenAt: 'noon', volume: 0.005, seconds: 20 }],
+    ['moves', RESOURCES.parts.Create, { id, modelId: id, position: 1, name: 'x', moves: 1.5 }],
+    [
+      'findings',
+      RESOURCES.parts.Create,
+      { id, modelId: id, position: 1, name: 'x', findings: Array(13).fill('dry') },
+    ],
+    ['perforated', RESOURCES.chambers.Create, { id, modelId: id, position: 1, name: 'x', perforated: 1.2 }],
     [
       'segments',
-      HookupCreate,
+      RESOURCES.hookups.Create,
       {
         id,
         modelId: id,
@@ -110,7 +111,7 @@ describe('creates fill what is usual and refuse by name', () => {
 })
 
 const dossier = (more: Partial<Dossier> = {}): Dossier => ({
-  model: { ...row, ...ModelCreate.parse({ id, maker: 'Quillon', name: 'Kettle', kind: 'canister' }) },
+  model: { ...row, ...RESOURCES.models.Create.parse({ id, maker: 'Quillon', name: 'Kettle', kind: 'canister' }) },
   claims: [], specimens: [], hookups: [], trials: [], readings: [], logs: [], contents: [], parts: [], photos: [], bodies: [], chambers: [], fills: [], ...more,
 }) // prettier-ignore
 
@@ -118,7 +119,7 @@ describe('a dossier as the core reads it', () => {
   test('words and prices are no figures; every numeric quantity is', () => {
     const claims = [...CLAIM_QUANTITIES, 'price', 'contents'].map((quantity, i) => ({
       ...row,
-      ...ClaimCreate.parse({
+      ...RESOURCES.claims.Create.parse({
         id: randomUUID(),
         modelId: id,
         quantity,
@@ -132,10 +133,10 @@ describe('a dossier as the core reads it', () => {
     expect(modelRecord(dossier({ claims })).claims.map((c) => c.quantity)).toEqual([...CLAIM_QUANTITIES])
   })
   test('runs follow their trial in the order taken, whatever order they arrived in', () => {
-    const trial = { ...row, ...TrialCreate.parse({ id: randomUUID(), modelId: id }) }
+    const trial = { ...row, ...RESOURCES.trials.Create.parse({ id: randomUUID(), modelId: id }) }
     const reading = (seconds: number, minute: number, trialId = trial.id) => ({
       ...row,
-      ...ReadingCreate.parse({
+      ...RESOURCES.readings.Create.parse({
         id: randomUUID(),
         trialId,
         takenAt: `2026-11-25T10:0${minute}:00Z`,
@@ -152,7 +153,7 @@ describe('a dossier as the core reads it', () => {
   test('media mass is the newest one weighed', () => {
     const specimen = (mediaMass: number | null) => ({
       ...row,
-      ...SpecimenCreate.parse({ id: randomUUID(), modelId: id, mediaMass }),
+      ...RESOURCES.specimens.Create.parse({ id: randomUUID(), modelId: id, mediaMass }),
     })
     expect(mediaMassOf({ specimens: [specimen(1), specimen(2), specimen(null)] })).toBe(2)
     expect(mediaMassOf({ specimens: [] })).toBeNull()
@@ -163,9 +164,9 @@ test('chambers travel to rows and back without change, for every kind and shape'
   for (const kind of FILTER_KINDS) {
     const [width, depth, height] = USUAL_BODY[kind]
     for (const c of templateChambers(kind, { width, depth, height }, () => id)) {
-      const stored = Chamber.parse({
+      const stored = RESOURCES.chambers.Row.parse({
         ...row,
-        ...ChamberCreate.parse({ id, modelId: id, position: 1, ...chamberColumns(c) }),
+        ...RESOURCES.chambers.Create.parse({ id, modelId: id, position: 1, ...chamberColumns(c) }),
       })
       expect(chamberRecord(stored)).toEqual({
         ...c,
@@ -179,9 +180,9 @@ test('chambers travel to rows and back without change, for every kind and shape'
     }
   }
   for (const shape of SOLID_SHAPES) {
-    const stored = Chamber.parse({
+    const stored = RESOURCES.chambers.Row.parse({
       ...row,
-      ...ChamberCreate.parse({ id, modelId: id, position: 1, name: 'x', shape }),
+      ...RESOURCES.chambers.Create.parse({ id, modelId: id, position: 1, name: 'x', shape }),
     })
     expect(Object.keys(chamberRecord(stored).solid).sort()).toEqual(['shape', ...SOLID_FIELDS[shape]].sort())
     expect(solidVolume(chamberRecord(stored).solid)).toBeGreaterThan(0)
@@ -190,7 +191,10 @@ test('chambers travel to rows and back without change, for every kind and shape'
 
 test('an interior is in flow order, and there is none without a body', () => {
   const chamber = (name: string, position: number) =>
-    Chamber.parse({ ...row, ...ChamberCreate.parse({ id: randomUUID(), modelId: id, position, name }) })
+    RESOURCES.chambers.Row.parse({
+      ...row,
+      ...RESOURCES.chambers.Create.parse({ id: randomUUID(), modelId: id, position, name }),
+    })
   const chambers = [chamber('second', 2), chamber('first', 1)]
   expect(interiorOf({ bodies: [], chambers })).toBeNull()
   const bodies = [
@@ -215,7 +219,7 @@ test('an interior is in flow order, and there is none without a body', () => {
 test('a tank row keeps the lengths of every shape but is measured by its own', () => {
   fc.assert(
     fc.property(fc.constantFrom('box', 'cylinder', 'bow-front', 'corner'), (shape) => {
-      const tank = { ...row, ...TankCreate.parse({ id, name: 'x', shape }) } as Tank
+      const tank = { ...row, ...RESOURCES.tanks.Create.parse({ id, name: 'x', shape }) } as Tank
       expect(tankShape(tank).shape).toBe(shape)
       expect(tankWater(tank).water).toBeGreaterThan(0)
     }),

@@ -1,9 +1,9 @@
 import type { Figure as CoreFigure } from '@ypsometer/core/figures'
-import type { Dimension } from '@ypsometer/core/units'
+import { UNITS, type Dimension } from '@ypsometer/core/units'
 import { z } from 'zod'
 
 const Provenance = z.enum(['printed', 'measured', 'computed', 'rule'])
-const Dim = z.string() as unknown as z.ZodType<Dimension>
+const Dim = z.enum(Object.keys(UNITS) as [Dimension, ...Dimension[]])
 
 /** A number that can answer for itself, as the core gives it: SI, with its origin and working. */
 export const Figure = z.object({

@@ -2,76 +2,46 @@ import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
 import { z } from 'zod'
-import { Id, name, rowBase, text, Typed, within } from './common'
+import { currency, Id, minor, name, text, Typed, within } from './common'
+import { resource } from './resource'
 
-const currency = z
-  .string()
-  .regex(/^[A-Z]{3}$/, 'a three-letter currency code such as EUR')
-  .nullable()
-
-const mediumFields = {
-  name: name('The medium’s name'),
-  form: z.enum(MEDIUM_FORMS),
-  job: z.enum(MEDIUM_JOBS),
-  poresPerInch: within(5, 60, 'pores per inch').nullable(),
-  grain: within(1e-5, 0.1, 'm').nullable(),
-  fibre: within(1e-6, 0.005, 'm').nullable(),
-  solidity: within(0.005, 0.4, '(share)').nullable(),
-  voidage: within(0.2, 0.95, '(share)').nullable(),
-  bulkDensity: within(1, 5000, 'kg/m³'),
-  wetDensity: within(1, 6000, 'kg/m³').nullable(),
-  permeability: within(1e-14, 1e-3, 'm²').nullable(),
-  permeabilityLow: within(0, 1e-3, 'm²').nullable(),
-  permeabilityHigh: within(0, 1, 'm²').nullable(),
-  inertia: within(0, 1e7, '1/m').nullable(),
-  geometricSurface: within(0, 1e8, 'm²/m³').nullable(),
-  effectiveSurface: within(0, 1e8, 'm²/m³').nullable(),
-  claimedSurface: within(0, 1e9, 'm²/m³').nullable(),
-  packVolume: within(1e-6, 1, 'm³').nullable(),
-  packMass: within(0.001, 200, 'kg').nullable(),
-  sheetThickness: within(0.001, 0.3, 'm').nullable(),
-  priceMinor: z.int().min(0).max(1e9).nullable(),
-  currency,
-  pricedOn: z.iso.date('a date such as 2026-04-18').nullable(),
-  lifeDays: within(1, 20000, 'days').nullable(),
-  source: text(400),
-  note: text(2000),
-  typed: Typed,
-}
 /** A medium of the library; `generic` ones ship with the app. */
-export const Medium = z.object({ ...rowBase, generic: z.boolean(), ...mediumFields })
-export const MediumCreate = z.object({
-  id: Id,
-  name: mediumFields.name,
-  form: mediumFields.form.default('sintered'),
-  job: mediumFields.job.default('biological'),
-  poresPerInch: mediumFields.poresPerInch.default(null),
-  grain: mediumFields.grain.default(null),
-  fibre: mediumFields.fibre.default(null),
-  solidity: mediumFields.solidity.default(null),
-  voidage: mediumFields.voidage.default(null),
-  bulkDensity: mediumFields.bulkDensity.default(500),
-  wetDensity: mediumFields.wetDensity.default(null),
-  permeability: mediumFields.permeability.default(null),
-  permeabilityLow: mediumFields.permeabilityLow.default(null),
-  permeabilityHigh: mediumFields.permeabilityHigh.default(null),
-  inertia: mediumFields.inertia.default(null),
-  geometricSurface: mediumFields.geometricSurface.default(null),
-  effectiveSurface: mediumFields.effectiveSurface.default(null),
-  claimedSurface: mediumFields.claimedSurface.default(null),
-  packVolume: mediumFields.packVolume.default(null),
-  packMass: mediumFields.packMass.default(null),
-  sheetThickness: mediumFields.sheetThickness.default(null),
-  priceMinor: mediumFields.priceMinor.default(null),
-  currency: currency.default(null),
-  pricedOn: mediumFields.pricedOn.default(null),
-  lifeDays: mediumFields.lifeDays.default(null),
-  source: mediumFields.source.default(''),
-  note: mediumFields.note.default(''),
-  typed: Typed.default({}),
+export const media = resource({
+  path: 'media',
+  one: 'medium',
+  given: {},
+  fields: {
+    name: name('The medium’s name'),
+    form: z.enum(MEDIUM_FORMS).default('sintered'),
+    job: z.enum(MEDIUM_JOBS).default('biological'),
+    poresPerInch: within(5, 60, 'pores per inch').nullable().default(null),
+    grain: within(1e-5, 0.1, 'm').nullable().default(null),
+    fibre: within(1e-6, 0.005, 'm').nullable().default(null),
+    solidity: within(0.005, 0.4, '(share)').nullable().default(null),
+    voidage: within(0.2, 0.95, '(share)').nullable().default(null),
+    bulkDensity: within(1, 5000, 'kg/m³').default(500),
+    wetDensity: within(1, 6000, 'kg/m³').nullable().default(null),
+    permeability: within(1e-14, 1e-3, 'm²').nullable().default(null),
+    permeabilityLow: within(0, 1e-3, 'm²').nullable().default(null),
+    permeabilityHigh: within(0, 1, 'm²').nullable().default(null),
+    inertia: within(0, 1e7, '1/m').nullable().default(null),
+    geometricSurface: within(0, 1e8, 'm²/m³').nullable().default(null),
+    effectiveSurface: within(0, 1e8, 'm²/m³').nullable().default(null),
+    claimedSurface: within(0, 1e9, 'm²/m³').nullable().default(null),
+    packVolume: within(1e-6, 1, 'm³').nullable().default(null),
+    packMass: within(0.001, 200, 'kg').nullable().default(null),
+    sheetThickness: within(0.001, 0.3, 'm').nullable().default(null),
+    priceMinor: minor.nullable().default(null),
+    currency: currency.nullable().default(null),
+    pricedOn: z.iso.date('a date such as 2026-04-18').nullable().default(null),
+    lifeDays: within(1, 20000, 'days').nullable().default(null),
+    source: text(400).default(''),
+    note: text(2000).default(''),
+    typed: Typed.default({}),
+  },
+  added: { generic: z.boolean() },
 })
-export const MediumPatch = z.object(mediumFields).partial()
-export const MediumList = z.object({ items: z.array(Medium) })
+export const MediumList = z.object({ items: z.array(media.Row) })
 
 /** A layer of a fill; see `FillLayer` in the core. Amounts in m, m³, kg or packs. */
 export const Layer = z.object({
@@ -90,49 +60,39 @@ export const Layers = z
   .array(Layer)
   .max(200, 'at most 200 layers')
   .refine((list) => new Set(list.map((l) => l.id)).size === list.length, 'each layer with an id of its own')
+  .readonly()
 
-const fillFields = {
-  name: name('A name for the fill'),
-  basis: z.enum(FILL_BASES),
-  note: text(2000),
-  layers: Layers,
-}
-export const Fill = z.object({ ...rowBase, modelId: Id, ...fillFields })
-export const FillCreate = z.object({
-  id: Id,
-  modelId: Id,
-  name: fillFields.name,
-  basis: fillFields.basis.default('variant'),
-  note: fillFields.note.default(''),
-  layers: Layers.default([]),
+export const fills = resource({
+  path: 'fills',
+  one: 'fill',
+  given: { modelId: Id },
+  fields: {
+    name: name('A name for the fill'),
+    basis: z.enum(FILL_BASES).default('variant'),
+    note: text(2000).default(''),
+    layers: Layers.default([]),
+  },
 })
-export const FillPatch = z.object(fillFields).partial()
 
-const ruleFields = {
-  name: name('A name for the house rule'),
-  school: z.enum(SCHOOLS),
-  reasoning: text(2000),
-  chemical: z.enum(CHEMICAL_PLACES),
-  /** What differs from the school, by the rule’s id. */
-  rules: z.record(
-    z.string().max(40),
-    z.object({ on: z.boolean(), weight: within(0, 10, '(weight)') }).partial(),
-  ),
-  /** The one that holds where a dossier does not choose its own. */
-  chosen: z.boolean(),
-}
-export const HouseRule = z.object({ ...rowBase, shipped: z.boolean(), ...ruleFields })
-export const HouseRuleCreate = z.object({
-  id: Id,
-  name: ruleFields.name,
-  school: ruleFields.school.default('strain-first'),
-  reasoning: ruleFields.reasoning.default(''),
-  chemical: ruleFields.chemical.default('none'),
-  rules: ruleFields.rules.default({}),
-  chosen: z.boolean().default(false),
+export const houseRules = resource({
+  path: 'house-rules',
+  one: 'house rule',
+  given: {},
+  fields: {
+    name: name('A name for the house rule'),
+    school: z.enum(SCHOOLS).default('strain-first'),
+    reasoning: text(2000).default(''),
+    chemical: z.enum(CHEMICAL_PLACES).default('none'),
+    /** What differs from the school, by the rule’s id. */
+    rules: z
+      .record(z.string().max(40), z.object({ on: z.boolean(), weight: within(0, 10, '(weight)') }).partial())
+      .default({}),
+    /** The one that holds where a dossier does not choose its own. */
+    chosen: z.boolean().default(false),
+  },
+  added: { shipped: z.boolean() },
 })
-export const HouseRulePatch = z.object(ruleFields).partial()
-export const HouseRuleList = z.object({ items: z.array(HouseRule) })
+export const HouseRuleList = z.object({ items: z.array(houseRules.Row) })
 
 /** What may be fitted on a hose run: another filter, a UV-C lamp, an inline heater. */
 export const Fitted = z
@@ -160,8 +120,8 @@ export const Fitted = z
   .partial()
   .strict()
 
-export type Medium = z.infer<typeof Medium>
+export type Medium = z.infer<typeof media.Row>
 export type Layer = z.infer<typeof Layer>
-export type Fill = z.infer<typeof Fill>
-export type HouseRule = z.infer<typeof HouseRule>
+export type Fill = z.infer<typeof fills.Row>
+export type HouseRule = z.infer<typeof houseRules.Row>
 export type Fitted = z.infer<typeof Fitted>

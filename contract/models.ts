@@ -1,101 +1,72 @@
 import { MAX_LOG, TRIAL_KINDS } from '@ypsometer/core/bench'
 import { CLAIM_QUANTITIES, FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
 import { z } from 'zod'
-import { Body, Chamber, ContentItem, Part, Photo } from './teardown'
-import { Id, name, rowBase, text, Typed, within } from './common'
+import { bodies, chambers, contents, parts, photos } from './teardown'
+import { currency, Id, minor, name, text, Typed, within } from './common'
+import { resource } from './resource'
 import { Figure } from './figures'
-import { Fill, Fitted } from './fills'
+import { fills, Fitted } from './fills'
 
 export const FilterKind = z.enum(FILTER_KINDS)
 export const Mains = z.union([z.literal(50), z.literal(60)], { error: '50 or 60 Hz' })
 
-const modelFields = {
-  maker: name('The maker'),
-  name: name('The model’s name'),
-  kind: FilterKind,
-  mainsFrequency: Mains,
-  /** The house rule this review holds to; null: the chosen one. */
-  houseRuleId: Id.nullable(),
-  note: text(4000),
-}
-export const Model = z.object({ ...rowBase, ...modelFields })
-export const ModelCreate = z.object({
-  id: Id,
-  maker: modelFields.maker,
-  name: modelFields.name,
-  kind: modelFields.kind,
-  mainsFrequency: Mains.default(50),
-  houseRuleId: modelFields.houseRuleId.default(null),
-  note: modelFields.note.default(''),
+export const models = resource({
+  path: 'models',
+  one: 'model',
+  given: {},
+  fields: {
+    maker: name('The maker'),
+    name: name('The model’s name'),
+    kind: FilterKind,
+    mainsFrequency: Mains.default(50),
+    /** The house rule this review holds to; null: the chosen one. */
+    houseRuleId: Id.nullable().default(null),
+    note: text(4000).default(''),
+  },
 })
-export const ModelPatch = z.object(modelFields).partial()
 
 /** Printed figures: numbers in SI, money in minor units, or words. */
 export const CLAIM_WORDS = ['contents', 'guarantee'] as const
-export const ClaimQuantity = z.enum([...CLAIM_QUANTITIES, ...CLAIM_WORDS, 'price'])
+export const CLAIM_KINDS = [...CLAIM_QUANTITIES, ...CLAIM_WORDS, 'price'] as const
+export const ClaimQuantity = z.enum(CLAIM_KINDS)
 export type ClaimQuantityName = z.infer<typeof ClaimQuantity>
 
-const claimFields = {
-  value: within(0, 1e6, 'in SI').nullable(),
-  words: text(2000).nullable(),
-  amountMinor: z.int().min(0).max(1e9).nullable(),
-  currency: z
-    .string()
-    .regex(/^[A-Z]{3}$/, 'a three-letter currency code such as EUR')
-    .nullable(),
-  qualifier: text(80),
-  mainsFrequency: Mains.nullable(),
-  printedOn: text(80),
-  typed: Typed,
-}
-export const Claim = z.object({ ...rowBase, modelId: Id, quantity: ClaimQuantity, ...claimFields })
-export const ClaimCreate = z.object({
-  id: Id,
-  modelId: Id,
-  quantity: ClaimQuantity,
-  value: claimFields.value.default(null),
-  words: claimFields.words.default(null),
-  amountMinor: claimFields.amountMinor.default(null),
-  currency: claimFields.currency.default(null),
-  qualifier: claimFields.qualifier.default(''),
-  mainsFrequency: claimFields.mainsFrequency.default(null),
-  printedOn: claimFields.printedOn.default(''),
-  typed: Typed.default({}),
+export const claims = resource({
+  path: 'claims',
+  one: 'claim',
+  given: { modelId: Id, quantity: ClaimQuantity },
+  fields: {
+    value: within(0, 1e6, 'in SI').nullable().default(null),
+    words: text(2000).nullable().default(null),
+    amountMinor: minor.nullable().default(null),
+    currency: currency.nullable().default(null),
+    qualifier: text(80).default(''),
+    mainsFrequency: Mains.nullable().default(null),
+    printedOn: text(80).default(''),
+    typed: Typed.default({}),
+  },
 })
-export const ClaimPatch = z.object(claimFields).partial()
 
 export const SPECIMEN_STATES = ['new', 'used'] as const
 export const OBTAINED = ['bought', 'loaned', 'given', 'second-hand'] as const
-const specimenFields = {
-  label: text(80),
-  obtained: z.enum(OBTAINED),
-  obtainedOn: z.iso.date('a date such as 2026-04-18').nullable(),
-  state: z.enum(SPECIMEN_STATES),
-  monthsInUse: within(0, 600, 'months').nullable(),
-  serial: text(80),
-  condition: text(400),
-  checks: z.record(z.string().max(40), z.boolean()),
-  mediaMass: within(0, 200, 'kg').nullable(),
-  note: text(4000),
-  typed: Typed,
-}
-export const Specimen = z.object({ ...rowBase, modelId: Id, ...specimenFields })
-export const SpecimenCreate = z.object({
-  id: Id,
-  modelId: Id,
-  label: specimenFields.label.default(''),
-  obtained: specimenFields.obtained.default('bought'),
-  obtainedOn: specimenFields.obtainedOn.default(null),
-  state: specimenFields.state.default('new'),
-  monthsInUse: specimenFields.monthsInUse.default(null),
-  serial: specimenFields.serial.default(''),
-  condition: specimenFields.condition.default(''),
-  checks: specimenFields.checks.default({}),
-  mediaMass: specimenFields.mediaMass.default(null),
-  note: specimenFields.note.default(''),
-  typed: Typed.default({}),
+export const specimens = resource({
+  path: 'specimens',
+  one: 'specimen',
+  given: { modelId: Id },
+  fields: {
+    label: text(80).default(''),
+    obtained: z.enum(OBTAINED).default('bought'),
+    obtainedOn: z.iso.date('a date such as 2026-04-18').nullable().default(null),
+    state: z.enum(SPECIMEN_STATES).default('new'),
+    monthsInUse: within(0, 600, 'months').nullable().default(null),
+    serial: text(80).default(''),
+    condition: text(400).default(''),
+    checks: z.record(z.string().max(40), z.boolean()).default({}),
+    mediaMass: within(0, 200, 'kg').nullable().default(null),
+    note: text(4000).default(''),
+    typed: Typed.default({}),
+  },
 })
-export const SpecimenPatch = z.object(specimenFields).partial()
 
 const bore = within(0.002, 0.2, 'm')
 /** A piece of the hose run, in flow order. Lengths in m. */
@@ -129,29 +100,22 @@ export const Segments = z
   .array(Segment)
   .max(60, 'at most 60 pieces')
   .refine((list) => new Set(list.map((s) => s.id)).size === list.length, 'each piece with an id of its own')
+  .readonly()
 
-const hookupFields = {
-  name: name('A name for the hookup'),
-  outletAboveWater: within(-5, 10, 'm'),
-  sourceBelowWater: within(0, 10, 'm'),
-  bodyBelowWater: within(-5, 10, 'm'),
-  segments: Segments,
-  fitted: Fitted,
-  typed: Typed,
-}
-export const Hookup = z.object({ ...rowBase, modelId: Id, ...hookupFields })
-export const HookupCreate = z.object({
-  id: Id,
-  modelId: Id,
-  name: hookupFields.name,
-  outletAboveWater: hookupFields.outletAboveWater.default(-0.05),
-  sourceBelowWater: hookupFields.sourceBelowWater.default(0),
-  bodyBelowWater: hookupFields.bodyBelowWater.default(0),
-  segments: Segments.default([]),
-  fitted: Fitted.default({}),
-  typed: Typed.default({}),
+export const hookups = resource({
+  path: 'hookups',
+  one: 'hookup',
+  given: { modelId: Id },
+  fields: {
+    name: name('A name for the hookup'),
+    outletAboveWater: within(-5, 10, 'm').default(-0.05),
+    sourceBelowWater: within(0, 10, 'm').default(0),
+    bodyBelowWater: within(-5, 10, 'm').default(0),
+    segments: Segments.default([]),
+    fitted: Fitted.default({}),
+    typed: Typed.default({}),
+  },
 })
-export const HookupPatch = z.object(hookupFields).partial()
 
 /** What a trial of some kind is set up with, SI; see `TrialSetup` in the core. */
 export const TrialSetup = z
@@ -162,7 +126,7 @@ export const TrialSetup = z
     relative: within(0, 0.5, '(share)'),
     levelUncertainty: within(0, 20, 'dB'),
     pricePerKwhMinor: within(0, 1e6, 'in the currency’s small unit'),
-    currency: z.string().regex(/^[A-Z]{3}$/, 'a three-letter currency code such as EUR'),
+    currency,
     distance: within(0.01, 100, 'm'),
     position: text(120),
     points: z.array(name('A point’s name', 40)).max(12, 'at most 12 points'),
@@ -191,162 +155,116 @@ export const TrialSetup = z
   .partial()
   .strict()
 
-const trialFields = {
-  specimenId: Id.nullable(),
-  hookupId: Id.nullable(),
-  state: z.enum(FILL_STATES),
-  lift: within(0, 20, 'm'),
-  waterTemperature: within(0, 40, '°C'),
-  mainsFrequency: Mains,
-  vesselVolume: within(0.0001, 1, 'm³'),
-  vesselUncertainty: within(0, 0.2, '(share of the volume)'),
-  clockResolution: within(0.0001, 1, 's'),
-  reaction: within(0, 1, 's'),
-  daysInUse: within(0, 20000, 'days').nullable(),
-  valve: within(0, 1, '(share open)'),
-  outlet: text(80),
-  mainsVoltage: within(1, 500, 'V').nullable(),
-  setup: TrialSetup,
-  /** The fill that was in the body; null: as its state says. */
-  fillId: Id.nullable(),
-  outReason: name('A reason', 200).nullable(),
-  note: text(4000),
-  typed: Typed,
-}
 export const TrialKindName = z.enum(TRIAL_KINDS)
-export const Trial = z.object({ ...rowBase, modelId: Id, kind: TrialKindName, ...trialFields })
-export const TrialCreate = z.object({
-  id: Id,
-  modelId: Id,
-  kind: TrialKindName.default('vessel'),
-  specimenId: trialFields.specimenId.default(null),
-  hookupId: trialFields.hookupId.default(null),
-  state: trialFields.state.default('empty'),
-  lift: trialFields.lift.default(0),
-  waterTemperature: trialFields.waterTemperature.default(22),
-  mainsFrequency: Mains.default(50),
-  vesselVolume: trialFields.vesselVolume.default(0.005),
-  vesselUncertainty: trialFields.vesselUncertainty.default(0.01),
-  clockResolution: trialFields.clockResolution.default(0.01),
-  reaction: trialFields.reaction.default(0.05),
-  daysInUse: trialFields.daysInUse.default(null),
-  valve: trialFields.valve.default(1),
-  outlet: trialFields.outlet.default(''),
-  mainsVoltage: trialFields.mainsVoltage.default(null),
-  setup: TrialSetup.default({}),
-  fillId: trialFields.fillId.default(null),
-  outReason: trialFields.outReason.default(null),
-  note: trialFields.note.default(''),
-  typed: Typed.default({}),
+export const trials = resource({
+  path: 'trials',
+  one: 'trial',
+  given: { modelId: Id, kind: TrialKindName.default('vessel') },
+  fields: {
+    specimenId: Id.nullable().default(null),
+    hookupId: Id.nullable().default(null),
+    state: z.enum(FILL_STATES).default('empty'),
+    lift: within(0, 20, 'm').default(0),
+    waterTemperature: within(0, 40, '°C').default(22),
+    mainsFrequency: Mains.default(50),
+    vesselVolume: within(0.0001, 1, 'm³').default(0.005),
+    vesselUncertainty: within(0, 0.2, '(share of the volume)').default(0.01),
+    clockResolution: within(0.0001, 1, 's').default(0.01),
+    reaction: within(0, 1, 's').default(0.05),
+    daysInUse: within(0, 20000, 'days').nullable().default(null),
+    valve: within(0, 1, '(share open)').default(1),
+    outlet: text(80).default(''),
+    mainsVoltage: within(1, 500, 'V').nullable().default(null),
+    setup: TrialSetup.default({}),
+    /** The fill that was in the body; null: as its state says. */
+    fillId: Id.nullable().default(null),
+    outReason: name('A reason', 200).nullable().default(null),
+    note: text(4000).default(''),
+    typed: Typed.default({}),
+  },
 })
-export const TrialPatch = z.object(trialFields).partial()
 
-const readingFields = {
-  volume: within(1e-6, 10, 'm³').nullable(),
-  seconds: within(0, 1e6, 's').nullable(),
-  value: within(0, 1e9, '(in the unit of its kind)').nullable(),
-  series: text(40),
-  outcome: text(20),
-  note: text(400),
-  /** The instrument it was taken from, empty when by hand. */
-  source: text(120),
-}
-export const Reading = z.object({
-  ...rowBase,
-  trialId: Id,
-  kind: TrialKindName,
-  takenAt: z.string(),
-  ...readingFields,
+export const readings = resource({
+  path: 'readings',
+  one: 'run',
+  given: { trialId: Id, kind: TrialKindName.default('vessel'), takenAt: z.iso.datetime() },
+  fields: {
+    volume: within(1e-6, 10, 'm³').nullable().default(null),
+    seconds: within(0, 1e6, 's').nullable().default(null),
+    value: within(0, 1e9, '(in the unit of its kind)').nullable().default(null),
+    series: text(40).default(''),
+    outcome: text(20).default(''),
+    note: text(400).default(''),
+    /** The instrument it was taken from, empty when by hand. */
+    source: text(120).default(''),
+  },
 })
-export const ReadingCreate = z.object({
-  id: Id,
-  trialId: Id,
-  kind: TrialKindName.default('vessel'),
-  takenAt: z.iso.datetime(),
-  volume: readingFields.volume.default(null),
-  seconds: readingFields.seconds.default(null),
-  value: readingFields.value.default(null),
-  series: readingFields.series.default(''),
-  outcome: readingFields.outcome.default(''),
-  note: readingFields.note.default(''),
-  source: readingFields.source.default(''),
-})
-export const ReadingPatch = z.object(readingFields).partial()
 
 const points = (what: string) =>
   z
     .array(z.number({ error: `numbers of ${what}` }))
     .min(1, 'at least one point')
     .max(MAX_LOG, `at most ${MAX_LOG} points`)
-const logFields = { series: text(40), note: text(400) }
 /** A long series of a trial, summed up; its points are read apart. Times in s from the start. */
-export const Log = z.object({
-  ...rowBase,
-  trialId: Id,
-  startedAt: z.string(),
-  source: text(120),
-  ...logFields,
-  n: z.int(),
-  span: z.number(),
-  mean: z.number(),
-  deviation: z.number(),
-  energyMean: z.number(),
-  min: z.number(),
-  max: z.number(),
+export const logs = resource({
+  path: 'logs',
+  one: 'log',
+  given: { trialId: Id, startedAt: z.iso.datetime(), source: text(120).default('') },
+  fields: { series: text(40).default(''), note: text(400).default('') },
+  added: {
+    n: z.int(),
+    span: z.number(),
+    mean: z.number(),
+    deviation: z.number(),
+    energyMean: z.number(),
+    min: z.number(),
+    max: z.number(),
+  },
+  sent: { times: points('seconds'), values: points('the quantity') },
 })
-export const LogCreate = z.object({
-  id: Id,
-  trialId: Id,
-  startedAt: z.iso.datetime(),
-  series: logFields.series.default(''),
-  source: text(120).default(''),
-  note: logFields.note.default(''),
-  times: points('seconds'),
-  values: points('the quantity'),
-})
-export const LogPatch = z.object(logFields).partial()
 export const LogPoints = z.object({ times: z.array(z.number()), values: z.array(z.number()) })
 
 /** `POST /imports`: trials, readings and logs at once, all or nothing. */
 export const ImportRequest = z.object({
-  trials: z.array(TrialCreate).max(200, 'at most 200 trials').default([]),
-  readings: z.array(ReadingCreate).max(5000, 'at most 5000 readings').default([]),
-  logs: z.array(LogCreate).max(40, 'at most 40 logs').default([]),
+  trials: z.array(trials.Create).max(200, 'at most 200 trials').default([]),
+  readings: z.array(readings.Create).max(5000, 'at most 5000 readings').default([]),
+  logs: z.array(logs.Create).max(40, 'at most 40 logs').default([]),
 })
 export const ImportAnswer = z.object({ trials: z.int(), readings: z.int(), logs: z.int() })
 
-export type Model = z.infer<typeof Model>
-export type Claim = z.infer<typeof Claim>
-export type Specimen = z.infer<typeof Specimen>
-export type Hookup = z.infer<typeof Hookup>
-export type Trial = z.infer<typeof Trial>
-export type Reading = z.infer<typeof Reading>
-export type Log = z.infer<typeof Log>
+export type Model = z.infer<typeof models.Row>
+export type Claim = z.infer<typeof claims.Row>
+export type Specimen = z.infer<typeof specimens.Row>
+export type Hookup = z.infer<typeof hookups.Row>
+export type Trial = z.infer<typeof trials.Row>
+export type Reading = z.infer<typeof readings.Row>
+export type Log = z.infer<typeof logs.Row>
 export type LogPoints = z.infer<typeof LogPoints>
 export type ImportRequest = z.input<typeof ImportRequest>
+export type Segment = z.infer<typeof Segment>
 export type TrialSetup = z.infer<typeof TrialSetup>
 
 /** Everything the dossier of a model stands on. */
 export const Dossier = z.object({
-  model: Model,
-  claims: z.array(Claim),
-  specimens: z.array(Specimen),
-  hookups: z.array(Hookup),
-  trials: z.array(Trial),
-  readings: z.array(Reading),
-  logs: z.array(Log),
-  contents: z.array(ContentItem),
-  parts: z.array(Part),
-  photos: z.array(Photo),
-  bodies: z.array(Body),
-  chambers: z.array(Chamber),
-  fills: z.array(Fill),
+  model: models.Row,
+  claims: z.array(claims.Row),
+  specimens: z.array(specimens.Row),
+  hookups: z.array(hookups.Row),
+  trials: z.array(trials.Row),
+  readings: z.array(readings.Row),
+  logs: z.array(logs.Row),
+  contents: z.array(contents.Row),
+  parts: z.array(parts.Row),
+  photos: z.array(photos.Row),
+  bodies: z.array(bodies.Row),
+  chambers: z.array(chambers.Row),
+  fills: z.array(fills.Row),
 })
 export type Dossier = z.infer<typeof Dossier>
 
 /** One row of the shelf. */
 export const ShelfRow = z.object({
-  model: Model,
+  model: models.Row,
   ratedFlow: Figure.nullable(),
   flow: Figure.nullable(),
   basis: z.enum(['measured', 'measured-bare', 'computed-fit', 'computed-label', 'rule', 'none']),

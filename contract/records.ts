@@ -59,8 +59,11 @@ export function modelRecord(d: Dossier): ModelRecord {
   }
 }
 
+/** A tank without what only a stored row has. */
+type TankSizes = Omit<Tank, 'id' | 'version' | 'createdAt' | 'updatedAt' | 'deletedAt'>
+
 /** The shape of a tank row, with only the lengths that shape has. */
-export function tankShape(t: Tank): TankShape {
+export function tankShape(t: TankSizes): TankShape {
   switch (t.shape) {
     case 'box':
       return { shape: 'box', length: t.length, width: t.width, height: t.height }
@@ -74,7 +77,7 @@ export function tankShape(t: Tank): TankShape {
 }
 
 /** Volumes of a tank row. @throws OutOfRange naming the column that does not fit. */
-export const tankWater = (t: Tank): TankVolume =>
+export const tankWater = (t: TankSizes): TankVolume =>
   tankVolume(tankShape(t), {
     waterLevel: t.waterLevel,
     substrateDepth: t.substrateDepth,
@@ -82,17 +85,15 @@ export const tankWater = (t: Tank): TankVolume =>
     decorVolume: t.decorVolume,
   })
 
+/** A chamber without what only a stored row has. */
+type MeasuredChamber = Omit<Chamber, 'version' | 'createdAt' | 'updatedAt' | 'deletedAt' | 'modelId'>
+
 /** The solid of a chamber row, with only the lengths its shape has. */
-export function chamberSolid(c: Chamber): Solid {
-  const row = c as unknown as Record<string, number>
-  return {
-    shape: c.shape,
-    ...Object.fromEntries(SOLID_FIELDS[c.shape].map((f) => [f, row[f]])),
-  } as unknown as Solid
-}
+export const chamberSolid = (c: MeasuredChamber): Solid =>
+  ({ shape: c.shape, ...Object.fromEntries(SOLID_FIELDS[c.shape].map((f) => [f, c[f]])) }) as Solid
 
 /** A chamber row as the core takes it. */
-export const chamberRecord = (c: Chamber): CoreChamber => ({
+export const chamberRecord = (c: MeasuredChamber): CoreChamber => ({
   id: c.id,
   name: c.name,
   role: c.role,

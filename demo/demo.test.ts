@@ -1,20 +1,4 @@
-import {
-  BodyCreate,
-  ChamberCreate,
-  ClaimCreate,
-  ContentItemCreate,
-  HookupCreate,
-  ModelCreate,
-  modelRecord,
-  PartCreate,
-  ReadingCreate,
-  SpecimenCreate,
-  TankCreate,
-  tankWater,
-  interiorOf,
-  type Dossier,
-  type Tank,
-} from '@ypsometer/contract'
+import { modelRecord, tankWater, interiorOf, RESOURCES, type Dossier, type Tank } from '@ypsometer/contract'
 import { assess, FILTER_KINDS, hasPump } from '@ypsometer/core/judging'
 import { reaches } from '@ypsometer/core/teardown'
 import { interiorProblems, volumeAudit } from '@ypsometer/core/volumes'
@@ -27,10 +11,10 @@ const each = demoBundle.models.map((m, i) => [m.model.name, i] as const)
 test('every kind of filter is on the shelf, and every row is what the contract takes', () => {
   expect(new Set(demoBundle.models.map((m) => m.model.kind))).toEqual(new Set(FILTER_KINDS))
   for (const m of demoBundle.models) {
-    ModelCreate.parse(m.model)
+    RESOURCES.models.Create.parse(m.model)
     const schemas = [
-      [ClaimCreate, m.claims], [SpecimenCreate, m.specimens], [HookupCreate, m.hookups], [ReadingCreate, m.readings],
-      [BodyCreate, m.bodies], [ChamberCreate, m.chambers], [PartCreate, m.parts], [ContentItemCreate, m.contents],
+      [RESOURCES.claims.Create, m.claims], [RESOURCES.specimens.Create, m.specimens], [RESOURCES.hookups.Create, m.hookups], [RESOURCES.readings.Create, m.readings],
+      [RESOURCES.bodies.Create, m.bodies], [RESOURCES.chambers.Create, m.chambers], [RESOURCES.parts.Create, m.parts], [RESOURCES.contents.Create, m.contents],
     ] as const // prettier-ignore
     for (const [schema, rows] of schemas)
       for (const row of rows) expect(schema.safeParse(row).success).toBe(true)
@@ -86,7 +70,7 @@ test.each(each)('%s: its interior fits, closes against its water, and its log re
 test('twelve tanks, each holding water', () => {
   expect(demoBundle.tanks).toHaveLength(12)
   for (const t of demoBundle.tanks) {
-    expect(TankCreate.safeParse(t).success).toBe(true)
+    expect(RESOURCES.tanks.Create.safeParse(t).success).toBe(true)
     expect(tankWater(t as unknown as Tank).water).toBeGreaterThan(0.01)
   }
 })

@@ -1,20 +1,4 @@
-import {
-  BodyCreate,
-  ChamberCreate,
-  chamberColumns,
-  ClaimCreate,
-  ContentItemCreate,
-  FillCreate,
-  MediumCreate,
-  PartCreate,
-  HookupCreate,
-  ModelCreate,
-  ReadingCreate,
-  SpecimenCreate,
-  TankCreate,
-  TrialCreate,
-  type Tank,
-} from '@ypsometer/contract'
+import { chamberColumns, RESOURCES, type Tank, type CreatedOf } from '@ypsometer/contract'
 import { pumpFlow } from '@ypsometer/core/hydraulics'
 import { seeded, seededNormal } from '@ypsometer/core/statistics'
 import { PART_KINDS, printedItems, CHECKLISTS } from '@ypsometer/core/teardown'
@@ -23,7 +7,6 @@ import { writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { format } from 'prettier'
-import type { z } from 'zod'
 import type { DemoBundle } from './index'
 import { fillsOf, HOUSE_CARTRIDGE } from './fills'
 import { idOf } from './ids'
@@ -37,20 +20,15 @@ const START = Date.UTC(2026, 8, 7, 8, 0, 0)
 let minutes = 0
 const clock = (step: number): string => new Date(START + (minutes += step) * 60000).toISOString()
 
-type TrialRow = z.infer<typeof TrialCreate> & { createdAt: string }
+type TrialRow = CreatedOf<'trials'> & { createdAt: string }
 
 /** Timed runs of a vessel at a true flow: reaction of the hand, a mark that is read a little off, uneven pouring. */
-function runs(
-  trialId: string,
-  trueFlow: number,
-  litres: number,
-  count: number,
-): z.infer<typeof ReadingCreate>[] {
+function runs(trialId: string, trueFlow: number, litres: number, count: number): CreatedOf<'readings'>[] {
   return Array.from({ length: count }, (_, i) => {
     const volume = litres / 1000
     const filled = volume * (1 + 0.004 * normal())
     const seconds = filled / (trueFlow * (1 + 0.008 * normal())) + 0.12 * normal()
-    return ReadingCreate.parse({
+    return RESOURCES.readings.Create.parse({
       id: idOf(`${trialId}-${i}`),
       trialId,
       takenAt: clock(2),
@@ -66,7 +44,7 @@ function claims(t: Truth, modelId: string) {
     value === undefined
       ? []
       : [
-          ClaimCreate.parse({
+          RESOURCES.claims.Create.parse({
             id: idOf(`${modelId}-${quantity}`),
             modelId,
             quantity,
@@ -88,7 +66,7 @@ function claims(t: Truth, modelId: string) {
       `${label.mediaVolume} L`,
     ),
     ...row('noise', label.noise, `${label.noise} dB`),
-    ClaimCreate.parse({
+    RESOURCES.claims.Create.parse({
       id: idOf(`${modelId}-price`),
       modelId,
       quantity: 'price',
@@ -96,7 +74,7 @@ function claims(t: Truth, modelId: string) {
       currency: 'EUR',
       printedOn: 'shelf tag',
     }),
-    ClaimCreate.parse({
+    RESOURCES.claims.Create.parse({
       id: idOf(`${modelId}-contents`),
       modelId,
       quantity: 'contents',
@@ -105,7 +83,7 @@ function claims(t: Truth, modelId: string) {
     }),
     ...(label.guarantee
       ? [
-          ClaimCreate.parse({
+          RESOURCES.claims.Create.parse({
             id: idOf(`${modelId}-guarantee`),
             modelId,
             quantity: 'guarantee',
@@ -133,7 +111,7 @@ function interior(t: Truth, modelId: string) {
   const waterFill = Math.round(gross * (1 + 0.004 * normal()) * 1e5) / 1e5
   return {
     bodies: [
-      BodyCreate.parse({
+      RESOURCES.bodies.Create.parse({
         ...outside,
         id: idOf(`${modelId}-body`),
         modelId,
@@ -144,7 +122,7 @@ function interior(t: Truth, modelId: string) {
       }),
     ],
     chambers: chambers.map((c, i) =>
-      ChamberCreate.parse({
+      RESOURCES.chambers.Create.parse({
         id: c.id,
         modelId,
         position: i + 1,
@@ -167,7 +145,7 @@ function stripLog(t: Truth, modelId: string) {
       p.reach !== 'media' && uniform() < worn
         ? findings[1 + Math.floor(uniform() * (findings.length - 1))]
         : findings[0]
-    return PartCreate.parse({
+    return RESOURCES.parts.Create.parse({
       id: idOf(`${modelId}-part-${i}`),
       modelId,
       position: i + 1,
@@ -188,7 +166,7 @@ function stripLog(t: Truth, modelId: string) {
   })
   const printed = printedItems(t.label.contents)
   const contents = printed.map((name, i) =>
-    ContentItemCreate.parse({
+    RESOURCES.contents.Create.parse({
       id: idOf(`${modelId}-content-${i}`),
       modelId,
       position: i + 1,
@@ -203,7 +181,7 @@ function stripLog(t: Truth, modelId: string) {
 const wobble = seededNormal(1877)
 const chance = seeded(1878)
 
-type Readings = Partial<z.infer<typeof ReadingCreate>>
+type Readings = Partial<CreatedOf<'readings'>>
 
 /** Everything a bench notes besides flows: heights, watts, noise, priming, cups, dye, air. */
 function otherTrials(
@@ -213,18 +191,18 @@ function otherTrials(
   hookupId: string,
   fixed: number,
   trials: TrialRow[],
-  readings: z.infer<typeof ReadingCreate>[],
+  readings: CreatedOf<'readings'>[],
 ): void {
   const temperature = 21.5
   const round = (v: number, digits: number): number => Number(v.toFixed(digits))
   const note = (
-    kind: z.infer<typeof TrialCreate>['kind'],
-    more: Partial<z.infer<typeof TrialCreate>>,
+    kind: CreatedOf<'trials'>['kind'],
+    more: Partial<CreatedOf<'trials'>>,
     list: readonly Readings[],
   ): void => {
     const id = idOf(`${modelId}-trial-${kind}`)
     trials.push({
-      ...TrialCreate.parse({
+      ...RESOURCES.trials.Create.parse({
         id,
         modelId,
         kind,
@@ -237,7 +215,13 @@ function otherTrials(
     })
     list.forEach((r, i) =>
       readings.push(
-        ReadingCreate.parse({ id: idOf(`${id}-${i}`), trialId: id, kind, takenAt: clock(1), ...r }),
+        RESOURCES.readings.Create.parse({
+          id: idOf(`${id}-${i}`),
+          trialId: id,
+          kind,
+          takenAt: clock(1),
+          ...r,
+        }),
       ),
     )
   }
@@ -344,7 +328,7 @@ function model(t: Truth): DemoBundle['models'][number] {
   const hookupId = idOf(`${modelId}-hookup`)
   clock(60 * 24 * 3)
   const trials: TrialRow[] = []
-  const readings: z.infer<typeof ReadingCreate>[] = []
+  const readings: CreatedOf<'readings'>[] = []
   const bench = (
     state: OnTheBench['state'],
     lift: number,
@@ -355,7 +339,7 @@ function model(t: Truth): DemoBundle['models'][number] {
     const id = idOf(`${modelId}-${state}-${lift}-${attached}${fillId ?? ''}`)
     const temperature = 21.5
     trials.push({
-      ...TrialCreate.parse({
+      ...RESOURCES.trials.Create.parse({
         id,
         modelId,
         specimenId,
@@ -392,10 +376,16 @@ function model(t: Truth): DemoBundle['models'][number] {
   if (t.pump && fills.some((f) => f.basis === 'proposed')) bench('proposed', fixed, true, 5)
   otherTrials(t, modelId, specimenId, hookupId, fixed, trials, readings)
   return {
-    model: ModelCreate.parse({ id: modelId, maker: t.maker, name: t.name, kind: t.kind, note: t.note }),
+    model: RESOURCES.models.Create.parse({
+      id: modelId,
+      maker: t.maker,
+      name: t.name,
+      kind: t.kind,
+      note: t.note,
+    }),
     claims: claims(t, modelId),
     specimens: [
-      SpecimenCreate.parse({
+      RESOURCES.specimens.Create.parse({
         id: specimenId,
         modelId,
         label: 'Bench unit',
@@ -411,7 +401,7 @@ function model(t: Truth): DemoBundle['models'][number] {
       }),
     ],
     hookups: [
-      HookupCreate.parse({
+      RESOURCES.hookups.Create.parse({
         id: hookupId,
         modelId,
         name: t.hookup.name,
@@ -421,12 +411,12 @@ function model(t: Truth): DemoBundle['models'][number] {
         segments: t.hookup.segments,
       }),
       ...(t.others ?? []).map((o) =>
-        HookupCreate.parse({ ...o, id: idOf(`${modelId}-hookup-${o.name}`), modelId }),
+        RESOURCES.hookups.Create.parse({ ...o, id: idOf(`${modelId}-hookup-${o.name}`), modelId }),
       ),
     ],
     trials,
     readings,
-    fills: fills.map((f) => FillCreate.parse({ ...f, modelId })),
+    fills: fills.map((f) => RESOURCES.fills.Create.parse({ ...f, modelId })),
     ...interior(t, modelId),
     ...stripLog(t, modelId),
   }
@@ -434,12 +424,15 @@ function model(t: Truth): DemoBundle['models'][number] {
 
 const bundle: DemoBundle = {
   models: TRUTHS.map(model),
-  media: [MediumCreate.parse(HOUSE_CARTRIDGE)],
-  tanks: TANKS.map((t) => TankCreate.parse({ id: idOf(`tank-${t.name}`), ...(t as Partial<Tank>) })),
+  media: [RESOURCES.media.Create.parse(HOUSE_CARTRIDGE)],
+  tanks: TANKS.map((t) =>
+    RESOURCES.tanks.Create.parse({ id: idOf(`tank-${t.name}`), ...(t as Partial<Tank>) }),
+  ),
 }
 const here = dirname(fileURLToPath(import.meta.url))
+// Another place can be named, to hold what would be written against what is there.
 writeFileSync(
-  join(here, 'saltery-row.json'),
+  process.argv[2] ?? join(here, 'saltery-row.json'),
   await format(JSON.stringify(bundle), { parser: 'json', printWidth: 200 }),
 )
 console.log(

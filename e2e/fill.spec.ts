@@ -1,5 +1,17 @@
-import { expect, test, type Page } from '@playwright/test'
-import { heard, named, openDossier, saved, startServer, stopServer, upToTheTop, watchErrors } from './helpers'
+import {
+  expect,
+  framesOf,
+  test,
+  type Page,
+  heard,
+  named,
+  openDossier,
+  saved,
+  startServer,
+  stopServer,
+  upToTheTop,
+  watchErrors,
+} from './helpers'
 
 /** Row of the results: its label, then this fill’s number as text. */
 const result = async (page: Page, label: string): Promise<number> => {
@@ -67,31 +79,10 @@ test('dragging keeps its frames while the numbers follow', async ({ page }) => {
   await openDossier(page, 'Torrent 1400', 'fill')
   await expect(page.locator('svg [data-layer="l5"]')).toBeVisible()
   // Frames of the page at rest, then of the same page while a layer is dragged: what a busy machine adds is in both.
-  await page.evaluate(() => {
-    const kept = window as unknown as { frames: number[] }
-    kept.frames = []
-    let last = performance.now()
-    const tick = (now: number): void => {
-      kept.frames.push(now - last)
-      last = now
-      requestAnimationFrame(tick)
-    }
-    requestAnimationFrame(tick)
-  })
-  const frames = async (): Promise<{ median: number; slow: number; count: number }> => {
-    const taken = await page.evaluate(() => {
-      const kept = window as unknown as { frames: number[] }
-      const taken = kept.frames.slice(2).sort((a, b) => a - b)
-      kept.frames = []
-      return taken
-    })
-    const at = (share: number): number => taken[Math.floor(share * (taken.length - 1))] ?? NaN
-    return { median: at(0.5), slow: at(0.95), count: taken.length }
-  }
-  await page.waitForTimeout(1500)
-  const rest = await frames()
+  const frames = await framesOf(page)
+  const rest = await frames(80)
   await drag(page, 'l5', 'l1', false, 80)
-  const held = await frames()
+  const held = await frames(1)
   await page.keyboard.press('Escape')
   await page.mouse.up()
   test.info().annotations.push({

@@ -1,11 +1,32 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test as base, type Page } from '@playwright/test'
+import { TestBench } from './bench'
 
-const control = Number(process.env.E2E_PORT ?? 4691) + 1
+let bench: TestBench
 
-/** Kills the server, as a crash would. */
-export const stopServer = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/stop`))
+/** The tests of this project: each worker has a bench of its own, which dies with it. */
+export const test = base.extend<object, { bench: TestBench }>({
+  bench: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads a fixture's needs from this pattern
+    async ({}, use) => {
+      bench = await TestBench.open()
+      await use(bench)
+      bench.close()
+    },
+    { scope: 'worker', auto: true, timeout: 60000 },
+  ],
+  baseURL: ({ bench }, use) => use(bench.url),
+})
+export { expect, type Page }
+
+/** Kills this worker's server, as a crash would. */
+export const stopServer = (): Promise<void> => bench.stopServer()
 /** Starts it again on the same database. */
-export const startServer = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/start`))
+export const startServer = (): Promise<void> => bench.startServer()
+/** Says something to the simulated bench by SCPI; what its error queue answers. */
+export const rig = (command: string): Promise<string> => bench.tell(command)
+/** Kills the simulated bench, and starts it anew. */
+export const rigStop = (): Promise<void> => bench.stopRig()
+export const rigStart = (): Promise<void> => bench.startRig()
 
 /** Opens a demo dossier by its model's name. */
 export async function openDossier(page: Page, name: string, station = 'claims'): Promise<string> {
@@ -31,13 +52,6 @@ export function watchErrors(page: Page): string[] {
   return found
 }
 
-/** Says something to the simulated bench by SCPI; what its error queue answers. */
-export const rig = async (command: string): Promise<string> =>
-  (await fetch(`http://127.0.0.1:${control}/rig?${encodeURIComponent(command)}`)).text()
-/** Kills the simulated bench, and starts it anew. */
-export const rigStop = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/rig-stop`))
-export const rigStart = async (): Promise<void> => void (await fetch(`http://127.0.0.1:${control}/rig-start`))
-
 /** Presses a key while a row is moved by keyboard, and waits until the move was said. */
 export async function heard(page: Page, key: string, said: RegExp): Promise<void> {
   await page.keyboard.press(key)
@@ -53,3 +67,55 @@ export const upToTheTop = (page: Page, name: string): Promise<void> =>
 
 /** A name for something new: another one at a second try, because the first may be there already. */
 export const named = (name: string): string => (test.info().retry ? `${name} again` : name)
+
+/** Waits until the stopwatch of a bench screen shows more than so many seconds. */
+export const clockShows = (page: Page, seconds: number): Promise<void> =>
+  expect
+    .poll(
+      async () => parseFloat((await page.locator('main ~ * .num[aria-hidden]').first().textContent()) ?? ''),
+      {
+        intervals: [30],
+      },
+    )
+    .toBeGreaterThan(seconds)
+
+/** Frame times (ms) of a page from now on; each call gives those since the last, once there are so many. */
+export async function framesOf(
+  page: Page,
+): Promise<(least: number) => Promise<{ median: number; slow: number; count: number }>> {
+  await page.evaluate(() => {
+    const kept = window as unknown as { frames: number[] }
+    kept.frames = []
+    let last = performance.now()
+    const tick = (now: number): void => {
+      kept.frames.push(now - last)
+      last = now
+      requestAnimationFrame(tick)
+    }
+    requestAnimationFrame(tick)
+  })
+  return async (least) => {
+    await page.waitForFunction(
+      (n) => (window as unknown as { frames: number[] }).frames.length >= n,
+      least + 2,
+    )
+    const taken = await page.evaluate(() => {
+      const kept = window as unknown as { frames: number[] }
+      const taken = kept.frames.slice(2).sort((a, b) => a - b)
+      kept.frames = []
+      return taken
+    })
+    const at = (share: number): number => taken[Math.floor(share * (taken.length - 1))] ?? NaN
+    return { median: at(0.5), slow: at(0.95), count: taken.length }
+  }
+}
+
+/** Waits until a view stands: its heading is there and nothing on it is still being loaded. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+  await expect(page.locator('[data-loading]')).toHaveCount(0)
+}
+
+/** How many px a page is wider than its window. */
+export const sideways = (page: Page): Promise<number> =>
+  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)

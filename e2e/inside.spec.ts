@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test'
-import { named, openDossier, saved } from './helpers'
+import { expect, test, named, openDossier, saved } from './helpers'
 
 test('from the usual interior to a measured one, the litres checked by hand', async ({ page }) => {
   const id = crypto.randomUUID()

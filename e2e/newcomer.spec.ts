@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test'
-import { named, saved, watchErrors } from './helpers'
+import { expect, test, named, saved, watchErrors } from './helpers'
 
 /*
  * A newcomer's whole way: label, five runs by the space bar, a tank, a verdict. The expected numbers were worked out

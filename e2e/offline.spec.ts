@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test'
-import { openDossier, saved, startServer, stopServer } from './helpers'
+import { clockShows, expect, test, openDossier, saved, startServer, stopServer } from './helpers'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -27,7 +26,7 @@ test('with the server gone the bench opens again from the device, times runs, an
   await page.reload()
   await expect(laps).toHaveCount(5)
   await page.keyboard.press('Space')
-  await page.waitForTimeout(700)
+  await clockShows(page, 0.6)
   await page.keyboard.press('Space')
   await expect(laps).toHaveCount(6)
   await expect(page.getByText(/Kept on this device \(1\)/)).toBeVisible()

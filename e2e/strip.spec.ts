@@ -1,6 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
-import { heard, named, openDossier, saved, upToTheTop, watchErrors } from './helpers'
+import { expect, test, type Page, heard, named, openDossier, saved, upToTheTop, watchErrors } from './helpers'
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true }
 interface Part {

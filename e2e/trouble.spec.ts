@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test'
-import { named, openDossier, saved, startServer, stopServer } from './helpers'
+import { clockShows, expect, test, named, openDossier, saved, startServer, stopServer } from './helpers'
 
 test.describe('wrong input says what is wrong, at the field, and loses nothing', () => {
   test('letters, negatives, two readings and a 40 000 L/h nano filter', async ({ page }) => {
@@ -114,7 +113,7 @@ test('the server stops while someone types and times; all of it arrives when it 
   const laps = page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')
   for (let i = 1; i <= 2; i++) {
     await page.keyboard.press('Space')
-    await page.waitForTimeout(700)
+    await clockShows(page, 0.6)
     await page.keyboard.press('Space')
     await expect(laps).toHaveCount(i)
   }

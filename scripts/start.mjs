@@ -41,7 +41,7 @@ await command(async () => {
     )
   ensurePackages()
   if (!process.env.DATABASE_URL) ensureDebian([POSTGRES])
-  ensureBuild()
+  await ensureBuild()
   mkdirSync(folder, { recursive: true })
   const cluster = process.env.DATABASE_URL ? null : await keptCluster(folder)
   let child

@@ -1,7 +1,8 @@
 #!/usr/bin/env node
-// `npm test`: everything checked, from the packages up. The last line is "N passed, N failed".
-import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+// `npm test`: everything checked, from the packages up, in two lanes side by side. A check that fails prints what it
+// said; all of it is kept under .test/. The last line is "N passed, N failed".
+import { spawn } from 'node:child_process'
+import { createWriteStream, existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import {
   checkNode,
@@ -16,43 +17,114 @@ import {
 } from './lib/system.mjs'
 
 const OUT = join(ROOT, '.test')
+const CACHE = join(ROOT, 'node_modules', '.cache')
+/** Longest time any check may take (ms): one that hangs is ended and said, not waited for. */
+const LIMIT = 15 * 60 * 1000
+const began = Date.now()
 let passed = 0
 let failed = 0
 
-/** Runs one check; it counts as one test unless it reports its own numbers. */
-function check(name, file, args, count) {
-  const from = Date.now()
-  const r = spawnSync(file, args, {
-    cwd: ROOT,
-    stdio: 'inherit',
-    env: { ...process.env, FORCE_COLOR: '0', CI: '1' },
+const seconds = (from) => `${((Date.now() - from) / 1000).toFixed(1)} s`
+const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
+
+/** Runs a program in a process group of its own, its output into a file; the exit code, or null when it was ended. */
+const run = (file, args, log) =>
+  new Promise((done) => {
+    const out = createWriteStream(log)
+    const child = spawn(file, args, {
+      cwd: ROOT,
+      detached: true,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, FORCE_COLOR: '0', CI: '1' },
+    })
+    const end = () => {
+      try {
+        process.kill(-child.pid, 'SIGKILL')
+      } catch {
+        // Nothing of it is left.
+      }
+    }
+    const timer = setTimeout(end, LIMIT)
+    groups.add(end)
+    child.stdout.pipe(out, { end: false })
+    child.stderr.pipe(out, { end: false })
+    child.on('error', (error) => out.write(`${error.message}\n`))
+    child.on('close', (code) => {
+      clearTimeout(timer)
+      end()
+      groups.delete(end)
+      out.end(() => done(code))
+    })
   })
-  const own = count?.()
-  if (own) {
-    passed += own.passed
-    failed += own.failed
-    if (r.status !== 0 && own.failed === 0) failed += 1
-  } else if (r.status === 0) passed += 1
-  else failed += 1
-  say(`${r.status === 0 ? 'ok  ' : 'FAIL'} ${name} (${((Date.now() - from) / 1000).toFixed(1)} s)`)
+const groups = new Set()
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    groups.forEach((end) => end())
+    process.exit(1)
+  })
+
+/** Runs one check; it counts as one test unless it reports its own numbers. */
+async function check(name, file, args, count) {
+  const from = Date.now()
+  const log = join(OUT, `${name.replace(/\W+/g, '-')}.log`)
+  const code = await run(file, args, log)
+  const own = count?.() ?? { passed: code === 0 ? 1 : 0, failed: 0 }
+  const bad = own.failed || code === 0 ? own.failed : 1
+  passed += own.passed
+  failed += bad
+  if (bad) {
+    say(readFileSync(log, 'utf8').trimEnd())
+    if (code === null) say(`ended after ${seconds(from)}: it did not come to an end by itself`)
+  }
+  const tests = count ? `, ${own.passed} passed${bad ? `, ${bad} failed` : ''}` : ''
+  say(`${bad ? 'FAIL' : 'ok  '} ${name} (${seconds(from)}${tests})`)
+  if (own.note) say(`     ${own.note}`)
 }
 
-const jestNumbers = () => {
-  const path = join(OUT, 'jest.json')
-  if (!existsSync(path)) return { passed: 0, failed: 1 }
-  const r = JSON.parse(readFileSync(path, 'utf8'))
-  return { passed: r.numPassedTests, failed: r.numFailedTests + r.numRuntimeErrorTestSuites }
+const report = (name, read) => () => {
+  const path = join(OUT, name)
+  return existsSync(path) ? read(JSON.parse(readFileSync(path, 'utf8'))) : { passed: 0, failed: 1 }
 }
-const e2eNumbers = () => {
-  const path = join(OUT, 'e2e.json')
-  if (!existsSync(path)) return { passed: 0, failed: 1 }
-  const { stats } = JSON.parse(readFileSync(path, 'utf8'))
-  if (stats.flaky) say(`${stats.flaky} of the browser tests passed only at the second try`)
-  return { passed: stats.expected + stats.flaky, failed: stats.unexpected }
+const jestNumbers = report('jest.json', (r) => ({
+  passed: r.numPassedTests,
+  failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
+}))
+const e2eNumbers = report('e2e.json', ({ stats }) => ({
+  passed: stats.expected + stats.flaky,
+  failed: stats.unexpected,
+  ...(stats.flaky && { note: `${stats.flaky} of the browser tests passed only at the second try` }),
+}))
+
+/** What reads the sources, and the tests that need no build. */
+async function sources() {
+  await check(
+    'unit',
+    bin('jest'),
+    ['--json', `--outputFile=${join(OUT, 'jest.json')}`, '--silent'],
+    jestNumbers,
+  )
+  await check('types', bin('tsc'), ['-p', 'tsconfig.json'])
+  await check('core without DOM or Node types', bin('tsc'), ['-p', 'core/tsconfig.json'])
+  await check('lint', bin('eslint'), ['--cache', '--cache-location', join(CACHE, 'eslint'), '.'])
+  await check('format', bin('prettier'), [
+    '--check',
+    '--log-level=warn',
+    '--cache',
+    `--cache-location=${join(CACHE, 'prettier')}`,
+    '.',
+  ])
+  await check('imports go downward', 'npm', ['run', '-s', 'rules'])
+  await check('nothing unused', bin('knip'), [])
 }
 
-const testFiles = () =>
-  readdirSync(join(ROOT, 'scripts', 'tests')).map((name) => join('scripts', 'tests', name))
+/** The built app: started, killed, and used in the browser. */
+async function built() {
+  const from = Date.now()
+  await ensureBuild()
+  say(`ok   build (${seconds(from)})`)
+  await check('browser', bin('playwright'), ['test'], e2eNumbers)
+  await check('start, and what survives a kill', process.execPath, ['--test', 'scripts/tests/'])
+}
 
 await command(async () => {
   checkNode()
@@ -60,27 +132,8 @@ await command(async () => {
   ensureDebian([POSTGRES, CHROMIUM])
   rmSync(OUT, { recursive: true, force: true })
   mkdirSync(OUT, { recursive: true })
-  const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
-  check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.'])
-  check('lint', bin('eslint'), ['.'])
-  check('types', bin('tsc'), ['-p', 'tsconfig.json'])
-  check('core without DOM or Node types', bin('tsc'), ['-p', 'core/tsconfig.json'])
-  check('imports go downward', bin('depcruise'), [
-    'core',
-    'contract',
-    'server',
-    'web/src',
-    'demo',
-    '--config',
-    '.dependency-cruiser.cjs',
-    '--output-type',
-    'err',
-  ])
-  check('nothing unused', bin('knip'), [])
-  check('unit', bin('jest'), ['--json', `--outputFile=${join(OUT, 'jest.json')}`, '--silent'], jestNumbers)
-  ensureBuild()
-  check('start, and what survives a kill', process.execPath, ['--test', ...testFiles()])
-  check('browser', bin('playwright'), ['test'], e2eNumbers)
+  await Promise.all([sources(), built()])
+  say(`all of it in ${seconds(began)}`)
   say(`${passed} passed, ${failed} failed`)
   process.exitCode = failed ? 1 : 0
 })

@@ -46,10 +46,18 @@ ${pipes.join('\n')}
 `
 }
 
+let engine: Promise<Workspace> | undefined
+/** The EPANET engine, loaded once for all networks of a test file. */
+export const epanetWorkspace = (): Promise<Workspace> =>
+  (engine ??= (async () => {
+    const workspace = new Workspace()
+    await workspace.loadModule()
+    return workspace
+  })())
+
 /** Opens EPANET on a circuit; `solve` runs the hydraulics and returns the pump's flow in m³/s. */
 export async function epanet(circuit: Circuit): Promise<{ solve: () => number; close: () => void }> {
-  const workspace = new Workspace()
-  await workspace.loadModule()
+  const workspace = await epanetWorkspace()
   const project = new Project(workspace)
   workspace.writeFile('c.inp', toInp(circuit))
   try {

@@ -131,11 +131,9 @@ export function checkSegments(segments: readonly Segment[]): void {
   for (let i = 0; i < segments.length; i++) {
     const s = segments[i]
     const field = s && badField(s)
-    if (field)
-      throw new OutOfRange(
-        `segments[${i}].${field}`,
-        (s as unknown as Record<string, number>)[field] ?? NaN,
-        LIMITS[field] ?? {},
-      )
+    if (field) {
+      const value = Object.entries(s).find(([k]) => k === field)?.[1]
+      throw new OutOfRange(`segments[${i}].${field}`, Number(value ?? NaN), LIMITS[field] ?? {})
+    }
   }
 }

@@ -1,11 +1,11 @@
-import { Project, Workspace } from 'epanet-js'
+import { Project } from 'epanet-js'
+import { epanetWorkspace } from '../hydraulics/epanet.fixture'
 import { toInp } from './inp'
 import type { Network } from './solve'
 
 /** Runs the EPANET engine on a network; flows (m³/s) of its elements in their order, and a way to run it again. */
 export async function openEpanet(network: Network, topFlow: number) {
-  const workspace = new Workspace()
-  await workspace.loadModule()
+  const workspace = await epanetWorkspace()
   const project = new Project(workspace)
   const text = toInp(network, topFlow)
   workspace.writeFile('n.inp', text)

@@ -1,6 +1,6 @@
 import { put, type Figure, type WorkingLine } from '../figures'
 import { fullWeight, type BodyRecord, type LitreName, type VolumeAudit } from './interior'
-import { SOLID_FIELDS, solidVolume, volumeUncertainty, type Solid, type SolidShape } from './solids'
+import { SOLID_FIELDS, sizeOf, solidVolume, volumeUncertainty, type Solid, type SolidShape } from './solids'
 
 const FORMULAS: Readonly<Record<SolidShape, string>> = {
   box: 'V = width · depth · height',
@@ -46,7 +46,7 @@ export function solidFigure(name: string, solid: Solid, measured: boolean): Figu
       put(
         f === 'volume' ? 'V' : f.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`),
         FIELD_WORDS[f] ?? f,
-        (solid as unknown as Record<string, number>)[f] ?? 0,
+        sizeOf(solid, f),
         f === 'volume' ? 'volume' : 'length',
         from,
       ),

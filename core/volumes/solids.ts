@@ -37,8 +37,21 @@ export type Solid =
 export type SolidShape = Solid['shape']
 export const SOLID_SHAPES = ['box', 'cylinder', 'annulus', 'cone', 'pyramid', 'wedge', 'water-fill'] as const
 
+/** The sizes solids have. */
+export type SolidField =
+  | 'width'
+  | 'depth'
+  | 'height'
+  | 'diameter'
+  | 'innerDiameter'
+  | 'topWidth'
+  | 'topDepth'
+  | 'topDiameter'
+  | 'lowHeight'
+  | 'volume'
+
 /** The lengths a shape is measured by, in the order they are asked for. */
-export const SOLID_FIELDS: Readonly<Record<SolidShape, readonly string[]>> = {
+export const SOLID_FIELDS: Readonly<Record<SolidShape, readonly SolidField[]>> = {
   box: ['width', 'depth', 'height'],
   cylinder: ['diameter', 'height'],
   annulus: ['diameter', 'innerDiameter', 'height'],
@@ -113,7 +126,7 @@ export function volumeUncertainty(s: Solid, tools: MeasuringTools = TAPE_AND_SCA
   const step = 1e-6
   let variance = 0
   for (const field of SOLID_FIELDS[s.shape]) {
-    const value = (s as unknown as Record<string, number>)[field] ?? 0
+    const value = sizeOf(s, field)
     const at = (v: number): number => rawVolume({ ...s, [field]: v } as Solid)
     variance +=
       (((at(value + step) - at(Math.max(0, value - step))) / (value + step - Math.max(0, value - step))) *
@@ -121,6 +134,12 @@ export function volumeUncertainty(s: Solid, tools: MeasuringTools = TAPE_AND_SCA
       2
   }
   return Math.sqrt(variance)
+}
+
+/** A size of a solid (m, or m³ for a volume); 0 for one that its shape does not have. */
+export function sizeOf(s: Solid, field: SolidField): number {
+  const sizes: Partial<Record<SolidField, number>> = s
+  return sizes[field] ?? 0
 }
 
 /** The same formulas without their checks, so that a difference may step to the edge of what is allowed. */

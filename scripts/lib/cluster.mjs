@@ -160,3 +160,25 @@ export async function throwawayCluster() {
     },
   }
 }
+
+/** Carries out one statement on the cluster behind `url`. The driver is looked for only now: it may just be installed. */
+async function execute(url, statement) {
+  const { default: pg } = await import('pg')
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  try {
+    await client.query(statement)
+  } finally {
+    await client.end()
+  }
+}
+
+/** A new database beside the one of `url`; its address. */
+export async function createDatabase(url, name, template) {
+  await execute(url, `create database ${name}${template ? ` template ${template}` : ''}`)
+  return url.replace(/\/[^/]*$/, `/${name}`)
+}
+
+/** A copy of a database that nobody has open, under a name of its own; its address. */
+export const copyOf = (url, template) =>
+  createDatabase(url, `copy_${randomBytes(8).toString('hex')}`, template)

@@ -82,7 +82,7 @@ export const CHROMIUM = ['chromium', () => existsSync('/usr/bin/chromium')]
 /** Every file below the folders, for telling whether sources changed. */
 function walk(folder, out = []) {
   for (const name of readdirSync(folder)) {
-    if (name === 'node_modules' || name === 'dist' || name.endsWith('.test.ts')) continue
+    if (name === 'node_modules' || name === 'dist' || /\.test\.tsx?$/.test(name)) continue
     const path = join(folder, name)
     if (statSync(path).isDirectory()) walk(path, out)
     else out.push(path)
@@ -90,8 +90,8 @@ function walk(folder, out = []) {
   return out
 }
 
-/** Builds the web app when its sources changed since the last build. */
-export function ensureBuild() {
+/** Builds the web app when its sources changed since the last build. @throws Plain with what the builder said. */
+export async function ensureBuild() {
   const mark = join(ROOT, 'web', 'dist', '.built-from')
   const want = hashFiles([
     ...['web', 'core', 'contract'].flatMap((f) => walk(join(ROOT, f))),
@@ -99,8 +99,12 @@ export function ensureBuild() {
   ])
   if (existsSync(mark) && readFileSync(mark, 'utf8') === want) return
   say('Building the web app …')
-  const r = spawnSync('npm', ['run', '-s', 'build', '-w', 'web'], { cwd: ROOT, encoding: 'utf8' })
-  if (r.status !== 0) throw new Plain(`The build failed:\n${r.stdout}${r.stderr}`)
+  const child = spawn('npm', ['run', '-s', 'build', '-w', 'web'], { cwd: ROOT })
+  let said = ''
+  child.stdout.on('data', (d) => (said += d))
+  child.stderr.on('data', (d) => (said += d))
+  const code = await new Promise((done) => child.on('close', done))
+  if (code !== 0) throw new Plain(`The build failed:\n${said}`)
   writeFileSync(mark, want)
 }
 
@@ -123,7 +127,6 @@ export const isFree = (port, host) =>
     server.listen(port, host, () => server.close(() => done(true)))
   })
 
-/** Starts the server as a child; resolves once it answers on /api/v1/health. */
 /** Starts the simulated bench on the first free port from `from` on; gives the child and its address. */
 export async function startRig(from) {
   let port = from
@@ -139,7 +142,8 @@ export async function startRig(from) {
   return { child, port, address: `127.0.0.1:${port}` }
 }
 
-export async function startServer({ port, host, databaseUrl, demo, instruments }) {
+/** Starts the server as a child; resolves once it answers on /api/v1/health. */
+export async function startServer({ port, host, databaseUrl, demo, instruments = '' }) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
     cwd: ROOT,
     env: {

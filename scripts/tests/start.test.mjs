@@ -2,18 +2,31 @@
 import assert from 'node:assert/strict'
 import { spawn, spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs'
+import { chmodSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, test } from 'node:test'
+import { keptCluster } from '../lib/cluster.mjs'
 import { freePort, ROOT } from '../lib/system.mjs'
 
 const folders = []
-function dataFolder() {
+function emptyFolder() {
   const folder = mkdtempSync(join(tmpdir(), 'ypsometer-start-'))
   chmodSync(folder, 0o755)
   folders.push(folder)
+  return folder
+}
+/** A data folder with a cluster that was made once and copied since; only the first start makes one for itself. */
+let made = null
+async function dataFolder() {
+  if (!made) {
+    made = emptyFolder()
+    ;(await keptCluster(made)).stop()
+  }
+  const folder = emptyFolder()
+  const copied = spawnSync('cp', ['-a', `${made}/.`, folder])
+  assert.equal(copied.status, 0)
   return folder
 }
 after(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })))
@@ -71,8 +84,26 @@ function childrenOf(pid) {
     .map(Number)
 }
 
+/** Waits for a condition, and gives up after half a minute. */
+async function until(holds) {
+  for (let i = 0; !holds(); i++) {
+    assert.ok(i < 600, `waited in vain for ${holds}`)
+    await new Promise((r) => setTimeout(r, 50))
+  }
+}
+
+/** Does any process work in this folder? */
+const runsIn = (folder) =>
+  readdirSync('/proc').some((name) => {
+    try {
+      return /^\d+$/.test(name) && readlinkSync(`/proc/${name}/cwd`) === folder
+    } catch {
+      return false
+    }
+  })
+
 test('a host other than this machine, a bad port and a taken port each get one sentence', async () => {
-  const data = dataFolder()
+  const data = emptyFolder()
   const host = refused({ HOST: '0.0.0.0', YPSOMETER_DATA: data })
   assert.equal(host.status, 1)
   assert.match(host.stderr, /^HOST is 0\.0\.0\.0: this version has no accounts yet[^\n]*\n$/)
@@ -91,7 +122,7 @@ test('a host other than this machine, a bad port and a taken port each get one s
 })
 
 test('starts with the demo, refuses a second start, stops all it started, and keeps the data', async () => {
-  const env = { PORT: String(await freePort()), YPSOMETER_DATA: dataFolder() }
+  const env = { PORT: String(await freePort()), YPSOMETER_DATA: emptyFolder() }
   const first = start(env)
   const address = await first.ready
   const shelf = await (await fetch(`${address}/api/v1/models`)).json()
@@ -117,7 +148,7 @@ test('starts with the demo, refuses a second start, stops all it started, and ke
 })
 
 test('--empty starts with an empty shelf and the stock classes every tank needs', async () => {
-  const run = start({ PORT: String(await freePort()), YPSOMETER_DATA: dataFolder() }, '--empty')
+  const run = start({ PORT: String(await freePort()), YPSOMETER_DATA: await dataFolder() }, '--empty')
   const address = await run.ready
   assert.equal((await (await fetch(`${address}/api/v1/models`)).json()).total, 0)
   assert.equal((await (await fetch(`${address}/api/v1/stock-classes`)).json()).length, 5)
@@ -125,7 +156,7 @@ test('--empty starts with an empty shelf and the stock classes every tank needs'
 })
 
 test('every acknowledged write survives kill -9 of server and database, none twice', async () => {
-  const env = { PORT: String(await freePort()), YPSOMETER_DATA: dataFolder() }
+  const env = { PORT: String(await freePort()), YPSOMETER_DATA: await dataFolder() }
   const first = start(env, '--empty')
   const address = await first.ready
   const post = (path, body, key) =>
@@ -156,7 +187,7 @@ test('every acknowledged write survives kill -9 of server and database, none twi
       }
     }
   })()
-  await new Promise((r) => setTimeout(r, 900))
+  await until(() => acknowledged.length > 100)
   killed = true
   const postmaster = Number(
     readFileSync(join(env.YPSOMETER_DATA, 'pg', 'postmaster.pid'), 'utf8').split('\n')[0],
@@ -167,7 +198,8 @@ test('every acknowledged write survives kill -9 of server and database, none twi
   servers.forEach((pid) => process.kill(pid, 'SIGKILL'))
   await writer
   assert.ok(acknowledged.length > 20, `only ${acknowledged.length} writes were acknowledged before the kill`)
-  await new Promise((r) => setTimeout(r, 1500))
+  // Its workers notice that the database process is gone, and go too.
+  await until(() => !runsIn(join(env.YPSOMETER_DATA, 'pg')))
 
   const second = start(env, '--empty')
   await second.ready

@@ -1,7 +1,6 @@
 import {
   CalcAnswer,
   chamberRecord,
-  type Chamber,
   DutyPointRequest,
   FlowRunsRequest,
   NetworkRequest,
@@ -25,10 +24,11 @@ import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
 import { waterProperties } from '@ypsometer/core/water'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import type { z } from 'zod'
 
 /** JSON has no infinity: an unlimited number of degrees of freedom travels as null. */
-const finite = (result: object): Record<string, unknown> =>
-  JSON.parse(JSON.stringify(result)) as Record<string, unknown>
+const finite = (result: object): z.infer<typeof CalcAnswer> =>
+  CalcAnswer.parse(JSON.parse(JSON.stringify(result)))
 
 /** A fill on its hookup as the request has it, worked through. */
 function outcomeFrom(r: PathRequest): Outcome {
@@ -37,9 +37,7 @@ function outcomeFrom(r: PathRequest): Outcome {
     {
       kind: r.kind,
       body: r.body,
-      chambers: [...r.chambers]
-        .sort((a, b) => a.position - b.position)
-        .map((c) => chamberRecord(c as unknown as Chamber)),
+      chambers: [...r.chambers].sort((a, b) => a.position - b.position).map(chamberRecord),
       media: [...GENERIC_MEDIA, ...r.media],
       fill: { id: 'request', name: 'as sent', basis: 'variant', layers: r.layers },
       hookup: r.hookup && { ...r.hookup, id: 'request' },

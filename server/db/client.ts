@@ -3,7 +3,8 @@ import { migrate as runMigrations } from 'drizzle-orm/node-postgres/migrator'
 import { GENERIC_MEDIA } from '@ypsometer/core/media'
 import { HOUSE_RULES } from '@ypsometer/core/path'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
-import { sql } from 'drizzle-orm'
+import { getTableColumns, sql } from 'drizzle-orm'
+import { createHash } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -14,6 +15,7 @@ export type Db = NodePgDatabase<typeof schema>
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0]
 
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
+const MIGRATIONS = join(here, 'migrations')
 
 /** A pool on `url` and Drizzle over it. A dropped connection is reported by the query that needed it, not by a crash. */
 export function connect(url: string): { db: Db; pool: pg.Pool } {
@@ -35,14 +37,20 @@ export async function untilReachable(db: Db): Promise<void> {
   }
 }
 
+/** Columns as the row that could not be inserted has them, so that a corrected constant reaches rows made long ago. */
+const excluded = (table: typeof schema.stockClass) =>
+  Object.fromEntries(
+    Object.entries(getTableColumns(table)).map(([k, c]) => [k, sql.raw(`excluded.${c.name}`)]),
+  )
+
 /** Brings the database to this version's schema and fills the reference rows that every tank, fill and audit needs. */
 export async function migrate(db: Db): Promise<void> {
-  await refuseNewer(db)
-  await runMigrations(db, { migrationsFolder: join(here, 'migrations') })
+  await refuseForeign(db)
+  await runMigrations(db, { migrationsFolder: MIGRATIONS })
   await db
     .insert(schema.stockClass)
     .values(STOCK_CLASSES.map((c, position) => ({ ...c, position })))
-    .onConflictDoNothing()
+    .onConflictDoUpdate({ target: schema.stockClass.id, set: excluded(schema.stockClass) })
   await db
     .insert(schema.medium)
     .values(GENERIC_MEDIA.map((m) => ({ ...m, generic: true })))
@@ -53,29 +61,49 @@ export async function migrate(db: Db): Promise<void> {
     .onConflictDoNothing()
 }
 
-/** A database that has been through migrations this version does not know must not be written by it. */
-async function refuseNewer(db: Db): Promise<void> {
-  const journal = JSON.parse(await readFile(join(here, 'migrations', 'meta', '_journal.json'), 'utf8')) as {
-    entries: unknown[]
+/** The migrations this version knows, in order, each by the hash that the migrator keeps of it. */
+const known: Promise<readonly string[]> = (async () => {
+  const journal = JSON.parse(await readFile(join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as {
+    entries: { tag: string }[]
   }
-  const { rows } = await db.execute<{ known: string | null }>(
+  return Promise.all(
+    journal.entries.map(async ({ tag }) =>
+      createHash('sha256')
+        .update(await readFile(join(MIGRATIONS, `${tag}.sql`)))
+        .digest('hex'),
+    ),
+  )
+})()
+
+/** The migrations that are in, by their hashes; none in a new database. */
+async function applied(db: Db): Promise<readonly string[]> {
+  const table = await db.execute<{ known: string | null }>(
     sql`select to_regclass('drizzle.__drizzle_migrations')::text as known`,
   )
-  if (!rows[0]?.known) return
-  const applied = await db.execute<{ n: number }>(
-    sql`select count(*)::int as n from drizzle.__drizzle_migrations`,
+  if (!table.rows[0]?.known) return []
+  const { rows } = await db.execute<{ hash: string }>(
+    sql`select hash from drizzle.__drizzle_migrations order by id`,
   )
-  if ((applied.rows[0]?.n ?? 0) > journal.entries.length)
-    throw new Error(
-      'The database was written by a newer version of Ypsometer: update the program, or set YPSOMETER_DATA to another folder.',
-    )
+  return rows.map((r) => r.hash)
+}
+
+/** A database that has been through migrations this version does not know must not be written by it. */
+async function refuseForeign(db: Db): Promise<void> {
+  const ours = await known
+  const theirs = await applied(db)
+  if (theirs.every((hash, i) => ours[i] === hash)) return
+  throw new Error(
+    theirs.length > ours.length && ours.every((hash, i) => theirs[i] === hash)
+      ? 'The database was written by a newer version of Ypsometer: update the program, or set YPSOMETER_DATA to another folder.'
+      : 'The database was made before the first release of Ypsometer and cannot be carried over: set YPSOMETER_DATA to another folder.',
+  )
 }
 
 /** True when the database answers and every migration this version knows has been applied. */
 export async function isReady(db: Db): Promise<boolean> {
   try {
-    await db.execute(sql`select 1 from stock_class limit 1`)
-    return true
+    const [ours, theirs] = await Promise.all([known, applied(db)])
+    return ours.every((hash, i) => theirs[i] === hash)
   } catch {
     return false
   }

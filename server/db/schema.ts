@@ -1,8 +1,20 @@
-import { TRIAL_KINDS, type TrialSetup } from '@ypsometer/core/bench'
+import {
+  CLAIM_KINDS,
+  OBTAINED,
+  SPECIMEN_STATES,
+  TANK_FRONTS,
+  TANK_SHAPES,
+  type Fitted,
+  type HouseRule,
+  type TrialSetup,
+} from '@ypsometer/contract'
+import { TRIAL_KINDS } from '@ypsometer/core/bench'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
+import { FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
-import { WAYS } from '@ypsometer/core/volumes'
+import { FIXINGS, FOUND, MATERIALS, REACHES } from '@ypsometer/core/teardown'
+import { CHAMBER_ROLES, LITRE_NAMES, SOLID_SHAPES, WAYS } from '@ypsometer/core/volumes'
 import { sql } from 'drizzle-orm'
 import {
   boolean,
@@ -41,14 +53,17 @@ const typed = () =>
     .notNull()
     .default(sql`'{}'::jsonb`)
 
+/** Mains frequency (Hz). */
+const mains = (name: string) => integer(name).$type<50 | 60>()
+
 export const model = pgTable(
   'model',
   {
     ...editable,
     maker: text('maker').notNull(),
     name: text('name').notNull(),
-    kind: text('kind').notNull(),
-    mainsFrequency: integer('mains_frequency').notNull().default(50),
+    kind: text('kind', { enum: FILTER_KINDS }).notNull(),
+    mainsFrequency: mains('mains_frequency').notNull().default(50),
     houseRuleId: uuid('house_rule_id').references((): AnyPgColumn => houseRule.id, { onDelete: 'set null' }),
     note: text('note').notNull().default(''),
   },
@@ -58,10 +73,7 @@ export const model = pgTable(
       .where(sql`${t.deletedAt} is null`),
     index('model_by_name').on(sql`lower(${t.name})`, t.id),
     index('model_by_updated').on(t.updatedAt, t.id),
-    check(
-      'model_kind',
-      sql`${t.kind} in ('canister','hang-on-back','internal','motor-sponge','air-sponge','air-box','fluidised','sump')`,
-    ),
+    check('model_kind', sql`${t.kind} in ${sql.raw(quoted(FILTER_KINDS))}`),
     check('model_mains', sql`${t.mainsFrequency} in (50, 60)`),
     check('model_named', sql`length(trim(${t.name})) > 0 and length(trim(${t.maker})) > 0`),
   ],
@@ -77,13 +89,13 @@ export const claim = pgTable(
   {
     ...editable,
     modelId: modelId(),
-    quantity: text('quantity').notNull(),
+    quantity: text('quantity', { enum: CLAIM_KINDS }).notNull(),
     value: doublePrecision('value'),
     words: text('words'),
     amountMinor: integer('amount_minor'),
     currency: text('currency'),
     qualifier: text('qualifier').notNull().default(''),
-    mainsFrequency: integer('mains_frequency'),
+    mainsFrequency: mains('mains_frequency'),
     printedOn: text('printed_on').notNull().default(''),
     typed: typed(),
   },
@@ -102,9 +114,9 @@ export const specimen = pgTable(
     ...editable,
     modelId: modelId(),
     label: text('label').notNull().default(''),
-    obtained: text('obtained').notNull().default('bought'),
+    obtained: text('obtained', { enum: OBTAINED }).notNull().default('bought'),
     obtainedOn: date('obtained_on', { mode: 'string' }),
-    state: text('state').notNull().default('new'),
+    state: text('state', { enum: SPECIMEN_STATES }).notNull().default('new'),
     monthsInUse: doublePrecision('months_in_use'),
     serial: text('serial').notNull().default(''),
     condition: text('condition').notNull().default(''),
@@ -118,7 +130,7 @@ export const specimen = pgTable(
   },
   (t) => [
     index('specimen_of_model').on(t.modelId),
-    check('specimen_obtained', sql`${t.obtained} in ('bought','loaned','given','second-hand')`),
+    check('specimen_obtained', sql`${t.obtained} in ${sql.raw(quoted(OBTAINED))}`),
     check('specimen_media', sql`${t.mediaMass} >= 0`),
   ],
 )
@@ -133,7 +145,7 @@ export const hookup = pgTable(
     sourceBelowWater: doublePrecision('source_below_water').notNull().default(0),
     bodyBelowWater: doublePrecision('body_below_water').notNull().default(0),
     fitted: jsonb('fitted')
-      .$type<Record<string, unknown>>()
+      .$type<Fitted>()
       .notNull()
       .default(sql`'{}'::jsonb`),
     typed: typed(),
@@ -150,7 +162,7 @@ export const segment = pgTable(
       .references(() => hookup.id, { onDelete: 'cascade' }),
     position: integer('position').notNull(),
     id: text('id').notNull(),
-    kind: text('kind').notNull(),
+    kind: text('kind', { enum: ['hose', 'fitting', 'spray-bar'] }).notNull(),
     label: text('label').notNull(),
     length: doublePrecision('length'),
     diameter: doublePrecision('diameter'),
@@ -180,11 +192,11 @@ export const trial = pgTable(
     modelId: modelId(),
     specimenId: uuid('specimen_id').references(() => specimen.id, { onDelete: 'set null' }),
     hookupId: uuid('hookup_id').references(() => hookup.id, { onDelete: 'set null' }),
-    kind: text('kind').notNull().default('vessel'),
-    state: text('state').notNull(),
+    kind: text('kind', { enum: TRIAL_KINDS }).notNull().default('vessel'),
+    state: text('state', { enum: FILL_STATES }).notNull(),
     lift: doublePrecision('lift').notNull(),
     waterTemperature: doublePrecision('water_temperature').notNull(),
-    mainsFrequency: integer('mains_frequency').notNull(),
+    mainsFrequency: mains('mains_frequency').notNull(),
     vesselVolume: doublePrecision('vessel_volume').notNull(),
     vesselUncertainty: doublePrecision('vessel_uncertainty').notNull(),
     clockResolution: doublePrecision('clock_resolution').notNull(),
@@ -207,7 +219,7 @@ export const trial = pgTable(
     unique('trial_id_kind').on(t.id, t.kind),
     check('trial_kind', sql`${t.kind} in ${sql.raw(quoted(TRIAL_KINDS))}`),
     check('trial_valve', sql`${t.valve} between 0 and 1`),
-    check('trial_state', sql`${t.state} in ('empty','as-shipped','proposed','dirty')`),
+    check('trial_state', sql`${t.state} in ${sql.raw(quoted(FILL_STATES))}`),
     check('trial_mains', sql`${t.mainsFrequency} in (50, 60)`),
     check('trial_vessel', sql`${t.vesselVolume} > 0`),
   ],
@@ -221,7 +233,7 @@ export const reading = pgTable(
     trialId: uuid('trial_id')
       .notNull()
       .references(() => trial.id, { onDelete: 'cascade' }),
-    kind: text('kind').notNull().default('vessel'),
+    kind: text('kind', { enum: TRIAL_KINDS }).notNull().default('vessel'),
     takenAt: stamp('taken_at').notNull(),
     volume: doublePrecision('volume'),
     seconds: doublePrecision('seconds'),
@@ -298,12 +310,12 @@ export const contentItem = pgTable(
     modelId: modelId(),
     position: doublePrecision('position').notNull().default(0),
     name: text('name').notNull(),
-    found: text('found').notNull().default('present'),
+    found: text('found', { enum: FOUND }).notNull().default('present'),
     note: text('note').notNull().default(''),
   },
   (t) => [
     index('content_of_model').on(t.modelId),
-    check('content_found', sql`${t.found} in ('present','missing','extra','damaged')`),
+    check('content_found', sql`${t.found} in ${sql.raw(quoted(FOUND))}`),
   ],
 )
 
@@ -315,11 +327,11 @@ export const part = pgTable(
     position: doublePrecision('position').notNull(),
     name: text('name').notNull(),
     job: text('job').notNull().default(''),
-    material: text('material').notNull(),
-    fixing: text('fixing').notNull(),
+    material: text('material', { enum: MATERIALS }).notNull(),
+    fixing: text('fixing', { enum: FIXINGS }).notNull(),
     moves: integer('moves').notNull().default(1),
     seconds: doublePrecision('seconds').notNull().default(0),
-    reach: text('reach'),
+    reach: text('reach', { enum: REACHES }),
     checklist: text('checklist').notNull().default('general'),
     findings: jsonb('findings')
       .$type<string[]>()
@@ -335,7 +347,7 @@ export const part = pgTable(
     index('part_of_model').on(t.modelId, t.position),
     check('part_counts', sql`${t.moves} >= 0 and ${t.seconds} >= 0 and ${t.wetMass} >= 0`),
     check('part_money', sql`(${t.sparePriceMinor} is null) = (${t.spareCurrency} is null)`),
-    check('part_reach', sql`${t.reach} in ('pre-filter','pad','media','impeller')`),
+    check('part_reach', sql`${t.reach} in ${sql.raw(quoted(REACHES))}`),
   ],
 )
 
@@ -393,8 +405,8 @@ export const chamber = pgTable(
     modelId: modelId(),
     position: doublePrecision('position').notNull(),
     name: text('name').notNull(),
-    role: text('role').notNull(),
-    shape: text('shape').notNull(),
+    role: text('role', { enum: CHAMBER_ROLES }).notNull(),
+    shape: text('shape', { enum: SOLID_SHAPES }).notNull(),
     width: doublePrecision('width').notNull(),
     depth: doublePrecision('depth').notNull(),
     height: doublePrecision('height').notNull(),
@@ -411,8 +423,8 @@ export const chamber = pgTable(
     rim: doublePrecision('rim'),
     perforated: doublePrecision('perforated'),
     displaced: doublePrecision('displaced'),
-    use: text('use').notNull(),
-    way: text('way'),
+    use: text('use', { enum: LITRE_NAMES }).notNull(),
+    way: text('way', { enum: WAYS }),
     beside: boolean('beside'),
     overflowSill: doublePrecision('overflow_sill'),
     wallGap: doublePrecision('wall_gap'),
@@ -432,8 +444,8 @@ export const medium = pgTable(
     ...editable,
     generic: boolean('generic').notNull().default(false),
     name: text('name').notNull(),
-    form: text('form').notNull(),
-    job: text('job').notNull(),
+    form: text('form', { enum: MEDIUM_FORMS }).notNull(),
+    job: text('job', { enum: MEDIUM_JOBS }).notNull(),
     poresPerInch: doublePrecision('pores_per_inch'),
     grain: doublePrecision('grain'),
     fibre: doublePrecision('fibre'),
@@ -476,7 +488,7 @@ export const fill = pgTable(
     ...editable,
     modelId: modelId(),
     name: text('name').notNull(),
-    basis: text('basis').notNull().default('variant'),
+    basis: text('basis', { enum: FILL_BASES }).notNull().default('variant'),
     note: text('note').notNull().default(''),
   },
   (t) => [
@@ -500,7 +512,7 @@ export const layer = pgTable(
     mediumId: uuid('medium_id')
       .notNull()
       .references(() => medium.id),
-    measure: text('measure').notNull(),
+    measure: text('measure', { enum: MEASURES }).notNull(),
     amount: doublePrecision('amount').notNull(),
     bagged: boolean('bagged').notNull(),
     gap: doublePrecision('gap').notNull(),
@@ -522,11 +534,11 @@ export const houseRule = pgTable(
     ...editable,
     shipped: boolean('shipped').notNull().default(false),
     name: text('name').notNull(),
-    school: text('school').notNull(),
+    school: text('school', { enum: SCHOOLS }).notNull(),
     reasoning: text('reasoning').notNull().default(''),
-    chemical: text('chemical').notNull(),
+    chemical: text('chemical', { enum: CHEMICAL_PLACES }).notNull(),
     rules: jsonb('rules')
-      .$type<Record<string, { on?: boolean | undefined; weight?: number | undefined }>>()
+      .$type<HouseRule['rules']>()
       .notNull()
       .default(sql`'{}'::jsonb`),
     chosen: boolean('chosen').notNull().default(false),
@@ -554,14 +566,14 @@ export const tank = pgTable(
     ...editable,
     name: text('name').notNull(),
     place: text('place').notNull().default(''),
-    shape: text('shape').notNull(),
+    shape: text('shape', { enum: TANK_SHAPES }).notNull(),
     length: doublePrecision('length').notNull(),
     width: doublePrecision('width').notNull(),
     bowWidth: doublePrecision('bow_width').notNull(),
     diameter: doublePrecision('diameter').notNull(),
     side: doublePrecision('side').notNull(),
     endPanel: doublePrecision('end_panel').notNull(),
-    front: text('front').notNull(),
+    front: text('front', { enum: TANK_FRONTS }).notNull(),
     height: doublePrecision('height').notNull(),
     waterLevel: doublePrecision('water_level').notNull(),
     substrateDepth: doublePrecision('substrate_depth').notNull(),
@@ -575,7 +587,7 @@ export const tank = pgTable(
   },
   (t) => [
     index('tank_by_name').on(sql`lower(${t.name})`, t.id),
-    check('tank_shape', sql`${t.shape} in ('box','cylinder','bow-front','corner')`),
+    check('tank_shape', sql`${t.shape} in ${sql.raw(quoted(TANK_SHAPES))}`),
     check('tank_level', sql`${t.waterLevel} > 0 and ${t.waterLevel} <= ${t.height}`),
     check('tank_substrate', sql`${t.substrateDepth} >= 0 and ${t.substrateDepth} < ${t.waterLevel}`),
   ],

@@ -1,55 +1,131 @@
-import { and, eq, sql, type SQL } from 'drizzle-orm'
+import {
+  Id,
+  RESOURCES,
+  type CreatedOf,
+  type PatchOf,
+  type ResourceName,
+  type RowOf,
+} from '@ypsometer/contract'
+import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { z } from 'zod'
-import { Id } from '@ypsometer/contract'
 import type { Db, Tx } from '../db/client'
 import { once, type Answer } from './idempotency'
 import { problem } from './problems'
 
-type EditableTable = PgTable & {
-  id: PgColumn
-  version: PgColumn
-  updatedAt: PgColumn
-  deletedAt: PgColumn
+/** Columns that hold a moment; they travel as ISO text. */
+type Time = 'createdAt' | 'updatedAt' | 'deletedAt' | 'takenAt' | 'startedAt'
+/** A row of a resource as its table holds it; fields named in F stand in rows of another table. */
+export type StoredOf<N extends ResourceName, F extends PropertyKey = never> = {
+  [K in Exclude<keyof RowOf<N>, F>]: K extends Time ? Date | Extract<RowOf<N>[K], null> : RowOf<N>[K]
 }
-export type Row = Record<string, unknown> & { id: string; version: number; deletedAt: Date | null }
-export type Plain = Record<string, unknown>
+/** A table that has a column for every field of a resource. */
+type TableOf<N extends ResourceName, F extends PropertyKey> = PgTable & {
+  readonly id: PgColumn
+  readonly version: PgColumn
+  readonly $inferSelect: StoredOf<N, F>
+}
 
-/** One editable resource: its path, table and schemas, and what is special about it. */
-export interface Editable {
-  readonly path: string
-  readonly one: string
-  readonly table: EditableTable
-  readonly row: z.ZodObject
-  /** Left out where rows are made another way. */
-  readonly create?: z.ZodObject
-  readonly patch: z.ZodObject
+/** What of a row is looked at before it is written: what makes it, with the defaults in. */
+export type Written<N extends ResourceName> = Pick<CreatedOf<N>, keyof CreatedOf<N> & keyof RowOf<N>>
+
+/** A field whose value stands in rows of another table and is replaced as a whole. */
+export interface Parts<F extends PropertyKey, V> {
+  readonly field: F
+  readonly replace: (tx: Tx, id: string, value: V) => Promise<void>
+  /** The values by the id of the row they belong to. */
+  readonly read: (db: Db | Tx, ids: readonly string[]) => Promise<ReadonlyMap<string, V>>
+}
+
+/** One editable resource: what the contract declares of it, its table, and what is special about it. */
+export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = never> {
+  readonly name: N
+  readonly table: TableOf<N, F>
   /** Throws a problem naming the field when the row as it would become makes no sense. */
-  readonly check?: (row: Plain) => void
-  /** Turns a body into column values where they differ, such as a time that is text in JSON. */
-  readonly columns?: (body: Plain) => Plain
-  /** Writes what lives in other tables and returns the columns left for this one. */
-  readonly split?: (tx: Tx, id: string, body: Plain) => Promise<Plain>
-  /** Adds what lives in other tables to rows that were read. */
-  readonly join?: (db: Db | Tx, rows: readonly Row[]) => Promise<readonly Plain[]>
+  readonly check?: (row: Written<N>) => void
+  /** Column values that what makes a row does not hold as they are, such as a time that is text in JSON. */
+  readonly columns?: (created: CreatedOf<N>) => Partial<StoredOf<N, F>>
+  readonly parts?: Parts<F, RowOf<N>[F]>
+  /** Rows are made another way. */
+  readonly madeElsewhere?: boolean
 }
 
+type Travelling<T> = { [K in keyof T]: Date extends T[K] ? Exclude<T[K], Date> | string : T[K] }
 /** Dates as ISO strings, everything else as it is: the form in which rows travel. */
-export const plain = (row: Plain): Plain =>
-  Object.fromEntries(Object.entries(row).map(([k, v]) => [k, v instanceof Date ? v.toISOString() : v]))
+export const travelling = <T extends object>(row: T): Travelling<T> =>
+  Object.fromEntries(
+    Object.entries(row).map(([k, v]: [string, unknown]) => [k, v instanceof Date ? v.toISOString() : v]),
+  ) as Travelling<T>
 
-const joined = async (e: Editable, db: Db | Tx, row: Row): Promise<Plain> =>
-  plain((e.join ? (await e.join(db, [row]))[0] : row) ?? row)
+/** Reads and writes the rows of one resource. The one place where its fields meet Drizzle's own types of columns. */
+class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
+  readonly one: string
+  /** Columns a row travels with; what is large, such as a picture, is left out. */
+  private readonly selected
 
-const find = async (e: Editable, db: Db | Tx, id: string, lock = false): Promise<Row> => {
-  const query = db.select().from(e.table).where(eq(e.table.id, id))
-  const [row] = (await (lock ? query.for('update') : query)) as Row[]
-  if (!row) throw problem(404, 'not-found', `There is no such ${e.one}`)
-  return row
+  constructor(readonly e: Editable<N, F>) {
+    const { one, Row } = RESOURCES[e.name]
+    this.one = one
+    const columns = getTableColumns(e.table)
+    this.selected = Object.fromEntries(Object.entries(columns).filter(([k]) => k in Row.shape))
+  }
+
+  async find(db: Db | Tx, id: string, lock = false): Promise<StoredOf<N, F> & { version: number }> {
+    const query = db.select(this.selected).from(this.e.table).where(eq(this.e.table.id, id))
+    const [row] = await (lock ? query.for('update') : query)
+    if (!row) throw problem(404, 'not-found', `There is no such ${this.one}`)
+    return row as StoredOf<N, F> & { version: number }
+  }
+
+  /** A row as it travels, with the parts that stand elsewhere. */
+  async whole(db: Db | Tx, row: StoredOf<N, F> & { id?: unknown }): Promise<RowOf<N>> {
+    const { parts } = this.e
+    const own = travelling(row)
+    if (!parts) return own as RowOf<N>
+    const id = String(row.id)
+    return { ...own, [parts.field]: (await parts.read(db, [id])).get(id) } as RowOf<N>
+  }
+
+  async insert(tx: Tx, created: CreatedOf<N>): Promise<RowOf<N>> {
+    const { table, columns, parts } = this.e
+    const values = { ...this.own(created), ...columns?.(created) }
+    const [row] = await tx
+      .insert(table)
+      .values(values as never)
+      .returning(this.selected)
+    if (!row) throw problem(500, 'fault', 'The row was not written')
+    if (parts) await parts.replace(tx, created.id, created[parts.field as keyof CreatedOf<N>] as RowOf<N>[F])
+    return this.whole(tx, row as StoredOf<N, F>)
+  }
+
+  /** Writes columns under the version they were read at. */
+  async update(tx: Tx, id: string, version: number, set: object): Promise<RowOf<N>> {
+    const { table } = this.e
+    const next = { ...set, version: sql`${table.version} + 1`, updatedAt: new Date() }
+    const [row] = await tx
+      .update(table)
+      .set(next as never)
+      .where(and(eq(table.id, id), eq(table.version, version)))
+      .returning(this.selected)
+    if (!row) throw problem(404, 'not-found', `There is no such ${this.one}`)
+    return this.whole(tx, row as StoredOf<N, F>)
+  }
+
+  /** Columns of a change; parts that stand elsewhere are written on the way. */
+  async split(tx: Tx, id: string, patch: PatchOf<N>): Promise<object> {
+    const { parts } = this.e
+    const value = parts && patch[parts.field as keyof PatchOf<N>]
+    if (parts && value !== undefined) await parts.replace(tx, id, value as RowOf<N>[F])
+    return this.own(patch)
+  }
+
+  private own(fields: object): object {
+    return Object.fromEntries(Object.entries(fields).filter(([k]) => k in this.e.table))
+  }
 }
 
-const etag = (version: unknown): string => `"${String(version)}"`
+const etag = (version: number): string => `"${version}"`
 
 function versionOf(request: FastifyRequest): number {
   const header = request.headers['if-match']
@@ -60,119 +136,85 @@ function versionOf(request: FastifyRequest): number {
   })
 }
 
-const stale = (one: string, current: Plain) =>
+const stale = (one: string, current: object) =>
   problem(409, 'stale', `This ${one} was changed elsewhere since you read it`, {
     detail: 'Nothing was overwritten. `current` is the row as it is now.',
     current,
   })
 
-/** Changes a row under its version inside a transaction; a stale version gets 409 with the row as it is now. */
-async function change(
-  e: Editable,
-  tx: Tx,
-  id: string,
-  version: number,
-  set: (row: Row) => Promise<Plain>,
-): Promise<Answer> {
-  const row = await find(e, tx, id, true)
-  if (row.version !== version) throw stale(e.one, await joined(e, tx, row))
-  const columns = await set(row)
-  // What was typed is kept per field, so two people's fields do not overwrite each other's.
-  if (columns.typed) columns.typed = { ...(row.typed as object), ...(columns.typed as object) }
-  const next: SQL = sql`${e.table.version} + 1`
-  const [changed] = (await tx
-    .update(e.table)
-    .set({ ...columns, version: next, updatedAt: new Date() })
-    .where(and(eq(e.table.id, id), eq(e.table.version, version)))
-    .returning()) as Row[]
-  if (!changed) throw problem(404, 'not-found', `There is no such ${e.one}`)
-  return { status: 200, body: await joined(e, tx, changed) }
-}
+/** What was typed is kept per field, so two people's fields do not overwrite each other's. */
+const keepTyped = (row: object, set: object): object =>
+  'typed' in set && 'typed' in row
+    ? { ...set, typed: { ...(row.typed as object), ...(set.typed as object) } }
+    : set
 
 /**
  * Routes of one editable resource: POST to create (idempotent), GET one, PATCH and DELETE under `If-Match`, and
  * POST …/restore to undo a deletion.
  */
-export function registerEditable(app: FastifyInstance, db: Db, e: Editable): void {
+export function registerEditable<N extends ResourceName, F extends keyof RowOf<N> = never>(
+  app: FastifyInstance,
+  db: Db,
+  e: Editable<N, F>,
+): void {
+  const { path, Row, Create, Patch } = RESOURCES[e.name]
+  const rows = new Rows(e)
   const params = z.object({ id: Id })
-  const tags = [e.path]
-  const send = (reply: FastifyReply, a: Answer & { replayed?: boolean }): FastifyReply => {
+  const tags = [path]
+  const send = (reply: FastifyReply, a: Answer<RowOf<N>> & { replayed?: boolean }): FastifyReply => {
     if (a.replayed) void reply.header('idempotency-replayed', 'true')
     return reply.code(a.status).header('etag', etag(a.body.version)).send(a.body)
   }
   const idOf = (request: FastifyRequest): string => (request.params as { id: string }).id
-
-  if (e.create) {
-    app.post(
-      `/${e.path}`,
-      { schema: { tags, body: e.create, response: { 201: e.row } } },
-      async (request, reply) =>
-        send(
-          reply,
-          await once(db, request, true, async (tx) => {
-            const body = request.body as Plain & { id: string }
-            e.check?.(body)
-            const { own, rest } = splitOwn(e, e.columns?.(body) ?? body)
-            const [row] = (await tx
-              .insert(e.table)
-              .values(own as never)
-              .returning()) as Row[]
-            if (!row) throw problem(500, 'fault', 'The row was not written')
-            if (e.split) await e.split(tx, row.id, rest)
-            return { status: 201, body: await joined(e, tx, row) }
-          }),
-        ),
-    )
+  /** Changes a row under its version; a stale version gets 409 with the row as it is now. */
+  const change = async (
+    request: FastifyRequest,
+    reply: FastifyReply,
+    set: (tx: Tx, row: StoredOf<N, F>) => Promise<object>,
+  ): Promise<FastifyReply> => {
+    const version = versionOf(request)
+    const id = idOf(request)
+    const answer = await once<RowOf<N>>(db, request, false, async (tx) => {
+      const row = await rows.find(tx, id, true)
+      if (row.version !== version) throw stale(rows.one, await rows.whole(tx, row))
+      return { status: 200, body: await rows.update(tx, id, version, keepTyped(row, await set(tx, row))) }
+    })
+    return send(reply, answer)
   }
 
-  app.get(`/${e.path}/:id`, { schema: { tags, params, response: { 200: e.row } } }, async (request, reply) =>
-    send(reply, { status: 200, body: await joined(e, db, await find(e, db, idOf(request))) }),
+  if (!e.madeElsewhere)
+    app.post(
+      `/${path}`,
+      { schema: { tags, body: Create, response: { 201: Row } } },
+      async (request, reply) => {
+        const created = request.body as CreatedOf<N>
+        const answer = await once<RowOf<N>>(db, request, true, async (tx) => {
+          e.check?.(created)
+          return { status: 201, body: await rows.insert(tx, created) }
+        })
+        return send(reply, answer)
+      },
+    )
+
+  app.get(`/${path}/:id`, { schema: { tags, params, response: { 200: Row } } }, async (request, reply) =>
+    send(reply, { status: 200, body: await rows.whole(db, await rows.find(db, idOf(request))) }),
   )
 
   app.patch(
-    `/${e.path}/:id`,
-    { schema: { tags, params, body: e.patch, response: { 200: e.row } } },
-    async (request, reply) => {
-      const version = versionOf(request)
-      return send(
-        reply,
-        await once(db, request, false, (tx) =>
-          change(e, tx, idOf(request), version, async (row) => {
-            const body = request.body as Plain
-            e.check?.({ ...row, ...body })
-            return e.split ? e.split(tx, row.id, body) : body
-          }),
-        ),
-      )
-    },
+    `/${path}/:id`,
+    { schema: { tags, params, body: Patch, response: { 200: Row } } },
+    (request, reply) =>
+      change(request, reply, async (tx, row) => {
+        const patch = request.body as PatchOf<N>
+        e.check?.({ ...row, ...patch } as Written<N>)
+        return rows.split(tx, idOf(request), patch)
+      }),
   )
 
-  const setDeleted =
-    (deletedAt: () => Date | null) => async (request: FastifyRequest, reply: FastifyReply) => {
-      const version = versionOf(request)
-      return send(
-        reply,
-        await once(db, request, false, (tx) =>
-          change(e, tx, idOf(request), version, async () => ({ deletedAt: deletedAt() })),
-        ),
-      )
-    }
-  app.delete(
-    `/${e.path}/:id`,
-    { schema: { tags, params, response: { 200: e.row } } },
-    setDeleted(() => new Date()),
+  app.delete(`/${path}/:id`, { schema: { tags, params, response: { 200: Row } } }, (request, reply) =>
+    change(request, reply, async () => ({ deletedAt: new Date() })),
   )
-  app.post(
-    `/${e.path}/:id/restore`,
-    { schema: { tags, params, response: { 200: e.row } } },
-    setDeleted(() => null),
+  app.post(`/${path}/:id/restore`, { schema: { tags, params, response: { 200: Row } } }, (request, reply) =>
+    change(request, reply, async () => ({ deletedAt: null })),
   )
-}
-
-/** Parts a create body into the table's own columns and the rest. */
-function splitOwn(e: Editable, body: Plain): { own: Plain; rest: Plain } {
-  const own: Plain = {}
-  const rest: Plain = {}
-  for (const [key, value] of Object.entries(body)) (key in e.table ? own : rest)[key] = value
-  return { own, rest }
 }

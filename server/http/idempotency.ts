@@ -5,9 +5,9 @@ import type { Db, Tx } from '../db/client'
 import { idempotencyKey } from '../db/schema'
 import { fieldProblem, problem } from './problems'
 
-export interface Answer {
+export interface Answer<T extends object> {
   readonly status: number
-  readonly body: Record<string, unknown>
+  readonly body: T
 }
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i
@@ -23,12 +23,12 @@ function keyOf(request: FastifyRequest, required: boolean): string | null {
  * Does `work` once per `Idempotency-Key`, in the same transaction as the key itself: a repeat gets the first answer,
  * another request under the same key is refused, and what was not answered was not written.
  */
-export async function once(
+export async function once<T extends object>(
   db: Db,
   request: FastifyRequest,
   required: boolean,
-  work: (tx: Tx) => Promise<Answer>,
-): Promise<Answer & { replayed: boolean }> {
+  work: (tx: Tx) => Promise<Answer<T>>,
+): Promise<Answer<T> & { replayed: boolean }> {
   const key = keyOf(request, required)
   if (!key) return { ...(await db.transaction(work)), replayed: false }
   const route = `${request.method} ${request.url}`
@@ -48,7 +48,8 @@ export async function once(
         throw problem(422, 'key-reused', 'This Idempotency-Key was used for another write', {
           errors: [{ field: 'Idempotency-Key', message: 'a new UUID for each write' }],
         })
-      return { status: seen.status, body: seen.answer as Record<string, unknown>, replayed: true }
+      // The route and the request are the same, so the answer kept is of the kind this work gives.
+      return { status: seen.status, body: seen.answer as T, replayed: true }
     }
     const answer = await work(tx)
     await tx

@@ -26,14 +26,11 @@ interface PgError {
   column?: string
   detail?: string
 }
+const isPgError = (e: unknown): e is Error & PgError =>
+  e instanceof Error && 'code' in e && typeof e.code === 'string' && /^[0-9A-Z]{5}$/.test(e.code)
 const pgError = (error: unknown): PgError | null => {
   const cause = error instanceof Error && error.cause instanceof Error ? error.cause : error
-  return cause instanceof Error &&
-    'code' in cause &&
-    typeof cause.code === 'string' &&
-    /^[0-9A-Z]{5}$/.test(cause.code)
-    ? (cause as unknown as PgError)
-    : null
+  return isPgError(cause) ? cause : null
 }
 
 /** What each named constraint of the database protects, in the words of the person who met it. */

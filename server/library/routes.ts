@@ -1,25 +1,15 @@
-import {
-  HouseRule,
-  HouseRuleCreate,
-  HouseRuleList,
-  HouseRulePatch,
-  Medium,
-  MediumCreate,
-  MediumList,
-  MediumPatch,
-} from '@ypsometer/contract'
+import { HouseRuleList, MediumList } from '@ypsometer/contract'
 import { asc, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
-import type { z } from 'zod'
 import type { Db } from '../db/client'
 import { houseRule, medium } from '../db/schema'
-import { plain, registerEditable, type Plain } from '../http/editable'
+import { registerEditable, travelling, type Written } from '../http/editable'
 import { fieldProblem } from '../http/problems'
 
 /** A price is an amount together with its currency. */
-function checkMedium(row: Plain): void {
-  if (((row.priceMinor ?? null) === null) !== ((row.currency ?? null) === null))
+function checkMedium(row: Written<'media'>): void {
+  if ((row.priceMinor === null) !== (row.currency === null))
     throw fieldProblem('priceMinor', 'an amount together with its currency, such as 12.90 EUR')
 }
 
@@ -33,7 +23,7 @@ export function registerLibrary(app: FastifyInstance, db: Db): void {
       .where(isNull(medium.deletedAt))
       .orderBy(asc(sql`lower(${medium.name})`), asc(medium.id))
       .limit(2000)
-    return { items: rows.map(plain) as unknown as z.infer<typeof Medium>[] }
+    return { items: rows.map(travelling) }
   })
   typed.get('/house-rules', { schema: { tags: ['library'], response: { 200: HouseRuleList } } }, async () => {
     const rows = await db
@@ -42,23 +32,8 @@ export function registerLibrary(app: FastifyInstance, db: Db): void {
       .where(isNull(houseRule.deletedAt))
       .orderBy(asc(houseRule.createdAt), asc(houseRule.id))
       .limit(500)
-    return { items: rows.map(plain) as unknown as z.infer<typeof HouseRule>[] }
+    return { items: rows.map(travelling) }
   })
-  registerEditable(app, db, {
-    path: 'media',
-    one: 'medium',
-    table: medium,
-    row: Medium,
-    create: MediumCreate,
-    patch: MediumPatch,
-    check: checkMedium,
-  })
-  registerEditable(app, db, {
-    path: 'house-rules',
-    one: 'house rule',
-    table: houseRule,
-    row: HouseRule,
-    create: HouseRuleCreate,
-    patch: HouseRulePatch,
-  })
+  registerEditable(app, db, { name: 'media', table: medium, check: checkMedium })
+  registerEditable(app, db, { name: 'house-rules', table: houseRule })
 }

@@ -1,5 +1,4 @@
 import { ImportAnswer, ImportRequest, LogPoints, Id } from '@ypsometer/contract'
-import { readingProblem } from '@ypsometer/core/bench'
 import { and, eq, isNull } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
@@ -7,8 +6,8 @@ import { z } from 'zod'
 import type { Db } from '../db/client'
 import { log, reading, trial } from '../db/schema'
 import { once } from '../http/idempotency'
-import { fieldProblem, problem } from '../http/problems'
-import { logColumns, readingColumns } from './resources'
+import { problem } from '../http/problems'
+import { checkReading, logColumns, readingColumns } from './resources'
 
 /** Whole imports can be larger than one row. */
 const IMPORT_LIMIT = 12 * 1024 * 1024
@@ -24,20 +23,17 @@ export function registerImports(app: FastifyInstance, db: Db): void {
     },
     async (request, reply) => {
       const { trials, readings, logs } = request.body
-      readings.forEach((r, i) => {
-        const wrong = readingProblem(r.kind, r)
-        if (wrong) throw fieldProblem(`readings.${i}.${wrong.field}`, wrong.message)
-      })
+      readings.forEach((r, i) => checkReading(r, `readings.${i}.`))
       const answer = await once(db, request, true, async (tx) => {
         if (trials.length) await tx.insert(trial).values(trials)
-        if (readings.length) await tx.insert(reading).values(readings.map(readingColumns) as never)
-        for (const l of logs) await tx.insert(log).values(logColumns(l) as never)
+        if (readings.length) await tx.insert(reading).values(readings.map(readingColumns))
+        for (const l of logs) await tx.insert(log).values(logColumns(l))
         return {
           status: 201,
           body: { trials: trials.length, readings: readings.length, logs: logs.length },
         }
       })
-      return reply.code(201).send(answer.body as unknown as z.infer<typeof ImportAnswer>)
+      return reply.code(201).send(answer.body)
     },
   )
   typed.get(

@@ -1,4 +1,11 @@
-import { modelRecord, type Dossier, type ShelfPage, type ShelfRow } from '@ypsometer/contract'
+import {
+  modelRecord,
+  type Dossier,
+  type ShelfPage,
+  type ShelfRow,
+  type ShelfQuery,
+  type StockClassRow,
+} from '@ypsometer/contract'
 import { assess, claimed, overclaimFigure, printedFigure } from '@ypsometer/core/judging'
 import { and, asc, desc, eq, ilike, inArray, getTableColumns, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
@@ -18,10 +25,12 @@ import {
   specimen,
   trial,
 } from '../db/schema'
+import type { z } from 'zod'
 import { readCursor, writeCursor } from '../http/cursor'
-import { plain, type Row } from '../http/editable'
+import { stockClasses } from '../tanks/stock'
+import { travelling } from '../http/editable'
 import { problem } from '../http/problems'
-import { withLayers, withSegments } from './resources'
+import { layers, segments } from './resources'
 
 type OwnedTable = PgTable & { id: PgColumn; modelId: PgColumn; createdAt: PgColumn; deletedAt: PgColumn }
 
@@ -37,12 +46,8 @@ type ModelRow = typeof model.$inferSelect
 export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<readonly Dossier[]> {
   const ids = models.map((m) => m.id)
   if (!ids.length) return []
-  const live = <T extends OwnedTable>(table: T) =>
-    db
-      .select()
-      .from(table as OwnedTable)
-      .where(and(inArray(table.modelId, ids), isNull(table.deletedAt)))
-      .orderBy(asc(table.createdAt), asc(table.id)) as unknown as Promise<T['$inferSelect'][]>
+  const live = (t: OwnedTable): SQL | undefined => and(inArray(t.modelId, ids), isNull(t.deletedAt))
+  const byAge = (t: OwnedTable): SQL[] => [asc(t.createdAt), asc(t.id)]
   const [
     claims,
     specimens,
@@ -57,15 +62,51 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
     logs,
     photos,
   ] = await Promise.all([
-    live(claim),
-    live(specimen),
-    live(hookup),
-    live(trial),
-    live(contentItem),
-    live(part),
-    live(body),
-    live(chamber),
-    live(fill),
+    db
+      .select()
+      .from(claim)
+      .where(live(claim))
+      .orderBy(...byAge(claim)),
+    db
+      .select()
+      .from(specimen)
+      .where(live(specimen))
+      .orderBy(...byAge(specimen)),
+    db
+      .select()
+      .from(hookup)
+      .where(live(hookup))
+      .orderBy(...byAge(hookup)),
+    db
+      .select()
+      .from(trial)
+      .where(live(trial))
+      .orderBy(...byAge(trial)),
+    db
+      .select()
+      .from(contentItem)
+      .where(live(contentItem))
+      .orderBy(...byAge(contentItem)),
+    db
+      .select()
+      .from(part)
+      .where(live(part))
+      .orderBy(...byAge(part)),
+    db
+      .select()
+      .from(body)
+      .where(live(body))
+      .orderBy(...byAge(body)),
+    db
+      .select()
+      .from(chamber)
+      .where(live(chamber))
+      .orderBy(...byAge(chamber)),
+    db
+      .select()
+      .from(fill)
+      .where(live(fill))
+      .orderBy(...byAge(fill)),
     db
       .select({ reading, modelId: trial.modelId })
       .from(reading)
@@ -94,29 +135,28 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
       )
       .orderBy(asc(photo.createdAt), asc(photo.id)),
   ])
-  const whole = await withSegments(db, hookups as unknown as Row[])
-  const filled = await withLayers(db, fills as unknown as Row[])
-  const of = <T extends { modelId: unknown }>(rows: readonly T[], id: string): T[] =>
-    rows.filter((r) => r.modelId === id)
-  return models.map(
-    (m) =>
-      ({
-        model: plain(m),
-        claims: of(claims, m.id).map(plain),
-        specimens: of(specimens, m.id).map(plain),
-        hookups: whole.filter((h) => h.modelId === m.id).map(plain),
-        trials: of(trials, m.id).map(plain),
-        readings: of(readings, m.id).map((r) => plain(r.reading)),
-        logs: of(logs, m.id).map((r) => plain(r.log)),
-        contents: of(contents, m.id).map(plain),
-        parts: of(parts, m.id).map(plain),
-        bodies: of(bodies, m.id).map(plain),
-        chambers: of(chambers, m.id).map(plain),
-        fills: filled.filter((f) => f.modelId === m.id).map(plain),
-        photos: of(photos, m.id).map((r) => plain(r.photo)),
-      }) as unknown as Dossier,
-  )
+  const piecesOf = await segments.read(db, idsOf(hookups))
+  const layersOf = await layers.read(db, idsOf(fills))
+  const of = <T extends { modelId: string }>(rows: readonly T[], id: string) =>
+    rows.filter((r) => r.modelId === id).map(travelling)
+  return models.map((m) => ({
+    model: travelling(m),
+    claims: of(claims, m.id),
+    specimens: of(specimens, m.id),
+    hookups: of(hookups, m.id).map((h) => ({ ...h, segments: piecesOf.get(h.id) ?? [] })),
+    trials: of(trials, m.id),
+    readings: readings.filter((r) => r.modelId === m.id).map((r) => travelling(r.reading)),
+    logs: logs.filter((r) => r.modelId === m.id).map((r) => travelling(r.log)),
+    contents: of(contents, m.id),
+    parts: of(parts, m.id),
+    bodies: of(bodies, m.id),
+    chambers: of(chambers, m.id),
+    fills: of(fills, m.id).map((f) => ({ ...f, layers: layersOf.get(f.id) ?? [] })),
+    photos: photos.filter((r) => r.modelId === m.id).map((r) => travelling(r.photo)),
+  }))
 }
+
+const idsOf = (rows: readonly { readonly id: string }[]): string[] => rows.map((r) => r.id)
 
 /** One dossier. @throws 404 for a model that is not there; a deleted one is given, marked by `deletedAt`. */
 export async function dossier(db: Db, id: string): Promise<Dossier> {
@@ -127,9 +167,9 @@ export async function dossier(db: Db, id: string): Promise<Dossier> {
 }
 
 /** What the shelf says of one model, computed from its dossier. */
-export function shelfRow(d: Dossier): ShelfRow {
+export function shelfRow(d: Dossier, stock: readonly StockClassRow[]): ShelfRow {
   const record = modelRecord(d)
-  const a = assess(record)
+  const a = assess(record, stock)
   const rated = claimed(record, 'rated-flow')
   const top = claimed(record, 'tank-max')
   return {
@@ -147,22 +187,13 @@ export function shelfRow(d: Dossier): ShelfRow {
   }
 }
 
-/** How to look along the shelf. */
-export interface ShelfSearch {
-  readonly search?: string | undefined
-  readonly kind?: string | undefined
-  readonly sort: 'name' | 'updated' | 'rated-flow'
-  readonly cursor?: string | undefined
-  readonly limit: number
-}
-
 const ratedFlow = sql<number>`coalesce((select c.value from claim c where c.model_id = ${model.id}
   and c.quantity = 'rated-flow' and c.deleted_at is null order by c.created_at, c.id limit 1), 0)`
 const nameKey = sql<string>`lower(${model.name})`
 const updatedKey = sql<string>`to_char(${model.updatedAt} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS')`
 
 /** One page of the shelf, by keyset on the sort value and the id, with the whole count. */
-export async function shelf(db: Db, q: ShelfSearch): Promise<ShelfPage> {
+export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<ShelfPage> {
   const cursor = readCursor(q.cursor)
   const key: SQL = q.sort === 'name' ? nameKey : q.sort === 'updated' ? updatedKey : ratedFlow
   const falls = q.sort !== 'name'
@@ -192,12 +223,13 @@ export async function shelf(db: Db, q: ShelfSearch): Promise<ShelfPage> {
     .where(and(...filters))
   const page = rows.slice(0, q.limit)
   const last = page.at(-1)
+  const stock = await stockClasses(db)
   const found = await dossiers(
     db,
     page.map((r) => r.row),
   )
   return {
-    items: found.map(shelfRow),
+    items: found.map((d) => shelfRow(d, stock)),
     next: rows.length > q.limit && last ? writeCursor({ value: last.key, id: last.row.id }) : null,
     total: count?.n ?? 0,
   }

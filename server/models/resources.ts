@@ -1,46 +1,8 @@
-import {
-  Body,
-  BodyCreate,
-  BodyPatch,
-  Chamber,
-  ChamberCreate,
-  ChamberPatch,
-  ContentItem,
-  ContentItemCreate,
-  ContentItemPatch,
-  Part,
-  PartCreate,
-  PartPatch,
-  Fill,
-  FillCreate,
-  FillPatch,
-  Claim,
-  ClaimCreate,
-  ClaimPatch,
-  Hookup,
-  HookupCreate,
-  HookupPatch,
-  Model,
-  ModelCreate,
-  ModelPatch,
-  Reading,
-  ReadingCreate,
-  ReadingPatch,
-  Log,
-  LogCreate,
-  LogPatch,
-  Specimen,
-  SpecimenCreate,
-  SpecimenPatch,
-  Trial,
-  TrialCreate,
-  TrialPatch,
-} from '@ypsometer/contract'
-import { logSummary, readingProblem, type BenchReading, type TrialKind } from '@ypsometer/core/bench'
-import type { FillLayer } from '@ypsometer/core/fills'
-import type { Segment } from '@ypsometer/core/hydraulics'
+import type { CreatedOf, Layer, Segment } from '@ypsometer/contract'
+import { logSummary, readingProblem } from '@ypsometer/core/bench'
 import { asc, eq, inArray } from 'drizzle-orm'
-import type { Db, Tx } from '../db/client'
+import type { FastifyInstance } from 'fastify'
+import type { Db } from '../db/client'
 import {
   body,
   chamber,
@@ -57,50 +19,42 @@ import {
   specimen,
   trial,
 } from '../db/schema'
-import type { Editable, Plain, Row } from '../http/editable'
+import { registerEditable, type Parts, type Written } from '../http/editable'
 import { fieldProblem } from '../http/problems'
 
 /** A claim holds one thing: a number, words, or money. */
-function checkClaim(row: Plain): void {
-  const held = [row.value, row.words, row.amountMinor].filter((v) => v !== null && v !== undefined)
+function checkClaim(row: Written<'claims'>): void {
+  const held = [row.value, row.words, row.amountMinor].filter((v) => v !== null)
   if (held.length > 1) throw fieldProblem('value', 'one of a number, words or a price, not several')
-  if ((row.amountMinor ?? null) !== null && !row.currency)
+  if (row.amountMinor !== null && !row.currency)
     throw fieldProblem('currency', 'a three-letter currency code such as EUR')
 }
 
-function checkPart(row: Plain): void {
-  if (((row.sparePriceMinor ?? null) === null) !== ((row.spareCurrency ?? null) === null))
+function checkPart(row: Written<'parts'>): void {
+  if ((row.sparePriceMinor === null) !== (row.spareCurrency === null))
     throw fieldProblem('sparePriceMinor', 'an amount together with its currency, such as 4.90 EUR')
 }
 
-function checkBody(row: Plain): void {
-  const empty = row.emptyMass as number | null | undefined
-  const full = row.fullMass as number | null | undefined
-  if (typeof empty === 'number' && typeof full === 'number' && full < empty)
+function checkBody({ emptyMass, fullMass }: Written<'bodies'>): void {
+  if (emptyMass !== null && fullMass !== null && fullMass < emptyMass)
     throw fieldProblem('fullMass', 'no less than the empty weight')
 }
 
 /** A reading must hold what its kind is made of. */
-function checkReading(row: Plain): void {
-  const wrong = readingProblem(row.kind as TrialKind, row as BenchReading)
-  if (wrong) throw fieldProblem(wrong.field, wrong.message)
+export function checkReading(row: Written<'readings'>, at = ''): void {
+  const wrong = readingProblem(row.kind, row)
+  if (wrong) throw fieldProblem(`${at}${wrong.field}`, wrong.message)
 }
 
 /** A reading's columns: its time is text in JSON. */
-export const readingColumns = (body: Plain): Plain => ({
-  ...body,
-  ...(body.takenAt !== undefined && { takenAt: new Date(String(body.takenAt)) }),
-})
+export const readingColumns = (r: CreatedOf<'readings'>) => ({ ...r, takenAt: new Date(r.takenAt) })
 
 /** A log's columns with what it comes down to. @throws OutOfRange naming `times[i]` or `values[i]`. */
-export const logColumns = (body: Plain): Plain =>
-  body.times === undefined
-    ? body
-    : {
-        ...body,
-        startedAt: new Date(String(body.startedAt)),
-        ...logSummary(body.times as number[], body.values as number[]),
-      }
+export const logColumns = (l: CreatedOf<'logs'>) => ({
+  ...l,
+  startedAt: new Date(l.startedAt),
+  ...logSummary(l.times, l.values),
+})
 
 const toColumns = (hookupId: string, s: Segment, position: number) => ({ hookupId, position, ...s })
 
@@ -134,155 +88,75 @@ const toSegment = (row: typeof segment.$inferSelect): Segment => {
   }
 }
 
-/** The segments of each hookup, in flow order. */
-export async function withSegments(db: Db | Tx, rows: readonly Row[]): Promise<readonly Plain[]> {
-  if (!rows.length) return []
-  const all = await db
-    .select()
-    .from(segment)
-    .where(
-      inArray(
-        segment.hookupId,
-        rows.map((r) => r.id),
-      ),
-    )
-    .orderBy(asc(segment.position))
-  return rows.map((r) => ({ ...r, segments: all.filter((s) => s.hookupId === r.id).map(toSegment) }))
+/** Values by the id of what they belong to; what has none gets an empty list. */
+function byOwner<R, V>(
+  ids: readonly string[],
+  rows: readonly R[],
+  owner: (row: R) => string,
+  value: (row: R) => V,
+): ReadonlyMap<string, V[]> {
+  const map = new Map(ids.map((id) => [id, [] as V[]]))
+  for (const row of rows) map.get(owner(row))?.push(value(row))
+  return map
 }
 
-/** Replaces the segments as a whole, under the hookup's version. */
-async function splitHookup(tx: Tx, id: string, body: Plain): Promise<Plain> {
-  const { segments, ...own } = body as { segments?: Segment[] } & Plain
-  if (segments) {
+/** The segments of a hookup, in flow order; replaced as a whole under the hookup's version. */
+export const segments: Parts<'segments', readonly Segment[]> = {
+  field: 'segments',
+  replace: async (tx, id, list) => {
     await tx.delete(segment).where(eq(segment.hookupId, id))
-    if (segments.length) await tx.insert(segment).values(segments.map((s, i) => toColumns(id, s, i)))
-  }
-  return own
+    if (list.length) await tx.insert(segment).values(list.map((s, i) => toColumns(id, s, i)))
+  },
+  read: async (db, ids) => {
+    const all = await db
+      .select()
+      .from(segment)
+      .where(inArray(segment.hookupId, [...ids]))
+      .orderBy(asc(segment.position))
+    return byOwner(ids, all, (s) => s.hookupId, toSegment)
+  },
 }
 
-/** The layers of each fill, in the order of the water. */
-export async function withLayers(db: Db | Tx, rows: readonly Row[]): Promise<readonly Plain[]> {
-  if (!rows.length) return []
-  const all = await db
-    .select()
-    .from(layer)
-    .where(
-      inArray(
-        layer.fillId,
-        rows.map((r) => r.id),
-      ),
-    )
-    .orderBy(asc(layer.position))
-  return rows.map((r) => ({
-    ...r,
-    layers: all.filter((l) => l.fillId === r.id).map(({ fillId: _fill, position: _position, ...own }) => own),
-  }))
-}
-
-/** Replaces the layers as a whole, under the fill's version. */
-async function splitFill(tx: Tx, id: string, body: Plain): Promise<Plain> {
-  const { layers, ...own } = body as { layers?: FillLayer[] } & Plain
-  if (layers) {
+/** The layers of a fill, in the order of the water; replaced as a whole under the fill's version. */
+export const layers: Parts<'layers', readonly Layer[]> = {
+  field: 'layers',
+  replace: async (tx, id, list) => {
     await tx.delete(layer).where(eq(layer.fillId, id))
-    if (layers.length)
-      await tx.insert(layer).values(layers.map((l, position) => ({ ...l, fillId: id, position })))
-  }
-  return own
+    if (list.length)
+      await tx.insert(layer).values(list.map((l, position) => ({ ...l, fillId: id, position })))
+  },
+  read: async (db, ids) => {
+    const all = await db
+      .select()
+      .from(layer)
+      .where(inArray(layer.fillId, [...ids]))
+      .orderBy(asc(layer.position))
+    return byOwner(
+      ids,
+      all,
+      (l) => l.fillId,
+      ({ fillId: _fill, position: _position, ...own }) => own,
+    )
+  },
 }
 
 /** The editable resources of a dossier. */
-export const MODEL_RESOURCES: readonly Editable[] = [
-  { path: 'models', one: 'model', table: model, row: Model, create: ModelCreate, patch: ModelPatch },
-  {
-    path: 'claims',
-    one: 'claim',
-    table: claim,
-    row: Claim,
-    create: ClaimCreate,
-    patch: ClaimPatch,
-    check: checkClaim,
-  },
-  {
-    path: 'specimens',
-    one: 'specimen',
-    table: specimen,
-    row: Specimen,
-    create: SpecimenCreate,
-    patch: SpecimenPatch,
-  },
-  {
-    path: 'hookups',
-    one: 'hookup',
-    table: hookup,
-    row: Hookup,
-    create: HookupCreate,
-    patch: HookupPatch,
-    split: splitHookup,
-    join: withSegments,
-  },
-  {
-    path: 'fills',
-    one: 'fill',
-    table: fill,
-    row: Fill,
-    create: FillCreate,
-    patch: FillPatch,
-    split: splitFill,
-    join: withLayers,
-  },
-  { path: 'trials', one: 'trial', table: trial, row: Trial, create: TrialCreate, patch: TrialPatch },
-  {
-    path: 'readings',
-    one: 'run',
+export function registerDossierRows(app: FastifyInstance, db: Db): void {
+  registerEditable(app, db, { name: 'models', table: model })
+  registerEditable(app, db, { name: 'claims', table: claim, check: checkClaim })
+  registerEditable(app, db, { name: 'specimens', table: specimen })
+  registerEditable(app, db, { name: 'hookups', table: hookup, parts: segments })
+  registerEditable(app, db, { name: 'fills', table: fill, parts: layers })
+  registerEditable(app, db, { name: 'trials', table: trial })
+  registerEditable(app, db, {
+    name: 'readings',
     table: reading,
-    row: Reading,
-    create: ReadingCreate,
-    patch: ReadingPatch,
     columns: readingColumns,
     check: checkReading,
-  },
-  {
-    path: 'logs',
-    one: 'log',
-    table: log,
-    row: Log,
-    create: LogCreate,
-    patch: LogPatch,
-    columns: logColumns,
-    join: async (_db, rows) => rows.map(({ times: _times, values: _values, ...own }) => own),
-  },
-  {
-    path: 'contents',
-    one: 'item',
-    table: contentItem,
-    row: ContentItem,
-    create: ContentItemCreate,
-    patch: ContentItemPatch,
-  },
-  {
-    path: 'parts',
-    one: 'part',
-    table: part,
-    row: Part,
-    create: PartCreate,
-    patch: PartPatch,
-    check: checkPart,
-  },
-  {
-    path: 'bodies',
-    one: 'body',
-    table: body,
-    row: Body,
-    create: BodyCreate,
-    patch: BodyPatch,
-    check: checkBody,
-  },
-  {
-    path: 'chambers',
-    one: 'chamber',
-    table: chamber,
-    row: Chamber,
-    create: ChamberCreate,
-    patch: ChamberPatch,
-  },
-]
+  })
+  registerEditable(app, db, { name: 'logs', table: log, columns: logColumns })
+  registerEditable(app, db, { name: 'contents', table: contentItem })
+  registerEditable(app, db, { name: 'parts', table: part, check: checkPart })
+  registerEditable(app, db, { name: 'bodies', table: body, check: checkBody })
+  registerEditable(app, db, { name: 'chambers', table: chamber })
+}

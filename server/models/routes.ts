@@ -3,9 +3,8 @@ import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
-import { registerEditable } from '../http/editable'
 import { dossier, shelf } from './queries'
-import { MODEL_RESOURCES } from './resources'
+import { registerDossierRows } from './resources'
 
 /** The shelf, dossiers, and the editable rows under them. */
 export function registerModels(app: FastifyInstance, db: Db): void {
@@ -20,5 +19,5 @@ export function registerModels(app: FastifyInstance, db: Db): void {
     { schema: { tags: ['models'], params: z.object({ id: Id }), response: { 200: Dossier } } },
     (request) => dossier(db, request.params.id),
   )
-  for (const resource of MODEL_RESOURCES) registerEditable(app, db, resource)
+  registerDossierRows(app, db)
 }

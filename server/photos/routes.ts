@@ -1,11 +1,11 @@
-import { Id, Photo, PhotoPatch } from '@ypsometer/contract'
+import { Id, photos } from '@ypsometer/contract'
 import { eq } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
 import { photo } from '../db/schema'
-import { plain, registerEditable, type Row } from '../http/editable'
+import { registerEditable, travelling } from '../http/editable'
 import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { MAX_UPLOAD, readPicture } from './picture'
@@ -32,7 +32,7 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
           tags: ['photos'],
           params: z.object({ id: Id }),
           querystring: query,
-          response: { 201: Photo },
+          response: { 201: photos.Row },
         },
       },
       async (request, reply) => {
@@ -46,9 +46,9 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
             .returning()
           if (!row) throw problem(500, 'fault', 'The photo was not written')
           const { full: _full, thumb: _thumb, ...own } = row
-          return { status: 201, body: plain(own) }
+          return { status: 201, body: travelling(own) }
         })
-        return reply.code(201).send(answer.body as unknown as z.infer<typeof Photo>)
+        return reply.code(201).send(answer.body)
       },
     )
   typed.get(
@@ -65,12 +65,5 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
         .send(row.data)
     },
   )
-  registerEditable(app, db, {
-    path: 'photos',
-    one: 'photo',
-    table: photo,
-    row: Photo,
-    patch: PhotoPatch,
-    join: async (_db, rows) => rows.map(({ full: _full, thumb: _thumb, ...own }) => own as Row),
-  })
+  registerEditable(app, db, { name: 'photos', table: photo, madeElsewhere: true })
 }

@@ -1,12 +1,13 @@
-import { StockClassRow, Tank, TankCreate, TankPage, TankPatch, tankWater } from '@ypsometer/contract'
+import { StockClassRow, TankPage, tankWater } from '@ypsometer/contract'
 import { and, asc, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
-import { stockClass, tank } from '../db/schema'
+import { tank } from '../db/schema'
 import { readCursor, writeCursor } from '../http/cursor'
-import { plain, registerEditable } from '../http/editable'
+import { stockClasses } from './stock'
+import { registerEditable, travelling } from '../http/editable'
 
 const ListQuery = z.object({
   cursor: z.string().max(400).optional(),
@@ -32,7 +33,7 @@ export function registerTanks(app: FastifyInstance, db: Db): void {
       const page = rows.slice(0, query.limit)
       const last = page.at(-1)
       return {
-        items: page.map(plain) as unknown as z.infer<typeof Tank>[],
+        items: page.map(travelling),
         next:
           rows.length > query.limit && last
             ? writeCursor({ value: last.name.toLowerCase(), id: last.id })
@@ -43,16 +44,12 @@ export function registerTanks(app: FastifyInstance, db: Db): void {
   typed.get(
     '/stock-classes',
     { schema: { tags: ['tanks'], response: { 200: z.array(StockClassRow) } } },
-    () => db.select().from(stockClass).orderBy(asc(stockClass.position)),
+    () => stockClasses(db),
   )
   registerEditable(app, db, {
-    path: 'tanks',
-    one: 'tank',
+    name: 'tanks',
     table: tank,
-    row: Tank,
-    create: TankCreate,
-    patch: TankPatch,
     // The core refuses a tank smaller than its substrate, and names the field.
-    check: (row) => void tankWater(row as unknown as z.infer<typeof Tank>),
+    check: (row) => void tankWater(row),
   })
 }

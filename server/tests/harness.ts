@@ -28,18 +28,38 @@ export interface Reply {
   readonly headers: Record<string, unknown>
 }
 
-/** The app on a fresh, migrated database of the test cluster. */
-export async function harness(): Promise<Harness> {
+/** Any number, as long as it is the same in every test process. */
+const TEMPLATE_LOCK = 4680
+const TEMPLATE = 'migrated'
+
+/** A database of the test cluster with every migration in, copied from one that the first test file makes. */
+export async function migratedDatabase(): Promise<string> {
   const admin = process.env.TEST_CLUSTER_URL
   if (!admin) throw new Error('TEST_CLUSTER_URL is not set: run through Jest')
-  const name = `t_${randomUUID().replace(/-/g, '')}`
+  const urlOf = (name: string): string => admin.replace(/\/postgres$/, `/${name}`)
   const client = new pg.Client({ connectionString: admin })
   await client.connect()
-  await client.query(`create database ${name}`)
-  await client.end()
-  const url = admin.replace(/\/postgres$/, `/${name}`)
+  try {
+    await client.query('select pg_advisory_lock($1)', [TEMPLATE_LOCK])
+    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [TEMPLATE])
+    if (!rowCount) {
+      await client.query(`create database ${TEMPLATE}`)
+      const { db, pool } = connect(urlOf(TEMPLATE))
+      await migrate(db)
+      await pool.end()
+    }
+    const name = `t_${randomUUID().replace(/-/g, '')}`
+    await client.query(`create database ${name} template ${TEMPLATE}`)
+    return urlOf(name)
+  } finally {
+    await client.end()
+  }
+}
+
+/** The app on a fresh, migrated database of the test cluster. */
+export async function harness(): Promise<Harness> {
+  const url = await migratedDatabase()
   const { db, pool } = connect(url)
-  await migrate(db)
   const app = await buildApp({ db, logLevel: 'silent' })
   const call: Harness['call'] = async (method, path, body, headers = {}) => {
     const r = await app.inject({

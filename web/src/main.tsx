@@ -3,9 +3,10 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
-import { queryClient } from './api/queries'
+import { queryClient, startWriting } from './api/queries'
 import { Crash, Loading, NotFound } from './frame/States'
 import { Frame } from './frame/Frame'
+import { toast } from './frame/toasts'
 import { Shelf } from './views/shelf/Shelf'
 
 const router = createBrowserRouter([
@@ -75,6 +76,8 @@ const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('./views/benchrun/BenchRun')).BenchRun }),
   },
 ])
+
+startWriting(() => toast('Another window changed this too. Both changes are kept.'))
 
 const root = document.getElementById('root')
 if (root)

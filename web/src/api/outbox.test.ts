@@ -1,7 +1,8 @@
 /** @jest-environment jsdom */
 import '../../tests/setup'
 import { IDBFactory } from 'fake-indexeddb'
-import type * as Outbox from './outbox'
+import type { ResourceName, RowOf } from '@ypsometer/contract'
+import { makeOutbox, overlay, fieldsOf, type Entry, type Outbox, type Write } from './outbox'
 
 interface Sent {
   readonly method: string
@@ -12,9 +13,9 @@ interface Sent {
 }
 type Answer = { status: number; body: unknown } | 'away'
 
-let outbox: typeof Outbox
+let outbox: Outbox
 let sent: Sent[]
-let acknowledged: { row: Record<string, unknown> }[]
+let acknowledged: { row: object }[]
 let merged: number
 let answer: (s: Sent) => Answer
 
@@ -31,16 +32,15 @@ const closePage = (): void => {
   pending.clear()
 }
 
-/** A fresh page: the module anew, the device's storage kept unless `wipe`. */
+/** A fresh page: an outbox of its own, the device's storage kept unless `wipe`. */
 async function openPage(wipe = true): Promise<void> {
   closePage()
   if (wipe) globalThis.indexedDB = new IDBFactory()
-  jest.resetModules()
-  outbox = await import('./outbox')
-  outbox.startOutbox(
-    (_collection, row) => acknowledged.push({ row }),
-    () => merged++,
-  )
+  outbox = makeOutbox()
+  outbox.start({
+    acknowledged: (_collection, row) => acknowledged.push({ row }),
+    merged: () => merged++,
+  })
   await settle()
 }
 
@@ -49,7 +49,7 @@ const settle = async (): Promise<void> => {
   let before = ''
   for (let quiet = 0, turns = 0; quiet < 30 && turns < 2000; turns++) {
     await new Promise((r) => setTimeout(r, 2))
-    const now = JSON.stringify([sent?.length, acknowledged?.length, outbox.waitingEntries()])
+    const now = JSON.stringify([sent?.length, acknowledged?.length, outbox.entries()])
     quiet = now === before ? quiet + 1 : 0
     before = now
   }
@@ -78,9 +78,11 @@ beforeEach(async () => {
   await openPage()
 })
 
-const patch = (body: Record<string, unknown>, base: Record<string, unknown> = {}, rowId = 'r1') =>
+const patch = (body: object, base: object = {}, rowId = 'r1'): void =>
   outbox.enqueue({ method: 'PATCH', collection: 'models', rowId, body, version: 3, base })
-const entries = (): readonly Outbox.Entry[] => outbox.waitingEntries()
+const post = (collection: ResourceName, id: string): void =>
+  outbox.enqueue({ method: 'POST', collection, rowId: id, body: { id }, row: { id }, version: 0 } as Write)
+const entries = (): readonly Entry[] => outbox.entries()
 
 test('a change is sent once, under its version and a key, and acknowledged', async () => {
   patch({ note: 'a' })
@@ -89,7 +91,7 @@ test('a change is sent once, under its version and a key, and acknowledged', asy
     { method: 'PATCH', path: '/models/r1', body: { note: 'a' }, key: expect.any(String), version: '"3"' },
   ])
   expect(acknowledged[0]?.row).toMatchObject({ id: 'r1', version: 7 })
-  expect(outbox.saveState()).toBe('saved')
+  expect(outbox.state()).toBe('saved')
 })
 
 test('changes typed before the first is sent travel together', async () => {
@@ -102,19 +104,11 @@ test('changes typed before the first is sent travel together', async () => {
 
 test('while the server is away everything stays on the device, in order, and is sent once when it is back', async () => {
   answer = () => 'away'
-  outbox.enqueue({
-    method: 'POST',
-    collection: 'trials',
-    rowId: 't1',
-    body: { id: 't1' },
-    version: 0,
-    base: {},
-  })
+  post('trials', 't1')
   await settle()
-  for (const id of ['a', 'b'])
-    outbox.enqueue({ method: 'POST', collection: 'readings', rowId: id, body: { id }, version: 0, base: {} })
+  for (const id of ['a', 'b']) post('readings', id)
   await settle()
-  expect(outbox.saveState()).toBe('kept')
+  expect(outbox.state()).toBe('kept')
   expect(entries()).toHaveLength(3)
   const firstKey = sent[0]?.key
 
@@ -128,7 +122,7 @@ test('while the server is away everything stays on the device, in order, and is 
   await settle()
   expect(sent.map((s) => s.body.id)).toEqual(['t1', 'a', 'b'])
   expect(sent[0]?.key).toBe(firstKey)
-  expect(outbox.saveState()).toBe('saved')
+  expect(outbox.state()).toBe('saved')
 })
 
 test('a lost acknowledgement is asked for again under the same key', async () => {
@@ -179,7 +173,7 @@ test('a stale change to another field is made again without asking', async () =>
   await settle()
   expect(sent.map((s) => s.version)).toEqual(['"3"', '"9"'])
   expect(merged).toBe(1)
-  expect(outbox.saveState()).toBe('saved')
+  expect(outbox.state()).toBe('saved')
 })
 
 describe('a stale change to the same field', () => {
@@ -193,26 +187,26 @@ describe('a stale change to the same field', () => {
   })
   test('waits for the person, overwriting nothing', () => {
     expect(sent).toHaveLength(1)
-    expect(outbox.saveState()).toBe('needs-you')
+    expect(outbox.state()).toBe('needs-you')
     expect(entries()[0]).toMatchObject({ state: 'conflict', version: 9 })
   })
   test('keep mine: sent on top of theirs under a new key', async () => {
-    outbox.resolveConflict(entries()[0]?.key ?? '', 'mine')
+    outbox.resolve(entries()[0]?.key ?? '', 'mine')
     await settle()
     expect(sent.map((s) => s.version)).toEqual(['"3"', '"9"'])
     expect(sent[1]?.body).toEqual({ note: 'mine' })
     expect(new Set(sent.map((s) => s.key)).size).toBe(2)
   })
   test('take theirs: mine is let go', async () => {
-    outbox.resolveConflict(entries()[0]?.key ?? '', 'theirs')
+    outbox.resolve(entries()[0]?.key ?? '', 'theirs')
     await settle()
     expect(sent).toHaveLength(1)
-    expect(outbox.saveState()).toBe('saved')
+    expect(outbox.state()).toBe('saved')
   })
   test('typing again takes the place of the parked change', async () => {
     patch({ note: 'newer' }, { note: 'theirs' })
     await settle()
-    expect(entries().every((e) => e.state === 'waiting' || e.body.note === 'newer')).toBe(true)
+    expect(entries().every((e) => e.state === 'waiting' || fieldsOf(e).note === 'newer')).toBe(true)
   })
 })
 
@@ -238,38 +232,39 @@ test('a fault of the server is tried again, not given up', async () => {
   patch({ note: 'a' })
   await settle()
   expect(entries()[0]).toMatchObject({ state: 'waiting', tries: 1 })
-  expect(outbox.saveState()).toBe('kept')
+  expect(outbox.state()).toBe('kept')
 })
 
 test('a field being typed in is not called saved', () => {
   outbox.setTyping('models.r1.note', true)
-  expect(outbox.saveState()).toBe('saving')
+  expect(outbox.state()).toBe('saving')
   outbox.setTyping('models.r1.note', false)
-  expect(outbox.saveState()).toBe('saved')
+  expect(outbox.state()).toBe('saved')
 })
 
 describe('what waits is laid over what the server said', () => {
-  const row = { id: 'r1', version: 3, note: 'old', typed: { a: '1' } }
-  const entry = (e: Partial<Outbox.Entry>): Outbox.Entry => ({
-    key: 'k', order: 1, method: 'PATCH', collection: 'models', rowId: 'r1', body: {}, version: 3, base: {}, state: 'waiting', tries: 0, ...e,
+  const stamp = { version: 3, createdAt: '', updatedAt: '', deletedAt: null }
+  const row = (id: string): RowOf<'hookups'> => ({
+    ...stamp, id, modelId: 'm', name: 'old', outletAboveWater: 0, sourceBelowWater: 0, bodyBelowWater: 0, segments: [], fitted: {}, typed: { a: '1' },
   }) // prettier-ignore
+  const entry = (e: object): Entry =>
+    ({ key: 'k', order: 1, method: 'PATCH', collection: 'hookups', rowId: 'r1', body: {}, version: 3, base: {}, state: 'waiting', tries: 0, ...e }) as Entry // prettier-ignore
   test('changes, creations and deletions, in order', () => {
-    const shown = outbox.overlay([row, { ...row, id: 'r2' }], 'models', [
-      entry({ body: { note: 'new', typed: { b: '2' } } }),
-      entry({ method: 'POST', rowId: 'r3', body: { id: 'r3', note: 'made' } }),
+    const shown = overlay([row('r1'), row('r2')], 'hookups', [
+      entry({ body: { name: 'new', typed: { b: '2' } } }),
+      entry({ method: 'POST', rowId: 'r3', body: { id: 'r3' }, row: { ...row('r3'), name: 'made' } }),
       entry({ method: 'DELETE', rowId: 'r2' }),
     ])
-    expect(shown.map((r) => [r.id, r.note])).toEqual([
+    expect(shown.map((r) => [r.id, r.name])).toEqual([
       ['r1', 'new'],
       ['r3', 'made'],
     ])
     expect(shown[0]?.typed).toEqual({ a: '1', b: '2' })
   })
   test('a refused change is not shown as if it held, and another collection’s is none of ours', () => {
-    expect(outbox.overlay([row], 'models', [entry({ body: { note: 'x' }, state: 'refused' })])[0]?.note).toBe(
-      'old',
-    )
-    expect(outbox.overlay([row], 'tanks', [entry({ body: { note: 'x' } })])[0]?.note).toBe('old')
+    const name = (e: object): string | undefined => overlay([row('r1')], 'hookups', [entry(e)])[0]?.name
+    expect(name({ body: { name: 'x' }, state: 'refused' })).toBe('old')
+    expect(name({ body: { name: 'x' }, collection: 'fills' })).toBe('old')
   })
 })
 
@@ -278,17 +273,9 @@ test('an undone deletion is sent as a restore on the version the deletion made',
     status: 200,
     body: { id: 'r1', version: s.method === 'DELETE' ? 4 : 5, deletedAt: null },
   })
-  outbox.enqueue({ method: 'DELETE', collection: 'models', rowId: 'r1', body: {}, version: 3, base: {} })
+  outbox.enqueue({ method: 'DELETE', collection: 'models', rowId: 'r1', version: 3 })
   await settle()
-  outbox.enqueue({
-    method: 'POST',
-    collection: 'models',
-    rowId: 'r1',
-    body: {},
-    version: 4,
-    base: {},
-    restore: true,
-  })
+  outbox.enqueue({ method: 'RESTORE', collection: 'models', rowId: 'r1', version: 4 })
   await settle()
   expect(sent.map((s) => [s.method, s.path, s.version])).toEqual([
     ['DELETE', '/models/r1', '"3"'],

@@ -1,11 +1,16 @@
 /** @jest-environment jsdom */
 import '../../tests/setup'
+import { modelRecord, type Dossier } from '@ypsometer/contract'
+import { assess } from '@ypsometer/core/judging'
+import { startTrial } from '../views/bench/startTrial'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
 import { demoDossier } from '../../tests/dossier'
 import { toastStore } from '../frame/toasts'
-import { waitingEntries } from './outbox'
-import { addPhoto, changeRow, createRow, deleteRow, queryClient, useDossier, useTanks } from './queries'
+import { removeRow } from '../frame/removed'
+import { outbox } from './app'
+import { queryClient, startWriting, useDossier, useTanks } from './queries'
+import { addPhoto, changeRow, createRow } from './rows'
 
 /** A server that knows one dossier and answers writes; `away` cuts it off. */
 let away = false
@@ -49,6 +54,7 @@ const answerTo = (method: string, path: string, body: Record<string, unknown>): 
 }
 
 beforeAll(() => {
+  startWriting(() => undefined)
   globalThis.fetch = jest.fn(async (url: string, init: RequestInit = {}) => {
     if (away) throw new TypeError('network')
     const path = url.replace('/api/v1', '')
@@ -63,7 +69,7 @@ beforeEach(async () => {
   away = false
   queryClient.clear()
   window.dispatchEvent(new Event('online'))
-  await waitFor(() => expect(waitingEntries()).toHaveLength(0))
+  await waitFor(() => expect(outbox.entries()).toHaveLength(0))
   sent.length = 0
 })
 afterEach(cleanup)
@@ -78,7 +84,7 @@ const open = async (id = server.model.id) => {
   return hook
 }
 const settled = (): Promise<void> =>
-  waitFor(() => expect(waitingEntries()).toHaveLength(0), { timeout: 4000 })
+  waitFor(() => expect(outbox.entries()).toHaveLength(0), { timeout: 4000 })
 
 test('a change shows at once, before the server has said anything, and stays when it has', async () => {
   const { result } = await open()
@@ -121,7 +127,7 @@ test('rows of another model stay out of this dossier', async () => {
 
 test('a model made a moment ago opens before the server knows it, and after', async () => {
   away = true
-  const id = createRow('models', { maker: 'Quillon', name: 'Kettle', kind: 'internal', note: '' })
+  const id = createRow('models', { maker: 'Quillon', name: 'Kettle', kind: 'internal' })
   const { result } = await open(id)
   expect(result.current.dossier?.model.name).toBe('Kettle')
   expect(result.current.dossier?.parts).toEqual([])
@@ -135,7 +141,7 @@ test('deleting a timing takes its runs out of sight and offers an undo that brin
   const { result } = await open()
   const trial = result.current.dossier?.trials[0]
   if (!trial) throw new Error('no trial')
-  act(() => deleteRow('trials', trial, 'Timing'))
+  act(() => removeRow('trials', trial, 'Timing'))
   expect(result.current.dossier?.readings.some((r) => r.trialId === trial.id)).toBe(false)
   const toast = toastStore.get().at(-1)
   expect(toast).toMatchObject({ text: 'Timing deleted.', action: { label: 'Undo' } })
@@ -155,7 +161,7 @@ test('a photo follows its part as a file and shows under it while it waits', asy
   const partId = server.parts[0]?.id ?? ''
   const id = addPhoto({ partId }, new Blob(['x'], { type: 'image/jpeg' }), 'seal')
   await waitFor(() => expect(result.current.dossier?.photos.map((p) => p.id)).toEqual([id]))
-  expect(waitingEntries()[0]?.blob).toBeInstanceOf(Blob)
+  expect(outbox.entries()[0]).toMatchObject({ blob: expect.any(Blob) as Blob })
 })
 
 test('tanks are in the order of their names, waiting ones among them', async () => {
@@ -164,4 +170,32 @@ test('tanks are in the order of their names, waiting ones among them', async () 
   queryClient.setQueryData(['tanks'], { items: [{ id: 'b', name: 'Beta' }, { id: 'd', name: 'Delta' }], next: null }) // prettier-ignore
   act(() => void createRow('tanks', { name: 'Alpha' }))
   await waitFor(() => expect(result.current.tanks?.map((t) => t.name)).toEqual(['Alpha', 'Beta', 'Delta']))
+})
+
+test('a model made from its label and benched before the server has answered has a whole curve', async () => {
+  away = true
+  const modelId = createRow('models', { maker: 'Quillon', name: 'Offline', kind: 'canister' })
+  const { result } = await open(modelId)
+  const dossier = (): Dossier => result.current.dossier as Dossier
+  // By hand, H = 1.8 m (1 − (Q/1000 L/h)^1.75): 1000, 847.5, 673.4 and 453.3 L/h at these lifts.
+  for (const [lift, flow] of [
+    [0, 1000],
+    [0.4532, 847.5],
+    [0.9, 673.4],
+    [1.3493, 453.3],
+  ] as const)
+    act(() => {
+      const trialId = startTrial(dossier(), 'vessel', { lift })
+      for (let i = 0; i < 3; i++)
+        createRow('readings', {
+          trialId,
+          takenAt: new Date(Date.UTC(2026, 10, 25, 10, i)).toISOString(),
+          volume: 0.005,
+          seconds: (5 / flow) * 3600 + 0.05 * (i - 1),
+        })
+    })
+  expect(dossier().model.mainsFrequency).toBe(50)
+  const fit = assess(modelRecord(dossier())).pump?.fitFigures
+  expect(fit?.shutOff.value).toBeCloseTo(1.8, 1)
+  expect((fit?.maxFlow.value ?? NaN) * 3.6e6).toBeCloseTo(1000, -1)
 })

@@ -1,26 +1,23 @@
 import type {
   Dossier,
-  HouseRule,
   ImportRequest,
-  Medium,
   LogPoints,
+  ResourceName,
+  RowOf,
   ShelfPage,
   StockClassRow,
-  Tank,
 } from '@ypsometer/contract'
-import { keepPreviousData, QueryClient, useInfiniteQuery, useQuery } from '@tanstack/react-query'
-import { useMemo } from 'react'
-import { toast } from '../frame/toasts'
-import { api, ApiProblem } from './client'
 import {
-  enqueue,
-  overlay,
-  startOutbox,
-  useEntries,
-  type Collection,
-  type Entry,
-  type RowBody,
-} from './outbox'
+  keepPreviousData,
+  QueryClient,
+  queryOptions,
+  useInfiniteQuery,
+  useQuery,
+} from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { outbox, useEntries } from './app'
+import { api, ApiProblem } from './client'
+import { of, overlay, type Entry } from './outbox'
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -34,95 +31,110 @@ export const queryClient = new QueryClient({
   },
 })
 
-/** The collections of a dossier that belong to its model directly. */
-const OWNED = [
-  'claims',
-  'specimens',
-  'hookups',
-  'trials',
-  'contents',
-  'parts',
-  'bodies',
-  'chambers',
-  'fills',
-] as const
-/** Those that belong to a row of another collection, and the columns that say which. */
-const NESTED = {
-  readings: [['trials', 'trialId']],
-  logs: [['trials', 'trialId']],
-  photos: [
-    ['parts', 'partId'],
-    ['trials', 'trialId'],
-  ],
-} as const
-const COLLECTIONS = [...OWNED, ...(Object.keys(NESTED) as (keyof typeof NESTED)[])] as const
-type InDossier = (typeof COLLECTIONS)[number]
-interface AnyRow {
-  readonly id: string
-  readonly version: number
-}
-const rowsOf = (d: Dossier, name: InDossier): readonly (AnyRow & RowBody)[] =>
-  d[name] as unknown as (AnyRow & RowBody)[]
-
-const emptyDossier = (model: unknown): Dossier =>
-  ({ model, ...Object.fromEntries(COLLECTIONS.map((name) => [name, []])) }) as unknown as Dossier
-
 /** Collections that are lists of their own. */
 const LISTS = ['tanks', 'media', 'house-rules'] as const
 type ListName = (typeof LISTS)[number]
-const isList = (name: Collection): name is ListName => (LISTS as readonly string[]).includes(name)
+const isList = (name: ResourceName): name is ListName => LISTS.some((l) => l === name)
+
+/** The collections of a dossier. */
+type InDossier = Exclude<ResourceName, 'models' | ListName>
+/** A dossier by its collections, so that each name gives its own kind of rows. */
+type Collections = { readonly [N in InDossier]: readonly RowOf<N>[] }
+
+const emptyDossier = (model: Dossier['model']): Dossier => ({
+  model,
+  claims: [],
+  specimens: [],
+  hookups: [],
+  trials: [],
+  contents: [],
+  parts: [],
+  bodies: [],
+  chambers: [],
+  fills: [],
+  readings: [],
+  logs: [],
+  photos: [],
+})
+const COLLECTIONS = Object.keys(emptyDossier({} as Dossier['model'])).filter(
+  (k): k is InDossier => k !== 'model',
+)
+
+const rowsOf = <N extends InDossier>(d: Collections, name: N): readonly RowOf<N>[] => d[name]
+const withRows = <N extends InDossier>(d: Dossier, name: N, rows: readonly RowOf<N>[]): Dossier => ({
+  ...d,
+  [name]: rows,
+})
+
+/** What a row says of the row it belongs to. */
+interface Belonging {
+  readonly id: string
+  readonly modelId?: string | undefined
+  readonly trialId?: string | null | undefined
+  readonly partId?: string | null | undefined
+}
 
 /** Does a row of a collection belong to this dossier? */
-function belongs(d: Dossier, name: InDossier, row: RowBody): boolean {
-  if (row.modelId === d.model.id || rowsOf(d, name).some((r) => r.id === row.id)) return true
-  const nested = name in NESTED ? NESTED[name as keyof typeof NESTED] : undefined
+function belongs(d: Dossier, name: InDossier, row: Belonging): boolean {
+  const among = (rows: readonly { readonly id: string }[], id: string | null | undefined): boolean =>
+    rows.some((r) => r.id === id)
   return (
-    nested !== undefined &&
-    nested.some(([parent, column]) => rowsOf(d, parent).some((r) => r.id === row[column]))
+    row.modelId === d.model.id ||
+    among(rowsOf(d, name), row.id) ||
+    among(d.trials, row.trialId) ||
+    among(d.parts, row.partId)
   )
 }
 
+/** Rows with an acknowledged one in its place, or without it when it was deleted. */
+function put<R extends { readonly id: string; readonly deletedAt: string | null }>(
+  rows: readonly R[],
+  row: R,
+): readonly R[] {
+  if (row.deletedAt !== null) return rows.filter((r) => r.id !== row.id)
+  return rows.some((r) => r.id === row.id) ? rows.map((r) => (r.id === row.id ? row : r)) : [...rows, row]
+}
+
 /** Puts an acknowledged row into every cached answer that shows it. */
-function acknowledge(collection: Collection, row: RowBody & { id: string }): void {
-  const gone = row.deletedAt !== null
-  const put = <T extends { id: string }>(rows: readonly T[]): T[] => {
-    const others = rows.filter((r) => r.id !== row.id)
-    if (gone) return others
-    return rows.some((r) => r.id === row.id)
-      ? rows.map((r) => (r.id === row.id ? (row as unknown as T) : r))
-      : [...others, row as unknown as T]
-  }
+function acknowledge<N extends ResourceName>(collection: N, row: RowOf<N>): void {
   if (isList(collection)) {
-    queryClient.setQueryData<{ items: { id: string }[] }>(
+    queryClient.setQueryData<{ items: readonly RowOf<N>[] }>(
       [collection],
-      (old) => old && { ...old, items: put(old.items) },
+      (old) => old && { ...old, items: put(old.items, row) },
     )
     return
   }
-  if (collection === 'models' && !queryClient.getQueryData(['dossier', row.id]))
-    queryClient.setQueryData(['dossier', row.id], emptyDossier(row))
-  for (const [key, data] of queryClient.getQueriesData<Dossier>({ queryKey: ['dossier'] })) {
-    if (!data) continue
-    if (collection === 'models') {
-      if (data.model.id === row.id) queryClient.setQueryData(key, { ...data, model: row })
-    } else if (belongs(data, collection, row)) {
-      queryClient.setQueryData(key, { ...data, [collection]: put(rowsOf(data, collection)) })
-    }
-  }
+  if (collection === 'models') {
+    const model = row as RowOf<'models'>
+    queryClient.setQueryData<Dossier>(['dossier', row.id], (old) => ({
+      ...(old ?? emptyDossier(model)),
+      model,
+    }))
+  } else
+    for (const [key, data] of queryClient.getQueriesData<Dossier>({ queryKey: ['dossier'] }))
+      if (data && belongs(data, collection as InDossier, row))
+        queryClient.setQueryData(
+          key,
+          withRows(
+            data,
+            collection as InDossier,
+            put<RowOf<InDossier>>(rowsOf(data, collection as InDossier), row as RowOf<InDossier>),
+          ),
+        )
   void queryClient.invalidateQueries({ queryKey: ['shelf'], refetchType: 'active' })
 }
 
-startOutbox(acknowledge, () => toast('Another window changed this too. Both changes are kept.'))
+/** Starts the outbox of this page over the cache. `merged` is told when a change was made on top of another's. */
+export const startWriting = (merged: () => void): void => outbox.start({ acknowledged: acknowledge, merged })
 
 /** A dossier with waiting changes laid over every collection; rows of another model's creation are left out. */
 function laidOver(server: Dossier, entries: readonly Entry[]): Dossier {
   let out: Dossier = { ...server, model: overlay([server.model], 'models', entries)[0] ?? server.model }
-  for (const name of COLLECTIONS) {
-    const mine = entries.filter(
-      (e) => e.collection === name && (e.method !== 'POST' || e.restore || belongs(out, name, e.body)),
-    )
-    if (mine.length) out = { ...out, [name]: overlay(rowsOf(out, name), name, mine) }
+  const lay = <N extends InDossier>(name: N): void => {
+    const mine = of(name, entries).filter((e) => e.method !== 'POST' || belongs(out, name, e.body))
+    if (mine.length) out = withRows(out, name, overlay(rowsOf(out, name), name, mine))
   }
+  COLLECTIONS.forEach(lay)
   // Rows under a deleted parent go with it.
   return {
     ...out,
@@ -145,8 +157,8 @@ export function useDossier(id: string) {
     refetchInterval: 15000,
   })
   const dossier = useMemo(() => {
-    const fresh = entries.find((e) => e.collection === 'models' && e.method === 'POST' && e.rowId === id)
-    const server = query.data ?? (fresh && emptyDossier(overlay<Dossier['model']>([], 'models', [fresh])[0]))
+    const fresh = overlay([], 'models', entries).find((m) => m.id === id)
+    const server = query.data ?? (fresh && emptyDossier(fresh))
     return server && laidOver(server, entries)
   }, [query.data, entries, id])
   return { ...query, dossier }
@@ -174,14 +186,18 @@ export const useShelf = (f: ShelfFilter) =>
     getNextPageParam: (last) => last.next ?? undefined,
   })
 
-/** The points of a log; they never change, so they are read once. */
-export const useLogPoints = (id: string, local?: LogPoints) =>
-  useQuery({
+/** How the points of a log are read; they never change, so they are read once. A log still on this device has its own. */
+export function logPoints(id: string) {
+  const [waiting] = of('logs', outbox.entries()).filter((e) => e.rowId === id && e.method === 'POST')
+  const local = waiting?.method === 'POST' ? waiting.body : undefined
+  return queryOptions({
     queryKey: ['log', id],
     queryFn: ({ signal }) => api<LogPoints>(`/logs/${id}/points`, { signal }),
     staleTime: Infinity,
-    ...(local && { initialData: local }),
+    ...(local && { initialData: { times: local.times, values: local.values } }),
   })
+}
+export const useLogPoints = (id: string) => useQuery(logPoints(id))
 
 /** Writes a whole import at once; the key makes a second try after a lost answer harmless. */
 export async function importAll(body: ImportRequest, key: string, modelId: string): Promise<void> {
@@ -191,15 +207,15 @@ export async function importAll(body: ImportRequest, key: string, modelId: strin
 }
 
 /** A whole list with this device's waiting changes laid over it. */
-function useList<T extends AnyRow>(collection: ListName, path: string) {
+function useList<N extends ListName>(collection: N, path: string) {
   const entries = useEntries()
   const query = useQuery({
     queryKey: [collection],
-    queryFn: ({ signal }) => api<{ items: T[] }>(path, { signal }),
+    queryFn: ({ signal }) => api<{ items: RowOf<N>[] }>(path, { signal }),
   })
   const data = query.data
   const rows = useMemo(
-    () => data && (overlay(data.items as unknown as (T & RowBody)[], collection, entries) as readonly T[]),
+    () => data && (overlay(data.items, collection, entries) as readonly RowOf<N>[]),
     [data, entries, collection],
   )
   return { ...query, rows }
@@ -210,19 +226,19 @@ const byName = <T extends { readonly name: string }>(rows: readonly T[] | undefi
 
 /** All tanks. */
 export function useTanks() {
-  const { rows, ...query } = useList<Tank>('tanks', '/tanks?limit=200')
+  const { rows, ...query } = useList('tanks', '/tanks?limit=200')
   return { ...query, tanks: useMemo(() => byName(rows), [rows]) }
 }
 
 /** The media of the library. */
 export function useMedia() {
-  const { rows, ...query } = useList<Medium>('media', '/media')
+  const { rows, ...query } = useList('media', '/media')
   return { ...query, media: useMemo(() => byName(rows), [rows]) }
 }
 
 /** The house rules, and the one that holds for a dossier: its own choice, else the chosen one. */
 export function useHouseRules(own: string | null = null) {
-  const { rows, ...query } = useList<HouseRule>('house-rules', '/house-rules')
+  const { rows, ...query } = useList('house-rules', '/house-rules')
   const house = rows?.find((r) => r.id === own) ?? rows?.find((r) => r.chosen) ?? rows?.[0]
   return { ...query, rules: rows, house }
 }
@@ -233,45 +249,3 @@ export const useStockClasses = () =>
     queryFn: ({ signal }) => api<StockClassRow[]>('/stock-classes', { signal }),
     staleTime: Infinity,
   })
-
-/** Creates a row with an id of our own, kept on this device until acknowledged. Returns the id. */
-export function createRow(collection: Collection, body: RowBody, id: string = crypto.randomUUID()): string {
-  enqueue({ method: 'POST', collection, rowId: id, body: { id, ...body }, version: 0, base: {} })
-  return id
-}
-
-/** Changes fields of a row the person is looking at. */
-export function changeRow(collection: Collection, row: AnyRow, body: RowBody): void {
-  const seen = row as unknown as RowBody
-  const base = Object.fromEntries(Object.keys(body).map((k) => [k, seen[k]]))
-  enqueue({ method: 'PATCH', collection, rowId: row.id, body, version: row.version, base })
-}
-
-/** Deletes a row, with an undo that stays a while. */
-export function deleteRow(collection: Collection, row: AnyRow, what: string): void {
-  enqueue({ method: 'DELETE', collection, rowId: row.id, body: {}, version: row.version, base: {} })
-  toast(`${what} deleted.`, {
-    label: 'Undo',
-    run: () =>
-      enqueue({
-        method: 'POST',
-        collection,
-        rowId: row.id,
-        body: {},
-        version: row.version + 1,
-        base: {},
-        restore: true,
-      }),
-  })
-}
-
-/** Whose a photo is: a part's or a trial's. */
-export type PhotoOwner = { readonly partId: string } | { readonly trialId: string }
-
-/** Keeps a photo on this device and sends it when it can. Returns the photo's id. */
-export function addPhoto(owner: PhotoOwner, blob: Blob, caption: string): string {
-  const id = crypto.randomUUID()
-  const body = { id, partId: null, trialId: null, ...owner, caption, width: 0, height: 0, bytes: blob.size }
-  enqueue({ method: 'POST', collection: 'photos', rowId: id, body, version: 0, base: {}, blob })
-  return id
-}

@@ -26,7 +26,7 @@ export function LayerShape({ flow, box, scale, fill, selected, movable, onSelect
   const { role: _role, ...more } = attributes
   return (
     <g
-      ref={setNodeRef as unknown as React.Ref<SVGGElement>}
+      ref={(node: SVGGElement | null) => setNodeRef(node as Element as HTMLElement | null)}
       {...(movable ? more : {})}
       {...(movable ? listeners : {})}
       role="button"

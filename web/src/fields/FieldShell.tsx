@@ -1,5 +1,6 @@
-import type { Entry } from '../api/outbox'
-import { complaint, resolveConflict } from './useAutosaved'
+import { fieldsOf, type Entry } from '../api/outbox'
+import { outbox } from '../api/app'
+import { complaint } from './useAutosaved'
 
 interface ShellProps {
   readonly id: string
@@ -19,10 +20,8 @@ interface ShellProps {
 /** Label, control and whatever has to be said about it: an error, a question, a refusal, a conflict. */
 export function FieldShell(p: ShellProps) {
   const refused = complaint(p.parked, p.field)
-  const current =
-    p.parked?.state === 'conflict'
-      ? (p.parked.problem?.current as Record<string, unknown> | undefined)
-      : undefined
+  const current: Readonly<Record<string, unknown>> | null =
+    p.parked?.state === 'conflict' ? { ...(p.parked.problem?.current as object | undefined) } : null
   const show = p.showValue ?? ((v: unknown) => String(v ?? 'empty'))
   const key = p.parked?.key ?? ''
   return (
@@ -48,15 +47,15 @@ export function FieldShell(p: ShellProps) {
         {current && (
           <Said tone="warning">
             Changed elsewhere to <strong>{show(current[p.field])}</strong>; you typed{' '}
-            <strong>{show(p.parked?.body[p.field])}</strong>.{' '}
+            <strong>{show(p.parked && fieldsOf(p.parked)[p.field])}</strong>.{' '}
             <button
               type="button"
               className="btn btn-xs btn-warning"
-              onClick={() => resolveConflict(key, 'mine')}
+              onClick={() => outbox.resolve(key, 'mine')}
             >
               Keep mine
             </button>{' '}
-            <button type="button" className="btn btn-xs" onClick={() => resolveConflict(key, 'theirs')}>
+            <button type="button" className="btn btn-xs" onClick={() => outbox.resolve(key, 'theirs')}>
               Take theirs
             </button>
           </Said>

@@ -1,7 +1,8 @@
 import { fromMinor, minorDigits, readNumber } from '@ypsometer/core/units'
 import { useId, useState } from 'react'
-import { changeRow } from '../api/queries'
-import type { Collection } from '../api/outbox'
+import { changeRow } from '../api/rows'
+import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
+import { patchOf, type FieldOf } from './patch'
 
 export const showMoney = (minor: number | null, currency: string | null): string => {
   if (minor === null || currency === null) return ''
@@ -25,34 +26,34 @@ export function readMoney(
   }
 }
 
-interface Props {
-  readonly collection: Collection
+interface Props<N extends ResourceName> {
+  readonly collection: N
   /** Undefined while the price has no row yet; then `onCreate` makes one. */
-  readonly row: { readonly id: string; readonly version: number } | undefined
-  readonly amount: string
-  readonly currency: string
+  readonly row: RowOf<N> | undefined
+  readonly amount: FieldOf<N, number>
+  readonly currency: FieldOf<N, string>
   readonly label: string
   readonly hideLabel?: boolean
-  readonly onCreate?: (body: Record<string, unknown>) => void
+  readonly onCreate?: (body: PatchOf<N>) => void
 }
 
 /** Money with its currency, kept as whole minor units; empty takes it out. */
-export function MoneyField(p: Props) {
+export function MoneyField<N extends ResourceName>(p: Props<N>) {
   const id = useId()
   const [text, setText] = useState<string | null>(null)
   const [error, setError] = useState('')
-  const data = (p.row ?? {}) as unknown as Record<string, unknown>
-  const code = (data[p.currency] as string | null | undefined) ?? null
-  const shown = showMoney((data[p.amount] as number | null | undefined) ?? null, code)
+  const held = <V,>(field: FieldOf<N, V>): V | null => (p.row ? (p.row[field] as V | null) : null)
+  const code = held<string>(p.currency)
+  const shown = showMoney(held<number>(p.amount), code)
   const commit = (): void => {
     if (text === null || text === shown) return setText(null)
     if (!text.trim()) {
-      if (p.row) changeRow(p.collection, p.row, { [p.amount]: null, [p.currency]: null })
+      if (p.row) changeRow(p.collection, p.row, patchOf<N>(p.amount, null, { [p.currency]: null }))
       return setText(null)
     }
     const money = readMoney(text, code)
     if (typeof money === 'string') return setError(money)
-    const body = { [p.amount]: money.minor, [p.currency]: money.currency }
+    const body = patchOf<N>(p.amount, money.minor, { [p.currency]: money.currency })
     if (p.row) changeRow(p.collection, p.row, body)
     else p.onCreate?.(body)
     setText(null)

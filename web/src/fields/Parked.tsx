@@ -1,5 +1,5 @@
-import { resolveConflict, useEntries } from '../api/outbox'
-import { complaint } from './useAutosaved'
+import { outbox } from '../api/app'
+import { complaint, useParked } from './useAutosaved'
 
 interface Props {
   readonly row: { readonly id: string }
@@ -10,7 +10,7 @@ interface Props {
 
 /** What the server said against something that is written as a whole and has no field of its own. */
 export function Parked({ row, field, what }: Props) {
-  const parked = useEntries().find((e) => e.rowId === row.id && e.state !== 'waiting' && field in e.body)
+  const parked = useParked(row, field)
   if (!parked) return null
   const refused = complaint(parked, field)
   return (
@@ -22,11 +22,11 @@ export function Parked({ row, field, what }: Props) {
       <button
         type="button"
         className="btn btn-xs btn-warning"
-        onClick={() => resolveConflict(parked.key, 'mine')}
+        onClick={() => outbox.resolve(parked.key, 'mine')}
       >
         {refused ? 'Try again' : 'Keep mine'}
       </button>{' '}
-      <button type="button" className="btn btn-xs" onClick={() => resolveConflict(parked.key, 'theirs')}>
+      <button type="button" className="btn btn-xs" onClick={() => outbox.resolve(parked.key, 'theirs')}>
         {refused ? 'Give it up' : 'Take theirs'}
       </button>
     </p>

@@ -1,38 +1,24 @@
 /** @jest-environment jsdom */
 import '../../tests/setup'
-import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
-import type { Entry, RowBody } from '../api/outbox'
+import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
+import type { RowOf } from '@ypsometer/contract'
 import type { Sentence } from '@ypsometer/core/figures'
-
-const changes: RowBody[] = []
-let parked: Entry[] = []
-jest.mock('../api/queries', () => ({
-  changeRow: (_c: string, _r: unknown, body: RowBody) => changes.push(body),
-}))
-jest.mock('../api/outbox', () => ({
-  useEntries: () => parked,
-  setTyping: () => undefined,
-  resolveConflict: jest.fn(),
-}))
-
-import { resolveConflict } from '../api/outbox'
+import { emptyOutbox, noServer, written } from '../../tests/backend'
+import { demoDossier } from '../../tests/dossier'
+import { outbox } from '../api/app'
 import { units } from '../frame/settings'
 import { QuantityField, SelectField, TextField } from './fields'
 import { QuantityInput } from './QuantityInput'
 
-const row = {
-  id: 'r1',
-  version: 2,
-  lift: 1.88,
-  mass: null,
-  note: 'old',
-  kind: 'a',
-  typed: { lift: '6 ft 2' },
-}
-const lift = (more: object = {}, of: object = row) => (
+const dossier = demoDossier('Torrent 1400')
+const trial = dossier.trials[0] as RowOf<'trials'>
+const row = { ...trial, id: 'r1', version: 2, lift: 1.88, note: 'old', typed: { lift: '6 ft 2' } }
+const changes = (): object[] => written('change')
+
+const lift = (more: object = {}) => (
   <QuantityField
     collection="trials"
-    row={of as typeof row}
+    row={row}
     field="lift"
     label="Lift"
     dimension="head"
@@ -45,8 +31,8 @@ const input = (): HTMLInputElement => screen.getByLabelText('Lift')
 const type = (text: string): void => void fireEvent.change(input(), { target: { value: text } })
 
 beforeEach(() => {
-  changes.length = 0
-  parked = []
+  noServer()
+  emptyOutbox()
   localStorage.clear()
   units.set('metric')
   jest.useFakeTimers()
@@ -71,18 +57,18 @@ describe('a field for a quantity', () => {
     render(lift())
     type('2')
     type('2.5 ft')
-    expect(changes).toEqual([])
+    expect(changes()).toEqual([])
     wait(700)
-    expect(changes).toEqual([{ lift: 2.5 * 0.3048, typed: { lift: '2.5 ft' } }])
+    expect(changes()).toEqual([{ lift: 2.5 * 0.3048, typed: { lift: '2.5 ft' } }])
     wait(2000)
-    expect(changes).toHaveLength(1)
+    expect(changes()).toHaveLength(1)
   })
 
   test('writes at once on leaving or Enter', () => {
     render(lift())
     type('1 m')
     fireEvent.blur(input())
-    expect(changes).toEqual([{ lift: 1, typed: { lift: '1 m' } }])
+    expect(changes()).toEqual([{ lift: 1, typed: { lift: '1 m' } }])
   })
 
   test.each([
@@ -96,7 +82,7 @@ describe('a field for a quantity', () => {
     type(text)
     wait(5000)
     fireEvent.blur(input())
-    expect(changes).toEqual([])
+    expect(changes()).toEqual([])
     expect(input().value).toBe(text)
     expect(input().getAttribute('aria-invalid')).toBe('true')
     expect(
@@ -112,7 +98,7 @@ describe('a field for a quantity', () => {
     expect(input().value).toBe('about 2')
     type('2')
     cleanup()
-    expect(changes).toEqual([{ lift: 2, typed: { lift: '2' } }])
+    expect(changes()).toEqual([{ lift: 2, typed: { lift: '2' } }])
     render(lift())
     expect(input().value).toBe('1.88 m')
   })
@@ -123,21 +109,21 @@ describe('a field for a quantity', () => {
     render(lift({ doubt }))
     type('12')
     wait(5000)
-    expect(changes).toEqual([])
+    expect(changes()).toEqual([])
     expect(screen.getByText(/Are you sure\? 12 m/)).toBeTruthy()
     fireEvent.click(screen.getByText('Take it back'))
     expect(input().value).toBe('1.88 m')
     type('13')
     fireEvent.click(screen.getByText('Yes, keep it'))
-    expect(changes).toEqual([{ lift: 13, typed: { lift: '13' } }])
+    expect(changes()).toEqual([{ lift: 13, typed: { lift: '13' } }])
   })
 
   test('an optional field may be emptied, and a rule of its own can refuse', () => {
     render(
       <QuantityField
-        collection="specimens"
-        row={{ ...row, lift: 2 } as typeof row}
-        field="lift"
+        collection="trials"
+        row={{ ...row, daysInUse: 2 }}
+        field="daysInUse"
         label="Lift"
         dimension="head"
         optional
@@ -149,33 +135,46 @@ describe('a field for a quantity', () => {
     expect(screen.getByText('over the rim')).toBeTruthy()
     type('')
     wait(1000)
-    expect(changes).toEqual([{ lift: null, typed: { lift: '' } }])
+    expect(changes()).toEqual([{ daysInUse: null, typed: { daysInUse: '' } }])
   })
 
-  test('a conflict shows both values and offers both ways out', () => {
-    parked = [
-      { key: 'k1', order: 1, method: 'PATCH', collection: 'trials', rowId: 'r1', body: { lift: 1 }, version: 2, base: {}, state: 'conflict', tries: 0, problem: { type: '', title: 'stale', status: 409, current: { lift: 2 } } },
-    ] // prettier-ignore
+  /** The server answers the next write with a refusal. */
+  const refuses = (status: number, problem: object): void => {
+    globalThis.fetch = (async () => ({
+      ok: false,
+      status,
+      statusText: '',
+      json: async () => ({ type: '', title: 'no', status, ...problem }),
+    })) as unknown as typeof fetch
+  }
+  const parked = async (text: string): Promise<void> => {
+    jest.useRealTimers()
     render(lift())
+    type(text)
+    fireEvent.blur(input())
+    await waitFor(() => expect(outbox.state()).toBe('needs-you'))
+  }
+
+  test('a conflict shows both values and offers both ways out', async () => {
+    refuses(409, { code: 'stale', current: { ...row, version: 9, lift: 2 } })
+    await parked('1 m')
     expect(screen.getByText('Changed elsewhere to', { exact: false }).textContent).toMatch(
       /to 2 m; you typed 1 m/,
     )
     fireEvent.click(screen.getByText('Take theirs'))
-    expect(resolveConflict).toHaveBeenCalledWith('k1', 'theirs')
+    expect(outbox.entries()).toEqual([])
   })
 
-  test('the server’s refusal is shown at the field it names', () => {
-    parked = [
-      { key: 'k1', order: 1, method: 'PATCH', collection: 'trials', rowId: 'r1', body: { lift: 1 }, version: 2, base: {}, state: 'refused', tries: 0, problem: { type: '', title: 'no', status: 422, errors: [{ field: 'lift', message: 'the trial is over' }] } },
-    ] // prettier-ignore
-    render(lift())
+  test('the server’s refusal is shown at the field it names', async () => {
+    refuses(422, { errors: [{ field: 'lift', message: 'the trial is over' }] })
+    await parked('1 m')
     expect(screen.getByText('the trial is over')).toBeTruthy()
   })
 })
 
 describe('words and choices', () => {
   test('a required name cannot be emptied; the old one stays', () => {
-    render(<TextField collection="models" row={row} field="note" label="Note" max={10} required />)
+    render(<TextField collection="trials" row={row} field="note" label="Note" max={10} required />)
     const field = screen.getByLabelText<HTMLInputElement>('Note')
     fireEvent.change(field, { target: { value: ' ' } })
     fireEvent.blur(field)
@@ -183,23 +182,23 @@ describe('words and choices', () => {
     fireEvent.change(field, { target: { value: 'twelve chars' } })
     fireEvent.blur(field)
     expect(screen.getByText('12 characters; at most 10 are accepted.')).toBeTruthy()
-    expect(changes).toEqual([])
+    expect(changes()).toEqual([])
     fireEvent.change(field, { target: { value: 'new' } })
     fireEvent.keyDown(field, { key: 'Enter' })
-    expect(changes).toEqual([{ note: 'new' }])
+    expect(changes()).toEqual([{ note: 'new' }])
   })
 
   test('a choice is written as it is made, as a number or null where that is meant', () => {
     render(
       <>
-        <SelectField collection="models" row={row} field="kind" label="Kind" options={[['a', 'A'], ['b', 'B']]} none="none" />
-        <SelectField collection="models" row={row} field="version" label="Mains" numeric options={[['2', 'two'], ['60', 'sixty']]} />
+        <SelectField collection="trials" row={row} field="hookupId" label="Kind" options={[['a', 'A'], ['b', 'B']]} none="none" />
+        <SelectField collection="trials" row={row} field="mainsFrequency" label="Mains" numeric options={[['50', 'fifty'], ['60', 'sixty']]} />
       </>,
     ) // prettier-ignore
     fireEvent.change(screen.getByLabelText('Kind'), { target: { value: 'b' } })
     fireEvent.change(screen.getByLabelText('Kind'), { target: { value: '' } })
     fireEvent.change(screen.getByLabelText('Mains'), { target: { value: '60' } })
-    expect(changes).toEqual([{ kind: 'b' }, { kind: null }, { version: 60 }])
+    expect(changes()).toEqual([{ hookupId: 'b' }, { hookupId: null }, { mainsFrequency: 60 }])
   })
 })
 

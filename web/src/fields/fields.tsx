@@ -1,3 +1,4 @@
+import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
 import { sentenceText, type Sentence } from '@ypsometer/core/figures'
 import {
   example,
@@ -10,23 +11,26 @@ import {
   type Dimension,
 } from '@ypsometer/core/units'
 import { useId } from 'react'
-import { changeRow } from '../api/queries'
-import type { Collection } from '../api/outbox'
+import { changeRow } from '../api/rows'
 import { units } from '../frame/settings'
 import { FieldShell } from './FieldShell'
-import { useAutosaved, type Reading } from './useAutosaved'
+import { patchOf, type FieldOf } from './patch'
+import { useAutosaved, useParked, type Reading } from './useAutosaved'
 
-interface Common {
-  readonly collection: Collection
-  readonly row: { readonly id: string; readonly version: number }
-  readonly field: string
+interface Common<N extends ResourceName, V> {
+  readonly collection: N
+  readonly row: RowOf<N>
+  readonly field: FieldOf<N, V>
   readonly label: string
   readonly hideLabel?: boolean
   readonly hint?: React.ReactNode
 }
 
-interface QuantityProps extends Common {
+interface Shown {
   readonly dimension: Dimension
+}
+
+interface QuantityProps<N extends ResourceName> extends Common<N, number>, Shown {
   /** Unit of a bare number where the system's own is awkward, such as mm for a bore. */
   readonly unit?: string
   readonly optional?: boolean
@@ -36,29 +40,27 @@ interface QuantityProps extends Common {
   readonly check?: (si: number) => string | null
   readonly align?: 'right'
   /** Columns that change along with this one, such as the mark that a size has been measured. */
-  readonly also?: Readonly<Record<string, unknown>>
+  readonly also?: PatchOf<N>
 }
 
 /** A field for a number with a unit. Takes any unit of its dimension, keeps what was typed beside the SI value. */
-export function QuantityField(p: QuantityProps) {
+export function QuantityField<N extends ResourceName>(p: QuantityProps<N>) {
   const id = useId()
   const system = units.use()
-  const data = p.row as unknown as Record<string, unknown> & { typed?: Record<string, string> }
-  const si = data[p.field] as number | null
+  const value: unknown = p.row[p.field]
+  const si = typeof value === 'number' ? value : null
   const unit = (p.unit && findUnit(p.unit, p.dimension, system)) || preferredUnit(p.dimension, system)
-  const typed = data.typed?.[p.field]
+  const typed = typedOf(p.row)[p.field]
   const shown =
-    si === null || si === undefined
-      ? ''
-      : (typedAs(typed, si, p, unit.symbol, system) ?? plainText(si, p, unit.symbol, system))
+    si === null ? '' : (typedAs(typed, si, p, unit.symbol, system) ?? plainText(si, p, unit.symbol, system))
   const say = (v: number): string => {
     const s = showQuantity(v, p.dimension, system, 3, unit.symbol)
     return `${trimZeros(s.number)} ${s.unit}`.trim()
   }
-  const read = (text: string): Reading => {
+  const read = (text: string): Reading<N> => {
     if (!text.trim())
       return p.optional
-        ? { kind: 'ok', body: { [p.field]: null, typed: { [p.field]: '' } } }
+        ? { kind: 'ok', body: patchOf<N>(p.field, null, { typed: { [p.field]: '' } }) }
         : {
             kind: 'error',
             message: `Needed: a number such as ${example(p.dimension, system)}. Until then ${say(si ?? 0)} stays.`,
@@ -71,7 +73,7 @@ export function QuantityField(p: QuantityProps) {
         return { kind: 'error', message: `${say(q.si)} is too much: at most ${say(p.max)} is accepted.` }
       const wrong = p.check?.(q.si)
       if (wrong) return { kind: 'error', message: wrong }
-      const body = { [p.field]: q.si, typed: { [p.field]: text.trim() }, ...p.also }
+      const body = patchOf<N>(p.field, q.si, { typed: { [p.field]: text.trim() }, ...p.also })
       const question = p.doubt?.(q.si)
       return question ? { kind: 'ask', question: sentenceText(question, system), body } : { kind: 'ok', body }
     } catch (error) {
@@ -112,9 +114,13 @@ export function QuantityField(p: QuantityProps) {
   )
 }
 
+/** Texts as they were typed, of a row that keeps them. */
+const typedOf = (row: object): Readonly<Record<string, string>> =>
+  'typed' in row ? (row.typed as Record<string, string>) : {}
+
 const plainText = (
   si: number,
-  p: QuantityProps,
+  p: Shown,
   unit: string,
   system: Parameters<typeof showQuantity>[2],
 ): string => {
@@ -128,7 +134,7 @@ const plainText = (
 function typedAs(
   typed: string | undefined,
   si: number,
-  p: QuantityProps,
+  p: Shown,
   unit: string,
   system: Parameters<typeof showQuantity>[2],
 ): string | null {
@@ -141,7 +147,7 @@ function typedAs(
   }
 }
 
-interface TextProps extends Common {
+interface TextProps<N extends ResourceName> extends Common<N, string> {
   readonly max: number
   readonly required?: boolean
   readonly lines?: number
@@ -149,15 +155,15 @@ interface TextProps extends Common {
 }
 
 /** A field for words. */
-export function TextField(p: TextProps) {
+export function TextField<N extends ResourceName>(p: TextProps<N>) {
   const id = useId()
-  const shown = ((p.row as unknown as Record<string, unknown>)[p.field] as string | null) ?? ''
-  const read = (text: string): Reading => {
+  const shown = String(p.row[p.field] ?? '')
+  const read = (text: string): Reading<N> => {
     if (p.required && !text.trim())
       return { kind: 'error', message: `${p.label} cannot be empty. Until then “${shown}” stays.` }
     if (text.length > p.max)
       return { kind: 'error', message: `${text.length} characters; at most ${p.max} are accepted.` }
-    return { kind: 'ok', body: { [p.field]: p.nullable && !text.trim() ? null : text } }
+    return { kind: 'ok', body: patchOf<N>(p.field, p.nullable && !text.trim() ? null : text) }
   }
   const field = useAutosaved({ ...p, shown, read })
   const common = {
@@ -192,21 +198,17 @@ export function TextField(p: TextProps) {
   )
 }
 
-interface SelectProps extends Common {
+interface SelectProps<N extends ResourceName> extends Common<N, string | number> {
   readonly options: readonly (readonly [value: string, label: string])[]
   readonly numeric?: boolean
   readonly none?: string
 }
 
 /** A choice; written as soon as it is made. */
-export function SelectField(p: SelectProps) {
+export function SelectField<N extends ResourceName>(p: SelectProps<N>) {
   const id = useId()
-  const value = (p.row as unknown as Record<string, unknown>)[p.field]
-  const { parked } = useAutosaved({
-    ...p,
-    shown: String(value ?? ''),
-    read: () => ({ kind: 'ok', body: {} }),
-  })
+  const value = p.row[p.field]
+  const parked = useParked(p.row, p.field)
   return (
     <FieldShell
       id={id}
@@ -222,9 +224,14 @@ export function SelectField(p: SelectProps) {
         aria-describedby={`${id}-said`}
         value={String(value ?? '')}
         onChange={(e) =>
-          changeRow(p.collection, p.row, {
-            [p.field]: e.target.value === '' ? null : p.numeric ? Number(e.target.value) : e.target.value,
-          })
+          changeRow(
+            p.collection,
+            p.row,
+            patchOf<N>(
+              p.field,
+              e.target.value === '' ? null : p.numeric ? Number(e.target.value) : e.target.value,
+            ),
+          )
         }
       >
         {p.none && <option value="">{p.none}</option>}
@@ -239,10 +246,10 @@ export function SelectField(p: SelectProps) {
 }
 
 /** A day, or none; written as soon as it is whole. */
-export function DateField(p: Common) {
+export function DateField<N extends ResourceName>(p: Common<N, string>) {
   const id = useId()
-  const value = (p.row as unknown as Record<string, unknown>)[p.field] as string | null
-  const { parked } = useAutosaved({ ...p, shown: value ?? '', read: () => ({ kind: 'ok', body: {} }) })
+  const value = String(p.row[p.field] ?? '')
+  const parked = useParked(p.row, p.field)
   return (
     <FieldShell id={id} label={p.label} field={p.field} hint={p.hint} parked={parked}>
       <input
@@ -250,8 +257,8 @@ export function DateField(p: Common) {
         type="date"
         className="field num"
         aria-describedby={`${id}-said`}
-        value={value ?? ''}
-        onChange={(e) => changeRow(p.collection, p.row, { [p.field]: e.target.value || null })}
+        value={value}
+        onChange={(e) => changeRow(p.collection, p.row, patchOf<N>(p.field, e.target.value || null))}
       />
     </FieldShell>
   )

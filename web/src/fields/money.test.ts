@@ -1,6 +1,5 @@
 /** @jest-environment jsdom */
 import '../../tests/setup'
-jest.mock('../api/queries', () => ({ changeRow: () => undefined }))
 import { placeBetween } from '../views/strip/PartTable'
 import { readMoney, showMoney } from './MoneyField'
 

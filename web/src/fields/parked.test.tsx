@@ -2,31 +2,29 @@
 import '../../tests/setup'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import type { Entry } from '../api/outbox'
+import { outbox } from '../api/app'
 
 let entries: Entry[] = []
 const resolved: [string, string][] = []
-jest.mock('../api/outbox', () => ({
-  useEntries: () => entries,
-  setTyping: () => undefined,
-  resolveConflict: (key: string, choice: string) => resolved.push([key, choice]),
-}))
-jest.mock('../api/queries', () => ({ changeRow: () => undefined }))
+jest.spyOn(outbox, 'entries').mockImplementation(() => entries)
+jest.spyOn(outbox, 'resolve').mockImplementation((key, choice) => void resolved.push([key, choice]))
 
 import { Parked } from './Parked'
 
-const entry = (more: Partial<Entry>): Entry => ({
-  key: 'k',
-  order: 1,
-  method: 'PATCH',
-  collection: 'fills',
-  rowId: 'f',
-  body: { layers: [] },
-  version: 1,
-  base: {},
-  state: 'conflict',
-  tries: 1,
-  ...more,
-})
+const entry = (more: object): Entry =>
+  ({
+    key: 'k',
+    order: 1,
+    method: 'PATCH',
+    collection: 'fills',
+    rowId: 'f',
+    body: { layers: [] },
+    version: 1,
+    base: {},
+    state: 'conflict',
+    tries: 1,
+    ...more,
+  }) as Entry
 const show = () => render(<Parked row={{ id: 'f' }} field="layers" what="The layers of this fill" />)
 
 beforeEach(() => {

@@ -1,53 +1,53 @@
+import type { PatchOf, ResourceName } from '@ypsometer/contract'
 import { useEffect, useRef, useState } from 'react'
-import { changeRow } from '../api/queries'
-import {
-  resolveConflict,
-  setTyping,
-  useEntries,
-  type Collection,
-  type Entry,
-  type RowBody,
-} from '../api/outbox'
+import { changeRow, type Versioned } from '../api/rows'
+import { outbox, useEntries } from '../api/app'
+import { fieldsOf, type Entry } from '../api/outbox'
 import { readDraft, writeDraft } from './drafts'
 
-interface Row {
-  readonly id: string
-  readonly version: number
-}
-
 /** What the text of a field turns into: columns to write, a question first, or an error. */
-export type Reading =
-  | { readonly kind: 'ok'; readonly body: RowBody }
-  | { readonly kind: 'ask'; readonly question: React.ReactNode; readonly body: RowBody }
+export type Reading<N extends ResourceName> =
+  | { readonly kind: 'ok'; readonly body: PatchOf<N> }
+  | { readonly kind: 'ask'; readonly question: React.ReactNode; readonly body: PatchOf<N> }
   | { readonly kind: 'error'; readonly message: string }
 
-export interface AutosaveOptions {
-  readonly collection: Collection
-  readonly row: Row
+export interface AutosaveOptions<N extends ResourceName> {
+  readonly collection: N
+  readonly row: Versioned
   /** The column; also names the draft and finds the server's complaint about it. */
   readonly field: string
   /** The text of the value as it is now. */
   readonly shown: string
-  readonly read: (text: string) => Reading
+  readonly read: (text: string) => Reading<N>
+}
+
+/** A write of this column that the server refused or somebody else's change stands against. */
+export function useParked(row: Pick<Versioned, 'id'>, field: string): Entry | undefined {
+  return useEntries().find((e) => e.rowId === row.id && e.state !== 'waiting' && field in fieldsOf(e))
 }
 
 /**
  * State of one autosaved text field. What is typed is kept as a draft at once, written when it can be read (half a
  * second after the last key, or on leaving), and never replaced by what the server says while the person is typing.
  */
-export function useAutosaved({ collection, row, field, shown, read }: AutosaveOptions) {
+export function useAutosaved<N extends ResourceName>({
+  collection,
+  row,
+  field,
+  shown,
+  read,
+}: AutosaveOptions<N>) {
   const draftName = `${collection}.${row.id}.${field}`
   const [text, setText] = useState<string | null>(() => readDraft(draftName))
   const [agreed, setAgreed] = useState<string | null>(null)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const entries = useEntries()
-  const parked = entries.find((e) => e.rowId === row.id && e.state !== 'waiting' && field in e.body)
+  const parked = useParked(row, field)
   const current = text ?? shown
   const reading = text === null || text === shown ? null : read(text)
 
   const commit = (value: string): void => {
     clearTimeout(timer.current)
-    setTyping(draftName, false)
+    outbox.setTyping(draftName, false)
     if (value === shown) {
       writeDraft(draftName, null)
       setText(null)
@@ -82,7 +82,7 @@ export function useAutosaved({ collection, row, field, shown, read }: AutosaveOp
       setText(value)
       writeDraft(draftName, value)
       clearTimeout(timer.current)
-      setTyping(draftName, true)
+      outbox.setTyping(draftName, true)
       timer.current = setTimeout(() => commitRef.current(value), 600)
     },
     onLeave: (): void => {
@@ -99,7 +99,7 @@ export function useAutosaved({ collection, row, field, shown, read }: AutosaveOp
     },
     revert: (): void => {
       clearTimeout(timer.current)
-      setTyping(draftName, false)
+      outbox.setTyping(draftName, false)
       writeDraft(draftName, null)
       setText(null)
     },
@@ -113,5 +113,3 @@ export function complaint(entry: Entry | undefined, field: string): string | nul
   const own = entry.problem.errors?.find((e) => e.field === field || e.field.endsWith(`.${field}`))
   return own?.message ?? entry.problem.errors?.[0]?.message ?? entry.problem.title
 }
-
-export { resolveConflict }

@@ -1,4 +1,4 @@
-import { useEntries, useSaveState } from '../api/outbox'
+import { useEntries, useSaveState } from '../api/app'
 
 /** The save state in words, for the bench posture. */
 export function KeptNote() {

@@ -2,7 +2,7 @@ import { Link, useRouteError } from 'react-router'
 import { ApiProblem, Unreachable } from '../api/client'
 
 export const Loading = () => (
-  <p className="muted p-6" role="status">
+  <p className="muted p-6" role="status" data-loading>
     Loading …
   </p>
 )

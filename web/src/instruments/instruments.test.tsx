@@ -4,11 +4,7 @@ import type { InstrumentFrame, SensorReading } from '@ypsometer/contract'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { units } from '../frame/settings'
 
-const made: Record<string, unknown>[] = []
-jest.mock('../api/queries', () => ({
-  createRow: (_c: string, body: Record<string, unknown>) => void made.push(body),
-}))
-
+import { emptyOutbox, noServer, rowsMade, written } from '../../tests/backend'
 import { LiveStrip } from './LiveStrip'
 import { useLogger } from './useLogger'
 import { rateOf } from './useInstruments'
@@ -44,8 +40,10 @@ const frame = (
 })
 const send = (f: InstrumentFrame): void => act(() => Source.last?.onmessage?.({ data: JSON.stringify(f) }))
 
+const made = (): Record<string, unknown>[] => rowsMade.map((row, i) => ({ ...row, ...written('create')[i] }))
 beforeEach(() => {
-  made.length = 0
+  noServer()
+  emptyOutbox()
   localStorage.clear()
   units.set('metric')
   jest.useFakeTimers({ now: START })
@@ -124,8 +122,8 @@ test('a log keeps points at their own times, counts the looks without a value, a
   send(frame(1.5, { power: live(16) }))
   expect(localStorage.getItem('ypsometer.log.t1')).toContain('"values":[14,16]')
   pass(4)
-  expect(made).toHaveLength(1)
-  expect(made[0]).toMatchObject({
+  expect(made()).toHaveLength(1)
+  expect(made()[0]).toMatchObject({
     trialId: 't1',
     series: 'with',
     times: [0.5, 1.5],
@@ -153,11 +151,11 @@ test('a log cut off by a closed page is kept with what it had, and says so', () 
     }),
   )
   render(<Logger />)
-  expect(made[0]).toMatchObject({ note: 'cut off when the page closed', n: 2 })
+  expect(made()[0]).toMatchObject({ note: 'cut off when the page closed', n: 2 })
   expect(screen.getByText(/A log was going when the page closed/)).toBeTruthy()
   cleanup()
   render(<Logger />)
-  expect(made).toHaveLength(1)
+  expect(made()).toHaveLength(1)
 })
 
 test('an instrument that gives nothing leaves no empty log', () => {
@@ -165,6 +163,6 @@ test('an instrument that gives nothing leaves no empty log', () => {
   fireEvent.click(screen.getByRole('button'))
   send(frame(0.5, { power: { state: 'silent', value: null } }))
   pass(4)
-  expect(made).toEqual([])
+  expect(made()).toEqual([])
   expect(screen.getByText('Nothing was logged: the instrument gave no value.')).toBeTruthy()
 })

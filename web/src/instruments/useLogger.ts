@@ -1,7 +1,6 @@
 import type { Instrument } from '@ypsometer/contract'
-import { logSummary } from '@ypsometer/core/bench/logs'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { createRow } from '../api/queries'
+import { createRow } from '../api/rows'
 import { latestFrame, onFrame } from './useInstruments'
 
 /** A log in the making; kept on the device look by look, so that a closed page keeps what it had. */
@@ -31,7 +30,7 @@ function finish(d: Draft, why = ''): boolean {
   if (!d.times.length) return false
   const note = [why, d.gaps ? `${d.gaps} looks without a value` : ''].filter(Boolean).join('; ')
   const { gaps: _gaps, ...row } = d
-  createRow('logs', { ...row, note, ...logSummary(d.times, d.values) })
+  createRow('logs', { ...row, note })
   return true
 }
 

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useState } from 'react'
-import { changeRow } from '../../api/queries'
+import { changeRow } from '../../api/rows'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../dossier/Dossier'
 import { InstrumentsSheet } from '../../instruments/InstrumentsSheet'

@@ -1,6 +1,6 @@
 import type { Trial } from '@ypsometer/contract'
 import { useState } from 'react'
-import { changeRow } from '../../api/queries'
+import { changeRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { useDossierContext } from '../dossier/Dossier'

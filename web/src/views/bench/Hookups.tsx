@@ -1,7 +1,8 @@
 import type { Hookup } from '@ypsometer/contract'
 import { Plus, Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
-import { createRow, deleteRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { QuantityField, TextField } from '../../fields/fields'
 import { hasPump } from '@ypsometer/core/judging/words'
 import { useDossierContext } from '../dossier/Dossier'
@@ -57,7 +58,7 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
           <IconButton
             label={`Delete ${hookup.name}`}
             icon={Trash2}
-            onClick={() => deleteRow('hookups', hookup, hookup.name)}
+            onClick={() => removeRow('hookups', hookup, hookup.name)}
           />
         </div>
         <QuantityField

@@ -1,9 +1,9 @@
-import type { Log, LogPoints } from '@ypsometer/contract'
+import type { Log } from '@ypsometer/contract'
 import { dyeFigures, dyePoint, dyeSentences } from '@ypsometer/core/judging'
 import { CoreError } from '@ypsometer/core/errors'
 import { useQueries } from '@tanstack/react-query'
 import { useMemo, type ReactNode } from 'react'
-import { api } from '../../api/client'
+import { logPoints } from '../../api/queries'
 import type { Series } from '../../charts/SeriesChart'
 import { Words } from '../../figures/Words'
 import { useDossierContext } from '../dossier/Dossier'
@@ -18,15 +18,7 @@ export default function LogDye({
 }) {
   const { assessment } = useDossierContext()
   const found = useQueries({
-    queries: logs.map((l) => {
-      const local = l as unknown as Partial<LogPoints>
-      return {
-        queryKey: ['log', l.id],
-        queryFn: () => api<LogPoints>(`/logs/${l.id}/points`),
-        staleTime: Infinity,
-        ...(local.times && local.values && { initialData: { times: local.times, values: local.values } }),
-      }
-    }),
+    queries: logs.map((l) => logPoints(l.id)),
     combine: (results) => results.map((r) => r.data),
   })
   const series = useMemo(

@@ -3,7 +3,7 @@ import type { Segment } from '@ypsometer/core/hydraulics'
 import { FITTING_KINDS, HOSE_SIZES, HOSE_WALLS } from '@ypsometer/core/hydraulics/tables'
 import { ChevronDown, ChevronUp, X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
-import { changeRow } from '../../api/queries'
+import { changeRow } from '../../api/rows'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { fittingPiece, hosePiece, newId } from './starters'
 

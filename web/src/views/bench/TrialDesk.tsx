@@ -1,9 +1,11 @@
-import type { Log, LogPoints, Reading, Trial } from '@ypsometer/contract'
+import type { Log, Reading, Trial } from '@ypsometer/contract'
 import { READING_SHAPES } from '@ypsometer/core/bench/kinds'
 import { ArrowLeft, Download, Repeat2, Timer, Trash2, Upload, X } from 'lucide-react'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { changeRow, deleteRow, useLogPoints } from '../../api/queries'
+import { useLogPoints } from '../../api/queries'
+import { changeRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { save, toCsv } from '../../charts/ChartTools'
 import { DyeChart } from '../../charts/DyeChart'
 import { QuantityInput } from '../../fields/QuantityInput'
@@ -171,15 +173,9 @@ function LogDyeOr({
   )
 }
 
-/** A log's points while it is still on this device only. */
-const localPoints = (l: Log): LogPoints | undefined => {
-  const { times, values } = l as unknown as Partial<LogPoints>
-  return times && values ? { times, values } : undefined
-}
-
 function LogView({ log, trial }: { readonly log: Log; readonly trial: Trial }) {
   const { dossier } = useDossierContext()
-  const { data } = useLogPoints(log.id, localPoints(log))
+  const { data } = useLogPoints(log.id)
   const words = KINDS[trial.kind].value
   if (!words) return null
   const series = data && [
@@ -216,7 +212,7 @@ function LogView({ log, trial }: { readonly log: Log; readonly trial: Trial }) {
 }
 
 function LogTools({ log }: { readonly log: Log }) {
-  const { data } = useLogPoints(log.id, localPoints(log))
+  const { data } = useLogPoints(log.id)
   return (
     <span className="whitespace-nowrap">
       {data && (
@@ -236,7 +232,7 @@ function LogTools({ log }: { readonly log: Log }) {
           }
         />
       )}
-      <IconButton label={`Delete this log`} icon={Trash2} onClick={() => deleteRow('logs', log, 'Log')} />
+      <IconButton label={`Delete this log`} icon={Trash2} onClick={() => removeRow('logs', log, 'Log')} />
     </span>
   )
 }
@@ -344,7 +340,7 @@ function Readings({
                   <IconButton
                     label={`Take out reading ${i + 1}`}
                     icon={X}
-                    onClick={() => deleteRow('readings', r, `Reading ${i + 1}`)}
+                    onClick={() => removeRow('readings', r, `Reading ${i + 1}`)}
                   />
                 </td>
               </tr>

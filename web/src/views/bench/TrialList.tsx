@@ -5,7 +5,7 @@ import { liftFigure } from '@ypsometer/core/judging/staticFigures'
 import { Download, Repeat2, Timer, Trash2, Upload } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { deleteRow } from '../../api/queries'
+import { removeRow } from '../../frame/removed'
 import { save, toCsv } from '../../charts/ChartTools'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
@@ -195,7 +195,7 @@ function TrialRow({ trial }: { readonly trial: Trial }) {
         <IconButton
           label={`Delete this trial (${KINDS[trial.kind].short}, ${STATE_WORDS[trial.state].toLowerCase()}, ${count} readings)`}
           icon={Trash2}
-          onClick={() => deleteRow('trials', trial, 'Trial')}
+          onClick={() => removeRow('trials', trial, 'Trial')}
         />
       </td>
     </tr>

@@ -1,17 +1,10 @@
 /** @jest-environment jsdom */
 import '../../../tests/setup'
-import { ImportRequest, TrialCreate } from '@ypsometer/contract'
+import { ImportRequest, RESOURCES } from '@ypsometer/contract'
 import { TRIAL_KINDS } from '@ypsometer/core/bench'
 import { demoDossier } from '../../../tests/dossier'
 
-const made: Record<string, unknown>[] = []
-jest.mock('../../api/queries', () => ({
-  createRow: (_c: string, body: Record<string, unknown>) => {
-    made.push(body)
-    return `t${made.length}`
-  },
-}))
-
+import { emptyOutbox, noServer, rowsMade, written } from '../../../tests/backend'
 import { toCsv } from '../../charts/ChartTools'
 import { guessMapping, takeTable, TARGETS, type Target } from '../../csv/mapping'
 import { readTable } from '../../csv/table'
@@ -20,26 +13,31 @@ import { importBody, targetsFor } from './importBody'
 import { repeatTrial, startProposed, startTrial } from './startTrial'
 
 const dossier = demoDossier('Torrent 1400')
-beforeEach(() => void made.splice(0))
+const made = (): Record<string, unknown>[] => written('create')
+beforeEach(() => {
+  noServer()
+  emptyOutbox()
+})
 
 describe('beginning a trial', () => {
   test.each(TRIAL_KINDS)('%s: what is made is what the server takes', (kind) => {
     startTrial(dossier, kind)
-    const parsed = TrialCreate.safeParse({ id: crypto.randomUUID(), ...made[0] })
+    const parsed = RESOURCES.trials.Create.safeParse({ id: crypto.randomUUID(), ...made()[0] })
     expect(parsed.error?.issues).toBeUndefined()
     expect(parsed.data).toMatchObject({ kind, modelId: dossier.model.id })
   })
   test('conditions come from the last of its kind, with its setup; a proposal’s own are laid over', () => {
     startTrial(dossier, 'power')
-    expect(made[0]).toMatchObject({ state: 'as-shipped', setup: { currency: 'EUR', pricePerKwhMinor: 31 } })
+    expect(made()[0]).toMatchObject({ state: 'as-shipped', setup: { currency: 'EUR', pricePerKwhMinor: 31 } })
     startProposed(dossier, { id: 'x', what: '', why: '', kind: 'vessel', state: 'empty', hookup: 'bare', lift: 1.6, done: false, trialId: null }) // prettier-ignore
-    expect(made[1]).toMatchObject({ state: 'empty', lift: 1.6, hookupId: null, vesselVolume: 0.01 })
+    expect(made()[1]).toMatchObject({ state: 'empty', lift: 1.6, hookupId: null, vesselVolume: 0.01 })
   })
   test('a repeat has everything but the readings and the reason a point was out', () => {
     const first = dossier.trials[1]
     if (!first) throw new Error('no trial')
     repeatTrial(dossier, { ...first, outReason: 'kinked', valve: 0.5 })
-    expect(made[0]).toMatchObject({ kind: first.kind, lift: first.lift, valve: 0.5, outReason: null })
+    expect(made()[0]).toMatchObject({ kind: first.kind, lift: first.lift, valve: 0.5 })
+    expect(rowsMade[0]).toMatchObject({ outReason: null })
   })
 })
 

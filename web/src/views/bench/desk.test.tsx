@@ -6,18 +6,7 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import { demoDossier, showStation } from '../../../tests/dossier'
 import { units } from '../../frame/settings'
 
-const kept: Record<string, unknown>[] = []
-const changed: Record<string, unknown>[] = []
-jest.mock('../../api/queries', () => ({
-  createRow: (_c: string, body: Record<string, unknown>) => {
-    kept.push(body)
-    return 'x'
-  },
-  changeRow: (_c: string, _row: unknown, body: Record<string, unknown>) => void changed.push(body),
-  deleteRow: () => undefined,
-  useLogPoints: () => ({ data: undefined }),
-}))
-
+import { emptyOutbox, noServer, written } from '../../../tests/backend'
 import { AddReading } from './AddReading'
 import { AirLine } from './AirLine'
 import { CurvePoints } from './CurvePoints'
@@ -31,9 +20,11 @@ const trial = (kind: TrialKind, more: Partial<Trial> = {}): Trial => ({
   setup: {},
   ...more,
 })
+const kept = (): Record<string, unknown>[] => written('create')
+const changed = (): Record<string, unknown>[] => written('change')
 beforeEach(() => {
-  kept.length = 0
-  changed.length = 0
+  noServer()
+  emptyOutbox()
   units.set('metric')
 })
 afterEach(cleanup)
@@ -48,8 +39,8 @@ test.each(TRIAL_KINDS)('%s: a reading from a notebook is typed at the desk, and 
     if (TYPED[label]) fireEvent.change(box, { target: { value: TYPED[label] } })
   }
   fireEvent.submit(form)
-  expect(kept).toHaveLength(1)
-  expect(readingProblem(kind, kept[0] as BenchReading)).toBeNull()
+  expect(kept()).toHaveLength(1)
+  expect(readingProblem(kind, kept()[0] as BenchReading)).toBeNull()
 })
 
 test('what is missing or unreadable is said by name, and nothing typed is lost', () => {
@@ -64,7 +55,7 @@ test('what is missing or unreadable is said by name, and nothing typed is lost',
   fireEvent.submit(form)
   expect(screen.getByRole('alert').textContent).toContain('Seconds: at least 0.5 s is needed')
   expect(volume.value).toBe('5')
-  expect(kept).toEqual([])
+  expect(kept()).toEqual([])
 })
 
 test('one pump over two outlets and a leak: each share answers for itself, and the leak robs the others', () => {
@@ -82,7 +73,7 @@ test('one pump over two outlets and a leak: each share answers for itself, and t
   const [near = 0, deep = 0] = shares()
   expect(near).toBeGreaterThan(deep)
   fireEvent.click(screen.getByRole('button', { name: 'Leak' }))
-  const next = (changed[0]?.setup as { airLine: typeof line }).airLine
+  const next = (changed()[0]?.setup as { airLine: typeof line }).airLine
   expect(next.outlets).toHaveLength(3)
   rerender(<AirLine trial={trial('air', { setup: { airLine: next } })} />)
   expect(shares()[0]).toBeLessThan(near)
@@ -106,7 +97,7 @@ test('the usual set ticks what is done and leads to the next; points of the curv
   expect(screen.getAllByText('done', { selector: '.sr-only' }).length).toBeGreaterThan(8)
   expect(screen.getByText(/out: hose kinked/)).toBeTruthy()
   fireEvent.click(screen.getByRole('button', { name: 'Put back' }))
-  expect(changed[0]).toEqual({ outReason: null })
+  expect(changed()[0]).toEqual({ outReason: null })
   fireEvent.click(screen.getAllByRole('button', { name: 'Take out …' })[0] as HTMLElement)
   expect(asked).toHaveLength(1)
 })

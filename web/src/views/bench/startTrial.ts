@@ -1,27 +1,7 @@
-import type { Dossier, Trial } from '@ypsometer/contract'
+import type { Dossier, PatchOf, Trial } from '@ypsometer/contract'
 import type { TrialKind } from '@ypsometer/core/bench'
 import type { ProposedTrial } from '@ypsometer/core/judging'
-import { createRow } from '../../api/queries'
-
-const DEFAULTS = {
-  specimenId: null,
-  hookupId: null,
-  state: 'empty',
-  lift: 0,
-  waterTemperature: 22,
-  vesselVolume: 0.005,
-  vesselUncertainty: 0.01,
-  clockResolution: 0.01,
-  reaction: 0.05,
-  daysInUse: null,
-  valve: 1,
-  outlet: '',
-  mainsVoltage: null,
-  setup: {},
-  outReason: null,
-  note: '',
-  typed: {},
-}
+import { createRow } from '../../api/rows'
 
 const CONDITIONS = [
   'specimenId',
@@ -39,22 +19,22 @@ const CONDITIONS = [
   'typed',
 ] as const
 
+type Conditions = Pick<Trial, (typeof CONDITIONS)[number]>
+const conditionsOf = (t: Trial): Conditions =>
+  Object.fromEntries(CONDITIONS.map((k) => [k, t[k]])) as Conditions
+
 /** Conditions and setup of the last trial of this kind, else the conditions of the last of any: most trials repeat most of them. */
-function asLast(dossier: Dossier, kind: TrialKind): Partial<Trial> {
+function asLast(dossier: Dossier, kind: TrialKind): Partial<PatchOf<'trials'>> {
   const same = dossier.trials.findLast((t) => t.kind === kind)
   const last = same ?? dossier.trials.at(-1)
-  return {
-    ...(last && Object.fromEntries(CONDITIONS.map((k) => [k, last[k]]))),
-    ...(same && { setup: same.setup }),
-  }
+  return { ...(last && conditionsOf(last)), ...(same && { setup: same.setup }) }
 }
 
 /** Makes a trial of a kind from the conditions of the last, with what is asked for laid over. Returns its id. */
-export function startTrial(dossier: Dossier, kind: TrialKind, over: Partial<Trial> = {}): string {
+export function startTrial(dossier: Dossier, kind: TrialKind, over: PatchOf<'trials'> = {}): string {
   const { model } = dossier
   return createRow('trials', {
     modelId: model.id,
-    ...DEFAULTS,
     mainsFrequency: model.mainsFrequency,
     ...asLast(dossier, kind),
     ...over,
@@ -73,11 +53,10 @@ export function startProposed(dossier: Dossier, p: ProposedTrial): string {
 }
 
 /** The same trial once more: its kind, conditions and setup, with no readings. */
-export function repeatTrial(dossier: Dossier, t: Trial): string {
-  return startTrial(dossier, t.kind, {
-    ...Object.fromEntries(CONDITIONS.map((k) => [k, t[k]])),
+export const repeatTrial = (dossier: Dossier, t: Trial): string =>
+  startTrial(dossier, t.kind, {
+    ...conditionsOf(t),
     setup: t.setup,
     clockResolution: t.clockResolution,
     reaction: t.reaction,
   })
-}

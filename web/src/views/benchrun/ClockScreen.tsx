@@ -4,7 +4,7 @@ import { runsNeeded, trialFlow, USUAL_SETUP, type FlowResult, type VesselRun } f
 import { flowFigure, runFigure, trialConditions } from '@ypsometer/core/judging'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { deleteRow } from '../../api/queries'
+import { removeRow } from '../../frame/removed'
 import { FigureView } from '../../figures/FigureView'
 import { Num, Percent } from '../../figures/Num'
 import { precision } from '../../frame/settings'
@@ -88,7 +88,7 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
       pending.set(null)
       setSaid('The run was dropped.')
     } else if (last) {
-      deleteRow('readings', last, `Run ${readings.length}`)
+      removeRow('readings', last, `Run ${readings.length}`)
       setSaid(`Run ${readings.length} taken out.`)
     }
   }

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { deleteRow } from '../../api/queries'
+import { removeRow } from '../../frame/removed'
 import { Words } from '../../figures/Words'
 import { DyeChart } from '../../charts/DyeChart'
 import { DYE_POINTS, KINDS } from '../bench/kinds'
@@ -31,7 +31,7 @@ export function DyeScreen({ dossier, trial, readings }: ScreenProps) {
     setSaid(`${point}: ${value} at ${seconds.toFixed(1)} s.`)
   }
   const undo = (): void => {
-    if (last) deleteRow('readings', last, `Reading ${readings.length}`)
+    if (last) removeRow('readings', last, `Reading ${readings.length}`)
   }
   useBenchKeys({
     space: () => {

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { deleteRow } from '../../api/queries'
+import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
 import { Words } from '../../figures/Words'
 import { KINDS } from '../bench/kinds'
@@ -37,7 +37,7 @@ export function HoldingScreen({ dossier, trial, readings }: ScreenProps) {
     if (watch.running) {
       watch.end()
       setSaid('The running clock was dropped.')
-    } else if (last) deleteRow('readings', last, `Reading ${readings.length}`)
+    } else if (last) removeRow('readings', last, `Reading ${readings.length}`)
   }
   useBenchKeys({
     space: () => {

@@ -1,7 +1,7 @@
 import type { Reading } from '@ypsometer/contract'
 import { parseQuantity } from '@ypsometer/core/units'
 import { useState } from 'react'
-import { deleteRow } from '../../api/queries'
+import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
 import { Words } from '../../figures/Words'
 import { units } from '../../frame/settings'
@@ -56,7 +56,7 @@ export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
     if (watch.running) {
       watch.end()
       setSaid('The running clock was dropped.')
-    } else if (last) deleteRow('readings', last, `Reading ${readings.length}`)
+    } else if (last) removeRow('readings', last, `Reading ${readings.length}`)
   }
   useBenchKeys({
     space: () => {

@@ -2,7 +2,7 @@ import type { Instrument, Reading, Trial } from '@ypsometer/contract'
 import { READING_SHAPES, USUAL_SETUP } from '@ypsometer/core/bench'
 import type { Dimension } from '@ypsometer/core/units'
 import { useState } from 'react'
-import { deleteRow } from '../../api/queries'
+import { removeRow } from '../../frame/removed'
 import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { Words } from '../../figures/Words'
@@ -58,7 +58,7 @@ export function ValueScreen({ dossier, trial, readings }: ScreenProps) {
     const last = readings.at(-1)
     if (logger.left !== null) logger.cancel()
     else if (last) {
-      deleteRow('readings', last, `Reading ${readings.length}`)
+      removeRow('readings', last, `Reading ${readings.length}`)
       setSaid(`Reading ${readings.length} taken out.`)
     }
   }

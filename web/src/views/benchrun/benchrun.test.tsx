@@ -1,52 +1,17 @@
 /** @jest-environment jsdom */
 import '../../../tests/setup'
-import type { Dossier, Reading } from '@ypsometer/contract'
+import type { Dossier } from '@ypsometer/contract'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { demoDossier } from '../../../tests/dossier'
 
 let dossier: Dossier
-let refresh: () => void = () => undefined
-const kept: Record<string, unknown>[] = []
-const taken: string[] = []
 jest.mock('../../workers/useAssessment', () => ({
   useAssessment: () => ({ assessment: null, failure: null }),
 }))
-jest.mock('../../api/outbox', () => ({
-  useEntries: () => [],
-  useSaveState: () => 'saved',
-  setTyping: () => undefined,
-  resolveConflict: () => undefined,
-}))
-jest.mock('../../api/queries', () => {
-  const react = jest.requireActual<typeof import('react')>('react')
-  return {
-    useDossier: () => {
-      const [, again] = react.useState(0)
-      refresh = () => again((n) => n + 1)
-      return { dossier, error: null, isPending: false, refetch: () => undefined }
-    },
-    createRow: (_c: string, body: Record<string, unknown>) => {
-      kept.push(body)
-      dossier = {
-        ...dossier,
-        readings: [
-          ...dossier.readings,
-          { ...body, id: `r${kept.length}`, version: 1, deletedAt: null } as unknown as Reading,
-        ],
-      }
-      refresh()
-    },
-    deleteRow: (_c: string, row: { id: string }) => {
-      taken.push(row.id)
-      dossier = { ...dossier, readings: dossier.readings.filter((r) => r.id !== row.id) }
-      refresh()
-    },
-    changeRow: () => undefined,
-    useStockClasses: () => ({ data: [] }),
-  }
-})
-
+import { QueryClientProvider } from '@tanstack/react-query'
+import { emptyOutbox, haveDossier, noServer, written, writes } from '../../../tests/backend'
+import { queryClient } from '../../api/queries'
 import { BenchRun } from './BenchRun'
 
 const START = Date.UTC(2026, 10, 25, 10)
@@ -54,18 +19,24 @@ const at = (seconds: number): void => act(() => void jest.setSystemTime(START + 
 const press = (key: string, target: Element = document.body): void =>
   act(() => void fireEvent.keyDown(target, { key }))
 let trialId = ''
-const open = () =>
-  render(
-    <MemoryRouter initialEntries={[`/models/${dossier.model.id}/bench/${trialId}/run`]}>
-      <Routes>
-        <Route path="/models/:id/bench/:trialId/run" element={<BenchRun />} />
-      </Routes>
-    </MemoryRouter>,
+const open = () => {
+  haveDossier(dossier)
+  return render(
+    <QueryClientProvider client={queryClient}>
+      <MemoryRouter initialEntries={[`/models/${dossier.model.id}/bench/${trialId}/run`]}>
+        <Routes>
+          <Route path="/models/:id/bench/:trialId/run" element={<BenchRun />} />
+        </Routes>
+      </MemoryRouter>
+    </QueryClientProvider>,
   )
+}
 
+/** Readings as they were kept. */
+const kept = (): Record<string, unknown>[] => written('create')
 beforeEach(() => {
-  kept.length = 0
-  taken.length = 0
+  noServer()
+  emptyOutbox()
   localStorage.clear()
   jest.useFakeTimers({ now: START })
   dossier = demoDossier('Ledger 700')
@@ -86,7 +57,7 @@ test('the space bar starts and stops wherever the focus is; each run is kept wit
     at(i * 100 + seconds)
     press(' ')
   }
-  expect(kept.map((r) => [r.seconds, r.volume, r.trialId])).toEqual([
+  expect(kept().map((r) => [r.seconds, r.volume, r.trialId])).toEqual([
     [30.12, 0.005, trialId],
     [29.9, 0.005, trialId],
   ])
@@ -102,9 +73,9 @@ test('a key held down counts once, and typing in a field never starts the clock'
   press(' ')
   at(20)
   act(() => void fireEvent.keyDown(document.body, { key: ' ', repeat: true }))
-  expect(kept).toEqual([])
+  expect(kept()).toEqual([])
   press(' ')
-  expect(kept).toHaveLength(1)
+  expect(kept()).toHaveLength(1)
 })
 
 test('a run too short to be one is not kept and says so; Backspace drops a running clock, then the last run', () => {
@@ -117,14 +88,14 @@ test('a run too short to be one is not kept and says so; Backspace drops a runni
   press(' ')
   at(30)
   press(' ')
-  expect(kept).toHaveLength(1)
+  expect(kept()).toHaveLength(1)
   press(' ')
   at(45)
   press('Backspace')
   expect(screen.getByText('The running clock was dropped.')).toBeTruthy()
-  expect(taken).toEqual([])
+  expect(written('delete')).toEqual([])
   press('Backspace')
-  expect(taken).toEqual(['r1'])
+  expect(writes.at(-1)?.slice(0, 2)).toEqual(['delete', 'readings'])
 })
 
 test('a reload in the middle of a run finds the clock still going', () => {
@@ -138,7 +109,7 @@ test('a reload in the middle of a run finds the clock still going', () => {
   fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
   expect(screen.getByText(/A run was going when the page closed/)).toBeTruthy()
   press(' ')
-  expect(kept[0]?.seconds).toBe(31)
+  expect(kept()[0]?.seconds).toBe(31)
 })
 
 test('a chosen precision changes how many more runs are asked for', () => {

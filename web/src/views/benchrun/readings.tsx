@@ -1,24 +1,15 @@
-import type { Reading, Trial } from '@ypsometer/contract'
+import type { PatchOf, Reading, Trial } from '@ypsometer/contract'
 import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
-import { createRow, deleteRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 
 /** Keeps a reading of a trial; the kind goes with it. */
-export const keepReading = (
-  trial: Trial,
-  body: Partial<Pick<Reading, 'volume' | 'seconds' | 'value' | 'series' | 'outcome' | 'note' | 'source'>>,
-): string =>
+export const keepReading = (trial: Trial, body: PatchOf<'readings'>): string =>
   createRow('readings', {
     trialId: trial.id,
     kind: trial.kind,
     takenAt: new Date().toISOString(),
-    volume: null,
-    seconds: null,
-    value: null,
-    series: '',
-    outcome: '',
-    note: '',
-    source: '',
     ...body,
   })
 
@@ -43,7 +34,7 @@ export function ReadingList({
               type="button"
               className="btn btn-ghost h-12 w-12 shrink-0 p-0"
               aria-label={`Take out reading ${i + 1}`}
-              onClick={() => deleteRow('readings', r, `Reading ${i + 1}`)}
+              onClick={() => removeRow('readings', r, `Reading ${i + 1}`)}
             >
               <X size={18} aria-hidden="true" />
             </button>

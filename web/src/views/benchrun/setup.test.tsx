@@ -4,16 +4,13 @@ import type { Trial, TrialSetup } from '@ypsometer/contract'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { demoDossier } from '../../../tests/dossier'
 
-const changes: Record<string, unknown>[] = []
-jest.mock('../../api/queries', () => ({
-  changeRow: (_c: string, _row: unknown, body: Record<string, unknown>) => changes.push(body),
-}))
-
+import { emptyOutbox, noServer, written as wrote } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { SetupFields } from './SetupFields'
 
 beforeEach(() => {
-  changes.length = 0
+  noServer()
+  emptyOutbox()
   units.set('metric')
 })
 afterEach(cleanup)
@@ -29,7 +26,7 @@ const type = (label: string, text: string): HTMLElement => {
   fireEvent.blur(field)
   return field
 }
-const written = (): unknown => changes.at(-1)?.setup
+const written = (): unknown => wrote('change').at(-1)?.setup
 
 test('a meter’s factor is asked for by the litre and kept by the cubic metre; what else was set stays', () => {
   show('meter', { kUncertainty: 0.02 })
@@ -42,7 +39,7 @@ test('a meter’s factor is asked for by the litre and kept by the cubic metre; 
 test('a factor of nothing is refused with what would be taken, and stays in the field', () => {
   show('meter')
   const field = type('Meter factor, pulses per litre', '0')
-  expect(changes).toHaveLength(0)
+  expect(wrote('change')).toHaveLength(0)
   expect((field as HTMLInputElement).value).toBe('0')
   expect(field.getAttribute('aria-invalid')).toBe('true')
 })
@@ -71,11 +68,11 @@ test.each([
   (kind, label, field) => {
     show(kind, { [field]: 'as before' })
     type(label, '  beside the sink ')
-    expect(changes).toEqual([{ setup: { [field]: 'beside the sink' } }])
+    expect(wrote('change')).toEqual([{ setup: { [field]: 'beside the sink' } }])
     type(label, '')
     expect(written()).toEqual({})
     fireEvent.blur(screen.getByLabelText(label))
-    expect(changes).toHaveLength(2)
+    expect(wrote('change')).toHaveLength(2)
   },
 )
 
@@ -89,7 +86,7 @@ test('points of a dye trial: parted by commas, none twice; too many or too long 
   expect((field as HTMLInputElement).value).toBe(many)
   type('Points watched', 'x'.repeat(41))
   expect(screen.getByRole('alert').textContent).toMatch(/is too long: at most 40 characters each/)
-  expect(changes).toHaveLength(1)
+  expect(wrote('change')).toHaveLength(1)
   type('Points watched', '')
   expect(written()).toEqual({})
   expect(screen.queryByRole('alert')).toBeNull()
@@ -99,7 +96,7 @@ test('the price of a kilowatt-hour: an amount with its currency; what is no pric
   show('power')
   type('Price of a kWh', 'cheap')
   expect(screen.getByRole('alert').textContent).toBe('“cheap” is not a price: write one such as 69.00 EUR.')
-  expect(changes).toHaveLength(0)
+  expect(wrote('change')).toHaveLength(0)
   type('Price of a kWh', '0,31 EUR')
   expect(written()).toEqual({ pricePerKwhMinor: 31, currency: 'EUR' })
   cleanup()

@@ -6,7 +6,8 @@ import { parseQuantity } from '@ypsometer/core/units'
 import { Plus, X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { useState } from 'react'
-import { createRow, deleteRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { ProvenanceTag } from '../../figures/Provenance'
 import { units } from '../../frame/settings'
@@ -214,7 +215,7 @@ function NumberRow({
           <IconButton
             label={`Remove ${label.toLowerCase()}`}
             icon={X}
-            onClick={() => deleteRow('claims', claim, label)}
+            onClick={() => removeRow('claims', claim, label)}
           />
         )}
       </td>
@@ -332,7 +333,7 @@ function WordsRow({
           <IconButton
             label={`Remove ${label.toLowerCase()}`}
             icon={X}
-            onClick={() => deleteRow('claims', claim, label)}
+            onClick={() => removeRow('claims', claim, label)}
           />
         )}
       </td>

@@ -1,4 +1,4 @@
-import { createRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { useDossierContext } from '../dossier/Dossier'
 

@@ -5,7 +5,8 @@ import { Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { createContext, useContext } from 'react'
 import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
-import { deleteRow, useDossier, useStockClasses } from '../../api/queries'
+import { useDossier, useStockClasses } from '../../api/queries'
+import { removeRow } from '../../frame/removed'
 import { Failed, Loading } from '../../frame/States'
 import { useAssessment } from '../../workers/useAssessment'
 import type { StockClassRow } from '@ypsometer/contract'
@@ -72,7 +73,7 @@ export function DossierView() {
             label="Delete this model"
             icon={Trash2}
             onClick={() => {
-              deleteRow('models', model, `${model.maker} ${model.name}`)
+              removeRow('models', model, `${model.maker} ${model.name}`)
               void navigate('/')
             }}
           />

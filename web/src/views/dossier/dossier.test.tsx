@@ -13,14 +13,15 @@ let mockWorked: { assessment: Assessment | null; failure: string | null } = {
   failure: null,
 }
 const mockRefetch = jest.fn()
-const mockDelete = jest.fn()
 jest.mock('../../api/queries', () => ({
+  ...jest.requireActual<object>('../../api/queries'),
   useDossier: () => ({ dossier: mockDossier, ...mockQuery, refetch: mockRefetch }),
   useStockClasses: () => ({ data: [] }),
-  deleteRow: (...args: unknown[]) => mockDelete(...args) as unknown,
 }))
 jest.mock('../../workers/useAssessment', () => ({ useAssessment: () => mockWorked }))
 
+import { noServer, writes, writtenIds } from '../../../tests/backend'
+import { toastStore } from '../../frame/toasts'
 import { DossierView, ToFirstStation, useDossierContext } from './Dossier'
 
 function Station() {
@@ -103,9 +104,12 @@ test('the bare address of a dossier leads to its first station', () => {
 })
 
 test('a model is deleted by its name, and the shelf is what is left', () => {
+  noServer()
   open()
   fireEvent.click(screen.getByRole('button', { name: 'Delete this model' }))
-  expect(mockDelete).toHaveBeenCalledWith('models', expect.objectContaining({ name: 'Ledger 700' }), expect.stringMatching(/Ledger 700$/)) // prettier-ignore
+  expect(writes).toEqual([['delete', 'models', {}]])
+  expect(writtenIds).toEqual([mockDossier?.model.id])
+  expect(toastStore.get().at(-1)?.text).toMatch(/Ledger 700 deleted/)
   expect(screen.getByText('the shelf')).toBeTruthy()
 })
 

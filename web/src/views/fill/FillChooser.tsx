@@ -1,7 +1,8 @@
 import type { Fill } from '@ypsometer/contract'
 import { Copy, Plus, Trash2, Undo2 } from 'lucide-react'
 import { useId } from 'react'
-import { createRow, deleteRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { SelectField, TextField } from '../../fields/fields'
 import { IconButton } from '../../frame/IconButton'
 import { toast } from '../../frame/toasts'
@@ -21,7 +22,7 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
     let name = `${fill.name}, changed`.slice(0, 76)
     for (let n = 2; taken.has(name); n++) name = `${fill.name}, changed ${n}`.slice(0, 80)
     const { modelId, layers } = fill
-    path.choose({ fill: createRow('fills', { modelId, name, basis: 'variant', note: '', layers }) })
+    path.choose({ fill: createRow('fills', { modelId, name, layers }) })
   }
   const revert = (): void => {
     if (!shipped) return
@@ -65,7 +66,7 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
         <IconButton
           label={`Delete ${fill.name}`}
           icon={Trash2}
-          onClick={() => deleteRow('fills', fill, fill.name)}
+          onClick={() => removeRow('fills', fill, fill.name)}
         />
       </div>
       <div className="mt-2 grid gap-x-5 gap-y-2 sm:grid-cols-4">
@@ -121,8 +122,8 @@ export function Choice({ label, value, options, onChange }: ChoiceProps) {
 /** Nothing recorded yet: what to do first and why. */
 export function StartFill() {
   const { dossier } = useDossierContext()
-  const start = (name: string, basis: string) => (): void =>
-    void createRow('fills', { modelId: dossier.model.id, name, basis, note: '', layers: [] })
+  const start = (name: string, basis: Fill['basis']) => (): void =>
+    void createRow('fills', { modelId: dossier.model.id, name, basis })
   return (
     <div className="max-w-xl">
       <h2>What is in it?</h2>

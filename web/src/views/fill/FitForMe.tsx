@@ -1,7 +1,7 @@
 import type { Fill } from '@ypsometer/contract'
 import { Wand2 } from 'lucide-react'
 import { useState } from 'react'
-import { createRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
 import { readMoney, showMoney } from '../../fields/MoneyField'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
@@ -140,8 +140,6 @@ export function FitForMe({ path, fill, onMade }: Props) {
                   createRow('fills', {
                     modelId: fill.modelId,
                     name: `Fitted: ${path.house?.name ?? ''}`.slice(0, 80),
-                    basis: 'variant',
-                    note: '',
                     layers: found.layers,
                   }),
                 )

@@ -1,7 +1,7 @@
 import type { Body } from '@ypsometer/contract'
 import { chamberColumns } from '@ypsometer/contract'
 import { templateChambers, USUAL_BODY } from '@ypsometer/core/volumes'
-import { createRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
 import { QuantityField } from '../../fields/fields'
 import { useDossierContext } from '../dossier/Dossier'
 import { KIND_WORDS } from '../words'
@@ -17,16 +17,9 @@ export function StartBody() {
       outerWidth: width,
       outerDepth: depth,
       outerHeight: height,
-      overhang: null,
-      heightWithHoses: null,
-      waterFill: null,
-      emptyMass: null,
-      fullMass: null,
-      typed: {},
     })
     templateChambers(model.kind, { width, depth, height }, () => '').forEach((c, i) =>
       createRow('chambers', {
-        ...CHAMBER_DEFAULTS,
         modelId: model.id,
         position: i + 1,
         ...chamberColumns(c),
@@ -47,12 +40,6 @@ export function StartBody() {
     </div>
   )
 }
-
-export const CHAMBER_DEFAULTS = {
-  name: 'Chamber', role: 'tray', shape: 'box', width: 0.1, depth: 0.1, height: 0.1, diameter: 0.1, innerDiameter: 0.05, topWidth: 0.1, topDepth: 0.1,
-  topDiameter: 0.1, lowHeight: 0.05, volume: 0.001, x: 0, y: 0, usableHeight: null, rim: null, perforated: null,
-  displaced: null, use: 'biological', measured: false, typed: {},
-} // prettier-ignore
 
 /** The body from outside: sizes, what it holds, what it weighs. */
 export function BodySheet({ body }: { readonly body: Body }) {

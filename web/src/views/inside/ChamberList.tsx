@@ -4,11 +4,11 @@ import type { Figure } from '@ypsometer/core/figures'
 import { solidFigure } from '@ypsometer/core/volumes'
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
-import { changeRow, createRow, deleteRow } from '../../api/queries'
+import { changeRow, createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
 import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../dossier/Dossier'
-import { CHAMBER_DEFAULTS } from './BodySheet'
 
 interface Props {
   readonly chambers: readonly Chamber[]
@@ -37,7 +37,6 @@ export function ChamberList({ chambers, selected, onSelect }: Props) {
   const add = (): void => {
     const last = sorted.at(-1)
     const id = createRow('chambers', {
-      ...CHAMBER_DEFAULTS,
       modelId: dossier.model.id,
       position: (last?.position ?? 0) + 1,
       name: `Chamber ${sorted.length + 1}`,
@@ -100,7 +99,7 @@ export function ChamberList({ chambers, selected, onSelect }: Props) {
                   <IconButton
                     label={`Delete ${c.name}`}
                     icon={X}
-                    onClick={() => deleteRow('chambers', c, c.name)}
+                    onClick={() => removeRow('chambers', c, c.name)}
                   />
                 </td>
               </tr>

@@ -11,7 +11,7 @@ import {
   type SolidShape,
 } from '@ypsometer/core/volumes'
 import { useId } from 'react'
-import { changeRow } from '../../api/queries'
+import { changeRow } from '../../api/rows'
 import { LITRE_WORDS } from '../../cutaway/patterns'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 

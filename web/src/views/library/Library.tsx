@@ -3,7 +3,9 @@ import { modelResistance } from '@ypsometer/core/media'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { NavLink, useNavigate, useParams } from 'react-router'
-import { createRow, deleteRow, useMedia } from '../../api/queries'
+import { useMedia } from '../../api/queries'
+import { createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
 import { showMoney } from '../../fields/MoneyField'
 import { Failed, Loading } from '../../frame/States'
@@ -43,7 +45,7 @@ export function Library() {
       generic: _g,
       ...columns
     } = from
-    void navigate(`/library/${createRow('media', { ...BLANK, ...columns, name: free(name.slice(0, 74)) })}`)
+    void navigate(`/library/${createRow('media', { ...columns, name: free(name.slice(0, 74)) })}`)
   }
   return (
     <>
@@ -126,7 +128,7 @@ export function Library() {
                   type="button"
                   className="btn btn-ghost btn-sm"
                   onClick={() => {
-                    deleteRow('media', open, open.name)
+                    removeRow('media', open, open.name)
                     void navigate('/library')
                   }}
                 >
@@ -142,10 +144,3 @@ export function Library() {
     </>
   )
 }
-
-const BLANK = {
-  form: 'sintered', job: 'biological', poresPerInch: null, grain: null, fibre: null, solidity: null, voidage: null, bulkDensity: 500,
-  wetDensity: null, permeability: null, permeabilityLow: null, permeabilityHigh: null, inertia: null, geometricSurface: null,
-  effectiveSurface: null, claimedSurface: null, packVolume: null, packMass: null, sheetThickness: null, priceMinor: null, currency: null,
-  pricedOn: null, lifeDays: null, source: '', note: '', typed: {},
-} // prettier-ignore

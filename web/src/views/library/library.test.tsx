@@ -5,34 +5,22 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { demoMedia, demoRules } from '../../../tests/dossier'
 
-type Write = [what: string, collection: string, body: Record<string, unknown>]
-const writes: Write[] = []
 let mockMedia: Medium[] | undefined = demoMedia()
 let mockRules = demoRules()
 jest.mock('../../api/queries', () => ({
+  ...jest.requireActual<object>('../../api/queries'),
   useMedia: () => ({ media: mockMedia, error: null, isPending: !mockMedia, refetch: () => undefined }),
   useHouseRules: () => ({ rules: mockRules, house: mockRules[0], error: null, isPending: false, refetch: () => undefined }),
-  changeRow: (collection: string, row: { id: string }, body: Record<string, unknown>) =>
-    writes.push(['change', `${collection} ${row.id}`, body]),
-  createRow: (collection: string, body: Record<string, unknown>) => {
-    writes.push(['create', collection, body])
-    return 'new-id'
-  },
-  deleteRow: (collection: string, row: { id: string }) => writes.push(['delete', collection, { id: row.id }]),
 })) // prettier-ignore
-jest.mock('../../api/outbox', () => ({
-  useEntries: () => [],
-  setTyping: () => undefined,
-  resolveConflict: () => undefined,
-}))
-
+import { emptyOutbox, noServer, rowsMade, writes } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { HouseRules } from '../rules/HouseRules'
 import { permeabilityFigure, surfaceFigure, usualBypass } from './figures'
 import { Library } from './Library'
 
 beforeEach(() => {
-  writes.length = 0
+  noServer()
+  emptyOutbox()
   mockMedia = demoMedia()
   mockRules = demoRules()
   localStorage.clear()
@@ -115,7 +103,7 @@ describe('Library', () => {
     show('/library/n')
     expect(document.body.textContent).toContain('Unknown: enter grain and voidage')
     fireEvent.click(screen.getByRole('button', { name: 'Add a medium' }))
-    expect(writes.at(-1)?.[2]).toMatchObject({ name: 'New medium 2', form: 'sintered' })
+    expect(rowsMade.at(-1)).toMatchObject({ name: 'New medium 2', form: 'sintered' })
   })
   test('a medium that is gone is said, and a list not read yet waits', () => {
     show('/library/none')

@@ -2,7 +2,7 @@ import type { Fill } from '@ypsometer/contract'
 import { capacityFigure, jobFigure, unstrainedFigure } from '@ypsometer/core/path'
 import type { StockClass } from '@ypsometer/core/tanks'
 import { useState } from 'react'
-import { createRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
 import type { SchoolAnswer } from '../../workers/pathWork'
 import type { FillPath } from '../fill/useFillPath'
@@ -122,8 +122,6 @@ export function Schools({
                           fill: createRow('fills', {
                             modelId: fill.modelId,
                             name: `Fitted: ${v.name}`,
-                            basis: 'variant',
-                            note: '',
                             layers: v.layers,
                           }),
                         })

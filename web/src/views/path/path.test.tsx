@@ -8,8 +8,6 @@ import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { demoDossier, demoMedia, demoRules, showStation } from '../../../tests/dossier'
 
-type Write = [what: string, collection: string, body: Record<string, unknown>]
-const writes: Write[] = []
 const mockMedia = demoMedia()
 const mockRules = demoRules()
 const mockShelf = jest.fn((): { items: unknown[] } => ({ items: [] }))
@@ -18,17 +16,16 @@ jest.mock('../../api/queries', () => ({
   useMedia: () => ({ media: mockMedia }),
   useHouseRules: () => ({ rules: mockRules, house: mockRules[0] }),
   useShelf: () => ({ data: { pages: [mockShelf()] } }),
-  changeRow: (collection: string, _row: unknown, body: Record<string, unknown>) => writes.push(['change', collection, body]),
-  createRow: (collection: string, body: Record<string, unknown>) => {
-    writes.push(['create', collection, body])
-    return 'new-id'
-  },
-})) // prettier-ignore
+}))
 jest.mock('../../workers/pathRemote', () => jest.requireActual<object>('../../../tests/pathRemote'))
 const mockApi = jest.fn()
+const { Unreachable: mockUnreachable } =
+  jest.requireActual<typeof import('../../api/client')>('../../api/client')
 jest.mock('../../api/client', () => ({
   ...jest.requireActual<object>('../../api/client'),
-  api: (...args: unknown[]) => mockApi(...args) as unknown,
+  // What is read comes from the test; what is written finds no server.
+  api: (path: string, options: { readonly method?: string }) =>
+    options.method ? Promise.reject(new mockUnreachable('no server')) : (mockApi(path, options) as unknown),
 }))
 const mockSaved: string[] = []
 jest.mock('../../charts/ChartTools', () => ({
@@ -36,11 +33,13 @@ jest.mock('../../charts/ChartTools', () => ({
   save: (name: string, _type: string, text: string) => mockSaved.push(name, text),
 }))
 
+import { emptyOutbox, noServer, rowsMade, writes, writtenIds } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { Path } from './Path'
 
 beforeEach(() => {
-  writes.length = 0
+  noServer()
+  emptyOutbox()
   mockSaved.length = 0
   units.set('metric')
 })
@@ -97,7 +96,7 @@ describe('computed against the bucket', () => {
       d.fills.filter((f) => f.layers.some((l) => l.mediumId === chosen?.id)).length,
     )
     for (const [, , body] of changed)
-      expect((body.layers as { mediumId: string }[]).some((l) => l.mediumId === 'new-id')).toBe(true)
+      expect((body.layers as { mediumId: string }[]).some((l) => l.mediumId === writtenIds[0])).toBe(true)
   })
 })
 
@@ -111,7 +110,7 @@ test('three schools: each with its own arrangement, which can be kept as a varia
   for (const r of rows) expect(r.textContent).toMatch(/L\/h.*kg|L\/h.*L/)
   fireEvent.click(within(rows[1] as HTMLElement).getByRole('button', { name: 'Keep' }))
   expect(writes.at(-1)?.[1]).toBe('fills')
-  expect(writes.at(-1)?.[2]).toMatchObject({
+  expect(rowsMade.at(-1)).toMatchObject({
     basis: 'variant',
     name: expect.stringMatching(/^Fitted: /) as unknown,
   })

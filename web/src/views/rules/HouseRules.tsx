@@ -2,7 +2,9 @@ import type { HouseRule } from '@ypsometer/contract'
 import { contradictions, RULES, settingOf, type Rule } from '@ypsometer/core/path'
 import { Copy, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
-import { changeRow, createRow, deleteRow, useHouseRules } from '../../api/queries'
+import { useHouseRules } from '../../api/queries'
+import { changeRow, createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { Parked } from '../../fields/Parked'
 import { SelectField, TextField } from '../../fields/fields'
 import { Failed, Loading } from '../../frame/States'
@@ -85,7 +87,7 @@ export function HouseRules() {
                   type="button"
                   className="btn btn-ghost btn-sm"
                   onClick={() => {
-                    deleteRow('house-rules', open, open.name)
+                    removeRow('house-rules', open, open.name)
                     void navigate('/rules')
                   }}
                 >

@@ -5,10 +5,10 @@ import type { Figure } from '@ypsometer/core/figures'
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import { MemoryRouter, useLocation } from 'react-router'
 
-const made: [string, Record<string, unknown>][] = []
 let rows: ShelfRow[] = []
 let asked: { search: string; kind: string; sort: string } | undefined
 jest.mock('../../api/queries', () => ({
+  ...jest.requireActual<object>('../../api/queries'),
   useShelf: (filter: typeof asked) => {
     asked = filter
     return {
@@ -18,12 +18,9 @@ jest.mock('../../api/queries', () => ({
       hasNextPage: false,
     }
   },
-  createRow: (collection: string, body: Record<string, unknown>) => {
-    made.push([collection, body])
-    return 'new-model'
-  },
 }))
 
+import { emptyOutbox, noServer, writes, writtenIds } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import NewModel from './NewModel'
 import { Shelf } from './Shelf'
@@ -53,7 +50,8 @@ const show = (view: React.ReactNode, at = '/') =>
   )
 
 beforeEach(() => {
-  made.length = 0
+  noServer()
+  emptyOutbox()
   rows = []
   localStorage.clear()
   units.set('metric')
@@ -127,12 +125,12 @@ describe('copying a label', () => {
     fill('Rated flow', '240 gph')
     fill('Maximum head', '5 ft 11')
     await submit()
-    await waitFor(() => expect(made).toHaveLength(3))
-    expect(made[0]).toEqual(['models', { maker: 'Quillon', name: 'Kettle', kind: 'canister' }])
-    expect(made[1]?.[1]).toMatchObject({ quantity: 'rated-flow', typed: { value: '240 gph' } })
-    expect(made[1]?.[1].value).toBeCloseTo((240 * 3.785411784e-3) / 3600, 12)
-    expect(made[2]?.[1].value).toBeCloseTo(71 * 0.0254, 12)
-    expect(where).toBe('/models/new-model/claims')
+    await waitFor(() => expect(writes).toHaveLength(3))
+    expect(writes[0]).toEqual(['create', 'models', { maker: 'Quillon', name: 'Kettle', kind: 'canister' }])
+    expect(writes[1]?.[2]).toMatchObject({ quantity: 'rated-flow', typed: { value: '240 gph' } })
+    expect(writes[1]?.[2].value).toBeCloseTo((240 * 3.785411784e-3) / 3600, 12)
+    expect(writes[2]?.[2].value).toBeCloseTo(71 * 0.0254, 12)
+    expect(where).toBe(`/models/${writtenIds[0]}/claims`)
   })
   test('an unreadable figure and a range the wrong way round are said at the field; nothing is made', async () => {
     start()
@@ -142,16 +140,16 @@ describe('copying a label', () => {
     await submit()
     expect(await screen.findByText(/“plenty” is not a number/)).toBeTruthy()
     expect(screen.getByText(/The smallest tank is larger than the largest/)).toBeTruthy()
-    expect(made).toEqual([])
+    expect(writes).toEqual([])
   })
   test('an odd figure is asked about once, and taken when confirmed', async () => {
     start()
     fill('Rated flow', '40000')
     await submit()
     expect(await screen.findByText(/Are you sure\?/)).toBeTruthy()
-    expect(made).toEqual([])
+    expect(writes).toEqual([])
     await submit()
-    await waitFor(() => expect(made).toHaveLength(2))
+    await waitFor(() => expect(writes).toHaveLength(2))
   })
   test('what is typed survives closing and comes back', async () => {
     const first = start()

@@ -1,8 +1,10 @@
+import type { ContentItem } from '@ypsometer/contract'
 import { FOUND, printedItems } from '@ypsometer/core/teardown/reach'
 import { X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { useState } from 'react'
-import { createRow, deleteRow } from '../../api/queries'
+import { createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { SelectField, TextField } from '../../fields/fields'
 import { useDossierContext } from '../dossier/Dossier'
 
@@ -21,8 +23,8 @@ export function ContentsSheet() {
   const sorted = [...contents].sort((a, b) => a.position - b.position)
   const printed = printedItems(dossier.claims.find((c) => c.quantity === 'contents')?.words ?? '')
   const missing = contents.filter((c) => c.found === 'missing').length
-  const make = (name: string, found: string, position: number): void => {
-    createRow('contents', { modelId: model.id, position, name, found, note: '' })
+  const make = (name: string, found: ContentItem['found'], position: number): void => {
+    createRow('contents', { modelId: model.id, position, name, found })
   }
   const add = (): void => {
     if (!text.trim()) return
@@ -64,7 +66,7 @@ export function ContentsSheet() {
             <IconButton
               label={`Delete ${c.name}`}
               icon={X}
-              onClick={() => deleteRow('contents', c, c.name)}
+              onClick={() => removeRow('contents', c, c.name)}
             />
           </li>
         ))}

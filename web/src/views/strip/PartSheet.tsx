@@ -1,6 +1,6 @@
 import type { Part } from '@ypsometer/contract'
 import { CHECKLISTS, FIXINGS, MATERIALS, REACHES } from '@ypsometer/core/teardown/vocabulary'
-import { changeRow } from '../../api/queries'
+import { changeRow } from '../../api/rows'
 import { MoneyField } from '../../fields/MoneyField'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { Photos } from './Photos'

@@ -3,7 +3,8 @@ import { CHECKLISTS } from '@ypsometer/core/teardown/vocabulary'
 import { X } from 'lucide-react'
 import { Sortable, useSortableRow } from '../../fields/Sortable'
 import { IconButton } from '../../frame/IconButton'
-import { changeRow, deleteRow } from '../../api/queries'
+import { changeRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { useDossierContext } from '../dossier/Dossier'
 
 interface Props {
@@ -81,7 +82,7 @@ function PartRow({ part, index, selected, onSelect }: RowProps) {
       <IconButton
         label={`Delete ${part.name}`}
         icon={X}
-        onClick={() => deleteRow('parts', part, part.name)}
+        onClick={() => removeRow('parts', part, part.name)}
       />
     </li>
   )

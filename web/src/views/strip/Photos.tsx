@@ -1,8 +1,10 @@
 import type { Photo } from '@ypsometer/contract'
 import { Camera, X } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { addPhoto, deleteRow, type PhotoOwner } from '../../api/queries'
-import { resolveConflict, useEntries } from '../../api/outbox'
+import { addPhoto, type PhotoOwner } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
+import { outbox, useEntries } from '../../api/app'
+import { fieldsOf, of } from '../../api/outbox'
 import { TextField } from '../../fields/fields'
 import { useDossierContext } from '../dossier/Dossier'
 
@@ -17,7 +19,7 @@ export function Photos({ owner }: { readonly owner: PhotoOwner }) {
   const mine = (p: { readonly partId?: unknown; readonly trialId?: unknown }): boolean =>
     'partId' in owner ? p.partId === owner.partId : p.trialId === owner.trialId
   const photos = dossier.photos.filter(mine)
-  const refused = entries.filter((e) => e.collection === 'photos' && e.state === 'refused' && mine(e.body))
+  const refused = of('photos', entries).filter((e) => e.state === 'refused' && mine(fieldsOf(e)))
   const take = (files: FileList | null): void => {
     const said: string[] = []
     for (const file of files ?? []) {
@@ -56,7 +58,7 @@ export function Photos({ owner }: { readonly owner: PhotoOwner }) {
         {refused.map((e) => (
           <p key={e.key} className="text-error text-[0.9rem]">
             A photo was not taken: {e.problem?.errors?.[0]?.message ?? e.problem?.title}.{' '}
-            <button type="button" className="btn btn-xs" onClick={() => resolveConflict(e.key, 'theirs')}>
+            <button type="button" className="btn btn-xs" onClick={() => outbox.resolve(e.key, 'theirs')}>
               Let it go
             </button>
           </p>
@@ -74,8 +76,9 @@ export function Photos({ owner }: { readonly owner: PhotoOwner }) {
 }
 
 function PhotoTile({ photo }: { readonly photo: Photo }) {
-  const waiting = useEntries().find((e) => e.rowId === photo.id && e.blob)
-  const local = useMemo(() => (waiting?.blob ? URL.createObjectURL(waiting.blob) : null), [waiting?.blob])
+  const waiting = useEntries().find((e) => e.rowId === photo.id && e.method === 'POST')
+  const blob = waiting?.method === 'POST' ? waiting.blob : undefined
+  const local = useMemo(() => (blob ? URL.createObjectURL(blob) : null), [blob])
   useEffect(() => () => void (local && URL.revokeObjectURL(local)), [local])
   return (
     <li>
@@ -102,7 +105,7 @@ function PhotoTile({ photo }: { readonly photo: Photo }) {
           type="button"
           className="btn btn-xs btn-square absolute top-1 right-1"
           aria-label="Delete this photo"
-          onClick={() => deleteRow('photos', photo, 'Photo')}
+          onClick={() => removeRow('photos', photo, 'Photo')}
         >
           <X size={14} aria-hidden="true" />
         </button>

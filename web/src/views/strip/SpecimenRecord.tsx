@@ -1,5 +1,5 @@
 import { REASSEMBLY } from '@ypsometer/core/teardown/vocabulary'
-import { changeRow, createRow } from '../../api/queries'
+import { changeRow, createRow } from '../../api/rows'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { useDossierContext } from '../dossier/Dossier'
 

@@ -3,7 +3,9 @@ import { PART_KINDS, partKind } from '@ypsometer/core/teardown/vocabulary'
 import { ArrowLeft, Minus, Plus, Undo2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { createRow, deleteRow, useDossier } from '../../api/queries'
+import { useDossier } from '../../api/queries'
+import { createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { KeptNote } from '../../frame/KeptNote'
 import { Failed, Loading } from '../../frame/States'
 import { Toasts } from '../../frame/Toasts'
@@ -83,7 +85,7 @@ function Log({ dossier }: { readonly dossier: Dossier }) {
     setPicked(suggested[(i + by + suggested.length) % suggested.length] ?? null)
   }
   const undo = (): void => {
-    if (last) deleteRow('parts', last, last.name)
+    if (last) removeRow('parts', last, last.name)
   }
   // Arrows choose the next part, a digit sets the moves.
   useBenchKeys({

@@ -1,16 +1,13 @@
 import type { Tank } from '@ypsometer/contract'
 import { Plus, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
-import { createRow, deleteRow, useStockClasses, useTanks } from '../../api/queries'
+import { useStockClasses, useTanks } from '../../api/queries'
+import { createRow } from '../../api/rows'
+import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
 import { Failed, Loading } from '../../frame/States'
 import { TankSheet } from './TankSheet'
 import { waterOf } from './waterOf'
-
-const DEFAULTS = {
-  place: '', shape: 'box', length: 0.8, width: 0.35, bowWidth: 0.45, diameter: 0.5, side: 0.6, endPanel: 0.2, front: 'flat',
-  height: 0.4, waterLevel: 0.37, substrateDepth: 0, substratePorosity: 0.4, decorVolume: 0, stockClassId: 'normal', note: '', typed: {},
-} // prettier-ignore
 
 /** Own and customer tanks: a list, and the open one beside it. */
 export function Tanks() {
@@ -29,7 +26,7 @@ export function Tanks() {
     const taken = new Set(tanks.map((t) => t.name))
     let name = 'New tank'
     for (let n = 2; taken.has(name); n++) name = `New tank ${n}`
-    void navigate(`/tanks/${createRow('tanks', { name, ...DEFAULTS })}`)
+    void navigate(`/tanks/${createRow('tanks', { name })}`)
   }
   return (
     <>
@@ -78,7 +75,7 @@ export function Tanks() {
                 type="button"
                 className="btn btn-ghost btn-sm mt-6"
                 onClick={() => {
-                  deleteRow('tanks', open, open.name)
+                  removeRow('tanks', open, open.name)
                   void navigate('/tanks')
                 }}
               >

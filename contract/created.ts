@@ -1,0 +1,38 @@
+import { logSummary } from '@ypsometer/core/bench/logs'
+import { RESOURCES, type CreatedOf, type CreateOf, type ResourceName, type RowOf } from './resources'
+
+/** What only the server says of a row. */
+type Stamp = Pick<RowOf<ResourceName>, 'version' | 'createdAt' | 'updatedAt' | 'deletedAt'>
+type AddedOf<N extends ResourceName> = Omit<RowOf<N>, keyof CreatedOf<N> | keyof Stamp>
+
+const nothing = (): object => ({})
+/** What the server will add to a new row, as far as it can be known before. */
+const ADDED: { readonly [N in ResourceName]: (body: CreateOf<N>) => AddedOf<N> } = {
+  models: nothing,
+  claims: nothing,
+  specimens: nothing,
+  hookups: nothing,
+  trials: nothing,
+  readings: nothing,
+  logs: ({ times, values }) => logSummary(times, values),
+  contents: nothing,
+  parts: nothing,
+  photos: () => ({ width: 0, height: 0, bytes: 0 }),
+  bodies: nothing,
+  chambers: nothing,
+  fills: nothing,
+  media: () => ({ generic: false }),
+  'house-rules': () => ({ shipped: false }),
+  tanks: nothing,
+}
+
+/**
+ * The whole row that a write makes, before the server has seen it: version 0, every field there, what was left out at
+ * its default.
+ */
+export function rowToBe<N extends ResourceName>(name: N, body: CreateOf<N>, now: string): RowOf<N> {
+  const { defaults, Row } = RESOURCES[name]
+  const given = Object.entries(body).filter(([k, v]) => v !== undefined && k in Row.shape)
+  const stamp: Stamp = { version: 0, createdAt: now, updatedAt: now, deletedAt: null }
+  return { ...stamp, ...defaults, ...Object.fromEntries(given), ...ADDED[name](body) } as RowOf<N>
+}

@@ -1,0 +1,36 @@
+import type { z } from 'zod'
+import { fills, houseRules, media } from './fills'
+import { claims, hookups, logs, models, readings, specimens, trials } from './models'
+import { tanks } from './tanks'
+import { bodies, chambers, contents, parts, photos } from './teardown'
+
+/** Every kind of row people write, by its path. */
+export const RESOURCES = {
+  models,
+  claims,
+  specimens,
+  hookups,
+  trials,
+  readings,
+  logs,
+  contents,
+  parts,
+  photos,
+  bodies,
+  chambers,
+  fills,
+  media,
+  'house-rules': houseRules,
+  tanks,
+} as const
+
+type Resources = typeof RESOURCES
+export type ResourceName = keyof Resources
+/** A row of a resource as it travels. */
+export type RowOf<N extends ResourceName> = z.output<Resources[N]['Row']>
+/** What makes a row; fields with a default may be left out. */
+export type CreateOf<N extends ResourceName> = z.input<Resources[N]['Create']>
+/** What makes a row, with the defaults in. */
+export type CreatedOf<N extends ResourceName> = z.output<Resources[N]['Create']>
+/** What changes a row. */
+export type PatchOf<N extends ResourceName> = z.output<Resources[N]['Patch']>

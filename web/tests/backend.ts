@@ -1,0 +1,54 @@
+import type { Dossier } from '@ypsometer/contract'
+import { outbox } from '../src/api/app'
+import { fieldsOf, type Entry, type Write } from '../src/api/outbox'
+import { queryClient } from '../src/api/queries'
+
+/** What a test does not look into field by field. */
+type Fields = Record<string, unknown>
+export type Written = [what: 'create' | 'change' | 'delete' | 'restore', collection: string, fields: Fields]
+
+const WHAT = { POST: 'create', PATCH: 'change', DELETE: 'delete', RESTORE: 'restore' } as const
+/** Everything a view wrote, in order, as it went into the outbox of the page. */
+export const writes: Written[] = []
+/** The ids of the rows written, in the same order. */
+export const writtenIds: string[] = []
+
+/** The rows that were made, complete, as the page shows them before the server has answered. */
+export const rowsMade: Fields[] = []
+
+const wrap = outbox.enqueue
+outbox.enqueue = (write: Write): void => {
+  const { id: _id, ...fields } = fieldsOf({
+    ...write,
+    key: '',
+    order: 0,
+    state: 'waiting',
+    tries: 0,
+  } as Entry)
+  writes.push([WHAT[write.method], write.collection, fields])
+  writtenIds.push(write.rowId)
+  if (write.method === 'POST') rowsMade.push({ ...write.row })
+  wrap(write)
+}
+/** What was written of one kind, without the rest. */
+export const written = (what: Written[0]): Fields[] => writes.filter((w) => w[0] === what).map((w) => w[2])
+
+/** A device whose server does not answer: what is written stays in the outbox and shows all the same. */
+export function noServer(): void {
+  writes.length = 0
+  writtenIds.length = 0
+  rowsMade.length = 0
+  globalThis.fetch = jest.fn(async () => {
+    throw new TypeError('network')
+  })
+}
+
+/** Lets go of everything the outbox still holds. */
+export function emptyOutbox(): void {
+  for (const e of outbox.entries()) outbox.resolve(e.key, 'theirs')
+}
+
+/** Puts a dossier where views read it, as if the server had just given it. */
+export function haveDossier(d: Dossier): void {
+  queryClient.setQueryData(['dossier', d.model.id], d)
+}
