@@ -1,11 +1,5 @@
 import { CLAIM_QUANTITIES, FILTER_KINDS } from '@ypsometer/core/judging'
-import {
-  solidVolume,
-  SOLID_FIELDS,
-  SOLID_SHAPES,
-  templateChambers,
-  USUAL_BODY,
-} from '@ypsometer/core/volumes'
+import { solidVolume, SOLID_FIELDS, SOLID_SHAPES, templateChambers, usualBody } from '@ypsometer/core/volumes'
 import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import {
@@ -162,7 +156,7 @@ describe('a dossier as the core reads it', () => {
 
 test('chambers travel to rows and back without change, for every kind and shape', () => {
   for (const kind of FILTER_KINDS) {
-    const [width, depth, height] = USUAL_BODY[kind]
+    const [width, depth, height] = usualBody(kind)
     for (const c of templateChambers(kind, { width, depth, height }, () => id)) {
       const stored = RESOURCES.chambers.Row.parse({
         ...row,

@@ -1,4 +1,5 @@
 import { MAX_LOG, TRIAL_KINDS } from '@ypsometer/core/bench'
+import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { CLAIM_QUANTITIES, FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
 import { z } from 'zod'
 import { bodies, chambers, contents, parts, photos } from './teardown'
@@ -86,6 +87,8 @@ export const Segment = z.discriminatedUnion('kind', [
     lossCoefficient: within(0, 1e6, 'velocity heads'),
     diameter: bore,
     count: z.int('a whole number').min(0, 'at least 0').max(100, 'at most 100'),
+    /** What it is, by the catalogue of fittings; null when nobody has said. */
+    catalogue: z.enum(FITTING_IDS).nullable().optional(),
   }),
   z.object({
     kind: z.literal('spray-bar'),

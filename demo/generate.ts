@@ -1,7 +1,7 @@
 import { chamberColumns, RESOURCES, type Tank, type CreatedOf } from '@ypsometer/contract'
 import { pumpFlow } from '@ypsometer/core/hydraulics'
 import { seeded, seededNormal } from '@ypsometer/core/statistics'
-import { PART_KINDS, printedItems, CHECKLISTS } from '@ypsometer/core/teardown'
+import { partsOf, printedItems, CHECKLISTS } from '@ypsometer/core/teardown'
 import { volumeAudit } from '@ypsometer/core/volumes'
 import { writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -137,7 +137,7 @@ const uniform = seeded(90)
 
 /** The strip log: usual parts in their order, with times a hand takes and conditions as found. */
 function stripLog(t: Truth, modelId: string) {
-  const parts = PART_KINDS[t.kind].map((p, i) => {
+  const parts = partsOf(t.kind).map((p, i) => {
     const moves = 1 + Math.floor(uniform() * 3) + (p.fixing === 'screw' ? 3 : 0)
     const findings = CHECKLISTS.find((c) => c.id === p.checklist)?.findings ?? []
     const worn = t.obtained === 'second-hand' ? 0.45 : 0.08

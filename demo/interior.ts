@@ -1,4 +1,4 @@
-import { templateChambers, USUAL_BODY, type Chamber } from '@ypsometer/core/volumes'
+import { templateChambers, usualBody, type Chamber } from '@ypsometer/core/volumes'
 import { idOf } from './ids'
 import type { Truth } from './truth'
 
@@ -25,7 +25,7 @@ const EMPTY = {
 
 /** Width, depth, height (m) and empty weight (kg) of a demo model's body. */
 export const bodyOf = (t: Truth): readonly [number, number, number, number] => {
-  const [w, d, h] = BODIES[t.name] ?? USUAL_BODY[t.kind]
+  const [w, d, h] = BODIES[t.name] ?? usualBody(t.kind)
   return [w, d, h, BODIES[t.name]?.[3] ?? EMPTY[t.kind]]
 }
 

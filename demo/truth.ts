@@ -1,5 +1,5 @@
 import type { FilterKind } from '@ypsometer/core/judging'
-import type { Pump, Segment } from '@ypsometer/core/hydraulics'
+import type { FittingId, Pump, Segment } from '@ypsometer/core/hydraulics'
 
 /** An invented model: what its label prints, and what it truly is, which only the generated bench runs show. */
 export interface Truth {
@@ -62,10 +62,26 @@ const hose = (id: string, label: string, length: number, mm: number): Segment =>
   diameter: mm / 1000,
   roughness: 1.5e-6,
 })
+/** What each fitting of the demo is, by its id. */
+const CATALOGUE: Readonly<Record<string, FittingId>> = {
+  intake: 'entrance-strainer',
+  grid: 'entrance-strainer',
+  'hook-in': 'bend-180',
+  'hook-out': 'bend-180',
+  taps: 'tap',
+  barbs: 'barb',
+  turn: 'bend-90',
+  bends: 'bend-90',
+  'exit-open': 'exit-open',
+  'exit-nozzle': 'nozzle',
+  'exit-venturi': 'nozzle',
+  'exit-lip': 'lip',
+}
 const fit = (id: string, label: string, k: number, mm: number, count = 1): Segment => ({
   kind: 'fitting',
   id,
   label,
+  catalogue: CATALOGUE[id] ?? null,
   lossCoefficient: k,
   diameter: mm / 1000,
   count,

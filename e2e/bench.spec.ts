@@ -27,7 +27,7 @@ async function lookedAgain(page: Page): Promise<void> {
   const { body } = await fetch(new URL('/api/v1/instruments/stream', page.url()))
   const reader = body?.pipeThrough(new TextDecoderStream()).getReader()
   // What the stream says first is the look before.
-  for (let heard = 0; heard < 3; ) heard += ((await reader?.read())?.value ?? '').split('data: ').length - 1
+  for (let heard = 0; heard < 3;) heard += ((await reader?.read())?.value ?? '').split('data: ').length - 1
   await reader?.cancel()
 }
 

@@ -82,7 +82,15 @@ describe('editable rows', () => {
   test('a hookup keeps its pieces in flow order and replaces them whole', async () => {
     const made = await newModel('Hosed')
     const hose = { kind: 'hose', id: 'a', label: 'Hose', length: 1.5, diameter: 0.016, roughness: 1.5e-6 }
-    const tap = { kind: 'fitting', id: 'b', label: 'Tap', lossCoefficient: 1.2, diameter: 0.016, count: 2 }
+    const tap = {
+      kind: 'fitting',
+      catalogue: 'tap',
+      id: 'b',
+      label: 'Tap',
+      lossCoefficient: 1.2,
+      diameter: 0.016,
+      count: 2,
+    }
     const hookup = await h.create('/hookups', {
       modelId: made.body.id,
       name: 'Cabinet',

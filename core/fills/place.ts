@@ -1,5 +1,5 @@
 import { OutOfRange, requireRange } from '../errors'
-import type { FilterKind } from '../kinds'
+import { FILTERS, type FilterKind } from '../kinds'
 import { packVolume, type Medium } from '../media'
 import { sectionWidths, solidVolume, type Chamber, type ChamberRole, type Way } from '../volumes'
 
@@ -49,15 +49,14 @@ export const isFillable = (c: Pick<Chamber, 'role'>): boolean => FILLABLE.includ
 /** Which way water runs through a chamber of a kind unless it is said otherwise. */
 export function wayOf(kind: FilterKind, c: Chamber): Way {
   if (c.way) return c.way
-  if (kind === 'air-sponge' || kind === 'motor-sponge') return 'inward'
-  if (kind === 'hang-on-back') return 'across'
-  if (kind === 'air-box' || (kind === 'sump' && c.role === 'pre-filter')) return 'down'
-  return 'up'
+  const { byGravity, way } = FILTERS[kind]
+  return byGravity && c.role === 'pre-filter' ? 'down' : way
 }
 
 /** Does a chamber stand beside the one before it? The sponges of an air sponge do. */
 export const isBeside = (kind: FilterKind, c: Chamber, before: Chamber | undefined): boolean =>
-  c.beside ?? (kind === 'air-sponge' && c.role === 'pre-filter' && before?.role === 'pre-filter')
+  c.beside ??
+  (FILTERS[kind].pairedSponges === true && c.role === 'pre-filter' && before?.role === 'pre-filter')
 
 /** A chamber as the water meets it: length L along the flow and area A across it, m; perimeter P of A. */
 export interface ChamberWay {

@@ -8,7 +8,7 @@ import {
 } from '../media'
 import { chamber, layer, medium } from '../path/tests/support'
 import { FILTER_KINDS } from '../kinds'
-import { templateChambers, USUAL_BODY } from '../volumes'
+import { templateChambers, usualBody } from '../volumes'
 import {
   chamberWay,
   isBeside,
@@ -64,7 +64,7 @@ describe('a chamber as the water meets it (plane mensuration, by hand)', () => {
   test.each(FILTER_KINDS)(
     'the usual interior of %s has chambers to fill, each with a length and an area',
     (kind) => {
-      const [width, depth, height] = USUAL_BODY[kind]
+      const [width, depth, height] = usualBody(kind)
       const fillable = templateChambers(kind, { width, depth, height }, (n) => n).filter(isFillable)
       expect(fillable.length).toBeGreaterThan(0)
       for (const c of fillable) {

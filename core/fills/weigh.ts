@@ -1,4 +1,4 @@
-import type { FilterKind } from '../kinds'
+import { FILTERS, type FilterKind } from '../kinds'
 import { countsForCapacity, packVolume, type Medium, type MediumForm, type MediumJob } from '../media'
 import type { BodyRecord } from '../volumes'
 import type { PlacedChamber, PlacedLayer } from './place'
@@ -46,7 +46,7 @@ export interface FillWeights {
 
 /** In a sponge filter the foam itself is what carries the tank. */
 export const layerCounts = (kind: FilterKind, m: Medium): boolean =>
-  countsForCapacity(m) || (m.form === 'foam' && (kind === 'air-sponge' || kind === 'motor-sponge'))
+  countsForCapacity(m) || (m.form === 'foam' && FILTERS[kind].foamIsMedia === true)
 
 const layersOf = (chambers: readonly PlacedChamber[]): readonly PlacedLayer[] =>
   chambers.flatMap((c) => c.layers)

@@ -1,4 +1,5 @@
 import { OutOfRange, type Allowed } from '../errors'
+import type { FittingId } from './tables'
 import { frictionFactor, reynolds, type Correlation } from './friction'
 
 /** Standard gravity, m/s² (CGPM 1901). */
@@ -22,6 +23,8 @@ export interface Fitting {
   readonly lossCoefficient: number
   readonly diameter: number
   readonly count: number
+  /** What it is, by the catalogue of fittings; null or absent when nobody has said. */
+  readonly catalogue?: FittingId | null | undefined
 }
 
 /** Several equal holes that share the flow: N holes of diameter d (m), discharge coefficient Cd. */

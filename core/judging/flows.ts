@@ -1,3 +1,4 @@
+import { FILTERS } from '../kinds'
 import {
   compareWithLabel,
   isFlowKind,
@@ -9,7 +10,7 @@ import {
 } from '../bench'
 import { put, type Figure } from '../figures'
 import { netStaticHead } from '../hydraulics'
-import { claimed, type FillState, type FilterKind, type TrialRecord, type ModelRecord } from './records'
+import { claimed, type FillState, type TrialRecord, type ModelRecord } from './records'
 
 /** A trial with its arithmetic done; trials without runs are left out before this. */
 export interface TrialResult {
@@ -151,16 +152,6 @@ export function flowAgainstLabel(
   }
 }
 
-/** Kinds that stand in or on the tank: with media in they are installed, hose or no hose. */
-const HOSELESS: readonly FilterKind[] = [
-  'hang-on-back',
-  'internal',
-  'motor-sponge',
-  'air-sponge',
-  'air-box',
-  'fluidised',
-]
-
 /** A lift this near to the hookup's own is as installed, m (common practice, no source). */
 const AS_INSTALLED = 0.02
 
@@ -179,8 +170,7 @@ export function installedTrial(
   const pick = (state: FillState): TrialResult | undefined => {
     const fits = results.filter(
       (r) =>
-        r.trial.state === state &&
-        (r.trial.hookupId !== null || (state !== 'empty' && HOSELESS.includes(kind))),
+        r.trial.state === state && (r.trial.hookupId !== null || (state !== 'empty' && !FILTERS[kind].hoses)),
     )
     return fits.findLast(asItStands) ?? fits.at(-1)
   }

@@ -23,7 +23,7 @@ import {
 import { waterProperties } from '../water'
 import type { TrialResult } from './flows'
 import { claimed, type HookupRecord, type ModelRecord } from './records'
-import { hasPump } from './words'
+import { hasPump } from '../kinds'
 
 /** The pump as it is known: from the label alone, or fitted to what the bench measured. */
 export interface KnownPump {

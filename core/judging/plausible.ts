@@ -1,3 +1,4 @@
+import { FILTERS } from '../kinds'
 import type { Sentence } from '../figures'
 import type { Dimension } from '../units'
 import type { ClaimQuantity, FilterKind } from './records'
@@ -15,16 +16,6 @@ const USUAL: Readonly<
   noise: { dimension: 'sound', low: 10, high: 70 },
 }
 
-/** Largest rated flow usual for a kind (m³/s); kinds not named have the general limit. Common practice, no source. */
-const USUAL_FLOW: Partial<Readonly<Record<FilterKind, number>>> = {
-  'hang-on-back': 3000 / 3.6e6,
-  'motor-sponge': 2500 / 3.6e6,
-  'air-sponge': 600 / 3.6e6,
-  'air-box': 600 / 3.6e6,
-  fluidised: 600 / 3.6e6,
-  internal: 4000 / 3.6e6,
-}
-
 /** The dimension a printed quantity is typed in. */
 export const claimDimension = (quantity: ClaimQuantity): Dimension => USUAL[quantity].dimension
 
@@ -34,7 +25,7 @@ export const claimDimension = (quantity: ClaimQuantity): Dimension => USUAL[quan
  */
 export function doubt(quantity: ClaimQuantity, value: number, kind: FilterKind): Sentence | null {
   const { dimension, low, high } = USUAL[quantity]
-  const top = quantity === 'rated-flow' ? (USUAL_FLOW[kind] ?? high) : high
+  const top = quantity === 'rated-flow' ? (FILTERS[kind].largestFlow ?? high) : high
   if (value >= low && value <= top) return null
   return [
     'Are you sure? ',

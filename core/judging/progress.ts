@@ -1,5 +1,5 @@
 import { isLabelCondition } from './flows'
-import { hasPump } from './words'
+import { hasPump } from '../kinds'
 import { claimed, type ModelRecord } from './records'
 
 /** How far each station is, 0 to 1, and the next useful action. */

@@ -1,7 +1,7 @@
 import type { TrialKind } from '../bench'
 import { FLOW_KINDS } from '../bench/kinds'
 import { claimed, type FillState, type ModelRecord, type TrialRecord } from './records'
-import { hasPump } from './words'
+import { FILTERS, hasPump } from '../kinds'
 
 /** One trial of the usual set: what, why, under which conditions, and whether it has been done. */
 export interface ProposedTrial {
@@ -19,9 +19,6 @@ export interface ProposedTrial {
 
 /** Readings that make a trial count as done. */
 const ENOUGH: Partial<Record<TrialKind, number>> = { vessel: 3, weighed: 3, meter: 3 }
-
-/** Kinds that hold on to the glass by cups or clips. */
-const CUPS = ['internal', 'motor-sponge', 'air-box', 'fluidised']
 
 /** Shares of the head the lifts are proposed at. */
 const STEPS = [0.2, 0.4, 0.6, 0.8]
@@ -162,7 +159,7 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
       },
       is('prime'),
     )
-  if (CUPS.includes(model.kind))
+  if (FILTERS[model.kind].cups)
     add(
       {
         id: 'holding',

@@ -2,7 +2,7 @@ import type { BenchReading, LogSummary, TimingMethod, TrialKind, TrialSetup } fr
 import type { Segment } from '../hydraulics'
 import type { FilterKind } from '../kinds'
 
-export { FILTER_KINDS, type FilterKind } from '../kinds'
+export { FILTER_KINDS, hasPump, type FilterKind } from '../kinds'
 
 /** Quantities a label may print. All SI. */
 export const CLAIM_QUANTITIES = [

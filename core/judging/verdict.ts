@@ -11,7 +11,7 @@ import {
   turnoverFigure,
 } from './rangeFigures'
 import { bodyDepthFigure, staticHeadFigure } from './staticFigures'
-import { hasPump } from './words'
+import { hasPump } from '../kinds'
 import { claimed, type ModelRecord } from './records'
 
 /** Fixed thresholds of the overclaim ratio (claimed maximum / supported maximum for a normal tank). */

@@ -1,3 +1,4 @@
+import { FILTERS } from '../kinds'
 import { isFillable, type FillLayer, type PlacedChamber } from '../fills'
 import { countsForCapacity, isStraining, packVolume, type Medium } from '../media'
 import type { StockClass } from '../tanks'
@@ -81,7 +82,7 @@ export function fitFill(c: PathCase, limits: FitLimits): FitResult {
       isFillable(p.chamber) &&
       p.chamber.role !== 'settling-void' &&
       p.way !== 'inward' &&
-      c.kind !== 'fluidised',
+      !FILTERS[c.kind].mediaMove,
   )
   let best = first
   let tried = 0

@@ -1,3 +1,5 @@
+import { fittingKind } from '../hydraulics/tables'
+import { FILTERS } from '../kinds'
 import { isBeside, placeFill, type PlacedChamber, type PlacedLayer } from '../fills'
 import { boreArea, netStaticHead, STANDARD_GRAVITY, type Segment } from '../hydraulics'
 import { resistanceOf, SLOT_ENTRY_EXIT } from '../media'
@@ -39,8 +41,8 @@ export const fouledShare = (fouled: number): number => (1 - fouled) ** 3
 export function bodyPosition(kind: PathCase['kind'], segments: readonly Segment[]): number {
   const hoses = segments.flatMap((s, i) => (s.kind === 'hose' ? [i] : []))
   if (hoses.length > 1) return (hoses[0] ?? 0) + 1
-  if (kind === 'hang-on-back') return Math.max(0, segments.length - 1)
-  const first = segments.findIndex((s) => !/intake|entrance|grid|strainer/i.test(s.id))
+  if (FILTERS[kind].tubeAhead) return Math.max(0, segments.length - 1)
+  const first = segments.findIndex((s) => s.kind !== 'fitting' || fittingKind(s)?.at !== 'intake')
   return first < 0 ? segments.length : first
 }
 
@@ -55,7 +57,7 @@ export function topologyOf(c: PathCase): Topology {
   const { kinematicViscosity } = waterProperties({ temperature: c.temperature })
   const fluid = { kinematicViscosity }
   const staticHead = c.hookup ? netStaticHead(c.hookup).head : 0
-  const byGravity = c.kind === 'sump'
+  const byGravity = FILTERS[c.kind].byGravity ?? false
   const pumped = new Line('source')
   const add = (line: Line, e: Element, part: PathPart): void => {
     line.elements.push(e)

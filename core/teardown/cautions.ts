@@ -1,5 +1,5 @@
 import { HEAVY } from '../volumes/interior'
-import type { FilterKind } from '../kinds'
+import { FILTERS, type FilterKind } from '../kinds'
 
 /** A caution that applies to the work at hand. It informs; local codes and licensed practice come first. */
 export interface Caution {
@@ -13,17 +13,18 @@ export function stripCautions(
   partNames: readonly string[],
   mass: number | null,
 ): readonly Caution[] {
-  const air = kind === 'air-sponge' || kind === 'air-box' || kind === 'fluidised'
+  const { drivenBy, hoses } = FILTERS[kind]
   const has = (word: RegExp): boolean => partNames.some((n) => word.test(n))
   const out: Caution[] = [
     {
       id: 'mains',
-      text: air
-        ? 'Unplug the air pump, and keep it above the water line or behind a check valve.'
-        : 'Unplug filter and heater before hands go in. Drip loop, residual-current device, no socket below the water line; fixed wiring is for a licensed electrician.',
+      text:
+        drivenBy === 'air'
+          ? 'Unplug the air pump, and keep it above the water line or behind a check valve.'
+          : 'Unplug filter and heater before hands go in. Drip loop, residual-current device, no socket below the water line; fixed wiring is for a licensed electrician.',
     },
   ]
-  if (kind === 'canister' || kind === 'sump')
+  if (hoses)
     out.push({
       id: 'siphon',
       text: 'Close both taps before the hoses come off; the return may siphon back. Never start a siphon by mouth.',

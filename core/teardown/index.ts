@@ -1,4 +1,6 @@
 export * from './vocabulary'
+export * from './partKind'
+export * from './catalogue'
 export * from './reach'
 export * from './cautions'
 export * from './figures'

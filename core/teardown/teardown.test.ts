@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import {
   CHECKLISTS,
-  PART_KINDS,
+  partsOf,
   partKind,
   printedItems,
   reaches,
@@ -10,7 +10,7 @@ import {
   stripCautions,
   type LoggedPart,
 } from '.'
-import type { FilterKind } from '../kinds'
+import { FILTER_KINDS } from '../kinds'
 
 const log: readonly LoggedPart[] = [
   { name: 'Taps', moves: 2, seconds: 8, reach: null },
@@ -60,10 +60,10 @@ test('moving a part later in the log never shortens the way to what lies behind 
   )
 })
 
-test.each(Object.keys(PART_KINDS) as FilterKind[])(
+test.each(FILTER_KINDS)(
   'the vocabulary of a %s has its own names, known checklists and something to reach',
   (kind) => {
-    const parts = PART_KINDS[kind]
+    const parts = partsOf(kind)
     expect(new Set(parts.map((p) => p.name)).size).toBe(parts.length)
     for (const p of parts) expect(CHECKLISTS.map((c) => c.id)).toContain(p.checklist)
     expect(parts.some((p) => p.reach && REACHES.includes(p.reach))).toBe(true)

@@ -6,14 +6,14 @@ import {
   sectionWidths,
   solidVolume,
   templateChambers,
-  USUAL_BODY,
+  usualBody,
   volumeAudit,
   volumeUncertainty,
   type BodyRecord,
   type Chamber,
   type Solid,
 } from '.'
-import type { FilterKind } from '../kinds'
+import { FILTER_KINDS } from '../kinds'
 
 const litres = (s: Solid): number => solidVolume(s) * 1000
 
@@ -230,10 +230,10 @@ test('volumes are never negative, parts always sum to gross, better tools give l
   )
 })
 
-test.each(Object.keys(USUAL_BODY) as FilterKind[])(
+test.each(FILTER_KINDS)(
   'the template of a %s fits its body, has a pump or riser, and none of it is called measured',
   (kind) => {
-    const [width, depth, height] = USUAL_BODY[kind]
+    const [width, depth, height] = usualBody(kind)
     const chambers = templateChambers(kind, { width, depth, height }, (n) => n)
     const outer: BodyRecord = { ...body, outerWidth: width, outerDepth: depth, outerHeight: height }
     expect(interiorProblems(chambers, outer)).toEqual([])

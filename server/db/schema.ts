@@ -10,6 +10,7 @@ import {
 } from '@ypsometer/contract'
 import { TRIAL_KINDS } from '@ypsometer/core/bench'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
+import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
@@ -169,6 +170,7 @@ export const segment = pgTable(
     roughness: doublePrecision('roughness'),
     lossCoefficient: doublePrecision('loss_coefficient'),
     count: integer('count'),
+    catalogue: text('catalogue', { enum: FITTING_IDS }),
     holes: integer('holes'),
     holeDiameter: doublePrecision('hole_diameter'),
     dischargeCoefficient: doublePrecision('discharge_coefficient'),

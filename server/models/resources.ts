@@ -77,6 +77,7 @@ const toSegment = (row: typeof segment.$inferSelect): Segment => {
       lossCoefficient: row.lossCoefficient ?? 0,
       diameter: row.diameter ?? 0,
       count: row.count ?? 1,
+      catalogue: row.catalogue,
     }
   return {
     kind: 'spray-bar',

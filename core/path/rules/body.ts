@@ -1,7 +1,8 @@
+import { FILTERS } from '../../kinds'
 import { put, type Figure } from '../../figures'
 import { isStraining } from '../../media'
 import { jobFigure } from '../figures'
-import { ALL, at, hasSponge, said, strains } from './common'
+import { ALL, at, hasSponge, said, strains, strainsAt } from './common'
 import type { Rule } from './types'
 
 /** Rules on what else a body holds and where it draws from. */
@@ -56,7 +57,8 @@ export const BODY_RULES: readonly Rule[] = [
     check: ({ outcome }) =>
       outcome.topology.chambers
         .filter(
-          (c) => c.chamber.role === 'settling-void' && !c.layers.length && outcome.case.kind !== 'fluidised',
+          (c) =>
+            c.chamber.role === 'settling-void' && !c.layers.length && !FILTERS[outcome.case.kind].mediaMove,
         )
         .map((c) => ({
           chamberId: c.chamber.id,
@@ -107,9 +109,9 @@ export const BODY_RULES: readonly Rule[] = [
       const well = chambers.findIndex((c) => c.role === 'pump-well')
       const fills = outcome.topology.chambers
       const ahead = fills.slice(0, Math.max(0, well)).some((c) => c.layers.some((l) => isStraining(l.medium)))
-      const guard = hookup?.segments.some((s) => /strainer|sponge|intake|grid/i.test(`${s.id} ${s.label}`))
+      const guard = hookup?.segments.some((s) => strainsAt(s) !== null)
       const pump = chambers[well]
-      if (!pump || ahead || guard || kind === 'sump') return []
+      if (!pump || ahead || guard || FILTERS[kind].byGravity) return []
       return [
         {
           chamberId: pump.id,
@@ -157,7 +159,7 @@ export const BODY_RULES: readonly Rule[] = [
     weight: 1,
     check: ({ outcome }) => {
       const { kind } = outcome.case
-      if (kind.startsWith('air') || ['motor-sponge', 'fluidised', 'sump'].includes(kind)) return []
+      if (!FILTERS[kind].intake) return []
       const outside = outcome.topology.chambers.find(
         (c) => c.chamber.role === 'pre-filter' && c.layers.length,
       )

@@ -1,3 +1,5 @@
+import { fittingKind } from '../../hydraulics/tables'
+import type { Segment } from '../../hydraulics/segments'
 import { sayFigure, type Figure, type Sentence } from '../../figures'
 import { isStraining } from '../../media'
 import { pastFigure } from '../figures'
@@ -29,9 +31,12 @@ export const meetsFirst = (l: LayerFlow): Figure => ({
   label: `Goes through ${low(l)}`,
   value: 1 - l.pastShare,
 })
+/** What a piece of the run keeps out, by what it is and not by what it is called. */
+export const strainsAt = (s: Segment): 'grit' | 'dirt' | null =>
+  s.kind === 'fitting' ? (fittingKind(s)?.strains ?? null) : null
 /** A sponge on the intake strains ahead of everything in the body. */
 export const hasSponge = (o: Outcome): boolean =>
-  o.case.hookup?.segments.some((s) => /sponge/i.test(`${s.id} ${s.label}`)) ?? false
+  o.case.hookup?.segments.some((s) => strainsAt(s) === 'dirt') ?? false
 export const lengthFigure = (id: string, label: string, value: number): Figure => ({
   id,
   label,

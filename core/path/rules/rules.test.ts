@@ -1,3 +1,4 @@
+import type { FittingId } from '../../hydraulics/tables'
 import { sentenceText } from '../../figures'
 import { CHEMICAL_PLACES, RULES, SCHOOLS, SEVERITIES, type ChemicalPlace } from '.'
 import { auditOrder, HOUSE_RULES, settingOf, type HouseRule } from '../audit'
@@ -26,14 +27,15 @@ const found = (
 ) => auditOrder(outcomeOf(c, NORMAL, true), house, reaches).filter((f) => f.rule.id === id)
 const says = (c: PathCase, id: string, house?: HouseRule, reaches?: readonly ReachResult[]): string[] =>
   found(c, id, house, reaches).map((f) => sentenceText(f.sentence, 'metric'))
-const hookup = (labels: readonly string[]): NonNullable<PathCase['hookup']> => ({
+/** A hookup of such pieces; what they are called is the user's own affair. */
+const hookup = (pieces: readonly FittingId[], label = 'Ansaugkorb'): NonNullable<PathCase['hookup']> => ({
   id: 'h',
   name: 'hoses',
   outletAboveWater: -0.05,
   sourceBelowWater: 0,
   bodyBelowWater: 0,
-  segments: labels.map((label, i) => ({
-    kind: 'fitting', id: `s${i}`, label, lossCoefficient: 1, diameter: 0.016, count: 1,
+  segments: pieces.map((catalogue, i) => ({
+    kind: 'fitting', id: `s${i}`, label, catalogue, lossCoefficient: 1, diameter: 0.016, count: 1,
   })),
 }) // prettier-ignore
 
@@ -102,9 +104,9 @@ describe('what else a body holds', () => {
   test('grit: nothing between intake and pump is said; a strainer, or straining ahead of the pump, is enough', () => {
     const pump = chamber('pump', { role: 'pump-well', use: 'machinery' })
     const first = { chambers: [pump, chamber('low'), chamber('high')], kind: 'hang-on-back' } as const
-    expect(says(caseWith(GOOD, { ...first, hookup: hookup(['Open end']) }), 'pump-grit')).toHaveLength(1)
-    expect(says(caseWith(GOOD, { ...first, hookup: hookup(['Intake strainer']) }), 'pump-grit')).toEqual([])
-    const last = { chambers: [chamber('low'), chamber('high'), pump], hookup: hookup(['Open end']) }
+    expect(says(caseWith(GOOD, { ...first, hookup: hookup(['exit-open']) }), 'pump-grit')).toHaveLength(1)
+    expect(says(caseWith(GOOD, { ...first, hookup: hookup(['entrance-strainer']) }), 'pump-grit')).toEqual([])
+    const last = { chambers: [chamber('low'), chamber('high'), pump], hookup: hookup(['exit-open']) }
     expect(says(caseWith(GOOD, last), 'pump-grit')).toEqual([])
   })
   test('a pre-filter that takes a minute to reach is noted with its seconds and moves', () => {
@@ -114,21 +116,21 @@ describe('what else a body holds', () => {
     expect(says(caseWith(GOOD), 'prefilter-reach')).toEqual([])
   })
   test('an open intake is noted for delicate animals; a sponge on it, or an air filter, is not', () => {
-    expect(says(caseWith(GOOD, { hookup: hookup(['Intake strainer']) }), 'open-inlet')).toHaveLength(1)
-    expect(says(caseWith(GOOD, { hookup: hookup(['Intake with a coarse sponge']) }), 'open-inlet')).toEqual(
-      [],
-    )
+    expect(says(caseWith(GOOD, { hookup: hookup(['entrance-strainer']) }), 'open-inlet')).toHaveLength(1)
+    expect(says(caseWith(GOOD, { hookup: hookup(['entrance-sponge']) }), 'open-inlet')).toEqual([])
     expect(says(caseWith(GOOD, { kind: 'air-box' }), 'open-inlet')).toEqual([])
   })
 })
 
 describe('what strains', () => {
+  test('what a piece is called is not what it is', () => {
+    const named = caseWith(GOOD, { hookup: hookup(['entrance-open'], 'Intake with a sponge') })
+    expect(says(named, 'open-inlet')).toHaveLength(1)
+  })
   test('a sponge on the intake counts as straining ahead, so that bare media are no fault', () => {
     const bare = [layer('m', 'low', SINTERED, 70)]
     expect(says(caseWith(bare), 'strain-before-media')[0]).toMatch(/Nothing strains the water ahead of/)
-    expect(
-      says(caseWith(bare, { hookup: hookup(['Intake with a coarse sponge']) }), 'strain-before-media'),
-    ).toEqual([])
+    expect(says(caseWith(bare, { hookup: hookup(['entrance-sponge']) }), 'strain-before-media')).toEqual([])
   })
   test('a finer layer behind the media is a fault with the share that meets the media first', () => {
     const c = caseWith([

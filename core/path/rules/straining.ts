@@ -1,3 +1,4 @@
+import { FILTERS } from '../../kinds'
 import { put, type Figure } from '../../figures'
 import type { LayerFlow } from '../outcome'
 import {
@@ -29,7 +30,7 @@ export const STRAINING_RULES: readonly Rule[] = [
       const { layers } = outcome
       const first = layers.findIndex(biological)
       // Moving media in a pot turned by air shed what settles on them.
-      if (first < 0 || outcome.case.kind === 'fluidised') return []
+      if (first < 0 || FILTERS[outcome.case.kind].mediaMove) return []
       const ahead = layers.slice(0, first).filter(strains)
       if (!ahead.length && hasSponge(outcome)) return []
       if (!ahead.length)

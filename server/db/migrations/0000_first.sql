@@ -324,6 +324,7 @@ CREATE TABLE "segment" (
 	"roughness" double precision,
 	"loss_coefficient" double precision,
 	"count" integer,
+	"catalogue" text,
 	"holes" integer,
 	"hole_diameter" double precision,
 	"discharge_coefficient" double precision,

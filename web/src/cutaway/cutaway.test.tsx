@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import '../../tests/setup'
 import { FILTER_KINDS } from '@ypsometer/core/judging'
-import { templateChambers, USUAL_BODY, type BodyRecord, type Chamber } from '@ypsometer/core/volumes'
+import { templateChambers, usualBody, type BodyRecord, type Chamber } from '@ypsometer/core/volumes'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { units } from '../frame/settings'
 import { Cutaway } from './Cutaway'
@@ -11,11 +11,11 @@ afterEach(cleanup)
 beforeEach(() => units.set('metric'))
 
 const bodyOf = (kind: (typeof FILTER_KINDS)[number]): BodyRecord => {
-  const [outerWidth, outerDepth, outerHeight] = USUAL_BODY[kind]
+  const [outerWidth, outerDepth, outerHeight] = usualBody(kind)
   return { outerWidth, outerDepth, outerHeight, waterFill: null, emptyMass: null, fullMass: null }
 }
 const chambersOf = (kind: (typeof FILTER_KINDS)[number]): readonly Chamber[] => {
-  const [width, depth, height] = USUAL_BODY[kind]
+  const [width, depth, height] = usualBody(kind)
   return templateChambers(kind, { width, depth, height }, (n) => n)
 }
 const inside = (p: Point, b: { x0: number; y0: number; x1: number; y1: number }): boolean =>

@@ -1,4 +1,4 @@
-import type { FilterKind } from '@ypsometer/core/judging'
+import { FILTERS, type FilterKind } from '@ypsometer/core/kinds'
 import { sectionWidths, type BodyRecord, type Chamber } from '@ypsometer/core/volumes'
 
 /** A point of the section in metres: x to the right, y upwards from the body's foot. */
@@ -226,7 +226,7 @@ function waterWays(
   through: readonly SceneChamber[],
   a: Around,
 ): readonly (readonly Point[])[] {
-  if (kind !== 'air-sponge')
+  if (!FILTERS[kind].pairedSponges)
     return a.entries.map((entry) => [...entry, ...through.flatMap(passes), ...a.exit])
   const riser = through.filter((c) => c.chamber.role === 'centre-pipe')
   const middle = riser[0]?.centre[0] ?? 0
@@ -260,7 +260,7 @@ export function buildScene(kind: FilterKind, body: BodyRecord, chambers: readonl
     strokes: a.strokes,
     tankWater: a.tankWater,
     paths: waterWays(kind, through, a),
-    boxed: kind !== 'air-sponge' && kind !== 'motor-sponge',
+    boxed: FILTERS[kind].boxed,
     bubbles: a.bubbles ?? [],
     impeller: pump
       ? {

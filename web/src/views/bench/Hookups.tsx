@@ -4,9 +4,10 @@ import { IconButton } from '../../frame/IconButton'
 import { createRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { QuantityField, TextField } from '../../fields/fields'
-import { hasPump } from '@ypsometer/core/judging/words'
+import { hasPump } from '@ypsometer/core/kinds'
 import { useDossierContext } from '../dossier/Dossier'
-import { starterSegments } from './starters'
+import { starterHookup } from '@ypsometer/core/hydraulics/starters'
+import { newId } from './newId'
 import { SegmentTable } from './SegmentTable'
 
 /** How the filter is connected: heights that decide whether lift counts, and every piece the water passes. */
@@ -14,13 +15,11 @@ export function Hookups() {
   const { dossier } = useDossierContext()
   const { model, hookups } = dossier
   const add = (): void => {
-    const { name, heights, segments } = starterSegments(model.kind)
+    const { name, ...run } = starterHookup(model.kind, newId)
     createRow('hookups', {
       modelId: model.id,
       name: hookups.length ? `${name} ${hookups.length + 1}` : name,
-      ...heights,
-      segments,
-      typed: {},
+      ...run,
     })
   }
   return (

@@ -1,11 +1,12 @@
 import type { Hookup } from '@ypsometer/contract'
 import type { Segment } from '@ypsometer/core/hydraulics'
-import { FITTING_KINDS, HOSE_SIZES, HOSE_WALLS } from '@ypsometer/core/hydraulics/tables'
+import { FITTING_IDS, FITTING_KINDS, HOSE_SIZES, HOSE_WALLS } from '@ypsometer/core/hydraulics/tables'
 import { ChevronDown, ChevronUp, X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { changeRow } from '../../api/rows'
 import { QuantityInput } from '../../fields/QuantityInput'
-import { fittingPiece, hosePiece, newId } from './starters'
+import { fittingPiece, hosePiece, sprayBarPiece } from '@ypsometer/core/hydraulics/starters'
+import { newId } from './newId'
 
 /** Every piece of the run in flow order, from intake to outlet. */
 export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
@@ -21,20 +22,10 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
   }
   const bore = segments.find((s) => s.kind !== 'spray-bar')?.diameter ?? 0.016
   const add = (what: string): void => {
-    if (what === 'hose') write([...segments, hosePiece('Hose', 1, bore)])
-    else if (what === 'spray-bar')
-      write([
-        ...segments,
-        {
-          kind: 'spray-bar',
-          id: newId('bar'),
-          label: 'Spray bar',
-          holes: 20,
-          holeDiameter: 0.004,
-          dischargeCoefficient: 0.62,
-        },
-      ])
-    else if (what) write([...segments, fittingPiece(what, bore)])
+    const fitting = FITTING_IDS.find((id) => id === what)
+    if (what === 'hose') write([...segments, hosePiece(newId('hose'), 'Hose', 1, bore)])
+    else if (what === 'spray-bar') write([...segments, sprayBarPiece(newId('bar'))])
+    else if (fitting) write([...segments, fittingPiece(newId(fitting), fitting, bore)])
   }
   return (
     <div className="min-w-0">
@@ -73,6 +64,23 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
                       set(i, { label: e.target.value.trim() })
                     }
                   />
+                  {s.kind === 'fitting' && (
+                    <select
+                      className="field muted !min-h-7 text-[0.85rem]"
+                      aria-label={`What piece ${i + 1} is`}
+                      value={s.catalogue ?? ''}
+                      onChange={(e) =>
+                        set(i, { catalogue: FITTING_IDS.find((id) => id === e.target.value) ?? null })
+                      }
+                    >
+                      <option value="">not said what it is</option>
+                      {FITTING_KINDS.map((f) => (
+                        <option key={f.id} value={f.id}>
+                          {f.label}
+                        </option>
+                      ))}
+                    </select>
+                  )}
                 </td>
                 <PieceCells segment={s} index={i} set={(c) => set(i, c)} />
                 <td className="whitespace-nowrap">

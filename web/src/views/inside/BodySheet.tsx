@@ -1,6 +1,7 @@
 import type { Body } from '@ypsometer/contract'
 import { chamberColumns } from '@ypsometer/contract'
-import { templateChambers, USUAL_BODY } from '@ypsometer/core/volumes'
+import { FILTERS } from '@ypsometer/core/kinds'
+import { templateChambers, usualBody } from '@ypsometer/core/volumes'
 import { createRow } from '../../api/rows'
 import { QuantityField } from '../../fields/fields'
 import { useDossierContext } from '../dossier/Dossier'
@@ -11,7 +12,7 @@ export function StartBody() {
   const { dossier } = useDossierContext()
   const { model } = dossier
   const start = (): void => {
-    const [width, depth, height] = USUAL_BODY[model.kind]
+    const [width, depth, height] = usualBody(model.kind)
     createRow('bodies', {
       modelId: model.id,
       outerWidth: width,
@@ -60,7 +61,7 @@ export function BodySheet({ body }: { readonly body: Body }) {
           optional
           check={(v) => (v < body.outerHeight ? 'Less than the body itself.' : null)}
         />
-        {dossier.model.kind === 'hang-on-back' && (
+        {FILTERS[dossier.model.kind].stands === 'rim' && (
           <QuantityField
             {...size}
             min={0}

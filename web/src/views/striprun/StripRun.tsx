@@ -1,5 +1,5 @@
 import type { Dossier, Part } from '@ypsometer/contract'
-import { PART_KINDS, partKind } from '@ypsometer/core/teardown/vocabulary'
+import { partsOf, partKind } from '@ypsometer/core/teardown/catalogue'
 import { ArrowLeft, Minus, Plus, Undo2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -38,7 +38,10 @@ function Log({ dossier }: { readonly dossier: Dossier }) {
   const parts = useMemo(() => [...dossier.parts].sort((a, b) => a.position - b.position), [dossier.parts])
   const watch = useStopwatch(`strip.${model.id}`)
   const suggested = useMemo(
-    () => PART_KINDS[model.kind].map((p) => p.name).filter((n) => !parts.some((p) => p.name === n)),
+    () =>
+      partsOf(model.kind)
+        .map((p) => p.name)
+        .filter((n) => !parts.some((p) => p.name === n)),
     [model.kind, parts],
   )
   const [picked, setPicked] = useState<string | null>(null)

@@ -1,0 +1,34 @@
+import { part } from '../teardown/partKind'
+import type { FilterTraits } from './traits'
+
+export const airBox: FilterTraits = {
+  drivenBy: 'air',
+  stands: 'inside',
+  hoses: false,
+  circuit: 'open',
+  cups: true,
+  boxed: true,
+  way: 'down',
+  intake: false,
+  largestFlow: 600 / 3.6e6,
+  body: [0.11, 0.1, 0.12],
+  chambers: [
+    ['Floss', 'compartment', 0.06, 0.44, 0.88, 0.28, undefined, 'mechanical'],
+    ['Gravel', 'compartment', 0.06, 0.06, 0.88, 0.36],
+    ['Riser', 'centre-pipe', 0.42, 0.08, 0.16, 0.9],
+  ],
+  parts: [
+    part('Air line', 'brings the air', 'hose-joint', 'silicone', 'press'),
+    part('Lid', 'keeps the floss in', 'lid', 'hard plastic', 'clip'),
+    part('Floss', 'catches the fine', 'pad', 'fibre', 'none', 'pad'),
+    part('Gravel', 'weight and surface', 'general', 'other', 'none', 'media'),
+    part('Riser', 'lifts the water', 'general', 'hard plastic', 'press'),
+  ],
+  hookup: {
+    name: 'Riser in the tank',
+    outletAboveWater: 0.02,
+    sourceBelowWater: 0,
+    bodyBelowWater: 0,
+    pieces: [],
+  },
+}

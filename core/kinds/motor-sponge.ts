@@ -1,0 +1,33 @@
+import { part, PUMP_PARTS } from '../teardown/partKind'
+import type { FilterTraits } from './traits'
+
+export const motorSponge: FilterTraits = {
+  drivenBy: 'pump',
+  stands: 'inside',
+  hoses: false,
+  circuit: 'closed',
+  cups: true,
+  boxed: false,
+  way: 'inward',
+  intake: false,
+  largestFlow: 2500 / 3.6e6,
+  foamIsMedia: true,
+  body: [0.08, 0.08, 0.2],
+  chambers: [
+    ['Sponge', 'pre-filter', 0.05, 0.02, 0.9, 0.58],
+    ['Pump', 'pump-well', 0.2, 0.63, 0.6, 0.34],
+  ],
+  parts: [
+    part('Suction cups', 'hold it to the glass', 'clip', 'rubber', 'suction cup'),
+    part('Sponge', 'strains and carries bacteria', 'pad', 'foam', 'press', 'pre-filter'),
+    part('Outlet nozzle', 'aims the return', 'general', 'hard plastic', 'press'),
+    ...PUMP_PARTS,
+  ],
+  hookup: {
+    name: 'In the tank',
+    outletAboveWater: -0.05,
+    sourceBelowWater: 0,
+    bodyBelowWater: 0,
+    pieces: [['nozzle', 0.014]],
+  },
+}

@@ -1,0 +1,65 @@
+import type { FittingId } from '../hydraulics/tables'
+import type { PartKind } from '../teardown/partKind'
+import type { ChamberRole, LitreName, Way } from '../volumes/interior'
+
+/** A chamber as a share of the body's inside: x, y (from the lower left), width, height, usable share, its litres' name. */
+export type UsualChamber = readonly [
+  name: string,
+  role: ChamberRole,
+  x: number,
+  y: number,
+  w: number,
+  h: number,
+  usable?: number | undefined,
+  use?: LitreName,
+]
+
+/** A piece of a usual run: a fitting of the catalogue with its bore (m) and count, or a hose with its length (m) and name. */
+export type UsualPiece =
+  | readonly [fitting: FittingId, bore: number, count?: number]
+  | readonly [hose: 'hose', bore: number, length: number, name: string]
+
+/** What a kind of filter is like: everything that depends on the kind asks here. Sizes are common practice, no source. */
+export interface FilterTraits {
+  /** Air-driven ones have no pump curve, and their flow belongs to the air pump. */
+  readonly drivenBy: 'pump' | 'air'
+  readonly stands: 'outside' | 'rim' | 'inside' | 'beneath'
+  /** Stands apart from the tank, on hoses; without them a filter with media in it is as installed. */
+  readonly hoses: boolean
+  /** Closed: both ends of the run under water, so that the fall pays for the rise. */
+  readonly circuit: 'closed' | 'open'
+  /** Holds on to the glass by cups or clips. */
+  readonly cups: boolean
+  /** Has a body round its media; a sponge on a pipe has none. */
+  readonly boxed: boolean
+  /** Which way water runs through its chambers unless it is said otherwise. */
+  readonly way: Way
+  /** Draws through an intake that animals can reach and a sponge can guard. */
+  readonly intake: boolean
+  /** Largest rated flow that such filters print (m³/s); null: the general limit. */
+  readonly largestFlow: number | null
+  /** The foam itself is what carries the tank. */
+  readonly foamIsMedia?: true
+  /** Its two sponges stand side by side on one riser. */
+  readonly pairedSponges?: true
+  /** Its media are kept turning, and shed what settles on them. */
+  readonly mediaMove?: true
+  /** Water falls through it from the tank, and a pump returns it from below. */
+  readonly byGravity?: true
+  /** A lift tube stands between the intake and the body, so all but the outlet is ahead of it. */
+  readonly tubeAhead?: true
+  /** Usual outside sizes (m): width, depth, height. */
+  readonly body: readonly [number, number, number]
+  /** Its usual chambers, in flow order. */
+  readonly chambers: readonly UsualChamber[]
+  /** Its parts, in the order they usually come off. */
+  readonly parts: readonly PartKind[]
+  /** A sensible run to start from. */
+  readonly hookup: {
+    readonly name: string
+    readonly outletAboveWater: number
+    readonly sourceBelowWater: number
+    readonly bodyBelowWater: number
+    readonly pieces: readonly UsualPiece[]
+  }
+}
