@@ -100,7 +100,7 @@ async function sources() {
   await check(
     'unit',
     bin('jest'),
-    ['--json', `--outputFile=${join(OUT, 'jest.json')}`, '--silent'],
+    ['--maxWorkers=1', '--json', `--outputFile=${join(OUT, 'jest.json')}`, '--silent'],
     jestNumbers,
   )
   await check('types', bin('tsc'), ['-p', 'tsconfig.json'])
