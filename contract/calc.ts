@@ -1,3 +1,4 @@
+import { SHORTEST_RUN } from '@ypsometer/core/trials'
 import { z } from 'zod'
 import { name, within } from './common'
 import { houseRules, Layers, media } from './fills'
@@ -17,7 +18,7 @@ const Water = z
 /** `POST /calc/flow-runs`: timed vessel runs to a flow with its uncertainty. */
 export const FlowRunsRequest = z.object({
   runs: z
-    .array(z.object({ volume: within(1e-5, 10, 'm³'), seconds: within(0.5, 86400, 's') }))
+    .array(z.object({ volume: within(1e-5, 10, 'm³'), seconds: within(SHORTEST_RUN, 86400, 's') }))
     .min(1, 'at least one run')
     .max(1000, 'at most 1000 runs'),
   method: z

@@ -1,4 +1,10 @@
-import { MAX_LOG, TRIAL_KINDS } from '@ypsometer/core/bench'
+import { MAX_LOG } from '@ypsometer/core/bench'
+import {
+  SETUP_FIELDS,
+  TRIAL_KINDS,
+  type SetupField,
+  type TrialSetup as CoreSetup,
+} from '@ypsometer/core/trials'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { CLAIM_QUANTITIES, FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
 import { z } from 'zod'
@@ -120,25 +126,30 @@ export const hookups = resource({
   },
 })
 
+/** The schema of a field that a kind of trial declares for its set-up. */
+function setupField(f: SetupField) {
+  switch (f.is) {
+    case 'number':
+      return within(f.min, f.max, f.unit)
+    case 'text':
+      return text(f.max)
+    case 'texts':
+      return z.array(name('A point’s name', f.each)).max(f.most, `at most ${f.most} points`)
+    case 'choice':
+      return z.enum(f.of)
+  }
+}
+/** What the kinds of trial declare, as schemas of the types that the core reads. */
+const declared = Object.fromEntries(
+  Object.entries(SETUP_FIELDS).map(([k, f]) => [k, setupField(f)]),
+) as unknown as {
+  [K in keyof Omit<CoreSetup, 'airLine' | 'currency'>]-?: z.ZodType<NonNullable<CoreSetup[K]>>
+}
 /** What a trial of some kind is set up with, SI; see `TrialSetup` in the core. */
 export const TrialSetup = z
   .object({
-    scale: within(0, 10, 'kg'),
-    kFactor: within(1, 1e12, 'pulses per m³'),
-    kUncertainty: within(0, 0.5, '(share)'),
-    relative: within(0, 0.5, '(share)'),
-    levelUncertainty: within(0, 20, 'dB'),
-    pricePerKwhMinor: within(0, 1e6, 'in the currency’s small unit'),
+    ...declared,
     currency,
-    distance: within(0.01, 100, 'm'),
-    position: text(120),
-    points: z.array(name('A point’s name', 40)).max(12, 'at most 12 points'),
-    unit: text(20),
-    volume: within(1e-4, 100, 'm³'),
-    riserDiameter: within(0.002, 0.2, 'm'),
-    submergence: within(0.005, 5, 'm'),
-    stone: text(80),
-    load: text(120),
     /** One air pump over many outlets; heads as metres of water, flow in m³/s. */
     airLine: z.object({
       shutOffHead: within(0.05, 20, 'm of water'),

@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-// `npm test`: everything checked, from the packages up, in two lanes side by side. A check that fails prints what it
+// `npm test`: everything checked, from the packages up, two things at a time. A check that fails prints what it
 // said; all of it is kept under .test/. The last line is "N passed, N failed".
 import { spawn } from 'node:child_process'
 import { createWriteStream, existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
@@ -95,33 +95,38 @@ const e2eNumbers = report('e2e.json', ({ stats }) => ({
   ...(stats.flaky && { note: `${stats.flaky} of the browser tests passed only at the second try` }),
 }))
 
-/** What reads the sources, and the tests that need no build. */
+/** What reads the sources, in two lanes: the types take as long as all the rest. */
 async function sources() {
+  const types = async () => {
+    await check('types', bin('tsc'), ['-p', 'tsconfig.json'])
+    await check('core without DOM or Node types', bin('tsc'), ['-p', 'core/tsconfig.json'])
+  }
+  const others = async () => {
+    await check('lint', bin('eslint'), ['--cache', '--cache-location', join(CACHE, 'eslint'), '.'])
+    await check('format', bin('prettier'), [
+      '--check',
+      '--log-level=warn',
+      '--cache',
+      `--cache-location=${join(CACHE, 'prettier')}`,
+      '.',
+    ])
+    await check('imports go downward', 'npm', ['run', '-s', 'rules'])
+    await check('nothing unused', bin('knip'), [])
+    const from = Date.now()
+    await ensureBuild()
+    say(`ok   build (${seconds(from)})`)
+  }
+  await Promise.all([types(), others()])
+}
+
+/** The tests: each of these has two workers of its own, and there are as many cores. */
+async function tests() {
   await check(
     'unit',
     bin('jest'),
-    ['--maxWorkers=1', '--json', `--outputFile=${join(OUT, 'jest.json')}`, '--silent'],
+    ['--json', `--outputFile=${join(OUT, 'jest.json')}`, '--silent'],
     jestNumbers,
   )
-  await check('types', bin('tsc'), ['-p', 'tsconfig.json'])
-  await check('core without DOM or Node types', bin('tsc'), ['-p', 'core/tsconfig.json'])
-  await check('lint', bin('eslint'), ['--cache', '--cache-location', join(CACHE, 'eslint'), '.'])
-  await check('format', bin('prettier'), [
-    '--check',
-    '--log-level=warn',
-    '--cache',
-    `--cache-location=${join(CACHE, 'prettier')}`,
-    '.',
-  ])
-  await check('imports go downward', 'npm', ['run', '-s', 'rules'])
-  await check('nothing unused', bin('knip'), [])
-}
-
-/** The built app: started, killed, and used in the browser. */
-async function built() {
-  const from = Date.now()
-  await ensureBuild()
-  say(`ok   build (${seconds(from)})`)
   await check('browser', bin('playwright'), ['test'], e2eNumbers)
   await check('start, and what survives a kill', process.execPath, ['--test', 'scripts/tests/'])
 }
@@ -132,7 +137,8 @@ await command(async () => {
   ensureDebian([POSTGRES, CHROMIUM])
   rmSync(OUT, { recursive: true, force: true })
   mkdirSync(OUT, { recursive: true })
-  await Promise.all([sources(), built()])
+  await sources()
+  await tests()
   say(`all of it in ${seconds(began)}`)
   say(`${passed} passed, ${failed} failed`)
   process.exitCode = failed ? 1 : 0

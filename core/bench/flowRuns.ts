@@ -1,3 +1,4 @@
+import { SHORTEST_RUN } from '../trials/shape'
 import { OutOfRange, requirePositive, requireRange, TooFew } from '../errors'
 import { grubbsCritical, studentQuantile } from '../statistics'
 
@@ -40,9 +41,9 @@ export interface FlowResult {
 const check = (runs: readonly VesselRun[]): void =>
   runs.forEach((r, i) => {
     requirePositive(`runs[${i}].volume`, r.volume, 'm³')
-    if (!(r.seconds >= 0.5) || !Number.isFinite(r.seconds))
+    if (!(r.seconds >= SHORTEST_RUN) || !Number.isFinite(r.seconds))
       throw new OutOfRange(`runs[${i}].seconds`, r.seconds, {
-        words: 'at least 0.5 s; a shorter run cannot be timed by hand',
+        words: `at least ${SHORTEST_RUN} s; a shorter run cannot be timed by hand`,
       })
     requireRange(`runs[${i}].seconds`, r.seconds, { max: 86400, unit: 's' })
   })

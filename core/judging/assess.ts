@@ -1,6 +1,7 @@
 import type { Figure, Sentence } from '../figures'
 import type { StockClass } from '../tanks'
-import { disagreements, trialFindings, type TrialFinding } from './benchFindings'
+import { disagreements } from '../trials/disagreements'
+import { trialFindings, type TrialFinding } from '../trials'
 import { proposedTrials, type ProposedTrial } from './proposed'
 import {
   bestTrial,

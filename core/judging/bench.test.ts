@@ -1,17 +1,12 @@
 import { sentenceText } from '../figures'
 import { airNetwork, outletFlow, type AirOutlet } from '../hydraulics'
-import {
-  logSummary,
-  mixedResponse,
-  readingProblem,
-  thinned,
-  trialFlow,
-  TRIAL_KINDS,
-  type BenchReading,
-  type TrialKind,
-} from '../bench'
+import { logSummary, mixedResponse, thinned } from '../bench'
+import { readingProblem, TRIAL_KINDS, type TrialKind } from '../trials/readings'
+import { trialFlow } from '../trials/flow'
+import { type BenchReading } from '../trials/shape'
 import { assess } from './assess'
-import { disagreements, trialFindings } from './benchFindings'
+import { disagreements } from '../trials/disagreements'
+import { trialFindings } from '../trials'
 import { trialResults } from './flows'
 import { proposedLifts, proposedTrials } from './proposed'
 import type { ModelRecord, TrialRecord } from './records'
@@ -93,6 +88,8 @@ describe('what a reading of each kind must hold', () => {
     holding: { seconds: 20, outcome: 'still' },
     prime: { seconds: 0, series: 'leak', outcome: 'no' },
     air: { value: 2e-5, series: 'water', volume: 0.001, seconds: 30 },
+    'water-test': { value: 0.25e-3, series: 'ammonia' },
+    clarity: { value: 4, series: 'before', outcome: 'rated' },
   }
   test.each(TRIAL_KINDS)('%s: a whole one is taken, and each missing piece is named', (kind) => {
     expect(readingProblem(kind, good[kind])).toBeNull()

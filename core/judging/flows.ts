@@ -1,13 +1,8 @@
 import { FILTERS } from '../kinds'
-import {
-  compareWithLabel,
-  isFlowKind,
-  trialFlow,
-  type FlowResult,
-  type LabelFinding,
-  type BenchReading,
-  type TrialKind,
-} from '../bench'
+import { compareWithLabel, type FlowResult, type LabelFinding } from '../bench'
+import { FLOWS, trialFlow } from '../trials/flow'
+import { isFlowKind, type TrialKind } from '../trials/readings'
+import type { BenchReading } from '../trials/shape'
 import { put, type Figure } from '../figures'
 import { netStaticHead } from '../hydraulics'
 import { claimed, type FillState, type TrialRecord, type ModelRecord } from './records'
@@ -54,6 +49,12 @@ export const trialResults = (model: ModelRecord): readonly TrialResult[] =>
         : []
     })
 
+/** How a kind's flow comes of its reading, in symbols. */
+function formulaOf(kind: TrialKind, of = ''): string {
+  const symbols = FLOWS[kind]?.formula
+  return symbols ? `Q = ${of}${symbols}` : 'as read'
+}
+
 /** One timed run as a flow of its own. */
 export const runFigure = (run: BenchReading, flow: number, index: number, kind: TrialKind): Figure => ({
   id: `run-${index}`,
@@ -61,7 +62,7 @@ export const runFigure = (run: BenchReading, flow: number, index: number, kind: 
   value: flow,
   dimension: 'flow',
   provenance: 'measured',
-  formula: FORMULAS[kind] ?? 'as read',
+  formula: formulaOf(kind),
   working: [
     ...(run.volume ? [put('V', 'vessel to the mark', run.volume, 'volume', 'measured')] : []),
     ...(kind === 'weighed' ? [put('m', 'scale gained', run.value ?? 0, 'mass', 'measured')] : []),
@@ -69,20 +70,6 @@ export const runFigure = (run: BenchReading, flow: number, index: number, kind: 
     ...(run.seconds ? [put('t', 'seconds', run.seconds, 'time', 'measured')] : []),
   ],
 })
-
-const FORMULAS: Partial<Record<TrialKind, string>> = {
-  vessel: 'Q = V/t',
-  weighed: 'Q = m B / (ρ t)',
-  meter: 'Q = N / (K t)',
-}
-
-/** What the systematic part of each kind's flow comes from. */
-const SYSTEMATIC: Partial<Record<TrialKind, string>> = {
-  vessel: 'vessel',
-  weighed: 'scale',
-  meter: 'meter factor and its whole pulses',
-  read: 'instrument',
-}
 
 /** The mean of a trial's timed runs with every part of its uncertainty. */
 export function flowFigure(
@@ -98,11 +85,11 @@ export function flowFigure(
     provenance: 'measured',
     uncertainty: r.expandedUncertainty,
     conditions,
-    formula: `${(FORMULAS[trial.kind ?? 'vessel'] ?? 'as read').replace('Q = ', 'Q = mean of ')};  U = k · √(u_A² + u_B² + u_clock² + u_reaction²)`,
+    formula: `${formulaOf(trial.kind ?? 'vessel', 'mean of ')};  U = k · √(u_A² + u_B² + u_clock² + u_reaction²)`,
     working: [
       { symbol: 'n', label: 'runs', value: r.n, dimension: 'ratio' },
       { symbol: 'u_A', label: 'scatter of the mean', value: r.typeA, dimension: 'flow' },
-      put('u_B', SYSTEMATIC[trial.kind ?? 'vessel'] ?? '', r.typeB.vessel, 'flow'),
+      put('u_B', FLOWS[trial.kind ?? 'vessel']?.systematic ?? '', r.typeB.vessel, 'flow'),
       { symbol: 'u_clock', label: 'clock resolution', value: r.typeB.timing, dimension: 'flow' },
       {
         symbol: 'u_reaction',
@@ -115,7 +102,7 @@ export function flowFigure(
         : []),
       { symbol: 'k', label: 'coverage factor, 95 %', value: r.coverageFactor, dimension: 'ratio' },
     ],
-    source: trial.kind === 'weighed' ? 'ISO 4185; GUM, JCGM 100:2008' : 'GUM, JCGM 100:2008',
+    source: [FLOWS[trial.kind ?? 'vessel']?.standard, 'GUM, JCGM 100:2008'].filter(Boolean).join('; '),
     ...(trial.when && { when: trial.when }),
   }
 }

@@ -1,5 +1,5 @@
-import type { TrialKind } from '../bench'
-import { FLOW_KINDS } from '../bench/kinds'
+import type { TrialKind } from '../trials/readings'
+import { FLOW_KINDS, READING_SHAPES } from '../trials/readings'
 import { claimed, type FillState, type ModelRecord, type TrialRecord } from './records'
 import { FILTERS, hasPump } from '../kinds'
 
@@ -16,9 +16,6 @@ export interface ProposedTrial {
   /** The trial that did it or was begun for it. */
   readonly trialId: string | null
 }
-
-/** Readings that make a trial count as done. */
-const ENOUGH: Partial<Record<TrialKind, number>> = { vessel: 3, weighed: 3, meter: 3 }
 
 /** Shares of the head the lifts are proposed at. */
 const STEPS = [0.2, 0.4, 0.6, 0.8]
@@ -42,7 +39,9 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
     fits: (t: TrialRecord) => boolean,
   ): void => {
     const begun = model.trials.filter(fits)
-    const done = begun.find((t) => t.runs.length + (t.logs?.length ?? 0) >= (ENOUGH[t.kind ?? 'vessel'] ?? 1))
+    const done = begun.find(
+      (t) => t.runs.length + (t.logs?.length ?? 0) >= (READING_SHAPES[t.kind ?? 'vessel'].enough ?? 1),
+    )
     out.push({ lift: 0, ...p, done: done !== undefined, trialId: done?.id ?? begun[0]?.id ?? null })
   }
   const flow = (t: TrialRecord): boolean => FLOW_KINDS.includes(t.kind ?? 'vessel')

@@ -1,4 +1,6 @@
-import type { BenchReading, LogSummary, TimingMethod, TrialKind, TrialSetup } from '../bench'
+import type { LogSummary, TimingMethod } from '../bench'
+import type { BenchReading } from '../trials/shape'
+import type { TrialKind, TrialSetup } from '../trials/readings'
 import type { Segment } from '../hydraulics'
 import type { FilterKind } from '../kinds'
 

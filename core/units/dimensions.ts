@@ -5,6 +5,7 @@ export type Dimension =
   | 'volume'
   | 'flow'
   | 'mass'
+  | 'concentration'
   | 'power'
   | 'time'
   | 'temperature'
@@ -76,6 +77,7 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     u('lb', POUND, 'lbs', 'pound', 'pounds'),
     u('oz', POUND / 16, 'ounce', 'ounces'),
   ],
+  concentration: [u('mg/L', 1e-3, 'mg/l', 'ppm', 'milligrams per litre'), u('kg/m³', 1, 'kg/m3', 'g/l')],
   power: [u('W', 1, 'w', 'watt', 'watts'), u('kW', 1000, 'kw')],
   time: [
     u('s', 1, 'sec', 'secs', 'second', 'seconds'),
@@ -102,6 +104,7 @@ export const PREFERRED: Readonly<Record<Dimension, Readonly<Record<UnitSystem, s
   volume: { metric: 'L', us: 'US gal', imperial: 'imp gal' },
   flow: { metric: 'L/h', us: 'US gal/h', imperial: 'imp gal/h' },
   mass: { metric: 'kg', us: 'lb', imperial: 'lb' },
+  concentration: { metric: 'mg/L', us: 'mg/L', imperial: 'mg/L' },
   power: { metric: 'W', us: 'W', imperial: 'W' },
   time: { metric: 's', us: 's', imperial: 's' },
   temperature: { metric: '°C', us: '°F', imperial: '°C' },

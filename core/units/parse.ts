@@ -134,6 +134,7 @@ const EXAMPLES: Readonly<Record<Dimension, readonly [string, string]>> = {
   volume: ['120 L', '30 gal'],
   flow: ['900 L/h', '240 gph'],
   mass: ['1.2 kg', '2 lb 10 oz'],
+  concentration: ['0.25 mg/L', '0.25 mg/L'],
   power: ['14 W', '14 W'],
   time: ['12.4 s', '12.4 s'],
   temperature: ['24 °C', '75 °F'],

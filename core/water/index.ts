@@ -77,3 +77,12 @@ export function waterProperties({ temperature, salinity = 0 }: WaterState): Wate
 }
 
 const poly = (x: number, ...c: readonly number[]): number => c.reduceRight((sum, k) => sum * x + k, 0)
+
+/**
+ * Share of total ammonia that is un-ionised, NH₃/(NH₃ + NH₄⁺) = 1/(1 + 10^(pKa − pH)), pKa = 0.09018 + 2729.92/T, in
+ * fresh water of some °C.
+ *
+ * Source: Emerson, Russo, Lund and Thurston 1975.
+ */
+export const unionisedShare = (pH: number, temperature: number): number =>
+  1 / (1 + 10 ** (0.09018 + 2729.92 / (temperature + 273.15) - pH))

@@ -8,7 +8,7 @@ import {
   type HouseRule,
   type TrialSetup,
 } from '@ypsometer/contract'
-import { TRIAL_KINDS } from '@ypsometer/core/bench'
+import { READING_SHAPES, TRIAL_KINDS } from '@ypsometer/core/trials'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
@@ -16,7 +16,7 @@ import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
 import { FIXINGS, FOUND, MATERIALS, REACHES } from '@ypsometer/core/teardown'
 import { CHAMBER_ROLES, LITRE_NAMES, SOLID_SHAPES, WAYS } from '@ypsometer/core/volumes'
-import { sql } from 'drizzle-orm'
+import { sql, type SQL } from 'drizzle-orm'
 import {
   boolean,
   check,
@@ -227,6 +227,24 @@ export const trial = pgTable(
   ],
 )
 
+/** What each kind's readings must hold, as the core's own shapes say it. */
+function wholeReading(
+  t: Record<'kind' | 'volume' | 'seconds' | 'value' | 'series' | 'outcome', AnyPgColumn>,
+): SQL {
+  const cases = TRIAL_KINDS.map((kind) => {
+    const { volume, seconds, value, valueOptional, series, outcome } = READING_SHAPES[kind]
+    const parts = [
+      ...(volume ? [sql`${t.volume} > 0`] : []),
+      ...(seconds ? [sql`${t.seconds} >= ${sql.raw(String(seconds.min))}`] : []),
+      ...(value && !valueOptional ? [sql`${t.value} >= ${sql.raw(String(value.min))}`] : []),
+      ...(series ? [sql`${t.series} in ${sql.raw(quoted(series))}`] : []),
+      ...(outcome ? [sql`${t.outcome} in ${sql.raw(quoted(outcome))}`] : []),
+    ]
+    return sql`when ${sql.raw(`'${kind}'`)} then ${sql.join(parts, sql` and `)}`
+  })
+  return sql`case ${t.kind} ${sql.join(cases, sql` `)} end is true`
+}
+
 /** One reading of a trial. Which columns are filled follows the kind, which is the trial's own. */
 export const reading = pgTable(
   'reading',
@@ -252,18 +270,7 @@ export const reading = pgTable(
       columns: [t.trialId, t.kind],
       foreignColumns: [trial.id, trial.kind],
     }).onDelete('cascade'),
-    check(
-      'reading_whole',
-      sql`case ${t.kind}
-        when 'vessel' then ${t.volume} > 0 and ${t.seconds} >= 0.5
-        when 'weighed' then ${t.value} > 0 and ${t.seconds} >= 0.5
-        when 'meter' then ${t.value} > 0 and ${t.seconds} >= 0.5
-        when 'meter-check' then ${t.value} > 0 and ${t.volume} > 0
-        when 'holding' then ${t.seconds} >= 0 and ${t.outcome} in ('let-go', 'still')
-        when 'prime' then ${t.seconds} >= 0
-        when 'dye' then ${t.seconds} >= 0 and ${t.value} >= 0
-        else ${t.value} >= 0 end is true`,
-    ),
+    check('reading_whole', wholeReading(t)),
   ],
 )
 

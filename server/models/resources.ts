@@ -1,5 +1,6 @@
 import type { CreatedOf, Layer, Segment } from '@ypsometer/contract'
-import { logSummary, readingProblem } from '@ypsometer/core/bench'
+import { logSummary } from '@ypsometer/core/bench'
+import { readingProblem } from '@ypsometer/core/trials'
 import { asc, eq, inArray } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { Db } from '../db/client'

@@ -32,14 +32,33 @@ export interface Reply {
 const TEMPLATE_LOCK = 4680
 const TEMPLATE = 'migrated'
 
-/** A database of the test cluster with every migration in, copied from one that the first test file makes. */
-export async function migratedDatabase(): Promise<string> {
+/** Carries out statements on the test cluster; `urlOf` gives the address of a database by its name. */
+async function onCluster<T>(
+  work: (client: pg.Client, urlOf: (name: string) => string) => Promise<T>,
+): Promise<T> {
   const admin = process.env.TEST_CLUSTER_URL
   if (!admin) throw new Error('TEST_CLUSTER_URL is not set: run through Jest')
-  const urlOf = (name: string): string => admin.replace(/\/postgres$/, `/${name}`)
   const client = new pg.Client({ connectionString: admin })
   await client.connect()
   try {
+    return await work(client, (name) => admin.replace(/\/postgres$/, `/${name}`))
+  } finally {
+    await client.end()
+  }
+}
+const freshName = (): string => `t_${randomUUID().replace(/-/g, '')}`
+
+/** A new database with nothing in it. */
+export const emptyDatabase = (): Promise<string> =>
+  onCluster(async (client, urlOf) => {
+    const name = freshName()
+    await client.query(`create database ${name}`)
+    return urlOf(name)
+  })
+
+/** A database of the test cluster with every migration in, copied from one that the first test file makes. */
+const migratedDatabase = (): Promise<string> =>
+  onCluster(async (client, urlOf) => {
     await client.query('select pg_advisory_lock($1)', [TEMPLATE_LOCK])
     const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [TEMPLATE])
     if (!rowCount) {
@@ -48,13 +67,10 @@ export async function migratedDatabase(): Promise<string> {
       await migrate(db)
       await pool.end()
     }
-    const name = `t_${randomUUID().replace(/-/g, '')}`
+    const name = freshName()
     await client.query(`create database ${name} template ${TEMPLATE}`)
     return urlOf(name)
-  } finally {
-    await client.end()
-  }
-}
+  })
 
 /** The app on a fresh, migrated database of the test cluster. */
 export async function harness(): Promise<Harness> {

@@ -7,7 +7,7 @@ import { demoBundle } from '@ypsometer/demo'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'
-import { DossierProvider } from '../src/views/dossier/Dossier'
+import { DossierProvider } from '../src/frame/dossier'
 
 const stamp = {
   version: 1,

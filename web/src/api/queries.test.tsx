@@ -2,7 +2,7 @@
 import '../../tests/setup'
 import { modelRecord, type Dossier } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging'
-import { startTrial } from '../views/bench/startTrial'
+import { startTrial } from '../trials/startTrial'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
 import { demoDossier } from '../../tests/dossier'

@@ -1,3 +1,4 @@
+import Papa from 'papaparse'
 import { Download, Table2 } from 'lucide-react'
 import { useState, type RefObject } from 'react'
 
@@ -8,17 +9,11 @@ export interface ChartData {
   readonly rows: readonly (readonly (string | number)[])[]
 }
 
-/** A CSV field, quoted where needed; a leading = + - @ that is no number is defused for spreadsheets. */
-export function csvField(value: string | number): string {
-  const text =
-    typeof value === 'string' && /^[=+\-@\t\r]/.test(value) && !Number.isFinite(Number(value))
-      ? `'${value}`
-      : String(value)
-  return /[",\n\r]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text
-}
-
+/** A chart's data as CSV (RFC 4180); cells that a spreadsheet would take for a formula are defused. */
 export const toCsv = (d: ChartData): string =>
-  [d.columns, ...d.rows].map((row) => row.map(csvField).join(',')).join('\r\n') + '\r\n'
+  `${Papa.unparse({ fields: [...d.columns], data: d.rows.map((r) => [...r]) }, { escapeFormulae: FORMULA })}\r\n`
+/** What begins like a formula and is no number. */
+const FORMULA = /^[=+\-@\t\r](?!\d*\.?\d+(e[+-]?\d+)?$).*$/is
 
 export function save(name: string, type: string, content: string): void {
   const url = URL.createObjectURL(new Blob([content], { type }))

@@ -1,5 +1,5 @@
 import type { Reading, Trial } from '@ypsometer/contract'
-import { dyeCurves } from '@ypsometer/core/judging'
+import { dyeCurves } from '@ypsometer/core/trials'
 import { lazy, Suspense, useMemo } from 'react'
 import { Loading } from '../frame/States'
 import type { Series } from './SeriesChart'

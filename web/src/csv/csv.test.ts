@@ -1,5 +1,8 @@
+/** @jest-environment jsdom */
+import '../../tests/setup'
 import fc from 'fast-check'
-import { guessMapping, takeTable, TARGETS, type Target } from './mapping'
+import { TARGETS } from '../views/bench/importBody'
+import { guessMapping, takeTable, type Target } from './mapping'
 import { readCell, readTable } from './table'
 
 const target = (id: Target['id']): Target => {

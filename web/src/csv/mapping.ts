@@ -1,86 +1,9 @@
 import type { Dimension } from '@ypsometer/core/units'
 import { findUnit, toSI, UNITS } from '@ypsometer/core/units'
 import { readCell, type Table } from './table'
+import type { Role, Target } from './target'
 
-/** What a column can be: its role, and the quantity its numbers are of. */
-export interface Role {
-  readonly id: string
-  readonly label: string
-  readonly dimension: Dimension
-  /** Unit assumed when the header names none. */
-  readonly unit: string
-  /** Words in a header that mean this role. */
-  readonly hints: RegExp
-  readonly min: number
-  readonly max: number
-  readonly required?: boolean
-  /** May be given to several columns, each a series of its own named by its header. */
-  readonly many?: boolean
-}
-
-/** What is imported, and the columns it is made of. */
-export interface Target {
-  readonly id: 'runs' | 'weighed' | 'curve' | 'dye' | 'power' | 'noise'
-  readonly label: string
-  readonly roles: readonly Role[]
-}
-
-const role = (
-  id: string,
-  label: string,
-  dimension: Dimension,
-  unit: string,
-  hints: RegExp,
-  [min, max]: readonly [number, number],
-  more: Partial<Role> = { required: true },
-): Role => ({ id, label, dimension, unit, hints, min, max, ...more })
-
-const TIME = role('time', 'Time', 'time', 's', /time|zeit|temps|tempo|sec|min|^t\b/i, [0, 1e7])
-
-export const TARGETS: readonly Target[] = [
-  {
-    id: 'runs',
-    label: 'Timed runs of a vessel',
-    roles: [
-      role('volume', 'Volume', 'volume', 'L', /vol|lit|vessel|gal|eimer/i, [1e-6, 10]),
-      role('seconds', 'Seconds', 'time', 's', /sec|time|zeit|dur|^t\b|^s\b/i, [0.5, 1e6]),
-    ],
-  },
-  {
-    id: 'weighed',
-    label: 'Weighed runs',
-    roles: [
-      role('mass', 'Mass', 'mass', 'kg', /mass|weight|kg|gewicht|scale/i, [1e-4, 1000]),
-      role('seconds', 'Seconds', 'time', 's', /sec|time|zeit|dur|^t\b|^s\b/i, [0.5, 1e6]),
-    ],
-  },
-  {
-    id: 'curve',
-    label: 'Points of a head–flow curve',
-    roles: [
-      role('head', 'Head', 'head', 'm', /head|lift|h[öo]he|hauteur|^h\b|^m\b/i, [0, 20]),
-      role('flow', 'Flow', 'flow', 'L/h', /flow|debit|durchfluss|l\/h|gph|^q\b/i, [0, 1]),
-    ],
-  },
-  {
-    id: 'dye',
-    label: 'Dye against time, a column a point',
-    roles: [
-      TIME,
-      role('value', 'Strength at a point', 'ratio', '', /./, [0, 1e9], { required: true, many: true }),
-    ],
-  },
-  {
-    id: 'power',
-    label: 'A log of watts',
-    roles: [TIME, role('value', 'Watts', 'power', 'W', /watt|power|leistung|^w\b|^p\b/i, [0, 5000])],
-  },
-  {
-    id: 'noise',
-    label: 'A log of sound levels',
-    roles: [TIME, role('value', 'Level', 'sound', 'dB', /level|noise|db|pegel|^l\b/i, [0, 140])],
-  },
-]
+export type { Role, Target } from './target'
 
 /** What each column is taken for: a role and a unit, or nothing. */
 export type Mapping = readonly ({ readonly role: string; readonly unit: string } | null)[]
@@ -95,23 +18,27 @@ function unitIn(header: string, r: Role): string {
   return (text && findUnit(text, r.dimension)?.symbol) || r.unit
 }
 
-/** A first guess of what each column is: by its header, else by its place. */
+/**
+ * A first guess of what each column is: by its heading. A heading that is not understood leaves its column open; only a
+ * table without headings is guessed by place.
+ */
 export function guessMapping(table: Table, target: Target): Mapping {
   const width = Math.max(0, ...table.rows.map((r) => r.cells.length), table.header?.length ?? 0)
   const taken = new Set<string>()
+  const take = (r: Role, header: string): Mapping[number] => {
+    taken.add(r.id)
+    return { role: r.id, unit: unitIn(header, r) }
+  }
   const guess = Array.from({ length: width }, (_, i): Mapping[number] => {
     const header = table.header?.[i] ?? ''
     const fit = target.roles.find((r) => !r.many && !taken.has(r.id) && header && r.hints.test(header))
-    if (!fit) return null
-    taken.add(fit.id)
-    return { role: fit.id, unit: unitIn(header, fit) }
+    return fit ? take(fit, header) : null
   })
   return guess.map((g, i) => {
     if (g) return g
-    const rest = target.roles.find((r) => !taken.has(r.id) || r.many)
-    if (!rest) return null
-    taken.add(rest.id)
-    return { role: rest.id, unit: unitIn(table.header?.[i] ?? '', rest) }
+    const header = table.header?.[i] ?? ''
+    const rest = target.roles.find((r) => r.many || (!table.header && !taken.has(r.id)))
+    return rest ? take(rest, header) : null
   })
 }
 
@@ -174,6 +101,7 @@ export function takeTable(table: Table, mapping: Mapping, target: Target): Taken
       if (!m || !r) return
       const name = table.header?.[i] || r.label
       const text = cells[i] ?? ''
+      if (!r.required && text.trim() === '') return
       if (r.many && text.trim() === '') {
         gaps++
         return

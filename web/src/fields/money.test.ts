@@ -3,7 +3,7 @@ import '../../tests/setup'
 import { placeBetween } from '../views/strip/PartTable'
 import { readMoney, showMoney } from './MoneyField'
 
-jest.mock('../views/dossier/Dossier', () => ({ useDossierContext: () => ({}) }))
+jest.mock('../frame/dossier', () => ({ useDossierContext: () => ({}) }))
 
 test.each<[string, string | null, unknown]>([
   ['69.00 EUR', null, { minor: 6900, currency: 'EUR' }],

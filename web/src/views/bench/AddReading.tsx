@@ -1,81 +1,23 @@
-import type { Reading, Trial } from '@ypsometer/contract'
-import {
-  AIR_SERIES,
-  HOLDING_OUTCOMES,
-  NOISE_SERIES,
-  PRIME_OUTCOMES,
-  PRIME_SERIES,
-  READING_SHAPES,
-  readingProblem,
-} from '@ypsometer/core/bench/kinds'
-import { parseQuantity, preferredUnit, findUnit, type Dimension } from '@ypsometer/core/units'
+import type { PatchOf, Trial } from '@ypsometer/contract'
+import { READING_SHAPES, readingProblem } from '@ypsometer/core/trials/readings'
+import { parseQuantity, preferredUnit, findUnit } from '@ypsometer/core/units'
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
 import { units } from '../../frame/settings'
-import { keepReading } from '../benchrun/readings'
-import { DYE_POINTS, KINDS, OUTCOME_WORDS, SERIES_WORDS } from './kinds'
-
-/** One number of a reading that can be typed. */
-interface NumberCell {
-  readonly field: 'volume' | 'seconds' | 'value'
-  readonly label: string
-  readonly dimension: Dimension
-  readonly unit?: string
-}
-
-function cells(trial: Trial, series: string): readonly NumberCell[] {
-  const shape = READING_SHAPES[trial.kind]
-  const words = KINDS[trial.kind].value
-  const water = trial.kind === 'air' && series === 'water'
-  const leak = trial.kind === 'prime' && series === 'leak'
-  return [
-    ...(shape.volume || water ? [{ field: 'volume', label: 'Volume', dimension: 'volume' } as const] : []),
-    ...(shape.seconds || water ? [{ field: 'seconds', label: 'Seconds', dimension: 'time' } as const] : []),
-    ...(trial.kind === 'dye' ? [{ field: 'value', label: 'Strength', dimension: 'ratio' } as const] : []),
-    ...(leak ? [{ field: 'value', label: 'Water caught', dimension: 'volume', unit: 'mL' } as const] : []),
-    ...(shape.value && words && trial.kind !== 'dye'
-      ? [
-          {
-            field: 'value',
-            label: words.label,
-            dimension: words.dimension,
-            ...(words.unit && { unit: words.unit }),
-          } as const,
-        ]
-      : []),
-  ]
-}
-
-const seriesOf = (trial: Trial): readonly string[] => {
-  switch (trial.kind) {
-    case 'noise':
-      return NOISE_SERIES
-    case 'prime':
-      return PRIME_SERIES
-    case 'air':
-      return AIR_SERIES
-    case 'holding':
-      return ['cups', 'clips', 'bracket']
-    case 'dye':
-      return trial.setup.points?.length ? trial.setup.points : DYE_POINTS
-    default:
-      return []
-  }
-}
-const outcomesOf = (trial: Trial): readonly string[] =>
-  trial.kind === 'holding' ? HOLDING_OUTCOMES : trial.kind === 'prime' ? PRIME_OUTCOMES : []
+import { keepReading } from '../../trials/screens/readings'
+import { cellsOf, KINDS, type NumberCell } from '../../trials'
 
 /** A reading typed at the desk, from a notebook: the fields of its kind, kept by Enter. */
 export function AddReading({ trial }: { readonly trial: Trial }) {
   const system = units.use()
-  const series = seriesOf(trial)
-  const outcomes = outcomesOf(trial)
-  const [chosen, setChosen] = useState(series[0] ?? '')
-  const [outcome, setOutcome] = useState(outcomes[0] ?? '')
+  const { series: seriesOf, outcomes = [] } = KINDS[trial.kind]
+  const series = seriesOf?.(trial) ?? []
+  const [chosen, setChosen] = useState(series[0]?.[0] ?? '')
+  const [outcome, setOutcome] = useState(outcomes[0]?.[0] ?? '')
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>({})
   const [note, setNote] = useState('')
   const [error, setError] = useState('')
-  const list = cells(trial, chosen)
+  const list = cellsOf(trial.kind, chosen)
   const unitOf = (c: NumberCell) =>
     (c.unit && findUnit(c.unit, c.dimension, system)) || preferredUnit(c.dimension, system)
   const submit = (): void => {
@@ -94,8 +36,8 @@ export function AddReading({ trial }: { readonly trial: Trial }) {
     } catch (e) {
       return setError(e instanceof Error ? e.message : String(e))
     }
-    if (trial.kind === 'prime') body.seconds ??= 0
-    const reading: Partial<Reading> = {
+    if (READING_SHAPES[trial.kind].seconds?.min === 0) body.seconds ??= 0
+    const reading: PatchOf<'readings'> = {
       ...body,
       series: chosen,
       outcome,
@@ -124,9 +66,9 @@ export function AddReading({ trial }: { readonly trial: Trial }) {
         <label>
           <span className="kicker block">Of</span>
           <select className="field !w-auto" value={chosen} onChange={(e) => setChosen(e.target.value)}>
-            {series.map((s) => (
+            {series.map(([s, words]) => (
               <option key={s} value={s}>
-                {SERIES_WORDS[s] ?? s}
+                {words}
               </option>
             ))}
           </select>
@@ -151,9 +93,9 @@ export function AddReading({ trial }: { readonly trial: Trial }) {
         <label>
           <span className="kicker block">Outcome</span>
           <select className="field !w-auto" value={outcome} onChange={(e) => setOutcome(e.target.value)}>
-            {outcomes.map((o) => (
+            {outcomes.map(([o, words]) => (
               <option key={o} value={o}>
-                {OUTCOME_WORDS[o] ?? o}
+                {words}
               </option>
             ))}
           </select>

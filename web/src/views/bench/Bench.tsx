@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from 'react'
 import { changeRow } from '../../api/rows'
 import { Loading } from '../../frame/States'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 import { InstrumentsSheet } from '../../instruments/InstrumentsSheet'
 import { CurvePoints } from './CurvePoints'
 import { Findings } from './Findings'

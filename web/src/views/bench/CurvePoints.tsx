@@ -3,8 +3,8 @@ import { useState } from 'react'
 import { changeRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
-import { useDossierContext } from '../dossier/Dossier'
-import { KINDS } from './kinds'
+import { useDossierContext } from '../../frame/dossier'
+import { KINDS } from '../../trials'
 
 interface Props {
   /** The trial whose point is about to be taken out; its reason is asked for. */

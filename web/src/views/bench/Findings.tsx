@@ -2,7 +2,7 @@ import { bodyDepthFigure, staticHeadFigure, staticPartFigures } from '@ypsometer
 import type { HookupResult } from '@ypsometer/core/judging'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 /** What the curve says: the label finding, why lift does or does not count, and what a fit still needs. */
 export function Findings({ hookup }: { readonly hookup: HookupResult | null }) {

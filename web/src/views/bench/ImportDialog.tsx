@@ -3,10 +3,10 @@ import { Upload, X } from 'lucide-react'
 import { useDeferredValue, useEffect, useId, useMemo, useRef, useState } from 'react'
 import { ApiProblem, Unreachable } from '../../api/client'
 import { importAll } from '../../api/queries'
-import { guessMapping, takeTable, TARGETS, unitsOf, type Mapping } from '../../csv/mapping'
+import { guessMapping, takeTable, unitsOf, type Mapping, type Target } from '../../csv/mapping'
 import { readTable } from '../../csv/table'
 import { toast } from '../../frame/toasts'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 import { importBody, targetsFor } from './importBody'
 
 const MAX_FILE = 5 * 1024 * 1024
@@ -30,8 +30,8 @@ export default function ImportDialog({
   const { dossier } = useDossierContext()
   const dialog = useRef<HTMLDialogElement>(null)
   const id = useId()
-  const allowed = TARGETS.filter((t) => targetsFor(trial?.kind ?? null).includes(t.id))
-  const [targetId, setTargetId] = useState(allowed[0]?.id ?? 'runs')
+  const allowed = targetsFor(trial?.kind ?? null)
+  const [targetId, setTargetId] = useState(allowed[0]?.id ?? '')
   const [text, setText] = useState('')
   const [chosen, setChosen] = useState<{ readonly of: string; readonly mapping: Mapping } | null>(null)
   const [error, setError] = useState('')
@@ -74,7 +74,7 @@ export default function ImportDialog({
       sent.current = {
         of,
         key: crypto.randomUUID(),
-        body: importBody(dossier, target.id, taken, trial, new Date()),
+        body: importBody(dossier, target, taken, trial, new Date()),
       }
     try {
       await importAll(sent.current.body, sent.current.key, dossier.model.id)
@@ -108,11 +108,7 @@ export default function ImportDialog({
       <div className="mt-2 flex flex-wrap items-end gap-4">
         <label className="block">
           <span className="kicker block">What it is</span>
-          <select
-            className="field !w-auto"
-            value={targetId}
-            onChange={(e) => setTargetId(e.target.value as typeof targetId)}
-          >
+          <select className="field !w-auto" value={targetId} onChange={(e) => setTargetId(e.target.value)}>
             {allowed.map((t) => (
               <option key={t.id} value={t.id}>
                 {t.label}
@@ -151,7 +147,7 @@ export default function ImportDialog({
       {table && taken && (
         <>
           <p className="muted mt-1 text-[0.9rem]">
-            Parted by {DELIMITERS[table.delimiter] ?? `“${table.delimiter}”`}, decimal{' '}
+            Separated by {DELIMITERS[table.delimiter] ?? `“${table.delimiter}”`}, decimal{' '}
             {table.decimal === ',' ? 'comma' : 'point'}, {table.rows.length} rows
             {table.header ? ' under a header' : ', no header'}.
             {taken.gaps > 0 && ` ${taken.gaps} empty cells are gaps.`}
@@ -263,7 +259,7 @@ function UnitOf({
   readonly role: string
   readonly unit: string
   readonly index: number
-  readonly target: (typeof TARGETS)[number]
+  readonly target: Target
   readonly onChange: (unit: string) => void
 }) {
   const r = target.roles.find((x) => x.id === role)

@@ -1,8 +1,8 @@
 import type { ProposedTrial } from '@ypsometer/core/judging'
 import { Check } from 'lucide-react'
 import { useNavigate } from 'react-router'
-import { useDossierContext } from '../dossier/Dossier'
-import { startProposed } from './startTrial'
+import { useDossierContext } from '../../frame/dossier'
+import { startProposed } from '../../trials/startTrial'
 
 /** The usual set: what is done, what is missing, and each missing one a press away. */
 export function ProposedSet() {

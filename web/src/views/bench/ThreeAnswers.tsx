@@ -1,6 +1,6 @@
 import type { Figure } from '@ypsometer/core/figures'
 import { FigureView } from '../../figures/FigureView'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 /** Rule of thumb, computed, measured: the three answers to "what does it really move", side by side. */
 export function ThreeAnswers() {

@@ -1,32 +1,29 @@
 import type { Log, Reading, Trial } from '@ypsometer/contract'
-import { READING_SHAPES } from '@ypsometer/core/bench/kinds'
+import { READING_SHAPES } from '@ypsometer/core/trials/readings'
 import { ArrowLeft, Download, Repeat2, Timer, Trash2, Upload, X } from 'lucide-react'
-import { lazy, Suspense, useState, type ReactNode } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useLogPoints } from '../../api/queries'
 import { changeRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { save, toCsv } from '../../charts/ChartTools'
-import { DyeChart } from '../../charts/DyeChart'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { Words } from '../../figures/Words'
 import { IconButton } from '../../frame/IconButton'
 import { Loading } from '../../frame/States'
-import { ConditionFields } from '../benchrun/Conditions'
-import { useDossierContext } from '../dossier/Dossier'
-import { Photos } from '../strip/Photos'
+import { ConditionFields } from '../../trials/Conditions'
+import { useDossierContext } from '../../frame/dossier'
+import { Photos } from '../../photos/Photos'
 import { STATE_WORDS } from '../words'
 import { AddReading } from './AddReading'
-import { AirLine } from './AirLine'
-import { KINDS, OUTCOME_WORDS, SERIES_WORDS } from './kinds'
-import { repeatTrial } from './startTrial'
+import { cellsOf, KINDS, outcomeWords, seriesWords, type NumberCell } from '../../trials'
+import { TrialViewContext } from '../../trials/view'
+import { repeatTrial } from '../../trials/startTrial'
 
 const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
-const HoldingChart = lazy(() => import('./HoldingChart'))
 const ImportDialog = lazy(() => import('./ImportDialog'))
-const LogDye = lazy(() => import('./LogDye'))
 
 /** One trial at the desk: what it comes to, its readings to correct, its conditions, notes and photos. */
 export function TrialDesk() {
@@ -52,75 +49,63 @@ function Desk({ trial }: { readonly trial: Trial }) {
   const logs = dossier.logs.filter((l) => l.trialId === trial.id)
   const flow = assessment?.trials.find((r) => r.trial.id === trial.id)
   const finding = assessment?.findings.find((f) => f.trial.id === trial.id)
-  const words = KINDS[trial.kind]
+  const view = KINDS[trial.kind]
   const bench = `/models/${trial.modelId}/bench`
   return (
-    <article aria-labelledby="trial-title" className="space-y-6">
-      <div className="flex flex-wrap items-end justify-between gap-3">
-        <div>
-          <Link to={bench} className="muted inline-flex items-center gap-1 hover:underline">
-            <ArrowLeft size={15} aria-hidden="true" /> All trials
-          </Link>
-          <h2 id="trial-title">{words.title}</h2>
-          <p className="muted max-w-2xl">{words.how}</p>
+    <TrialViewContext value={view}>
+      <article aria-labelledby="trial-title" className="space-y-6">
+        <div className="flex flex-wrap items-end justify-between gap-3">
+          <div>
+            <Link to={bench} className="muted inline-flex items-center gap-1 hover:underline">
+              <ArrowLeft size={15} aria-hidden="true" /> All trials
+            </Link>
+            <h2 id="trial-title">{view.title}</h2>
+            <p className="muted max-w-2xl">{view.how}</p>
+          </div>
+          <div className="no-print flex flex-wrap gap-2">
+            <button type="button" className="btn btn-sm" onClick={() => setImporting(true)}>
+              <Upload size={16} aria-hidden="true" /> Paste or import
+            </button>
+            <button
+              type="button"
+              className="btn btn-sm"
+              onClick={() => void navigate(`${bench}/${repeatTrial(dossier, trial)}/run`)}
+            >
+              <Repeat2 size={16} aria-hidden="true" /> Repeat
+            </button>
+            <Link to="run" className="btn btn-primary btn-sm">
+              <Timer size={16} aria-hidden="true" /> At the bench
+            </Link>
+          </div>
         </div>
-        <div className="no-print flex flex-wrap gap-2">
-          <button type="button" className="btn btn-sm" onClick={() => setImporting(true)}>
-            <Upload size={16} aria-hidden="true" /> Paste or import
-          </button>
-          <button
-            type="button"
-            className="btn btn-sm"
-            onClick={() => void navigate(`${bench}/${repeatTrial(dossier, trial)}/run`)}
-          >
-            <Repeat2 size={16} aria-hidden="true" /> Repeat
-          </button>
-          <Link to="run" className="btn btn-primary btn-sm">
-            <Timer size={16} aria-hidden="true" /> At the bench
-          </Link>
-        </div>
-      </div>
-      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
-        <div className="min-w-0 space-y-6">
-          <section aria-label="Result">
-            {flow && <FigureView figure={flow.figure} size="lg" />}
-            {finding?.problem && <p className="text-warning">{finding.problem}</p>}
-            {finding && finding.figures.length > 0 && (
-              <dl className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
-                {finding.figures.map((f) => (
-                  <div key={f.id}>
-                    <dt className="kicker">{f.label}</dt>
-                    <dd>
-                      <FigureView figure={f} />
-                    </dd>
-                  </div>
-                ))}
-              </dl>
-            )}
-            {finding?.sentences.map((s, i) => (
-              <p key={i} className="mt-2 max-w-2xl">
-                <Words sentence={s} />
-              </p>
-            ))}
-            {!flow && !finding && <p className="muted">Nothing to say yet: there are no readings.</p>}
-          </section>
-          {trial.kind === 'dye' && (
-            <LogDyeOr logs={logs}>
-              {(series) => (
-                <DyeChart trial={trial} readings={readings} logs={series} name={dossier.model.name} />
+        <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_21rem]">
+          <div className="min-w-0 space-y-6">
+            <section aria-label="Result">
+              {flow && <FigureView figure={flow.figure} size="lg" />}
+              {finding?.problem && <p className="text-warning">{finding.problem}</p>}
+              {finding && finding.figures.length > 0 && (
+                <dl className="grid gap-x-8 gap-y-2 sm:grid-cols-2">
+                  {finding.figures.map((f) => (
+                    <div key={f.id}>
+                      <dt className="kicker">{f.label}</dt>
+                      <dd>
+                        <FigureView figure={f} />
+                      </dd>
+                    </div>
+                  ))}
+                </dl>
               )}
-            </LogDyeOr>
-          )}
-          {trial.kind === 'holding' && readings.length > 0 && (
-            <Suspense fallback={<Loading />}>
-              <HoldingChart readings={readings} name={dossier.model.name} />
-            </Suspense>
-          )}
-          {trial.kind !== 'dye' && logs.map((l) => <LogView key={l.id} log={l} trial={trial} />)}
-          {trial.kind === 'dye' && logs.length > 0 && (
-            <ul>
-              {logs.map((l) => (
-                <li key={l.id} className="rule-b flex items-center justify-between gap-3 py-1">
+              {finding?.sentences.map((s, i) => (
+                <p key={i} className="mt-2 max-w-2xl">
+                  <Words sentence={s} />
+                </p>
+              ))}
+              {!flow && !finding && <p className="muted">Nothing to say yet: there are no readings.</p>}
+            </section>
+            {view.Drawing && <view.Drawing dossier={dossier} trial={trial} readings={readings} logs={logs} />}
+            {logs.map((l) =>
+              view.Drawing ? (
+                <p key={l.id} className="rule-b flex items-center justify-between gap-3 py-1">
                   <span>
                     {l.series || 'log'}{' '}
                     <span className="muted num" data-plain>
@@ -128,48 +113,35 @@ function Desk({ trial }: { readonly trial: Trial }) {
                     </span>
                   </span>
                   <LogTools log={l} />
-                </li>
-              ))}
-            </ul>
-          )}
-          <Readings
-            trial={trial}
-            readings={readings}
-            flows={flow?.result.flows ?? []}
-            suspect={flow?.result.suspect?.index ?? null}
-          />
-          <AddReading trial={trial} />
-          {trial.kind === 'air' && <AirLine trial={trial} />}
-          <Photos owner={{ trialId: trial.id }} />
-        </div>
-        <section aria-labelledby="conditions-title">
-          <h3 id="conditions-title">Conditions</h3>
-          <div className="mt-2 space-y-3">
-            <ConditionFields trial={trial} hookups={dossier.hookups} />
+                </p>
+              ) : (
+                <LogView key={l.id} log={l} trial={trial} />
+              ),
+            )}
+            <Readings
+              trial={trial}
+              readings={readings}
+              flows={flow?.result.flows ?? []}
+              suspect={flow?.result.suspect?.index ?? null}
+            />
+            <AddReading trial={trial} />
+            {view.Below && <view.Below trial={trial} />}
+            <Photos owner={{ trialId: trial.id }} />
           </div>
-        </section>
-      </div>
-      {importing && (
-        <Suspense fallback={null}>
-          <ImportDialog trial={trial} onClose={() => setImporting(false)} />
-        </Suspense>
-      )}
-    </article>
-  )
-}
-
-function LogDyeOr({
-  logs,
-  children,
-}: {
-  readonly logs: readonly Log[]
-  readonly children: (series: readonly import('../../charts/SeriesChart').Series[]) => ReactNode
-}) {
-  if (!logs.length) return children([])
-  return (
-    <Suspense fallback={<Loading />}>
-      <LogDye logs={logs}>{children}</LogDye>
-    </Suspense>
+          <section aria-labelledby="conditions-title">
+            <h3 id="conditions-title">Conditions</h3>
+            <div className="mt-2 space-y-3">
+              <ConditionFields trial={trial} hookups={dossier.hookups} />
+            </div>
+          </section>
+        </div>
+        {importing && (
+          <Suspense fallback={null}>
+            <ImportDialog trial={trial} onClose={() => setImporting(false)} />
+          </Suspense>
+        )}
+      </article>
+    </TrialViewContext>
   )
 }
 
@@ -180,7 +152,7 @@ function LogView({ log, trial }: { readonly log: Log; readonly trial: Trial }) {
   if (!words) return null
   const series = data && [
     {
-      name: SERIES_WORDS[log.series] ?? log.series ?? 'log',
+      name: seriesWords(trial, log.series) || 'log',
       points: data.times.map((time, i) => ({ time, value: data.values[i] ?? 0 })),
     },
   ]
@@ -188,7 +160,7 @@ function LogView({ log, trial }: { readonly log: Log; readonly trial: Trial }) {
     <section aria-label={`Log of ${log.n} points`}>
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <p>
-          Log {log.series && `(${(SERIES_WORDS[log.series] ?? log.series).toLowerCase()}) `}of{' '}
+          Log {log.series && `(${seriesWords(trial, log.series).toLowerCase()}) `}of{' '}
           <span className="num" data-plain>
             {log.n}
           </span>{' '}
@@ -237,6 +209,13 @@ function LogTools({ log }: { readonly log: Log }) {
   )
 }
 
+/** What a number is when its kind does not ask for it any more. */
+const USUAL_CELL: Readonly<Record<NumberCell['field'], NumberCell>> = {
+  volume: { field: 'volume', label: 'Volume', dimension: 'volume' },
+  seconds: { field: 'seconds', label: 'Seconds', dimension: 'time' },
+  value: { field: 'value', label: 'Value', dimension: 'ratio' },
+}
+
 /** The readings as a table that can be corrected; a doubtful one is marked, never dropped. */
 function Readings({
   trial,
@@ -249,13 +228,14 @@ function Readings({
   readonly flows: readonly number[]
   readonly suspect: number | null
 }) {
-  const words = KINDS[trial.kind].value
   const shape = READING_SHAPES[trial.kind]
-  const dye = trial.kind === 'dye'
+  const numbers = (series: string) => cellsOf(trial.kind, series)
+  const called = (field: string): string | undefined =>
+    readings.flatMap((r) => numbers(r.series)).find((c) => c.field === field)?.label
   if (!readings.length) return null
   const has = {
     volume: readings.some((r) => r.volume !== null),
-    seconds: readings.some((r) => r.seconds !== null && (r.seconds > 0 || dye)),
+    seconds: readings.some((r) => r.seconds !== null && (r.seconds > 0 || shape.value !== undefined)),
     value: readings.some((r) => r.value !== null),
     series: readings.some((r) => r.series),
     outcome: readings.some((r) => r.outcome),
@@ -272,7 +252,7 @@ function Readings({
             {has.series && <th scope="col">Of</th>}
             {has.volume && <th scope="col">Volume</th>}
             {has.seconds && <th scope="col">Seconds</th>}
-            {has.value && <th scope="col">{dye ? 'Strength' : (words?.label ?? 'Amount')}</th>}
+            {has.value && <th scope="col">{called('value') ?? 'Amount'}</th>}
             {flows.length > 0 && (
               <th scope="col" className="r">
                 Flow
@@ -287,52 +267,41 @@ function Readings({
         </thead>
         <tbody>
           {readings.map((r, i) => {
-            const cell = (
-              field: 'volume' | 'seconds' | 'value',
-              label: string,
-              dimension: Parameters<typeof QuantityInput>[0]['dimension'],
-              min: number,
-              max: number,
-              unit?: string,
-            ) => (
-              <td className="min-w-28">
-                {r[field] !== null && (
-                  <QuantityInput
-                    label={`${label} of reading ${i + 1}`}
-                    si={r[field]}
-                    dimension={dimension}
-                    min={min}
-                    max={max}
-                    {...(unit && { unit })}
-                    onCommit={(v) => changeRow('readings', r, { [field]: v })}
-                  />
-                )}
-              </td>
-            )
+            const cell = (field: 'volume' | 'seconds' | 'value', min: number, max: number) => {
+              const c = numbers(r.series).find((n) => n.field === field) ?? USUAL_CELL[field]
+              return (
+                <td className="min-w-28">
+                  {r[field] !== null && (
+                    <QuantityInput
+                      label={`${c.label} of reading ${i + 1}`}
+                      si={r[field]}
+                      dimension={c.dimension}
+                      min={min}
+                      max={max}
+                      {...(c.unit && { unit: c.unit })}
+                      onCommit={(v) => changeRow('readings', r, { [field]: v })}
+                    />
+                  )}
+                </td>
+              )
+            }
+            const limits = shape.valueBySeries?.[r.series] ?? shape.value
             return (
               <tr key={r.id}>
                 <td className="muted num" data-plain>
                   {i + 1}
                 </td>
-                {has.series && <td>{SERIES_WORDS[r.series] ?? r.series}</td>}
-                {has.volume && cell('volume', 'Volume', 'volume', 1e-6, 10)}
-                {has.seconds && cell('seconds', 'Seconds', 'time', shape.seconds?.min ?? 0, 1e6)}
-                {has.value &&
-                  cell(
-                    'value',
-                    words?.label ?? 'Value',
-                    trial.kind === 'prime' ? 'volume' : dye ? 'ratio' : (words?.dimension ?? 'ratio'),
-                    shape.value?.min ?? 0,
-                    shape.value?.max ?? 1e9,
-                    trial.kind === 'prime' ? 'mL' : words?.unit,
-                  )}
+                {has.series && <td>{seriesWords(trial, r.series)}</td>}
+                {has.volume && cell('volume', 1e-6, 10)}
+                {has.seconds && cell('seconds', shape.seconds?.min ?? 0, 1e6)}
+                {has.value && cell('value', limits?.min ?? 0, limits?.max ?? 1e9)}
                 {flows.length > 0 && (
                   <td className="r num" data-plain>
                     {flows[i] !== undefined && <Num si={flows[i]} dimension="flow" />}
                     {suspect === i && <div className="text-warning text-[0.85rem]">stands apart (kept)</div>}
                   </td>
                 )}
-                {has.outcome && <td>{OUTCOME_WORDS[r.outcome] ?? r.outcome}</td>}
+                {has.outcome && <td>{outcomeWords(trial.kind, r.outcome)}</td>}
                 {has.note && (
                   <td className="muted text-[0.9rem]">{[r.note, r.source].filter(Boolean).join(' · ')}</td>
                 )}

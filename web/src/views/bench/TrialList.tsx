@@ -1,5 +1,5 @@
 import type { Trial } from '@ypsometer/contract'
-import type { TrialKind } from '@ypsometer/core/bench'
+import type { TrialKind } from '@ypsometer/core/trials/readings'
 import type { Figure } from '@ypsometer/core/figures'
 import { liftFigure } from '@ypsometer/core/judging/staticFigures'
 import { Download, Repeat2, Timer, Trash2, Upload } from 'lucide-react'
@@ -10,11 +10,11 @@ import { save, toCsv } from '../../charts/ChartTools'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { IconButton } from '../../frame/IconButton'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 import { STATE_WORDS } from '../words'
 import { benchCsv } from './exportCsv'
-import { KIND_ORDER, KINDS } from './kinds'
-import { repeatTrial, startTrial } from './startTrial'
+import { KIND_ORDER, KINDS } from '../../trials'
+import { repeatTrial, startTrial } from '../../trials/startTrial'
 
 const ImportDialog = lazy(() => import('./ImportDialog'))
 
@@ -135,8 +135,8 @@ function TrialRow({ trial }: { readonly trial: Trial }) {
   const logs = dossier.logs.filter((l) => l.trialId === trial.id).length
   const flow = assessment?.trials.find((r) => r.trial.id === trial.id)
   const finding = assessment?.findings.find((f) => f.trial.id === trial.id)
-  const telling =
-    trial.kind === 'dye' ? finding?.figures.filter((f) => f.id.endsWith('-coloured')) : finding?.figures
+  const { leads } = KINDS[trial.kind]
+  const telling = leads ? finding?.figures.filter((f) => f.id.endsWith(leads)) : finding?.figures
   const figures: readonly Figure[] = flow ? [flow.figure] : (telling?.slice(0, 2) ?? [])
   const here = `/models/${trial.modelId}/bench/${trial.id}`
   return (

@@ -1,16 +1,16 @@
 /** @jest-environment jsdom */
 import '../../../tests/setup'
 import { ImportRequest, RESOURCES } from '@ypsometer/contract'
-import { TRIAL_KINDS } from '@ypsometer/core/bench'
+import { TRIAL_KINDS } from '@ypsometer/core/trials/readings'
 import { demoDossier } from '../../../tests/dossier'
 
 import { emptyOutbox, noServer, rowsMade, written } from '../../../tests/backend'
 import { toCsv } from '../../charts/ChartTools'
-import { guessMapping, takeTable, TARGETS, type Target } from '../../csv/mapping'
+import { guessMapping, takeTable, type Target } from '../../csv/mapping'
 import { readTable } from '../../csv/table'
 import { benchCsv } from './exportCsv'
-import { importBody, targetsFor } from './importBody'
-import { repeatTrial, startProposed, startTrial } from './startTrial'
+import { importBody, TARGETS, targetsFor } from './importBody'
+import { repeatTrial, startProposed, startTrial } from '../../trials/startTrial'
 
 const dossier = demoDossier('Torrent 1400')
 const made = (): Record<string, unknown>[] => written('create')
@@ -48,7 +48,7 @@ describe('importing', () => {
     const table = readTable(text)
     const made = importBody(
       dossier,
-      id,
+      target,
       takeTable(table, guessMapping(table, target), target),
       into,
       new Date(0),
@@ -75,9 +75,9 @@ describe('importing', () => {
     expect(body('noise', 't,dB\n0,40\n1,41').logs[0]?.series).toBe('with')
   })
   test('a trial takes its own kind only', () => {
-    expect(targetsFor('dye')).toEqual(['dye'])
+    expect(targetsFor('dye').map((t) => t.id)).toEqual(['dye'])
     expect(targetsFor('holding')).toEqual([])
-    expect(targetsFor(null)).toContain('curve')
+    expect(targetsFor(null).map((t) => t.id)).toContain('curve')
   })
 })
 

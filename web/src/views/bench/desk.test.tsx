@@ -1,14 +1,14 @@
 /** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { Trial } from '@ypsometer/contract'
-import { TRIAL_KINDS, readingProblem, type BenchReading, type TrialKind } from '@ypsometer/core/bench'
+import { TRIAL_KINDS, readingProblem, type BenchReading, type TrialKind } from '@ypsometer/core/trials'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { demoDossier, showStation } from '../../../tests/dossier'
 import { units } from '../../frame/settings'
 
 import { emptyOutbox, noServer, written } from '../../../tests/backend'
 import { AddReading } from './AddReading'
-import { AirLine } from './AirLine'
+import { AirLine } from '../../trials/air/AirLine'
 import { CurvePoints } from './CurvePoints'
 import { ProposedSet } from './ProposedSet'
 
@@ -29,7 +29,7 @@ beforeEach(() => {
 })
 afterEach(cleanup)
 
-const TYPED: Readonly<Record<string, string>> = { Volume: '5', Seconds: '45,2', Strength: '3', 'Scale gained': '4.98', 'Pulses counted': '22500', Flow: '500', 'Height above the water': '1,4', Watts: '14', Level: '38', 'Air flow': '1.5', 'Water caught': '12' } // prettier-ignore
+const TYPED: Readonly<Record<string, string>> = { Reading: '0.25', Clarity: '4', Volume: '5', Seconds: '45,2', Strength: '3', 'Scale gained': '4.98', 'Pulses counted': '22500', Flow: '500', 'Height above the water': '1,4', Watts: '14', Level: '38', 'Air flow': '1.5', 'Water caught': '12' } // prettier-ignore
 
 test.each(TRIAL_KINDS)('%s: a reading from a notebook is typed at the desk, and is whole', (kind) => {
   render(<AddReading trial={trial(kind)} />)

@@ -1,88 +1,79 @@
-import type { Dossier, ImportRequest, Trial } from '@ypsometer/contract'
-import type { TrialKind } from '@ypsometer/core/bench'
+import type { CreateOf, Dossier, ImportRequest, Trial } from '@ypsometer/contract'
+import type { TrialKind } from '@ypsometer/core/trials/readings'
 import type { Target, Taken } from '../../csv/mapping'
+import { KIND_ORDER, KINDS } from '../../trials'
 
-const KIND: Readonly<Record<Target['id'], TrialKind>> = {
-  runs: 'vessel',
-  weighed: 'weighed',
-  curve: 'read',
-  dye: 'dye',
-  power: 'power',
-  noise: 'noise',
+/** A table that can be imported, and the kind of trial it becomes. */
+export interface Importable extends Target {
+  readonly kind: TrialKind
 }
 
+/** Every table that can be imported. */
+export const TARGETS: readonly Importable[] = KIND_ORDER.flatMap((kind) =>
+  (KINDS[kind].imports ?? []).map((t) => ({ ...t, kind })),
+)
+
 /** Targets that can be put into a trial of this kind. */
-export const targetsFor = (kind: TrialKind | null): readonly Target['id'][] =>
-  (Object.keys(KIND) as Target['id'][]).filter((t) => kind === null || (t !== 'curve' && KIND[t] === kind))
+export const targetsFor = (kind: TrialKind | null): readonly Importable[] =>
+  TARGETS.filter((t) => kind === null || (!t.trialEach && t.kind === kind))
 
 /** What an import writes: into a trial that is there, or into new ones under the model's usual conditions. */
 export function importBody(
   dossier: Dossier,
-  target: Target['id'],
+  target: Importable,
   taken: Taken,
   into: Trial | null,
   now: Date,
 ): ImportRequest {
-  const kind = KIND[target]
-  const at = (i: number): string => new Date(now.getTime() + i).toISOString()
+  const { kind, trialEach } = target
   const last = dossier.trials.at(-1)
-  const fresh = (lift = 0): NonNullable<ImportRequest['trials']>[number] => ({
+  const fresh = (lift = 0): CreateOf<'trials'> => ({
     id: crypto.randomUUID(),
     modelId: dossier.model.id,
     kind,
-    state: target === 'curve' ? 'empty' : (last?.state ?? 'empty'),
-    hookupId: target === 'curve' ? null : (last?.hookupId ?? null),
+    state: trialEach ? 'empty' : (last?.state ?? 'empty'),
+    hookupId: trialEach ? null : (last?.hookupId ?? null),
     lift,
     mainsFrequency: dossier.model.mainsFrequency,
     waterTemperature: last?.waterTemperature ?? 22,
     note: 'imported',
+    ...target.trial?.(taken.rows[0] ?? {}),
   })
-  if (target === 'curve') {
-    const heads = [...new Set(taken.rows.map((r) => Math.round((r.head ?? 0) * 1000) / 1000))]
-    const trials = heads.map((h) => fresh(h))
+  // A lift is told to the millimetre, so that two of the same are one trial.
+  const liftOf = (row: Readonly<Record<string, number>>): number =>
+    trialEach ? Math.round((row[trialEach] ?? 0) * 1000) / 1000 : 0
+  const lifts = [...new Set(taken.rows.map(liftOf))]
+  const trials = into ? [] : lifts.map(fresh)
+  const idFor = (row: Readonly<Record<string, number>>): string =>
+    into?.id ?? trials[lifts.indexOf(liftOf(row))]?.id ?? ''
+  if (target.readings) {
+    const readings = taken.rows.flatMap((row) =>
+      (target.readings?.(row) ?? []).map((r) => ({ ...r, trialId: idFor(row) })),
+    )
     return {
       trials,
-      readings: taken.rows.map((r, i) => ({
+      readings: readings.map((r, i) => ({
+        ...r,
         id: crypto.randomUUID(),
-        trialId: trials[heads.indexOf(Math.round((r.head ?? 0) * 1000) / 1000)]?.id ?? '',
         kind,
-        takenAt: at(i),
-        value: r.flow ?? 0,
+        takenAt: new Date(now.getTime() + i).toISOString(),
       })),
     }
   }
-  const trial = into ? null : fresh()
-  const trialId = into?.id ?? trial?.id ?? ''
-  const trials = trial ? [trial] : []
-  if (target === 'runs' || target === 'weighed')
-    return {
-      trials:
-        trial && target === 'runs' ? [{ ...trial, vesselVolume: taken.rows[0]?.volume ?? 0.005 }] : trials,
-      readings: taken.rows.map((r, i) => ({
-        id: crypto.randomUUID(),
-        trialId,
-        kind,
-        takenAt: at(i),
-        seconds: r.seconds ?? null,
-        volume: r.volume ?? null,
-        value: r.mass ?? null,
-      })),
-    }
-  const series =
-    target === 'dye'
-      ? taken.series
-      : [
-          {
-            name: target === 'noise' ? 'with' : '',
-            times: taken.rows.map((r) => r.time ?? 0),
-            values: taken.rows.map((r) => r.value ?? 0),
-          },
-        ]
+  const logs = taken.series.length
+    ? taken.series
+    : [
+        {
+          name: target.logSeries ?? '',
+          times: taken.rows.map((r) => r.time ?? 0),
+          values: taken.rows.map((r) => r.value ?? 0),
+        },
+      ]
   return {
     trials,
-    logs: series.map((s) => ({
+    logs: logs.map((s) => ({
       id: crypto.randomUUID(),
-      trialId,
+      trialId: idFor({}),
       startedAt: now.toISOString(),
       series: s.name,
       note: 'imported',

@@ -1,29 +1,9 @@
-import type { Trial } from '@ypsometer/contract'
 import { useParams } from 'react-router'
 import { useDossier } from '../../api/queries'
+import { KINDS } from '../../trials'
+import { TrialViewContext } from '../../trials/view'
 import { Failed, Loading } from '../../frame/States'
-import { DossierProvider } from '../dossier/Dossier'
-import { ClockScreen } from './ClockScreen'
-import { DyeScreen } from './DyeScreen'
-import { HoldingScreen } from './HoldingScreen'
-import { PrimeScreen } from './PrimeScreen'
-import type { ScreenProps } from './screen'
-import { ValueScreen } from './ValueScreen'
-
-const SCREENS: Readonly<Record<Trial['kind'], (p: ScreenProps) => React.ReactNode>> = {
-  vessel: ClockScreen,
-  weighed: ClockScreen,
-  meter: ClockScreen,
-  air: ClockScreen,
-  read: ValueScreen,
-  'shut-off': ValueScreen,
-  'meter-check': ValueScreen,
-  power: ValueScreen,
-  noise: ValueScreen,
-  dye: DyeScreen,
-  holding: HoldingScreen,
-  prime: PrimeScreen,
-}
+import { DossierProvider } from '../../frame/dossier'
 
 /** The bench posture: one thing per screen, a target as large as a hand, readings kept as they come. */
 export function BenchRun() {
@@ -40,10 +20,12 @@ export function BenchRun() {
   const readings = dossier.readings
     .filter((r) => r.trialId === trialId)
     .sort((a, b) => a.takenAt.localeCompare(b.takenAt))
-  const Screen = SCREENS[trial.kind]
+  const view = KINDS[trial.kind]
   return (
     <DossierProvider dossier={dossier}>
-      <Screen key={trial.id} dossier={dossier} trial={trial} readings={readings} />
+      <TrialViewContext value={view}>
+        <view.Screen key={trial.id} dossier={dossier} trial={trial} readings={readings} />
+      </TrialViewContext>
     </DossierProvider>
   )
 }

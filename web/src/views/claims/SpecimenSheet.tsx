@@ -1,6 +1,6 @@
 import { createRow } from '../../api/rows'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 const OBTAINED_OPTIONS = [
   ['bought', 'Bought'],

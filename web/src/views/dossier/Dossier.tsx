@@ -3,37 +3,13 @@ import type { Assessment } from '@ypsometer/core/judging'
 import { reaches } from '@ypsometer/core/teardown/reach'
 import { Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
-import { createContext, useContext } from 'react'
 import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
 import { useDossier, useStockClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
 import { Failed, Loading } from '../../frame/States'
+import { DossierProvider } from '../../frame/dossier'
 import { useAssessment } from '../../workers/useAssessment'
-import type { StockClassRow } from '@ypsometer/contract'
 import { KIND_WORDS } from '../words'
-
-/** What every station of a dossier works with. */
-export interface DossierContext {
-  readonly dossier: Dossier
-  readonly assessment: Assessment | null
-  readonly stock: readonly StockClassRow[]
-}
-const Context = createContext<DossierContext | null>(null)
-export function useDossierContext(): DossierContext {
-  const context = useContext(Context)
-  if (!context) throw new Error('This part of the page stands outside a dossier.')
-  return context
-}
-
-interface ProviderProps extends Partial<DossierContext> {
-  readonly dossier: Dossier
-  readonly children: React.ReactNode
-}
-
-/** A dossier for what stands below it; in the bench posture nothing is computed, so no assessment is given. */
-export const DossierProvider = ({ dossier, assessment = null, stock = [], children }: ProviderProps) => (
-  <Context value={{ dossier, assessment, stock }}>{children}</Context>
-)
 
 export const ToFirstStation = () => <Navigate to="claims" replace />
 

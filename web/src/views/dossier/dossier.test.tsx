@@ -22,7 +22,8 @@ jest.mock('../../workers/useAssessment', () => ({ useAssessment: () => mockWorke
 
 import { noServer, writes, writtenIds } from '../../../tests/backend'
 import { toastStore } from '../../frame/toasts'
-import { DossierView, ToFirstStation, useDossierContext } from './Dossier'
+import { useDossierContext } from '../../frame/dossier'
+import { DossierView, ToFirstStation } from './Dossier'
 
 function Station() {
   const { dossier, assessment } = useDossierContext()

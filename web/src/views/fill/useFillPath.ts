@@ -6,7 +6,7 @@ import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import { useHouseRules, useMedia } from '../../api/queries'
 import { usePath, type PathState } from '../../workers/usePath'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 export interface FillPath extends PathState {
   readonly fill: Fill | undefined

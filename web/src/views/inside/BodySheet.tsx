@@ -4,7 +4,7 @@ import { FILTERS } from '@ypsometer/core/kinds'
 import { templateChambers, usualBody } from '@ypsometer/core/volumes'
 import { createRow } from '../../api/rows'
 import { QuantityField } from '../../fields/fields'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 import { KIND_WORDS } from '../words'
 
 /** Before anything is measured: the usual interior of this kind, to start from and correct. */

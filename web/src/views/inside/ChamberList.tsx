@@ -8,7 +8,7 @@ import { changeRow, createRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
 import { FigureView } from '../../figures/FigureView'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 interface Props {
   readonly chambers: readonly Chamber[]

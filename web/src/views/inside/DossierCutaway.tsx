@@ -2,7 +2,7 @@ import { interiorOf } from '@ypsometer/contract'
 import { useMemo } from 'react'
 import { useNavigate } from 'react-router'
 import { Cutaway } from '../../cutaway/Cutaway'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 /** The cutaway beside another station: the map of the filter; choosing a chamber opens it in Inside. */
 export function DossierCutaway() {

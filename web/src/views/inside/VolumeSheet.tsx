@@ -19,7 +19,7 @@ import {
 import { printedFigure } from '@ypsometer/core/judging/rangeFigures'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
 import { FigureView } from '../../figures/FigureView'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 /** The volume audit: each litre under its one name, closure against the water fill, and the label's media volume. */
 export function VolumeSheet() {

@@ -3,7 +3,7 @@ import { Download, Upload } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { save } from '../../charts/ChartTools'
 import { Num } from '../../figures/Num'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 import type { FillPath } from '../fill/useFillPath'
 
 /** The circuit as an EPANET file, and one of our own files read back and solved. */

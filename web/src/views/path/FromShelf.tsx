@@ -2,7 +2,7 @@ import type { Dossier, Model } from '@ypsometer/contract'
 import { useDeferredValue, useState } from 'react'
 import { api } from '../../api/client'
 import { useMedia, useShelf } from '../../api/queries'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 import type { Taken } from './secondOf'
 
 const SHOWN = 6

@@ -1,5 +1,5 @@
 import type { Fill } from '@ypsometer/contract'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 import type { PathAnswer } from '../../workers/pathWork'
 
 /** Why the path cannot be worked out: what is missing, or which field holds what cannot be. Nothing typed is lost. */

@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { createRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { SelectField, TextField } from '../../fields/fields'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 const FOUND_WORDS = {
   present: 'there',

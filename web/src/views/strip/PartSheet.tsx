@@ -3,7 +3,7 @@ import { CHECKLISTS, FIXINGS, MATERIALS, REACHES } from '@ypsometer/core/teardow
 import { changeRow } from '../../api/rows'
 import { MoneyField } from '../../fields/MoneyField'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
-import { Photos } from './Photos'
+import { Photos } from '../../photos/Photos'
 
 export const REACH_WORDS = {
   'pre-filter': 'the pre-filter',

@@ -5,7 +5,7 @@ import { Sortable, useSortableRow } from '../../fields/Sortable'
 import { IconButton } from '../../frame/IconButton'
 import { changeRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 interface Props {
   readonly parts: readonly Part[]

@@ -1,7 +1,7 @@
 import { REASSEMBLY } from '@ypsometer/core/teardown/vocabulary'
 import { changeRow, createRow } from '../../api/rows'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 const DISCLOSURE = {
   bought: 'This unit was bought at the ordinary price.',

@@ -9,12 +9,12 @@ import { removeRow } from '../../frame/removed'
 import { KeptNote } from '../../frame/KeptNote'
 import { Failed, Loading } from '../../frame/States'
 import { Toasts } from '../../frame/Toasts'
-import { tick, useAwake } from '../benchrun/useAwake'
-import { useBenchKeys } from '../benchrun/useBenchKeys'
-import { useStopwatch } from '../benchrun/useStopwatch'
+import { tick, useAwake } from '../../trials/screens/useAwake'
+import { useBenchKeys } from '../../trials/screens/useBenchKeys'
+import { useStopwatch } from '../../trials/screens/useStopwatch'
 import { Condition } from '../strip/PartSheet'
-import { Photos } from '../strip/Photos'
-import { DossierProvider } from '../dossier/Dossier'
+import { Photos } from '../../photos/Photos'
+import { DossierProvider } from '../../frame/dossier'
 
 /** Taking apart in the bench posture: a running clock and one large button that records each part as it comes off. */
 export function StripRun() {

@@ -9,7 +9,7 @@ import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { Failed, Loading } from '../../frame/States'
 import { ProvenanceTag } from '../../figures/Provenance'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 import { waterOf } from '../tanks/waterOf'
 
 /** The claimed range against what is supported for each stock class, and every known tank judged. */

@@ -6,7 +6,7 @@ import { LitreRuler } from '../../charts/LitreRuler'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { Loading } from '../../frame/States'
-import { useDossierContext } from '../dossier/Dossier'
+import { useDossierContext } from '../../frame/dossier'
 
 const OBTAINED_WORDS = {
   bought: 'bought',

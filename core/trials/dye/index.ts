@@ -1,0 +1,166 @@
+import {
+  looksMixed,
+  mixedResponse,
+  tracerFigures,
+  type MixingResult,
+  type TracerPoint,
+  type TracerResult,
+} from '../../bench'
+import { CoreError } from '../../errors'
+import { sayFigure, type Figure, type Sentence } from '../../figures'
+import { trialConditions } from '../../judging/flows'
+import { cap, type Finder } from '../finding'
+import { wholeReadings } from '../readings'
+import type { BenchReading } from '../shape'
+
+/** Dye at one point: as a pulse that passes, or as a rise to the mixed strength. */
+export interface DyePoint {
+  readonly point: string
+  readonly mixing: MixingResult | null
+  readonly pulse: TracerResult | null
+}
+
+/** Reads one point's curve. @throws TooFew or OutOfRange as the core functions do. */
+export function dyePoint(point: string, curve: readonly TracerPoint[], nominal: number | null): DyePoint {
+  const mixed = looksMixed(curve)
+  return {
+    point,
+    mixing: mixed ? mixedResponse(curve) : null,
+    pulse: mixed ? null : tracerFigures(curve, nominal),
+  }
+}
+
+/** The curves of a dye trial by point, typed or tapped, in time order. */
+export function dyeCurves(runs: readonly BenchReading[]): ReadonlyMap<string, readonly TracerPoint[]> {
+  const out = new Map<string, TracerPoint[]>()
+  for (const r of wholeReadings('dye', runs)) {
+    const list = out.get(r.series) ?? []
+    list.push({ time: r.seconds, concentration: r.value })
+    out.set(r.series, list)
+  }
+  for (const [key, list] of out) {
+    list.sort((a, b) => a.time - b.time)
+    // Of two taps in one instant the later one stands.
+    out.set(
+      key,
+      list.filter((p, i) => list[i + 1]?.time !== p.time),
+    )
+  }
+  return out
+}
+
+/** Figures of one dye point, for a trial's id and conditions. */
+export function dyeFigures(
+  trial: { readonly id: string },
+  d: DyePoint,
+  conditions: readonly string[],
+): readonly Figure[] {
+  const make = (
+    id: string,
+    label: string,
+    value: number,
+    dimension: Figure['dimension'],
+    formula: string,
+    source: string,
+    unit?: string,
+  ): Figure[] =>
+    Number.isFinite(value)
+      ? [
+          {
+            id: `dye-${trial.id}-${d.point}-${id}`,
+            label: `${label}, ${d.point || 'the point'}`,
+            value,
+            dimension,
+            provenance: 'computed',
+            conditions,
+            formula,
+            working: [],
+            source,
+            ...(unit && { unit }),
+          },
+        ]
+      : []
+  const MIX = 'mixed vessel behind a delay, Levenspiel ch. 12'
+  const LEV = 'Levenspiel, Chemical Reaction Engineering, ch. 11'
+  if (d.mixing)
+    return [
+      ...make('coloured', 'Colours after', d.mixing.coloured, 'time', 't at 10 % of the final strength', MIX),
+      ...make('delay', 'Delay', d.mixing.delay, 'time', 'C = C∞ (1 − e^(−(t − t₀)/τ)), t₀', MIX),
+      ...make('tau', 'Time constant', d.mixing.timeConstant, 'time', 'C = C∞ (1 − e^(−(t − t₀)/τ)), τ', MIX),
+      ...(d.mixing.mixed === null
+        ? []
+        : make('mixed', 'Mixed after', d.mixing.mixed, 'time', 't at 95 % of the final strength', MIX)),
+    ]
+  if (!d.pulse) return []
+  const p = d.pulse
+  return [
+    ...make('mean', 'Mean residence time', p.meanResidence, 'time', 't̄ = ∫tC dt ÷ ∫C dt', LEV),
+    ...make('tanks', 'Tanks in series', p.tanksInSeries, 'ratio', 'N = t̄² ÷ σ²', LEV),
+    ...make('t10', 't10', p.t10, 'time', 'time by which 10 % has passed', LEV),
+    ...make(
+      'morrill',
+      'Morrill index',
+      p.morrill,
+      'ratio',
+      't90 ÷ t10',
+      'Morrill 1932, as used by the US EPA',
+    ),
+    ...(p.deadShare === null
+      ? []
+      : make('dead', 'Dead volume', p.deadShare, 'ratio', '1 − t̄ ÷ (V/Q)', LEV, '%')),
+  ]
+}
+
+export const dye: Finder = (trial, c) => {
+  const conditions = trialConditions(trial, c.model)
+  const volume = trial.setup?.volume
+  const at = c.flows.findLast((f) => f.trial.hookupId === trial.hookupId)
+  const nominal = volume && at ? volume / at.result.mean : null
+  const figures: Figure[] = []
+  const sentences: Sentence[] = []
+  const problems: string[] = []
+  for (const [point, curve] of dyeCurves(trial.runs)) {
+    const watched = (trial.setup?.points ?? []).length > 1 || point ? point || 'the point' : 'the point'
+    try {
+      const d = dyePoint(watched, curve, nominal)
+      const own = dyeFigures(trial, d, conditions)
+      figures.push(...own)
+      sentences.push(...dyeSentences(d, own))
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error
+      problems.push(`${watched}: ${error.message}`)
+    }
+  }
+  return { figures, sentences: [...sentences, ...problems.map((p) => [p])] }
+}
+
+/** What one dye point says, in words. */
+export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[] {
+  const f = (id: string) => figures.find((x) => x.id.endsWith(`-${id}`))
+  const coloured = f('coloured')
+  const mixed = f('mixed')
+  if (d.mixing && coloured)
+    return [
+      [
+        `${cap(d.point)} colours after `,
+        sayFigure(coloured),
+        ...(mixed
+          ? [' and is mixed after ', sayFigure(mixed)]
+          : ['; it had not come to an even strength when the watching ended']),
+        '.',
+      ],
+    ]
+  const mean = f('mean')
+  if (!d.pulse || !mean) return []
+  const dead = f('dead')
+  return [
+    [
+      `${cap(d.point)}: the dye stays `,
+      sayFigure(mean),
+      ' on average',
+      ...(dead ? ['; ', sayFigure(dead), ' of the volume does not take part'] : []),
+      ...(d.pulse.baffling ? [`; by t10 it is ${d.pulse.baffling.label}`] : []),
+      d.pulse.tail > 0.1 ? '. The tail was cut off early, so all times are too short.' : '.',
+    ],
+  ]
+}

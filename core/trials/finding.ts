@@ -1,0 +1,38 @@
+import { mean as meanOf, sampleStandardDeviation } from 'simple-statistics'
+import type { Figure, Sentence } from '../figures'
+import { trialConditions, type TrialResult } from '../judging/flows'
+import type { HookupResult } from '../judging/hydraulics'
+import type { ModelRecord, TrialRecord } from '../judging/records'
+
+/** What one trial comes to: its figures, and sentences to read. */
+export interface Found {
+  readonly figures: readonly Figure[]
+  readonly sentences: readonly Sentence[]
+}
+
+/** What findings lean on besides their own trial. */
+export interface FindingContext {
+  readonly model: ModelRecord
+  readonly flows: readonly TrialResult[]
+  readonly main: HookupResult | null
+}
+
+/** What a trial of a kind comes to. */
+export type Finder = (trial: TrialRecord, c: FindingContext) => Found
+
+/** What every figure of a trial begins with: its id, conditions and time. */
+export const base = (trial: TrialRecord, c: FindingContext, id: string) => ({
+  id: `${id}-${trial.id}`,
+  conditions: trialConditions(trial, c.model),
+  ...(trial.when && { when: trial.when }),
+})
+
+/** Number, mean and standard deviation of some values; zeros where there are too few. */
+export const summary = (v: readonly number[]) => ({
+  n: v.length,
+  mean: v.length ? meanOf([...v]) : 0,
+  deviation: v.length > 1 ? sampleStandardDeviation([...v]) : 0,
+})
+
+/** A sentence begins with a capital. */
+export const cap = (s: string): string => s.charAt(0).toUpperCase() + s.slice(1)

@@ -1,0 +1,11 @@
+import { METER_SETUP } from '../common'
+import { SHORTEST_RUN, type TrialShape } from '../shape'
+
+export const reading = {
+  value: { min: 1, max: 1e9, unit: 'pulses' },
+  seconds: { min: SHORTEST_RUN },
+  flow: true,
+  byHand: true,
+  enough: 3,
+  setup: METER_SETUP,
+} as const satisfies TrialShape

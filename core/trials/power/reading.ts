@@ -1,0 +1,10 @@
+import { RELATIVE } from '../common'
+import type { TrialShape } from '../shape'
+
+export const reading = {
+  value: { min: 0, max: 5000, unit: 'W' },
+  setup: {
+    ...RELATIVE,
+    pricePerKwhMinor: { is: 'number', min: 0, max: 1e6, unit: 'in the currency’s small unit' },
+  },
+} as const satisfies TrialShape

@@ -1,0 +1,10 @@
+import type { TrialShape } from '../shape'
+
+export const reading = {
+  seconds: { min: 0 },
+  /** Water caught (m³), where it leaks. */
+  value: { min: 0, max: 1, unit: 'm³' },
+  valueOptional: true,
+  series: ['prime', 'restart', 'leak', 'air', 'rattle'],
+  outcome: ['yes', 'no'],
+} as const satisfies TrialShape

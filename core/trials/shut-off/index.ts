@@ -1,0 +1,27 @@
+import { put, sayFigure, type Figure } from '../../figures'
+import { printedFigure } from '../../judging/rangeFigures'
+import { base, summary, type Finder } from '../finding'
+import { wholeReadings } from '../readings'
+
+export const shutOff: Finder = (trial, c) => {
+  const heads = wholeReadings('shut-off', trial.runs).map((r) => r.value)
+  const s = summary(heads)
+  const figure: Figure = {
+    ...base(trial, c, 'shut-off'),
+    label: 'Height at which the flow stops',
+    value: s.mean,
+    dimension: 'head',
+    provenance: 'measured',
+    uncertainty: 2 * Math.hypot(0.01, s.deviation / Math.sqrt(s.n)),
+    formula: 'mean of the heights;  U = 2 · √(u_tape² + u_A²)',
+    working: heads.map((h, i) => put(`H${i + 1}`, 'height', h, 'head', 'measured')),
+    source: 'GUM, JCGM 100:2008; tape and eye 10 mm',
+  }
+  const claim = c.model.claims.find((q) => q.quantity === 'max-head')
+  return {
+    figures: [figure],
+    sentences: claim
+      ? [['The flow stops at ', sayFigure(figure), '; the label says ', sayFigure(printedFigure(claim)), '.']]
+      : [],
+  }
+}

@@ -1,0 +1,3 @@
+import type { TrialShape } from '../shape'
+
+export const reading = { value: { min: 1e-3, max: 100, unit: 'm' } } as const satisfies TrialShape

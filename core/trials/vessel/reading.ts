@@ -1,0 +1,10 @@
+import { SHORTEST_RUN, type TrialShape } from '../shape'
+
+export const reading = {
+  volume: true,
+  seconds: { min: SHORTEST_RUN },
+  flow: true,
+  vessel: true,
+  byHand: true,
+  enough: 3,
+} as const satisfies TrialShape

@@ -1,0 +1,51 @@
+import { sql } from 'drizzle-orm'
+import { drizzle } from 'drizzle-orm/node-postgres'
+import { migrate as runMigrations } from 'drizzle-orm/node-postgres/migrator'
+import { randomUUID } from 'node:crypto'
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { emptyDatabase } from '../tests/harness'
+import { connect, isReady, migrate } from './client'
+
+const MIGRATIONS = join(__dirname, 'migrations')
+
+/** A copy of the migrations that ends after the first so many. */
+function firstOf(count: number): string {
+  const folder = mkdtempSync(join(tmpdir(), 'ypsometer-migrations-'))
+  cpSync(MIGRATIONS, folder, { recursive: true })
+  const path = join(folder, 'meta', '_journal.json')
+  const journal = JSON.parse(readFileSync(path, 'utf8')) as { entries: unknown[] }
+  writeFileSync(path, JSON.stringify({ ...journal, entries: journal.entries.slice(0, count) }))
+  return folder
+}
+
+test('a database of the first release is carried over with what is in it, and is ready only when all of it is in', async () => {
+  const { db, pool } = connect(await emptyDatabase())
+  const folder = firstOf(1)
+  try {
+    await runMigrations(drizzle(pool), { migrationsFolder: folder })
+    expect(await isReady(db)).toBe(false)
+    const [model, trial] = [randomUUID(), randomUUID()]
+    await db.execute(
+      sql`insert into model (id, maker, name, kind) values (${model}, 'Quillon', 'Early', 'canister')`,
+    )
+    await db.execute(sql`insert into trial (id, model_id, kind, state, lift, water_temperature, mains_frequency,
+      vessel_volume, vessel_uncertainty, clock_resolution, reaction)
+      values (${trial}, ${model}, 'power', 'as-shipped', 0, 22, 50, 0.005, 0.01, 0.01, 0.05)`)
+    await db.execute(
+      sql`insert into reading (id, trial_id, kind, taken_at, value) values (${randomUUID()}, ${trial}, 'power', now(), 14)`,
+    )
+    await migrate(db)
+    expect(await isReady(db)).toBe(true)
+    const kept = await db.execute(sql`select value from reading where trial_id = ${trial}`)
+    expect(kept.rows).toEqual([{ value: 14 }])
+    // What a later release brought is there: a kind of trial that the first one refused.
+    await db.execute(sql`insert into trial (id, model_id, kind, state, lift, water_temperature, mains_frequency,
+      vessel_volume, vessel_uncertainty, clock_resolution, reaction)
+      values (${randomUUID()}, ${model}, 'water-test', 'as-shipped', 0, 22, 50, 0.005, 0.01, 0.01, 0.05)`)
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+    await pool.end()
+  }
+})

@@ -1,0 +1,179 @@
+import type { Hookup, Trial } from '@ypsometer/contract'
+import { QuantityField, SelectField, TextField } from '../fields/fields'
+import { precision, PRECISIONS } from '../frame/settings'
+import { useDossierContext } from '../frame/dossier'
+import { Photos } from '../photos/Photos'
+import { STATE_OPTIONS } from '../views/words'
+import { READING_SHAPES } from '@ypsometer/core/trials/readings'
+import { useTrialView } from './view'
+
+interface Props {
+  readonly trial: Trial
+  readonly hookups: readonly Hookup[]
+}
+
+/** The conditions a trial belongs to; they are part of every number that comes of it. */
+export function ConditionFields({ trial, hookups }: Props) {
+  const common = { collection: 'trials', row: trial } as const
+  const wanted = precision.use()
+  const { dossier } = useDossierContext()
+  const { Setup } = useTrialView()
+  const { vessel, byHand } = READING_SHAPES[trial.kind]
+  return (
+    <>
+      {vessel && (
+        <QuantityField
+          {...common}
+          field="vesselVolume"
+          label="Vessel, to its mark"
+          dimension="volume"
+          min={0.0001}
+          max={1}
+        />
+      )}
+      {Setup && <Setup trial={trial} />}
+      <SelectField {...common} field="state" label="What is in the body" options={STATE_OPTIONS} />
+      {dossier.fills.length > 0 && trial.state !== 'empty' && (
+        <SelectField
+          {...common}
+          field="fillId"
+          label="Which fill it was"
+          none="the one its state says"
+          options={dossier.fills.map((f) => [f.id, f.name] as const)}
+        />
+      )}
+      {trial.state === 'dirty' && (
+        <QuantityField
+          {...common}
+          field="daysInUse"
+          label="Days in use since it was cleaned"
+          dimension="ratio"
+          optional
+          min={0}
+          max={20000}
+        />
+      )}
+      <SelectField
+        {...common}
+        field="hookupId"
+        label="What is attached"
+        none="Nothing: bare outlet"
+        options={hookups.map((h) => [h.id, h.name] as const)}
+      />
+      <QuantityField
+        {...common}
+        field="lift"
+        label="Outlet above the water it draws from"
+        dimension="head"
+        min={0}
+        max={20}
+        hint="0 when held at the surface, as labels are rated."
+      />
+      <QuantityField
+        {...common}
+        field="valve"
+        label="Tap open"
+        dimension="ratio"
+        unit="%"
+        min={0}
+        max={1}
+        hint="100 % when there is none."
+      />
+      <TextField {...common} field="outlet" label="Outlet used" max={80} />
+      <QuantityField
+        {...common}
+        field="waterTemperature"
+        label="Water temperature"
+        dimension="temperature"
+        min={0}
+        max={40}
+      />
+      <SelectField
+        {...common}
+        field="mainsFrequency"
+        label="Mains"
+        numeric
+        options={[
+          ['50', '50 Hz'],
+          ['60', '60 Hz'],
+        ]}
+      />
+      <QuantityField
+        {...common}
+        field="mainsVoltage"
+        label="Mains voltage"
+        dimension="voltage"
+        optional
+        min={1}
+        max={500}
+      />
+      {vessel && (
+        <QuantityField
+          {...common}
+          field="vesselUncertainty"
+          label="Standard uncertainty of the vessel’s mark"
+          dimension="ratio"
+          unit="%"
+          min={0}
+          max={0.2}
+          hint="1 % for a marked bucket, 0.3 % if weighed."
+        />
+      )}
+      {byHand && (
+        <QuantityField
+          {...common}
+          field="reaction"
+          label="Standard uncertainty of each press"
+          dimension="time"
+          min={0}
+          max={1}
+        />
+      )}
+      {trial.kind === 'vessel' && (
+        <label className="block">
+          <span className="kicker block">Interval wanted</span>
+          <select
+            className="field"
+            value={wanted}
+            onChange={(e) => precision.set(e.target.value as typeof wanted)}
+          >
+            {PRECISIONS.map((p) => (
+              <option key={p} value={p}>
+                ± {Number(p) * 100} % of the flow
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      <TextField {...common} field="note" label="Note" max={4000} />
+    </>
+  )
+}
+
+/** The conditions in the bench posture: large fields, the caution, and the way on. */
+export function Conditions({ trial, hookups, onDone }: Props & { readonly onDone: () => void }) {
+  const { title, how, caution, clock } = useTrialView()
+  return (
+    <div className="mx-auto max-w-2xl text-[1.08rem] [&_.field]:min-h-14">
+      <h2>{title}: the conditions</h2>
+      <p className="muted">{how}</p>
+      <div className="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
+        <ConditionFields trial={trial} hookups={hookups} />
+      </div>
+      <div className="mt-4">
+        <Photos owner={{ trialId: trial.id }} />
+      </div>
+      <p className="muted mt-3 text-[0.95rem]">
+        Unplug before hands go into the water or the body is opened. No socket below the water line; a drip
+        loop on every cable. {caution}
+      </p>
+      <button
+        type="button"
+        className="btn btn-primary sticky bottom-0 mt-4 h-14 w-full text-[1.1rem]"
+        onClick={onDone}
+      >
+        {clock ? 'To the clock' : 'To the readings'}
+      </button>
+    </div>
+  )
+}

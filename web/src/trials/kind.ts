@@ -1,0 +1,48 @@
+import type { Dossier, Log, Reading, Trial } from '@ypsometer/contract'
+import type { Dimension } from '@ypsometer/core/units'
+import type { ComponentType } from 'react'
+import type { Target } from '../csv/target'
+
+/** What every bench screen is given: the trial and its readings in the order they were taken. */
+export interface ScreenProps {
+  readonly dossier: Dossier
+  readonly trial: Trial
+  readonly readings: readonly Reading[]
+}
+
+/** A number of a reading: what it is called and in which unit it is typed. */
+export interface NumberCell {
+  readonly field: 'volume' | 'seconds' | 'value'
+  readonly label: string
+  readonly dimension: Dimension
+  readonly unit?: string
+}
+
+/** How a kind of trial is called, what it asks for, how its readings are taken, and what it draws. */
+export interface TrialView {
+  readonly title: string
+  readonly short: string
+  readonly how: string
+  /** What to mind, beside what always holds. */
+  readonly caution?: string
+  /** The number typed, where there is one. */
+  readonly value?: Omit<NumberCell, 'field'>
+  /** Numbers typed at the desk; by its shape and `value` unless said. */
+  readonly cells?: (series: string) => readonly NumberCell[]
+  /** Runs against a clock. */
+  readonly clock?: true
+  /** Values a reading may be of, and what they are called. */
+  readonly series?: (trial: Trial) => readonly (readonly [value: string, words: string])[]
+  readonly outcomes?: readonly (readonly [value: string, words: string])[]
+  readonly Screen: ComponentType<ScreenProps>
+  /** What it needs to know of its instrument or arrangement. */
+  readonly Setup?: ComponentType<{ readonly trial: Trial }>
+  /** What it draws of its readings at the desk, in place of a chart of each log. */
+  readonly Drawing?: ComponentType<ScreenProps & { readonly logs: readonly Log[] }>
+  /** What stands below its readings at the desk. */
+  readonly Below?: ComponentType<{ readonly trial: Trial }>
+  /** Tables that can be imported into trials of it. */
+  readonly imports?: readonly Target[]
+  /** Figures that lead the row of a trial: all unless said, by the end of their ids. */
+  readonly leads?: string
+}

@@ -1,0 +1,12 @@
+import { MeterSetup } from '../meter/MeterSetup'
+import { ValueScreen } from '../screens/ValueScreen'
+import type { TrialView } from '../kind'
+
+export const meterCheck: TrialView = {
+  title: 'Check of the meter',
+  short: 'meter check',
+  value: { label: 'Pulses counted', dimension: 'ratio' },
+  how: 'Let a known volume through and note the pulses; two or more checks give the meter’s factor.',
+  Screen: ValueScreen,
+  Setup: MeterSetup,
+}

@@ -1,0 +1,24 @@
+import { PrimeScreen } from '../screens/PrimeScreen'
+import { PRIME_WORDS } from './words'
+import type { TrialView } from '../kind'
+
+export const prime: TrialView = {
+  title: 'Priming and restart',
+  short: 'priming',
+  clock: true,
+  how: 'Start at the switch; stop at full flow. Never run it dry.',
+  caution: 'Never run it dry, never start a siphon by mouth; fill a canister three quarters before priming.',
+  value: { label: 'Amount', dimension: 'volume', unit: 'mL' },
+  cells: (series) => [
+    { field: 'seconds', label: 'Seconds', dimension: 'time' },
+    ...(series === 'leak'
+      ? [{ field: 'value', label: 'Water caught', dimension: 'volume', unit: 'mL' } as const]
+      : []),
+  ],
+  series: () => Object.entries(PRIME_WORDS),
+  outcomes: [
+    ['yes', 'yes'],
+    ['no', 'no'],
+  ],
+  Screen: PrimeScreen,
+}

@@ -1,0 +1,13 @@
+import { modelRecord, type Dossier, type Trial } from '@ypsometer/contract'
+import { trialResults } from '@ypsometer/core/judging'
+import { trialFindings, type TrialFinding } from '@ypsometer/core/trials'
+import { useMemo } from 'react'
+
+/** What one trial comes to by itself, worked out as its readings come. The desk's own findings also know the curve. */
+export function useFinding(dossier: Dossier, trial: Trial): TrialFinding | null {
+  return useMemo(() => {
+    const model = modelRecord(dossier)
+    const own = { ...model, trials: model.trials.filter((t) => t.id === trial.id) }
+    return trialFindings({ model: own, flows: trialResults(model), main: null })[0] ?? null
+  }, [dossier, trial.id])
+}
