@@ -33,6 +33,13 @@ module.exports = {
       to: { path: '^(server|demo|rig|e2e)/' },
     },
     {
+      name: 'stations-apart',
+      comment: 'What two stations share stands beside them.',
+      severity: 'error',
+      from: { path: '^web/src/views/([^/]+)/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^web/src/views/[^/]+/', pathNot: '^web/src/views/$1/' },
+    },
+    {
       name: 'rig-is-a-stranger',
       severity: 'error',
       from: { path: '^rig/' },

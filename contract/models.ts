@@ -1,3 +1,4 @@
+import { BORE } from '@ypsometer/core/hydraulics'
 import { MAX_LOG } from '@ypsometer/core/bench'
 import {
   SETUP_FIELDS,
@@ -75,7 +76,7 @@ export const specimens = resource({
   },
 })
 
-const bore = within(0.002, 0.2, 'm')
+const bore = within(BORE.min, BORE.max, BORE.unit)
 /** A piece of the hose run, in flow order. Lengths in m. */
 export const Segment = z.discriminatedUnion('kind', [
   z.object({

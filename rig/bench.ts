@@ -1,3 +1,4 @@
+import { freshWaterDensity } from '@ypsometer/core/water'
 import { seeded } from '@ypsometer/core/statistics'
 import { airTruth, trueAirlift, trueDuty, usualAir, type OnTheBench } from '@ypsometer/demo/physics'
 import { TRUTHS, type Truth } from '@ypsometer/demo/truth'
@@ -91,7 +92,7 @@ export class Bench {
       this.wobble = this.wobble * keep + 0.005 * this.noise * Math.sqrt(1 - keep * keep) * this.normal()
       const flow = this.flowNow * (1 + this.wobble) * (1 + (this.drift * this.time) / 3600)
       this.pulses += flow * dt * TRUE_K * this.meterFactor
-      this.collected += flow * dt * 998
+      this.collected += flow * dt * freshWaterDensity(this.on.temperature)
     }
   }
 

@@ -1,15 +1,8 @@
 import { OutOfRange, requirePositive } from '../errors'
-import { friction, USUAL_FRICTION } from './friction'
+import { segmentElement, takesHead } from '../network/elements'
+import { prepareNetwork, type Network } from '../network/solve'
 import { pumpHead, type Pump } from './pump'
-import {
-  checkSegments,
-  minorLoss,
-  segmentLoss,
-  sprayBarLoss,
-  STANDARD_GRAVITY,
-  type Fluid,
-  type Segment,
-} from './segments'
+import { checkSegments, segmentLoss, type Fluid, type Segment } from './segments'
 
 /** A pump feeding segments in series against a net static head (m). */
 export interface Circuit {
@@ -59,42 +52,9 @@ export interface DutyPoint {
   readonly blocked: boolean
 }
 
-/** Like hoses joined to one: h = f · perFriction · Q², Re = perFlow · Q. */
-interface Run {
-  readonly diameter: number
-  readonly roughness: number
-  readonly perFlow: number
-  perFriction: number
-}
-
-/** A circuit reduced for solving: one quadratic coefficient for fittings and spray bars, one run per kind of hose. */
-function reduce(
-  segments: readonly Segment[],
-  nu: number,
-  gravity: number,
-): { readonly quadratic: number; readonly runs: readonly Run[] } {
-  let quadratic = 0
-  const runs: Run[] = []
-  for (const s of segments) {
-    if (s.kind === 'fitting') quadratic += minorLoss(1, s, gravity)
-    else if (s.kind === 'spray-bar') quadratic += sprayBarLoss(1, s, gravity)
-    else {
-      const { diameter, roughness } = s
-      const a = Math.PI * diameter * diameter
-      const perFriction = (8 * s.length) / (gravity * a * a * diameter)
-      const like = runs.find((r) => r.diameter === diameter && r.roughness === roughness)
-      if (like) like.perFriction += perFriction
-      else runs.push({ diameter, roughness, perFlow: 4 / (Math.PI * diameter * nu), perFriction })
-    }
-  }
-  return { quadratic, runs }
-}
-
 /**
- * Solves pump head = static head + losses for the flow, to about 1e-13 of itself.
- *
- * The left side falls and the right side rises with flow, so the root is unique. Newton's method with the exact slope
- * of every loss, kept inside a bracket that only shrinks.
+ * The flow at which pump head = static head + losses, by the network's own solver. The left side falls and the right side
+ * rises with flow, so it is unique.
  * @throws OutOfRange naming the pump or segment field at fault.
  */
 export function dutyPoint(circuit: Circuit): DutyPoint {
@@ -107,56 +67,22 @@ export function dutyPoint(circuit: Circuit): DutyPoint {
     throw new OutOfRange('staticHead', staticHead, { words: 'a number of metres' })
   checkSegments(segments)
   if (pump.shutOffHead <= staticHead) return { flow: 0, head: pump.shutOffHead, blocked: true }
-  const flow = solve(circuit, pump)
+  const flow = prepareNetwork(networkOf(circuit))().flows[0] ?? 0
   return { flow, head: pumpHead(flow, pump), blocked: false }
 }
 
-function solve({ segments, staticHead, fluid }: Circuit, pump: Pump): number {
-  const { quadratic, runs } = reduce(segments, fluid.kinematicViscosity, fluid.gravity ?? STANDARD_GRAVITY)
-  const correlation = fluid.correlation ?? 'colebrook'
-  const { maxFlow, shutOffHead, exponent } = pump
-  // Gives the excess of pump head over circuit head at q, and leaves its slope behind.
-  let slope = 0
-  const excess = (q: number): number => {
-    let value = -staticHead - quadratic * q * q
-    slope = -2 * quadratic * q
-    if (q < maxFlow) {
-      const taken = shutOffHead * Math.exp(exponent * Math.log(q / maxFlow))
-      value += shutOffHead - taken
-      slope -= (exponent * taken) / q
-    }
-    for (const r of runs) {
-      const { f, slope: s } = friction(r.perFlow * q, r.roughness / r.diameter, correlation)
-      const h = f * r.perFriction * q * q
-      value -= h
-      slope -= ((2 + s) * h) / q
-    }
-    return value
+/** The circuit as a network: its pump between two waters, and every piece after it in a row. */
+function networkOf({ pump, segments, staticHead, fluid }: Circuit): Network {
+  const pieces = segments.filter(takesHead)
+  const node = (i: number): string => (i === pieces.length ? 'outlet' : `n${i}`)
+  return {
+    heads: { source: 0, outlet: staticHead },
+    fluid,
+    elements: [
+      { kind: 'pump', id: 'pump', label: 'Pump', from: 'source', to: node(0), pump },
+      ...pieces.map((s, i) => segmentElement(s, { id: s.id, from: node(i), to: node(i + 1) })),
+    ],
   }
-  let low = 0
-  let high = maxFlow
-  // With a source above the outlet the water may run past the pump's largest flow.
-  while (staticHead < 0 && excess(high) > 0) {
-    low = high
-    high *= 2
-    if (high > maxFlow * 1024)
-      throw new OutOfRange('staticHead', staticHead, { words: 'balanced by some resistance' })
-  }
-  // A start within some per cent: everything taken as quadratic, with a usual friction factor.
-  const resistance = runs.reduce((sum, r) => sum + USUAL_FRICTION * r.perFriction, quadratic)
-  let q = low > 0 ? high : Math.sqrt((shutOffHead - staticHead) / (shutOffHead / maxFlow ** 2 + resistance))
-  q = Math.min(q, high * 0.999)
-  for (let i = 0; i < 100; i++) {
-    const value = excess(q)
-    let next = q - value / slope
-    // Newton squares the relative error: a step this small leaves nothing to gain.
-    if (Math.abs(next - q) < q * 1e-7) return next
-    if (value > 0) low = q
-    else high = q
-    if (!(next > low && next < high)) next = (low + high) / 2
-    q = next
-  }
-  return q
 }
 
 /** One line of the head budget: what took how much of the pump's head. */

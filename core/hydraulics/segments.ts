@@ -1,9 +1,9 @@
 import { OutOfRange, type Allowed } from '../errors'
+import { STANDARD_GRAVITY } from '../water'
 import type { FittingId } from './tables'
 import { frictionFactor, reynolds, type Correlation } from './friction'
 
-/** Standard gravity, m/s² (CGPM 1901). */
-export const STANDARD_GRAVITY = 9.80665
+export { STANDARD_GRAVITY }
 
 /** A length of hose or tube: length L, inner diameter D and wall roughness ε, all in m. */
 export interface Hose {
@@ -100,10 +100,13 @@ export function segmentLoss(flow: number, segment: Segment, fluid: Fluid): numbe
 
 const inside = (v: number, min: number, max: number): boolean => v >= min && v <= max
 
+/** Bores (m) that hoses, fittings and risers may have. */
+export const BORE = { min: 0.002, max: 0.2, unit: 'm' } as const
+
 /** Limits of each field of a segment, in SI; the roughness limit is for the narrowest bore. */
 const LIMITS: Readonly<Record<string, Allowed>> = {
   length: { min: 0, max: 100, unit: 'm' },
-  diameter: { min: 0.002, max: 0.2, unit: 'm' },
+  diameter: BORE,
   roughness: { min: 0, words: 'at least 0 and at most a fifth of the bore' },
   lossCoefficient: { min: 0, max: 1e6 },
   count: { min: 0, max: 100 },
@@ -116,11 +119,11 @@ const LIMITS: Readonly<Record<string, Allowed>> = {
 function badField(s: Segment): string | null {
   if (s.kind === 'hose') {
     if (!inside(s.length, 0, 100)) return 'length'
-    if (!inside(s.diameter, 0.002, 0.2)) return 'diameter'
+    if (!inside(s.diameter, BORE.min, BORE.max)) return 'diameter'
     return inside(s.roughness, 0, s.diameter / 5) ? null : 'roughness'
   }
   if (s.kind === 'fitting') {
-    if (!inside(s.diameter, 0.002, 0.2)) return 'diameter'
+    if (!inside(s.diameter, BORE.min, BORE.max)) return 'diameter'
     if (!inside(s.lossCoefficient, 0, 1e6)) return 'lossCoefficient'
     return inside(s.count, 0, 100) ? null : 'count'
   }

@@ -13,6 +13,7 @@ import {
   uncertainDutyPoint,
   type BudgetLine,
   type CommonUncertainty,
+  type Fluid,
   type HeadFlowPoint,
   type Pump,
   type PumpFit,
@@ -140,6 +141,8 @@ export function knownPump(model: ModelRecord, results: readonly TrialResult[]): 
 
 /** One hookup worked through: static head, duty point, where the head goes, what a change would give. */
 export interface HookupResult {
+  /** The water it was worked out in; the circuit's line is drawn in the same. */
+  readonly fluid: Fluid
   readonly hookup: HookupRecord
   readonly staticHead: StaticHead
   readonly duty: UncertainDutyPoint
@@ -175,6 +178,7 @@ export function hookupResult(
   const computed = computedFigure(hookup, known, duty, staticHead, temperature)
   return {
     hookup,
+    fluid: circuit.fluid,
     staticHead,
     duty,
     budget: budgetFigures(headBudget(duty.flow, circuit), { ...circuit, flow: computed }),

@@ -1,5 +1,5 @@
 import { sayFigure, type Figure, type Sentence } from '../figures'
-import type { StockClass } from '../tanks'
+import { carriedByMass, type StockClass } from '../tanks'
 import { limitFigure, turnoverFigure } from './rangeFigures'
 
 /** How a model suits one given tank by the rules of this version: turnover at both ends and media mass. */
@@ -20,7 +20,7 @@ export function tankFit(
   const figure = turnoverFigure(model.flow, tank.water.value)
   const rate = figure.value
   const per = sayFigure(figure)
-  const carried = model.mediaMass === null ? null : (model.mediaMass * stock.litresPerKilogram) / 1000
+  const carried = model.mediaMass === null ? null : carriedByMass(model.mediaMass, stock)
   if (rate < stock.minTurnover)
     return {
       level: 'weak',

@@ -1,6 +1,6 @@
 import { OutOfRange, type Allowed } from '../errors'
 import type { Pump } from '../hydraulics/pump'
-import { boreArea, STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
+import { boreArea, STANDARD_GRAVITY, type Fluid, type Segment } from '../hydraulics/segments'
 
 /** What joins two nodes. Heads in m, flows in m³/s, lengths in m; positive flow runs from `from` to `to`. */
 interface Between {
@@ -159,5 +159,42 @@ export function checkElement(e: Element): void {
     case 'threshold':
       must(e, 'sill', e.sill, { min: 0, max: 100, unit: 'm' })
       must(e, 'resistance', e.resistance, { min: 0, max: 1e15 })
+  }
+}
+
+/** Does a piece of a run take any head? A hose of no length and none of a fitting do not. */
+export const takesHead = (s: Segment): boolean =>
+  s.kind === 'hose' ? s.length > 1e-6 : s.kind !== 'fitting' || s.count > 0
+
+/** A piece of a run as an element between two nodes. */
+export function segmentElement(s: Segment, at: Pick<Between, 'id' | 'from' | 'to'>): Element {
+  switch (s.kind) {
+    case 'hose':
+      return {
+        ...at,
+        kind: 'hose',
+        label: s.label,
+        length: s.length,
+        diameter: s.diameter,
+        roughness: s.roughness,
+      }
+    case 'fitting':
+      return {
+        ...at,
+        kind: 'fitting',
+        label: s.label,
+        lossCoefficient: s.lossCoefficient,
+        diameter: s.diameter,
+        count: s.count,
+      }
+    case 'spray-bar':
+      return {
+        ...at,
+        kind: 'holes',
+        label: s.label,
+        holes: s.holes,
+        holeDiameter: s.holeDiameter,
+        dischargeCoefficient: s.dischargeCoefficient,
+      }
   }
 }

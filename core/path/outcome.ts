@@ -2,7 +2,7 @@ import { layerCounts, listCost, shoppingList, weighFill, type FillWeights, type 
 import { LABEL_EXPONENT, LOSS_UNCERTAINTY } from '../hydraulics'
 import { isStraining, resistanceOf } from '../media'
 import { solveNetwork, type Element, type ElementResult } from '../network'
-import type { StockClass } from '../tanks'
+import { carriedByMass, type StockClass } from '../tanks'
 import { volumeAudit } from '../volumes'
 import type { PathCase } from './case'
 import { topologyOf, type PathPart, type Topology } from './topology'
@@ -180,7 +180,7 @@ function meets(layers: readonly LayerFlow[], flow: number): number {
 
 /** The smaller of media mass × litres per kilogram and the flow that meets the media ÷ turnover asked for. */
 export function capacityOf(mass: number, flowMet: number, stock: StockClass): Capacity {
-  const byMass = (mass * stock.litresPerKilogram) / 1000
+  const byMass = carriedByMass(mass, stock)
   const byTurnover = (flowMet * 3600) / stock.minTurnover
   return {
     volume: Math.min(byMass, byTurnover),

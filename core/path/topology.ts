@@ -4,7 +4,7 @@ import { isBeside, placeFill, type PlacedChamber, type PlacedLayer } from '../fi
 import { boreArea, netStaticHead, STANDARD_GRAVITY, type Segment } from '../hydraulics'
 import { resistanceOf, SLOT_ENTRY_EXIT } from '../media'
 import { CoreError, requireRange } from '../errors'
-import type { Element, Network } from '../network'
+import { segmentElement, takesHead, type Element, type Network } from '../network'
 import { waterProperties } from '../water'
 import type { PathCase } from './case'
 
@@ -63,10 +63,10 @@ export function topologyOf(c: PathCase): Topology {
     line.elements.push(e)
     parts.set(e.id, part)
   }
-  const segments = (c.hookup?.segments ?? []).filter((s) => (s.kind === 'hose' ? s.length > 1e-6 : s.kind !== 'fitting' || s.count > 0)) // prettier-ignore
+  const segments = (c.hookup?.segments ?? []).filter(takesHead)
   const split = byGravity ? 0 : bodyPosition(c.kind, segments)
   const put = (s: Segment): void => {
-    add(pumped, { ...segmentElement(s), id: `seg:${s.id}`, ...pumped.step() } as Element, {
+    add(pumped, segmentElement(s, { id: `seg:${s.id}`, ...pumped.step() }), {
       what: 'segment',
       segmentId: s.id,
     })
@@ -167,15 +167,6 @@ function groups(c: PathCase, chambers: readonly PlacedChamber[]): readonly (read
     else out.push([chamber])
   })
   return out
-}
-
-function segmentElement(s: Segment): object {
-  if (s.kind === 'spray-bar') {
-    const { holes, holeDiameter, dischargeCoefficient } = s
-    return { kind: 'holes', label: s.label, holes, holeDiameter, dischargeCoefficient }
-  }
-  const { id: _id, ...rest } = s
-  return rest
 }
 
 function chamberElements(

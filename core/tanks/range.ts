@@ -1,5 +1,5 @@
 import { requirePositive, requireRange } from '../errors'
-import type { StockClass } from './stock'
+import { carriedByMass, type StockClass } from './stock'
 
 /** What a model brings, in SI: installed flow with its expanded uncertainty (m³/s), media mass (kg), label top (m³). */
 export interface ModelCapability {
@@ -52,9 +52,7 @@ export function supportedRange(model: ModelCapability, stock: StockClass): Suppo
   const byMass =
     model.mediaMass === undefined
       ? undefined
-      : (requireRange('mediaMass', model.mediaMass, { min: 0, max: 200, unit: 'kg' }) *
-          stock.litresPerKilogram) /
-        1000
+      : carriedByMass(requireRange('mediaMass', model.mediaMass, { min: 0, max: 200, unit: 'kg' }), stock)
   const massBinds = byMass !== undefined && byMass < byTurnover
   const max = massBinds ? byMass : byTurnover
   const min = perHour / stock.maxTurnover

@@ -1,5 +1,8 @@
 import { requireRange } from '../errors'
 
+/** Standard gravity, m/s² (CGPM 1901). */
+export const STANDARD_GRAVITY = 9.80665
+
 /** The water on the bench: temperature in °C, practical salinity (0 for fresh, about 35 for sea). */
 export interface WaterState {
   readonly temperature: number
@@ -86,3 +89,10 @@ const poly = (x: number, ...c: readonly number[]): number => c.reduceRight((sum,
  */
 export const unionisedShare = (pH: number, temperature: number): number =>
   1 / (1 + 10 ** (0.09018 + 2729.92 / (temperature + 273.15) - pH))
+
+/** Weight of a metre of water at 25 °C (Pa/m): what a gauge shows for a head. */
+const PASCALS_PER_METRE = freshWaterDensity(25) * STANDARD_GRAVITY
+/** Pressure (Pa) at the foot of a column of fresh water (m) at 25 °C. */
+export const pressureOfHead = (head: number): number => head * PASCALS_PER_METRE
+/** Column of fresh water at 25 °C (m) that a pressure (Pa) holds. */
+export const headOfPressure = (pressure: number): number => pressure / PASCALS_PER_METRE

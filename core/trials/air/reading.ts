@@ -1,3 +1,4 @@
+import { BORE } from '../../hydraulics/segments'
 import { SHORTEST_RUN, type TrialShape } from '../shape'
 
 export const reading = {
@@ -11,7 +12,7 @@ export const reading = {
   byHand: true,
   setup: {
     /** Riser of an airlift: bore, depth of the air's entry (m). */
-    riserDiameter: { is: 'number', min: 0.002, max: 0.2, unit: 'm' },
+    riserDiameter: { is: 'number', ...BORE },
     submergence: { is: 'number', min: 0.005, max: 5, unit: 'm' },
     stone: { is: 'text', max: 80 },
   },

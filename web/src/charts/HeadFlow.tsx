@@ -25,7 +25,6 @@ import { useWidth } from './useWidth'
 const HEIGHT = 430
 const TOP = 14
 const AXIS = 46
-const VISCOSITY = 0.93e-6
 
 interface Props {
   readonly assessment: Assessment
@@ -59,8 +58,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
       const half = known.fit ? pumpBand(flow, known.fit) : 0
       const label = known.from === 'label' ? labelBand(flow, known.pump) : null
       const circuit = hookup
-        ? hookup.staticHead.head +
-          circuitLoss(flow, hookup.hookup.segments, { kinematicViscosity: VISCOSITY })
+        ? hookup.staticHead.head + circuitLoss(flow, hookup.hookup.segments, hookup.fluid)
         : undefined
       return {
         flow: q(flow),

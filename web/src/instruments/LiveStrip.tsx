@@ -1,4 +1,5 @@
 import type { Instrument, SensorReading } from '@ypsometer/contract'
+import { headOfPressure } from '@ypsometer/core/water'
 import type { Dimension } from '@ypsometer/core/units'
 import { TriangleAlert } from 'lucide-react'
 import { Num } from '../figures/Num'
@@ -25,7 +26,7 @@ const FAULT_WORDS: Readonly<Record<Exclude<SensorReading['state'], 'live'>, stri
 }
 
 /** Pascals as a height of water, which is what a bench reads. */
-const scaled = (i: Instrument, v: number): number => (i.startsWith('pressure') ? v / (997 * 9.80665) : v)
+const scaled = (i: Instrument, v: number): number => (i.startsWith('pressure') ? headOfPressure(v) : v)
 
 interface Props {
   readonly show: readonly Instrument[]

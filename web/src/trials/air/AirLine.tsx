@@ -1,3 +1,4 @@
+import { headOfPressure, pressureOfHead } from '@ypsometer/core/water'
 import type { Trial, TrialSetup } from '@ypsometer/contract'
 import { airNetwork } from '@ypsometer/core/hydraulics/airNetwork'
 import { CoreError } from '@ypsometer/core/errors'
@@ -28,7 +29,7 @@ const OUTLET_FIELDS = [
 ] as const
 
 /** Resistance (Pa per m³/s) of what takes `head` (m of water) at one litre a minute. */
-const resistance = (head: number): number => (997 * 9.80665 * Math.max(1e-4, head)) / (1 / 60000)
+const resistance = (head: number): number => pressureOfHead(Math.max(1e-4, head)) / (1 / 60000)
 
 /** One air pump over many outlets: what each gets, a leak among them. Computed, no trial needed. */
 export function AirLine({ trial }: { readonly trial: Trial }) {
@@ -165,7 +166,7 @@ export function AirLine({ trial }: { readonly trial: Trial }) {
 
 function solve(line: Line): { readonly figures: readonly Figure[]; readonly problem: string } {
   try {
-    const pump = { shutOffPressure: 997 * 9.80665 * line.shutOffHead, maxFlow: line.maxFlow }
+    const pump = { shutOffPressure: pressureOfHead(line.shutOffHead), maxFlow: line.maxFlow }
     const r = airNetwork(
       pump,
       line.outlets.map((o, i) => ({
@@ -188,7 +189,7 @@ function solve(line: Line): { readonly figures: readonly Figure[]; readonly prob
         provenance: 'computed',
         formula: 'p = p0 (1 − Σq/q0);  q = (p − ρ g depth) ÷ R',
         working: [
-          put('p', 'line pressure, as water', r.pressure / (997 * 9.80665), 'head', 'computed'),
+          put('p', 'line pressure, as water', headOfPressure(r.pressure), 'head', 'computed'),
           put('depth', 'water above the outlet', line.outlets[i]?.depth ?? 0, 'length', 'measured'),
           { ...put('Σq', 'all the pump gives', r.flow, 'flow', 'computed'), unit: 'L/min' },
           { ...put('share', 'of it', o.share, 'ratio', 'computed'), unit: '%' },

@@ -1,15 +1,15 @@
 import type { Fill } from '@ypsometer/contract'
 import { Copy, Plus, Trash2, Undo2 } from 'lucide-react'
-import { useId } from 'react'
 import { createRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
+import { Choice } from '../../fields/Choice'
 import { SelectField, TextField } from '../../fields/fields'
 import { IconButton } from '../../frame/IconButton'
 import { toast } from '../../frame/toasts'
 import { useDossierContext } from '../../frame/dossier'
-import { useNewest, writeLayers } from './layerEdits'
-import { inOrder, type FillPath } from './useFillPath'
-import { BASIS_OPTIONS, BASIS_WORDS } from './words'
+import { useNewest, writeLayers } from '../../pathway/layerEdits'
+import { inOrder, type FillPath } from '../../pathway/useFillPath'
+import { BASIS_OPTIONS, BASIS_WORDS } from '../../pathway/words'
 
 /** The named arrangements: choose, copy, compare, go back to as shipped, take out. */
 export function FillChooser({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {
@@ -89,33 +89,6 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
         />
       </div>
     </section>
-  )
-}
-
-interface ChoiceProps {
-  readonly label: string
-  readonly value: string
-  readonly options: readonly (readonly [string, string])[]
-  readonly onChange: (id: string) => void
-}
-
-/** A choice of what to look at: kept in the address, not in the record. */
-export function Choice({ label, value, options, onChange }: ChoiceProps) {
-  const id = useId()
-  return (
-    <div>
-      <label className="kicker block" htmlFor={id}>
-        {label}
-      </label>
-      <select id={id} className="field" value={value} onChange={(e) => onChange(e.target.value)}>
-        {options.length === 0 && <option value="">nothing yet</option>}
-        {options.map(([v, words]) => (
-          <option key={v} value={v}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </div>
   )
 }
 

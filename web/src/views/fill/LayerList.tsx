@@ -12,7 +12,7 @@ import { Num } from '../../figures/Num'
 import { IconButton } from '../../frame/IconButton'
 import { toast } from '../../frame/toasts'
 import { LayerSheet } from './LayerSheet'
-import { newLayer, useNewest, writeLayers } from './layerEdits'
+import { newLayer, useNewest, writeLayers } from '../../pathway/layerEdits'
 
 interface Props {
   readonly fill: Fill

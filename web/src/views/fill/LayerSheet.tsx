@@ -5,8 +5,8 @@ import { resistanceOf, type Medium } from '@ypsometer/core/media'
 import { useId } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
-import { measuredAs } from './layerEdits'
-import { MEASURE_WORDS } from './words'
+import { measuredAs } from '../../pathway/layerEdits'
+import { MEASURE_WORDS } from '../../pathway/words'
 
 interface Props {
   /** The layer as it is recorded, which may hold what cannot be. */

@@ -9,7 +9,7 @@ import { removeRow } from '../../frame/removed'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
 import { showMoney } from '../../fields/MoneyField'
 import { Failed, Loading } from '../../frame/States'
-import { JOB_OPTIONS, JOB_WORDS } from '../fill/words'
+import { JOB_OPTIONS, JOB_WORDS } from '../../pathway/words'
 import { MediumSheet } from './MediumSheet'
 
 /** The media of the library: generic ones that ship with the app, and the bench’s own. */

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react'
 import { save } from '../../charts/ChartTools'
 import { Num } from '../../figures/Num'
 import { useDossierContext } from '../../frame/dossier'
-import type { FillPath } from '../fill/useFillPath'
+import type { FillPath } from '../../pathway/useFillPath'
 
 /** The circuit as an EPANET file, and one of our own files read back and solved. */
 export function Circuit({ path }: { readonly path: FillPath }) {

@@ -8,9 +8,9 @@ import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import type { CalibrationAnswer, TrialCheck } from '../../workers/pathWork'
 import { useDossierContext } from '../../frame/dossier'
-import { Choice } from '../fill/FillChooser'
-import { writeLayers } from '../fill/layerEdits'
-import type { FillPath } from '../fill/useFillPath'
+import { Choice } from '../../fields/Choice'
+import { writeLayers } from '../../pathway/layerEdits'
+import type { FillPath } from '../../pathway/useFillPath'
 
 /** What the path computes for each loaded trial beside what the bucket said, and a medium calibrated from two of them. */
 export function Measured({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {

@@ -12,7 +12,7 @@ import { Toasts } from '../../frame/Toasts'
 import { tick, useAwake } from '../../trials/screens/useAwake'
 import { useBenchKeys } from '../../trials/screens/useBenchKeys'
 import { useStopwatch } from '../../trials/screens/useStopwatch'
-import { Condition } from '../strip/PartSheet'
+import { Condition } from '../../fields/Condition'
 import { Photos } from '../../photos/Photos'
 import { DossierProvider } from '../../frame/dossier'
 

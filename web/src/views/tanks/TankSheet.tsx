@@ -3,7 +3,7 @@ import type { Figure } from '@ypsometer/core/figures'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { FigureView } from '../../figures/FigureView'
 import { TankDrawing } from './TankDrawing'
-import { waterOf } from './waterOf'
+import { waterOf } from '../../tank/waterOf'
 
 const SHAPES = [
   ['box', 'Box'],

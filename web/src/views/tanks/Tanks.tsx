@@ -7,7 +7,7 @@ import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
 import { Failed, Loading } from '../../frame/States'
 import { TankSheet } from './TankSheet'
-import { waterOf } from './waterOf'
+import { waterOf } from '../../tank/waterOf'
 
 /** Own and customer tanks: a list, and the open one beside it. */
 export function Tanks() {

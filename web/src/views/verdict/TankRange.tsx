@@ -10,7 +10,7 @@ import { Words } from '../../figures/Words'
 import { Failed, Loading } from '../../frame/States'
 import { ProvenanceTag } from '../../figures/Provenance'
 import { useDossierContext } from '../../frame/dossier'
-import { waterOf } from '../tanks/waterOf'
+import { waterOf } from '../../tank/waterOf'
 
 /** The claimed range against what is supported for each stock class, and every known tank judged. */
 export function TankRange() {

@@ -2,9 +2,9 @@ import type { BudgetItem } from '@ypsometer/core/judging'
 import { lineFigure, pumpHeadFigure, type Outcome } from '@ypsometer/core/path'
 import { showPercent } from '@ypsometer/core/units'
 import { useRef } from 'react'
-import { BudgetColumn, BudgetList } from '../../charts/BudgetColumn'
-import { useWidth } from '../../charts/useWidth'
-import { FigureView } from '../../figures/FigureView'
+import { BudgetColumn, BudgetList } from '../charts/BudgetColumn'
+import { useWidth } from '../charts/useWidth'
+import { FigureView } from '../figures/FigureView'
 
 const HEIGHT = 430
 

@@ -1,6 +1,6 @@
 import type { Severity } from '@ypsometer/core/path/rules'
-import { Words } from '../../figures/Words'
-import type { FindingSaid } from '../../workers/pathWork'
+import { Words } from '../figures/Words'
+import type { FindingSaid } from '../workers/pathWork'
 
 const WORDS: Readonly<Record<Severity, string>> = { fault: 'fault', caution: 'caution', note: 'note' }
 const TONE: Readonly<Record<Severity, string>> = {

@@ -1,8 +1,8 @@
 import { interiorOf } from '@ypsometer/contract'
 import { useMemo } from 'react'
 import { useNavigate } from 'react-router'
-import { Cutaway } from '../../cutaway/Cutaway'
-import { useDossierContext } from '../../frame/dossier'
+import { Cutaway } from './Cutaway'
+import { useDossierContext } from '../frame/dossier'
 
 /** The cutaway beside another station: the map of the filter; choosing a chamber opens it in Inside. */
 export function DossierCutaway() {

@@ -4,9 +4,9 @@ import type { Outcome } from '@ypsometer/core/path'
 import type { StockClass } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
-import { useHouseRules, useMedia } from '../../api/queries'
-import { usePath, type PathState } from '../../workers/usePath'
-import { useDossierContext } from '../../frame/dossier'
+import { useHouseRules, useMedia } from '../api/queries'
+import { usePath, type PathState } from '../workers/usePath'
+import { useDossierContext } from '../frame/dossier'
 
 export interface FillPath extends PathState {
   readonly fill: Fill | undefined

@@ -2,7 +2,7 @@ import type { Fill } from '@ypsometer/contract'
 import type { FillLayer, PlacedChamber, PlacedLayer } from '@ypsometer/core/fills'
 import type { Medium } from '@ypsometer/core/media'
 import { useEffect, useRef } from 'react'
-import { changeRow } from '../../api/rows'
+import { changeRow } from '../api/rows'
 
 /** Writes a fill’s layers as a whole. */
 export const writeLayers = (fill: Fill, layers: readonly FillLayer[]): void =>

@@ -1,6 +1,6 @@
 import type { Fill } from '@ypsometer/contract'
-import { useDossierContext } from '../../frame/dossier'
-import type { PathAnswer } from '../../workers/pathWork'
+import { useDossierContext } from '../frame/dossier'
+import type { PathAnswer } from '../workers/pathWork'
 
 /** Why the path cannot be worked out: what is missing, or which field holds what cannot be. Nothing typed is lost. */
 export function Trouble({ answer, fill }: { readonly answer: PathAnswer | null; readonly fill: Fill }) {
