@@ -6,6 +6,13 @@ export interface Allowed {
   readonly words?: string
 }
 
+/** Which thing of a list a field belongs to: `layers`, its id, `gap`. */
+export interface At {
+  readonly what: string
+  readonly id: string
+  readonly field: string
+}
+
 /** Base of every error the core throws: names the field, the value and what would be accepted. */
 export class CoreError extends Error {
   constructor(
@@ -14,11 +21,29 @@ export class CoreError extends Error {
     readonly value: unknown,
     readonly allowed: Allowed,
     message: string,
+    /** Where the field stands, when it is one of a thing in a list. */
+    readonly at: At | null = null,
   ) {
     super(message)
     this.name = code
   }
+
+  /** What is wrong, for a place where the field stands beside it. */
+  get problem(): string {
+    return this.message.startsWith(`${this.field} is `)
+      ? `it is ${this.message.slice(this.field.length + 4)}`
+      : this.message
+  }
+
+  /** The same error as one of a thing in a list. */
+  inside(what: string, id: string): CoreError {
+    const at = { what, id, field: this.field }
+    return new CoreError(this.code, fieldName(at), this.value, this.allowed, this.message, at)
+  }
 }
+
+/** A field as the API names it: `layers[id].gap`. */
+export const fieldName = ({ what, id, field }: At): string => `${what}[${id}].${field}`
 
 const spell = (a: Allowed): string => {
   const unit = a.unit ? ` ${a.unit}` : ''
@@ -30,8 +55,10 @@ const spell = (a: Allowed): string => {
 
 /** A number outside the range a formula holds for. */
 export class OutOfRange extends CoreError {
-  constructor(field: string, value: number, allowed: Allowed) {
-    super('OutOfRange', field, value, allowed, `${field} is ${value}; it must be ${spell(allowed)}.`)
+  constructor(field: string | At, value: number, allowed: Allowed) {
+    const at = typeof field === 'string' ? null : field
+    const name = typeof field === 'string' ? field : fieldName(field)
+    super('OutOfRange', name, value, allowed, `${name} is ${value}; it must be ${spell(allowed)}.`, at)
   }
 }
 
@@ -50,7 +77,7 @@ export class UnreadableQuantity extends CoreError {
 }
 
 /** Throws {@link OutOfRange} unless `value` is a finite number in [min, max]. Bounds are inclusive. */
-export function requireRange(field: string, value: number, allowed: Allowed): number {
+export function requireRange(field: string | At, value: number, allowed: Allowed): number {
   const low = allowed.min ?? -Infinity
   const high = allowed.max ?? Infinity
   if (!Number.isFinite(value) || value < low || value > high) throw new OutOfRange(field, value, allowed)
@@ -58,7 +85,7 @@ export function requireRange(field: string, value: number, allowed: Allowed): nu
 }
 
 /** Throws {@link OutOfRange} unless `value` is finite and greater than zero. */
-export function requirePositive(field: string, value: number, unit?: string): number {
+export function requirePositive(field: string | At, value: number, unit?: string): number {
   if (!Number.isFinite(value) || value <= 0)
     throw new OutOfRange(field, value, { words: `greater than zero${unit ? ` ${unit}` : ''}` })
   return value

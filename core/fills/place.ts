@@ -1,4 +1,4 @@
-import { OutOfRange, requireRange } from '../errors'
+import { OutOfRange, requireRange, type At } from '../errors'
 import { FILTERS, type FilterKind } from '../kinds'
 import { packVolume, type Medium } from '../media'
 import { sectionWidths, solidVolume, type Chamber, type ChamberRole, type Way } from '../volumes'
@@ -154,7 +154,7 @@ function placeLayer(
   from: number,
   open: number,
 ): PlacedLayer {
-  const at = (field: string): string => `layers[${layer.id}].${field}`
+  const at = (field: string): At => ({ what: 'layers', id: layer.id, field })
   requireRange(at('gap'), layer.gap, { min: 0, max: 0.5, unit: 'm' })
   requireRange(at('fouled'), layer.fouled, { min: 0, max: 0.999 })
   const area = way.area - layer.gap * way.perimeter

@@ -1,5 +1,5 @@
 import { sentenceText } from '../figures'
-import { pumpFlow, type Segment } from '../hydraulics'
+import { circuitLoss, pumpFlow, type Segment } from '../hydraulics'
 import { STOCK_CLASSES } from '../tanks'
 import {
   assess,
@@ -244,4 +244,18 @@ test('every limit of a range can show the working it came from', () => {
     }
   }
   expect(overclaimFigure(0.3, 0.12)).toMatchObject({ value: 2.5, provenance: 'computed' })
+})
+
+test('the circuit’s line is drawn in the water its working point was computed in, and goes through it', () => {
+  const cold: ModelRecord = {
+    ...labelOnly,
+    hookups: [
+      { id: 'c', name: 'Cabinet', outletAboveWater: -0.05, sourceBelowWater: 0, bodyBelowWater: 0.9, segments: SEGMENTS },
+    ],
+    trials: [trial('t', { flow: 500, hookupId: 'c', state: 'as-shipped', waterTemperature: 12 })],
+  } // prettier-ignore
+  const [hookup] = assess(cold).hookups
+  if (!hookup) throw new Error('no hookup')
+  const line = hookup.staticHead.head + circuitLoss(hookup.duty.flow, SEGMENTS, hookup.fluid)
+  expect(line / hookup.duty.head).toBeCloseTo(1, 6)
 })

@@ -207,7 +207,7 @@ function wallSlots(
   to: string,
   add: (line: Line, e: Element, part: PathPart) => void,
 ): void {
-  const gap = requireRange(`chambers[${chamber.id}].wallGap`, chamber.wallGap ?? 0, {
+  const gap = requireRange({ what: 'chambers', id: chamber.id, field: 'wallGap' }, chamber.wallGap ?? 0, {
     min: 1e-5,
     max: 0.1,
     unit: 'm',
@@ -247,13 +247,7 @@ function layerElements(
     r = resistanceOf(l.medium)
   } catch (error) {
     if (!(error instanceof CoreError)) throw error
-    throw new CoreError(
-      error.code,
-      `media[${l.medium.id}].${error.field}`,
-      error.value,
-      error.allowed,
-      error.message,
-    )
+    throw error.inside('media', l.medium.id)
   }
   const keeps = fouledShare(l.layer.fouled)
   add(

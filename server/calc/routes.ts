@@ -19,10 +19,11 @@ import {
 } from '@ypsometer/core/hydraulics'
 import { fromInp, solveNetwork, toInp, type Element } from '@ypsometer/core/network'
 import { GENERIC_MEDIA } from '@ypsometer/core/media'
-import { auditOrder, HOUSE_RULES, outcomeOf, pathSensitivity, type Outcome } from '@ypsometer/core/path'
-import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
+import { HOUSE_RULES, studyOf, type Outcome, type Study } from '@ypsometer/core/path'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { waterProperties } from '@ypsometer/core/water'
 import type { FastifyInstance } from 'fastify'
+import { fieldProblem } from '../http/problems'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import type { z } from 'zod'
 
@@ -30,24 +31,27 @@ import type { z } from 'zod'
 const finite = (result: object): z.infer<typeof CalcAnswer> =>
   CalcAnswer.parse(JSON.parse(JSON.stringify(result)))
 
-/** A fill on its hookup as the request has it, worked through. */
-function outcomeFrom(r: PathRequest): Outcome {
-  const stock = STOCK_CLASSES.find((s) => s.id === r.stockClass) as StockClass
-  return outcomeOf(
-    {
-      kind: r.kind,
-      body: r.body,
-      chambers: [...r.chambers].sort((a, b) => a.position - b.position).map(chamberRecord),
-      media: [...GENERIC_MEDIA, ...r.media],
-      fill: { id: 'request', name: 'as sent', basis: 'variant', layers: r.layers },
-      hookup: r.hookup && { ...r.hookup, id: 'request' },
-      second: r.hookup?.fitted.second ?? null,
-      drive: { pump: r.pump, knowledge: { kind: 'label' }, from: 'label' },
-      rest: r.rest,
-      temperature: r.temperature,
-    },
+/** A fill on its hookup as the request has it, studied. */
+function studyFrom(r: PathRequest): Study {
+  const stock = STOCK_CLASSES.find((s) => s.id === r.stockClass)
+  const [usual] = HOUSE_RULES
+  if (!stock || !usual) throw fieldProblem('stockClass', 'one of the stock classes')
+  const study = studyOf({
+    kind: r.kind,
+    body: r.body,
+    chambers: [...r.chambers].sort((a, b) => a.position - b.position).map(chamberRecord),
+    media: [...GENERIC_MEDIA, ...r.media],
+    hookup: r.hookup && { ...r.hookup, id: 'request' },
+    second: r.hookup?.fitted.second ?? null,
+    drive: { pump: r.pump, knowledge: { kind: 'label' }, from: 'label' },
+    rest: r.rest,
+    temperature: r.temperature,
+  })
+  return study({
+    fill: { id: 'request', name: 'as sent', basis: 'variant', layers: r.layers },
+    house: { ...(r.houseRule ?? usual), id: 'request' },
     stock,
-  )
+  })
 }
 
 /** What of an outcome travels: numbers, not the objects they were made from. */
@@ -138,9 +142,7 @@ export function registerCalc(app: FastifyInstance): void {
   })
 
   typed.post('/calc/path-audit', { schema: { tags, body: PathRequest, response: answer } }, ({ body }) => {
-    const o = outcomeFrom(body)
-    const [first] = HOUSE_RULES
-    const house = { ...(body.houseRule ?? first), id: 'request' } as (typeof HOUSE_RULES)[number]
+    const { outcome: o, findings, sensitivity: changes } = studyFrom(body)
     return finite({
       flow: o.flow,
       uncertainty: o.uncertainty,
@@ -150,8 +152,8 @@ export function registerCalc(app: FastifyInstance): void {
       layers: layersOf(o),
       sides: o.sides,
       budget: o.budget.map(({ id, label, head }) => ({ id, label, head })),
-      sensitivity: pathSensitivity(o).map(({ label, flow, change }) => ({ label, flow, change })),
-      findings: auditOrder(o, house).map((f) => ({
+      sensitivity: changes.map(({ label, flow, change }) => ({ label, flow, change })),
+      findings: findings.map((f) => ({
         rule: f.rule.id,
         severity: f.rule.severity,
         weight: f.weight,
@@ -163,7 +165,7 @@ export function registerCalc(app: FastifyInstance): void {
   })
 
   typed.post('/calc/media-audit', { schema: { tags, body: PathRequest, response: answer } }, ({ body }) => {
-    const o = outcomeFrom(body)
+    const { outcome: o } = studyFrom(body)
     return finite({
       layers: layersOf(o),
       ...o.weights,

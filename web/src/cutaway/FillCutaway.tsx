@@ -15,7 +15,8 @@ import { useRef, useState } from 'react'
 import { spreadLabels } from '../charts/labels'
 import { units } from '../frame/settings'
 import type { FindingSaid } from '../workers/pathWork'
-import { layerBox, targetAt, type Target } from './layers'
+import { layerBox, targetAt } from './layers'
+import { type LayerPlace } from '@ypsometer/core/fills'
 import { LayerShape } from './LayerShape'
 import { Pins } from './Pins'
 import { MediaPatterns, MediumSwatch, textureOf } from './mediaPatterns'
@@ -34,8 +35,8 @@ interface Props {
   readonly findings?: readonly FindingSaid[]
   readonly onFinding?: (id: string) => void
   /** A layer is held over a place (null: over none), and let go there. */
-  readonly onHold?: (layerId: string, to: Target | null) => void
-  readonly onDrop?: (layerId: string, to: Target | null) => void
+  readonly onHold?: (layerId: string, to: LayerPlace | null) => void
+  readonly onDrop?: (layerId: string, to: LayerPlace | null) => void
 }
 
 const LABELS = 196
@@ -72,7 +73,7 @@ export function FillCutaway(p: Props) {
   const labelX = left + drawn + 26
   const placed = outcome.topology.chambers
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }))
-  const targetOf = (e: DragMoveEvent | DragEndEvent): Target | null => {
+  const targetOf = (e: DragMoveEvent | DragEndEvent): LayerPlace | null => {
     const at = e.activatorEvent as PointerEvent
     const frame = svg.current?.getBoundingClientRect()
     if (!frame) return null

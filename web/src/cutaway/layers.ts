@@ -1,4 +1,4 @@
-import { isFillable, type FillLayer, type PlacedChamber, type PlacedLayer } from '@ypsometer/core/fills'
+import { isFillable, type LayerPlace, type PlacedChamber, type PlacedLayer } from '@ypsometer/core/fills'
 import { sectionWidths } from '@ypsometer/core/volumes'
 
 /** A rectangle of the section, m. */
@@ -33,19 +33,13 @@ export function layerBox(chamber: PlacedChamber, l: PlacedLayer): Box {
   }
 }
 
-/** Where a layer held at a point of the section would go: the chamber and its place among the layers there. */
-export interface Target {
-  readonly chamberId: string
-  readonly index: number
-}
-
 /** The place under a point (m); null outside every chamber that may be filled. */
 export function targetAt(
   chambers: readonly PlacedChamber[],
   held: string,
   x: number,
   y: number,
-): Target | null {
+): LayerPlace | null {
   for (const chamber of chambers) {
     if (!isFillable(chamber.chamber)) continue
     const b = chamberBox(chamber)
@@ -63,16 +57,4 @@ export function targetAt(
     return { chamberId: chamber.chamber.id, index }
   }
   return null
-}
-
-/** The layers with one of them put in another place. */
-export function moveLayer(layers: readonly FillLayer[], id: string, to: Target): readonly FillLayer[] {
-  const held = layers.find((l) => l.id === id)
-  if (!held) return layers
-  const others = layers.filter((l) => l.id !== id)
-  const there = others.filter((l) => l.chamberId === to.chamberId)
-  const next = there[to.index]
-  const last = there.at(-1)
-  const at = next ? others.indexOf(next) : last ? others.indexOf(last) + 1 : others.length
-  return [...others.slice(0, at), { ...held, chamberId: to.chamberId }, ...others.slice(at)]
 }

@@ -1,3 +1,4 @@
+import { saidBy } from '../frame/said'
 import { findUnit, fromSI, parseQuantity, preferredUnit, type Dimension } from '@ypsometer/core/units'
 import { useId, useState } from 'react'
 import { units } from '../frame/settings'
@@ -31,7 +32,7 @@ export function QuantityInput({ label, si, dimension, unit, min, max, whole, onC
       setError('')
       if (Math.abs(q.si - si) > 1e-12) onCommit(q.si)
     } catch (e) {
-      setError(e instanceof Error ? e.message : String(e))
+      setError(saidBy(e))
     }
   }
   return (

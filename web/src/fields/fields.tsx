@@ -1,3 +1,4 @@
+import { saidBy } from '../frame/said'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
 import { sentenceText, type Sentence } from '@ypsometer/core/figures'
 import {
@@ -77,7 +78,7 @@ export function QuantityField<N extends ResourceName>(p: QuantityProps<N>) {
       const question = p.doubt?.(q.si)
       return question ? { kind: 'ask', question: sentenceText(question, system), body } : { kind: 'ok', body }
     } catch (error) {
-      return { kind: 'error', message: error instanceof Error ? error.message : String(error) }
+      return { kind: 'error', message: saidBy(error) }
     }
   }
   const field = useAutosaved({ ...p, shown, read })

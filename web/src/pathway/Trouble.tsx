@@ -27,19 +27,14 @@ export function Trouble({ answer, fill }: { readonly answer: PathAnswer | null; 
   }
   if (answer.kind === 'missing')
     return <p role="status">Not yet: there is no {answer.what.replace(/^an? /, '')}.</p>
-  const layer = /layers\[(.+?)\]/.exec(answer.field)?.[1]
-  const chamber = /chambers\[(.+?)\]/.exec(answer.field)?.[1]
-  const where =
-    fill.layers.findIndex((l) => l.id === layer) >= 0
-      ? `Layer ${fill.layers.findIndex((l) => l.id === layer) + 1}, ${answer.field.split('.').at(-1)}: `
-      : chamber
-        ? `${dossier.chambers.find((c) => c.id === chamber)?.name ?? 'Chamber'}: `
-        : ''
+  const { at } = answer
+  const layer = at?.what === 'layers' ? fill.layers.findIndex((l) => l.id === at.id) : -1
+  const chamber = at?.what === 'chambers' ? dossier.chambers.find((c) => c.id === at.id) : undefined
+  const where = layer >= 0 ? `Layer ${layer + 1}, ${at?.field}: ` : chamber ? `${chamber.name}: ` : ''
   return (
     <p role="alert" className="border-error text-error border-l-4 pl-3">
       {where}
-      {answer.message.replace(/^\S+\[.+?\]\.\w+ is/, 'it is')} What you typed is kept; the drawing leaves it
-      out until then.
+      {answer.message} What you typed is kept; the drawing leaves it out until then.
     </p>
   )
 }

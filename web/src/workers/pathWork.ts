@@ -1,11 +1,9 @@
-import { CoreError } from '@ypsometer/core/errors'
-import type { Fill, FillLayer } from '@ypsometer/core/fills'
+import { CoreError, TooFew, type At } from '@ypsometer/core/errors'
+import type { FillLayer } from '@ypsometer/core/fills'
 import {
-  auditOrder,
   calibrateMedium,
   caseOfTrial,
   changesOf,
-  contradictions,
   differences,
   fitFill,
   flowFigure,
@@ -13,41 +11,30 @@ import {
   measuredAt,
   outcomeOf,
   pathBase,
-  pathSensitivity,
   schoolViews,
+  outcomeWithout,
+  studyOf,
   topologyOf,
   type BenchCalibration,
   type Difference,
   type FitLimits,
-  type HouseRule,
   type OrderFinding,
   type Outcome,
   type PathBase,
-  type PathCase,
   type PathChange,
   type PathRecord,
+  type StudyQuestion,
   type Rule,
 } from '@ypsometer/core/path'
 import type { Figure, Sentence } from '@ypsometer/core/figures'
 import { toInp } from '@ypsometer/core/network'
-import type { StockClass } from '@ypsometer/core/tanks'
-import type { ReachResult } from '@ypsometer/core/teardown/reach'
 
 /** A rule without its arithmetic, as it travels between threads. */
 export type RuleSaid = Omit<Rule, 'check'>
 export type FindingSaid = Omit<OrderFinding, 'rule'> & { readonly rule: RuleSaid }
 
 /** What of a question changes with every drag. */
-export interface PathQuestion {
-  readonly fill: Fill
-  /** The fill it is held against; null: nothing. */
-  readonly against: Fill | null
-  readonly house: HouseRule
-  readonly stock: StockClass
-  readonly reaches: readonly ReachResult[]
-  /** Leaves uncertainty and sensitivity out while a layer is dragged. */
-  readonly quick: boolean
-}
+export type PathQuestion = Required<StudyQuestion>
 
 /** The answer: everything Fill and Path show; or why there is none, at its field. */
 export type PathAnswer =
@@ -64,9 +51,10 @@ export type PathAnswer =
   | { readonly kind: 'missing'; readonly what: string }
   | {
       readonly kind: 'wrong'
+      readonly at: At | null
       readonly field: string
       readonly message: string
-      /** The same without what cannot be, so that there is something to mend it in. */
+      /** The same without what cannot be, so that there is something to correct it in. */
       readonly outcome: Outcome | null
     }
 
@@ -99,7 +87,7 @@ export interface TrialCheck {
   readonly lift: number
   readonly computed: Figure
   readonly measured: Figure
-  /** It told what the body takes, so that it agrees by making. */
+  /** It told what the body takes, so that it agrees by construction. */
   readonly told: boolean
 }
 export type CalibrationAnswer =
@@ -111,36 +99,11 @@ const said = (f: OrderFinding): FindingSaid => {
   return { ...f, rule }
 }
 
-const wrong = (error: unknown): { kind: 'wrong'; field: string; message: string } => {
-  if (error instanceof CoreError) return { kind: 'wrong', field: error.field, message: error.message }
-  throw error
-}
-
-/** Leaves out what an error names, as often as there is something, and works out the rest. */
-function withoutWrong(base: Omit<PathCase, 'fill'>, q: PathQuestion, first: unknown): Outcome | null {
-  let c: PathCase = { ...base, fill: q.fill }
-  let error = first
-  for (let i = 0; i < 50 && error instanceof CoreError; i++) {
-    const [, what, id] = /^(layers|media|chambers)\[(.+?)\]/.exec(error.field) ?? []
-    if (!id) return null
-    const layers = c.fill.layers.filter((l) => (what === 'layers' ? l.id : l.mediumId) !== id)
-    c =
-      what === 'chambers'
-        ? { ...c, chambers: c.chambers.map((x) => (x.id === id ? { ...x, wallGap: null } : x)) }
-        : { ...c, fill: { ...c.fill, layers } }
-    try {
-      return outcomeOf(c, q.stock, true)
-    } catch (next) {
-      error = next
-    }
-  }
-  return null
-}
-
 /** The path's arithmetic with the record it stands on; plain functions, so that it is tested without a worker. */
 export function pathWork() {
   let record: PathRecord | null = null
   let base: PathBase | null = null
+  let study: ReturnType<typeof studyOf> | null = null
   const ready = () => {
     if (!record || !base) throw new Error('The record has not been given yet.')
     return base
@@ -150,26 +113,34 @@ export function pathWork() {
     prepare(next: PathRecord): void {
       record = next
       base = pathBase(next)
+      study = base.kind === 'ready' ? studyOf(base.base) : null
     },
     solve(q: PathQuestion): PathAnswer {
       const b = ready()
-      if (b.kind !== 'ready') return b
+      if (b.kind !== 'ready' || !study) return b.kind === 'ready' ? { kind: 'missing', what: 'record' } : b
       const began = performance.now()
       try {
-        const outcome = outcomeOf({ ...b.base, fill: q.fill }, q.stock, q.quick)
-        const before = q.against && outcomeOf({ ...b.base, fill: q.against }, q.stock, true)
+        const { outcome, findings, differences, contradictions, sensitivity } = study(q)
         return {
           kind: 'ready',
           outcome,
-          findings: auditOrder(outcome, q.house, q.reaches).map(said),
-          differences: before && differences(outcome, before, q.stock),
-          contradictions: contradictions(q.house).map(([x, y]) => [x.title, y.title] as const),
-          sensitivity: q.quick ? [] : pathSensitivity(outcome),
+          findings: findings.map(said),
+          differences,
+          contradictions: contradictions.map(([x, y]) => [x.title, y.title] as const),
+          sensitivity,
           rest: { trialId: b.restTrialId, fill: b.restFill },
           seconds: (performance.now() - began) / 1000,
         }
       } catch (error) {
-        return { ...wrong(error), outcome: withoutWrong(b.base, q, error) }
+        if (!(error instanceof CoreError)) throw error
+        const { at, field, problem } = error
+        return {
+          kind: 'wrong',
+          at,
+          field,
+          message: problem,
+          outcome: outcomeWithout({ ...b.base, fill: q.fill }, q.stock, error),
+        }
       }
     },
     /** Flow of the fill on every hookup, in the order of the record. */
@@ -265,7 +236,7 @@ export function pathWork() {
       const r = record
       const side = (id: string) => {
         const t = loadedTrials(r).find((x) => x.trial.id === id)
-        if (!t) throw new Error('This trial has no fill on record.')
+        if (!t) throw new TooFew('trialId', 0, 1, 'This trial has no fill on record.')
         return { case: caseOfTrial(b.base, r, t), measured: measuredAt(t) }
       }
       try {
@@ -274,7 +245,8 @@ export function pathWork() {
           result: calibrateMedium({ without: side(withoutId), with: side(withId) }, mediumId),
         }
       } catch (error) {
-        return { kind: 'wrong', message: error instanceof Error ? error.message : String(error) }
+        if (!(error instanceof CoreError)) throw error
+        return { kind: 'wrong', message: error.message }
       }
     },
     /** The pumped circuit as an EPANET file. */

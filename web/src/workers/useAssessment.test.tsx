@@ -66,7 +66,7 @@ test('a failure is said in words beside the last numbers of the same dossier, an
   const view = show()
   await act(() => last().answer('first'))
   view.rerender({ dossier: changed })
-  await act(() => last().fail(new Error('hose of no bore')))
+  await act(() => last().fail(Object.assign(new Error('hose of no bore'), { name: 'OutOfRange' })))
   expect(view.result.current).toMatchObject({ assessment: 'first', failure: 'hose of no bore' })
   view.rerender({ dossier: torrent })
   await act(() => last().fail('broken'))

@@ -1,3 +1,4 @@
+import { saidBy } from '../frame/said'
 import { modelRecord, type Dossier, type StockClassRow } from '@ypsometer/contract'
 import type { Assessment } from '@ypsometer/core/judging'
 import { wrap, type Remote } from 'comlink'
@@ -40,7 +41,7 @@ export function useAssessment(
           !superseded &&
           setState((s) => ({
             assessment: s.id === id ? s.assessment : null,
-            failure: error instanceof Error ? error.message : String(error),
+            failure: saidBy(error),
             id,
           })),
       )

@@ -1,3 +1,4 @@
+import { saidBy } from '../frame/said'
 import { pathRecord, type Dossier, type HouseRule, type Medium } from '@ypsometer/contract'
 import type { Fill } from '@ypsometer/core/fills'
 import type { Assessment } from '@ypsometer/core/judging'
@@ -70,8 +71,8 @@ export function usePath(input: Input): PathState {
         if (alive.current) setAnswer(next)
       } catch (error) {
         // A fault of ours: said, and the next question is still asked.
-        const message = error instanceof Error ? error.message : String(error)
-        if (alive.current) setAnswer({ kind: 'wrong', field: '', message, outcome: null })
+        const message = saidBy(error)
+        if (alive.current) setAnswer({ kind: 'wrong', at: null, field: '', message, outcome: null })
       }
     }
     busy.current = false

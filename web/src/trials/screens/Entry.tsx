@@ -1,3 +1,4 @@
+import { saidBy } from '../../frame/said'
 import { findUnit, parseQuantity, preferredUnit, type Dimension } from '@ypsometer/core/units'
 import { useEffect, useId, useState } from 'react'
 import { units } from '../../frame/settings'
@@ -37,7 +38,7 @@ export function Entry({ label, dimension, unit, min, max, keep, draft, offered, 
       setText('')
       onKeep(si, 'typed')
     } catch (e) {
-      setError(e instanceof Error ? e.message : String(e))
+      setError(saidBy(e))
     }
   }
   return (

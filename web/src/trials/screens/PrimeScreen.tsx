@@ -1,3 +1,4 @@
+import { saidBy } from '../../frame/said'
 import type { Reading } from '@ypsometer/contract'
 import { parseQuantity } from '@ypsometer/core/units'
 import { useState } from 'react'
@@ -43,7 +44,7 @@ export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
       try {
         value = parseQuantity(amount, { dimension: 'volume', system, bare: 'mL', field: 'Water caught' }).si
       } catch (e) {
-        return setSaid(e instanceof Error ? e.message : String(e))
+        return setSaid(saidBy(e))
       }
     }
     const seconds = timed ? Math.round(watch.end() * 10) / 10 : 0

@@ -1,3 +1,4 @@
+import { saidBy } from '../../frame/said'
 import type { PatchOf, Trial } from '@ypsometer/contract'
 import { READING_SHAPES, readingProblem } from '@ypsometer/core/trials/readings'
 import { parseQuantity, preferredUnit, findUnit } from '@ypsometer/core/units'
@@ -34,7 +35,7 @@ export function AddReading({ trial }: { readonly trial: Trial }) {
           }).si
       }
     } catch (e) {
-      return setError(e instanceof Error ? e.message : String(e))
+      return setError(saidBy(e))
     }
     if (READING_SHAPES[trial.kind].seconds?.min === 0) body.seconds ??= 0
     const reading: PatchOf<'readings'> = {

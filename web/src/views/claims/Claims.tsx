@@ -1,3 +1,4 @@
+import { saidBy } from '../../frame/said'
 import type { Claim, ClaimQuantityName } from '@ypsometer/contract'
 import { sentenceText } from '@ypsometer/core/figures'
 import { claimDimension, doubt } from '@ypsometer/core/judging/plausible'
@@ -250,7 +251,7 @@ function AddNumber({ quantity, label }: { readonly quantity: ClaimQuantity; read
         typed: { value: text.trim() },
       })
     } catch (error) {
-      setSaid({ tone: 'error', text: error instanceof Error ? error.message : String(error) })
+      setSaid({ tone: 'error', text: saidBy(error) })
     }
   }
   const id = `add-${quantity}`

@@ -1,6 +1,6 @@
 import type { Dossier } from '@ypsometer/contract'
 import type { Assessment } from '@ypsometer/core/judging'
-import { reaches } from '@ypsometer/core/teardown/reach'
+import { STATIONS, stationsDone, type Station } from '@ypsometer/core/judging/stations'
 import { Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
@@ -70,6 +70,21 @@ export function DossierView() {
   )
 }
 
+const STATION_WORDS: Readonly<Record<Station, string>> = {
+  claims: 'Claims',
+  strip: 'Strip',
+  inside: 'Inside',
+  bench: 'Bench',
+  fill: 'Fill',
+  path: 'Path',
+  tanks: 'Tanks',
+  verdict: 'Verdict',
+}
+
+/** How far a station is; nothing while that is being worked out. */
+const howFar = (done: number | null): string =>
+  done === null ? '…' : done >= 1 ? 'done' : `${Math.round(done * 100)} %`
+
 /** The stations of the work as a ruler, each filled as far as it is done. */
 function StationRuler({
   assessment,
@@ -78,53 +93,21 @@ function StationRuler({
   readonly assessment: Assessment | null
   readonly dossier: Dossier
 }) {
-  const p = assessment?.progress
-  const verdictDone =
-    assessment && assessment.verdict.level !== 'open'
-      ? assessment.verdict.basis === 'measured'
-        ? 1
-        : 0.5
-      : 0
-  const stations: readonly (readonly [path: string, label: string, done: number])[] = [
-    ['claims', 'Claims', p?.claims ?? 0],
-    ['strip', 'Strip', dossier.parts.length ? (reaches(dossier.parts).length ? 1 : 0.5) : 0],
-    [
-      'inside',
-      'Inside',
-      dossier.chambers.length
-        ? dossier.chambers.filter((c) => c.measured).length / dossier.chambers.length
-        : 0,
-    ],
-    ['bench', 'Bench', p?.bench ?? 0],
-    [
-      'fill',
-      'Fill',
-      (['as-shipped', 'proposed'] as const).filter((b) =>
-        dossier.fills.some((f) => f.basis === b && f.layers.length > 0),
-      ).length / 2,
-    ],
-    [
-      'path',
-      'Path',
-      dossier.fills.some((f) => f.layers.length > 0) && (assessment?.pump || p?.bench) ? 1 : 0,
-    ],
-    ['tanks', 'Tanks', assessment?.verdict.ranges.length ? 1 : 0],
-    ['verdict', 'Verdict', verdictDone],
-  ]
+  const done = stationsDone(dossier, assessment)
   return (
     <nav aria-label="Stations" className="no-print mt-3 grid grid-cols-4 gap-y-1 sm:grid-cols-8">
-      {stations.map(([path, label, done]) => (
+      {STATIONS.map((station) => (
         <NavLink
-          key={path}
-          to={path}
+          key={station}
+          to={station}
           className={({ isActive }) => `group relative block pt-1 ${isActive ? 'font-bold' : ''}`}
         >
           {({ isActive }) => (
             <>
               <span className="flex items-baseline justify-between px-2">
-                <span className={isActive ? '' : 'group-hover:underline'}>{label}</span>
+                <span className={isActive ? '' : 'group-hover:underline'}>{STATION_WORDS[station]}</span>
                 <span className="num muted text-[0.8rem] font-normal max-sm:sr-only">
-                  {done >= 1 ? 'done' : `${Math.round(done * 100)} %`}
+                  {howFar(done[station])}
                 </span>
               </span>
               <svg
@@ -140,7 +123,13 @@ function StationRuler({
                   vectorEffect="non-scaling-stroke"
                   fill="none"
                 />
-                <rect x="0" y="7" width={done * 100} height="5" fill="var(--color-base-content)" />
+                <rect
+                  x="0"
+                  y="7"
+                  width={(done[station] ?? 0) * 100}
+                  height="5"
+                  fill="var(--color-base-content)"
+                />
               </svg>
               <span className={`block h-1 ${isActive ? 'bg-base-content' : 'bg-base-300'}`} />
             </>

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { FillLayer } from '@ypsometer/core/fills'
 import { FillCutaway } from '../../cutaway/FillCutaway'
-import { moveLayer, type Target } from '../../cutaway/layers'
+import { moveLayer, type LayerPlace } from '@ypsometer/core/fills'
 import { Parked } from '../../fields/Parked'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../../frame/dossier'
@@ -36,14 +36,14 @@ export function Fill() {
       </p>
     )
   if (!fill) return <StartFill />
-  const hold = (id: string, to: Target | null): void => {
+  const hold = (id: string, to: LayerPlace | null): void => {
     const key = to ? `${id}>${to.chamberId}>${to.index}` : ''
     // Only another place is another question; within a place the hand moves freely.
     if (key === over.current) return
     over.current = key
     setHeld(to ? moveLayer(fill.layers, id, to) : fill.layers)
   }
-  const drop = (id: string, to: Target | null): void => {
+  const drop = (id: string, to: LayerPlace | null): void => {
     over.current = ''
     setHeld(null)
     if (!to) return

@@ -20,7 +20,8 @@ jest.mock('../../api/queries', () => ({
 }))
 jest.mock('../../workers/pathRemote', () => jest.requireActual<object>('../../../tests/pathRemote'))
 
-import { layerBox, moveLayer, targetAt } from '../../cutaway/layers'
+import { layerBox, targetAt } from '../../cutaway/layers'
+import { moveLayer } from '@ypsometer/core/fills'
 import { emptyOutbox, noServer, rowsMade, writes } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { Path } from '../path/Path'

@@ -15,7 +15,7 @@ jest.mock('../../api/queries', () => ({
 import { emptyOutbox, noServer, rowsMade, writes } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { HouseRules } from '../rules/HouseRules'
-import { permeabilityFigure, surfaceFigure, usualBypass } from './figures'
+import { permeabilityFigure, surfaceFigure, usualBypass } from '@ypsometer/core/path'
 import { Library } from './Library'
 
 beforeEach(() => {

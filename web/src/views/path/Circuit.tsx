@@ -1,3 +1,4 @@
+import { saidBy } from '../../frame/said'
 import { fromInp, solveNetwork, type Solution } from '@ypsometer/core/network'
 import { Download, Upload } from 'lucide-react'
 import { useRef, useState } from 'react'
@@ -23,7 +24,7 @@ export function Circuit({ path }: { readonly path: FillPath }) {
     try {
       setRead({ name: f.name, solution: solveNetwork(fromInp(await f.text())) })
     } catch (e) {
-      setError(e instanceof Error ? e.message : String(e))
+      setError(saidBy(e))
     }
   }
   return (

@@ -1,3 +1,4 @@
+import { saidBy } from '../../frame/said'
 import type { Dossier, Model } from '@ypsometer/contract'
 import { useDeferredValue, useState } from 'react'
 import { api } from '../../api/client'
@@ -31,7 +32,7 @@ export function FromShelf({ onTake }: { readonly onTake: (taken: Taken['second']
           : `${name} taken over: its pump, and its body with “${taken.fill}” in it.`,
       )
     } catch (error) {
-      setSaid(`${name} could not be read: ${error instanceof Error ? error.message : String(error)}`)
+      setSaid(`${name} could not be read: ${saidBy(error)}`)
     }
   }
   return (

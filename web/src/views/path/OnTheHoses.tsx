@@ -1,3 +1,4 @@
+import { saidBy } from '../../frame/said'
 import type { Fitted, Hookup } from '@ypsometer/contract'
 import { heaterCheck, lampCheck, type Outcome } from '@ypsometer/core/path'
 import type { Sentence } from '@ypsometer/core/figures'
@@ -158,7 +159,7 @@ function sentences(key: keyof Fitted, fitted: Fitted, o: Outcome): readonly (Sen
       return [[`Through it: `, { si: o.second, dimension: 'flow' }, '.']]
     }
   } catch (error) {
-    return [error instanceof Error ? error.message : String(error)]
+    return [saidBy(error)]
   }
   return []
 }

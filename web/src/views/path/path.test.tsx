@@ -182,7 +182,7 @@ describe('also on the hoses', () => {
     search()
     await take()
     expect(await screen.findByText(/has no pump on record: copy its rated flow/)).toBeTruthy()
-    mockApi.mockRejectedValueOnce(new Error('The server does not answer.'))
+    mockApi.mockRejectedValueOnce(new mockUnreachable('The server does not answer.'))
     await take()
     expect(await screen.findByText(/could not be read: The server does not answer/)).toBeTruthy()
   })

@@ -1,3 +1,4 @@
+import { saidBy } from '../../frame/said'
 import { zodResolver } from '@hookform/resolvers/zod'
 import { FilterKind, name } from '@ypsometer/contract'
 import { claimDimension, doubt } from '@ypsometer/core/judging/plausible'
@@ -73,7 +74,7 @@ export default function NewModel({ onClose }: { readonly onClose: () => void }) 
         claims.push({ quantity, value: si, typed: text })
       } catch (error) {
         bad = true
-        setError(`figures.${quantity}`, { message: error instanceof Error ? error.message : String(error) })
+        setError(`figures.${quantity}`, { message: saidBy(error) })
       }
     }
     const value = (q: ClaimQuantity): number | undefined => claims.find((c) => c.quantity === q)?.value

@@ -1,7 +1,7 @@
-import { put, type Figure } from '@ypsometer/core/figures'
-import { bypass, geometricSurface, modelResistance, resistanceOf, type Medium } from '@ypsometer/core/media'
-import { RESISTANCE_WORDS } from '@ypsometer/core/path'
-import { waterProperties } from '@ypsometer/core/water'
+import { put, type Figure } from '../figures'
+import { bypass, geometricSurface, modelResistance, resistanceOf, type Medium } from '../media'
+import { RESISTANCE_WORDS } from './figures'
+import { waterProperties } from '../water'
 
 /** Permeability of a medium as the path takes it, in 10⁻⁹ m². Null when nothing is known. */
 export function permeabilityFigure(m: Medium): Figure | null {
