@@ -214,7 +214,7 @@ test('a semicolon file with decimal commas and three bad rows: each is named by 
   const dialog = page.getByRole('dialog')
   const rows = dialog.getByLabel('Rows, as copied from a spreadsheet or a file')
   await rows.fill('Volumen [L];Zeit [s]\n5,0;45,2\n5,0;viel\n5,0;44,9\n;45,1\n5,0;0,1\n5,0;45,3')
-  await expect(dialog).toContainText('Parted by semicolon, decimal comma, 6 rows under a header')
+  await expect(dialog).toContainText('Separated by semicolon, decimal comma, 6 rows under a header')
   for (const said of [
     'Line 3, Zeit [s]: “viel” is no number',
     'Line 5, Volumen [L]: is empty',

@@ -42,7 +42,7 @@ test('the fine pad dragged below the media: live numbers on the way, the finding
   await page.getByRole('button', { name: 'Copy', exact: true }).click()
   await expect(page.getByRole('tab', { name: /As shipped, changed/, selected: true })).toBeVisible()
   await expect(page.getByText('Fine pad stands behind the media')).toBeVisible()
-  const before = await result(page, 'Slips past the straining')
+  const before = await result(page, 'Bypass fraction, straining')
   expect(before).toBeGreaterThan(50)
 
   // l5 is the fine pad in the upper tray, l1 the coarse foam at the bottom of the lower one.

@@ -236,7 +236,7 @@ export const sideFigure = (o: Outcome, s: SideFlow): Figure => ({
 /** Share of the water no straining layer of some fineness meets. */
 export const unstrainedFigure = (o: Outcome): Figure => ({
   id: 'unstrained',
-  label: 'Slips past the straining',
+  label: 'Bypass fraction, straining',
   value: o.unstrained,
   dimension: 'ratio',
   unit: '%',

@@ -108,7 +108,7 @@ export function topologyOf(c: PathCase): Topology {
     add(
       pumped,
       {
-        kind: 'fitting', id: 'rest', label: 'Trays and body', lossCoefficient: k, diameter: BODY_BORE, count: 1,
+        kind: 'fitting', id: 'rest', label: 'Body loss', lossCoefficient: k, diameter: BODY_BORE, count: 1,
         ...pumped.step(),
       },
       { what: 'rest' },

@@ -22,7 +22,7 @@ import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
 import { useWidth } from './useWidth'
 
-const HEIGHT = 430
+const HEIGHT = 400
 const TOP = 14
 const AXIS = 46
 

@@ -41,7 +41,7 @@ interface Props {
 
 const LABELS = 196
 const NARROW = 380
-const MAX_HEIGHT = 480
+const MAX_HEIGHT = 470
 
 /** The section with its layers, to scale: each medium in its texture, water drawn by how much goes where. */
 export function FillCutaway(p: Props) {

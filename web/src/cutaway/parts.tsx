@@ -1,4 +1,4 @@
-import { showQuantity, trimZeros, type UnitSystem } from '@ypsometer/core/units'
+import { preferredUnit, showQuantity, trimZeros, type UnitSystem } from '@ypsometer/core/units'
 import { save, standalone } from '../charts/ChartTools'
 import { scaleBar, type Scene, type SceneStroke } from './scene'
 
@@ -133,7 +133,7 @@ export function Bar({
   readonly y: number
   readonly system: UnitSystem
 }) {
-  const length = scaleBar(scene.bounds.x1 - scene.bounds.x0)
+  const length = scaleBar(scene.bounds.x1 - scene.bounds.x0, preferredUnit('length', system).factor)
   return (
     <g>
       <path

@@ -211,14 +211,31 @@ function around(kind: FilterKind, W: number, H: number, list: readonly SceneCham
   }
 }
 
-/** Where the water passes a chamber: up the whole of a pipe, through the middle of anything else. */
-const passes = (c: SceneChamber): readonly Point[] =>
-  c.chamber.role === 'centre-pipe'
-    ? [
-        [c.centre[0], c.chamber.y + 0.004],
-        [c.centre[0], c.chamber.y + c.chamber.solid.height],
-      ]
-    : [c.centre]
+/** The top and the foot of a chamber, a little inside it. */
+const ends = (c: SceneChamber): { readonly top: number; readonly foot: number } => ({
+  top: c.chamber.y + c.chamber.solid.height - 0.004,
+  foot: c.chamber.y + 0.004,
+})
+const within = (v: number, low: number, high: number): number => Math.min(Math.max(v, low), high)
+
+/**
+ * Where the water passes a chamber: up the whole of a pipe; down a side channel, out of its foot at the height of what
+ * comes next; through the middle of anything else, or beside a pipe that stands in it.
+ */
+function passes(
+  c: SceneChamber,
+  next: SceneChamber | undefined,
+  pipe: SceneChamber | undefined,
+): readonly Point[] {
+  const { top, foot } = ends(c)
+  const [x, y] = c.centre
+  if (c.chamber.role === 'centre-pipe') return [[x, foot], [x, top + 0.004]] // prettier-ignore
+  if (c.chamber.role === 'side-channel')
+    return [[x, top], [x, next ? within(next.centre[1], foot, top) : foot]] // prettier-ignore
+  const left = pipe && pipe.chamber.x - c.chamber.x
+  const stands = pipe !== undefined && left !== undefined && left > 0 && Math.abs(pipe.centre[0] - x) < left
+  return [[stands ? c.chamber.x + left / 2 : x, y]]
+}
 
 /** The water's ways: one through all chambers in flow order; into an air sponge, one for each sponge. */
 function waterWays(
@@ -226,15 +243,16 @@ function waterWays(
   through: readonly SceneChamber[],
   a: Around,
 ): readonly (readonly Point[])[] {
-  if (!FILTERS[kind].pairedSponges)
-    return a.entries.map((entry) => [...entry, ...through.flatMap(passes), ...a.exit])
-  const riser = through.filter((c) => c.chamber.role === 'centre-pipe')
-  const middle = riser[0]?.centre[0] ?? 0
+  const pipe = through.find((c) => c.chamber.role === 'centre-pipe')
+  const along = (list: readonly SceneChamber[]): readonly Point[] =>
+    list.flatMap((c, i) => passes(c, list[i + 1], pipe))
+  if (!FILTERS[kind].pairedSponges) return a.entries.map((entry) => [...entry, ...along(through), ...a.exit])
+  const middle = pipe?.centre[0] ?? 0
   return through
-    .filter((c) => c.chamber.role !== 'centre-pipe')
+    .filter((c) => c !== pipe)
     .map((c): readonly Point[] => {
       const side = c.centre[0] < middle ? -1 : 1
-      return [[c.centre[0] + side * 0.06, c.centre[1]], c.centre, ...riser.flatMap(passes), ...a.exit]
+      return [[c.centre[0] + side * 0.06, c.centre[1]], c.centre, ...(pipe ? along([pipe]) : []), ...a.exit]
     })
 }
 
@@ -271,6 +289,11 @@ export function buildScene(kind: FilterKind, body: BodyRecord, chambers: readonl
   }
 }
 
-/** A round length (m) of at most a third of the drawing, for its scale bar. */
-export const scaleBar = (width: number): number =>
-  [0.5, 0.2, 0.1, 0.05, 0.02, 0.01].find((l) => l <= width / 3) ?? 0.01
+const ROUND = [5, 2, 1]
+
+/** A length of a scale bar that is round in a unit (m) and at most a third of the drawing (m). */
+export function scaleBar(width: number, unit = 0.01): number {
+  const most = width / 3 / unit
+  const decade = 10 ** Math.floor(Math.log10(most))
+  return (ROUND.find((r) => r * decade <= most) ?? 1) * decade * unit
+}

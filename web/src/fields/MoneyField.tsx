@@ -67,7 +67,7 @@ export function MoneyField<N extends ResourceName>(p: Props<N>) {
         id={id}
         className="field num"
         autoComplete="off"
-        placeholder="69.00 EUR"
+        placeholder="such as 69.00 EUR"
         value={text ?? shown}
         aria-invalid={error ? true : undefined}
         aria-describedby={`${id}-said`}

@@ -104,7 +104,7 @@ export function QuantityField<N extends ResourceName>(p: QuantityProps<N>) {
         inputMode="text"
         autoComplete="off"
         value={field.text}
-        placeholder={p.optional ? 'not set' : example(p.dimension, system)}
+        placeholder={p.optional ? 'not set' : `such as ${example(p.dimension, system)}`}
         aria-invalid={field.error ? true : undefined}
         aria-describedby={`${id}-said`}
         onChange={(e) => field.onChange(e.target.value)}

@@ -3,6 +3,7 @@ import { X } from 'lucide-react'
 import { useEffect, useId, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { createPortal } from 'react-dom'
 import { Num } from './Num'
+import { Symbols } from './Symbols'
 import { Mark, PROVENANCE_MEANING, PROVENANCE_WORDS } from './Provenance'
 
 interface Props {
@@ -159,13 +160,19 @@ function Working({ id, figure, anchor, onClose, onAway }: PanelProps) {
         <Mark of={figure.provenance} /> {PROVENANCE_MEANING[figure.provenance]}
       </p>
       {figure.conditions && <p className="mt-2">Conditions: {figure.conditions.join(' · ')}</p>}
-      {figure.formula && <p className="num bg-base-200 mt-2 px-2 py-1.5">{figure.formula}</p>}
+      {figure.formula && (
+        <p className="num bg-base-200 mt-2 px-2 py-1.5">
+          <Symbols text={figure.formula} />
+        </p>
+      )}
       {figure.working && figure.working.length > 0 && (
         <table className="sheet mt-1">
           <tbody>
             {figure.working.map((w, i) => (
               <tr key={i}>
-                <td className="num font-medium">{w.symbol}</td>
+                <td className="num font-medium whitespace-nowrap">
+                  <Symbols text={w.symbol} />
+                </td>
                 <td>
                   {w.label}
                   {w.provenance && (

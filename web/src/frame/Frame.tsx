@@ -82,7 +82,7 @@ export function Frame() {
       <a href="#main" className="btn btn-sm sr-only focus:not-sr-only focus:absolute focus:z-50">
         Skip to the content
       </a>
-      <header className="border-base-content no-print flex flex-wrap items-center gap-x-6 gap-y-1 border-b px-4 py-2 sm:px-6">
+      <header className="border-base-content no-print flex flex-wrap items-center gap-x-6 gap-y-1 border-b px-4 py-1 sm:px-6">
         <NavLink to="/" className="flex items-center gap-2 text-[1.15rem] font-bold tracking-tight">
           <Glyph />
           Ypsometer
@@ -133,7 +133,7 @@ export function Frame() {
           </button>
         </div>
       </header>
-      <main id="main" className="flex-1 px-4 py-5 sm:px-6">
+      <main id="main" className="flex-1 px-4 pt-3 pb-6 sm:px-6">
         <Outlet />
       </main>
       {help && <Help onClose={() => setHelp(false)} />}

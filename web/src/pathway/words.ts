@@ -16,9 +16,9 @@ export const MEASURE_WORDS: Readonly<Record<Measure, string>> = {
 }
 
 export const JOB_WORDS: Readonly<Record<MediumJob, string>> = {
-  coarse: 'coarse straining',
-  medium: 'medium straining',
-  fine: 'fine straining',
+  coarse: 'mechanical, coarse',
+  medium: 'mechanical, medium',
+  fine: 'polishing',
   biological: 'biological',
   chemical: 'chemical',
 }

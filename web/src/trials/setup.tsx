@@ -228,7 +228,7 @@ export function SetupPrice({ trial }: { readonly trial: Trial }) {
       <input
         id={id}
         className="field num"
-        placeholder="0.31 EUR"
+        placeholder="such as 0.31 EUR"
         value={text ?? showMoney(pricePerKwhMinor ?? null, currency ?? null)}
         aria-invalid={error ? true : undefined}
         onChange={(e) => setText(e.target.value)}

@@ -69,8 +69,11 @@ test('a failure is said in words beside the last numbers of the same dossier, an
   await act(() => last().fail(Object.assign(new Error('hose of no bore'), { name: 'OutOfRange' })))
   expect(view.result.current).toMatchObject({ assessment: 'first', failure: 'hose of no bore' })
   view.rerender({ dossier: torrent })
-  await act(() => last().fail('broken'))
-  expect(view.result.current).toMatchObject({ assessment: null, failure: 'broken' })
+  await act(() => last().fail(new TypeError('broken')))
+  expect(view.result.current).toMatchObject({
+    assessment: null,
+    failure: 'Something failed on our side. What you typed is kept.',
+  })
   view.rerender({ dossier: { ...torrent } })
   await act(() => last().answer('whole'))
   expect(view.result.current).toMatchObject({ assessment: 'whole', failure: null })

@@ -56,7 +56,12 @@ test('a fault is said, and the question after it is still answered', async () =>
   const { result, rerender } = renderHook((p: { fill: Fill }) => usePath({ ...fixed, ...p }), {
     initialProps: { fill: fill('fault') },
   })
-  await waitFor(() => expect(result.current.answer).toMatchObject({ kind: 'wrong', message: 'Something failed on our side. What you typed is kept.' }))
+  await waitFor(() =>
+    expect(result.current.answer).toMatchObject({
+      kind: 'wrong',
+      message: 'Something failed on our side. What you typed is kept.',
+    }),
+  )
   rerender({ fill: fill('after') })
   await waitFor(() => expect(asked.at(-1)).toBe('after'))
   await act(async () => answers.shift()?.())

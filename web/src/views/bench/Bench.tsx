@@ -27,7 +27,7 @@ export function Bench() {
   const hookup = assessment.hookups.find((h) => h.hookup.id === chosen) ?? assessment.main
   const show = hookup?.measured ? wanted : 'computed'
   return (
-    <div className="space-y-9">
+    <div className="space-y-5">
       <ThreeAnswers />
       {assessment.pump && (
         <section aria-labelledby="curve-title">

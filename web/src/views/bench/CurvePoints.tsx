@@ -113,7 +113,7 @@ function Why({ trial, onDone }: { readonly trial: Trial; readonly onDone: () => 
         Take out
       </button>
       <button type="button" className="btn btn-sm btn-ghost" onClick={onDone}>
-        Leave it in
+        Cancel
       </button>
       {error && (
         <p role="alert" className="text-error text-[0.85rem]">

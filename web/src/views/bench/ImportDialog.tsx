@@ -214,7 +214,7 @@ export default function ImportDialog({
           <div className="mt-2">
             <p className="text-error font-medium">
               {taken.bad.length} {taken.bad.length === 1 ? 'cell cannot' : 'cells cannot'} be read, so nothing
-              is imported. Mend them above, or take the lines out:
+              is imported. Correct them above, or take the lines out:
             </p>
             <ul className="mt-1 text-[0.92rem]">
               {taken.bad.slice(0, LISTED).map((b, i) => (
@@ -234,7 +234,7 @@ export default function ImportDialog({
       </div>
       <div className="mt-4 flex justify-end gap-3">
         <button type="button" className="btn btn-ghost" onClick={onClose}>
-          Leave it
+          Cancel
         </button>
         <button
           type="button"

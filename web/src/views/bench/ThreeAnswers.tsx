@@ -10,8 +10,10 @@ export function ThreeAnswers() {
   const air = assessment.pump === null && thumb !== null && measured !== null
   return (
     <section aria-labelledby="answers-title">
-      <h2 id="answers-title">What does it really move?</h2>
-      <div className="rule-t rule-b mt-2 grid divide-y divide-base-300 sm:grid-cols-3 sm:divide-x sm:divide-y-0">
+      <h2 id="answers-title" className="sr-only">
+        What does it really move?
+      </h2>
+      <div className="rule-b grid divide-y divide-base-300 sm:grid-cols-3 sm:divide-x sm:divide-y-0">
         <Answer title="Label less 40 to 50 %" figure={thumb} none="Copy the rated flow first." first />
         <Answer
           title="Computed from hose and lift"
@@ -40,12 +42,16 @@ function Answer({
   readonly first?: boolean
 }) {
   return (
-    <div className={`py-3 ${first ? 'sm:pr-5' : 'sm:px-5'}`}>
+    <div className={`py-1.5 ${first ? 'sm:pr-5' : 'sm:px-5'}`}>
       <p className="kicker">{title}</p>
-      <div className="mt-1 min-h-[2.2rem]">
+      <div className="min-h-[2.2rem]">
         {figure ? <FigureView figure={figure} size="lg" /> : <p className="muted">{none}</p>}
       </div>
-      {figure?.conditions && <p className="muted mt-1 text-[0.85rem]">{figure.conditions.join(' · ')}</p>}
+      {figure?.conditions && (
+        <p className="muted truncate text-[0.85rem]" title={figure.conditions.join(' · ')}>
+          {figure.conditions.join(' · ')}
+        </p>
+      )}
     </div>
   )
 }

@@ -77,7 +77,7 @@ export function TrialList() {
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Trials, table">
-          <table className="sheet mt-2 min-w-[46rem]">
+          <table className="sheet entries mt-2 sm:min-w-[46rem]" role="table">
             <thead>
               <tr>
                 <th scope="col">Trial</th>
@@ -140,32 +140,34 @@ function TrialRow({ trial }: { readonly trial: Trial }) {
   const figures: readonly Figure[] = flow ? [flow.figure] : (telling?.slice(0, 2) ?? [])
   const here = `/models/${trial.modelId}/bench/${trial.id}`
   return (
-    <tr>
-      <td>
+    <tr role="row">
+      <td role="cell">
         <Link to={here} className="font-medium underline decoration-dotted underline-offset-3">
           {KINDS[trial.kind].short}
         </Link>
         {trial.note && <div className="muted max-w-56 truncate text-[0.85rem]">{trial.note}</div>}
       </td>
-      <td>
+      <td role="cell">
         {STATE_WORDS[trial.state]}
         {trial.outReason !== null && (
           <div className="muted text-[0.85rem]">out of the fit: {trial.outReason}</div>
         )}
       </td>
-      <td>{hookup?.name ?? 'nothing'}</td>
-      <td className="r">
+      <td role="cell" data-label="on">
+        {hookup?.name ?? 'nothing'}
+      </td>
+      <td role="cell" className="r" data-label="lift">
         {trial.lift > 0 ? (
           <FigureView figure={liftFigure(trial.lift)} inline digits={2} />
         ) : (
           <span className="muted">none</span>
         )}
       </td>
-      <td className="r num" data-plain>
+      <td role="cell" className="r num" data-plain data-label="readings">
         {count || (logs ? '' : 0)}
         {logs > 0 && <span className="muted"> {logs === 1 ? 'log' : `${logs} logs`}</span>}
       </td>
-      <td className="pl-6">
+      <td role="cell" className="lead sm:pl-6">
         {figures.map((f) => (
           <div key={f.id}>
             {!flow && <span className="muted text-[0.88rem]">{f.label}: </span>}
@@ -183,7 +185,7 @@ function TrialRow({ trial }: { readonly trial: Trial }) {
           <span className="muted">{count ? 'see the trial' : 'no readings yet'}</span>
         )}
       </td>
-      <td className="whitespace-nowrap">
+      <td role="cell" className="whitespace-nowrap">
         <Link to={`${here}/run`} className="btn btn-ghost btn-xs">
           {count ? 'Bench' : 'Begin'}
         </Link>

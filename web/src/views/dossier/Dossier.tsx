@@ -3,6 +3,7 @@ import type { Assessment } from '@ypsometer/core/judging'
 import { STATIONS, stationsDone, type Station } from '@ypsometer/core/judging/stations'
 import { Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
+import { useEffect, useRef, useState, type RefObject } from 'react'
 import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
 import { useDossier, useStockClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
@@ -13,6 +14,21 @@ import { KIND_WORDS } from '../words'
 
 export const ToFirstStation = () => <Navigate to="claims" replace />
 
+/** Has an element gone off the top of the window? `there` says when it is on the page to be watched. */
+function useAway(of: RefObject<Element | null>, there: boolean): boolean {
+  const [away, setAway] = useState(false)
+  useEffect(() => {
+    const el = of.current
+    if (!el || typeof IntersectionObserver === 'undefined') return
+    const watch = new IntersectionObserver(([e]) =>
+      setAway(e !== undefined && !e.isIntersecting && e.boundingClientRect.top < 0),
+    )
+    watch.observe(el)
+    return () => watch.disconnect()
+  }, [of, there])
+  return away
+}
+
 /** A model's dossier: its name, the stations of the work along the top, and the station that is open. */
 export function DossierView() {
   const { id = '' } = useParams()
@@ -20,6 +36,8 @@ export function DossierView() {
   const stock = useStockClasses()
   const { assessment, failure } = useAssessment(dossier, stock.data)
   const navigate = useNavigate()
+  const top = useRef<HTMLDivElement>(null)
+  const stuck = useAway(top, dossier !== undefined)
   if (!dossier)
     return isPending ? (
       <Loading />
@@ -29,15 +47,12 @@ export function DossierView() {
   const { model } = dossier
   return (
     <>
-      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
-        <div>
-          <p className="muted">
-            <Link to="/" className="hover:underline">
-              Shelf
-            </Link>{' '}
-            / {model.maker} · {KIND_WORDS[model.kind]}
-          </p>
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+        <div className="flex flex-wrap items-baseline gap-x-3">
           <h1>{model.name}</h1>
+          <p className="muted">
+            {model.maker} · {KIND_WORDS[model.kind]}
+          </p>
         </div>
         <div className="flex items-center gap-4">
           {assessment && assessment.progress.next.station !== 'verdict' && (
@@ -55,13 +70,14 @@ export function DossierView() {
           />
         </div>
       </div>
-      <StationRuler assessment={assessment} dossier={dossier} />
+      <div ref={top} aria-hidden="true" />
+      <StationRuler assessment={assessment} dossier={dossier} stuck={stuck} />
       {failure && (
         <p role="alert" className="text-error mt-3">
           The numbers could not be worked out: {failure}
         </p>
       )}
-      <div className="mt-5">
+      <div className="mt-4" data-loading={assessment || failure ? undefined : ''}>
         <DossierProvider dossier={dossier} assessment={assessment} stock={stock.data ?? []}>
           <Outlet />
         </DossierProvider>
@@ -89,53 +105,65 @@ const howFar = (done: number | null): string =>
 function StationRuler({
   assessment,
   dossier,
+  stuck,
 }: {
   readonly assessment: Assessment | null
   readonly dossier: Dossier
+  /** Stands at the top of the window, over what has been scrolled. */
+  readonly stuck: boolean
 }) {
   const done = stationsDone(dossier, assessment)
   return (
-    <nav aria-label="Stations" className="no-print mt-3 grid grid-cols-4 gap-y-1 sm:grid-cols-8">
-      {STATIONS.map((station) => (
-        <NavLink
-          key={station}
-          to={station}
-          className={({ isActive }) => `group relative block pt-1 ${isActive ? 'font-bold' : ''}`}
-        >
-          {({ isActive }) => (
-            <>
-              <span className="flex items-baseline justify-between px-2">
-                <span className={isActive ? '' : 'group-hover:underline'}>{STATION_WORDS[station]}</span>
-                <span className="num muted text-[0.8rem] font-normal max-sm:sr-only">
-                  {howFar(done[station])}
+    <div
+      className={`no-print bg-base-100 sticky top-0 z-20 -mx-4 flex items-end gap-4 px-4 sm:-mx-6 sm:px-6 ${stuck ? 'border-base-300 border-b' : ''}`}
+    >
+      {stuck && (
+        <p className="max-w-40 truncate pb-2 font-bold max-lg:hidden" aria-hidden="true">
+          {dossier.model.name}
+        </p>
+      )}
+      <nav aria-label="Stations" className="mt-1.5 grid min-w-0 flex-1 grid-cols-4 gap-y-1 sm:grid-cols-8">
+        {STATIONS.map((station) => (
+          <NavLink
+            key={station}
+            to={station}
+            className={({ isActive }) => `group relative block pt-1 ${isActive ? 'font-bold' : ''}`}
+          >
+            {({ isActive }) => (
+              <>
+                <span className="flex items-baseline justify-between px-2">
+                  <span className={isActive ? '' : 'group-hover:underline'}>{STATION_WORDS[station]}</span>
+                  <span className="num muted text-[0.8rem] font-normal max-sm:sr-only">
+                    {howFar(done[station])}
+                  </span>
                 </span>
-              </span>
-              <svg
-                viewBox="0 0 100 12"
-                preserveAspectRatio="none"
-                className="mt-0.5 block h-3 w-full"
-                aria-hidden="true"
-              >
-                <path
-                  d="M0 12V0M10 12V8M20 12V8M30 12V8M40 12V8M50 12V5M60 12V8M70 12V8M80 12V8M90 12V8M100 12V0"
-                  stroke="var(--color-secondary)"
-                  strokeWidth="1"
-                  vectorEffect="non-scaling-stroke"
-                  fill="none"
-                />
-                <rect
-                  x="0"
-                  y="7"
-                  width={(done[station] ?? 0) * 100}
-                  height="5"
-                  fill="var(--color-base-content)"
-                />
-              </svg>
-              <span className={`block h-1 ${isActive ? 'bg-base-content' : 'bg-base-300'}`} />
-            </>
-          )}
-        </NavLink>
-      ))}
-    </nav>
+                <svg
+                  viewBox="0 0 100 12"
+                  preserveAspectRatio="none"
+                  className="mt-0.5 block h-3 w-full"
+                  aria-hidden="true"
+                >
+                  <path
+                    d="M0 12V0M10 12V8M20 12V8M30 12V8M40 12V8M50 12V5M60 12V8M70 12V8M80 12V8M90 12V8M100 12V0"
+                    stroke="var(--color-secondary)"
+                    strokeWidth="1"
+                    vectorEffect="non-scaling-stroke"
+                    fill="none"
+                  />
+                  <rect
+                    x="0"
+                    y="7"
+                    width={(done[station] ?? 0) * 100}
+                    height="5"
+                    fill="var(--color-base-content)"
+                  />
+                </svg>
+                <span className={`block h-1 ${isActive ? 'bg-base-content' : 'bg-base-300'}`} />
+              </>
+            )}
+          </NavLink>
+        ))}
+      </nav>
+    </div>
   )
 }

@@ -51,8 +51,10 @@ export function Fill() {
     if (JSON.stringify(next) !== JSON.stringify(fill.layers)) writeLayers(fill, next)
   }
   return (
-    <div className="space-y-5">
-      <FillChooser path={path} fill={fill} />
+    <div className="flex flex-col gap-5">
+      <div className="max-lg:order-1">
+        <FillChooser path={path} fill={fill} />
+      </div>
       <Parked row={fill} field="layers" what="The layers of this fill" />
       <Trouble answer={answer} fill={fill} />
       {!outcome || !stock || !media ? (
@@ -61,7 +63,7 @@ export function Fill() {
         )
       ) : (
         <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
-          <div className="lg:sticky lg:top-4 lg:self-start">
+          <div className="lg:sticky lg:top-14 lg:self-start">
             <div className="flex gap-2">
               <div className="min-w-0 flex-1">
                 <FillCutaway

@@ -61,7 +61,7 @@ export function Measured({ path, fill }: { readonly path: FillPath; readonly fil
                   </span>
                   <span className="muted block text-[0.82rem]">
                     {r.told
-                      ? 'tells what trays and body take, so it agrees by making'
+                      ? 'tells the body loss, so it agrees by construction'
                       : far
                         ? 'outside both intervals: a medium or a gap is not as recorded'
                         : 'agrees within both intervals'}

@@ -47,8 +47,8 @@ export function Path() {
   const hookup = dossier.hookups.find((h) => h.id === path.hookupId)
   const ready = answer?.kind === 'ready' ? answer : null
   return (
-    <div className="space-y-5">
-      <div className="grid max-w-5xl gap-x-5 gap-y-2 sm:grid-cols-4">
+    <div className="flex flex-col gap-5">
+      <div className="grid gap-x-5 gap-y-2 max-lg:order-1 sm:grid-cols-4">
         <Choice
           label="Fill"
           value={fill.id}
@@ -81,7 +81,7 @@ export function Path() {
         )
       ) : (
         <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
-          <div className="lg:sticky lg:top-4 lg:self-start">
+          <div className="lg:sticky lg:top-14 lg:self-start">
             <FillCutaway
               name={dossier.model.name}
               outcome={outcome}

@@ -66,11 +66,11 @@ const withFitted = (name: string, fitted: Fitted): Dossier => {
 }
 
 describe('computed against the bucket', () => {
-  test('each loaded trial is checked; the one that tells what the body takes says that it agrees by making', async () => {
+  test('each loaded trial is checked; the one that tells what the body takes says that it agrees by construction', async () => {
     await shown(demoDossier('Triptych 600'))
     const table = within(await screen.findByRole('region', { name: 'Computed against the bucket' }))
     await waitFor(() => expect(table.getAllByRole('row').length).toBeGreaterThan(2))
-    expect(table.getAllByText(/agrees by making/)).toHaveLength(1)
+    expect(table.getAllByText(/agrees by construction/)).toHaveLength(1)
     expect(table.getAllByText(/agrees within both intervals/).length).toBeGreaterThan(0)
   })
   test('without a fill on record for any trial it says what to do', async () => {

@@ -179,7 +179,7 @@ function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly
           </div>
         )}
       </td>
-      <td className="muted max-lg:hidden">{r.next}</td>
+      <td className="muted max-lg:hidden">{r.next === 'Read the verdict' ? '' : r.next}</td>
     </tr>
   )
 }

@@ -119,7 +119,12 @@ function NotYet({ verdict }: { readonly verdict: Verdict }) {
   return (
     <section aria-labelledby="missing-title">
       <h2 id="missing-title">Not yet known</h2>
-      {verdict.missing.length === 0 && <p className="muted">Nothing of this version’s list is missing.</p>}
+      {verdict.missing.length === 0 && (
+        <p className="muted">
+          Checked and found: flow as installed and bare, head, curve, hookup, media mass and the claimed
+          range.
+        </p>
+      )}
       <ul className="mt-1">
         {verdict.missing.map((m) => (
           <li key={m.id} className="rule-b py-2">
