@@ -320,6 +320,20 @@ function otherTrials(
       ]),
     )
   }
+  if (t.name === 'Triptych 600') {
+    note('water-test', { ...loaded, setup: { readBy: 'card', countedAs: 'ion' } }, [
+      { series: 'ammonia', value: 0 },
+      { series: 'nitrite', value: 0 },
+      { series: 'nitrate', value: 20e-3 },
+      { series: 'ph', value: 7.6 },
+      { series: 'temperature', value: 24 },
+    ])
+    note('clarity', { ...loaded, setup: { spot: 'seat by the door, lights on' } }, [
+      { series: 'before', outcome: 'rated', value: 4 },
+      { series: 'minutes', outcome: 'rated', value: 5 },
+      { series: 'morning', outcome: 'rated', value: 9 },
+    ])
+  }
 }
 
 function model(t: Truth): DemoBundle['models'][number] {

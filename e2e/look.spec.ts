@@ -107,7 +107,10 @@ const smallTargets = (page: Page): Promise<string[]> =>
   )
 
 for (const [name, kinds] of [
-  ['Triptych 600', ['vessel', 'shut-off', 'power', 'noise', 'prime', 'holding', 'dye']],
+  [
+    'Triptych 600',
+    ['vessel', 'shut-off', 'power', 'noise', 'prime', 'holding', 'dye', 'water-test', 'clarity'],
+  ],
   ['Bellows S2', ['air']],
 ] as const)
   test(`every kind of trial on ${name}, at the bench and at the desk: axe finds nothing, nothing scrolls sideways`, async ({

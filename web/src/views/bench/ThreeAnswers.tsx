@@ -42,13 +42,13 @@ function Answer({
   readonly first?: boolean
 }) {
   return (
-    <div className={`py-1.5 ${first ? 'sm:pr-5' : 'sm:px-5'}`}>
+    <div className={`min-w-0 py-1.5 ${first ? 'sm:pr-5' : 'sm:px-5'}`}>
       <p className="kicker">{title}</p>
       <div className="min-h-[2.2rem]">
         {figure ? <FigureView figure={figure} size="lg" /> : <p className="muted">{none}</p>}
       </div>
       {figure?.conditions && (
-        <p className="muted truncate text-[0.85rem]" title={figure.conditions.join(' · ')}>
+        <p className="muted text-[0.85rem] sm:truncate" title={figure.conditions.join(' · ')}>
           {figure.conditions.join(' · ')}
         </p>
       )}

@@ -115,7 +115,7 @@ function StationRuler({
   const done = stationsDone(dossier, assessment)
   return (
     <div
-      className={`no-print bg-base-100 sticky top-0 z-20 -mx-4 flex items-end gap-4 px-4 sm:-mx-6 sm:px-6 ${stuck ? 'border-base-300 border-b' : ''}`}
+      className={`no-print bg-base-100 z-20 sm:sticky sm:top-0 -mx-4 flex items-end gap-4 px-4 sm:-mx-6 sm:px-6 ${stuck ? 'border-base-300 border-b' : ''}`}
     >
       {stuck && (
         <p className="max-w-40 truncate pb-2 font-bold max-lg:hidden" aria-hidden="true">
