@@ -76,7 +76,7 @@ export const waterTest: Finder = (trial, c) => {
   })
   for (const { figure } of found) {
     figures.push(figure)
-    parts.push([`${figure.label} `, sayFigure(figure)])
+    parts.push([`${parts.length ? figure.label.toLowerCase() : figure.label} `, sayFigure(figure)])
   }
   const own = (
     id: string,

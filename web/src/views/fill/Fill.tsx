@@ -76,7 +76,7 @@ export function Fill() {
                   onDrop={drop}
                 />
               </div>
-              <BudgetBar outcome={outcome} height={400} />
+              <BudgetBar outcome={outcome} height={350} />
             </div>
           </div>
           <div className="space-y-8">
