@@ -27,6 +27,24 @@ export default ts.config(
     },
   },
   {
+    files: ['{core,contract,server,web,demo,rig,scripts}/**/*.{ts,tsx,mjs}'],
+    ignores: ['**/*.test.{ts,tsx}', '**/tests/**', '**/*.fixture.ts'],
+    rules: {
+      // Sentences and class names stay whole, so that they can be searched for.
+      'max-len': [
+        'error',
+        { code: 120, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true },
+      ],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'ConditionalExpression > ConditionalExpression > ConditionalExpression',
+          message: 'Conditions in conditions go two deep at most: name the cases.',
+        },
+      ],
+    },
+  },
+  {
     files: ['web/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },

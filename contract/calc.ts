@@ -81,7 +81,7 @@ export const NetworkElement = z.discriminatedUnion('kind', [
     count: number,
   }),
   z.object({
-    kind: z.literal('holes'),
+    kind: z.literal('orifices'),
     ...between,
     holes: number,
     holeDiameter: number,
@@ -103,7 +103,7 @@ export const NetworkElement = z.discriminatedUnion('kind', [
     length: number,
     lossCoefficient: number,
   }),
-  z.object({ kind: z.literal('threshold'), ...between, sill: number, resistance: number }),
+  z.object({ kind: z.literal('weir'), ...between, sill: number, resistance: number }),
 ])
 
 /** `POST /calc/network`: any circuit to heads and flows; or an EPANET file exported from here, in `inp`. */

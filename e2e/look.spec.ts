@@ -97,11 +97,15 @@ test('bench buttons are at least 56 px on a phone, and the clock takes the lower
   expect((start?.y ?? 0) + (start?.height ?? 0)).toBeGreaterThan(840)
 })
 
-/** Numbers that open their working and the small crosses of a list are not what a wet thumb aims at. */
+/**
+ * Buttons too small for a wet thumb. A file is chosen by the words around its field; numbers that open their working
+ * and the small crosses of a list are not what one aims at.
+ */
 const smallTargets = (page: Page): Promise<string[]> =>
   page.getByRole('button').evaluateAll((buttons) =>
     buttons
       .filter((b) => b.getAttribute('title') === null && !/Take out/.test(b.getAttribute('aria-label') ?? ''))
+      .map((b) => b.closest('label') ?? b)
       .filter((b) => b.checkVisibility() && Math.round(b.getBoundingClientRect().height) < 48)
       .map((b) => `${b.textContent} ${b.getBoundingClientRect().height} px`),
   )

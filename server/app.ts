@@ -27,7 +27,7 @@ export interface AppOptions {
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/
 
-/** Writes are taken from this app's own pages and from programs, not from other sites' pages; nor under a foreign name. */
+/** Writes are taken from this app's own pages and from programs; not from other sites' pages nor a foreign name. */
 function refuseForeign(request: FastifyRequest): void {
   const host = request.headers.host ?? ''
   if (!LOOPBACK.test(host)) throw problem(421, 'wrong-host', 'This address is not served here')

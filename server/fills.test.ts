@@ -76,7 +76,7 @@ const request = {
 test('path-audit and media-audit answer with the core’s numbers', async () => {
   const path = await h.call('POST', '/calc/path-audit', request)
   expect(path.status).toBe(200)
-  expect(path.body.layers[0].pastShare).toBeGreaterThan(0.5)
+  expect(path.body.layers[0].bypassFraction).toBeGreaterThan(0.5)
   expect(path.body.findings.map((f: { rule: string }) => f.rule)).toContain('fine-sealed')
   const media = (await h.call('POST', '/calc/media-audit', request)).body
   // 0.2 · 0.2 · 0.08 m³ of sintered rings at 480 kg/m³.

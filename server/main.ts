@@ -12,7 +12,7 @@ function addressOf(text: string): { host: string; port: number } {
   return { host: m[1], port: Number(m[2]) }
 }
 
-/** Starts the server from its environment: DATABASE_URL, HOST, PORT, YPSOMETER_WEB, YPSOMETER_DEMO, YPSOMETER_INSTRUMENTS. */
+/** Starts the server from its environment: DATABASE_URL, HOST, PORT, and YPSOMETER_WEB, _DEMO and _INSTRUMENTS. */
 async function main(): Promise<void> {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = Number(process.env.PORT ?? 4680)

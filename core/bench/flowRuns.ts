@@ -1,6 +1,6 @@
 import { SHORTEST_RUN } from '../trials/shape'
 import { OutOfRange, requirePositive, requireRange, TooFew } from '../errors'
-import { grubbsCritical, studentQuantile } from '../statistics'
+import { grubbsCritical, studentQuantile, summary } from '../statistics'
 
 /** One timed run: vessel volume V (m³) and time t (s). */
 export interface VesselRun {
@@ -65,8 +65,7 @@ export function flowFromRuns(
   check(runs)
   const flows = runs.map((r) => r.volume / r.seconds)
   const n = flows.length
-  const mean = flows.reduce((a, b) => a + b, 0) / n
-  const deviation = n > 1 ? Math.sqrt(flows.reduce((a, q) => a + (q - mean) ** 2, 0) / (n - 1)) : 0
+  const { mean, deviation } = summary(flows)
   const typeA = deviation / Math.sqrt(n)
   // ∂Q/∂t = −Q/t: averaged over the runs for what they share.
   const perSecond = runs.reduce((a, r) => a + r.volume / r.seconds ** 2, 0) / n

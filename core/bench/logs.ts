@@ -1,4 +1,5 @@
 import { OutOfRange, requireRange, TooFew } from '../errors'
+import { summary } from '../statistics'
 
 /** What a long series comes down to: count, span (s), mean, sample deviation, energy mean for levels (dB), extremes. */
 export interface LogSummary {
@@ -24,7 +25,6 @@ export function logSummary(times: readonly number[], values: readonly number[]):
   if (n > MAX_LOG) throw new OutOfRange('values', n, { words: `at most ${MAX_LOG} points` })
   if (times.length !== n)
     throw new OutOfRange('times', times.length, { words: `as many as there are values (${n})` })
-  let sum = 0
   let energy = 0
   let [min, max] = [Infinity, -Infinity]
   for (let i = 0; i < n; i++) {
@@ -32,19 +32,15 @@ export function logSummary(times: readonly number[], values: readonly number[]):
     if (!Number.isFinite(t) || (before !== undefined && t <= before))
       throw new OutOfRange(`times[${i}]`, t, { words: 'later than the point before' })
     requireRange(`values[${i}]`, v, { min: -1e9, max: 1e9 })
-    sum += v
     energy += 10 ** (v / 10)
     if (v < min) min = v
     if (v > max) max = v
   }
-  const mean = sum / n
-  const squares = values.reduce((s, v) => s + (v - mean) ** 2, 0)
+  const whole = summary(values)
   return {
-    n,
+    ...whole,
     span: (times[n - 1] ?? 0) - (times[0] ?? 0),
-    mean,
-    deviation: n > 1 ? Math.sqrt(squares / (n - 1)) : 0,
-    energyMean: Number.isFinite(energy) ? 10 * Math.log10(energy / n) : mean,
+    energyMean: Number.isFinite(energy) ? 10 * Math.log10(energy / n) : whole.mean,
     min,
     max,
   }

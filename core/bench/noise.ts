@@ -1,6 +1,8 @@
 import { requirePositive, TooFew } from '../errors'
 
-/** Energy mean of sound levels (dB): 10 lg(mean of 10^(L/10)). Source: ISO 3744, 8.2.2. @throws TooFew without levels. */
+/**
+ * Energy mean of sound levels (dB): 10 lg(mean of 10^(L/10)). Source: ISO 3744, 8.2.2. @throws TooFew without levels.
+ */
 export function energyMean(levels: readonly number[]): number {
   if (!levels.length) throw new TooFew('levels', 0, 1, 'There is no level yet: note at least one.')
   return 10 * Math.log10(levels.reduce((s, l) => s + 10 ** (l / 10), 0) / levels.length)
@@ -13,13 +15,15 @@ export interface NoiseResult {
   readonly difference: number | null
   readonly correction: number
   readonly level: number
-  /** `upper bound`: less than 3 dB over the background; the source is no louder than this. `uncorrected`: no background. */
+  /**
+   * `upper bound`: less than 3 dB over the background; the source is no louder than this. `uncorrected`: no background.
+   */
   readonly validity: 'valid' | 'upper bound' | 'uncorrected'
 }
 
 /**
- * Background correction K1 = −10 lg(1 − 10^(−0.1 ΔL)), ΔL = with the filter − without. Above 15 dB none is needed; below
- * 3 dB the result is only an upper bound, with K1 held at its 3 dB value.
+ * Background correction K1 = −10 lg(1 − 10^(−0.1 ΔL)), ΔL = with the filter − without. Above 15 dB none is needed;
+ * below 3 dB the result is only an upper bound, with K1 held at its 3 dB value.
  * Source: ISO 3744:2010, 8.2.3 (3 dB limit as in the survey method ISO 3746).
  */
 export function correctedNoise(withFilter: readonly number[], without: readonly number[]): NoiseResult {

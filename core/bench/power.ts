@@ -1,5 +1,5 @@
 import { requireRange, TooFew } from '../errors'
-import { studentQuantile } from '../statistics'
+import { studentQuantile, summary } from '../statistics'
 
 /** Hours of a mean year: 365.2425 days. */
 const HOURS = 365.2425 * 24
@@ -20,10 +20,7 @@ export interface PowerResult {
 export function powerFromSeries(watts: readonly number[], meter = 0.01): PowerResult {
   if (!watts.length) throw new TooFew('watts', 0, 1, 'There is no reading yet: note at least one.')
   watts.forEach((w, i) => requireRange(`watts[${i}]`, w, { min: 0, max: 5000, unit: 'W' }))
-  const n = watts.length
-  const mean = watts.reduce((a, b) => a + b, 0) / n
-  const deviation = n > 1 ? Math.sqrt(watts.reduce((s, w) => s + (w - mean) ** 2, 0) / (n - 1)) : 0
-  return powerFromSummary({ n, mean, deviation }, meter)
+  return powerFromSummary(summary(watts), meter)
 }
 
 /** The same from a series already summed up: count, mean (W) and sample deviation (W). @throws TooFew when empty. */

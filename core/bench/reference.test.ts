@@ -1,15 +1,29 @@
-import { mean, sampleStandardDeviation } from 'simple-statistics'
+import { summary } from '../statistics'
 import { ACCEPTANCE_GRADES, compareWithLabel, flowFromRuns, runsNeeded } from '.'
 
 const NO_TYPE_B = { vessel: 0, resolution: 0, reaction: 0 }
 const bucket = (seconds: number[], litres = 5) => seconds.map((s) => ({ volume: litres / 1000, seconds: s }))
 
-test('mean and deviation agree with simple-statistics (reference library)', () => {
-  const runs = bucket([28.1, 29.4, 27.9, 28.8, 28.5, 30.2])
-  const flows = runs.map((r) => r.volume / r.seconds)
-  const r = flowFromRuns(runs, NO_TYPE_B)
-  expect(r.mean).toBeCloseTo(mean(flows), 15)
-  expect(r.deviation).toBeCloseTo(sampleStandardDeviation(flows), 15)
+test('mean and deviation of the NIST StRD sets NumAcc1, 2 and 3 (certified values, from memory)', () => {
+  const about = (middle: number, pairs: number): number[] => [
+    middle,
+    ...Array.from({ length: 2 * pairs }, (_, i) => middle + (i % 2 ? 0.1 : -0.1)),
+  ]
+  const first = summary([10000001, 10000003, 10000002])
+  expect(first.mean).toBe(10000002)
+  expect(first.deviation).toBeCloseTo(1, 12)
+  const second = summary(about(1.2, 500))
+  expect(second.mean).toBeCloseTo(1.2, 14)
+  expect(second.deviation).toBeCloseTo(0.1, 14)
+  const third = summary(about(1000000.2, 500))
+  expect(third.mean).toBeCloseTo(1000000.2, 8)
+  expect(third.deviation).toBeCloseTo(0.1, 8)
+})
+
+test('flow of runs is the mean of V/t and not V over the mean time (worked by hand: 5 L in 25 s and in 50 s)', () => {
+  const r = flowFromRuns(bucket([25, 50]), NO_TYPE_B)
+  expect(r.mean).toBeCloseTo((0.2e-3 + 0.1e-3) / 2, 15)
+  expect(r.deviation).toBeCloseTo(0.1e-3 / Math.SQRT2, 15)
 })
 
 test('type A alone: interval is mean ± t(0.975, 4) s/√5 with t = 2.776 (Student table; from memory)', () => {

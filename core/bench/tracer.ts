@@ -6,7 +6,9 @@ export interface TracerPoint {
   readonly concentration: number
 }
 
-/** US EPA baffling classes by t10/τ. Source: EPA Disinfection Profiling and Benchmarking Guidance Manual (1999), table. */
+/**
+ * US EPA baffling classes by t10/τ. Source: EPA Disinfection Profiling and Benchmarking Guidance Manual (1999), table.
+ */
 export const BAFFLING = [
   { factor: 0.1, label: 'unbaffled' },
   { factor: 0.3, label: 'poor' },

@@ -1,4 +1,5 @@
 import { OutOfRange, requirePositive, requireRange } from '../errors'
+import { summary } from '../statistics'
 import { flowFromRuns, type FlowResult, type TimingMethod } from './flowRuns'
 
 /** One weighed run: what the scale gained (kg, as read) in t (s). */
@@ -24,8 +25,8 @@ export interface WeighingMethod extends Omit<TimingMethod, 'vessel'> {
 }
 
 /**
- * Flow (m³/s) from scale-and-stopwatch runs in the manner of ISO 4185: Q = m B / (ρ t). Combined as timed vessel runs are
- * (GUM); the scale's share is its uncertainty over the mean mass.
+ * Flow (m³/s) from scale-and-stopwatch runs in the manner of ISO 4185: Q = m B / (ρ t). Combined as timed vessel runs
+ * are (GUM); the scale's share is its uncertainty over the mean mass.
  * @throws OutOfRange naming `runs[i].mass`, `runs[i].seconds` or `density`.
  */
 export function flowFromWeighedRuns(
@@ -35,7 +36,7 @@ export function flowFromWeighedRuns(
 ): FlowResult {
   const perKilogram = buoyancyFactor(density) / density
   runs.forEach((r, i) => requirePositive(`runs[${i}].mass`, r.mass, 'kg'))
-  const mean = runs.reduce((sum, r) => sum + r.mass, 0) / Math.max(1, runs.length)
+  const { mean } = summary(runs.map((r) => r.mass))
   return flowFromRuns(
     runs.map((r) => ({ volume: r.mass * perKilogram, seconds: r.seconds })),
     { vessel: mean > 0 ? method.scale / mean : 0, resolution: method.resolution, reaction: method.reaction },

@@ -169,16 +169,12 @@ function placeLayer(
       words: `height, litres or kilograms: no pack size of ${medium.name} is known`,
     })
   const sheet = medium.sheetThickness
-  const thickness =
-    layer.measure === 'height'
-      ? layer.amount
-      : layer.measure === 'volume'
-        ? layer.amount / area
-        : layer.measure === 'mass'
-          ? layer.amount / medium.bulkDensity / area
-          : sheet !== null
-            ? layer.amount * sheet
-            : (layer.amount * (pack ?? 0)) / area
+  const thickness = {
+    height: () => layer.amount,
+    volume: () => layer.amount / area,
+    mass: () => layer.amount / medium.bulkDensity / area,
+    packs: () => (sheet !== null ? layer.amount * sheet : (layer.amount * (pack ?? 0)) / area),
+  }[layer.measure]()
   const volume = thickness * area
   return {
     layer,

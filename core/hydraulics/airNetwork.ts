@@ -36,7 +36,9 @@ export interface AirNetworkResult {
 
 const WATER = 997
 
-/** Air an outlet passes at line pressure p (Pa): nothing until p passes the water above it, then a q + b q² = the rest. */
+/**
+ * Air an outlet passes at line pressure p (Pa): nothing until p passes the water above it, then a q + b q² = the rest.
+ */
 export function outletFlow(pressure: number, o: AirOutlet): number {
   const open = o.open ?? 1
   const drive = pressure - WATER * STANDARD_GRAVITY * o.depth

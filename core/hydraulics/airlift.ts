@@ -2,7 +2,9 @@ import { OutOfRange, requirePositive } from '../errors'
 import { friction, reynolds } from './friction'
 import { boreArea, STANDARD_GRAVITY } from './segments'
 
-/** A riser: bore D, depth of the air's entry below the water S (submergence), height of release above it L, all in m. */
+/**
+ * A riser: bore D, depth of the air's entry below the water S (submergence), height of release above it L, all in m.
+ */
 export interface Riser {
   readonly diameter: number
   readonly submergence: number
@@ -25,7 +27,8 @@ export interface AirliftResult {
 
 /**
  * Water an airlift moves (m³/s) for an air flow (m³/s at the riser): the column of submergence carries the lighter
- * mixture of the whole riser, its wall friction f (L/D) ρ j_l (j_l + j_g)/2, and the water's velocity head at the entry.
+ * mixture of the whole riser, its wall friction f (L/D) ρ j_l (j_l + j_g)/2, and the water's velocity head at the
+ * entry.
  *
  * Air is taken as incompressible, which at aquarium depths costs a few per cent at most.
  * Source: momentum balance with drift flux, as e.g. Clark and Dabolt, AIChE J. 32 (1986) 56; Nicklin 1962.

@@ -45,7 +45,9 @@ export function netStaticHead({ outletAboveWater, sourceBelowWater }: CircuitGeo
 export const circuitLoss = (flow: number, segments: readonly Segment[], fluid: Fluid): number =>
   segments.reduce((sum, s) => sum + segmentLoss(flow, s, fluid), 0)
 
-/** Where the pump curve and the circuit meet: flow Q (m³/s) and head H (m). Blocked: the lift exceeds the shut-off head. */
+/**
+ * Where the pump curve and the circuit meet: flow Q (m³/s) and head H (m). Blocked: the lift exceeds the shut-off head.
+ */
 export interface DutyPoint {
   readonly flow: number
   readonly head: number
@@ -53,8 +55,8 @@ export interface DutyPoint {
 }
 
 /**
- * The flow at which pump head = static head + losses, by the network's own solver. The left side falls and the right side
- * rises with flow, so it is unique.
+ * The flow at which pump head = static head + losses, by the network's own solver. The left side falls and the right
+ * side rises with flow, so it is unique.
  * @throws OutOfRange naming the pump or segment field at fault.
  */
 export function dutyPoint(circuit: Circuit): DutyPoint {

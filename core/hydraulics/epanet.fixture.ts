@@ -5,7 +5,10 @@ import type { Circuit, Hose, Fitting } from '.'
 export const EPANET_VISCOSITY = 1.1e-5 * 0.3048 ** 2
 export const EPANET_GRAVITY = 32.2 * 0.3048
 
-/** A circuit as EPANET input text: reservoir, pump, pipes in series (fittings as minor losses of short pipes), reservoir. */
+/**
+ * A circuit as EPANET input text: reservoir, pump, pipes in series (fittings as minor losses of short pipes),
+ * reservoir.
+ */
 export function toInp({ pump, segments, staticHead, fluid }: Circuit): string {
   const lpm = (q: number): string => (q * 60000).toPrecision(12)
   const parts = segments.filter((s): s is Hose | Fitting => s.kind !== 'spray-bar')

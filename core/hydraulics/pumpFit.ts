@@ -21,7 +21,9 @@ export interface PumpFit extends FittedPump {
   readonly points: readonly (HeadFlowPoint & { readonly residual: number })[]
 }
 
-/** Standard uncertainties that all points share: of flow as a share (one vessel, one hand), of head in m (one datum). */
+/**
+ * Standard uncertainties that all points share: of flow as a share (one vessel, one hand), of head in m (one datum).
+ */
 export interface CommonUncertainty {
   readonly flow: number
   readonly head: number
@@ -34,9 +36,9 @@ const DEFAULT_FLOW_U = 0.02
  * Fits H0 (1 − (Q/Q0)^n) to measured points by weighted nonlinear least squares.
  *
  * Weights use the effective variance u_H² + (dH/dQ · u_Q)², re-evaluated once (Orear, Am. J. Phys. 50 (1982) 912).
- * The scatter about the curve gives the independent part of the covariance. What all points share moves the whole curve:
- * a share of flow moves Q0, a shift of the datum H0; it is added to their variances (GUM 5.1), and each interval's k comes
- * from its effective degrees of freedom (Welch–Satterthwaite, GUM G.4).
+ * The scatter about the curve gives the independent part of the covariance. What all points share moves the whole
+ * curve: a share of flow moves Q0, a shift of the datum H0; it is added to their variances (GUM 5.1), and each
+ * interval's k comes from its effective degrees of freedom (Welch–Satterthwaite, GUM G.4).
  * The exponent is fitted from five points on; with three or four it stays at the label's 1.75 and is marked assumed.
  * @throws TooFew below three points at distinct heads (one point fits no curve), OutOfRange for a series that rises.
  */

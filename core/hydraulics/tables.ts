@@ -124,7 +124,9 @@ export const FITTING_KINDS = [
 export type FittingId = (typeof FITTING_KINDS)[number]['id']
 export const FITTING_IDS = FITTING_KINDS.map((f) => f.id) as [FittingId, ...FittingId[]]
 
-/** What a piece of a run is by the catalogue; null for one that names none. Its label says nothing: it is the user's. */
+/**
+ * What a piece of a run is by the catalogue; null for one that names none. Its label says nothing: it is the user's.
+ */
 export const fittingKind = (piece: {
   readonly catalogue?: FittingId | null | undefined
 }): FittingKind | null => FITTING_KINDS.find((f) => f.id === piece.catalogue) ?? null

@@ -143,8 +143,8 @@ export function flowAgainstLabel(
 const AS_INSTALLED = 0.02
 
 /**
- * The trial that best shows the filter as installed: loaded, on its hoses, at the lift they have; proposed before shipped;
- * newest first.
+ * The trial that best shows the filter as installed: loaded, on its hoses, at the lift they have; proposed before
+ * shipped; newest first.
  */
 export function installedTrial(
   results: readonly TrialResult[],

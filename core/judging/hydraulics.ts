@@ -110,7 +110,9 @@ const fluidAt = (temperature: number) => ({
   kinematicViscosity: waterProperties({ temperature }).kinematicViscosity,
 })
 
-/** The pump from the bench where it will fit, else from the label (brought to the model's mains frequency), else null. */
+/**
+ * The pump from the bench where it will fit, else from the label (brought to the model's mains frequency), else null.
+ */
 export function knownPump(model: ModelRecord, results: readonly TrialResult[]): KnownPump | null {
   if (!hasPump(model.kind)) return null
   const flow = claimed(model, 'rated-flow')
@@ -201,7 +203,8 @@ function measuredBudget(
   const spent = lines.reduce((sum, l) => sum + l.head, 0)
   const rest = available - spent
   const all: BudgetLine[] = [...lines]
-  // A negative rest means the curve is pessimistic or a loss is overstated; it is left to the residual, not hidden here.
+  // A negative rest means the curve is pessimistic or a loss is overstated; it is left to the residual, not hidden
+  // here.
   if (rest > 0)
     all.splice(lines.length - (lifted.staticHead > 0 ? 1 : 0), 0, {
       id: 'by-difference',

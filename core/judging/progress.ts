@@ -31,20 +31,15 @@ export function progress(model: ModelRecord): Progress {
     model.mediaMass !== null,
     ...(pumped ? [model.hookups.length > 0, lifts] : []),
   ])
-  const next: Progress['next'] = !has('rated-flow')
-    ? { station: 'claims', action: 'Copy the rated flow from the label' }
-    : !has('tank-max')
-      ? { station: 'claims', action: 'Copy the tank range the label claims' }
-      : pumped && !has('max-head')
-        ? { station: 'claims', action: 'Copy the maximum head from the label' }
-        : !bare
-          ? { station: 'bench', action: 'Time five bucket runs, bare and empty' }
-          : pumped && !model.hookups.length
-            ? { station: 'bench', action: 'Describe the hose run' }
-            : !installed
-              ? { station: 'bench', action: 'Time it loaded, on its hoses' }
-              : pumped && !lifts
-                ? { station: 'bench', action: 'Time it empty at three lifts' }
-                : { station: 'verdict', action: 'Read the verdict' }
-  return { claims, bench, next }
+  const steps: readonly (readonly [open: boolean, station: Progress['next']['station'], action: string])[] = [
+    [!has('rated-flow'), 'claims', 'Copy the rated flow from the label'],
+    [!has('tank-max'), 'claims', 'Copy the tank range the label claims'],
+    [pumped && !has('max-head'), 'claims', 'Copy the maximum head from the label'],
+    [!bare, 'bench', 'Time five bucket runs, bare and empty'],
+    [pumped && !model.hookups.length, 'bench', 'Describe the hose run'],
+    [!installed, 'bench', 'Time it loaded, on its hoses'],
+    [pumped && !lifts, 'bench', 'Time it empty at three lifts'],
+  ]
+  const [, station, action] = steps.find(([open]) => open) ?? [true, 'verdict', 'Read the verdict']
+  return { claims, bench, next: { station, action } }
 }

@@ -120,7 +120,10 @@ export const overclaimFigure = (claimed: number, supported: number): Figure => (
   ],
 })
 
-/** How far one number is from another, as a share of the second and without its sign: what a sentence calls "12 % short". */
+/**
+ * How far one number is from another, as a share of the second and without its sign: what a sentence calls "12 %
+ * short".
+ */
 export const shareApart = (id: string, label: string, from: Figure, of: Figure): Figure => ({
   id,
   label,

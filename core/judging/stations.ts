@@ -25,6 +25,7 @@ export function stationsDone(
   const { parts, chambers, fills } = record
   const filled = fills.filter((f) => f.layers.length > 0)
   const { progress, pump, verdict } = assessment ?? {}
+  const judged = verdict?.basis === 'measured' ? 1 : 0.5
   return {
     claims: progress?.claims ?? null,
     strip: parts.length ? (reaches(parts).length ? 1 : 0.5) : 0,
@@ -33,6 +34,6 @@ export function stationsDone(
     fill: ['as-shipped', 'proposed'].filter((b) => filled.some((f) => f.basis === b)).length / 2,
     path: progress ? (filled.length > 0 && (pump || progress.bench) ? 1 : 0) : null,
     tanks: verdict ? (verdict.ranges.length ? 1 : 0) : null,
-    verdict: verdict ? (verdict.level === 'open' ? 0 : verdict.basis === 'measured' ? 1 : 0.5) : null,
+    verdict: verdict ? (verdict.level === 'open' ? 0 : judged) : null,
   }
 }

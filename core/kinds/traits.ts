@@ -2,7 +2,9 @@ import type { FittingId } from '../hydraulics/tables'
 import type { PartKind } from '../teardown/partKind'
 import type { ChamberRole, LitreName, Way } from '../volumes/interior'
 
-/** A chamber as a share of the body's inside: x, y (from the lower left), width, height, usable share, its litres' name. */
+/**
+ * A chamber as a share of the body's inside: x, y (from the lower left), width, height, usable share, its litres' name.
+ */
 export type UsualChamber = readonly [
   name: string,
   role: ChamberRole,
@@ -14,12 +16,17 @@ export type UsualChamber = readonly [
   use?: LitreName,
 ]
 
-/** A piece of a usual run: a fitting of the catalogue with its bore (m) and count, or a hose with its length (m) and name. */
+/**
+ * A piece of a usual run: a fitting of the catalogue with its bore (m) and count, or a hose with its length (m) and
+ * name.
+ */
 export type UsualPiece =
   | readonly [fitting: FittingId, bore: number, count?: number]
   | readonly [hose: 'hose', bore: number, length: number, name: string]
 
-/** What a kind of filter is like: everything that depends on the kind asks here. Sizes are common practice, no source. */
+/**
+ * What a kind of filter is like: everything that depends on the kind asks here. Sizes are common practice, no source.
+ */
 export interface FilterTraits {
   /** Air-driven ones have no pump curve, and their flow belongs to the air pump. */
   readonly drivenBy: 'pump' | 'air'

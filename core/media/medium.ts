@@ -40,7 +40,10 @@ export interface Medium {
   /** Dry mass of a litre of bed (kg/m³), and the mass of the same bed drained but wet. */
   readonly bulkDensity: number
   readonly wetDensity: number | null
-  /** Permeability (m²) calibrated on the bench with its 95 % interval, and the inertial coefficient (1/m) that went with it. */
+  /**
+   * Permeability (m²) calibrated on the bench with its 95 % interval, and the inertial coefficient (1/m) that went with
+   * it.
+   */
   readonly permeability: number | null
   readonly permeabilityLow: number | null
   readonly permeabilityHigh: number | null
@@ -115,7 +118,8 @@ export function resistanceOf(m: Medium): KnownResistance {
 }
 
 /**
- * Outer surface per volume of bed (1/m): 6(1 − ε)/d for grains, 4 s/d for fibres of solidity s; as entered where it was.
+ * Outer surface per volume of bed (1/m): 6(1 − ε)/d for grains, 4 s/d for fibres of solidity s; as entered where it
+ * was.
  * Source: geometry. Null where neither is known.
  */
 export function geometricSurface(m: Medium): number | null {

@@ -54,7 +54,8 @@ export function fibrePad({
 /**
  * Open-cell foam by pores per inch, as measured on metal foams of the same structure: a proxy, so calibrate where it
  * matters. Permeability in m², inertia C = c_F/√k in 1/m.
- * Source: table in the manner of Bhattacharya, Calmidi and Mahajan, Int. J. Heat Mass Transfer 45 (2002) 1017 (from memory).
+ * Source: table in the manner of Bhattacharya, Calmidi and Mahajan, Int. J. Heat Mass Transfer 45 (2002) 1017 (from
+ * memory).
  */
 export const FOAM_TABLE = [
   { poresPerInch: 5, permeability: 2.4e-7, inertia: 194 },

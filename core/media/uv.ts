@@ -25,8 +25,8 @@ export interface UvDose {
 }
 
 /**
- * Dose = mean irradiance × exposure at the real flow. The irradiance of a line source E(r) = P/(2π r ℓ) e^(−α (r − r_s)) is
- * averaged over the ring the water fills. Plug flow is assumed; a real chamber gives part of the water less.
+ * Dose = mean irradiance × exposure at the real flow. The irradiance of a line source E(r) = P/(2π r ℓ) e^(−α (r −
+ * r_s)) is averaged over the ring the water fills. Plug flow is assumed; a real chamber gives part of the water less.
  * Source: radial model, e.g. Blatchley, Water Research 31 (1997) 2205 (from memory); α = −ln UVT per cm.
  * @throws OutOfRange naming the field.
  */

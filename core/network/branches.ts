@@ -23,7 +23,7 @@ interface Lift {
 }
 
 /** A way that opens above a head difference. */
-interface Sill {
+interface Weir {
   readonly sill: number
   readonly resistance: number
   sign: Sign
@@ -41,7 +41,7 @@ export interface Branch {
   quadratic: number
   readonly runs: Run[]
   readonly lifts: Lift[]
-  readonly sills: Sill[]
+  readonly weirs: Weir[]
   readonly members: Member[]
   readonly correlation: Correlation
 }
@@ -56,7 +56,10 @@ export interface Between {
 /** Slope of what lets nothing back (m per m³/s): a thousandth of a litre an hour costs ten metres. */
 const SHUT = 1e10
 
-/** Head lost in a branch (m) and its slope (m per m³/s) at a flow, left in {@link lost}: nothing is made for each of many evaluations. */
+/**
+ * Head lost in a branch (m) and its slope (m per m³/s) at a flow, left in {@link lost}: nothing is made for each of
+ * many evaluations.
+ */
 export const lost = { head: 0, slope: 0 }
 
 /** Evaluates a branch at flow q (m³/s) into {@link lost}. */
@@ -64,7 +67,7 @@ export function evaluate(b: Branch, q: number): void {
   const size = Math.abs(q)
   let head = (b.linear + b.quadratic * size) * q
   let slope = b.linear + 2 * b.quadratic * size
-  const { runs, lifts, sills } = b
+  const { runs, lifts, weirs } = b
   const ln = runs.length + lifts.length > 0 ? Math.log(size) : 0
   for (let i = 0; i < runs.length; i++) {
     const r = runs[i] as Run
@@ -94,8 +97,8 @@ export function evaluate(b: Branch, q: number): void {
       slope += SHUT
     }
   }
-  for (let i = 0; i < sills.length; i++) {
-    const { sill, resistance, sign } = sills[i] as Sill
+  for (let i = 0; i < weirs.length; i++) {
+    const { sill, resistance, sign } = weirs[i] as Weir
     head += sign * sill
     if (sign * q > 0) {
       head += resistance * size * q
@@ -128,8 +131,8 @@ function add(b: Branch, e: Element, index: number, sign: Sign, fluid: Fluid): vo
       b.lifts.push({ shutOffHead, lnMaxFlow: Math.log(maxFlow), exponent, sign })
       return
     }
-    case 'threshold':
-      b.sills.push({ sill: e.sill, resistance: e.resistance, sign })
+    case 'weir':
+      b.weirs.push({ sill: e.sill, resistance: e.resistance, sign })
       return
     case 'hose': {
       const perFlow = 4 / (Math.PI * e.diameter * fluid.kinematicViscosity)
@@ -158,7 +161,7 @@ export const emptyBranch = (correlation: Correlation = 'colebrook'): Branch => (
   quadratic: 0,
   runs: [],
   lifts: [],
-  sills: [],
+  weirs: [],
   members: [],
   correlation,
 })
@@ -179,13 +182,13 @@ export function append(to: Branch, more: Branch): void {
   to.quadratic += more.quadratic
   for (const r of more.runs) addRun(to, r)
   to.lifts.push(...more.lifts)
-  to.sills.push(...more.sills)
+  to.weirs.push(...more.weirs)
   to.members.push(...more.members)
 }
 
 /** Turns a branch round, to be looked at from its other end. */
 export function turn(b: Branch): void {
-  for (const list of [b.lifts, b.sills, b.members]) for (const x of list) x.sign = x.sign > 0 ? -1 : 1
+  for (const list of [b.lifts, b.weirs, b.members]) for (const x of list) x.sign = x.sign > 0 ? -1 : 1
 }
 
 /** Joins elements that stand in a row to branches. */

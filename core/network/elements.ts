@@ -29,9 +29,9 @@ export interface FittingElement extends Between {
   readonly diameter: number
   readonly count: number
 }
-/** N equal holes that let out together: spray bar, perforated plate. */
-export interface HolesElement extends Between {
-  readonly kind: 'holes'
+/** N equal orifices that let out together: spray bar, perforated plate. */
+export interface OrificesElement extends Between {
+  readonly kind: 'orifices'
   readonly holes: number
   readonly holeDiameter: number
   readonly dischargeCoefficient: number
@@ -52,16 +52,18 @@ export interface SlotElement extends Between {
   readonly length: number
   readonly lossCoefficient: number
 }
-/** A way that opens only above a head difference, its sill: overflow weir, relief flap. Nothing comes back through it. */
-export interface ThresholdElement extends Between {
-  readonly kind: 'threshold'
+/**
+ * A way that opens only above a head difference, its sill: overflow weir, relief flap. Nothing comes back through it.
+ */
+export interface WeirElement extends Between {
+  readonly kind: 'weir'
   readonly sill: number
   /** Loss once open, m per (m³/s)². */
   readonly resistance: number
 }
 
 export type Element =
-  PumpElement | HoseElement | FittingElement | HolesElement | LayerElement | SlotElement | ThresholdElement
+  PumpElement | HoseElement | FittingElement | OrificesElement | LayerElement | SlotElement | WeirElement
 
 /**
  * Coefficients of a layer's loss h = a q + b q|q|, from Darcy–Forchheimer Δp/L = (μ/k) v + ρ C v², v = q/A.
@@ -97,7 +99,7 @@ export function slotCoefficients(
 /** Quadratic coefficient of fittings and holes (m per (m³/s)²); null for elements of another form. */
 export function quadraticCoefficient(e: Element, gravity: number): number | null {
   if (e.kind === 'fitting') return (e.count * e.lossCoefficient) / (2 * gravity * boreArea(e.diameter) ** 2)
-  if (e.kind === 'holes')
+  if (e.kind === 'orifices')
     return 1 / (2 * gravity * (e.dischargeCoefficient * e.holes * boreArea(e.holeDiameter)) ** 2)
   return null
 }
@@ -136,7 +138,7 @@ export function checkElement(e: Element): void {
       must(e, 'diameter', e.diameter, { min: 0.001, max: 1, unit: 'm' })
       must(e, 'count', e.count, { min: 0, max: 1000 })
       return
-    case 'holes':
+    case 'orifices':
       must(e, 'holes', e.holes, { min: 1, max: 10000 })
       must(e, 'holeDiameter', e.holeDiameter, { min: 1e-4, max: 0.2, unit: 'm' })
       must(e, 'dischargeCoefficient', e.dischargeCoefficient, { min: 0.05, max: 2 })
@@ -156,7 +158,7 @@ export function checkElement(e: Element): void {
       must(e, 'length', e.length, { min: 1e-5, max: 10, unit: 'm' })
       must(e, 'lossCoefficient', e.lossCoefficient, { min: 0, max: 1000 })
       return
-    case 'threshold':
+    case 'weir':
       must(e, 'sill', e.sill, { min: 0, max: 100, unit: 'm' })
       must(e, 'resistance', e.resistance, { min: 0, max: 1e15 })
   }
@@ -190,7 +192,7 @@ export function segmentElement(s: Segment, at: Pick<Between, 'id' | 'from' | 'to
     case 'spray-bar':
       return {
         ...at,
-        kind: 'holes',
+        kind: 'orifices',
         label: s.label,
         holes: s.holes,
         holeDiameter: s.holeDiameter,

@@ -47,7 +47,7 @@ function generate(seed: number): Network {
     }) // prettier-ignore
   const holes = (from: string, to: string): void =>
     void elements.push({
-      kind: 'holes', id: id('o'), label: 'Spray bar', from, to,
+      kind: 'orifices', id: id('o'), label: 'Spray bar', from, to,
       holes: 8 + pick(20), holeDiameter: between(0.003, 0.006), dischargeCoefficient: 0.62,
     }) // prettier-ignore
   const lift = random() < 0.4 ? between(0, 0.3) : 0

@@ -29,11 +29,11 @@ const safe = (id: string, i: number, letter: string): string =>
   /^[\w.-]{1,28}$/.test(id) ? id : `${letter}${i + 1}`
 
 /**
- * A network as an EPANET 2.2 input file: open water as reservoirs, hoses and fittings as pipes, everything with a loss of
- * another form (layers, slots, holes) as general-purpose valves. Each line of ours also carries its element exactly, as a
- * comment, so that {@link fromInp} gives back the very same network.
+ * A network as an EPANET 2.2 input file: open water as reservoirs, hoses and fittings as pipes, everything with a loss
+ * of another form (layers, slots, orifices) as general-purpose valves. Each line of ours also carries its element exactly,
+ * as a comment, so that {@link fromInp} gives back the very same network.
  *
- * A threshold, which EPANET has no element for, is a valve whose curve begins at its sill. `topFlow` (m³/s) bounds the
+ * A weir, which EPANET has no element for, is a valve whose curve begins at its sill. `topFlow` (m³/s) bounds the
  * valve curves.
  */
 export function toInp(network: Network, topFlow = 0.01): string {
@@ -76,17 +76,31 @@ export function toInp(network: Network, topFlow = 0.01): string {
     'Ypsometer circuit',
     `${MARK}${JSON.stringify({ heads, ...(inflows && { inflows }), fluid })}`,
     ...elements.map((e) => `${MARK}${JSON.stringify(e)}`),
-    '[JUNCTIONS]', ...junctions,
-    '[RESERVOIRS]', ...reservoirs,
-    '[PIPES]', ...pipes,
-    '[PUMPS]', ...pumps,
-    '[VALVES]', ...valves,
-    '[CURVES]', ...curves,
-    '[OPTIONS]', ' UNITS LPM', ' HEADLOSS D-W', ` VISCOSITY ${fluid.kinematicViscosity / EPANET_VISCOSITY}`, ' ACCURACY 0.00001', ' TRIALS 200',
-    '[TIMES]', ' DURATION 0',
-    '[REPORT]', ' STATUS NO',
-    '[END]', '',
-  ].join('\n') // prettier-ignore
+    '[JUNCTIONS]',
+    ...junctions,
+    '[RESERVOIRS]',
+    ...reservoirs,
+    '[PIPES]',
+    ...pipes,
+    '[PUMPS]',
+    ...pumps,
+    '[VALVES]',
+    ...valves,
+    '[CURVES]',
+    ...curves,
+    '[OPTIONS]',
+    ' UNITS LPM',
+    ' HEADLOSS D-W',
+    ` VISCOSITY ${fluid.kinematicViscosity / EPANET_VISCOSITY}`,
+    ' ACCURACY 0.00001',
+    ' TRIALS 200',
+    '[TIMES]',
+    ' DURATION 0',
+    '[REPORT]',
+    ' STATUS NO',
+    '[END]',
+    '',
+  ].join('\n')
 }
 
 /**

@@ -105,7 +105,10 @@ function skyline(from: Int32Array, to: Int32Array, n: number): Int32Array {
   return first
 }
 
-/** Solves the symmetric positive system in place by Cholesky within its skyline. @throws BadNetwork naming the node without a way out. */
+/**
+ * Solves the symmetric positive system in place by Cholesky within its skyline. @throws BadNetwork naming the node
+ * without a way out.
+ */
 function cholesky(
   m: Float64Array,
   b: Float64Array,

@@ -34,8 +34,20 @@ export interface Row {
 }
 
 const rowOf = (branch: Branch, known: number): Row => ({
-  branch, groups: [], known, a: 0, b: 0, q: 0, before: 0, plain: false, oneWay: false, linear: 0, quadratic: 0, lift: 0, usual: 0,
-}) // prettier-ignore
+  branch,
+  groups: [],
+  known,
+  a: 0,
+  b: 0,
+  q: 0,
+  before: 0,
+  plain: false,
+  oneWay: false,
+  linear: 0,
+  quadratic: 0,
+  lift: 0,
+  usual: 0,
+})
 
 /** A row between two nodes; open water, whatever its level, is one node. */
 interface Edge {
@@ -60,8 +72,8 @@ function turnEdge(e: Edge): void {
 }
 
 /**
- * Joins branches in rows and side by side until nothing is left but closed rings, each from open water to open water; null
- * where a network does not come apart so: a bridge between two ways, a dead end. The branches are used up.
+ * Joins branches in rows and side by side until nothing is left but closed rings, each from open water to open water;
+ * null where a network does not come apart so: a bridge between two ways, a dead end. The branches are used up.
  */
 export function ringsOf(branches: readonly Between[], { level }: Graph): Row[] | null {
   const edges: Edge[] = branches.map(({ from, to, branch }) => {

@@ -38,7 +38,7 @@ const element = fc
       lossCoefficient: fc.constant(1.5),
     }),
     fc.record({
-      kind: fc.constant('threshold'),
+      kind: fc.constant('weir'),
       sill: fc.double({ min: 0.005, max: 0.3, noNaN: true }),
       resistance: fc.double({ min: 1e4, max: 1e7, noNaN: true }),
     }),
@@ -64,7 +64,7 @@ function lay(
     const i = into.elements.length
     const id = `e${i}`
     // What lets water one way only stays along the way, or nothing could pass.
-    const turn = p.element.kind !== 'threshold' && turns[i % turns.length]
+    const turn = p.element.kind !== 'weir' && turns[i % turns.length]
     into.elements.push({
       ...p.element,
       id,
@@ -113,7 +113,7 @@ test('solved along its rows and by its heads, a network of rows and ways side by
       // And on its own: whichever way round, the same head is lost.
       const most = Math.max(...rows.results.map((r) => Math.abs(r.loss)))
       for (const { element: e, loss, flow } of rows.results)
-        if (!(e.kind === 'threshold' && flow <= 0))
+        if (!(e.kind === 'weir' && flow <= 0))
           expect(Math.abs(loss - ((rows.heads[e.from] ?? NaN) - (rows.heads[e.to] ?? NaN)))).toBeLessThan(
             1e-6 * most,
           )

@@ -6,14 +6,14 @@ import { ringsOf, type Group, type Row } from './rings'
 
 /** Fills in what a row and all that stands in it lose, roughly: with a usual friction, and parabolas for the pumps. */
 function estimate(r: Row, usual: (members: readonly Member[]) => number): void {
-  const { runs, lifts, sills, members, linear, quadratic } = r.branch
-  r.oneWay = lifts.length + sills.length > 0
+  const { runs, lifts, weirs, members, linear, quadratic } = r.branch
+  r.oneWay = lifts.length + weirs.length > 0
   r.plain = !r.oneWay && runs.length === 0 && r.groups.length === 0
   r.linear = linear
   r.quadratic = quadratic
   r.lift = -r.known
   for (const x of runs) r.quadratic += USUAL_FRICTION * x.perFriction
-  for (const x of sills) r.lift -= x.sign * x.sill
+  for (const x of weirs) r.lift -= x.sign * x.sill
   for (const x of lifts) {
     r.quadratic += x.shutOffHead * Math.exp(-2 * x.lnMaxFlow)
     r.lift += x.sign * x.shutOffHead
@@ -116,9 +116,9 @@ function gather(r: Row, into: Row[]): void {
 }
 
 /**
- * Newton's steps where a network is made of rows and of ways side by side, as most filters are: the linear system of a step
- * is then solved by going once up and once down its rows, in the number of operations of its branches. Null where it is
- * not made so.
+ * Newton's steps where a network is made of rows and of ways side by side, as most filters are: the linear system of a
+ * step is then solved by going once up and once down its rows, in the number of operations of its branches. Null where
+ * it is not made so.
  */
 export function byRows(
   branches: readonly Between[],

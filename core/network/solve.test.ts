@@ -16,7 +16,7 @@ const slot = (e: Ends, gap = 0.002): Element => ({
   ...e, kind: 'slot', label: e.id, gap, perimeter: 0.8, length: 0.02, lossCoefficient: 1.5,
 }) // prettier-ignore
 const weir = (e: Ends, sill: number): Element => ({
-  ...e, kind: 'threshold', label: e.id, sill, resistance: 1e5,
+  ...e, kind: 'weir', label: e.id, sill, resistance: 1e5,
 }) // prettier-ignore
 const ends = (id: string, from: string, to: string): Ends => ({ id, from, to })
 const net = (elements: readonly Element[], more: Partial<Network> = {}): Network => ({

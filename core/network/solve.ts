@@ -42,8 +42,9 @@ const MAX_ITERATIONS = 200
 const SETTLED = 1e-5
 
 /**
- * Heads and flows of a network by the global gradient method: Newton's method on all flows and heads at once. Elements in a
- * row are one branch; what is made of rows and ways side by side is solved along them, any other network by its heads.
+ * Heads and flows of a network by the global gradient method: Newton's method on all flows and heads at once. Elements
+ * in a row are one branch; what is made of rows and ways side by side is solved along them, any other network by its
+ * heads.
  *
  * Source: Todini and Pilati, in Computer Applications in Water Supply (1988); Todini and Rossman, J. Hydraul. Eng. 139
  * (2013) 511; as in the EPANET 2.2 manual, section 12.1.
@@ -98,12 +99,14 @@ class Solved implements Solution {
     }))
   }
 
-  /** From open water along the elements; through what is shut last, because its loss hangs on a flow of nearly nothing. */
+  /**
+   * From open water along the elements; through what is shut last, because its loss hangs on a flow of nearly nothing.
+   */
   get heads(): Readonly<Record<string, number>> {
     if (this.#heads) return this.#heads
     const heads: Record<string, number> = { ...this.network.heads }
     const shut = (r: ElementResult): boolean =>
-      (r.element.kind === 'threshold' || r.element.kind === 'pump') && r.flow <= 0
+      (r.element.kind === 'weir' || r.element.kind === 'pump') && r.flow <= 0
     for (let left = [...this.results]; left.length;) {
       const reach = (r: ElementResult): boolean => r.element.from in heads || r.element.to in heads
       const next = left.filter((r) => reach(r) && !shut(r))
@@ -142,13 +145,13 @@ function startFlow(e: Element): number {
     case 'hose':
     case 'fitting':
       return START_VELOCITY * boreArea(e.diameter)
-    case 'holes':
+    case 'orifices':
       return START_VELOCITY * e.holes * boreArea(e.holeDiameter)
     case 'layer':
       return 0.005 * e.area
     case 'slot':
       return 0.05 * e.gap * e.perimeter
-    case 'threshold':
+    case 'weir':
       return 1e-6
   }
 }

@@ -24,7 +24,9 @@ export interface SecondFilter {
   readonly lossCoefficient: number
 }
 
-/** One filter with one fill on one hookup: all the path needs. SI; `rest` is what trays and grids take, m per (m³/s)². */
+/**
+ * One filter with one fill on one hookup: all the path needs. SI; `rest` is what trays and grids take, m per (m³/s)².
+ */
 export interface PathCase {
   readonly kind: FilterKind
   readonly body: BodyRecord

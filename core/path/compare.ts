@@ -55,7 +55,9 @@ export const differences = (now: Outcome, before: Outcome, stock: StockClass): r
   difference(mediaHeadFigure(now), mediaHeadFigure(before), false),
 ]
 
-/** What a fill changes chamber by chamber against another, and what that mends: for reading, in the order of the water. */
+/**
+ * What a fill changes chamber by chamber against another, and what that mends: for reading, in the order of the water.
+ */
 export function changesOf(
   now: Outcome,
   before: Outcome,
@@ -73,8 +75,20 @@ export function changesOf(
     for (const m of media) {
       const [a, b] = [volume(before, chamber.id, m.id), volume(now, chamber.id, m.id)]
       if (Math.abs(a - b) < 2e-5) continue
-      const f: Figure = { id: `moved-${chamber.id}-${m.id}`, label: `${m.name}, ${chamber.name.toLowerCase()}`, value: Math.abs(b - a), dimension: 'volume', provenance: 'computed', formula: 'this fill − the other', working: [put('this', 'in it now', b, 'volume'), put('other', 'as it was', a, 'volume')] } // prettier-ignore
-      out.push([`${chamber.name}: `, sayFigure(f, 2), b > a ? ` more of ${m.name.toLowerCase()}.` : ` less of ${m.name.toLowerCase()}.`]) // prettier-ignore
+      const f: Figure = {
+        id: `moved-${chamber.id}-${m.id}`,
+        label: `${m.name}, ${chamber.name.toLowerCase()}`,
+        value: Math.abs(b - a),
+        dimension: 'volume',
+        provenance: 'computed',
+        formula: 'this fill − the other',
+        working: [put('this', 'in it now', b, 'volume'), put('other', 'as it was', a, 'volume')],
+      }
+      out.push([
+        `${chamber.name}: `,
+        sayFigure(f, 2),
+        b > a ? ` more of ${m.name.toLowerCase()}.` : ` less of ${m.name.toLowerCase()}.`,
+      ])
     }
   const mended = findings.before.filter((f) => !findings.now.some((n) => n.rule.id === f.rule.id))
   for (const title of new Set(mended.map((f) => f.rule.title))) out.push([`Mended: ${lower(title)}.`])

@@ -73,7 +73,7 @@ describe('every figure of the path, worked again from the numbers that its worki
     const f = capacityFigure(o, NORMAL)
     const [m = NaN, perKg = NaN, q = NaN, share = NaN, turnover = NaN] = parts(f, ['m', 'L/kg', 'Q', 'share', '1/h']) // prettier-ignore
     expect(Math.min((m * perKg) / 1000, (q * share * 3600) / turnover)).toBeCloseTo(f.value, 9)
-    expect(meetsFigure(o).value).toBeCloseTo(1 - (o.layers[2]?.pastShare ?? NaN), 9)
+    expect(meetsFigure(o).value).toBeCloseTo(1 - (o.layers[2]?.bypassFraction ?? NaN), 9)
   })
 
   test('what slips past the straining is what its worst fineness lets by at its tightest layer', () => {

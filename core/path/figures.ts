@@ -142,17 +142,34 @@ export function headFigure(l: LayerFlow): Figure {
     value: l.head,
     dimension: 'head',
     provenance: 'computed',
-    conditions: [words, ...(l.placed.layer.fouled ? [`${Math.round(l.placed.layer.fouled * 100)} % full of dirt: k falls with the cube of what is left`] : [])],
+    conditions: [
+      words,
+      ...(l.placed.layer.fouled
+        ? [`${Math.round(l.placed.layer.fouled * 100)} % full of dirt: k falls with the cube of what is left`]
+        : []),
+    ],
     formula: 'h = L (ν v/k + C v²)/g',
     working: [
       put('L', WAYS_WORDS[l.chamber.way], l.placed.thickness, 'length', 'measured'),
       put('v', 'velocity before it', l.velocity, 'velocity', 'computed'),
-      put('k · 10⁹', 'permeability, clean (10⁻⁹ m²)', r.permeability * 1e9, 'ratio', r.from === 'calibrated' ? 'measured' : 'computed'),
+      put(
+        'k · 10⁹',
+        'permeability, clean (10⁻⁹ m²)',
+        r.permeability * 1e9,
+        'ratio',
+        r.from === 'calibrated' ? 'measured' : 'computed',
+      ),
       put('C', 'inertial coefficient (1/m)', r.inertia, 'ratio', 'computed'),
-      put('u(k)', 'relative standard uncertainty of k', r.relative, 'ratio', r.from === 'calibrated' ? 'measured' : 'rule'),
+      put(
+        'u(k)',
+        'relative standard uncertainty of k',
+        r.relative,
+        'ratio',
+        r.from === 'calibrated' ? 'measured' : 'rule',
+      ),
     ],
     source,
-  } // prettier-ignore
+  }
 }
 
 /** Dry weight of a layer. */
@@ -174,7 +191,7 @@ export function pastFigure(l: LayerFlow): Figure {
   return {
     id: `past-${l.placed.layer.id}`,
     label: `Goes round ${l.placed.medium.name.toLowerCase()}`,
-    value: l.pastShare,
+    value: l.bypassFraction,
     dimension: 'ratio',
     unit: '%',
     provenance: 'computed',
@@ -215,8 +232,11 @@ export const velocityFigure = (l: LayerFlow): Figure => ({
   dimension: 'velocity',
   provenance: 'computed',
   formula: 'v = Q/A',
-  working: [put('Q', 'through the layer', l.through, 'flow', 'computed'), put('A', 'area across the flow, cm²', l.placed.area * 1e4, 'ratio', 'measured')],
-}) // prettier-ignore
+  working: [
+    put('Q', 'through the layer', l.through, 'flow', 'computed'),
+    put('A', 'area across the flow, cm²', l.placed.area * 1e4, 'ratio', 'measured'),
+  ],
+})
 
 /** Share of all water that takes a side way. */
 export const sideFigure = (o: Outcome, s: SideFlow): Figure => ({
@@ -244,7 +264,7 @@ export const unstrainedFigure = (o: Outcome): Figure => ({
   conditions: ['for the fineness that fares worst, its tightest layer'],
   formula: 'max over finenesses of min over their layers of past ÷ all',
   working: o.layers.map((l, i) =>
-    put(`p${i + 1}`, `goes round ${l.placed.medium.name.toLowerCase()}`, l.pastShare, 'ratio', 'computed'),
+    put(`p${i + 1}`, `goes round ${l.placed.medium.name.toLowerCase()}`, l.bypassFraction, 'ratio', 'computed'),
   ),
 })
 
@@ -296,8 +316,16 @@ export const jobFigure = (o: Outcome, job: keyof Outcome['weights']['byJob'] | '
   formula: 'Σ thickness · (A − gap · perimeter)',
   working: o.layers
     .filter((l) => job === 'all' || l.placed.medium.job === job)
-    .map((l, i) => put(String(i + 1), `${l.placed.medium.name}, ${l.chamber.chamber.name.toLowerCase()}`, l.placed.volume, 'volume', 'computed')),
-}) // prettier-ignore
+    .map((l, i) =>
+      put(
+        String(i + 1),
+        `${l.placed.medium.name}, ${l.chamber.chamber.name.toLowerCase()}`,
+        l.placed.volume,
+        'volume',
+        'computed',
+      ),
+    ),
+})
 
 /** Kilograms that count towards capacity. */
 export const massFigure = (o: Outcome): Figure => ({

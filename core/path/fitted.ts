@@ -50,9 +50,17 @@ export function heaterCheck(
     least,
     enough: flow >= leastFlow,
     sentences: [
-      ['Each pass warms the water by ', sayFigure(rise, 2), ' K; below ', sayFigure(least, 2), ' it runs short of water.'],
-      ['Switch off: unplug the heater first and let the water run a minute, then the filter. Switch on: the filter first.'],
-    ], // prettier-ignore
+      [
+        'Each pass warms the water by ',
+        sayFigure(rise, 2),
+        ' K; below ',
+        sayFigure(least, 2),
+        ' it runs short of water.',
+      ],
+      [
+        'Switch off: unplug the heater first and let the water run a minute, then the filter. Switch on: the filter first.',
+      ],
+    ],
   }
 }
 

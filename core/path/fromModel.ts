@@ -91,7 +91,10 @@ function tellingTrial(r: PathRecord, hookup: PathCase['hookup']): TrialResult | 
     )
 }
 
-/** Trials with something in the body, and a fill and hookup on record: what media can be calibrated from and checked against. */
+/**
+ * Trials with something in the body, and a fill and hookup on record: what media can be calibrated from and checked
+ * against.
+ */
 export const loadedTrials = (r: PathRecord): readonly TrialResult[] =>
   r.assessment.trials.filter(
     (t) =>

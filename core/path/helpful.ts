@@ -32,7 +32,10 @@ const line = (o: Outcome, id: string, label: string, flow: number): PathChange =
   },
 })
 
-/** The list of what would help or hurt: each layer out, each gap closed, each dirty layer rinsed, and the hookup’s own changes. */
+/**
+ * The list of what would help or hurt: each layer out, each gap closed, each dirty layer rinsed, and the hookup’s own
+ * changes.
+ */
 export function pathSensitivity(o: Outcome): readonly PathChange[] {
   const { case: c } = o
   const out: PathChange[] = []

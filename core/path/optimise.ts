@@ -56,7 +56,10 @@ export function weighCandidate(
   }
 }
 
-/** Is `a` better than `b`? Fewer limits broken, then more capacity, then lighter findings, then less cost, then more flow. */
+/**
+ * Is `a` better than `b`? Fewer limits broken, then more capacity, then lighter findings, then less cost, then more
+ * flow.
+ */
 export function isBetter(a: Candidate, b: Candidate): boolean {
   if (a.broken !== b.broken) return a.broken < b.broken
   const [ca, cb] = [a.outcome.capacity.volume, b.outcome.capacity.volume]
@@ -69,9 +72,9 @@ export function isBetter(a: Candidate, b: Candidate): boolean {
 }
 
 /**
- * Fits media into the body: every set of pads the house rule’s order allows, every biological medium, every number of whole
- * packs in each chamber (all of them where there are few, else filled from the chamber of the largest area on, which
- * costs least head). The start is one of the candidates, so the result is never worse than it.
+ * Fits media into the body: every set of pads the house rule’s order allows, every biological medium, every number of
+ * whole packs in each chamber (all of them where there are few, else filled from the chamber of the largest area on,
+ * which costs least head). The start is one of the candidates, so the result is never worse than it.
  */
 export function fitFill(c: PathCase, limits: FitLimits): FitResult {
   const start = weighCandidate(c, c.fill.layers, limits)

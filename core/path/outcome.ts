@@ -1,4 +1,13 @@
-import { layerCounts, listCost, shoppingList, weighFill, type FillWeights, type PlacedChamber, type PlacedLayer, type ShoppingLine } from '../fills' // prettier-ignore
+import {
+  layerCounts,
+  listCost,
+  shoppingList,
+  weighFill,
+  type FillWeights,
+  type PlacedChamber,
+  type PlacedLayer,
+  type ShoppingLine,
+} from '../fills'
 import { LABEL_EXPONENT, LOSS_UNCERTAINTY } from '../hydraulics'
 import { isStraining, resistanceOf } from '../media'
 import { solveNetwork, type Element, type ElementResult } from '../network'
@@ -14,7 +23,7 @@ export interface LayerFlow {
   readonly through: number
   readonly past: number
   /** Share of the water of its chamber that goes round it. */
-  readonly pastShare: number
+  readonly bypassFraction: number
   readonly head: number
   /** Velocity before the layer (m/s) and seconds in it as if it were empty. */
   readonly velocity: number
@@ -117,7 +126,7 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
         chamber,
         through,
         past,
-        pastShare: all > 0 ? past / all : 0,
+        bypassFraction: all > 0 ? past / all : 0,
         head: results.get(`layer:${placed.layer.id}`)?.loss ?? 0,
         velocity: through / placed.area,
         contact: through > 0 ? placed.volume / through : Infinity,
@@ -158,20 +167,23 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
     unstrained: Math.max(
       0,
       ...jobs.map((job) =>
-        Math.min(...straining.filter((l) => l.placed.medium.job === job).map((l) => l.pastShare)),
+        Math.min(...straining.filter((l) => l.placed.medium.job === job).map((l) => l.bypassFraction)),
       ),
     ),
     capacity: capacityOf(weights.equivalentMass, flow * meetsMedia, stock),
   }
 }
 
-/** Share of the flow that meets at least one of the layers: in a row, what each lets past is multiplied; side by side it adds up. */
+/**
+ * Share of the flow that meets at least one of the layers: in a row, what each lets past is multiplied; side by side it
+ * adds up.
+ */
 function meets(layers: readonly LayerFlow[], flow: number): number {
   let missed = 1
   const side = new Map<string, number>()
   for (const l of layers) {
     const whole = l.through + l.past
-    if (whole > 0.98 * flow) missed *= l.pastShare
+    if (whole > 0.98 * flow) missed *= l.bypassFraction
     else side.set(l.chamber.chamber.id, Math.max(side.get(l.chamber.chamber.id) ?? 0, l.through))
   }
   const beside = [...side.values()].reduce((a, b) => a + b, 0) / flow
@@ -213,13 +225,16 @@ function budget(
   return lines
 }
 
-/** Share of a flow’s distance from the one that was measured, taken as its standard uncertainty (common practice, no source). */
+/**
+ * Share of a flow’s distance from the one that was measured, taken as its standard uncertainty (common practice, no
+ * source).
+ */
 const DISTANCE = 0.3
 
 /**
- * Expanded uncertainty (k = 2) of the flow. Where a loaded trial told what the body takes: that trial’s own, and a share of
- * the distance from it, since pump and losses cancel there. Else pump, tabulated losses: each turned a little and solved
- * again. Permeabilities always, as far as they are not in the trial already.
+ * Expanded uncertainty (k = 2) of the flow. Where a loaded trial told what the body takes: that trial’s own, and a
+ * share of the distance from it, since pump and losses cancel there. Else pump, tabulated losses: each turned a little
+ * and solved again. Permeabilities always, as far as they are not in the trial already.
  */
 function uncertaintyOf(c: PathCase, flow: number): number {
   let variance = c.told
@@ -276,7 +291,7 @@ function scaleLoss(e: Element, by: number): Element {
   if (!e.id.startsWith('seg:')) return e
   if (e.kind === 'hose') return { ...e, length: e.length * by }
   if (e.kind === 'fitting') return { ...e, lossCoefficient: e.lossCoefficient * by }
-  return e.kind === 'holes' ? { ...e, dischargeCoefficient: e.dischargeCoefficient / Math.sqrt(by) } : e
+  return e.kind === 'orifices' ? { ...e, dischargeCoefficient: e.dischargeCoefficient / Math.sqrt(by) } : e
 }
 
 /** Flow with a layer’s permeability, a gap or anything else of the case changed; the list of what would help. */

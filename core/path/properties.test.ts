@@ -50,8 +50,8 @@ test('whatever is laid in: shares are shares, the budget adds up, litres and kil
       expect(o.flow).toBeGreaterThan(0)
       expect(o.flow).toBeLessThanOrEqual(o.case.drive.pump.maxFlow * (1 + 1e-9))
       for (const l of o.layers) {
-        expect(l.pastShare).toBeGreaterThanOrEqual(0)
-        expect(l.pastShare).toBeLessThanOrEqual(1)
+        expect(l.bypassFraction).toBeGreaterThanOrEqual(0)
+        expect(l.bypassFraction).toBeLessThanOrEqual(1)
         expect(l.through + l.past).toBeLessThanOrEqual(o.flow * (1 + 1e-6))
         // All that passes a chamber passes each of its layers, or goes round it.
         expect(l.through + l.past).toBeGreaterThan(o.flow * 0.999)
@@ -77,7 +77,7 @@ test('more dirt anywhere never gives more flow, and never less water round the d
       ) as [Outcome, Outcome]
       expect(fouled.flow).toBeLessThanOrEqual(clean.flow * (1 + 1e-7))
       const past = (o: Outcome): number =>
-        o.layers.find((l) => l.placed.layer.id === dirty.id)?.pastShare ?? NaN
+        o.layers.find((l) => l.placed.layer.id === dirty.id)?.bypassFraction ?? NaN
       expect(past(fouled)).toBeGreaterThanOrEqual(past(clean) - 1e-7)
     }),
     runs,
@@ -92,7 +92,7 @@ test('a gap closed never lets more water round its layer', () => {
       const at = (gap: number): number =>
         worked(layers.map((l) => (l === gapped ? { ...l, gap } : l))).layers.find(
           (l) => l.placed.layer.id === gapped.id,
-        )?.pastShare ?? NaN
+        )?.bypassFraction ?? NaN
       expect(at(0)).toBeLessThanOrEqual(at(0.004) + 1e-7)
     }),
     runs,

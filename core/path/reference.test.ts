@@ -48,7 +48,7 @@ describe('bypass, against the prototype figures (layer 0.04 m², perimeter 0.8 m
     const o = outcomeOf(c, NORMAL)
     const net = { ...size, area: 0.04 - (gap / 1000) * 0.8 }
     const closed = bypass(o.flow, net, { gap: gap / 1000, perimeter: 0.8 }, water)
-    expect(o.layers[0]?.pastShare).toBeCloseTo(closed.share, 5)
+    expect(o.layers[0]?.bypassFraction).toBeCloseTo(closed.share, 5)
   })
 })
 
@@ -95,7 +95,7 @@ describe('a fill on its hookup', () => {
   test('an uncrossed gap runs on past the next layer; a crossed one does not', () => {
     const with_ = (crossed: boolean): number => {
       const c = caseWith([layer('bag', 'low', SINTERED, 40, { bagged: true, gap: 0.003, crossed }), layer('pad', 'low', FINE, 20)])
-      return outcomeOf(c, NORMAL).layers[1]?.pastShare ?? NaN
+      return outcomeOf(c, NORMAL).layers[1]?.bypassFraction ?? NaN
     } // prettier-ignore
     expect(with_(true)).toBe(0)
     expect(with_(false)).toBeGreaterThan(0.8)
@@ -103,12 +103,12 @@ describe('a fill on its hookup', () => {
   test('a gap round the tray passes all its layers, until one of them is cut to the wall', () => {
     const gapped = [chamber('low', { wallGap: 0.002 }), chamber('high')]
     const open = outcomeOf(only({ chambers: gapped }), NORMAL)
-    expect(open.layers[1]?.pastShare).toBeGreaterThan(0.5)
+    expect(open.layers[1]?.bypassFraction).toBeGreaterThan(0.5)
     expect(auditOrder(open, STRAIN).map((f) => f.rule.id)).toContain('fine-sealed')
     const c = only({ chambers: gapped })
     const layers = c.fill.layers.map((l) => (l.id === 'f' ? { ...l, sealed: true } : l))
     const cured = outcomeOf({ ...c, fill: { ...c.fill, layers } }, NORMAL)
-    expect(cured.layers[1]?.pastShare).toBe(0)
+    expect(cured.layers[1]?.bypassFraction).toBe(0)
     expect(auditOrder(cured, STRAIN).map((f) => f.rule.id)).not.toContain('fine-sealed')
     // It costs some flow: the water now goes through.
     expect(cured.flow).toBeLessThan(open.flow)

@@ -21,7 +21,9 @@ export const atLift = (c: PathCase, lift: number): PathCase => ({
   },
 })
 
-/** Finds x between 10^low and 10^high at which a falling function of it meets the target, by bisection on the logarithm. */
+/**
+ * Finds x between 10^low and 10^high at which a falling function of it meets the target, by bisection on the logarithm.
+ */
 function meet(f: (x: number) => number, target: number, low: number, high: number): number | null {
   let [a, b] = [low, high]
   if (f(10 ** a) < target || f(10 ** b) > target) return null
@@ -34,8 +36,8 @@ function meet(f: (x: number) => number, target: number, low: number, high: numbe
 }
 
 /**
- * What trays, grids and turns inside the body take (m per (m³/s)²), by difference: the loss that brings the computed flow
- * down to the measured one. 0 when hose and media alone already explain it.
+ * What trays, grids and turns inside the body take (m per (m³/s)²), by difference: the loss that brings the computed
+ * flow down to the measured one. 0 when hose and media alone already explain it.
  */
 export function restFrom(c: PathCase, measured: MeasuredFlow): number {
   const standing = atLift({ ...c, rest: 0 }, measured.lift)
@@ -59,12 +61,13 @@ export interface BenchCalibration {
 }
 
 /**
- * Solves a medium’s permeability from two flows: without it (which tells what the body takes) and with it. Gaps and weirs
- * count as the network has them. The interval carries both flows’ uncertainties: each is turned by its standard
+ * Solves a medium’s permeability from two flows: without it (which tells what the body takes) and with it. Gaps and
+ * weirs count as the network has them. The interval carries both flows’ uncertainties: each is turned by its standard
  * uncertainty and the whole solved again; added in quadrature on ln k, k = 2.
  *
  * Source: GUM (JCGM 100) 5.1.3, numerical sensitivities.
- * @throws OutOfRange naming `with` when the medium shows no loss beyond the noise, or `mediumId` when it is not in the fill.
+ * @throws OutOfRange naming `with` when the medium shows no loss beyond the noise, or `mediumId` when it is not in the
+ * fill.
  */
 export function calibrateMedium(
   input: {

@@ -73,7 +73,9 @@ function without(c: PathCase, error: CoreError): PathCase | null {
 /** Things left out of one fill at most. */
 const MOST_WRONG = 50
 
-/** Leaves out what an error is about, as often as there is something, and works out the rest; null when nothing helps. */
+/**
+ * Leaves out what an error is about, as often as there is something, and works out the rest; null when nothing helps.
+ */
 export function outcomeWithout(c: PathCase, stock: StockClass, first: CoreError): Outcome | null {
   let rest = without(c, first)
   for (let i = 0; rest && i < MOST_WRONG; i++) {

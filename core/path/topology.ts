@@ -47,8 +47,8 @@ export function bodyPosition(kind: PathCase['kind'], segments: readonly Segment[
 }
 
 /**
- * Turns chambers, fill and hookup into a network: hose pieces before the body, chambers in flow order with the pump in its
- * place, each layer with the gap beside it, each chamber with the gap round it and its weir, then the pieces after.
+ * Turns chambers, fill and hookup into a network: hose pieces before the body, chambers in flow order with the pump in
+ * its place, each layer with the gap beside it, each chamber with the gap round it and its weir, then the pieces after.
  * @throws OutOfRange naming `layers[id].field`, `media[id].permeability` or `chambers[id].field`.
  */
 export function topologyOf(c: PathCase): Topology {
@@ -108,11 +108,16 @@ export function topologyOf(c: PathCase): Topology {
     add(
       pumped,
       {
-        kind: 'fitting', id: 'rest', label: 'Body loss', lossCoefficient: k, diameter: BODY_BORE, count: 1,
+        kind: 'fitting',
+        id: 'rest',
+        label: 'Body loss',
+        lossCoefficient: k,
+        diameter: BODY_BORE,
+        count: 1,
         ...pumped.step(),
       },
       { what: 'rest' },
-    ) // prettier-ignore
+    )
   }
   if (c.second) addSecond(pumped, c.second, before, add)
   segments.slice(split).forEach(put)
@@ -191,11 +196,16 @@ function chamberElements(
     add(
       line,
       {
-        kind: 'threshold', id: `spill:${chamberId}`, label: `Overflow of ${chamber.name.toLowerCase()}`, from, to,
-        sill: chamber.overflowSill, resistance: 1 / (2 * STANDARD_GRAVITY * open * open),
+        kind: 'weir',
+        id: `spill:${chamberId}`,
+        label: `Overflow of ${chamber.name.toLowerCase()}`,
+        from,
+        to,
+        sill: chamber.overflowSill,
+        resistance: 1 / (2 * STANDARD_GRAVITY * open * open),
       },
       { what: 'spill', chamberId },
-    ) // prettier-ignore
+    )
   }
 }
 
@@ -223,12 +233,18 @@ function wallSlots(
       add(
         line,
         {
-          kind: 'slot', id: `wall:${chamber.id}:${start}`, label: `Gap round ${chamber.name.toLowerCase()}`,
-          from: start === 0 ? from : first.from, to: stop === layers.length ? to : last.to,
-          gap, perimeter: perimeter / 2, length: run.reduce((sum, x) => sum + x.thickness, 0), lossCoefficient: SLOT_ENTRY_EXIT,
+          kind: 'slot',
+          id: `wall:${chamber.id}:${start}`,
+          label: `Gap round ${chamber.name.toLowerCase()}`,
+          from: start === 0 ? from : first.from,
+          to: stop === layers.length ? to : last.to,
+          gap,
+          perimeter: perimeter / 2,
+          length: run.reduce((sum, x) => sum + x.thickness, 0),
+          lossCoefficient: SLOT_ENTRY_EXIT,
         },
         { what: 'wall', chamberId: chamber.id, layerIds: run.map((x) => x.layer.id) },
-      ) // prettier-ignore
+      )
     start = i + 1
   })
 }
@@ -253,20 +269,34 @@ function layerElements(
   add(
     line,
     {
-      kind: 'layer', id: `layer:${layerId}`, label: l.medium.name, from, to, thickness: l.thickness, area: l.area,
-      permeability: r.permeability * keeps, inertia: r.inertia / Math.sqrt(keeps),
+      kind: 'layer',
+      id: `layer:${layerId}`,
+      label: l.medium.name,
+      from,
+      to,
+      thickness: l.thickness,
+      area: l.area,
+      permeability: r.permeability * keeps,
+      inertia: r.inertia / Math.sqrt(keeps),
     },
     { what: 'layer', layerId, chamberId },
-  ) // prettier-ignore
+  )
   if (l.gap > 0 && l.perimeter > 0)
     add(
       line,
       {
-        kind: 'slot', id: `gap:${layerId}`, label: `Gap beside ${l.medium.name.toLowerCase()}`, from, to,
-        gap: l.gap, perimeter: l.perimeter, length: l.thickness, lossCoefficient: SLOT_ENTRY_EXIT,
+        kind: 'slot',
+        id: `gap:${layerId}`,
+        label: `Gap beside ${l.medium.name.toLowerCase()}`,
+        from,
+        to,
+        gap: l.gap,
+        perimeter: l.perimeter,
+        length: l.thickness,
+        lossCoefficient: SLOT_ENTRY_EXIT,
       },
       { what: 'gap', layerId, chamberId },
-    ) // prettier-ignore
+    )
 }
 
 /** A second filter: behind this one, or in a branch from where the suction ends to where the return begins. */
@@ -277,12 +307,18 @@ function addSecond(
   add: (line: Line, e: Element, part: PathPart) => void,
 ): void {
   const body = {
-    kind: 'fitting', label: s.label, lossCoefficient: s.lossCoefficient, diameter: BODY_BORE, count: 1,
-  } as const // prettier-ignore
+    kind: 'fitting',
+    label: s.label,
+    lossCoefficient: s.lossCoefficient,
+    diameter: BODY_BORE,
+    count: 1,
+  } as const
   const pump = {
-    kind: 'pump', id: 'second-pump', label: `Pump of ${s.label}`,
+    kind: 'pump',
+    id: 'second-pump',
+    label: `Pump of ${s.label}`,
     pump: { shutOffHead: s.shutOffHead, maxFlow: s.maxFlow, exponent: s.exponent },
-  } as const // prettier-ignore
+  } as const
   if (s.arrangement === 'series') {
     if (s.running) add(line, { ...pump, ...line.step() }, { what: 'second' })
     add(line, { ...body, id: 'second-body', ...line.step() }, { what: 'second' })

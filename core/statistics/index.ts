@@ -1,3 +1,4 @@
 export * from './distributions'
 export * from './leastSquares'
 export * from './random'
+export * from './summary'

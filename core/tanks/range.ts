@@ -40,9 +40,9 @@ export const turnover = (flow: number, volume: number): number =>
 /**
  * The tanks a model will really carry for a stock class.
  *
- * Top: the smaller of turnover (Q·3600 / min turnover) and media mass (m · litres per kg). Bottom: Q·3600 / max turnover,
- * below which the current is too strong. The oversizing rule (label top / factor) stands beside them and does not bind,
- * because it rests on the label alone. All three are rules of thumb applied to the given flow and mass.
+ * Top: the smaller of turnover (Q·3600 / min turnover) and media mass (m · litres per kg). Bottom: Q·3600 / max
+ * turnover, below which the current is too strong. The oversizing rule (label top / factor) stands beside them and does
+ * not bind, because it rests on the label alone. All three are rules of thumb applied to the given flow and mass.
  * @throws OutOfRange for `flow` or `mediaMass`.
  */
 export function supportedRange(model: ModelCapability, stock: StockClass): SupportedRange {

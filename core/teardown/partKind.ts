@@ -11,9 +11,21 @@ export interface PartKind {
 }
 
 /** A part by its name, job, checklist, material and fixing, and what reaching it opens up. */
-export const part = (name: string, job: string, checklist: string, material: PartKind['material'], fixing: PartKind['fixing'], reach?: Reach): PartKind => ({
-  name, job, checklist, material, fixing, ...(reach && { reach }),
-}) // prettier-ignore
+export const part = (
+  name: string,
+  job: string,
+  checklist: string,
+  material: PartKind['material'],
+  fixing: PartKind['fixing'],
+  reach?: Reach,
+): PartKind => ({
+  name,
+  job,
+  checklist,
+  material,
+  fixing,
+  ...(reach && { reach }),
+})
 
 /** The parts of a pump, from its cover down. */
 export const PUMP_PARTS: readonly PartKind[] = [

@@ -32,7 +32,10 @@ export function reaches(log: readonly LoggedPart[]): readonly ReachResult[] {
   return out
 }
 
-/** Seconds at which a stage scores 1 and 0, and its weight: what is rinsed often weighs most. Common practice, no source. */
+/**
+ * Seconds at which a stage scores 1 and 0, and its weight: what is rinsed often weighs most. Common practice, no
+ * source.
+ */
 export const SERVICE_SCALE: Readonly<
   Record<Reach, { readonly best: number; readonly worst: number; readonly weight: number }>
 > = {
@@ -43,8 +46,8 @@ export const SERVICE_SCALE: Readonly<
 }
 
 /**
- * How easy service is, 0 to 1: the weighted mean over the stages this filter has, each falling linearly in the logarithm
- * of its seconds from best to worst. Null without any stage logged.
+ * How easy service is, 0 to 1: the weighted mean over the stages this filter has, each falling linearly in the
+ * logarithm of its seconds from best to worst. Null without any stage logged.
  */
 export function serviceScore(results: readonly ReachResult[]): number | null {
   const known = REACHES.flatMap((reach) => results.find((r) => r.reach === reach) ?? [])

@@ -2,7 +2,10 @@ import { sayFigure, type Sentence } from '../figures'
 import type { TrialResult } from '../judging/flows'
 import { FLOWS } from './flow'
 
-/** Pairs of flow trials under the same conditions that disagree beyond both uncertainties: a meter with the wrong factor shows here. */
+/**
+ * Pairs of flow trials under the same conditions that disagree beyond both uncertainties: a meter with the wrong factor
+ * shows here.
+ */
 export function disagreements(flows: readonly TrialResult[]): readonly Sentence[] {
   const out: Sentence[] = []
   flows.forEach((a, i) =>

@@ -1,4 +1,3 @@
-import { mean as meanOf, sampleStandardDeviation } from 'simple-statistics'
 import type { Figure, Sentence } from '../figures'
 import { trialConditions, type TrialResult } from '../judging/flows'
 import type { HookupResult } from '../judging/hydraulics'
@@ -25,13 +24,6 @@ export const base = (trial: TrialRecord, c: FindingContext, id: string) => ({
   id: `${id}-${trial.id}`,
   conditions: trialConditions(trial, c.model),
   ...(trial.when && { when: trial.when }),
-})
-
-/** Number, mean and standard deviation of some values; zeros where there are too few. */
-export const summary = (v: readonly number[]) => ({
-  n: v.length,
-  mean: v.length ? meanOf([...v]) : 0,
-  deviation: v.length > 1 ? sampleStandardDeviation([...v]) : 0,
 })
 
 /** A sentence begins with a capital. */

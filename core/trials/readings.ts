@@ -57,7 +57,9 @@ export type Reading<K extends TrialKind> = ReadingOf<Shapes[K]>
 export const readingProblem = (kind: TrialKind, r: BenchReading): ReadingProblem | null =>
   shapeProblem(READING_SHAPES[kind], r)
 
-/** The whole readings of a kind among those kept. One that lacks a part is left out: it was never written by this app. */
+/**
+ * The whole readings of a kind among those kept. One that lacks a part is left out: it was never written by this app.
+ */
 export const wholeReadings = <K extends TrialKind>(
   kind: K,
   runs: readonly BenchReading[],

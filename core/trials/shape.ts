@@ -2,8 +2,8 @@
 export const SHORTEST_RUN = 0.5
 
 /**
- * One reading of any trial as it is kept, SI. What `value` is follows the kind: mass (kg), pulses, flow (m³/s), head (m),
- * watts, dB, strength of dye, air flow (m³/s), water leaked (m³).
+ * One reading of any trial as it is kept, SI. What `value` is follows the kind: mass (kg), pulses, flow (m³/s), head
+ * (m), watts, dB, strength of dye, air flow (m³/s), water leaked (m³).
  */
 export interface BenchReading {
   readonly volume?: number | null | undefined

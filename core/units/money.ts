@@ -1,4 +1,7 @@
-/** Digits after the point of a currency: 2 for the euro, 0 for the yen (ISO 4217). @throws RangeError for a code that is none. */
+/**
+ * Digits after the point of a currency: 2 for the euro, 0 for the yen (ISO 4217). @throws RangeError for a code that is
+ * none.
+ */
 export const minorDigits = (currency: string): number =>
   new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
 

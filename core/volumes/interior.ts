@@ -53,7 +53,9 @@ export const USUAL_NAME: Readonly<Record<ChamberRole, LitreName>> = {
   lip: 'channel',
 }
 
-/** A chamber: its solid, where its lower left corner stands in the body's section (m), and how high it may be filled. */
+/**
+ * A chamber: its solid, where its lower left corner stands in the body's section (m), and how high it may be filled.
+ */
 export interface Chamber {
   readonly id: string
   readonly name: string
@@ -186,7 +188,10 @@ const SLACK = 0.0005
 /** Chambers that may share section area with others: water runs through or around them. */
 const PASSES: readonly ChamberRole[] = ['centre-pipe', 'side-channel', 'lip']
 
-/** What does not fit: a solid that cannot be, a chamber past its body, chambers that overlap, a usable height above the rim. */
+/**
+ * What does not fit: a solid that cannot be, a chamber past its body, chambers that overlap, a usable height above the
+ * rim.
+ */
 export function interiorProblems(chambers: readonly Chamber[], body: BodyRecord): readonly InteriorProblem[] {
   const out: InteriorProblem[] = []
   const say = (chamberId: string, field: string, message: string): void =>
@@ -249,7 +254,10 @@ const overlap = (a0: number, a1: number, b0: number, b1: number): number =>
 /** A lift this heavy (kg) gets its caution. Common practice, no source. */
 export const HEAVY = 20
 
-/** Weight ready to run (kg): as weighed, or empty plus the water it holds; media in it weigh more than the water they replace. */
+/**
+ * Weight ready to run (kg): as weighed, or empty plus the water it holds; media in it weigh more than the water they
+ * replace.
+ */
 export function fullWeight(
   body: BodyRecord,
   gross: number,

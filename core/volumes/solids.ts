@@ -62,9 +62,9 @@ export const SOLID_FIELDS: Readonly<Record<SolidShape, readonly SolidField[]>> =
 }
 
 /**
- * Volume (m³) of a solid up to its height, from the first formulas of any handbook of solid mensuration: prism, cylinder,
- * hollow cylinder, frustum of a cone πh(R² + Rr + r²)/3, prismoid for the pyramid with rectangular ends, wedge as a
- * prism with a trapezoid section.
+ * Volume (m³) of a solid up to its height, from the first formulas of any handbook of solid mensuration: prism,
+ * cylinder, hollow cylinder, frustum of a cone πh(R² + Rr + r²)/3, prismoid for the pyramid with rectangular ends,
+ * wedge as a prism with a trapezoid section.
  * @throws OutOfRange naming the length at fault.
  */
 export function solidVolume(s: Solid): number {

@@ -8,8 +8,8 @@ export const usualBody = (kind: FilterKind): readonly [number, number, number] =
 const WALL = 0.004
 
 /**
- * A sensible interior to start from: chambers of the kind scaled to the outside sizes (m), 4 mm walls, none measured yet.
- * `idOf` gives each its id. Common practice, no source.
+ * A sensible interior to start from: chambers of the kind scaled to the outside sizes (m), 4 mm walls, none measured
+ * yet. `idOf` gives each its id. Common practice, no source.
  */
 export function templateChambers(
   kind: FilterKind,

@@ -42,9 +42,19 @@ const fitting = (i: number, k: number) =>
 const CANISTER: Circuit = {
   pump: { shutOffHead: 1.8, maxFlow: 1000 / 3.6e6, exponent: 1.75 },
   segments: [
-    fitting(1, 1.5), fitting(2, 1.5), hose(3, 1.5), fitting(4, 1.2), fitting(5, 0.6), fitting(6, 0.6),
-    fitting(7, 3), fitting(8, 1.2), fitting(9, 0.6), hose(10, 1.5), fitting(11, 1.5), fitting(12, 1),
-  ], // prettier-ignore
+    fitting(1, 1.5),
+    fitting(2, 1.5),
+    hose(3, 1.5),
+    fitting(4, 1.2),
+    fitting(5, 0.6),
+    fitting(6, 0.6),
+    fitting(7, 3),
+    fitting(8, 1.2),
+    fitting(9, 0.6),
+    hose(10, 1.5),
+    fitting(11, 1.5),
+    fitting(12, 1),
+  ],
   staticHead: 0,
   fluid: { kinematicViscosity: EPANET_VISCOSITY, gravity: EPANET_GRAVITY, correlation: 'swamee-jain' },
 }
@@ -78,28 +88,54 @@ async function solver(): Promise<void> {
 
 const between = (id: string, from: string, to: string) => ({ id, label: id, from, to })
 const loss = (id: string, from: string, to: string, k: number): Element => ({
-  ...between(id, from, to), kind: 'fitting', lossCoefficient: k, diameter: 0.016, count: 1,
-}) // prettier-ignore
+  ...between(id, from, to),
+  kind: 'fitting',
+  lossCoefficient: k,
+  diameter: 0.016,
+  count: 1,
+})
 const pipe = (id: string, from: string, to: string): Element => ({
-  ...between(id, from, to), kind: 'hose', length: 1.5, diameter: 0.016, roughness: 1.5e-6,
-}) // prettier-ignore
+  ...between(id, from, to),
+  kind: 'hose',
+  length: 1.5,
+  diameter: 0.016,
+  roughness: 1.5e-6,
+})
 const bed = (id: string, from: string, to: string, permeability: number, inertia: number): Element => ({
-  ...between(id, from, to), kind: 'layer', thickness: 0.03, area: 0.03, permeability, inertia,
-}) // prettier-ignore
+  ...between(id, from, to),
+  kind: 'layer',
+  thickness: 0.03,
+  area: 0.03,
+  permeability,
+  inertia,
+})
 
 /** A filled canister of twelve elements: hoses, taps, five layers, a gap beside the fine one, the pump. */
 const FILLED: Network = {
   heads: { tank: 0, back: 0 },
   fluid: { kinematicViscosity: EPANET_VISCOSITY, gravity: EPANET_GRAVITY, correlation: 'swamee-jain' },
   elements: [
-    loss('e1', 'tank', 'a', 1.5), pipe('e2', 'a', 'b'), loss('e3', 'b', 'c', 2.4), bed('e4', 'c', 'd', 1.5e-7, 245),
+    loss('e1', 'tank', 'a', 1.5),
+    pipe('e2', 'a', 'b'),
+    loss('e3', 'b', 'c', 2.4),
+    bed('e4', 'c', 'd', 1.5e-7, 245),
     bed('e5', 'd', 'e', 8e-10, 3000),
-    { ...between('e6', 'd', 'e'), kind: 'slot', gap: 0.002, perimeter: 0.7, length: 0.02, lossCoefficient: 1.5 },
-    bed('e7', 'e', 'f', 7e-8, 2000), bed('e8', 'f', 'g', 7e-8, 2000),
+    {
+      ...between('e6', 'd', 'e'),
+      kind: 'slot',
+      gap: 0.002,
+      perimeter: 0.7,
+      length: 0.02,
+      lossCoefficient: 1.5,
+    },
+    bed('e7', 'e', 'f', 7e-8, 2000),
+    bed('e8', 'f', 'g', 7e-8, 2000),
     { ...between('e9', 'g', 'h'), kind: 'pump', pump: CANISTER.pump },
-    loss('e10', 'h', 'i', 2.4), pipe('e11', 'i', 'j'), loss('e12', 'j', 'back', 2.5),
+    loss('e10', 'h', 'i', 2.4),
+    pipe('e11', 'i', 'j'),
+    loss('e12', 'j', 'back', 2.5),
   ],
-} // prettier-ignore
+}
 
 async function network(): Promise<void> {
   const engine = await openEpanet(FILLED, 3e-4)

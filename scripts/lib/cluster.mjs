@@ -161,7 +161,9 @@ export async function throwawayCluster() {
   }
 }
 
-/** Carries out one statement on the cluster behind `url`. The driver is looked for only now: it may just be installed. */
+/**
+ * Carries out one statement on the cluster behind `url`. The driver is looked for only now: it may just be installed.
+ */
 async function execute(url, statement) {
   const { default: pg } = await import('pg')
   const client = new pg.Client({ connectionString: url })

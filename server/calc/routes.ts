@@ -66,7 +66,7 @@ const layersOf = (o: Outcome) =>
     over: l.placed.over,
     through: l.through,
     past: l.past,
-    pastShare: l.pastShare,
+    bypassFraction: l.bypassFraction,
     head: l.head,
     velocity: l.velocity,
     contact: l.contact,

@@ -17,7 +17,9 @@ export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0]
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
 const MIGRATIONS = join(here, 'migrations')
 
-/** A pool on `url` and Drizzle over it. A dropped connection is reported by the query that needed it, not by a crash. */
+/**
+ * A pool on `url` and Drizzle over it. A dropped connection is reported by the query that needed it, not by a crash.
+ */
 export function connect(url: string): { db: Db; pool: pg.Pool } {
   const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
   pool.on('error', () => undefined)

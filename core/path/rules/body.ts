@@ -134,9 +134,13 @@ export const BODY_RULES: readonly Rule[] = [
       if (!reach || reach.seconds <= 60) return []
       const first = outcome.layers.find(strains)
       const time: Figure = {
-        id: 'reach', label: `To ${reach.part.toLowerCase()}`, value: reach.seconds, dimension: 'time', provenance: 'measured',
+        id: 'reach',
+        label: `To ${reach.part.toLowerCase()}`,
+        value: reach.seconds,
+        dimension: 'time',
+        provenance: 'measured',
         conditions: [`${reach.moves} moves of the hand`, 'from the strip log'],
-      } // prettier-ignore
+      }
       return [
         {
           ...(first && at(first)),

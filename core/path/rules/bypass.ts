@@ -15,7 +15,7 @@ export const BYPASS_RULES: readonly Rule[] = [
     weight: 5,
     check: ({ outcome: { layers } }) =>
       layers
-        .filter((l) => l.placed.medium.job === 'fine' && gapOf(l) > 0 && l.pastShare > FINE_BYPASS_LIMIT)
+        .filter((l) => l.placed.medium.job === 'fine' && gapOf(l) > 0 && l.bypassFraction > FINE_BYPASS_LIMIT)
         .map((l) => roundIt(l)),
   },
   {
@@ -27,7 +27,7 @@ export const BYPASS_RULES: readonly Rule[] = [
     severity: 'caution',
     weight: 3,
     check: ({ outcome: { layers } }) => {
-      const past = layers.filter((l) => gapOf(l) > 0 && l.pastShare > BYPASS_LIMIT)
+      const past = layers.filter((l) => gapOf(l) > 0 && l.bypassFraction > BYPASS_LIMIT)
       // One gap round a tray passes all that is in it: it is said once, of its fine pad where it has one.
       const byWall = past.filter((l) => l.placed.gap === 0)
       const spokesman = (l: LayerFlow): LayerFlow | undefined => {

@@ -29,7 +29,7 @@ export const meetsFirst = (l: LayerFlow): Figure => ({
   ...pastFigure(l),
   id: `first-${l.placed.layer.id}`,
   label: `Goes through ${low(l)}`,
-  value: 1 - l.pastShare,
+  value: 1 - l.bypassFraction,
 })
 /** What a piece of the run keeps out, by what it is and not by what it is called. */
 export const strainsAt = (s: Segment): 'grit' | 'dirt' | null =>

@@ -188,10 +188,18 @@ export const STRAINING_RULES: readonly Rule[] = [
       const most = [...inThem].sort((a, b) => b.placed.volume - a.placed.volume)[0]
       if (!most || !room || straining / room <= FOAM_LIMIT) return []
       const share: Figure = {
-        id: 'foam-share', label: 'Fillable litres that hold straining', value: straining / room, dimension: 'ratio', unit: '%',
-        provenance: 'computed', formula: 'straining ÷ what may be filled',
-        working: [put('straining', 'foam, pads and floss in trays', straining, 'volume', 'computed'), put('room', 'trays and compartments, as far as they may be filled', room, 'volume', 'computed')],
-      } // prettier-ignore
+        id: 'foam-share',
+        label: 'Fillable litres that hold straining',
+        value: straining / room,
+        dimension: 'ratio',
+        unit: '%',
+        provenance: 'computed',
+        formula: 'straining ÷ what may be filled',
+        working: [
+          put('straining', 'foam, pads and floss in trays', straining, 'volume', 'computed'),
+          put('room', 'trays and compartments, as far as they may be filled', room, 'volume', 'computed'),
+        ],
+      }
       return [
         {
           ...at(most),

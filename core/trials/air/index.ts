@@ -1,6 +1,7 @@
 import { airliftAgainst } from '../../bench'
 import { put, sayFigure, type Figure, type Sentence } from '../../figures'
-import { base, summary, type Finder } from '../finding'
+import { summary } from '../../statistics'
+import { base, type Finder } from '../finding'
 import { wholeReadings, type Reading } from '../readings'
 import type { BenchReading } from '../shape'
 

@@ -1,8 +1,9 @@
 import { correctedFromEnergies, energyMean, type NoiseResult } from '../../bench'
 import { put, sayFigure, type Figure } from '../../figures'
 import { trialConditions } from '../../judging/flows'
+import { summary } from '../../statistics'
 import { USUAL_SETUP } from '../common'
-import { base, summary, type Finder } from '../finding'
+import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
 
 const VALIDITY: Readonly<Record<NoiseResult['validity'], string>> = {

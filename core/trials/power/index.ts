@@ -3,8 +3,9 @@ import { put, putFigure, sayFigure, type Figure, type Sentence } from '../../fig
 import { printedFigure } from '../../judging/rangeFigures'
 import { fromMinor } from '../../units'
 import { waterProperties } from '../../water'
+import { summary } from '../../statistics'
 import { USUAL_SETUP } from '../common'
-import { base, summary, type Finder } from '../finding'
+import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
 
 export const power: Finder = (trial, c) => {

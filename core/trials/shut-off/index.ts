@@ -1,6 +1,7 @@
 import { put, sayFigure, type Figure } from '../../figures'
 import { printedFigure } from '../../judging/rangeFigures'
-import { base, summary, type Finder } from '../finding'
+import { summary } from '../../statistics'
+import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
 
 export const shutOff: Finder = (trial, c) => {

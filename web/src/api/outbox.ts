@@ -93,8 +93,8 @@ function addressOf(e: Entry): string {
 export type Outbox = ReturnType<typeof makeOutbox>
 
 /**
- * An outbox: every write is an entry kept on this device until the server has answered it, sent in order, one at a time,
- * in one window only. `name` is its database on this device.
+ * An outbox: every write is an entry kept on this device until the server has answered it, sent in order, one at a
+ * time, in one window only. `name` is its database on this device.
  */
 export function makeOutbox(name = 'ypsometer') {
   const listeners = new Set<() => void>()

@@ -186,7 +186,9 @@ export const useShelf = (f: ShelfFilter) =>
     getNextPageParam: (last) => last.next ?? undefined,
   })
 
-/** How the points of a log are read; they never change, so they are read once. A log still on this device has its own. */
+/**
+ * How the points of a log are read; they never change, so they are read once. A log still on this device has its own.
+ */
 export function logPoints(id: string) {
   const [waiting] = of('logs', outbox.entries()).filter((e) => e.rowId === id && e.method === 'POST')
   const local = waiting?.method === 'POST' ? waiting.body : undefined

@@ -22,7 +22,9 @@ interface Props {
 const BAR = 46
 const LABELS = 178
 
-/** A head as short as it can be read: what is under a centimetre in millimetres, and what is next to nothing as that. */
+/**
+ * A head as short as it can be read: what is under a centimetre in millimetres, and what is next to nothing as that.
+ */
 function headText(h: number, system: UnitSystem): string {
   const fine = system === 'metric' ? 'mm' : 'in'
   const small = system === 'metric' ? 1e-4 : 2.54e-4

@@ -49,7 +49,9 @@ export interface BadCell {
   readonly message: string
 }
 
-/** Columns of numbers in SI by role; `many` roles by their header. Rows with an empty cell in a series are gaps there. */
+/**
+ * Columns of numbers in SI by role; `many` roles by their header. Rows with an empty cell in a series are gaps there.
+ */
 export interface Taken {
   readonly rows: readonly Readonly<Record<string, number>>[]
   readonly series: readonly { readonly name: string; readonly times: number[]; readonly values: number[] }[]
@@ -63,13 +65,11 @@ export interface Taken {
 export function takeTable(table: Table, mapping: Mapping, target: Target): Taken {
   const missing = target.roles.filter((r) => r.required && !mapping.some((m) => m?.role === r.id))
   const doubled = target.roles.find((r) => !r.many && mapping.filter((m) => m?.role === r.id).length > 1)
-  const problem = missing.length
-    ? `No column is ${missing.map((r) => r.label.toLowerCase()).join(' or ')} yet: choose one above the table.`
-    : doubled
-      ? `Two columns are ${doubled.label.toLowerCase()}: only one can be.`
-      : !table.rows.length
-        ? 'There are no rows with numbers.'
-        : null
+  let problem: string | null = null
+  if (missing.length)
+    problem = `No column is ${missing.map((r) => r.label.toLowerCase()).join(' or ')} yet: choose one above the table.`
+  else if (doubled) problem = `Two columns are ${doubled.label.toLowerCase()}: only one can be.`
+  else if (!table.rows.length) problem = 'There are no rows with numbers.'
   const empty: Taken = { rows: [], series: [], gaps: 0, bad: [], problem }
   if (problem) return empty
   const bad: BadCell[] = []

@@ -127,7 +127,7 @@ export function FillCutaway(p: Props) {
           onSelect={p.onSelect}
           // On a phone a finger on the drawing scrolls the page; layers are moved in the list there.
           movable={p.onDrop !== undefined && !narrow}
-          says={`${l.placed.medium.name} in ${l.chamber.chamber.name.toLowerCase()}: ${said(l.placed.volume, 'volume', system)}, ${showPercent(l.pastShare)} of the water goes round it`}
+          says={`${l.placed.medium.name} in ${l.chamber.chamber.name.toLowerCase()}: ${said(l.placed.volume, 'volume', system)}, ${showPercent(l.bypassFraction)} of the water goes round it`}
         />
       ))}
       {show === 'path' &&
@@ -160,13 +160,13 @@ export function FillCutaway(p: Props) {
                 fontSize="12.5"
                 className="num"
                 fill={
-                  l.placed.over > 0 || (show === 'path' && l.pastShare > 0.1)
+                  l.placed.over > 0 || (show === 'path' && l.bypassFraction > 0.1)
                     ? 'var(--color-error)'
                     : 'var(--color-secondary)'
                 }
               >
                 {show === 'path'
-                  ? `${showPercent(l.pastShare)} round it · ${l.contact < 100 ? `${l.contact.toFixed(1)} s in it` : 'hardly moves'}`
+                  ? `${showPercent(l.bypassFraction)} round it · ${l.contact < 100 ? `${l.contact.toFixed(1)} s in it` : 'hardly moves'}`
                   : `${said(l.placed.thickness, 'length', system)} · ${said(l.placed.volume, 'volume', system)}${l.placed.over > 0 ? ' · above the rim' : ''}`}
               </text>
             </g>
@@ -253,7 +253,7 @@ export function FillCutaway(p: Props) {
               </span>
               <span className="num">
                 {show === 'path'
-                  ? `${showPercent(l.pastShare)} round it`
+                  ? `${showPercent(l.bypassFraction)} round it`
                   : said(l.placed.volume, 'volume', system)}
               </span>
             </li>
@@ -267,5 +267,5 @@ export function FillCutaway(p: Props) {
 /** What the drawing shows, for those who do not see it. */
 const inWords = (o: Outcome): string =>
   `The water meets, in this order: ${o.layers
-    .map((l) => `${l.placed.medium.name} (${showPercent(l.pastShare)} goes round it)`)
+    .map((l) => `${l.placed.medium.name} (${showPercent(l.bypassFraction)} goes round it)`)
     .join('; ')}.`

@@ -2,7 +2,10 @@ import type { LitreName } from '@ypsometer/core/volumes'
 
 const ink = 'var(--color-base-content)'
 
-/** Textures that tell litres apart in black and white: cells, rings, grains, dots, crosses, hatching. `id` keeps two drawings apart. */
+/**
+ * Textures that tell litres apart in black and white: cells, rings, grains, dots, crosses, hatching. `id` keeps two
+ * drawings apart.
+ */
 export function Patterns({ id }: { readonly id: string }) {
   return (
     <defs>

@@ -14,7 +14,9 @@ interface Props {
   readonly onCommit: (si: number) => void
 }
 
-/** A small number field inside a list, written on leaving it; what cannot be read stays in the field with the reason. */
+/**
+ * A small number field inside a list, written on leaving it; what cannot be read stays in the field with the reason.
+ */
 export function QuantityInput({ label, si, dimension, unit, min, max, whole, onCommit }: Props) {
   const id = useId()
   const system = units.use()

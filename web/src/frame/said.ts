@@ -4,8 +4,8 @@ import { ApiProblem, Unreachable } from '../api/client'
 const isOfCore = (e: unknown): e is Error => e instanceof Error && !e.name.endsWith('Error')
 
 /**
- * What an error says to the person: the sentence of one that was meant for them. Any other is a fault of ours; it goes to
- * the console with its trace, and is never passed off as their mistake.
+ * What an error says to the person: the sentence of one that was meant for them. Any other is a fault of ours; it goes
+ * to the console with its trace, and is never passed off as their mistake.
  */
 export function saidBy(error: unknown): string {
   if (error instanceof ApiProblem || error instanceof Unreachable || isOfCore(error)) return error.message

@@ -1,27 +1,23 @@
-import type { InstrumentAddress } from '@ypsometer/contract'
+import type { Instrument, InstrumentAddress, InstrumentFrame } from '@ypsometer/contract'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, ApiProblem } from '../api/client'
 import { INSTRUMENT_WORDS, LiveStrip } from './LiveStrip'
 import { useInstruments } from './useInstruments'
-import type { Instrument } from '@ypsometer/contract'
 
 const ALL = Object.keys(INSTRUMENT_WORDS) as Instrument[]
+
+/** Who answers at the address, in a sentence. */
+function linkWords(frame: InstrumentFrame | undefined): string {
+  if (!frame) return 'Looking …'
+  if (frame.link === 'up') return `Connected: ${frame.identity.split(',').slice(0, 2).join(' ')}.`
+  return frame.link === 'down' ? 'None answers.' : 'None is set; everything can be typed by hand.'
+}
 
 /** The bench's instruments: what answers, what each shows, and the address of the SCPI socket they are at. */
 export function InstrumentsSheet() {
   const { frames, relay } = useInstruments()
-  const frame = frames.at(-1)
-  const words =
-    relay === 'lost'
-      ? 'The server does not relay them now.'
-      : !frame
-        ? 'Looking …'
-        : frame.link === 'up'
-          ? `Connected: ${frame.identity.split(',').slice(0, 2).join(' ')}.`
-          : frame.link === 'down'
-            ? 'None answers.'
-            : 'None is set; everything can be typed by hand.'
+  const words = relay === 'lost' ? 'The server does not relay them now.' : linkWords(frames.at(-1))
   return (
     <details>
       <summary className="cursor-pointer">

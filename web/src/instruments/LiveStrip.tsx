@@ -28,6 +28,10 @@ const FAULT_WORDS: Readonly<Record<Exclude<SensorReading['state'], 'live'>, stri
 /** Pascals as a height of water, which is what a bench reads. */
 const scaled = (i: Instrument, v: number): number => (i.startsWith('pressure') ? headOfPressure(v) : v)
 
+/** A flow from the pulses of the last looks (1/s), once there are enough of them. */
+const MeterFlow = ({ rate, kFactor }: { readonly rate: number | null; readonly kFactor: number }) =>
+  rate === null ? <span className="muted">counting …</span> : <Num si={rate / kFactor} dimension="flow" />
+
 interface Props {
   readonly show: readonly Instrument[]
   /** Pulses per m³, so that a flow can be shown for the meter. */
@@ -48,16 +52,13 @@ export function LiveStrip({ show, kFactor }: Props) {
         {show.map((i) => {
           const r = frame.sensors[i]
           const { name, dimension, unit } = INSTRUMENT_WORDS[i]
-          const rate = i === 'pulses' && kFactor ? rateOf(frames, i) : null
           return (
             <div key={i} className="flex items-baseline gap-2">
               <dt className="kicker">{name}</dt>
               <dd className="min-w-16" data-state={r?.state}>
                 {r?.state === 'live' && r.value !== null ? (
-                  rate !== null && kFactor ? (
-                    <Num si={rate / kFactor} dimension="flow" />
-                  ) : i === 'pulses' && kFactor ? (
-                    <span className="muted">counting …</span>
+                  i === 'pulses' && kFactor ? (
+                    <MeterFlow rate={rateOf(frames, i)} kFactor={kFactor} />
                   ) : (
                     <Num si={scaled(i, r.value)} dimension={dimension} {...(unit && { unit })} />
                   )

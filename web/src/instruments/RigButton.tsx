@@ -3,7 +3,9 @@ import { useState } from 'react'
 import { api, ApiProblem } from '../api/client'
 import { useInstruments } from './useInstruments'
 
-/** With the simulated bench only: puts this filter on it, under this trial's conditions. A real bench is set by hand. */
+/**
+ * With the simulated bench only: puts this filter on it, under this trial's conditions. A real bench is set by hand.
+ */
 export function RigButton({ trial, model }: { readonly trial: Trial; readonly model: string }) {
   const { frames } = useInstruments()
   const [said, setSaid] = useState('')

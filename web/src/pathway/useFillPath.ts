@@ -35,7 +35,10 @@ const usualHookup = (d: Dossier): string | null =>
   d.hookups[0]?.id ??
   null
 
-/** The chosen fill on the chosen hookup, worked through; `layers` stands for the fill’s own while one is held in the hand. */
+/**
+ * The chosen fill on the chosen hookup, worked through; `layers` stands for the fill’s own while one is held in the
+ * hand.
+ */
 export function useFillPath(layers?: readonly FillLayer[] | null): FillPath {
   const { dossier, assessment, stock: classes } = useDossierContext()
   const [params, setParams] = useSearchParams()

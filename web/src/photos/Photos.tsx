@@ -37,7 +37,7 @@ export function Photos({ owner }: { readonly owner: PhotoOwner }) {
     <div>
       <div className="flex items-center justify-between">
         <h3>Photos</h3>
-        <label className="btn btn-sm focus-within:outline-2">
+        <label className="btn btn-sm max-sm:h-12 max-sm:px-5 focus-within:outline-2">
           <Camera size={16} aria-hidden="true" /> Add photos
           <input
             ref={input}

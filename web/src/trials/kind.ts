@@ -31,6 +31,8 @@ export interface TrialView {
   readonly cells?: (series: string) => readonly NumberCell[]
   /** Runs against a clock. */
   readonly clock?: true
+  /** What the button says while a run is on; that the vessel is full unless said. */
+  readonly stop?: string
   /** Values a reading may be of, and what they are called. */
   readonly series?: (trial: Trial) => readonly (readonly [value: string, words: string])[]
   readonly outcomes?: readonly (readonly [value: string, words: string])[]

@@ -23,7 +23,10 @@ type Conditions = Pick<Trial, (typeof CONDITIONS)[number]>
 const conditionsOf = (t: Trial): Conditions =>
   Object.fromEntries(CONDITIONS.map((k) => [k, t[k]])) as Conditions
 
-/** Conditions and setup of the last trial of this kind, else the conditions of the last of any: most trials repeat most of them. */
+/**
+ * Conditions and setup of the last trial of this kind, else the conditions of the last of any: most trials repeat most
+ * of them.
+ */
 function asLast(dossier: Dossier, kind: TrialKind): Partial<PatchOf<'trials'>> {
   const same = dossier.trials.findLast((t) => t.kind === kind)
   const last = same ?? dossier.trials.at(-1)

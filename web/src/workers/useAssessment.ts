@@ -18,8 +18,8 @@ export interface AssessmentState {
 const NOTHING: AssessmentState = { assessment: null, failure: null }
 
 /**
- * The dossier worked through in a worker. An answer to an older question is dropped; while one dossier is worked through
- * again its last answer stays, but it never stands beside another dossier.
+ * The dossier worked through in a worker. An answer to an older question is dropped; while one dossier is worked
+ * through again its last answer stays, but it never stands beside another dossier.
  */
 export function useAssessment(
   dossier: Dossier | undefined,

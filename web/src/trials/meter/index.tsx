@@ -7,6 +7,7 @@ export const meter: TrialView = {
   short: 'meter',
   value: { label: 'Pulses counted', dimension: 'ratio' },
   clock: true,
+  stop: 'Stop counting',
   how: 'Count the meter’s pulses for half a minute or more.',
   Screen: ClockScreen,
   Setup: MeterSetup,

@@ -131,15 +131,7 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
             running={watch.running}
             seconds={watch.seconds}
             onPress={press}
-            label={
-              watch.running
-                ? kind === 'meter'
-                  ? 'Stop counting'
-                  : kind === 'weighed'
-                    ? 'Stop: take it off'
-                    : 'Stop: full to the mark'
-                : `Start run ${runs.length + 1}`
-            }
+            label={watch.running ? (view.stop ?? 'Stop: full to the mark') : `Start run ${runs.length + 1}`}
           />
         )
       }

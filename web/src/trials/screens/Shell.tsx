@@ -22,7 +22,10 @@ interface Props {
   readonly onSetup?: (open: boolean) => void
 }
 
-/** The frame of every bench screen: where one is, the conditions behind one button, one thing above, large targets below. */
+/**
+ * The frame of every bench screen: where one is, the conditions behind one button, one thing above, large targets
+ * below.
+ */
 export function Shell({ dossier, trial, fresh, status, undo, lower, children, onSetup }: Props) {
   const { title } = useTrialView()
   const [setup, setSetup] = useState(fresh)

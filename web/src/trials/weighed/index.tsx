@@ -9,6 +9,7 @@ export const weighed: TrialView = {
   short: 'weighed',
   value: { label: 'Scale gained', dimension: 'mass' },
   clock: true,
+  stop: 'Stop: take it off',
   how: 'Time the water into a vessel on a scale, then note what the scale gained.',
   Screen: ClockScreen,
   Setup: ({ trial }) => (

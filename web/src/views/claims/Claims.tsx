@@ -137,7 +137,9 @@ export function Claims() {
   )
 }
 
-/** On a phone a row is three cells wide: what and its value with the cross, and below them mains and where it stands. */
+/**
+ * On a phone a row is three cells wide: what and its value with the cross, and below them mains and where it stands.
+ */
 const ON_PHONES =
   'max-sm:grid max-sm:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_2.5rem] [&>td]:max-sm:border-0 max-sm:rule-b max-sm:py-1'
 

@@ -18,7 +18,10 @@ interface Props {
 /** Share of the present flow that must be left (common practice, no source). */
 const LEFT = 0.85
 
-/** The best arrangement under the house rule, within limits of flow and price; kept as a variant, never laid over the fill. */
+/**
+ * The best arrangement under the house rule, within limits of flow and price; kept as a variant, never laid over the
+ * fill.
+ */
 export function FitForMe({ path, fill, onMade }: Props) {
   const flow = path.outcome?.flow ?? 0
   const [share, setShare] = useState(LEFT)

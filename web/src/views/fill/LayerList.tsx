@@ -180,7 +180,7 @@ function Row({ flow, open, onOpen, onRemove, children }: RowProps) {
           </span>
         </button>
         <span className="w-16 text-right">
-          {flow.pastShare > 0.0005 ? <FigureView figure={pastFigure(flow)} inline said /> : ''}
+          {flow.bypassFraction > 0.0005 ? <FigureView figure={pastFigure(flow)} inline said /> : ''}
         </span>
         <IconButton label={`Take out ${medium.name}`} icon={X} onClick={onRemove} />
       </div>

@@ -8,7 +8,10 @@ import type { Taken } from './secondOf'
 
 const SHOWN = 6
 
-/** A second filter taken from the shelf: its pump as the bench or the label knows it, its body and first fill as worked out. */
+/**
+ * A second filter taken from the shelf: its pump as the bench or the label knows it, its body and first fill as worked
+ * out.
+ */
 export function FromShelf({ onTake }: { readonly onTake: (taken: Taken['second']) => void }) {
   const { dossier } = useDossierContext()
   const [search, setSearch] = useState('')

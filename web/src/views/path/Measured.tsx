@@ -12,7 +12,9 @@ import { Choice } from '../../fields/Choice'
 import { writeLayers } from '../../pathway/layerEdits'
 import type { FillPath } from '../../pathway/useFillPath'
 
-/** What the path computes for each loaded trial beside what the bucket said, and a medium calibrated from two of them. */
+/**
+ * What the path computes for each loaded trial beside what the bucket said, and a medium calibrated from two of them.
+ */
 export function Measured({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {
   const { question, ask } = path
   const [rows, setRows] = useState<readonly TrialCheck[]>([])

@@ -55,7 +55,7 @@ export function Shares({ outcome, selected, onSelect }: Props) {
                   </button>
                   <span className="muted block text-[0.82rem]">{l.chamber.chamber.name}</span>
                 </td>
-                <td className={`r ${l.pastShare > 0.1 ? 'text-error' : ''}`}>
+                <td className={`r ${l.bypassFraction > 0.1 ? 'text-error' : ''}`}>
                   <FigureView figure={pastFigure(l)} inline said />
                 </td>
                 <td className="r">

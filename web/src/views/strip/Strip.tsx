@@ -11,7 +11,10 @@ import { PartTable } from './PartTable'
 import { ReachSheet } from './ReachSheet'
 import { SpecimenRecord } from './SpecimenRecord'
 
-/** The teardown record: the unit, what was in the box, every part in the order it came off, and how far things are to reach. */
+/**
+ * The teardown record: the unit, what was in the box, every part in the order it came off, and how far things are to
+ * reach.
+ */
 export function Strip() {
   const { dossier } = useDossierContext()
   const [chosen, setChosen] = useState<string | null>(null)
