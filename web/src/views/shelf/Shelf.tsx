@@ -115,8 +115,12 @@ function Empty({ filtered, onAdd }: { readonly filtered: boolean; readonly onAdd
   )
 }
 
+/** What a model still lacks; nothing for one whose verdict only wants reading. */
+const lacks = (r: ShelfRow): string => (r.next === 'Read the verdict' ? '' : r.next)
+
 function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
   const span = rulerSpan(rows)
+  const some = rows.some(lacks)
   return (
     <table className="sheet mt-5">
       <thead>
@@ -132,21 +136,31 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
             Largest tank, normally stocked
           </th>
           <th scope="col">Claim</th>
-          <th scope="col" className="max-lg:hidden">
-            Next
-          </th>
+          {some && (
+            <th scope="col" className="max-lg:hidden">
+              Next
+            </th>
+          )}
         </tr>
       </thead>
       <tbody>
         {rows.map((r) => (
-          <Row key={r.model.id} row={r} span={span} />
+          <Row key={r.model.id} row={r} span={span} lacking={some} />
         ))}
       </tbody>
     </table>
   )
 }
 
-function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly [number, number] }) {
+function Row({
+  row: r,
+  span,
+  lacking,
+}: {
+  readonly row: ShelfRow
+  readonly span: readonly [number, number]
+  readonly lacking: boolean
+}) {
   const bad = r.level === 'overclaimed' || r.level === 'far-overclaimed'
   return (
     <tr className="hover:bg-base-200 relative">
@@ -179,7 +193,7 @@ function Row({ row: r, span }: { readonly row: ShelfRow; readonly span: readonly
           </div>
         )}
       </td>
-      <td className="muted max-lg:hidden">{r.next === 'Read the verdict' ? '' : r.next}</td>
+      {lacking && <td className="muted max-lg:hidden">{lacks(r)}</td>}
     </tr>
   )
 }
