@@ -122,7 +122,7 @@ const Steps = ({ trial }: { readonly trial: Trial }) => (
         key={field}
         trial={trial}
         field={field}
-        label={`Step of ${q === 'ph' ? 'pH' : WORDS[q].toLowerCase()}`}
+        label={`Step of ${q === 'ph' ? 'pH' : q === 'temperature' ? 'temperature, °C' : WORDS[q].toLowerCase()}`}
         dimension={q === 'temperature' ? 'ratio' : cell(q).dimension}
         usual={stepOf(trial.setup, q)}
       />
