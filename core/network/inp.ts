@@ -30,8 +30,8 @@ const safe = (id: string, i: number, letter: string): string =>
 
 /**
  * A network as an EPANET 2.2 input file: open water as reservoirs, hoses and fittings as pipes, everything with a loss
- * of another form (layers, slots, orifices) as general-purpose valves. Each line of ours also carries its element exactly,
- * as a comment, so that {@link fromInp} gives back the very same network.
+ * of another form (layers, slots, orifices) as general-purpose valves. Each line of ours also carries its element
+ * exactly, as a comment, so that {@link fromInp} gives back the very same network.
  *
  * A weir, which EPANET has no element for, is a valve whose curve begins at its sill. `topFlow` (m³/s) bounds the
  * valve curves.

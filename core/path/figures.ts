@@ -264,7 +264,13 @@ export const unstrainedFigure = (o: Outcome): Figure => ({
   conditions: ['for the fineness that fares worst, its tightest layer'],
   formula: 'max over finenesses of min over their layers of past ÷ all',
   working: o.layers.map((l, i) =>
-    put(`p${i + 1}`, `goes round ${l.placed.medium.name.toLowerCase()}`, l.bypassFraction, 'ratio', 'computed'),
+    put(
+      `p${i + 1}`,
+      `goes round ${l.placed.medium.name.toLowerCase()}`,
+      l.bypassFraction,
+      'ratio',
+      'computed',
+    ),
   ),
 })
 

@@ -1,4 +1,4 @@
-import type { Dossier } from '@ypsometer/contract'
+import type { Dossier, HouseRule, Medium, Tank } from '@ypsometer/contract'
 import { outbox } from '../src/api/app'
 import { fieldsOf, type Entry, type Write } from '../src/api/outbox'
 import { queryClient } from '../src/api/queries'
@@ -51,4 +51,16 @@ export function emptyOutbox(): void {
 /** Puts a dossier where views read it, as if the server had just given it. */
 export function haveDossier(d: Dossier): void {
   queryClient.setQueryData(['dossier', d.model.id], d)
+}
+
+interface Lists {
+  readonly tanks: Tank[]
+  readonly media: Medium[]
+  readonly 'house-rules': HouseRule[]
+}
+/** Puts whole lists where views read them, as if the server had just given them; null for one not read yet. */
+export function haveLists(lists: { readonly [N in keyof Lists]?: Lists[N] | null }): void {
+  for (const [name, items] of Object.entries(lists))
+    if (items) queryClient.setQueryData([name], { items })
+    else queryClient.removeQueries({ queryKey: [name] })
 }

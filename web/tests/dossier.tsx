@@ -4,9 +4,10 @@ import { GENERIC_MEDIA } from '@ypsometer/core/media'
 import { HOUSE_RULES } from '@ypsometer/core/path'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { demoBundle } from '@ypsometer/demo'
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'
+import { queryClient } from '../src/api/queries'
 import { DossierProvider } from '../src/frame/dossier'
 
 const stamp = {
@@ -45,14 +46,14 @@ export const demoRules = (): HouseRule[] =>
 
 export const demoTanks = (): Tank[] => stamped(demoBundle.tanks) as unknown as Tank[]
 
-/** Nothing answers in these tests, and nothing is asked twice. */
-const client = new QueryClient({ defaultOptions: { queries: { retry: false, enabled: false } } })
+/** What was put there stays as it is: nothing answers in these tests, and nothing is asked twice. */
+queryClient.setDefaultOptions({ queries: { staleTime: Infinity, networkMode: 'always', retry: false } })
 
 /** Shows a station of a dossier inside a router, with everything computed as in the app. */
 export function showStation(view: React.ReactNode, dossier: Dossier) {
   const assessment = assess(modelRecord(dossier))
   const shown = render(
-    <QueryClientProvider client={client}>
+    <QueryClientProvider client={queryClient}>
       <MemoryRouter>
         <DossierProvider dossier={dossier} assessment={assessment} stock={[...STOCK_CLASSES]}>
           {view}

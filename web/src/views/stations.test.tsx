@@ -5,12 +5,8 @@ import { demoDossier, demoTanks, showStation } from '../../tests/dossier'
 import type { Dossier } from '@ypsometer/contract'
 
 jest.mock('../workers/useAssessment', () => ({ useAssessment: () => ({ assessment: null, failure: null }) }))
-jest.mock('../api/queries', () => ({
-  ...jest.requireActual<object>('../api/queries'),
-  useTanks: () => ({ tanks: demoTanks(), error: null, isPending: false, refetch: () => undefined }),
-}))
 
-import { emptyOutbox, noServer, writes, type Written } from '../../tests/backend'
+import { emptyOutbox, haveLists, noServer, writes, type Written } from '../../tests/backend'
 import { units } from '../frame/settings'
 import { Findings } from './bench/Findings'
 import { Hookups } from './bench/Hookups'
@@ -26,6 +22,7 @@ import { VerdictView } from './verdict/VerdictView'
 beforeEach(() => {
   noServer()
   emptyOutbox()
+  haveLists({ tanks: demoTanks() })
   localStorage.clear()
   units.set('metric')
 })

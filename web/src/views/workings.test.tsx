@@ -4,13 +4,10 @@ import { modelRecord } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging'
 import { cleanup, fireEvent, screen } from '@testing-library/react'
 import { demoDossier, demoModels, demoTanks, showStation } from '../../tests/dossier'
+import { haveLists } from '../../tests/backend'
 import { figuresIn, mute } from '../../tests/numbers'
 import { units } from '../frame/settings'
 
-jest.mock('../api/queries', () => ({
-  ...jest.requireActual<object>('../api/queries'),
-  useTanks: () => ({ tanks: demoTanks(), error: null, refetch: () => undefined }),
-}))
 jest.mock('../charts/HeadFlow', () => ({ __esModule: true, default: () => null }))
 
 import { BudgetList } from '../charts/BudgetColumn'
@@ -24,7 +21,10 @@ import { VerdictView } from './verdict/VerdictView'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 
 afterEach(cleanup)
-beforeEach(() => units.set('metric'))
+beforeEach(() => {
+  units.set('metric')
+  haveLists({ tanks: demoTanks() })
+})
 
 const names = demoModels()
 

@@ -11,18 +11,11 @@ import { demoDossier, demoMedia, demoModels, demoRules, showStation } from '../.
 import { figuresIn, mute } from '../../../tests/numbers'
 import { pathWork, type PathQuestion } from '../../workers/pathWork'
 
-let mockMedia = demoMedia()
-const mockRules = demoRules()
-jest.mock('../../api/queries', () => ({
-  ...jest.requireActual<object>('../../api/queries'),
-  useMedia: () => ({ media: mockMedia }),
-  useHouseRules: () => ({ rules: mockRules, house: mockRules[0] }),
-}))
 jest.mock('../../workers/pathRemote', () => jest.requireActual<object>('../../../tests/pathRemote'))
 
 import { layerBox, targetAt } from '../../cutaway/layers'
 import { moveLayer } from '@ypsometer/core/fills'
-import { emptyOutbox, noServer, rowsMade, writes } from '../../../tests/backend'
+import { emptyOutbox, haveLists, noServer, rowsMade, writes } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { Path } from '../path/Path'
 import { Fill } from './Fill'
@@ -30,7 +23,7 @@ import { Fill } from './Fill'
 beforeEach(() => {
   noServer()
   emptyOutbox()
-  mockMedia = demoMedia()
+  haveLists({ media: demoMedia(), 'house-rules': demoRules() })
   units.set('metric')
 })
 afterEach(cleanup)
@@ -182,7 +175,7 @@ describe('Fill', () => {
   })
   test('a medium nothing is known of: said at its layer, and it can still be taken out', async () => {
     const foam = demoMedia().find((m) => m.name === 'Coarse foam, 10 ppi')
-    mockMedia = demoMedia().map((m) => (m.id === foam?.id ? { ...m, poresPerInch: null } : m))
+    haveLists({ media: demoMedia().map((m) => (m.id === foam?.id ? { ...m, poresPerInch: null } : m)) })
     await shown(<Fill />, 'Plainbody 1000')
     await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/Coarse foam/))
     fireEvent.click(screen.getByRole('button', { name: 'Take out Coarse foam, 10 ppi' }))

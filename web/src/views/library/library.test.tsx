@@ -5,14 +5,9 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { demoMedia, demoRules } from '../../../tests/dossier'
 
-let mockMedia: Medium[] | undefined = demoMedia()
-let mockRules = demoRules()
-jest.mock('../../api/queries', () => ({
-  ...jest.requireActual<object>('../../api/queries'),
-  useMedia: () => ({ media: mockMedia, error: null, isPending: !mockMedia, refetch: () => undefined }),
-  useHouseRules: () => ({ rules: mockRules, house: mockRules[0], error: null, isPending: false, refetch: () => undefined }),
-})) // prettier-ignore
-import { emptyOutbox, noServer, rowsMade, writes } from '../../../tests/backend'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { queryClient } from '../../api/queries'
+import { emptyOutbox, haveLists, noServer, rowsMade, writes } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { HouseRules } from '../rules/HouseRules'
 import { permeabilityFigure, surfaceFigure, usualBypass } from '@ypsometer/core/path'
@@ -21,8 +16,7 @@ import { Library } from './Library'
 beforeEach(() => {
   noServer()
   emptyOutbox()
-  mockMedia = demoMedia()
-  mockRules = demoRules()
+  haveLists({ media: demoMedia(), 'house-rules': demoRules() })
   localStorage.clear()
   units.set('metric')
 })
@@ -30,12 +24,14 @@ afterEach(cleanup)
 
 const show = (at: string) =>
   render(
-    <MemoryRouter initialEntries={[at]}>
-      <Routes>
-        <Route path="/library/:id?" element={<Library />} />
-        <Route path="/rules/:id?" element={<HouseRules />} />
-      </Routes>
-    </MemoryRouter>,
+    <QueryClientProvider client={queryClient}>
+      <MemoryRouter initialEntries={[at]}>
+        <Routes>
+          <Route path="/library/:id?" element={<Library />} />
+          <Route path="/rules/:id?" element={<HouseRules />} />
+        </Routes>
+      </MemoryRouter>
+    </QueryClientProvider>,
   )
 const type = (label: string, value: string): void => {
   const field = screen.getByLabelText(label)
@@ -99,7 +95,7 @@ describe('Library', () => {
     expect(writes.at(-1)?.[0]).toBe('delete')
   }) // prettier-ignore
   test('adding finds a name that is free; an unknown resistance is said with what to enter', () => {
-    mockMedia = [...demoMedia(), { ...named('Lava'), id: 'n', name: 'New medium', grain: null }]
+    haveLists({ media: [...demoMedia(), { ...named('Lava'), id: 'n', name: 'New medium', grain: null }] })
     show('/library/n')
     expect(document.body.textContent).toContain('Unknown: enter grain and voidage')
     fireEvent.click(screen.getByRole('button', { name: 'Add a medium' }))
@@ -109,7 +105,7 @@ describe('Library', () => {
     show('/library/none')
     expect(document.body.textContent).toContain('This medium is not here.')
     cleanup()
-    mockMedia = undefined
+    haveLists({ media: null })
     show('/library')
     expect(screen.queryByRole('navigation', { name: 'Media' })).toBeNull()
   })
@@ -151,9 +147,14 @@ describe('House rules', () => {
     fireEvent.click(screen.getByLabelText('A fine pad as the last thing'))
     expect(writes.at(-1)?.[2]).toEqual({ rules: { 'polish-last': { on: true } } })
     fireEvent.change(screen.getByLabelText('Weight of no layer above the rim'), { target: { value: '9' } })
-    expect(writes.at(-1)?.[2]).toEqual({ rules: { 'above-rim': { weight: 9 } } })
+    expect(writes.at(-1)?.[2]).toEqual({
+      rules: { 'polish-last': { on: true }, 'above-rim': { weight: 9 } },
+    })
+    emptyOutbox()
     cleanup()
-    mockRules = [{ ...(strain as NonNullable<typeof strain>), rules: { 'polish-last': { on: true } } }]
+    haveLists({
+      'house-rules': [{ ...(strain as NonNullable<typeof strain>), rules: { 'polish-last': { on: true } } }],
+    })
     show('/rules')
     expect(screen.getByRole('alert').textContent).toMatch(/cannot both be kept: switch one of them off/)
   })
@@ -167,7 +168,7 @@ describe('House rules', () => {
       chosen: false,
     })
     cleanup()
-    mockRules = demoRules().map((r) => ({ ...r, shipped: false }))
+    haveLists({ 'house-rules': demoRules().map((r) => ({ ...r, shipped: false })) })
     show('/rules')
     fireEvent.click(screen.getByRole('button', { name: 'Delete' }))
     expect(writes.at(-1)?.[0]).toBe('delete')

@@ -8,13 +8,9 @@ import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { demoDossier, demoMedia, demoRules, showStation } from '../../../tests/dossier'
 
-const mockMedia = demoMedia()
-const mockRules = demoRules()
 const mockShelf = jest.fn((): { items: unknown[] } => ({ items: [] }))
 jest.mock('../../api/queries', () => ({
   ...jest.requireActual<object>('../../api/queries'),
-  useMedia: () => ({ media: mockMedia }),
-  useHouseRules: () => ({ rules: mockRules, house: mockRules[0] }),
   useShelf: () => ({ data: { pages: [mockShelf()] } }),
 }))
 jest.mock('../../workers/pathRemote', () => jest.requireActual<object>('../../../tests/pathRemote'))
@@ -33,13 +29,14 @@ jest.mock('../../charts/ChartTools', () => ({
   save: (name: string, _type: string, text: string) => mockSaved.push(name, text),
 }))
 
-import { emptyOutbox, noServer, rowsMade, writes, writtenIds } from '../../../tests/backend'
+import { emptyOutbox, haveLists, noServer, rowsMade, writes, writtenIds } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { Path } from './Path'
 
 beforeEach(() => {
   noServer()
   emptyOutbox()
+  haveLists({ media: demoMedia(), 'house-rules': demoRules() })
   mockSaved.length = 0
   units.set('metric')
 })
@@ -84,7 +81,9 @@ describe('computed against the bucket', () => {
     const table = within(await screen.findByRole('region', { name: 'Computed against the bucket' }))
     fireEvent.click(await table.findByRole('button', { name: 'Solve its permeability' }))
     await table.findByText(/the model says/)
-    const chosen = mockMedia.find((m) => m.id === (table.getByLabelText('Medium') as HTMLSelectElement).value)
+    const chosen = demoMedia().find(
+      (m) => m.id === (table.getByLabelText('Medium') as HTMLSelectElement).value,
+    )
     fireEvent.click(table.getByRole('button', { name: 'Keep it in the library' }))
     const made = writes.find((w) => w[0] === 'create')?.[2] as Record<string, number | string>
     // The demo's pad was made with 0.59e-9 m², which no screen is told.
