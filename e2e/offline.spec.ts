@@ -6,15 +6,10 @@ test('with the server gone the bench opens again from the device, times runs, an
   page,
 }) => {
   const id = await openDossier(page, 'Mop 300', 'bench')
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready
-    if (!navigator.serviceWorker.controller)
-      await new Promise((r) =>
-        navigator.serviceWorker.addEventListener('controllerchange', r, { once: true }),
-      )
-  })
-  // Read once under the service worker, so that the device has a copy.
+  await page.evaluate(async () => void (await navigator.serviceWorker.ready))
+  // Read once under the service worker, so that the device has a copy: a page loaded while it is active is under it.
   await page.reload()
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
   await page
     .getByRole('row', { name: /timed vessel.*As shipped/ })
     .getByRole('link', { name: 'Bench', exact: true })
