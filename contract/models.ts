@@ -289,7 +289,8 @@ export const ShelfRow = z.object({
   level: z.enum(['open', 'holds', 'stretched', 'overclaimed', 'far-overclaimed']),
   claimsDone: z.number(),
   benchDone: z.number(),
-  next: z.string(),
+  /** What is still lacking; null when only the verdict is left to read. */
+  next: z.string().nullable(),
 })
 export type ShelfRow = z.infer<typeof ShelfRow>
 export const SHELF_SORTS = ['name', 'updated', 'rated-flow'] as const

@@ -183,7 +183,7 @@ export function shelfRow(d: Dossier, stock: readonly StockClassRow[]): ShelfRow 
     level: a.verdict.level,
     claimsDone: a.progress.claims,
     benchDone: a.progress.bench,
-    next: a.progress.next.action,
+    next: a.progress.next.station === 'verdict' ? null : a.progress.next.action,
   }
 }
 

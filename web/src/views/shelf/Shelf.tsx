@@ -115,12 +115,9 @@ function Empty({ filtered, onAdd }: { readonly filtered: boolean; readonly onAdd
   )
 }
 
-/** What a model still lacks; nothing for one whose verdict only wants reading. */
-const lacks = (r: ShelfRow): string => (r.next === 'Read the verdict' ? '' : r.next)
-
 function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
   const span = rulerSpan(rows)
-  const some = rows.some(lacks)
+  const some = rows.some((r) => r.next !== null)
   return (
     <table className="sheet mt-5">
       <thead>
@@ -193,7 +190,7 @@ function Row({
           </div>
         )}
       </td>
-      {lacking && <td className="muted max-lg:hidden">{lacks(r)}</td>}
+      {lacking && <td className="muted max-lg:hidden">{r.next}</td>}
     </tr>
   )
 }
