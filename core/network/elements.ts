@@ -170,10 +170,14 @@ export const takesHead = (s: Segment): boolean =>
 
 /** A piece of a run as an element between two nodes. */
 export function segmentElement(s: Segment, at: Pick<Between, 'id' | 'from' | 'to'>): Element {
+  // Written out: a spread costs more here than solving the whole run.
+  const { id, from, to } = at
   switch (s.kind) {
     case 'hose':
       return {
-        ...at,
+        id,
+        from,
+        to,
         kind: 'hose',
         label: s.label,
         length: s.length,
@@ -182,7 +186,9 @@ export function segmentElement(s: Segment, at: Pick<Between, 'id' | 'from' | 'to
       }
     case 'fitting':
       return {
-        ...at,
+        id,
+        from,
+        to,
         kind: 'fitting',
         label: s.label,
         lossCoefficient: s.lossCoefficient,
@@ -191,7 +197,9 @@ export function segmentElement(s: Segment, at: Pick<Between, 'id' | 'from' | 'to
       }
     case 'spray-bar':
       return {
-        ...at,
+        id,
+        from,
+        to,
         kind: 'orifices',
         label: s.label,
         holes: s.holes,
