@@ -50,6 +50,8 @@ export const DutyPointRequest = z.object({
   pump: Pump,
   segments: Segments,
   staticHead: within(-100, 1000, 'm').default(0),
+  /** How much of it is the return let go above the water: what letting it down would give back. */
+  outletAboveWater: within(0, 100, 'm').default(0),
   water: Water,
 })
 

@@ -1,13 +1,15 @@
 import { BORE } from '@ypsometer/core/hydraulics'
 import { MAX_LOG } from '@ypsometer/core/bench'
 import {
+  LONGEST_WATCH,
   SETUP_FIELDS,
   TRIAL_KINDS,
   type SetupField,
   type TrialSetup as CoreSetup,
 } from '@ypsometer/core/trials'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
-import { CLAIM_QUANTITIES, FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
+import { CLAIM_QUANTITIES, FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging'
+import { PRIMINGS } from '@ypsometer/core/teardown'
 import { z } from 'zod'
 import { bodies, chambers, contents, parts, photos } from './teardown'
 import { currency, Id, minor, name, text, Typed, within } from './common'
@@ -27,6 +29,8 @@ export const models = resource({
     name: name('The model’s name'),
     kind: FilterKind,
     mainsFrequency: Mains.default(50),
+    /** How it is primed; null while nobody has said. */
+    primedBy: z.enum(PRIMINGS).nullable().default(null),
     /** The house rule this review holds to; null: the chosen one. */
     houseRuleId: Id.nullable().default(null),
     note: text(4000).default(''),
@@ -71,6 +75,8 @@ export const specimens = resource({
     condition: text(400).default(''),
     checks: z.record(z.string().max(40), z.boolean()).default({}),
     mediaMass: within(0, 200, 'kg').nullable().default(null),
+    /** How that mass is known: weighed, or taken from somewhere. Only a weighed one is a measurement. */
+    mediaMassBy: z.enum(MASS_SOURCES).default('estimate'),
     note: text(4000).default(''),
     typed: Typed.default({}),
   },
@@ -181,6 +187,8 @@ export const trials = resource({
     state: z.enum(FILL_STATES).default('empty'),
     lift: within(0, 20, 'm').default(0),
     waterTemperature: within(0, 40, '°C').default(22),
+    /** Practical salinity: 0 fresh, about 35 the sea. */
+    salinity: within(0, 42, '(practical salinity)').default(0),
     mainsFrequency: Mains.default(50),
     vesselVolume: within(0.0001, 1, 'm³').default(0.005),
     vesselUncertainty: within(0, 0.2, '(share of the volume)').default(0.01),
@@ -205,7 +213,7 @@ export const readings = resource({
   given: { trialId: Id, kind: TrialKindName.default('vessel'), takenAt: z.iso.datetime() },
   fields: {
     volume: within(1e-6, 10, 'm³').nullable().default(null),
-    seconds: within(0, 1e6, 's').nullable().default(null),
+    seconds: within(0, LONGEST_WATCH, 's').nullable().default(null),
     value: within(0, 1e9, '(in the unit of its kind)').nullable().default(null),
     series: text(40).default(''),
     outcome: text(20).default(''),

@@ -50,6 +50,8 @@ export function modelRecord(d: Dossier): ModelRecord {
       hookupId: t.hookupId,
       lift: t.lift,
       waterTemperature: t.waterTemperature,
+      salinity: t.salinity,
+      valve: t.valve,
       mainsFrequency: t.mainsFrequency,
       method: timingMethod(t),
       runs: d.readings.filter((r) => r.trialId === t.id).sort((a, b) => a.takenAt.localeCompare(b.takenAt)),

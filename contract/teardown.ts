@@ -28,6 +28,11 @@ export const parts = resource({
     fixing: z.enum(FIXINGS).default('none'),
     moves: z.int('a whole number of moves').min(0, 'at least 0').max(1000, 'at most 1000').default(1),
     seconds: within(0, 86400, 's').default(0),
+    /** Parts that must come off before it; null: all that came off before it. */
+    after: z.array(Id).max(60, 'at most 60 parts').nullable().default(null),
+    /** Seconds to clean it, and to put it back. */
+    cleaning: within(0, 86400, 's').nullable().default(null),
+    back: within(0, 86400, 's').nullable().default(null),
     reach: z.enum(REACHES).nullable().default(null),
     checklist: z.string().max(40).default('general'),
     findings: z.array(z.string().max(40)).max(12, 'at most 12 findings').default([]),

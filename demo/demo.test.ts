@@ -3,6 +3,7 @@ import { assess, FILTER_KINDS, hasPump } from '@ypsometer/core/judging'
 import { reaches } from '@ypsometer/core/teardown'
 import { interiorProblems, volumeAudit } from '@ypsometer/core/volumes'
 import { demoBundle } from '.'
+import { trueDuty } from './physics'
 import { TRUTHS } from './truth'
 
 const dossier = (i: number): Dossier => ({ logs: [], ...demoBundle.models[i] }) as unknown as Dossier
@@ -28,7 +29,8 @@ test('every kind of filter is on the shelf, and every row is what the contract t
 test('the hidden true flow, bare and at no lift, lies inside the stated interval of nearly every model', () => {
   const inside = demoBundle.models.map((m, i) => {
     const truth = TRUTHS.find((t) => t.name === m.model.name)
-    const flow = truth?.pump?.maxFlow ?? (truth?.lifted ?? 0) / 3.6e6
+    if (!truth) return false
+    const { flow } = trueDuty(truth, { attached: false, state: 'empty', lift: 0, temperature: 21.5 })
     const trial = assess(modelRecord(dossier(i))).trials.find(
       (t) => t.trial.state === 'empty' && t.trial.lift === 0,
     )

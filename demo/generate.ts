@@ -411,6 +411,7 @@ function model(t: Truth): DemoBundle['models'][number] {
         ...(t.obtained === 'second-hand' && { monthsInUse: 14 }),
         checks: { seated: true, latches: true, leftover: true },
         mediaMass: t.mediaMass,
+        mediaMassBy: t.mediaMass === null ? 'estimate' : 'scale',
         ...(t.mediaMass !== null && { typed: { mediaMass: `${t.mediaMass} kg` } }),
       }),
     ],

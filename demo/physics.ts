@@ -1,4 +1,4 @@
-import { airlift, pumpHead, type Pump, type Segment } from '@ypsometer/core/hydraulics'
+import { airlift, bareOutlet, pumpHead, type Pump, type Segment } from '@ypsometer/core/hydraulics'
 import { resistanceOf } from '@ypsometer/core/media'
 import { flowOfCase, type PathCase } from '@ypsometer/core/path'
 import { BENCH_MEDIA, fillsOf } from './fills'
@@ -57,6 +57,16 @@ function caseOf(t: Truth, state: OnTheBench['state'], fillId?: string) {
   return c
 }
 
+/** The end of a bare body: what its outlet costs is the velocity head of its own bore. */
+const bareExit = (t: Truth): Segment => ({
+  kind: 'fitting',
+  id: 'bare',
+  label: 'Bare outlet',
+  lossCoefficient: 1,
+  diameter: bareOutlet(t.kind, t.hookup.segments).bore,
+  count: 1,
+})
+
 /** True flow (m³/s) and the pump's head at it (m): pump, lift, hose run, trays and media, and a tap turned down. */
 export function trueDuty(t: Truth, on: OnTheBench): { readonly flow: number; readonly head: number } {
   if (!t.pump) return { flow: (t.lifted ?? 0) / 3.6e6, head: 0 }
@@ -82,7 +92,8 @@ export function trueDuty(t: Truth, on: OnTheBench): { readonly flow: number; rea
       sourceBelowWater: 0,
       bodyBelowWater: 0,
       segments: [
-        ...(on.attached ? t.hookup.segments : []),
+        // A bare outlet still lets the water go with its velocity head.
+        ...(on.attached ? t.hookup.segments : [bareExit(t)]),
         ...(trays ? [extra('trays', trays)] : []),
         ...(valve < 1 ? [extra('tap', 1.5 / valve ** 4 - 1.5)] : []),
       ],

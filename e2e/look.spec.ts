@@ -1,6 +1,9 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, openDossier, settled, sideways, test, watchErrors, type Page } from './helpers'
 
+/** Each of these looks at pages and changes nothing. */
+test.describe.configure({ mode: 'parallel' })
+
 const VIEWS = [
   '/',
   '/tanks',

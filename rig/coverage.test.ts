@@ -40,10 +40,17 @@ function sitting(name: string, seed: number): { readonly record: ModelRecord; re
   return {
     bench,
     record: {
-      kind: 'canister',
+      kind: truth.kind,
       mainsFrequency: 50,
       claims: [],
-      hookups: [],
+      hookups: [
+        {
+          ...truth.hookup,
+          id: 'own',
+          sourceBelowWater: truth.hookup.sourceBelowWater ?? 0,
+          bodyBelowWater: 0,
+        },
+      ],
       mediaMass: null,
       trials: [
         ...lifts.map(at),

@@ -1,4 +1,4 @@
-import { SHORTEST_RUN } from '../trials/shape'
+import { LONGEST_RUN, SHORTEST_RUN } from '../trials/shape'
 import { OutOfRange, requirePositive, requireRange, TooFew } from '../errors'
 import { grubbsCritical, studentQuantile, summary } from '../statistics'
 
@@ -45,7 +45,7 @@ const check = (runs: readonly VesselRun[]): void =>
       throw new OutOfRange(`runs[${i}].seconds`, r.seconds, {
         words: `at least ${SHORTEST_RUN} s; a shorter run cannot be timed by hand`,
       })
-    requireRange(`runs[${i}].seconds`, r.seconds, { max: 86400, unit: 's' })
+    requireRange(`runs[${i}].seconds`, r.seconds, { max: LONGEST_RUN, unit: 's' })
   })
 
 /**

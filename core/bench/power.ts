@@ -1,5 +1,5 @@
 import { requireRange, TooFew } from '../errors'
-import { studentQuantile, summary } from '../statistics'
+import { studentQuantile } from '../statistics'
 
 /** Hours of a mean year: 365.2425 days. */
 const HOURS = 365.2425 * 24
@@ -14,16 +14,9 @@ export interface PowerResult {
 }
 
 /**
- * Power from a series of watts: type A from the scatter, type B from the meter (share of reading, standard). GUM.
- * @throws TooFew without readings, OutOfRange naming `watts[i]`.
+ * Power from a series summed up, its count, mean (W) and sample deviation (W): type A from the scatter, type B from the
+ * meter (share of reading, standard). GUM. @throws TooFew when empty.
  */
-export function powerFromSeries(watts: readonly number[], meter = 0.01): PowerResult {
-  if (!watts.length) throw new TooFew('watts', 0, 1, 'There is no reading yet: note at least one.')
-  watts.forEach((w, i) => requireRange(`watts[${i}]`, w, { min: 0, max: 5000, unit: 'W' }))
-  return powerFromSummary(summary(watts), meter)
-}
-
-/** The same from a series already summed up: count, mean (W) and sample deviation (W). @throws TooFew when empty. */
 export function powerFromSummary(
   { n, mean, deviation }: { readonly n: number; readonly mean: number; readonly deviation: number },
   meter = 0.01,

@@ -1,5 +1,5 @@
 import { OutOfRange, requirePositive } from '../errors'
-import { STANDARD_GRAVITY } from './segments'
+import { boreArea, STANDARD_GRAVITY } from './segments'
 
 /** An air pump: pressure with nothing open p0 (Pa), flow against none q0 (m³/s), exponent of its curve. */
 export interface AirPump {
@@ -8,14 +8,14 @@ export interface AirPump {
   readonly exponent?: number
 }
 
-/** An outlet of the air line: depth (m) of its release, resistance of stone and valve as p = a q + b q² (Pa, m³/s). */
+/** An outlet of the air line: depth (m) of its release, resistance of its stone as p = a q + b q² (Pa, m³/s). */
 export interface AirOutlet {
   readonly id: string
   readonly label: string
   readonly depth: number
   readonly linear: number
   readonly quadratic: number
-  /** Share the valve is open, 1 for none; a closed one passes nothing. */
+  /** Share of its bore the valve before it leaves open; absent for no valve. A closed one passes nothing. */
   readonly open?: number
 }
 
@@ -35,16 +35,27 @@ export interface AirNetworkResult {
 }
 
 const WATER = 997
+/** Density of indoor air, kg/m³ (OIML D 28, as elsewhere on the bench). */
+const AIR = 1.2
+
+/** A needle valve of 4 mm air line, fully open: bore (m) and velocity heads it costs (common practice, no source). */
+const VALVE = { bore: 0.004, lossCoefficient: 10 } as const
 
 /**
- * Air an outlet passes at line pressure p (Pa): nothing until p passes the water above it, then a q + b q² = the rest.
+ * Resistance b of a valve, p = b q² (Pa, m³/s), of a bore left open by a share: K ρ/(2 A²) ÷ share². It stands in
+ * the line whatever the stone behind it is like. Source: minor loss K ρ v²/2 on the open area.
+ */
+const valveResistance = (open: number): number =>
+  (VALVE.lossCoefficient * AIR) / (2 * (boreArea(VALVE.bore) * open) ** 2)
+
+/**
+ * Air an outlet passes at line pressure p (Pa): nothing until p passes the water above it, then stone and valve in a
+ * row take the rest, a q + (b + b_valve) q².
  */
 export function outletFlow(pressure: number, o: AirOutlet): number {
-  const open = o.open ?? 1
   const drive = pressure - WATER * STANDARD_GRAVITY * o.depth
-  if (drive <= 0 || open <= 0) return 0
-  // A valve turned down to a share of its area costs the square of that share.
-  const b = o.quadratic / open ** 2
+  if (drive <= 0 || (o.open ?? 1) <= 0) return 0
+  const b = o.quadratic + (o.open === undefined ? 0 : valveResistance(o.open))
   const a = o.linear
   if (b === 0) return drive / a
   return (2 * drive) / (a + Math.sqrt(a * a + 4 * b * drive))

@@ -1,5 +1,6 @@
 import { OutOfRange, requirePositive } from '../errors'
 import { friction, reynolds } from './friction'
+import type { Pump } from './pump'
 import { boreArea, STANDARD_GRAVITY } from './segments'
 
 /**
@@ -61,4 +62,26 @@ export function airlift(riser: Riser, airFlow: number, kinematicViscosity = 0.9e
     else high = mid
   }
   return { flow: low * area, voidFraction: voidFraction(gas, low, d), stalled: false }
+}
+
+/**
+ * What an airlift gives against a head h (m) on its water side, as a pump curve H0 (1 − (Q/Q0)^n): Q0 with nothing
+ * before or behind it, H0 where the lighter column no longer overflows, S/(1 − α) − S − L at no flow, and n by the head
+ * that halves the flow. A head on the water side acts as so much more lift.
+ * @throws OutOfRange as {@link airlift}, and naming `airFlow` where the air lifts no water at all.
+ */
+export function airliftCurve(riser: Riser, airFlow: number, kinematicViscosity = 0.9e-6): Pump {
+  const open = airlift(riser, airFlow, kinematicViscosity)
+  if (open.stalled) throw new OutOfRange('airFlow', airFlow, { words: 'enough air to lift water' })
+  const { submergence, lift, diameter } = riser
+  const shutOffHead =
+    submergence / (1 - voidFraction(airFlow / boreArea(diameter), 0, diameter)) - submergence - lift
+  let [low, high] = [0, shutOffHead]
+  for (let i = 0; i < 50; i++) {
+    const mid = (low + high) / 2
+    if (airlift({ ...riser, lift: lift + mid }, airFlow, kinematicViscosity).flow > open.flow / 2) low = mid
+    else high = mid
+  }
+  const exponent = Math.log(1 - low / shutOffHead) / Math.log(0.5)
+  return { shutOffHead, maxFlow: open.flow, exponent: Math.min(10, Math.max(0.5, exponent)) }
 }

@@ -1,11 +1,11 @@
+import { expanded, type VariancePart } from '../statistics/uncertainty'
+import { quadraticForm, type FittedPump } from './bands'
 import { dutyPoint, type Circuit, type DutyPoint } from './circuit'
 import { LABEL_EXPONENT, type Pump } from './pump'
 import type { Segment } from './segments'
 
-/** How well the pump is known: a fit's covariance of (H0, Q0, n), or only a label's exponent band. */
-export type PumpKnowledge =
-  | { readonly kind: 'fit'; readonly covariance: readonly (readonly number[])[]; readonly coverage: number }
-  | { readonly kind: 'label' }
+/** How well the pump is known: by a fit to the bench, or only by a label's exponent band. */
+export type PumpKnowledge = { readonly kind: 'fit'; readonly fit: FittedPump } | { readonly kind: 'label' }
 
 /** Relative standard uncertainty of tabulated loss coefficients (common practice, no source). */
 export const LOSS_UNCERTAINTY = 0.15
@@ -24,57 +24,59 @@ const scaleLosses = (segments: readonly Segment[], by: number): readonly Segment
     return { ...s, dischargeCoefficient: s.dischargeCoefficient / Math.sqrt(by) }
   })
 
+/** What the pump's curve adds to the variance of a flow, and the part of that which comes from scatter. */
+export interface PumpVariance {
+  readonly variance: number
+  readonly parts: readonly VariancePart[]
+}
+
 /**
- * Duty point with first-order uncertainty: pump parameters by central differences and their covariance, or the
- * label's exponent band as a rectangular distribution; all losses together ±15 % standard.
- *
- * Source: law of propagation of uncertainty, GUM (JCGM 100) 5.2. Expanded with k = 2, or the fit's t when larger.
+ * Variance (m⁶/s²) that the doubt in the pump's curve gives a flow: `shift` is what a changed pump does to it (m³/s).
+ * A fit's covariance goes through central differences; a label's exponent band is taken as rectangular.
+ * Source: law of propagation of uncertainty, GUM (JCGM 100) 5.2 and F.2.
+ */
+export function pumpVariance(
+  pump: Pump,
+  knowledge: PumpKnowledge,
+  shift: (changed: Pump) => number,
+): PumpVariance {
+  if (knowledge.kind === 'label') {
+    const { high, low } = LABEL_EXPONENT
+    const span = shift({ ...pump, exponent: high }) - shift({ ...pump, exponent: low })
+    return { variance: (span / 2) ** 2 / 3, parts: [] }
+  }
+  const gradient = (['shutOffHead', 'maxFlow', 'exponent'] as const).map((key) => {
+    const h = pump[key] * 1e-4
+    return (shift({ ...pump, [key]: pump[key] + h }) - shift({ ...pump, [key]: pump[key] - h })) / (2 * h)
+  })
+  const { covariance, scatter, degreesOfFreedom } = knowledge.fit
+  return {
+    variance: quadraticForm(gradient, covariance),
+    parts: [{ variance: quadraticForm(gradient, scatter), degreesOfFreedom }],
+  }
+}
+
+/**
+ * Duty point with first-order uncertainty: the pump by {@link pumpVariance}, all losses together ±15 % standard.
+ * Expanded to 95 % with k from the effective degrees of freedom (GUM G.4).
  */
 export function uncertainDutyPoint(circuit: Circuit, knowledge: PumpKnowledge): UncertainDutyPoint {
   const duty = dutyPoint(circuit)
   if (duty.blocked)
     return { ...duty, standardUncertainty: 0, expandedUncertainty: 0, parts: { pump: 0, losses: 0 } }
-  const flowWith = (pump: Pump): number => dutyPoint({ ...circuit, pump }).flow
-  const pumpPart =
-    knowledge.kind === 'fit'
-      ? fitPart(circuit.pump, knowledge.covariance, flowWith)
-      : labelPart(circuit.pump, flowWith)
-  const losses =
-    Math.abs(
-      dutyPoint({ ...circuit, segments: scaleLosses(circuit.segments, 1 + LOSS_UNCERTAINTY) }).flow -
-        dutyPoint({ ...circuit, segments: scaleLosses(circuit.segments, 1 - LOSS_UNCERTAINTY) }).flow,
-    ) / 2
-  const standard = Math.hypot(pumpPart, losses)
-  const k =
-    knowledge.kind === 'fit' && Number.isFinite(knowledge.coverage) ? Math.max(2, knowledge.coverage) : 2
+  const { variance, parts } = pumpVariance(
+    circuit.pump,
+    knowledge,
+    (pump) => dutyPoint({ ...circuit, pump }).flow - duty.flow,
+  )
+  const withLosses = (by: number): number =>
+    dutyPoint({ ...circuit, segments: scaleLosses(circuit.segments, by) }).flow
+  const losses = Math.abs(withLosses(1 + LOSS_UNCERTAINTY) - withLosses(1 - LOSS_UNCERTAINTY)) / 2
+  const all = variance + losses ** 2
   return {
     ...duty,
-    standardUncertainty: standard,
-    expandedUncertainty: k * standard,
-    parts: { pump: pumpPart, losses },
+    standardUncertainty: Math.sqrt(all),
+    expandedUncertainty: expanded(all, parts),
+    parts: { pump: Math.sqrt(variance), losses },
   }
-}
-
-function labelPart(pump: Pump, flowWith: (p: Pump) => number): number {
-  const span =
-    flowWith({ ...pump, exponent: LABEL_EXPONENT.high }) - flowWith({ ...pump, exponent: LABEL_EXPONENT.low })
-  return Math.abs(span) / 2 / Math.sqrt(3)
-}
-
-function fitPart(
-  pump: Pump,
-  covariance: readonly (readonly number[])[],
-  flowWith: (p: Pump) => number,
-): number {
-  const step = 1e-4
-  const slope = (key: keyof Pump): number => {
-    const h = pump[key] * step
-    return (
-      (flowWith({ ...pump, [key]: pump[key] + h }) - flowWith({ ...pump, [key]: pump[key] - h })) / (2 * h)
-    )
-  }
-  const g = [slope('shutOffHead'), slope('maxFlow'), slope('exponent')]
-  let variance = 0
-  g.forEach((gi, i) => g.forEach((gj, j) => (variance += gi * gj * (covariance[i]?.[j] ?? 0))))
-  return Math.sqrt(Math.max(0, variance))
 }

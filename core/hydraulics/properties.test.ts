@@ -119,7 +119,12 @@ test('pieces may be named and ordered as one likes: the flow is the same', () =>
 test('each offered change is solved on its own circuit; taking away never loses flow', () => {
   fc.assert(
     fc.property(circuit, (c) => {
-      for (const line of sensitivity(c)) {
+      for (const line of sensitivity(c, {
+        head: c.staticHead,
+        circuit: 'open',
+        fromOutlet: Math.max(0, c.staticHead),
+        fromSource: 0,
+      })) {
         expect(Math.abs(line.flow - line.change - dutyPoint(c).flow)).toBeLessThan(1e-12)
         if (['shorter', 'wider', 'fewer', 'lift'].includes(line.id))
           expect(line.change).toBeGreaterThanOrEqual(-1e-12)
@@ -133,10 +138,13 @@ test('uncertainty of the duty point grows with what is unknown of pump and losse
   fc.assert(
     fc.property(circuit, (c) => {
       const zero = [0, 1, 2].map(() => [0, 0, 0])
-      const sure = uncertainDutyPoint(c, { kind: 'fit', covariance: zero, coverage: 2 })
+      const sure = uncertainDutyPoint(c, {
+        kind: 'fit',
+        fit: { pump: c.pump, covariance: zero, scatter: zero, degreesOfFreedom: Infinity },
+      })
       const label = uncertainDutyPoint(c, { kind: 'label' })
       expect(label.standardUncertainty).toBeGreaterThanOrEqual(sure.standardUncertainty)
-      expect(label.expandedUncertainty).toBeCloseTo(2 * label.standardUncertainty, 12)
+      expect(label.expandedUncertainty).toBeCloseTo(1.959964 * label.standardUncertainty, 9)
     }),
     { numRuns: 50 },
   )
@@ -146,11 +154,12 @@ test('the label’s band holds the assumed curve; the fitted band closes where n
   fc.assert(
     fc.property(pump, between(0.05, 0.95), (p, share) => {
       const flow = p.maxFlow * share
+      const zero = [0, 1, 2].map(() => [0, 0, 0])
       const { low, high } = labelBand(flow, p)
       const assumed = pumpHead(flow, { ...p, exponent: 1.75 })
       expect(low).toBeLessThanOrEqual(assumed)
       expect(high).toBeGreaterThanOrEqual(assumed)
-      expect(pumpBand(flow, { pump: p, covariance: [0, 1, 2].map(() => [0, 0, 0]), coverage: 2 })).toBe(0)
+      expect(pumpBand(flow, { pump: p, covariance: zero, scatter: zero, degreesOfFreedom: Infinity })).toBe(0)
     }),
   )
 })

@@ -22,14 +22,27 @@ export function pumpFlow(head: number, pump: Pump): number {
   return head >= pump.shutOffHead ? 0 : pump.maxFlow * (1 - head / pump.shutOffHead) ** (1 / pump.exponent)
 }
 
+/** A label's outlet takes this share of its maximum head at most; a narrower bore than that is not the label's. */
+const MOST_AT_OUTLET = 0.5
+
 /**
- * The curve a label implies: rated flow at zero head, maximum head at zero flow, n = 1.75 as a stated assumption.
+ * The curve a label implies, n = 1.75 as a stated assumption: maximum head at zero flow, and the rated flow poured from
+ * a bare outlet at no lift. Such a flow still costs the pump the velocity head h_v (m) it leaves with, so
+ * H(Q_rated) = h_v, Q0 = Q_rated ÷ (1 − h_v/H0)^(1/n).
  * @throws OutOfRange for `ratedFlow` or `maxHead` not above zero.
  */
-export function pumpFromLabel(label: { readonly ratedFlow: number; readonly maxHead: number }): Pump {
+export function pumpFromLabel(label: {
+  readonly ratedFlow: number
+  readonly maxHead: number
+  /** Velocity head (m) of the rated flow in its bare outlet; none where it is left out. */
+  readonly outletHead?: number
+}): Pump {
+  const shutOffHead = requirePositive('maxHead', label.maxHead, 'm')
+  const ratedFlow = requirePositive('ratedFlow', label.ratedFlow, 'm³/s')
+  const left = 1 - Math.min(MOST_AT_OUTLET, (label.outletHead ?? 0) / shutOffHead)
   return {
-    shutOffHead: requirePositive('maxHead', label.maxHead, 'm'),
-    maxFlow: requirePositive('ratedFlow', label.ratedFlow, 'm³/s'),
+    shutOffHead,
+    maxFlow: ratedFlow / left ** (1 / LABEL_EXPONENT.value),
     exponent: LABEL_EXPONENT.value,
   }
 }

@@ -1,4 +1,4 @@
-import { dutyPoint, type Circuit } from './circuit'
+import { dutyPoint, type Circuit, type StaticHead } from './circuit'
 import { HOSE_SIZES } from './tables'
 import type { Segment } from './segments'
 
@@ -92,7 +92,8 @@ export interface HookupChange {
 }
 
 /** Changes worth trying on a hookup, one at a time; those that cannot be made are left out. */
-export function hookupChanges(segments: readonly Segment[], staticHead: number): readonly HookupChange[] {
+export function hookupChanges(segments: readonly Segment[], lift: StaticHead): readonly HookupChange[] {
+  const { head: staticHead, fromOutlet } = lift
   const out: HookupChange[] = []
   const tryOut = (id: string, label: string, changed: readonly Segment[] | undefined): void => {
     if (changed) out.push({ id, label, segments: changed, staticHead })
@@ -105,14 +106,16 @@ export function hookupChanges(segments: readonly Segment[], staticHead: number):
     const other = otherOutlet(segments)
     tryOut('outlet', other.label, other.segments)
   }
-  if (staticHead > 0) out.push({ id: 'lift', label: 'Return under water (no lift)', segments, staticHead: 0 })
+  // The return let down to the water gives back its own height above it, and nothing of how deep the pump draws from.
+  if (fromOutlet > 0)
+    out.push({ id: 'lift', label: 'Return under water', segments, staticHead: staticHead - fromOutlet })
   return out
 }
 
-/** What one change at a time would give at the duty point. */
-export function sensitivity(circuit: Circuit): readonly SensitivityLine[] {
+/** What one change at a time would give at the duty point; `lift` says what the static head is made of. */
+export function sensitivity(circuit: Circuit, lift: StaticHead): readonly SensitivityLine[] {
   const now = dutyPoint(circuit).flow
-  return hookupChanges(circuit.segments, circuit.staticHead).map(({ id, label, segments, staticHead }) => {
+  return hookupChanges(circuit.segments, lift).map(({ id, label, segments, staticHead }) => {
     const { flow } = dutyPoint({ ...circuit, segments, staticHead })
     return { id, label, flow, change: flow - now }
   })

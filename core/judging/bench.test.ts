@@ -381,6 +381,15 @@ describe('one air pump over many outlets', () => {
     expect(leaky.outlets[0]?.flow).toBeLessThan(tight.outlets[0]?.flow ?? 0)
     expect(outletFlow(15000, { ...outlet('a', 0.3), open: 0 })).toBe(0)
     expect(outletFlow(1000, outlet('deep', 0.5))).toBe(0)
+    // A valve of 4 mm left open by a hundredth: b = 10 · 1.2/(2 (π/4 · 0.004² · 0.01)²) = 3.7995e14 Pa/(m³/s)², so
+    // that 15 000 Pa over 30 cm of water and a stone of 2e8 pass the root of b q² + 2e8 q = 12 066.8 (by hand).
+    const b = (10 * 1.2) / (2 * (1.2566371e-5 * 0.01) ** 2)
+    const q = (-2e8 + Math.sqrt(4e16 + 4 * b * (15000 - 997 * 9.80665 * 0.3))) / (2 * b)
+    expect(b / 3.7995e14).toBeCloseTo(1, 3)
+    expect(outletFlow(15000, { ...outlet('a', 0.3), open: 0.01 }) / q).toBeCloseTo(1, 6)
+    expect(outletFlow(15000, { ...outlet('a', 0.3), open: 1 })).toBeGreaterThan(
+      5 * outletFlow(15000, { ...outlet('a', 0.3), open: 0.01 }),
+    )
     expect(() => airNetwork(pump, [outlet('a', -1)])).toThrow('outlets[0].depth')
     expect(() => airNetwork({ ...pump, maxFlow: 0 }, [])).toThrow('pump.maxFlow')
   })

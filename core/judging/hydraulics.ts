@@ -1,9 +1,12 @@
+import { mean, sum } from 'simple-statistics'
 import { thumbFlow } from '../bench'
 import type { Figure } from '../figures'
 import { budgetFigures, changeFigure, fitFigures, type BudgetItem, type ChangeItem } from './lineFigures'
 import {
   affinity,
+  bareOutlet,
   circuitLoss,
+  LOSS_UNCERTAINTY,
   fitPumpCurve,
   headBudget,
   netStaticHead,
@@ -11,6 +14,7 @@ import {
   pumpHead,
   sensitivity,
   uncertainDutyPoint,
+  velocityHead,
   type BudgetLine,
   type CommonUncertainty,
   type Fluid,
@@ -49,25 +53,30 @@ export interface CurvePoints {
 
 /** Height at which the flow just stops, seen by eye, m (common practice, no source). */
 const EYE = 0.01
+/** A tape read at the outlet, m, and what is doubted of the velocity head in it: by how its bore is known. */
+const TAPE = 0.005
+const OUTLET = { known: 0.1, assumed: 0.5 } as const
 /** Datum of a tape held at the water, m (common practice, no source). */
 const DATUM = 0.003
 
 /**
- * Trials that show the pump itself: empty body, the hose's own loss added to the lift, and heads at which the flow just
- * stops. Scatter is pooled over the trials as a share of flow, because a trial of three runs knows its own poorly.
+ * Trials that show the pump itself: empty body, and heads at which the flow just stops. The head a pump gives is the
+ * lift, what hoses take, and the velocity head the water leaves with: at the end of the hoses as their exit, from a bare
+ * body at its outlet. Scatter is pooled over the trials as a share of flow, because a trial of three runs knows its own poorly.
  */
 export function curvePoints(model: ModelRecord, results: readonly TrialResult[]): CurvePoints {
   const empty = results.filter((r) => r.trial.state === 'empty')
-  const dof = empty.reduce((s, r) => s + Math.max(0, r.result.n - 1), 0)
+  const outlet = bareOutlet(model.kind, model.hookups[0]?.segments)
+  const dof = sum(empty.map((r) => Math.max(0, r.result.n - 1)))
   const pooled =
     dof >= 3
-      ? Math.sqrt(
-          empty.reduce((s, r) => s + (r.result.n - 1) * (r.result.deviation / r.result.mean) ** 2, 0) / dof,
-        )
+      ? Math.sqrt(sum(empty.map((r) => (r.result.n - 1) * (r.result.deviation / r.result.mean) ** 2)) / dof)
       : null
   const flows = empty.map(({ trial, result }) => {
     const hookup = model.hookups.find((h) => h.id === trial.hookupId)
-    const loss = hookup ? circuitLoss(result.mean, hookup.segments, fluidAt(trial.waterTemperature)) : 0
+    const loss = hookup
+      ? circuitLoss(result.mean, hookup.segments, fluidAt(trial.waterTemperature))
+      : velocityHead(result.mean, outlet.bore)
     const ratio = model.mainsFrequency / trial.mainsFrequency
     const own = pooled === null ? result.standardUncertainty : (pooled * result.mean) / Math.sqrt(result.n)
     return {
@@ -76,7 +85,7 @@ export function curvePoints(model: ModelRecord, results: readonly TrialResult[])
       flow: result.mean * ratio,
       head: (Math.max(0, trial.lift) + loss) * ratio ** 2,
       flowUncertainty: Math.max(own, 1e-4 * result.mean) * ratio,
-      headUncertainty: Math.hypot(0.005, 0.15 * loss),
+      headUncertainty: Math.hypot(TAPE, LOSS_UNCERTAINTY * (hookup ? loss : 0)),
     }
   })
   const stops = model.trials
@@ -84,7 +93,7 @@ export function curvePoints(model: ModelRecord, results: readonly TrialResult[])
     .map((t) => {
       const ratio = model.mainsFrequency / t.mainsFrequency
       const heads = t.runs.map((r) => r.value ?? 0)
-      const head = (heads.reduce((a, b) => a + b, 0) / heads.length) * ratio ** 2
+      const head = mean(heads) * ratio ** 2
       return {
         trialId: t.id,
         reason: t.outReason ?? null,
@@ -96,12 +105,15 @@ export function curvePoints(model: ModelRecord, results: readonly TrialResult[])
     })
   const shares = empty.map((r) => Math.hypot(r.result.typeB.vessel, r.result.typeB.reaction) / r.result.mean)
   const all = [...flows, ...stops]
+  const top = Math.max(0, ...flows.map((f) => f.flow))
   return {
     points: all.filter((p) => p.reason === null),
     out: all.flatMap((p) => (p.reason === null ? [] : [{ ...p, reason: p.reason }])),
     common: {
-      flow: shares.length ? Math.sqrt(shares.reduce((s, v) => s + v * v, 0) / shares.length) : 0,
+      flow: shares.length ? Math.sqrt(sum(shares.map((v) => v * v)) / shares.length) : 0,
       head: DATUM,
+      outletHead: OUTLET[outlet.known ? 'known' : 'assumed'] * velocityHead(top, outlet.bore),
+      ...(pooled !== null && { degreesOfFreedom: dof }),
     },
   }
 }
@@ -118,8 +130,18 @@ export function knownPump(model: ModelRecord, results: readonly TrialResult[]): 
   const flow = claimed(model, 'rated-flow')
   const head = claimed(model, 'max-head')
   const ratio = flow?.mainsFrequency ? model.mainsFrequency / flow.mainsFrequency : 1
+  const { bore } = bareOutlet(model.kind, model.hookups[0]?.segments)
   const labelPump =
-    flow && head ? affinity(pumpFromLabel({ ratedFlow: flow.value, maxHead: head.value }), ratio) : null
+    flow && head
+      ? affinity(
+          pumpFromLabel({
+            ratedFlow: flow.value,
+            maxHead: head.value,
+            outletHead: velocityHead(flow.value, bore),
+          }),
+          ratio,
+        )
+      : null
   const curve = curvePoints(model, results)
   let fitProblem: string | null
   try {
@@ -173,9 +195,7 @@ export function hookupResult(
     staticHead: staticHead.head,
     fluid: fluidAt(temperature),
   }
-  const knowledge: PumpKnowledge = known.fit
-    ? { kind: 'fit', covariance: known.fit.covariance, coverage: known.fit.coverage }
-    : { kind: 'label' }
+  const knowledge: PumpKnowledge = known.fit ? { kind: 'fit', fit: known.fit } : { kind: 'label' }
   const duty = uncertainDutyPoint(circuit, knowledge)
   const computed = computedFigure(hookup, known, duty, staticHead, temperature)
   return {
@@ -186,7 +206,7 @@ export function hookupResult(
     budget: budgetFigures(headBudget(duty.flow, circuit), { ...circuit, flow: computed }),
     sensitivity: duty.blocked
       ? []
-      : sensitivity(circuit).map((line) => ({ ...line, figure: changeFigure(line, computed) })),
+      : sensitivity(circuit, staticHead).map((line) => ({ ...line, figure: changeFigure(line, computed) })),
     computed,
     measured: loaded ? measuredBudget(loaded, circuit) : null,
   }

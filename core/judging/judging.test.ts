@@ -1,5 +1,5 @@
 import { sentenceText } from '../figures'
-import { circuitLoss, pumpFlow, type Segment } from '../hydraulics'
+import { circuitLoss, type Pump, type Segment } from '../hydraulics'
 import { STOCK_CLASSES } from '../tanks'
 import {
   assess,
@@ -20,6 +20,19 @@ const runsAt = (flow: number, n = 5) =>
   [0, 0.005, -0.005, 0.003, -0.003]
     .slice(0, n)
     .map((e) => ({ volume: 0.01, seconds: 0.01 / (lph(flow) * (1 + e)) }))
+
+/** What a pump pours from a bare outlet at a lift (L/h): H(Q) = lift + v²/2g, by bisection, apart from the core. */
+function poured(lift: number, { shutOffHead, maxFlow, exponent }: Pump, bore = 0.016): number {
+  const left = (q: number): number =>
+    shutOffHead * (1 - (q / maxFlow) ** exponent) - lift - (q / ((Math.PI / 4) * bore ** 2)) ** 2 / 19.6133
+  let [low, high] = [0, maxFlow]
+  for (let i = 0; i < 60; i++) {
+    const mid = (low + high) / 2
+    if (left(mid) > 0) low = mid
+    else high = mid
+  }
+  return low * 3.6e6
+}
 
 const trial = (id: string, more: Partial<TrialRecord> & { flow: number }): TrialRecord => ({
   id,
@@ -153,7 +166,7 @@ describe('the pump and its head', () => {
     ...labelOnly,
     hookups: [hookup],
     trials: [
-      ...lifts.map((lift) => trial(`l${lift}`, { lift, flow: pumpFlow(lift, pump) * 3.6e6 })),
+      ...lifts.map((lift) => trial(`l${lift}`, { lift, flow: poured(lift, pump) })),
       trial('loaded', { flow: 500, state: 'as-shipped', hookupId: 'h1' }),
     ],
   }
@@ -162,6 +175,26 @@ describe('the pump and its head', () => {
     expect(fit?.from).toBe('fit')
     expect(fit?.pump.shutOffHead).toBeCloseTo(1.6, 2)
     expect((fit?.pump.maxFlow ?? 0) * 3.6e6).toBeCloseTo(900, 0)
+  })
+  test('a run of nothing but an open end in the outlet’s own bore flows as the bare outlet does', () => {
+    const end = {
+      kind: 'fitting',
+      id: 'e',
+      label: 'Open end',
+      lossCoefficient: 1,
+      diameter: 0.016,
+      count: 1,
+    } as const
+    const { main } = assess({
+      ...benched,
+      hookups: [{ ...hookup, segments: [end] }],
+      trials: benched.trials.slice(0, 5),
+    })
+    expect((main?.computed.value ?? 0) * 3.6e6).toBeCloseTo(poured(0, pump), 0)
+    // The label says the same of itself: what it prints is what a bare outlet pours.
+    const label =
+      assess({ ...labelOnly, hookups: [{ ...hookup, segments: [end] }] }).main?.computed.value ?? 0
+    expect(label * 3.6e6).toBeCloseTo(1000, 6)
   })
   test('what hose and lift leave of the pump’s head at the loaded flow belongs to media and body', () => {
     const main = assess(benched).main

@@ -26,6 +26,9 @@ export interface ClaimRecord {
   readonly where?: string | null
 }
 
+/** How the mass of a unit's biological media is known. */
+export const MASS_SOURCES = ['scale', 'estimate'] as const
+
 /** What was in the body during a trial. */
 export const FILL_STATES = ['empty', 'as-shipped', 'proposed', 'dirty'] as const
 export type FillState = (typeof FILL_STATES)[number]
@@ -56,6 +59,10 @@ export interface TrialRecord {
   readonly hookupId: string | null
   readonly lift: number
   readonly waterTemperature: number
+  /** Practical salinity; fresh when absent. */
+  readonly salinity?: number
+  /** Share a tap in the run was left open; absent for fully. */
+  readonly valve?: number
   readonly mainsFrequency: number
   readonly method: TimingMethod
   readonly runs: readonly BenchReading[]

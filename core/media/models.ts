@@ -29,9 +29,9 @@ export function ergun({
 }
 
 /**
- * Pads and floss as a mat of fibres: Kozeny–Carman k = ε³ / (K₀ (1−ε)² S²), with S = 4/d the surface of a fibre per its
- * volume and K₀ = 5; the inertial part as Ergun's with the grain of equal surface, 1.5 d.
- * Source: Carman 1937; K₀ for fibre mats near this solidity after Davies 1952. Pads vary: calibrate where it matters.
+ * Pads and floss as a mat of fibres: Davies' k = d² / (64 s^1.5 (1 + 56 s³)) with fibre diameter d and solidity s; the
+ * inertial part as Ergun's with the grain of equal surface, 1.5 d. Pads vary: calibrate where it matters.
+ * Source: Davies, Proc. Inst. Mech. Eng. 1B (1952) 185 (from memory); measured on mats of s 0.006 to 0.3.
  * @throws OutOfRange for `solidity` outside 0.005 to 0.4 or `fibre` not above zero.
  */
 export function fibrePad({
@@ -44,9 +44,8 @@ export function fibrePad({
   requireRange('solidity', solidity, { min: 0.005, max: 0.4 })
   requirePositive('fibre', fibre, 'm')
   const voidage = 1 - solidity
-  const surface = 4 / fibre
   return {
-    permeability: voidage ** 3 / (5 * solidity ** 2 * surface ** 2),
+    permeability: fibre ** 2 / (64 * solidity ** 1.5 * (1 + 56 * solidity ** 3)),
     inertia: (1.75 * solidity) / (voidage ** 3 * 1.5 * fibre),
   }
 }
@@ -111,8 +110,9 @@ export interface Gap {
   readonly lossCoefficient?: number
 }
 
-/** Entry and exit of a narrow slot (common practice, no source). */
+/** Entry and exit of a narrow slot together, and the entry alone (common practice, no source). */
 export const SLOT_ENTRY_EXIT = 1.5
+export const SLOT_ENTRY = 0.5
 
 /** Flow (m³/s) of a form Δp = a q + b q² at pressure Δp (Pa). */
 const flowAt = (pressure: number, a: number, b: number): number =>

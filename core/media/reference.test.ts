@@ -84,7 +84,10 @@ describe('resistance of media', () => {
     )
     expect(() => foam(80)).toThrow('poresPerInch')
   })
-  test('a denser pad of finer fibre lets less through; scales with the fibre squared (Kozeny–Carman)', () => {
+  test('a denser pad of finer fibre lets less through; scales with the fibre squared (Davies 1952; from memory)', () => {
+    // By hand, d 30 µm, s 0.1: 9e-10 / (64 · 0.0316228 · 1.056) = 4.2112e-10 m²; d 25 µm, s 0.03: 1.8765e-9 m².
+    expect(fibrePad({ solidity: 0.1, fibre: 30e-6 }).permeability / 4.2112e-10).toBeCloseTo(1, 4)
+    expect(fibrePad({ solidity: 0.03, fibre: 25e-6 }).permeability / 1.8765e-9).toBeCloseTo(1, 3)
     const a = fibrePad({ solidity: 0.05, fibre: 40e-6 })
     expect(fibrePad({ solidity: 0.1, fibre: 40e-6 }).permeability).toBeLessThan(a.permeability)
     expect(fibrePad({ solidity: 0.05, fibre: 20e-6 }).permeability).toBeCloseTo(a.permeability / 4, 14)

@@ -10,6 +10,8 @@ export interface Drive {
   readonly pump: Pump
   readonly knowledge: PumpKnowledge
   readonly from: 'fit' | 'label' | 'airlift'
+  /** What the curve's reach was multiplied by to give the telling trial its own flow; absent when it was left alone. */
+  readonly reach?: number
 }
 
 /** Another filter on the same hoses: in the same run, or in a branch of its own beside this one. */
@@ -25,6 +27,19 @@ export interface SecondFilter {
 }
 
 /**
+ * A loaded trial that told how the body behaves: the case as it stood then, and what was measured (m³/s, standard
+ * uncertainty). `knob` is what was set by it: what trays and grids take, or, where hose and media alone take more than
+ * the trial shows and for airlifts, how far the curve of the drive reaches.
+ */
+export interface Telling {
+  readonly case: PathCase
+  readonly knob: 'rest' | 'reach'
+  readonly flow: number
+  readonly uncertainty: number
+  readonly degreesOfFreedom: number
+}
+
+/**
  * One filter with one fill on one hookup: all the path needs. SI; `rest` is what trays and grids take, m per (m³/s)².
  */
 export interface PathCase {
@@ -37,7 +52,8 @@ export interface PathCase {
   readonly second?: SecondFilter | null
   readonly drive: Drive
   readonly rest: number
-  /** The loaded trial that told `rest`: its flow and standard uncertainty (m³/s). */
-  readonly told?: { readonly flow: number; readonly uncertainty: number } | null
+  readonly told?: Telling | null
   readonly temperature: number
+  /** Practical salinity; fresh water when absent. */
+  readonly salinity?: number
 }

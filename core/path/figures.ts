@@ -13,7 +13,7 @@ export const RESISTANCE_WORDS: Readonly<
 > = {
   calibrated: { words: 'calibrated on the bench', source: 'Darcy–Forchheimer, solved for k' },
   ergun: { words: 'from grain and voidage', source: 'Ergun 1952' },
-  fibres: { words: 'from fibre and solidity', source: 'Kozeny–Carman' },
+  fibres: { words: 'from fibre and solidity', source: 'Davies 1952 (from memory)' },
   'foam-table': {
     words: 'from pores per inch, a proxy from metal foams',
     source: 'after Bhattacharya, Calmidi and Mahajan 2002 (from memory)',

@@ -51,7 +51,9 @@ const ready = (r: PathRecord) => {
 
 test('from the label alone: its pump, nothing known of the body, a usual temperature', () => {
   const { base, restTrialId } = ready(record(label))
-  expect(base.drive).toMatchObject({ from: 'label', pump: { shutOffHead: 1.7, maxFlow: 1000 / 3.6e6 } })
+  expect(base.drive).toMatchObject({ from: 'label', pump: { shutOffHead: 1.7 } })
+  // 1000 L/h leave a bore of 16 mm with 0.0973 m of velocity head: Q0 = 1000/(1 − 0.0973/1.7)^(1/1.75) (by hand).
+  expect(base.drive.pump.maxFlow * 3.6e6).toBeCloseTo(1034.26, 1)
   expect(base.drive.knowledge).toEqual({ kind: 'label' })
   expect([base.rest, restTrialId, base.temperature]).toEqual([0, null, 25])
 })
@@ -67,7 +69,8 @@ test('an air-driven body goes by its measured flow, and stops at half the depth 
   const sponge: ModelRecord = { ...label, kind: 'air-sponge', claims: [], hookups: [], trials: [timed('t', flow, { hookupId: null }), air] } // prettier-ignore
   const { drive } = ready(record(sponge)).base
   expect(drive.from).toBe('airlift')
-  expect(drive.pump.maxFlow / flow).toBeCloseTo(1, 4)
+  // The nozzle of its run takes a little, so the curve reaches a little further than the flow it was told.
+  expect(drive.pump.maxFlow / flow).toBeCloseTo(1, 2)
   expect(drive.pump.shutOffHead).toBeCloseTo(0.15, 12)
 })
 

@@ -1,18 +1,20 @@
 import { CoreError } from '../errors'
 import type { Fill } from '../fills'
-import { netStaticHead } from '../hydraulics'
-import type { Assessment, ModelRecord } from '../judging'
+import { affinity, airliftCurve, netStaticHead } from '../hydraulics'
 import type { TrialResult } from '../judging/flows'
-import { hasPump } from '../kinds'
+import type { KnownPump } from '../judging/hydraulics'
+import type { ModelRecord } from '../judging/records'
+import { FILTERS, hasPump } from '../kinds'
 import type { Medium } from '../media'
 import type { BodyRecord, Chamber } from '../volumes'
-import type { Drive, PathCase, SecondFilter } from './case'
-import { atLift, restFrom, type MeasuredFlow } from './rest'
+import { airUpTheRiser } from '../trials/air/flow'
+import type { Drive, PathCase, SecondFilter, Telling } from './case'
+import { atLift, reachFrom, restFrom, type MeasuredFlow } from './rest'
 
 /** What a model’s record gives the path to work with. */
 export interface PathRecord {
   readonly model: ModelRecord
-  readonly assessment: Pick<Assessment, 'pump' | 'trials'>
+  readonly assessment: { readonly pump: KnownPump | null; readonly trials: readonly TrialResult[] }
   readonly body: BodyRecord
   readonly chambers: readonly Chamber[]
   readonly media: readonly Medium[]
@@ -39,27 +41,38 @@ const USUAL = 25
 /** Head (m) at which an airlift of unknown depth stops (common practice, no source). */
 const AIRLIFT_HEAD = 0.05
 
-function driveOf({ model, assessment }: PathRecord): Drive | null {
-  const { pump, trials } = assessment
-  if (hasPump(model.kind)) {
-    if (!pump) return null
-    return {
-      pump: pump.pump,
-      knowledge: pump.fit
-        ? { kind: 'fit', covariance: pump.fit.covariance, coverage: pump.fit.coverage }
-        : { kind: 'label' },
-      from: pump.from,
-    }
-  }
-  const flow = trials.findLast((t) => t.trial.state !== 'dirty')?.result.mean
-  if (!flow) return null
-  const depth = model.trials.findLast((t) => t.kind === 'air')?.setup?.submergence
-  const head = depth ? depth / 2 : AIRLIFT_HEAD
+function driveOf(r: PathRecord): Drive | null {
+  const { model, assessment } = r
+  if (!hasPump(model.kind)) return airDrive(r)
+  const { pump } = assessment
+  if (!pump) return null
   return {
-    pump: { maxFlow: flow, shutOffHead: head, exponent: 1 },
-    knowledge: { kind: 'label' },
-    from: 'airlift',
+    pump: pump.pump,
+    knowledge: pump.fit ? { kind: 'fit', fit: pump.fit } : { kind: 'label' },
+    from: pump.from,
   }
+}
+
+/**
+ * An airlift by its own curve where riser, depth and air are on record, else falling straight from the measured flow to
+ * nothing at half its depth.
+ */
+function airDrive({ model, assessment }: PathRecord): Drive | null {
+  const flow = assessment.trials.findLast((t) => t.trial.state !== 'dirty')?.result.mean
+  if (!flow) return null
+  const air = model.trials.findLast((t) => t.kind === 'air')
+  const { riserDiameter, submergence } = air?.setup ?? {}
+  const told = { knowledge: { kind: 'label' }, from: 'airlift' } as const
+  const supply = air && airUpTheRiser(air.runs)
+  if (air && supply && riserDiameter && submergence)
+    try {
+      const riser = { diameter: riserDiameter, submergence, lift: Math.max(0, air.lift) }
+      return { ...told, pump: airliftCurve(riser, supply) }
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error
+    }
+  const head = submergence ? submergence / 2 : AIRLIFT_HEAD
+  return { ...told, pump: { maxFlow: flow, shutOffHead: head, exponent: 1 } }
 }
 
 /** The fill that was in the body at a trial: as noted, else by the trial’s state. */
@@ -79,7 +92,10 @@ export const measuredAt = (t: TrialResult): MeasuredFlow => ({
   lift: Math.max(0, t.trial.lift),
 })
 
-/** The as-shipped trial nearest to how the filter stands, the newest of several: it tells what the body takes. */
+/**
+ * The as-shipped trial nearest to how the filter stands, the newest of several: it tells how the body behaves. Of a
+ * filter without hoses a trial with nothing attached is as it stands.
+ */
 function tellingTrial(r: PathRecord, hookup: PathCase['hookup']): TrialResult | undefined {
   const static_ = hookup ? netStaticHead(hookup).head : 0
   const apart = (t: TrialResult): number => Math.abs(Math.max(0, t.trial.lift) - static_)
@@ -98,21 +114,39 @@ function tellingTrial(r: PathRecord, hookup: PathCase['hookup']): TrialResult | 
 export const loadedTrials = (r: PathRecord): readonly TrialResult[] =>
   r.assessment.trials.filter(
     (t) =>
-      !['empty', 'dirty'].includes(t.trial.state) && t.trial.hookupId !== null && fillAt(r, t.trial) !== null,
+      !['empty', 'dirty'].includes(t.trial.state) &&
+      (t.trial.hookupId !== null || !FILTERS[r.model.kind].hoses) &&
+      fillAt(r, t.trial) !== null,
   )
 
-/** A trial as a case of its own: its fill, hookup and water, at its lift. */
+/** A trial as a case of its own: its fill, hookup, water and mains, at its lift. */
 export function caseOfTrial(base: Omit<PathCase, 'fill'>, r: PathRecord, t: TrialResult): PathCase {
-  const hookup = r.model.hookups.find((h) => h.id === t.trial.hookupId) ?? null
+  const { hookupId, waterTemperature, salinity, mainsFrequency, lift } = t.trial
+  const hookup = r.model.hookups.find((h) => h.id === hookupId) ?? ownHookup(r)
   const fill = fillAt(r, t.trial)
   if (!fill) throw new Error('This trial has no fill on record.')
+  const { drive } = base
+  // A pump turns with the mains; an air pump's air is what it was at the trial.
+  const pump = hasPump(base.kind) ? affinity(drive.pump, mainsFrequency / r.model.mainsFrequency) : drive.pump
   return atLift(
-    { ...base, hookup, second: null, temperature: t.trial.waterTemperature, fill },
-    Math.max(0, t.trial.lift),
+    {
+      ...base,
+      drive: { ...drive, pump },
+      hookup,
+      second: null,
+      temperature: waterTemperature,
+      salinity: salinity ?? 0,
+      fill,
+    },
+    Math.max(0, lift),
   )
 }
 
-/** Builds the case of a hookup: the pump as known, and what the body takes by the trial that tells it. */
+/** The run a filter without hoses always has. */
+const ownHookup = (r: PathRecord): PathCase['hookup'] =>
+  FILTERS[r.model.kind].hoses ? null : (r.model.hookups[0] ?? null)
+
+/** Builds the case of a hookup: the drive as known, and how the body behaves by the trial that tells it. */
 export function pathBase(r: PathRecord): PathBase {
   const drive = driveOf(r)
   if (!drive)
@@ -134,23 +168,50 @@ export function pathBase(r: PathRecord): PathBase {
     rest: 0,
     temperature: USUAL,
   }
-  const told = hasPump(r.model.kind) ? tellingTrial(r, hookup) : undefined
-  const fill = told && fillAt(r, told.trial)
-  if (!told || !fill) return { kind: 'ready', base: bare, restTrialId: null, restFill: null }
-  const own = r.model.hookups.find((h) => h.id === told.trial.hookupId) ?? null
-  const temperature = told.trial.waterTemperature
-  let rest: number
+  const nothing: PathBase = { kind: 'ready', base: bare, restTrialId: null, restFill: null }
+  const trial = tellingTrial(r, hookup)
+  if (!trial) return nothing
   try {
-    rest = restFrom({ ...bare, hookup: own, second: null, temperature, fill }, measuredAt(told))
+    const { base, told } = toldBy(bare, r, trial)
+    const { temperature, salinity = 0 } = told.case
+    return {
+      kind: 'ready',
+      base: { ...base, temperature, salinity, told },
+      restTrialId: trial.trial.id,
+      restFill: told.case.fill.name,
+    }
   } catch (error) {
-    // The fill of that trial cannot be worked out: what the body takes stays unknown until it is mended.
+    // The fill of that trial cannot be worked out: how the body behaves stays unknown until it is mended.
     if (!(error instanceof CoreError)) throw error
-    return { kind: 'ready', base: bare, restTrialId: null, restFill: null }
-  }
-  return {
-    kind: 'ready',
-    base: { ...bare, rest, temperature, told: measuredAt(told) },
-    restTrialId: told.trial.id,
-    restFill: fill.name,
+    return nothing
   }
 }
+
+/** What a loaded trial tells: what trays and grids take, or how far the drive's curve reaches. */
+function toldBy(
+  bare: Omit<PathCase, 'fill'>,
+  r: PathRecord,
+  trial: TrialResult,
+): { readonly base: Omit<PathCase, 'fill'>; readonly told: Telling } {
+  const measured = measuredAt(trial)
+  const standing = caseOfTrial(bare, r, trial)
+  const rest = hasPump(bare.kind) ? restFrom(standing, measured) : 0
+  const base =
+    rest > 0 ? { ...bare, rest } : { ...bare, drive: reaching(bare.drive, reachFrom(standing, measured)) }
+  return {
+    base,
+    told: {
+      case: caseOfTrial(base, r, trial),
+      knob: rest > 0 ? 'rest' : 'reach',
+      flow: measured.flow,
+      uncertainty: measured.uncertainty,
+      degreesOfFreedom: trial.result.effectiveDegreesOfFreedom,
+    },
+  }
+}
+
+const reaching = (drive: Drive, reach: number): Drive => ({
+  ...drive,
+  reach,
+  pump: { ...drive.pump, maxFlow: drive.pump.maxFlow * reach },
+})

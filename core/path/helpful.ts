@@ -1,7 +1,7 @@
 import { put, type Figure } from '../figures'
 import { hookupChanges, netStaticHead } from '../hydraulics'
 import type { Outcome } from './outcome'
-import { flowOfCase } from './outcome'
+import { flowOfCase } from './flow'
 
 /** What one change at a time would give: new flow and the difference (m³/s). */
 export interface PathChange {
@@ -85,8 +85,8 @@ export function pathSensitivity(o: Outcome): readonly PathChange[] {
   }
   const { hookup } = c
   if (hookup)
-    for (const change of hookupChanges(hookup.segments, netStaticHead(hookup).head)) {
-      const lifted = change.staticHead === 0 ? { outletAboveWater: -0.05, sourceBelowWater: 0 } : {}
+    for (const change of hookupChanges(hookup.segments, netStaticHead(hookup))) {
+      const lifted = change.id === 'lift' ? { outletAboveWater: 0 } : {}
       out.push(
         line(
           o,

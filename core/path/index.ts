@@ -1,5 +1,6 @@
 export * from './case'
 export * from './topology'
+export * from './flow'
 export * from './outcome'
 export * from './figures'
 export * from './rules'

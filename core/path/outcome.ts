@@ -8,12 +8,14 @@ import {
   type PlacedLayer,
   type ShoppingLine,
 } from '../fills'
-import { LABEL_EXPONENT, LOSS_UNCERTAINTY } from '../hydraulics'
-import { isStraining, resistanceOf } from '../media'
-import { solveNetwork, type Element, type ElementResult } from '../network'
+import { isStraining } from '../media'
+import type { Element, ElementResult } from '../network'
 import { carriedByMass, type StockClass } from '../tanks'
 import { volumeAudit } from '../volumes'
 import type { PathCase } from './case'
+import { expandedUncertainty } from './doubt'
+import { solved } from './flow'
+import { meets } from './meets'
 import { topologyOf, type PathPart, type Topology } from './topology'
 
 /** Water through one layer and past it. Flows m³/s, heads m. */
@@ -79,25 +81,6 @@ export interface Capacity {
   readonly binding: 'media-mass' | 'turnover'
 }
 
-const solved = (topology: Topology): { flow: number; results: Map<string, ElementResult> } => {
-  const main = solveNetwork(topology.pumped)
-  const results = new Map(main.results.map((r) => [r.element.id, r]))
-  const flow = flowOf(results, topology)
-  if (topology.gravity) {
-    const { network, inlet } = topology.gravity
-    for (const r of solveNetwork({ ...network, inflows: { [inlet]: Math.max(flow, 1e-12) } }).results)
-      results.set(r.element.id, r)
-  }
-  return { flow, results }
-}
-
-/** Flow delivered: what passes the pump, or the last thing before the tank. */
-function flowOf(results: ReadonlyMap<string, ElementResult>, topology: Topology): number {
-  let sum = 0
-  for (const e of topology.pumped.elements) if (e.to === 'return') sum += results.get(e.id)?.flow ?? 0
-  return sum
-}
-
 /**
  * Works a fill through: the network solved, the water shared out, the head spent, litres, kilograms, cost, capacity.
  * `quick` leaves the flow’s uncertainty out, for drags and searches.
@@ -143,8 +126,7 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
   const gross = volumeAudit(c.chambers, c.body).gross
   const weights = weighFill(c.kind, topology.chambers, c.body, gross)
   const shopping = shoppingList(topology.chambers)
-  const biological = layers.filter((l) => l.counts)
-  const meetsMedia = flow > 0 ? meets(biological, flow) : 0
+  const meetsMedia = meets(c.kind, topology, passed, flow)
   const straining = layers.filter((l) => isStraining(l.placed.medium))
   const jobs = [...new Set(straining.map((l) => l.placed.medium.job))]
   const given = (id: string): number => Math.max(0, -(results.get(id)?.loss ?? 0))
@@ -154,7 +136,7 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
     case: c,
     topology,
     flow,
-    uncertainty: quick ? 0 : uncertaintyOf(c, flow),
+    uncertainty: quick ? 0 : expandedUncertainty(c, flow),
     pumpHead,
     layers,
     sides,
@@ -172,22 +154,6 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
     ),
     capacity: capacityOf(weights.equivalentMass, flow * meetsMedia, stock),
   }
-}
-
-/**
- * Share of the flow that meets at least one of the layers: in a row, what each lets past is multiplied; side by side it
- * adds up.
- */
-function meets(layers: readonly LayerFlow[], flow: number): number {
-  let missed = 1
-  const side = new Map<string, number>()
-  for (const l of layers) {
-    const whole = l.through + l.past
-    if (whole > 0.98 * flow) missed *= l.bypassFraction
-    else side.set(l.chamber.chamber.id, Math.max(side.get(l.chamber.chamber.id) ?? 0, l.through))
-  }
-  const beside = [...side.values()].reduce((a, b) => a + b, 0) / flow
-  return 1 - missed * Math.max(0, 1 - beside)
 }
 
 /** The smaller of media mass × litres per kilogram and the flow that meets the media ÷ turnover asked for. */
@@ -224,75 +190,3 @@ function budget(
     lines.push({ id: 'lift', label: 'Lift', part: { what: 'lift' }, head: topology.staticHead })
   return lines
 }
-
-/**
- * Share of a flow’s distance from the one that was measured, taken as its standard uncertainty (common practice, no
- * source).
- */
-const DISTANCE = 0.3
-
-/**
- * Expanded uncertainty (k = 2) of the flow. Where a loaded trial told what the body takes: that trial’s own, and a
- * share of the distance from it, since pump and losses cancel there. Else pump, tabulated losses: each turned a little
- * and solved again. Permeabilities always, as far as they are not in the trial already.
- */
-function uncertaintyOf(c: PathCase, flow: number): number {
-  let variance = c.told
-    ? ((flow * c.told.uncertainty) / c.told.flow) ** 2 + (DISTANCE * (flow - c.told.flow)) ** 2
-    : untold(c, flow)
-  for (const m of c.media) {
-    if (!c.fill.layers.some((l) => l.mediumId === m.id)) continue
-    const r = resistanceOf(m)
-    if (!r.relative) continue
-    const other = again({
-      ...c,
-      media: c.media.map((x) =>
-        x === m
-          ? {
-              ...m,
-              permeability: r.permeability / (1 + r.relative),
-              inertia: r.inertia,
-              permeabilityLow: null,
-            }
-          : x,
-      ),
-    })
-    variance += (other - flow) ** 2
-  }
-  return 2 * Math.sqrt(Math.max(0, variance))
-}
-
-/** Variance of the flow from the pump’s curve and the tabulated losses. */
-function untold(c: PathCase, flow: number): number {
-  const withPump = (pump: PathCase['drive']['pump']): number => again({ ...c, drive: { ...c.drive, pump } })
-  const { pump, knowledge } = c.drive
-  let variance = (again(c, 1 + LOSS_UNCERTAINTY) - flow) ** 2
-  if (knowledge.kind === 'fit') {
-    const keys = ['shutOffHead', 'maxFlow', 'exponent'] as const
-    const g = keys.map((k) => (withPump({ ...pump, [k]: pump[k] * 1.001 }) - flow) / (pump[k] * 1e-3))
-    g.forEach((a, i) => g.forEach((b, j) => (variance += a * b * (knowledge.covariance[i]?.[j] ?? 0))))
-  } else {
-    const span =
-      withPump({ ...pump, exponent: LABEL_EXPONENT.high }) -
-      withPump({ ...pump, exponent: LABEL_EXPONENT.low })
-    variance += (span / 2) ** 2 / 3
-  }
-  return variance
-}
-
-const again = (c: PathCase, losses = 1): number => {
-  const topology = topologyOf(c)
-  if (losses === 1) return solved(topology).flow
-  const elements = topology.pumped.elements.map((e) => scaleLoss(e, losses))
-  return solved({ ...topology, pumped: { ...topology.pumped, elements } }).flow
-}
-
-function scaleLoss(e: Element, by: number): Element {
-  if (!e.id.startsWith('seg:')) return e
-  if (e.kind === 'hose') return { ...e, length: e.length * by }
-  if (e.kind === 'fitting') return { ...e, lossCoefficient: e.lossCoefficient * by }
-  return e.kind === 'orifices' ? { ...e, dischargeCoefficient: e.dischargeCoefficient / Math.sqrt(by) } : e
-}
-
-/** Flow with a layer’s permeability, a gap or anything else of the case changed; the list of what would help. */
-export const flowOfCase = (c: PathCase): number => again(c)

@@ -2,7 +2,7 @@ import { netStaticHead } from '../hydraulics'
 import { resistanceOf } from '../media'
 import { OutOfRange } from '../errors'
 import type { PathCase } from './case'
-import { flowOfCase } from './outcome'
+import { flowOfCase } from './flow'
 
 /** A flow (m³/s) and its standard uncertainty, measured on a case at a lift (m). */
 export interface MeasuredFlow {
@@ -47,6 +47,18 @@ export function restFrom(c: PathCase, measured: MeasuredFlow): number {
   if (flowOfCase(standing) <= measured.flow) return 0
   const top = Math.log10((4 * shutOffHead) / measured.flow ** 2)
   return meet((rest) => flowOfCase({ ...standing, rest }), measured.flow, top - 9, top) ?? 0
+}
+
+/**
+ * How far the drive's curve must reach, as a factor of its flows, to give the measured flow where hose and media alone
+ * already take more than that, and for airlifts; 1 when no factor does.
+ */
+export function reachFrom(c: PathCase, measured: MeasuredFlow): number {
+  const standing = atLift(c, measured.lift)
+  const { pump } = c.drive
+  const short = (x: number): number =>
+    -flowOfCase({ ...standing, drive: { ...c.drive, pump: { ...pump, maxFlow: pump.maxFlow * x } } })
+  return meet(short, -measured.flow, -1.5, 1.5) ?? 1
 }
 
 /** A medium’s permeability (m²) as two flows give it: value, 95 % interval, and the model’s value beside it. */

@@ -1,8 +1,7 @@
-import { fittingKind } from '../hydraulics/tables'
 import { FILTERS } from '../kinds'
 import { isBeside, placeFill, type PlacedChamber, type PlacedLayer } from '../fills'
-import { boreArea, netStaticHead, STANDARD_GRAVITY, type Segment } from '../hydraulics'
-import { resistanceOf, SLOT_ENTRY_EXIT } from '../media'
+import { bodyPosition, boreArea, netStaticHead, STANDARD_GRAVITY, type Segment } from '../hydraulics'
+import { resistanceOf, SLOT_ENTRY, SLOT_ENTRY_EXIT } from '../media'
 import { CoreError, requireRange } from '../errors'
 import { segmentElement, takesHead, type Element, type Network } from '../network'
 import { waterProperties } from '../water'
@@ -37,15 +36,6 @@ const SPILL = { opening: 0.01, discharge: 0.6 } as const
 /** Share of its permeability a layer keeps when `fouled` of its dirt capacity is used: (1 − σ/σ_max)³. */
 export const fouledShare = (fouled: number): number => (1 - fouled) ** 3
 
-/** Where the body stands in a hose run: after the first hose where there are two, else where suction ends. */
-export function bodyPosition(kind: PathCase['kind'], segments: readonly Segment[]): number {
-  const hoses = segments.flatMap((s, i) => (s.kind === 'hose' ? [i] : []))
-  if (hoses.length > 1) return (hoses[0] ?? 0) + 1
-  if (FILTERS[kind].tubeAhead) return Math.max(0, segments.length - 1)
-  const first = segments.findIndex((s) => s.kind !== 'fitting' || fittingKind(s)?.at !== 'intake')
-  return first < 0 ? segments.length : first
-}
-
 /**
  * Turns chambers, fill and hookup into a network: hose pieces before the body, chambers in flow order with the pump in
  * its place, each layer with the gap beside it, each chamber with the gap round it and its weir, then the pieces after.
@@ -54,7 +44,7 @@ export function bodyPosition(kind: PathCase['kind'], segments: readonly Segment[
 export function topologyOf(c: PathCase): Topology {
   const { chambers, lost } = placeFill(c.kind, c.chambers, c.fill, c.media)
   const parts = new Map<string, PathPart>()
-  const { kinematicViscosity } = waterProperties({ temperature: c.temperature })
+  const { kinematicViscosity } = waterProperties({ temperature: c.temperature, salinity: c.salinity ?? 0 })
   const fluid = { kinematicViscosity }
   const staticHead = c.hookup ? netStaticHead(c.hookup).head : 0
   const byGravity = FILTERS[c.kind].byGravity ?? false
@@ -83,7 +73,7 @@ export function topologyOf(c: PathCase): Topology {
     )
   let driven = byGravity
   if (byGravity) pump()
-  for (const group of groups(c, chambers)) {
+  for (const group of groups(c.kind, chambers)) {
     const from = media.at
     const to = media.next()
     let filled = false
@@ -164,11 +154,14 @@ function renameEnd(line: Line, name: string): void {
 }
 
 /** Chambers that stand beside each other share their two ends. */
-function groups(c: PathCase, chambers: readonly PlacedChamber[]): readonly (readonly PlacedChamber[])[] {
+export function groups(
+  kind: PathCase['kind'],
+  chambers: readonly PlacedChamber[],
+): readonly (readonly PlacedChamber[])[] {
   const out: PlacedChamber[][] = []
   chambers.forEach((chamber, i) => {
     const last = out.at(-1)
-    if (last && isBeside(c.kind, chamber.chamber, chambers[i - 1]?.chamber)) last.push(chamber)
+    if (last && isBeside(kind, chamber.chamber, chambers[i - 1]?.chamber)) last.push(chamber)
     else out.push([chamber])
   })
   return out
@@ -186,7 +179,7 @@ function chamberElements(
   let at = from
   layers.forEach((l, i) => {
     const end = i === layers.length - 1 ? to : line.next()
-    layerElements(line, l, at, end, add, chamberId)
+    layerElements(line, l, at, end, add, chamberId, slotLoss(layers, i))
     at = end
   })
   if (chamber.wallGap) wallSlots(line, placed, from, to, add)
@@ -207,6 +200,14 @@ function chamberElements(
       { what: 'spill', chamberId },
     )
   }
+}
+
+/**
+ * Entry and exit of the slot beside a layer: a gap that runs on beside the next layer is entered and left once.
+ */
+function slotLoss(layers: readonly PlacedLayer[], i: number): number {
+  const same = (j: number): boolean => layers[j]?.gap === layers[i]?.gap
+  return (same(i - 1) ? 0 : SLOT_ENTRY) + (same(i + 1) ? 0 : SLOT_ENTRY_EXIT - SLOT_ENTRY)
 }
 
 /** The gap round a chamber, beside each run of layers between those that are cut to reach the wall. */
@@ -256,6 +257,7 @@ function layerElements(
   to: string,
   add: (line: Line, e: Element, part: PathPart) => void,
   chamberId: string,
+  slot: number,
 ): void {
   const layerId = l.layer.id
   let r: ReturnType<typeof resistanceOf>
@@ -293,7 +295,7 @@ function layerElements(
         gap: l.gap,
         perimeter: l.perimeter,
         length: l.thickness,
-        lossCoefficient: SLOT_ENTRY_EXIT,
+        lossCoefficient: slot,
       },
       { what: 'gap', layerId, chamberId },
     )

@@ -11,6 +11,12 @@ export interface FitProblem {
   readonly initial: readonly number[]
   readonly min?: readonly number[]
   readonly max?: readonly number[]
+  /**
+   * The weights are 1/u² of standard uncertainties that are known: residuals larger than those widen the covariance by
+   * their variance (Birge, Phys. Rev. 40 (1932) 207), smaller ones never narrow it. Else the residuals alone say how
+   * large it is.
+   */
+  readonly absolute?: boolean
 }
 
 /** Fitted parameters with covariance; `scaled`: the covariance was scaled by the residual variance. */
@@ -75,7 +81,7 @@ export function fitNonlinear(problem: FitProblem): Fit {
 }
 
 function spread(
-  { x, y, model }: FitProblem,
+  { x, y, model, absolute }: FitProblem,
   parameters: readonly number[],
   weights: readonly number[],
   scale: readonly number[],
@@ -83,7 +89,8 @@ function spread(
   const predict = model(parameters)
   const rss = x.reduce((sum, xi, i) => sum + (weights[i] ?? 1) * ((y[i] ?? 0) - predict(xi)) ** 2, 0)
   const dof = x.length - parameters.length
-  const variance = dof > 0 ? rss / dof : 0
+  const residual = dof > 0 ? rss / dof : 0
+  const variance = absolute ? Math.max(1, residual) : residual
   // Scaled columns keep the normal matrix well conditioned; the scaling is undone in the covariance.
   const jacobian = new Matrix(x.length, parameters.length)
   parameters.forEach((value, j) => {
@@ -101,7 +108,7 @@ function spread(
     covariance,
     standardErrors: covariance.map((row, i) => Math.sqrt(Math.max(0, row[i] ?? 0))),
     residualSumOfSquares: rss,
-    residualDeviation: Math.sqrt(variance),
+    residualDeviation: Math.sqrt(residual),
     degreesOfFreedom: dof,
   }
 }

@@ -1,5 +1,6 @@
 import { HEAVY } from '../volumes/interior'
 import { FILTERS, type FilterKind } from '../kinds'
+import type { MATERIALS } from './vocabulary'
 
 /** A caution that applies to the work at hand. It informs; local codes and licensed practice come first. */
 export interface Caution {
@@ -7,14 +8,24 @@ export interface Caution {
   readonly text: string
 }
 
+/** What of a part the cautions ask: what it is made of, which checks fit it, and what they found. */
+export interface CautionedPart {
+  readonly checklist: string
+  readonly material: string
+  readonly findings: readonly string[]
+}
+
+const GLASS: (typeof MATERIALS)[number] = 'glass'
+/** Findings that leave an edge. */
+const BROKEN: readonly string[] = ['cracked', 'chipped']
+
 /** Cautions for taking a filter apart: by its kind, its parts and its weight (kg, full). */
 export function stripCautions(
   kind: FilterKind,
-  partNames: readonly string[],
+  parts: readonly CautionedPart[],
   mass: number | null,
 ): readonly Caution[] {
   const { drivenBy, hoses } = FILTERS[kind]
-  const has = (word: RegExp): boolean => partNames.some((n) => word.test(n))
   const out: Caution[] = [
     {
       id: 'mains',
@@ -29,12 +40,12 @@ export function stripCautions(
       id: 'siphon',
       text: 'Close both taps before the hoses come off; the return may siphon back. Never start a siphon by mouth.',
     })
-  if (has(/quartz|uv|lamp/i))
+  if (parts.some((p) => p.checklist === 'quartz'))
     out.push({
       id: 'quartz',
       text: 'Never look at a lit UV-C lamp. A cracked quartz sleeve is mains beside water: do not power it.',
     })
-  if (has(/glass|baffle|clip|chip/i))
+  if (parts.some((p) => p.material === GLASS || p.findings.some((f) => BROKEN.includes(f))))
     out.push({ id: 'sharp', text: 'Broken plastic and glass edges are sharp: gloves.' })
   if (mass !== null && mass >= HEAVY)
     out.push({

@@ -87,7 +87,19 @@ test('printed contents become a list to tick off', () => {
 
 test('cautions come where they apply', () => {
   const ids = (...a: Parameters<typeof stripCautions>) => stripCautions(...a).map((c) => c.id)
-  expect(ids('canister', ['Quartz sleeve'], 22)).toEqual(['mains', 'siphon', 'quartz', 'weight'])
-  expect(ids('air-sponge', ['Riser'], null)).toEqual(['mains'])
+  // By what a part is, not by what it is called: a lamp's sleeve under any name, and nothing of a part named after one.
+  expect(ids('canister', [{ checklist: 'quartz', material: 'glass', findings: [] }], 22)).toEqual([
+    'mains',
+    'siphon',
+    'quartz',
+    'sharp',
+    'weight',
+  ])
+  expect(
+    ids('air-sponge', [{ checklist: 'general', material: 'hard plastic', findings: ['sound'] }], null),
+  ).toEqual(['mains'])
+  expect(
+    ids('internal', [{ checklist: 'clip', material: 'hard plastic', findings: ['cracked'] }], null),
+  ).toEqual(['mains', 'sharp'])
   expect(stripCautions('air-sponge', [], null)[0]?.text).toContain('air pump')
 })

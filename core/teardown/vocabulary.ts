@@ -5,6 +5,10 @@ export type Reach = (typeof REACHES)[number]
 export const MATERIALS = ['hard plastic', 'soft plastic', 'rubber', 'silicone', 'ceramic', 'steel 304', 'steel 316', 'other steel', 'glass', 'foam', 'fibre', 'sintered', 'magnet', 'other'] as const // prettier-ignore
 export const FIXINGS = ['none', 'clip', 'quarter turn', 'screw', 'press', 'thread', 'suction cup'] as const
 
+/** Ways a filter is primed; the model says which. */
+export const PRIMINGS = ['fill', 'button', 'levers'] as const
+export type Priming = (typeof PRIMINGS)[number]
+
 /** Checks fitted to a kind of part: each finding with whether it is well. */
 export interface Checklist {
   readonly id: string

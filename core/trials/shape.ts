@@ -1,5 +1,8 @@
-/** The shortest run a hand can time (s). Common practice, no source. */
+/** The shortest run a hand can time (s), and the longest: a day. Common practice, no source. */
 export const SHORTEST_RUN = 0.5
+export const LONGEST_RUN = 86400
+/** Longest time anything is watched (s): a hundred years of cups that hold. */
+export const LONGEST_WATCH = 100 * 365.25 * 86400
 
 /**
  * One reading of any trial as it is kept, SI. What `value` is follows the kind: mass (kg), pulses, flow (m³/s), head
@@ -37,7 +40,7 @@ export type SetupField =
 export interface TrialShape {
   /** Above zero, in m³. */
   readonly volume?: true
-  readonly seconds?: { readonly min: number }
+  readonly seconds?: { readonly min: number; readonly max: number }
   readonly value?: Limits
   readonly series?: readonly [string, ...string[]]
   readonly outcome?: readonly [string, ...string[]]
@@ -76,8 +79,9 @@ const outside = ({ min, max, unit }: Limits, v: number | null | undefined): stri
 export function shapeProblem(shape: TrialShape, r: BenchReading): ReadingProblem | null {
   const bad = (field: string, message: string): ReadingProblem => ({ field, message })
   if (shape.volume && !((r.volume ?? 0) > 0)) return bad('volume', 'a volume above zero')
-  if (shape.seconds && !((r.seconds ?? -1) >= shape.seconds.min))
-    return bad('seconds', `at least ${shape.seconds.min} s`)
+  const { seconds } = shape
+  if (seconds && !((r.seconds ?? -1) >= seconds.min && (r.seconds ?? -1) <= seconds.max))
+    return bad('seconds', `from ${seconds.min} to ${seconds.max} s`)
   if (shape.series && !shape.series.includes(r.series ?? ''))
     return bad('series', `one of ${shape.series.join(', ')}`)
   if (shape.outcome && !shape.outcome.includes(r.outcome ?? ''))

@@ -116,7 +116,14 @@ export function registerCalc(app: FastifyInstance): void {
       return finite({
         ...duty,
         budget: headBudget(duty.flow, circuit),
-        sensitivity: duty.blocked ? [] : sensitivity(circuit),
+        sensitivity: duty.blocked
+          ? []
+          : sensitivity(circuit, {
+              head: body.staticHead,
+              circuit: body.staticHead === 0 ? 'closed' : 'open',
+              fromOutlet: body.outletAboveWater,
+              fromSource: body.staticHead - body.outletAboveWater,
+            }),
       })
     },
   )

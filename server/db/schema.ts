@@ -11,10 +11,10 @@ import {
 import { READING_SHAPES, TRIAL_KINDS } from '@ypsometer/core/trials'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
-import { FILL_STATES, FILTER_KINDS } from '@ypsometer/core/judging'
+import { FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
-import { FIXINGS, FOUND, MATERIALS, REACHES } from '@ypsometer/core/teardown'
+import { FIXINGS, FOUND, MATERIALS, PRIMINGS, REACHES } from '@ypsometer/core/teardown'
 import { CHAMBER_ROLES, LITRE_NAMES, SOLID_SHAPES, WAYS } from '@ypsometer/core/volumes'
 import { sql, type SQL } from 'drizzle-orm'
 import {
@@ -65,6 +65,7 @@ export const model = pgTable(
     name: text('name').notNull(),
     kind: text('kind', { enum: FILTER_KINDS }).notNull(),
     mainsFrequency: mains('mains_frequency').notNull().default(50),
+    primedBy: text('primed_by', { enum: PRIMINGS }),
     houseRuleId: uuid('house_rule_id').references((): AnyPgColumn => houseRule.id, { onDelete: 'set null' }),
     note: text('note').notNull().default(''),
   },
@@ -75,6 +76,7 @@ export const model = pgTable(
     index('model_by_name').on(sql`lower(${t.name})`, t.id),
     index('model_by_updated').on(t.updatedAt, t.id),
     check('model_kind', sql`${t.kind} in ${sql.raw(quoted(FILTER_KINDS))}`),
+    check('model_priming', sql`${t.primedBy} in ${sql.raw(quoted(PRIMINGS))}`),
     check('model_mains', sql`${t.mainsFrequency} in (50, 60)`),
     check('model_named', sql`length(trim(${t.name})) > 0 and length(trim(${t.maker})) > 0`),
   ],
@@ -102,7 +104,13 @@ export const claim = pgTable(
   },
   (t) => [
     uniqueIndex('claim_once')
-      .on(t.modelId, t.quantity, sql`coalesce(${t.mainsFrequency}, 0)`)
+      .on(
+        t.modelId,
+        t.quantity,
+        sql`coalesce(${t.mainsFrequency}, 0)`,
+        sql`lower(${t.printedOn})`,
+        sql`lower(${t.qualifier})`,
+      )
       .where(sql`${t.deletedAt} is null`),
     check('claim_value', sql`${t.value} >= 0`),
     check('claim_money', sql`(${t.amountMinor} is null) = (${t.currency} is null)`),
@@ -126,12 +134,14 @@ export const specimen = pgTable(
       .notNull()
       .default(sql`'{}'::jsonb`),
     mediaMass: doublePrecision('media_mass'),
+    mediaMassBy: text('media_mass_by', { enum: MASS_SOURCES }).notNull().default('estimate'),
     note: text('note').notNull().default(''),
     typed: typed(),
   },
   (t) => [
     index('specimen_of_model').on(t.modelId),
     check('specimen_obtained', sql`${t.obtained} in ${sql.raw(quoted(OBTAINED))}`),
+    check('specimen_mass_by', sql`${t.mediaMassBy} in ${sql.raw(quoted(MASS_SOURCES))}`),
     check('specimen_media', sql`${t.mediaMass} >= 0`),
   ],
 )
@@ -198,6 +208,7 @@ export const trial = pgTable(
     state: text('state', { enum: FILL_STATES }).notNull(),
     lift: doublePrecision('lift').notNull(),
     waterTemperature: doublePrecision('water_temperature').notNull(),
+    salinity: doublePrecision('salinity').notNull().default(0),
     mainsFrequency: mains('mains_frequency').notNull(),
     vesselVolume: doublePrecision('vessel_volume').notNull(),
     vesselUncertainty: doublePrecision('vessel_uncertainty').notNull(),
@@ -220,6 +231,7 @@ export const trial = pgTable(
     index('trial_of_model').on(t.modelId),
     unique('trial_id_kind').on(t.id, t.kind),
     check('trial_kind', sql`${t.kind} in ${sql.raw(quoted(TRIAL_KINDS))}`),
+    check('trial_salinity', sql`${t.salinity} between 0 and 42`),
     check('trial_valve', sql`${t.valve} between 0 and 1`),
     check('trial_state', sql`${t.state} in ${sql.raw(quoted(FILL_STATES))}`),
     check('trial_mains', sql`${t.mainsFrequency} in (50, 60)`),
@@ -340,6 +352,9 @@ export const part = pgTable(
     fixing: text('fixing', { enum: FIXINGS }).notNull(),
     moves: integer('moves').notNull().default(1),
     seconds: doublePrecision('seconds').notNull().default(0),
+    after: jsonb('after').$type<string[]>(),
+    cleaning: doublePrecision('cleaning'),
+    back: doublePrecision('back'),
     reach: text('reach', { enum: REACHES }),
     checklist: text('checklist').notNull().default('general'),
     findings: jsonb('findings')
@@ -354,7 +369,10 @@ export const part = pgTable(
   },
   (t) => [
     index('part_of_model').on(t.modelId, t.position),
-    check('part_counts', sql`${t.moves} >= 0 and ${t.seconds} >= 0 and ${t.wetMass} >= 0`),
+    check(
+      'part_counts',
+      sql`${t.moves} >= 0 and ${t.seconds} >= 0 and ${t.wetMass} >= 0 and ${t.cleaning} >= 0 and ${t.back} >= 0`,
+    ),
     check('part_money', sql`(${t.sparePriceMinor} is null) = (${t.spareCurrency} is null)`),
     check('part_reach', sql`${t.reach} in ${sql.raw(quoted(REACHES))}`),
   ],

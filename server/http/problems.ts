@@ -36,7 +36,10 @@ const pgError = (error: unknown): PgError | null => {
 /** What each named constraint of the database protects, in the words of the person who met it. */
 const CONSTRAINTS: Readonly<Record<string, readonly [field: string, message: string]>> = {
   model_maker_name: ['name', 'This maker already has a model of this name on the shelf.'],
-  claim_once: ['quantity', 'This figure is already in the claims; change that one.'],
+  claim_once: [
+    'quantity',
+    'This figure is already in the claims, printed at the same place with the same words beside it; change that one.',
+  ],
   claim_money: ['currency', 'A price needs both an amount and a currency.'],
   reading_kind_of_trial: ['kind', 'A reading is of the kind of its trial, and its trial must be there.'],
   reading_trial_id_trial_id_fk: ['trialId', 'There is no such trial.'],

@@ -64,3 +64,16 @@ export function haveLists(lists: { readonly [N in keyof Lists]?: Lists[N] | null
     if (items) queryClient.setQueryData([name], { items })
     else queryClient.removeQueries({ queryKey: [name] })
 }
+
+/**
+ * A server that answers what is read, by path below the API's root: a body, or a promise that fails where it does not
+ * answer. What is written finds nobody.
+ */
+export function serverReads(answer: (path: string) => unknown): void {
+  queryClient.clear()
+  globalThis.fetch = jest.fn(async (input: RequestInfo | URL, init?: RequestInit) => {
+    if ((init?.method ?? 'GET') !== 'GET') throw new TypeError('network')
+    const body = await answer(String(input).replace('/api/v1', ''))
+    return { ok: true, status: 200, statusText: '', json: async () => body } as Response
+  })
+}

@@ -2,16 +2,8 @@ import { airliftAgainst } from '../../bench'
 import { put, sayFigure, type Figure, type Sentence } from '../../figures'
 import { summary } from '../../statistics'
 import { base, type Finder } from '../finding'
-import { wholeReadings, type Reading } from '../readings'
-import type { BenchReading } from '../shape'
-
-/** Runs of water lifted into a vessel, each with its air (m³/s), volume (m³) and seconds. */
-const waterPoints = (runs: readonly (Reading<'air'> & BenchReading)[]) =>
-  runs.flatMap((r) =>
-    r.series === 'water' && r.volume && r.seconds
-      ? [{ air: r.value, volume: r.volume, seconds: r.seconds }]
-      : [],
-  )
+import { wholeReadings } from '../readings'
+import { waterRuns } from './flow'
 
 export const air: Finder = (trial, c) => {
   const runs = wholeReadings('air', trial.runs)
@@ -45,7 +37,7 @@ export const air: Finder = (trial, c) => {
     )
   }
   const { riserDiameter, submergence } = trial.setup ?? {}
-  const points = waterPoints(runs)
+  const points = waterRuns(runs)
   if (points.length && riserDiameter && submergence) {
     const share = supplied && riser ? riser / supplied : 1
     const model = airliftAgainst(

@@ -1,7 +1,7 @@
-import type { TrialShape } from '../shape'
+import { LONGEST_RUN, type TrialShape } from '../shape'
 
 export const reading = {
-  seconds: { min: 0 },
+  seconds: { min: 0, max: LONGEST_RUN * 100 },
   value: { min: 0, max: 1e9, unit: 'of dye' },
   setup: {
     /** Points watched, the unit of strength, and the water it spreads in (m³). */

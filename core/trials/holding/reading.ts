@@ -1,7 +1,7 @@
-import type { TrialShape } from '../shape'
+import { LONGEST_WATCH, type TrialShape } from '../shape'
 
 export const reading = {
-  seconds: { min: 0 },
+  seconds: { min: 0, max: LONGEST_WATCH },
   outcome: ['let-go', 'still'],
   setup: {
     /** What hangs on it. */

@@ -1,9 +1,9 @@
 import { METER_SETUP } from '../common'
-import { SHORTEST_RUN, type TrialShape } from '../shape'
+import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../shape'
 
 export const reading = {
   value: { min: 1, max: 1e9, unit: 'pulses' },
-  seconds: { min: SHORTEST_RUN },
+  seconds: { min: SHORTEST_RUN, max: LONGEST_RUN },
   flow: true,
   byHand: true,
   enough: 3,

@@ -1,7 +1,7 @@
-import type { TrialShape } from '../shape'
+import { LONGEST_RUN, type TrialShape } from '../shape'
 
 export const reading = {
-  seconds: { min: 0 },
+  seconds: { min: 0, max: LONGEST_RUN },
   /** Water caught (m³), where it leaks. */
   value: { min: 0, max: 1, unit: 'm³' },
   valueOptional: true,

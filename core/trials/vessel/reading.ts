@@ -1,8 +1,8 @@
-import { SHORTEST_RUN, type TrialShape } from '../shape'
+import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../shape'
 
 export const reading = {
   volume: true,
-  seconds: { min: SHORTEST_RUN },
+  seconds: { min: SHORTEST_RUN, max: LONGEST_RUN },
   flow: true,
   vessel: true,
   byHand: true,

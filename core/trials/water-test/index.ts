@@ -134,7 +134,13 @@ export const waterTest: Finder = (trial, c) => {
       working: [
         putFigure('c_N', ammonia),
         putFigure('pH', phFigure),
-        put('T', 'water', temperature ?? trial.waterTemperature, 'temperature', 'measured'),
+        put(
+          'T',
+          temperature === null ? 'water, as set for the trial' : 'water',
+          temperature ?? trial.waterTemperature,
+          'temperature',
+          temperature === null ? 'rule' : 'measured',
+        ),
         put('share', 'un-ionised', share),
       ],
       source: 'Emerson et al. 1975; limit 0.025 mg/L, EIFAC 1970',

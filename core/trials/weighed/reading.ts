@@ -1,8 +1,8 @@
-import { SHORTEST_RUN, type TrialShape } from '../shape'
+import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../shape'
 
 export const reading = {
   value: { min: 1e-4, max: 1000, unit: 'kg' },
-  seconds: { min: SHORTEST_RUN },
+  seconds: { min: SHORTEST_RUN, max: LONGEST_RUN },
   flow: true,
   byHand: true,
   enough: 3,

@@ -177,12 +177,13 @@ test('a model made from its label and benched before the server has answered has
   const modelId = createRow('models', { maker: 'Quillon', name: 'Offline', kind: 'canister' })
   const { result } = await open(modelId)
   const dossier = (): Dossier => result.current.dossier as Dossier
-  // By hand, H = 1.8 m (1 − (Q/1000 L/h)^1.75): 1000, 847.5, 673.4 and 453.3 L/h at these lifts.
+  // By hand, H = 1.8 m (1 − (Q/1000 L/h)^1.75), of which the water keeps v²/2g in its outlet of 16 mm: lifts that leave
+  // 1000, 847.5, 673.4 and 453.3 L/h.
   for (const [lift, flow] of [
-    [0, 1000],
-    [0.4532, 847.5],
-    [0.9, 673.4],
-    [1.3493, 453.3],
+    [0, 970.57],
+    [0.3826, 847.5],
+    [0.8548, 673.4],
+    [1.3292, 453.3],
   ] as const)
     act(() => {
       const trialId = startTrial(dossier(), 'vessel', { lift })

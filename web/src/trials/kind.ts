@@ -1,4 +1,4 @@
-import type { Dossier, Log, Reading, Trial } from '@ypsometer/contract'
+import type { Dossier, Instrument, Log, Reading, Trial } from '@ypsometer/contract'
 import type { Dimension } from '@ypsometer/core/units'
 import type { ComponentType } from 'react'
 import type { Target } from '../csv/target'
@@ -18,6 +18,35 @@ export interface NumberCell {
   readonly unit?: string
 }
 
+/** The second number of a run against the clock, and the instrument that can give it. */
+export interface SecondNumber {
+  readonly instrument: Instrument
+  readonly min: number
+  readonly max: number
+  /** Counted from the start of the run to its end, in whole numbers; else it is what the instrument shows at the end. */
+  readonly counted?: true
+  /** Another series whose number the same instrument shows. */
+  readonly alsoOf?: string
+  /** What the button that takes it from the instrument says. */
+  readonly take: (si: number) => string
+}
+
+/** How runs against the clock go. */
+export interface Clocked {
+  /** Instruments shown beside the clock. */
+  readonly live: readonly Instrument[]
+  /** What the button says while a run is on; that the vessel is full unless said. */
+  readonly stop?: string
+  /** What is noted of a run besides its seconds; absent: the vessel's mark is all. */
+  readonly second?: SecondNumber
+  /** The series that is timed, where others are only typed: into the vessel as well. */
+  readonly timed?: string
+  /** Its flow depends on lift, so that the next lift is one press away. */
+  readonly lifts?: true
+  /** The runs are told how many more are wanted. */
+  readonly advises?: true
+}
+
 /** How a kind of trial is called, what it asks for, how its readings are taken, and what it draws. */
 export interface TrialView {
   readonly title: string
@@ -27,12 +56,13 @@ export interface TrialView {
   readonly caution?: string
   /** The number typed, where there is one. */
   readonly value?: Omit<NumberCell, 'field'>
+  /** The instrument that gives that number, and whether it can be logged. */
+  readonly instrument?: { readonly gives: Instrument; readonly log?: 'mean' | 'energyMean' }
+  /** The number is counted, in whole ones, over the vessel's volume. */
+  readonly perVessel?: (vessel: number) => string
   /** Numbers typed at the desk; by its shape and `value` unless said. */
   readonly cells?: (series: string) => readonly NumberCell[]
-  /** Runs against a clock. */
-  readonly clock?: true
-  /** What the button says while a run is on; that the vessel is full unless said. */
-  readonly stop?: string
+  readonly clock?: Clocked
   /** Values a reading may be of, and what they are called. */
   readonly series?: (trial: Trial) => readonly (readonly [value: string, words: string])[]
   readonly outcomes?: readonly (readonly [value: string, words: string])[]

@@ -141,7 +141,7 @@ describe('Tanks and Verdict', () => {
     showStation(<TankRange />, demoDossier('Gale HB'))
     const shrimp = screen.getByRole('row', { name: /Ferry café, shrimp/ })
     expect(shrimp.textContent).toMatch(
-      /Too strong: 29\.3 ± 0\.7 turnovers an hour where 8 is the most they bear/,
+      /Too strong: 29\.2 ± 0\.7 turnovers an hour where 8 is the most they bear/,
     )
     expect(screen.getByRole('row', { name: /^Normal/ }).textContent).toMatch(/binds/)
   })

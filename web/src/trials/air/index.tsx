@@ -10,7 +10,17 @@ export const air: TrialView = {
   title: 'Air against water',
   short: 'air-driven',
   value: { label: AIR.label, dimension: AIR.dimension, unit: AIR.unit },
-  clock: true,
+  clock: {
+    live: ['air'],
+    second: {
+      instrument: 'air',
+      min: 0,
+      max: 0.1,
+      alsoOf: 'supplied',
+      take: (si) => `Take ${(si * 60000).toFixed(2)} L/min from the air meter`,
+    },
+    timed: 'water',
+  },
   how: 'Set the air, time the water it lifts into a vessel.',
   cells: (series) =>
     series === 'water'

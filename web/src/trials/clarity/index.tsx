@@ -1,15 +1,13 @@
 import { useState } from 'react'
-import { Words } from '../../figures/Words'
 import { removeRow } from '../../frame/removed'
 import { Photos } from '../../photos/Photos'
 import type { ScreenProps } from '../kind'
-import { keepReading, ReadingList } from '../screens/readings'
+import { keepReading, ReadingList, ResultWords } from '../screens/readings'
 import { Chips, Shell } from '../screens/Shell'
 import { tick } from '../screens/useAwake'
 import { useBenchKeys } from '../screens/useBenchKeys'
 import { SetupWords } from '../setup'
 import { useFinding } from '../useFinding'
-import { useTrialView } from '../view'
 import { role } from '../../csv/target'
 import type { TrialView } from '../kind'
 
@@ -30,7 +28,6 @@ const RATINGS = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10] as const
 
 /** A rating by eye, by tap or key, or a photo instead. */
 function RatingScreen({ dossier, trial, readings }: ScreenProps) {
-  const { how } = useTrialView()
   const [setup, setSetup] = useState(readings.length === 0)
   const [moment, setMoment] = useState<(typeof MOMENTS)[number][0]>('before')
   const [said, setSaid] = useState('')
@@ -87,11 +84,7 @@ function RatingScreen({ dossier, trial, readings }: ScreenProps) {
     >
       <Chips label="When" options={MOMENTS} value={moment} onChange={setMoment} />
       <div role="status" aria-label="Result" className="py-1">
-        {finding?.sentences.map((s, i) => (
-          <p key={i} className="mt-1">
-            <Words sentence={s} />
-          </p>
-        )) ?? <p className="text-[1.05rem]">{how}</p>}
+        <ResultWords finding={finding} />
       </div>
       <Photos owner={{ trialId: trial.id }} />
       <ReadingList readings={readings}>

@@ -13,7 +13,6 @@ const LogDye = lazy(() => import('./LogDye'))
 export const dye: TrialView = {
   title: 'Dye',
   short: 'dye',
-  clock: true,
   how: 'Start as the dye goes in at the intake; tap how strong the colour is at each point, 0 to 10. Aquarium-safe dye only, no animals in the tank.',
   caution: 'Aquarium-safe dye only, and never with animals in the tank.',
   cells: () => [

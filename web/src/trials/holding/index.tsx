@@ -9,7 +9,6 @@ const HoldingChart = lazy(() => import('./HoldingChart'))
 export const holding: TrialView = {
   title: 'Cups and clips',
   short: 'holding',
-  clock: true,
   how: 'Start with the weight on; stop when it lets go, or end the watch while it still holds.',
   caution: 'Keep hands clear of what may fall; do not test strength by standing on it.',
   series: () => [

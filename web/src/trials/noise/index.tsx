@@ -8,6 +8,7 @@ export const noise: TrialView = {
   title: 'Noise',
   short: 'noise',
   value: { label: 'Level', dimension: 'sound' },
+  instrument: { gives: 'sound', log: 'energyMean' },
   how: 'Same spot, same distance: levels with the filter running and without.',
   series: () => [
     ['with', 'With the filter'],

@@ -8,6 +8,7 @@ export const power: TrialView = {
   title: 'Power',
   short: 'watts',
   value: { label: 'Watts', dimension: 'power' },
+  instrument: { gives: 'power', log: 'mean' },
   how: 'Plug it through a power meter and let it settle for a minute.',
   caution: 'Through a power meter on a residual-current device, never at an open socket.',
   Screen: ValueScreen,

@@ -5,7 +5,6 @@ import type { TrialView } from '../kind'
 export const prime: TrialView = {
   title: 'Priming and restart',
   short: 'priming',
-  clock: true,
   how: 'Start at the switch; stop at full flow. Never run it dry.',
   caution: 'Never run it dry, never start a siphon by mouth; fill a canister three quarters before priming.',
   value: { label: 'Amount', dimension: 'volume', unit: 'mL' },

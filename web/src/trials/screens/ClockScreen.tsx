@@ -2,7 +2,7 @@ import { SHORTEST_RUN } from '@ypsometer/core/trials'
 import type { Reading, Trial } from '@ypsometer/contract'
 import { timingMethod } from '@ypsometer/contract'
 import { runsNeeded, type FlowResult, type VesselRun } from '@ypsometer/core/bench'
-import { trialFlow, USUAL_SETUP } from '@ypsometer/core/trials'
+import { trialFlow } from '@ypsometer/core/trials'
 import { flowFigure, runFigure, trialConditions } from '@ypsometer/core/judging'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -13,46 +13,42 @@ import { precision } from '../../frame/settings'
 import { LiveStrip } from '../../instruments/LiveStrip'
 import { RigButton } from '../../instruments/RigButton'
 import { latestFrame, useInstruments } from '../../instruments/useInstruments'
-import { AIR_WORDS } from '../air/words'
 import { useTrialView } from '../view'
 import { startTrial } from '../startTrial'
-import type { ScreenProps } from '../kind'
+import type { Clocked, ScreenProps, SecondNumber } from '../kind'
 import { Entry } from './Entry'
-import { keepReading, ReadingList } from './readings'
+import { keepReading, kFactorOf, ReadingList } from './readings'
 import { BigButton, Chips, Shell } from './Shell'
 import { tick } from './useAwake'
 import { useBenchKeys } from './useBenchKeys'
 import { usePending } from './usePending'
 import { useStopwatch } from './useStopwatch'
 
-const LIVE = {
-  vessel: [],
-  weighed: ['mass', 'temperature'],
-  meter: ['pulses', 'temperature'],
-  air: ['air'],
-} as const
-type ClockKind = keyof typeof LIVE
+const NO_CLOCK: Clocked = { live: [] }
 
 /** Flows by the clock: into a vessel, onto a scale, through a meter, or lifted by air. */
 export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
   const view = useTrialView()
-  const kind = trial.kind as ClockKind
+  const clock = view.clock ?? NO_CLOCK
+  const { second } = clock
+  const kinds = view.series?.(trial) ?? []
+  const called = (v: string): string => kinds.find(([k]) => k === v)?.[1] ?? v
   const watch = useStopwatch(trial.id)
   const [said, setSaid] = useState('')
   const [setup, setSetup] = useState(readings.length === 0)
-  const [airSeries, setAirSeries] = useState<keyof typeof AIR_WORDS>('water')
+  const [series, setSeries] = useState(clock.timed ?? '')
+  const timed = series === (clock.timed ?? '')
   /** Seconds (and the meter's count at the start) of a run that still wants its second number. */
   const pending = usePending<{ seconds: number; value?: number; source?: string }>(`run.${trial.id}`)
   const startCount = usePending<number>(`count.${trial.id}`)
   useInstruments()
-  const runs = kind === 'air' ? readings.filter((r) => r.series === 'water') : readings
+  const runs = clock.timed ? readings.filter((r) => r.series === clock.timed) : readings
   const result = useMemo(() => safeFlow(trial, runs), [trial, runs])
 
   const press = (): void => {
     if (!watch.running) {
       setSaid('')
-      const count = latestFrame()?.sensors.pulses
-      startCount.set(kind === 'meter' && count?.state === 'live' ? count.value : null)
+      startCount.set(second?.counted ? shown(second) : null)
       watch.begin()
       return
     }
@@ -63,15 +59,12 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
         `${seconds.toFixed(2)} s is too short to be a run, so it was not kept. Start again when the vessel is empty.`,
       )
     tick()
-    if (kind === 'vessel') {
+    if (!second) {
       keepReading(trial, { volume: trial.vesselVolume, seconds })
       return setSaid(`Run ${runs.length + 1} kept: ${seconds.toFixed(2)} s.`)
     }
-    const count = frame?.sensors.pulses
-    const counted =
-      kind === 'meter' && startCount.value !== null && count?.state === 'live' && count.value !== null
-        ? count.value - startCount.value
-        : null
+    const count = second.counted ? shown(second) : null
+    const counted = startCount.value !== null && count !== null ? count - startCount.value : null
     pending.set({
       seconds,
       ...(counted !== null && counted > 0 && { value: counted, source: frame?.identity ?? '' }),
@@ -91,15 +84,15 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
       setSaid(`Run ${readings.length} taken out.`)
     }
   }
-  const active = !setup && !pending.value && (kind !== 'air' || airSeries === 'water')
+  const active = !setup && !pending.value && timed
   useBenchKeys({ space: () => active && press(), backspace: () => !setup && undo() })
   const finish = (value: number, source: string): void => {
     const { seconds } = pending.value ?? { seconds: 0 }
     keepReading(trial, {
       seconds,
-      value: kind === 'meter' ? Math.round(value) : value,
+      value: second?.counted ? Math.round(value) : value,
       source,
-      ...(kind === 'air' && { series: 'water', volume: trial.vesselVolume }),
+      ...(clock.timed && { series: clock.timed, volume: trial.vesselVolume }),
     })
     pending.set(null)
     setSaid(`Run ${runs.length + 1} kept.`)
@@ -120,39 +113,35 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
         off: !watch.running && !pending.value && !readings.length,
       }}
       lower={
-        pending.value ? (
+        pending.value && second ? (
           <div className="rule-t px-4 py-3">
-            <PendingEntry kind={kind} trial={trial} pending={pending.value} onKeep={finish} />
+            <PendingEntry second={second} trial={trial} pending={pending.value} onKeep={finish} />
           </div>
-        ) : kind === 'air' && airSeries !== 'water' ? (
-          <AirEntry trial={trial} series={airSeries} onSaid={setSaid} />
+        ) : second && !timed ? (
+          <SeriesEntry
+            second={second}
+            trial={trial}
+            series={series}
+            label={called(series)}
+            onSaid={setSaid}
+          />
         ) : (
           <BigButton
             running={watch.running}
             seconds={watch.seconds}
             onPress={press}
-            label={watch.running ? (view.stop ?? 'Stop: full to the mark') : `Start run ${runs.length + 1}`}
+            label={watch.running ? (clock.stop ?? 'Stop: full to the mark') : `Start run ${runs.length + 1}`}
           />
         )
       }
     >
-      {kind === 'air' && (
-        <Chips
-          label="What is measured"
-          options={Object.entries(AIR_WORDS) as [keyof typeof AIR_WORDS, string][]}
-          value={airSeries}
-          onChange={setAirSeries}
-        />
+      {kinds.length > 0 && (
+        <Chips label="What is measured" options={kinds} value={series} onChange={setSeries} />
       )}
-      {LIVE[kind].length > 0 && (
-        <LiveStrip
-          show={LIVE[kind]}
-          {...(kind === 'meter' && { kFactor: trial.setup.kFactor ?? USUAL_SETUP.kFactor })}
-        />
-      )}
-      {kind !== 'vessel' && <RigButton trial={trial} model={dossier.model.name} />}
+      {clock.live.length > 0 && <LiveStrip show={clock.live} kFactor={kFactorOf(trial)} />}
+      {second && <RigButton trial={trial} model={dossier.model.name} />}
       <Result result={result} runs={runs} trial={trial} conditions={conditions} />
-      {kind !== 'air' && (
+      {clock.lifts && (
         <LiftStep dossier={dossier} trial={trial} busy={watch.running || pending.value !== null} />
       )}
       <ReadingList readings={readings} label="Runs, newest first">
@@ -161,6 +150,7 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
             run={r}
             index={i}
             trial={trial}
+            called={r.series === (clock.timed ?? '') ? '' : called(r.series)}
             suspect={result?.suspect?.index === runs.indexOf(r)}
             flow={result?.flows[runs.indexOf(r)]}
           />
@@ -174,7 +164,7 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
 function safeFlow(trial: Trial, runs: readonly Reading[]): FlowResult | null {
   try {
     return trialFlow({
-      kind: trial.kind === 'air' ? 'vessel' : trial.kind,
+      kind: trial.kind,
       method: timingMethod(trial),
       setup: trial.setup,
       waterTemperature: trial.waterTemperature,
@@ -185,86 +175,81 @@ function safeFlow(trial: Trial, runs: readonly Reading[]): FlowResult | null {
   }
 }
 
+/** What an instrument shows now; null while it shows nothing that can be trusted. */
+const shown = ({ instrument }: Pick<SecondNumber, 'instrument'>): number | null => {
+  const sensor = latestFrame()?.sensors[instrument]
+  return sensor?.state === 'live' ? sensor.value : null
+}
+
 function PendingEntry({
-  kind,
+  second,
   trial,
   pending,
   onKeep,
 }: {
-  readonly kind: ClockKind
+  readonly second: SecondNumber
   readonly trial: Trial
   readonly pending: { readonly seconds: number; readonly value?: number; readonly source?: string }
   readonly onKeep: (value: number, source: string) => void
 }) {
   const { value: words } = useTrialView()
   const { frames } = useInstruments()
-  const frame = frames.at(-1)
-  const live = kind === 'weighed' ? frame?.sensors.mass : kind === 'air' ? frame?.sensors.air : undefined
   if (!words) return null
-  const offered =
-    pending.value !== undefined
-      ? { label: `Take ${pending.value} pulses from the meter`, si: pending.value }
-      : live?.state === 'live' && live.value !== null && live.value > 0
-        ? {
-            label:
-              kind === 'weighed'
-                ? `Take ${live.value.toFixed(3)} kg from the scale`
-                : `Take ${(live.value * 60000).toFixed(2)} L/min from the air meter`,
-            si: live.value,
-          }
-        : null
+  const live = second.counted ? null : shown(second)
+  const si = pending.value ?? (live !== null && live > 0 ? live : null)
   return (
     <Entry
       label={`${words.label} in ${pending.seconds.toFixed(2)} s`}
       dimension={words.dimension}
       {...(words.unit && { unit: words.unit })}
-      min={kind === 'weighed' ? 1e-4 : kind === 'air' ? 0 : 1}
-      max={kind === 'weighed' ? 1000 : kind === 'air' ? 0.1 : 1e9}
+      min={second.min}
+      max={second.max}
       keep="Keep the run"
       draft={`run.${trial.id}`}
-      offered={offered}
+      offered={si === null ? null : { label: second.take(si), si }}
       autoFocus
-      onKeep={(si, how) => onKeep(si, how === 'instrument' ? (pending.source ?? frame?.identity ?? '') : '')}
+      onKeep={(v, how) =>
+        onKeep(v, how === 'instrument' ? (pending.source ?? frames.at(-1)?.identity ?? '') : '')
+      }
     />
   )
 }
 
-function AirEntry({
+/** A number of a series that is not timed. */
+function SeriesEntry({
+  second,
   trial,
   series,
+  label,
   onSaid,
 }: {
+  readonly second: SecondNumber
   readonly trial: Trial
-  readonly series: 'supplied' | 'riser'
+  readonly series: string
+  readonly label: string
   readonly onSaid: (s: string) => void
 }) {
+  const { value: words } = useTrialView()
   const { frames } = useInstruments()
-  const frame = frames.at(-1)
-  const air = frame?.sensors.air
+  if (!words) return null
+  const si = series === second.alsoOf ? shown(second) : null
   return (
     <div className="rule-t px-4 py-3">
       <Entry
         key={series}
-        label={AIR_WORDS[series]}
-        dimension="flow"
-        unit="L/min"
-        min={0}
-        max={0.1}
+        label={label}
+        dimension={words.dimension}
+        {...(words.unit && { unit: words.unit })}
+        min={second.min}
+        max={second.max}
         keep="Keep"
-        draft={`air.${trial.id}.${series}`}
-        offered={
-          series === 'supplied' && air?.state === 'live' && air.value !== null
-            ? { label: `Take ${(air.value * 60000).toFixed(2)} L/min from the air meter`, si: air.value }
-            : null
-        }
-        onKeep={(si, how) => {
-          keepReading(trial, {
-            value: si,
-            series,
-            source: how === 'instrument' ? (frame?.identity ?? '') : '',
-          })
+        draft={`${series}.${trial.id}`}
+        offered={si === null ? null : { label: second.take(si), si }}
+        onKeep={(v, how) => {
+          const source = how === 'instrument' ? (frames.at(-1)?.identity ?? '') : ''
+          keepReading(trial, { value: v, series, source })
           tick()
-          onSaid(`${AIR_WORDS[series]} kept.`)
+          onSaid(`${label} kept.`)
         }}
       />
     </div>
@@ -328,17 +313,17 @@ function Result({
   readonly trial: Trial
   readonly conditions: readonly string[]
 }) {
-  const { how } = useTrialView()
+  const { how, clock } = useTrialView()
   if (!result)
     return (
       <p className="py-3 text-[1.1rem]">
-        {trial.kind === 'vessel' ? (
+        {clock?.second ? (
+          how
+        ) : (
           <>
             Empty the vessel, hold the outlet over it, and press start as the water begins to fall in. Stop at
             the <Num si={trial.vesselVolume} dimension="volume" /> mark.
           </>
-        ) : (
-          how
         )}
       </p>
     )
@@ -351,7 +336,7 @@ function Result({
       <p className="muted mt-1">
         95 % interval of {result.n} {result.n === 1 ? 'run' : 'runs'}, ±
         <Percent share={result.expandedUncertainty / result.mean} />.{' '}
-        {trial.kind === 'vessel' && <Advice runs={runs} trial={trial} />}
+        {clock?.advises && <Advice runs={runs} trial={trial} />}
       </p>
     </div>
   )
@@ -387,12 +372,15 @@ function Lap({
   run,
   index,
   trial,
+  called,
   suspect,
   flow,
 }: {
   readonly run: Reading
   readonly index: number
   readonly trial: Trial
+  /** What it is of, where it was not timed. */
+  readonly called: string
   readonly suspect: boolean
   readonly flow: number | undefined
 }) {
@@ -408,9 +396,7 @@ function Lap({
       </span>
       <span className="text-warning w-28 text-[0.88rem] leading-tight">
         {suspect && 'stands apart (kept)'}
-        {run.series && run.series !== 'water' && (
-          <span className="muted">{AIR_WORDS[run.series as keyof typeof AIR_WORDS]}</span>
-        )}
+        {called && <span className="muted">{called}</span>}
       </span>
     </>
   )

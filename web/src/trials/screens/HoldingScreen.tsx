@@ -1,11 +1,9 @@
 import { useState } from 'react'
 import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
-import { Words } from '../../figures/Words'
-import { useTrialView } from '../view'
 import { useFinding } from '../useFinding'
 import type { ScreenProps } from '../kind'
-import { keepReading, ReadingList } from './readings'
+import { keepReading, ReadingList, ResultWords } from './readings'
 import { BigButton, Chips, SecondButton, Shell } from './Shell'
 import { tick } from './useAwake'
 import { useBenchKeys } from './useBenchKeys'
@@ -19,7 +17,6 @@ const THINGS = [
 
 /** How long it holds: let go, or still holding when the watch ends; the second is never counted as the first. */
 export function HoldingScreen({ dossier, trial, readings }: ScreenProps) {
-  const { how } = useTrialView()
   const watch = useStopwatch(trial.id)
   const [setup, setSetup] = useState(readings.length === 0 && !watch.running)
   const [thing, setThing] = useState<(typeof THINGS)[number][0]>('cups')
@@ -85,15 +82,7 @@ export function HoldingScreen({ dossier, trial, readings }: ScreenProps) {
     >
       <Chips label="What holds it" options={THINGS} value={thing} onChange={setThing} />
       <div role="status" aria-label="Result" className="py-1">
-        {finding ? (
-          finding.sentences.map((s, i) => (
-            <p key={i} className="mt-1">
-              <Words sentence={s} />
-            </p>
-          ))
-        ) : (
-          <p className="text-[1.05rem]">{how}</p>
-        )}
+        <ResultWords finding={finding} />
       </div>
       <ReadingList readings={readings}>
         {(r) => (

@@ -4,13 +4,11 @@ import { parseQuantity } from '@ypsometer/core/units'
 import { useState } from 'react'
 import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
-import { Words } from '../../figures/Words'
 import { units } from '../../frame/settings'
 import { PRIME_WORDS } from '../prime/words'
-import { useTrialView } from '../view'
 import { useFinding } from '../useFinding'
 import type { ScreenProps } from '../kind'
-import { keepReading, ReadingList } from './readings'
+import { keepReading, ReadingList, ResultWords } from './readings'
 import { BigButton, Chips, SecondButton, Shell } from './Shell'
 import { tick } from './useAwake'
 import { useBenchKeys } from './useBenchKeys'
@@ -28,7 +26,6 @@ const ASKS: Readonly<Record<What, readonly [yes: string, no: string]>> = {
 
 /** Does it prime, restart, hold water, stay quiet: tries timed from the switch, and things seen. */
 export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
-  const { how } = useTrialView()
   const watch = useStopwatch(trial.id)
   const system = units.use()
   const [setup, setSetup] = useState(readings.length === 0 && !watch.running)
@@ -137,15 +134,7 @@ export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
         </label>
       </div>
       <div role="status" aria-label="Result" className="py-1">
-        {finding ? (
-          finding.sentences.map((s, i) => (
-            <p key={i} className="mt-1">
-              <Words sentence={s} />
-            </p>
-          ))
-        ) : (
-          <p className="text-[1.05rem]">{how}</p>
-        )}
+        <ResultWords finding={finding} />
       </div>
       <ReadingList readings={readings}>{(r) => <Tried reading={r} />}</ReadingList>
     </Shell>

@@ -1,11 +1,10 @@
-import type { Instrument, Reading, Trial } from '@ypsometer/contract'
-import { READING_SHAPES, USUAL_SETUP } from '@ypsometer/core/trials'
+import type { Reading } from '@ypsometer/contract'
+import { READING_SHAPES } from '@ypsometer/core/trials'
 import type { Dimension } from '@ypsometer/core/units'
 import { useState } from 'react'
 import { removeRow } from '../../frame/removed'
 import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
-import { Words } from '../../figures/Words'
 import { LiveStrip } from '../../instruments/LiveStrip'
 import { RigButton } from '../../instruments/RigButton'
 import { useInstruments } from '../../instruments/useInstruments'
@@ -14,45 +13,38 @@ import { useTrialView } from '../view'
 import { useFinding } from '../useFinding'
 import type { ScreenProps } from '../kind'
 import { Entry } from './Entry'
-import { keepReading, ReadingList } from './readings'
+import { keepReading, kFactorOf, ReadingList, ResultWords } from './readings'
 import { Chips, Shell } from './Shell'
 import { tick } from './useAwake'
 import { useBenchKeys } from './useBenchKeys'
-
-/** The instrument that gives a kind's number, and how many of its units one of ours is. */
-const SOURCE: Partial<Record<Trial['kind'], { readonly instrument: Instrument; readonly log: boolean }>> = {
-  power: { instrument: 'power', log: true },
-  noise: { instrument: 'sound', log: true },
-}
 
 const LOG_SECONDS = 60
 
 /** Numbers read off: watts, levels, heights, flows, pulses against a known volume. */
 export function ValueScreen({ dossier, trial, readings }: ScreenProps) {
-  const { kind } = trial
   const view = useTrialView()
   const words = view.value
   const choices = view.series?.(trial) ?? []
   const called = (v: string): string => choices.find(([c]) => c === v)?.[1] ?? v
-  const source = SOURCE[kind]
+  const { instrument: source, perVessel } = view
   const [setup, setSetup] = useState(readings.length === 0)
   const [series, setSeries] = useState('with')
   const [said, setSaid] = useState('')
   const { frames } = useInstruments()
   const frame = frames.at(-1)
-  const sensor = source && frame?.sensors[source.instrument]
+  const sensor = source && frame?.sensors[source.gives]
   const live = sensor?.state === 'live' ? sensor.value : null
-  const logger = useLogger(trial.id, source?.instrument ?? 'power')
+  const logger = useLogger(trial.id, source?.gives ?? 'power')
   const finding = useFinding(dossier, trial)
   const logs = dossier.logs.filter((l) => l.trialId === trial.id)
-  const shape = READING_SHAPES[kind].value
+  const shape = READING_SHAPES[trial.kind].value
   const used = choices.length ? series : ''
   const keep = (value: number, from: string): void => {
     keepReading(trial, {
-      value: kind === 'meter-check' ? Math.round(value) : value,
+      value: perVessel ? Math.round(value) : value,
       series: used,
       source: from,
-      ...(kind === 'meter-check' && { volume: trial.vesselVolume }),
+      ...(perVessel && { volume: trial.vesselVolume }),
     })
     tick()
     setSaid(`Reading ${readings.length + 1} kept.`)
@@ -88,11 +80,7 @@ export function ValueScreen({ dossier, trial, readings }: ScreenProps) {
         <div className="rule-t px-4 pt-2 pb-4">
           <div className="sm:mx-auto sm:max-w-3xl">
             <Entry
-              label={
-                kind === 'meter-check'
-                  ? `Pulses counted over the vessel’s ${Number((trial.vesselVolume * 1000).toPrecision(4))} L`
-                  : words.label
-              }
+              label={perVessel?.(trial.vesselVolume) ?? words.label}
               dimension={dimension}
               {...(words.unit && { unit: words.unit })}
               min={shape.min}
@@ -138,28 +126,21 @@ export function ValueScreen({ dossier, trial, readings }: ScreenProps) {
         <Chips label="Filter running" options={choices} value={series} onChange={setSeries} />
       )}
       <LiveStrip
-        show={
-          source ? [source.instrument, 'temperature'] : kind === 'meter-check' ? ['pulses'] : ['temperature']
-        }
-        {...(kind === 'meter-check' && { kFactor: trial.setup.kFactor ?? USUAL_SETUP.kFactor })}
+        show={perVessel ? ['pulses'] : source ? [source.gives, 'temperature'] : ['temperature']}
+        kFactor={kFactorOf(trial)}
       />
       {source && <RigButton trial={trial} model={dossier.model.name} />}
       <div className="py-2" role="status" aria-label="Result">
         {finding?.problem && <p className="text-warning">{finding.problem}</p>}
         {finding?.figures[0] && <FigureView figure={finding.figures[0]} size="lg" />}
-        {finding?.sentences.map((s, i) => (
-          <p key={i} className="mt-1">
-            <Words sentence={s} />
-          </p>
-        ))}
-        {!finding && <p className="text-[1.1rem]">{view.how}</p>}
+        <ResultWords finding={finding} />
       </div>
       {logs.map((l) => (
         <p key={l.id} className="rule-b num flex justify-between gap-3 py-1.5">
           <span className="muted">
             log of {l.n} points{l.series && `, ${called(l.series).toLowerCase()}`}
           </span>
-          <Num si={kind === 'noise' ? l.energyMean : l.mean} dimension={dimension} />
+          <Num si={l[source?.log ?? 'mean']} dimension={dimension} />
         </p>
       ))}
       <ReadingList readings={readings}>

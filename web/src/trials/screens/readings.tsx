@@ -1,8 +1,11 @@
 import type { PatchOf, Reading, Trial } from '@ypsometer/contract'
+import { USUAL_SETUP, type TrialFinding } from '@ypsometer/core/trials'
 import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { createRow } from '../../api/rows'
+import { Words } from '../../figures/Words'
 import { removeRow } from '../../frame/removed'
+import { useTrialView } from '../view'
 
 /** Keeps a reading of a trial; the kind goes with it. */
 export const keepReading = (trial: Trial, body: PatchOf<'readings'>): string =>
@@ -12,6 +15,20 @@ export const keepReading = (trial: Trial, body: PatchOf<'readings'>): string =>
     takenAt: new Date().toISOString(),
     ...body,
   })
+
+/** Pulses per m³ of the meter a trial is taken with. */
+export const kFactorOf = (trial: Pick<Trial, 'setup'>): number => trial.setup.kFactor ?? USUAL_SETUP.kFactor
+
+/** What the readings of a trial say; until there are any, how they are taken. */
+export function ResultWords({ finding }: { readonly finding: TrialFinding | null }) {
+  const { how } = useTrialView()
+  if (!finding) return <p className="text-[1.05rem]">{how}</p>
+  return finding.sentences.map((s, i) => (
+    <p key={i} className="mt-1">
+      <Words sentence={s} />
+    </p>
+  ))
+}
 
 /** The readings of a trial, newest first, each with its way out. */
 export function ReadingList({

@@ -5,7 +5,7 @@ import type { TrialView } from '../kind'
 export const vessel: TrialView = {
   title: 'Flow, vessel and stopwatch',
   short: 'timed vessel',
-  clock: true,
+  clock: { live: [], lifts: true, advises: true },
   how: 'Hold the outlet over a marked vessel; start as the water falls in, stop at the mark.',
   Screen: ClockScreen,
   imports: [

@@ -4,15 +4,13 @@ import { READING_SHAPES } from '@ypsometer/core/trials/readings'
 import type { NumberCell, ScreenProps } from '../kind'
 import { useState } from 'react'
 import { Num } from '../../figures/Num'
-import { Words } from '../../figures/Words'
 import { removeRow } from '../../frame/removed'
 import { Entry } from '../screens/Entry'
-import { keepReading, ReadingList } from '../screens/readings'
+import { keepReading, ReadingList, ResultWords } from '../screens/readings'
 import { Chips, Shell } from '../screens/Shell'
 import { tick } from '../screens/useAwake'
 import { useBenchKeys } from '../screens/useBenchKeys'
 import { useFinding } from '../useFinding'
-import { useTrialView } from '../view'
 import { SetupChoice, SetupNumber, SetupWords } from '../setup'
 import { role } from '../../csv/target'
 import type { TrialView } from '../kind'
@@ -44,7 +42,6 @@ const QUANTITIES = Object.entries(WORDS) as [keyof typeof WORDS, string][]
 
 /** One test after the other: what is read, its number, and on to the next. */
 function TestScreen({ dossier, trial, readings }: ScreenProps) {
-  const { how } = useTrialView()
   const [setup, setSetup] = useState(readings.length === 0)
   const [what, setWhat] = useState<keyof typeof WORDS>('ammonia')
   const [said, setSaid] = useState('')
@@ -89,11 +86,7 @@ function TestScreen({ dossier, trial, readings }: ScreenProps) {
     >
       <Chips label="What is tested" options={QUANTITIES} value={what} onChange={setWhat} />
       <div role="status" aria-label="Result" className="py-1">
-        {finding?.sentences.map((s, i) => (
-          <p key={i} className="mt-1">
-            <Words sentence={s} />
-          </p>
-        )) ?? <p className="text-[1.05rem]">{how}</p>}
+        <ResultWords finding={finding} />
       </div>
       <ReadingList readings={readings}>
         {(r) => (

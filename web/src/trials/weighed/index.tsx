@@ -8,8 +8,17 @@ export const weighed: TrialView = {
   title: 'Flow, scale and stopwatch',
   short: 'weighed',
   value: { label: 'Scale gained', dimension: 'mass' },
-  clock: true,
-  stop: 'Stop: take it off',
+  clock: {
+    live: ['mass', 'temperature'],
+    stop: 'Stop: take it off',
+    second: {
+      instrument: 'mass',
+      min: 1e-4,
+      max: 1000,
+      take: (kg) => `Take ${kg.toFixed(3)} kg from the scale`,
+    },
+    lifts: true,
+  },
   how: 'Time the water into a vessel on a scale, then note what the scale gained.',
   Screen: ClockScreen,
   Setup: ({ trial }) => (

@@ -1,5 +1,5 @@
 import type { Log, Reading, Trial } from '@ypsometer/contract'
-import { READING_SHAPES } from '@ypsometer/core/trials/readings'
+import { LONGEST_WATCH, READING_SHAPES } from '@ypsometer/core/trials/readings'
 import { ArrowLeft, Download, Repeat2, Timer, Trash2, Upload, X } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -293,7 +293,7 @@ function Readings({
                 </td>
                 {has.series && <td>{seriesWords(trial, r.series)}</td>}
                 {has.volume && cell('volume', 1e-6, 10)}
-                {has.seconds && cell('seconds', shape.seconds?.min ?? 0, 1e6)}
+                {has.seconds && cell('seconds', shape.seconds?.min ?? 0, shape.seconds?.max ?? LONGEST_WATCH)}
                 {has.value && cell('value', limits?.min ?? 0, limits?.max ?? 1e9)}
                 {flows.length > 0 && (
                   <td className="r num" data-plain>

@@ -3,47 +3,50 @@ import '../../../tests/setup'
 import { modelRecord, type Dossier } from '@ypsometer/contract'
 import { assess, type Assessment } from '@ypsometer/core/judging'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { QueryClientProvider } from '@tanstack/react-query'
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { demoDossier } from '../../../tests/dossier'
 
-let mockDossier: Dossier | undefined
-let mockQuery: { error: Error | null; isPending: boolean } = { error: null, isPending: false }
+let dossier: Dossier
 let mockWorked: { assessment: Assessment | null; failure: string | null } = {
   assessment: null,
   failure: null,
 }
-const mockRefetch = jest.fn()
-jest.mock('../../api/queries', () => ({
-  ...jest.requireActual<object>('../../api/queries'),
-  useDossier: () => ({ dossier: mockDossier, ...mockQuery, refetch: mockRefetch }),
-  useStockClasses: () => ({ data: [] }),
-}))
 jest.mock('../../workers/useAssessment', () => ({ useAssessment: () => mockWorked }))
 
-import { noServer, writes, writtenIds } from '../../../tests/backend'
+import { haveDossier, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
 import { toastStore } from '../../frame/toasts'
+import { queryClient } from '../../api/queries'
 import { useDossierContext } from '../../frame/dossier'
 import { DossierView, ToFirstStation } from './Dossier'
 
 function Station() {
-  const { dossier, assessment } = useDossierContext()
+  const shown = useDossierContext()
   return (
     <p>
-      inside {dossier.model.name}, {assessment ? 'worked out' : 'not yet'}
+      inside {shown.dossier.model.name}, {shown.assessment ? 'worked out' : 'not yet'}
     </p>
   )
 }
-const open = (path = '/models/x/claims'): void =>
+/** Opens the dossier's page at a path below it, with its numbers worked out. */
+const open = (path = '/claims'): void => {
+  haveDossier(dossier)
+  mockWorked = { assessment: assess(modelRecord(dossier)), failure: null }
+  page(path)
+}
+const page = (path = '/claims'): void =>
   void render(
-    <MemoryRouter initialEntries={[path]}>
-      <Routes>
-        <Route path="/" element={<p>the shelf</p>} />
-        <Route path="/models/:id" element={<DossierView />}>
-          <Route index element={<ToFirstStation />} />
-          <Route path=":station" element={<Station />} />
-        </Route>
-      </Routes>
-    </MemoryRouter>,
+    <QueryClientProvider client={queryClient}>
+      <MemoryRouter initialEntries={[`/models/${dossier.model.id}${path}`]}>
+        <Routes>
+          <Route path="/" element={<p>the shelf</p>} />
+          <Route path="/models/:id" element={<DossierView />}>
+            <Route index element={<ToFirstStation />} />
+            <Route path=":station" element={<Station />} />
+          </Route>
+        </Routes>
+      </MemoryRouter>
+    </QueryClientProvider>,
   )
 const ruler = (): string[] =>
   within(screen.getByRole('navigation', { name: 'Stations' }))
@@ -51,10 +54,9 @@ const ruler = (): string[] =>
     .map((l) => l.textContent ?? '')
 
 beforeEach(() => {
-  jest.clearAllMocks()
-  mockDossier = demoDossier('Ledger 700')
-  mockQuery = { error: null, isPending: false }
-  mockWorked = { assessment: assess(modelRecord(mockDossier)), failure: null }
+  noServer()
+  queryClient.clear()
+  dossier = demoDossier('Ledger 700')
 })
 afterEach(cleanup)
 
@@ -68,20 +70,19 @@ test('the stations stand in working order, each filled as far as it is done', ()
 test('half the chambers measured is half a station; one of two fills is half; nothing typed is nothing', () => {
   const d = demoDossier('Ledger 700')
   const half = Math.floor(d.chambers.length / 2)
-  mockDossier = {
+  dossier = {
     ...d,
     parts: [],
     chambers: d.chambers.map((c, i) => ({ ...c, measured: i < half })),
     fills: d.fills.filter((f) => f.basis === 'as-shipped'),
   }
-  mockWorked = { assessment: assess(modelRecord(mockDossier)), failure: null }
   open()
   const said = ruler()
   expect(said[1]).toBe('Strip0 %')
   expect(said[2]).toBe(`Inside${Math.round((100 * half) / d.chambers.length)} %`)
   expect(said[4]).toBe('Fill50 %')
   cleanup()
-  mockDossier = {
+  dossier = {
     ...d,
     claims: [],
     specimens: [],
@@ -92,44 +93,51 @@ test('half the chambers measured is half a station; one of two fills is half; no
     readings: [],
     hookups: [],
   }
-  mockWorked = { assessment: assess(modelRecord(mockDossier)), failure: null }
   open()
   expect(ruler().slice(1)).toEqual(['Strip0 %', 'Inside0 %', 'Bench0 %', 'Fill0 %', 'Path0 %', 'Tanks0 %', 'Verdict0 %']) // prettier-ignore
   expect(screen.getByRole('link', { name: /^Next: / })).toBeTruthy()
 })
 
 test('the bare address of a dossier leads to its first station', () => {
-  open('/models/x')
+  open('')
   expect(screen.getByText('inside Ledger 700, worked out')).toBeTruthy()
   expect(screen.getByRole('link', { name: /Claims/ }).getAttribute('aria-current')).toBe('page')
 })
 
 test('a model is deleted by its name, and the shelf is what is left', () => {
-  noServer()
   open()
   fireEvent.click(screen.getByRole('button', { name: 'Delete this model' }))
   expect(writes).toEqual([['delete', 'models', {}]])
-  expect(writtenIds).toEqual([mockDossier?.model.id])
+  expect(writtenIds).toEqual([dossier.model.id])
   expect(toastStore.get().at(-1)?.text).toMatch(/Ledger 700 deleted/)
   expect(screen.getByText('the shelf')).toBeTruthy()
 })
 
-test('while it is read nothing is claimed; a failure says so and can be tried again', () => {
-  mockDossier = undefined
-  mockQuery = { error: null, isPending: true }
-  open()
+test('while it is read nothing is claimed; a failure says so and can be tried again', async () => {
+  let fail = (_: Error): void => undefined
+  serverReads((path) =>
+    path.endsWith('/dossier') ? new Promise((_, reject) => (fail = reject)) : Promise.resolve([]),
+  )
+  page()
   expect(screen.queryByRole('alert')).toBeNull()
   cleanup()
-  mockQuery = { error: new Error('no road to the server'), isPending: false }
-  open()
-  expect(screen.getByRole('alert').textContent).toMatch(/no road to the server/)
+  serverReads(() => Promise.reject(new Error('no road to the server')))
+  queryClient.setDefaultOptions({
+    queries: { ...queryClient.getDefaultOptions().queries, retryDelay: 0 },
+  })
+  page()
+  expect((await screen.findByRole('alert')).textContent).toMatch(/The server cannot be reached/)
+  serverReads((path) => (path.endsWith('/dossier') ? dossier : []))
+  mockWorked = { assessment: null, failure: null }
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }))
-  expect(mockRefetch).toHaveBeenCalledTimes(1)
+  expect(await screen.findByText('inside Ledger 700, not yet')).toBeTruthy()
+  fail(new Error('too late'))
 })
 
 test('numbers that cannot be worked out are said above the station, which stays usable', () => {
+  haveDossier(dossier)
   mockWorked = { assessment: null, failure: 'hose of no bore' }
-  open()
+  page()
   expect(screen.getByRole('alert').textContent).toBe('The numbers could not be worked out: hose of no bore')
   expect(screen.getByText('inside Ledger 700, not yet')).toBeTruthy()
 })

@@ -218,5 +218,5 @@ const modelled = (r: BenchCalibration, name: string): Figure => ({
   value: scaled(r.model ?? 0),
   dimension: 'ratio',
   provenance: 'computed',
-  formula: 'from its form: Ergun, Kozeny–Carman or the foam table',
+  formula: 'from its form: Ergun, Davies or the foam table',
 })

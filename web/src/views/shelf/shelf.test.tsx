@@ -3,24 +3,14 @@ import '../../../tests/setup'
 import type { ShelfRow } from '@ypsometer/contract'
 import type { Figure } from '@ypsometer/core/figures'
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
+import { QueryClientProvider } from '@tanstack/react-query'
 import { MemoryRouter, useLocation } from 'react-router'
 
 let rows: ShelfRow[] = []
-let asked: { search: string; kind: string; sort: string } | undefined
-jest.mock('../../api/queries', () => ({
-  ...jest.requireActual<object>('../../api/queries'),
-  useShelf: (filter: typeof asked) => {
-    asked = filter
-    return {
-      data: { pages: [{ items: rows, total: rows.length }] },
-      isPending: false,
-      isError: false,
-      hasNextPage: false,
-    }
-  },
-}))
+let asked: URLSearchParams[] = []
 
-import { emptyOutbox, noServer, writes, writtenIds } from '../../../tests/backend'
+import { emptyOutbox, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
+import { queryClient } from '../../api/queries'
 import { units } from '../../frame/settings'
 import NewModel from './NewModel'
 import { Shelf } from './Shelf'
@@ -28,7 +18,7 @@ import { Shelf } from './Shelf'
 const lph = (q: number): number => q / 3.6e6
 const figure = (id: string, value: number, dimension: Figure['dimension'], provenance: Figure['provenance']): Figure => ({ id, label: id, value, dimension, provenance }) // prettier-ignore
 const row = (name: string, more: Partial<ShelfRow> = {}): ShelfRow => ({
-  model: { id: name, version: 1, createdAt: '', updatedAt: '', deletedAt: null, maker: 'Quillon', name, kind: 'canister', mainsFrequency: 50, houseRuleId: null, note: '' },
+  model: { id: name, version: 1, createdAt: '', updatedAt: '', deletedAt: null, maker: 'Quillon', name, kind: 'canister', mainsFrequency: 50, primedBy: null, houseRuleId: null, note: '' },
   ratedFlow: figure('rated', lph(1000), 'flow', 'printed'),
   flow: { ...figure('real', lph(612), 'flow', 'measured'), uncertainty: lph(14) }, basis: 'measured',
   supportedMax: figure('supported', 0.153, 'volume', 'rule'), claimedMax: figure('claimed', 0.3, 'volume', 'printed'), overclaim: figure('overclaim', 1.96, 'ratio', 'computed'),
@@ -43,16 +33,23 @@ function Where() {
 }
 const show = (view: React.ReactNode, at = '/') =>
   render(
-    <MemoryRouter initialEntries={[at]}>
-      {view}
-      <Where />
-    </MemoryRouter>,
+    <QueryClientProvider client={queryClient}>
+      <MemoryRouter initialEntries={[at]}>
+        {view}
+        <Where />
+      </MemoryRouter>
+    </QueryClientProvider>,
   )
 
 beforeEach(() => {
   noServer()
   emptyOutbox()
   rows = []
+  asked = []
+  serverReads((path) => {
+    asked.push(new URL(path, 'http://shelf').searchParams)
+    return { items: rows, total: rows.length, next: null }
+  })
   localStorage.clear()
   units.set('metric')
   HTMLDialogElement.prototype.showModal = function () {
@@ -66,7 +63,7 @@ beforeEach(() => {
 afterEach(cleanup)
 
 describe('the shelf', () => {
-  test('each row says rated, real and where from, claimed against supported, the word and the next thing to do', () => {
+  test('each row says rated, real and where from, claimed against supported, the word and the next thing to do', async () => {
     rows = [
       row('Kettle'),
       row('Teapot', {
@@ -79,7 +76,7 @@ describe('the shelf', () => {
       }),
     ]
     show(<Shelf />)
-    const kettle = screen.getByRole('row', { name: /Kettle/ }).textContent
+    const kettle = (await screen.findByRole('row', { name: /Kettle/ })).textContent
     for (const words of [
       /1\s?000\sL\/h/,
       /612 ± 14\sL\/h/,
@@ -96,14 +93,16 @@ describe('the shelf', () => {
   })
   test('search, kind and order are in the address, so a view can be shared and found again', async () => {
     show(<Shelf />, '/?q=tea&kind=internal')
-    expect(asked).toEqual({ search: 'tea', kind: 'internal', sort: 'name' })
+    await waitFor(() => expect(asked).toHaveLength(1))
+    expect(asked[0]?.toString()).toBe('sort=name&limit=40&search=tea&kind=internal')
     fireEvent.change(screen.getByLabelText('Order'), { target: { value: 'rated-flow' } })
     await waitFor(() => expect(where).toBe('/?q=tea&kind=internal&sort=rated-flow'))
-    expect(screen.getByText(/No model on the shelf fits this search/)).toBeTruthy()
+    await waitFor(() => expect(asked.at(-1)?.get('sort')).toBe('rated-flow'))
+    expect(await screen.findByText(/No model on the shelf fits this search/)).toBeTruthy()
   })
-  test('an empty shelf says what to do first and why', () => {
+  test('an empty shelf says what to do first and why', async () => {
     show(<Shelf />)
-    expect(screen.getByText(/that is the claim everything else is held against/)).toBeTruthy()
+    expect(await screen.findByText(/that is the claim everything else is held against/)).toBeTruthy()
     expect(screen.getByRole('button', { name: 'Copy the first label' })).toBeTruthy()
   })
 })

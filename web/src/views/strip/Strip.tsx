@@ -24,11 +24,7 @@ export function Strip() {
   const mass = body
     ? (fullWeight(body, body.outerWidth * body.outerDepth * body.outerHeight * 0.7)?.mass ?? null)
     : null
-  const cautions = stripCautions(
-    dossier.model.kind,
-    parts.map((p) => p.name),
-    mass,
-  )
+  const cautions = stripCautions(dossier.model.kind, parts, mass)
   return (
     <div className="space-y-9">
       <ul className="border-warning border-l-4 pl-3" aria-label="Cautions">

@@ -10,11 +10,12 @@ import {
   hydraulicPower,
   kaplanMeier,
   meterFactor,
-  powerFromSeries,
+  powerFromSummary,
   tracerFigures,
   wireToWater,
   yearlyCost,
-} from '..'
+} from '.'
+import { summary } from '../statistics'
 
 describe('weighed runs and meters', () => {
   test('buoyancy of water at 20 °C is 1.00105 (ISO 4185; from memory; ±0.00001)', () => {
@@ -50,7 +51,7 @@ describe('weighed runs and meters', () => {
 
 describe('power', () => {
   test('14 W all year are 122.7 kWh; at 31 cents that is 38.04 (by hand: 14 · 8765.82 h)', () => {
-    const p = powerFromSeries([14, 14, 14])
+    const p = powerFromSummary(summary([14, 14, 14]))
     expect(p.yearlyEnergy).toBeCloseTo(122.7215, 3)
     expect(yearlyCost(p.yearlyEnergy, 31)).toBe(3804)
     // Only the meter's 1 % is left, with the normal's 1.96.
@@ -63,11 +64,10 @@ describe('power', () => {
     expect(() => wireToWater(water, 0)).toThrow('watts')
   })
   test('scatter adds to the meter in quadrature', () => {
-    const p = powerFromSeries([13, 15, 14, 14, 14])
+    const p = powerFromSummary(summary([13, 15, 14, 14, 14]))
     const s = Math.sqrt(0.5 / 5)
     expect(p.standardUncertainty).toBeCloseTo(Math.hypot(s, 0.14), 10)
-    expect(() => powerFromSeries([])).toThrow('no reading yet')
-    expect(() => powerFromSeries([14, -1])).toThrow('watts[1]')
+    expect(() => powerFromSummary(summary([]))).toThrow('no reading yet')
   })
 })
 
