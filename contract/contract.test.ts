@@ -29,7 +29,7 @@ const said = (r: { success: boolean; error?: { issues: { path: PropertyKey[]; me
 describe('creates fill what is usual and refuse by name', () => {
   test('a label’s model needs maker, name and kind; the rest is usual', () => {
     expect(RESOURCES.models.Create.parse({ id, maker: ' Quillon ', name: 'Kettle', kind: 'canister' })).toEqual({
-      id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, houseRuleId: null, note: '',
+      id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, primedBy: null, houseRuleId: null, note: '',
     }) // prettier-ignore
     expect(
       said(
@@ -144,12 +144,16 @@ describe('a dossier as the core reads it', () => {
     expect(record?.runs.map((r) => r.seconds)).toEqual([31, 32])
     expect(record?.method).toEqual({ vessel: 0.01, resolution: 0.01, reaction: 0.05 })
   })
-  test('media mass is the newest one weighed', () => {
-    const specimen = (mediaMass: number | null) => ({
+  test('media mass is the newest one noted, and only a scale makes it a weighed one', () => {
+    const specimen = (mediaMass: number | null, mediaMassBy?: 'scale') => ({
       ...row,
-      ...RESOURCES.specimens.Create.parse({ id: randomUUID(), modelId: id, mediaMass }),
+      ...RESOURCES.specimens.Create.parse({ id: randomUUID(), modelId: id, mediaMass, mediaMassBy }),
     })
-    expect(mediaMassOf({ specimens: [specimen(1), specimen(2), specimen(null)] })).toBe(2)
+    expect(mediaMassOf({ specimens: [specimen(1), specimen(2), specimen(null)] })).toEqual({
+      mass: 2,
+      weighed: false,
+    })
+    expect(mediaMassOf({ specimens: [specimen(3, 'scale')] })).toEqual({ mass: 3, weighed: true })
     expect(mediaMassOf({ specimens: [] })).toBeNull()
   })
 })

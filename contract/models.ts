@@ -8,7 +8,13 @@ import {
   type TrialSetup as CoreSetup,
 } from '@ypsometer/core/trials'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
-import { CLAIM_QUANTITIES, FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging'
+import {
+  CLAIM_QUANTITIES,
+  FILL_STATES,
+  FILTER_KINDS,
+  FLOW_BASES,
+  MASS_SOURCES,
+} from '@ypsometer/core/judging'
 import { PRIMINGS } from '@ypsometer/core/teardown'
 import { z } from 'zod'
 import { bodies, chambers, contents, parts, photos } from './teardown'
@@ -290,17 +296,26 @@ export const ShelfRow = z.object({
   model: models.Row,
   ratedFlow: Figure.nullable(),
   flow: Figure.nullable(),
-  basis: z.enum(['measured', 'measured-bare', 'computed-fit', 'computed-label', 'rule', 'none']),
+  basis: z.enum(FLOW_BASES),
   supportedMax: Figure.nullable(),
   claimedMax: Figure.nullable(),
   overclaim: Figure.nullable(),
   level: z.enum(['open', 'holds', 'stretched', 'overclaimed', 'far-overclaimed']),
+  borderline: z.boolean(),
   claimsDone: z.number(),
   benchDone: z.number(),
   /** What is still lacking; null when only the verdict is left to read. */
   next: z.string().nullable(),
 })
 export type ShelfRow = z.infer<typeof ShelfRow>
+/** `GET /label-bias`: what pumps give against their labels, as this bench's own models show it. */
+export const LabelBias = z.object({
+  median: z.number(),
+  low: z.number(),
+  high: z.number(),
+  n: z.int(),
+  words: z.string(),
+})
 export const SHELF_SORTS = ['name', 'updated', 'rated-flow'] as const
 export const ShelfQuery = z.object({
   search: z.string().max(80).optional(),

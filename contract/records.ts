@@ -1,4 +1,4 @@
-import type { ClaimQuantity as CoreQuantity, ModelRecord } from '@ypsometer/core/judging'
+import type { ClaimQuantity as CoreQuantity, Inside, ModelRecord } from '@ypsometer/core/judging'
 import { CLAIM_QUANTITIES } from '@ypsometer/core/judging'
 import { tankVolume, type TankShape, type TankVolume } from '@ypsometer/core/tanks'
 import {
@@ -23,18 +23,43 @@ export const timingMethod = (t: Pick<Trial, 'vesselUncertainty' | 'clockResoluti
   reaction: t.reaction,
 })
 
-/** Biological media weighed (kg): the newest specimen's that has it, or null. */
-export const mediaMassOf = (d: Pick<Dossier, 'specimens'>): number | null =>
-  d.specimens.findLast((s) => s.mediaMass !== null)?.mediaMass ?? null
+/** Biological media of the unit as it came: the newest specimen's that has them, or null. */
+export function mediaMassOf(d: Pick<Dossier, 'specimens'>): ModelRecord['mediaMass'] {
+  const known = d.specimens.findLast((s) => s.mediaMass !== null)
+  return known?.mediaMass == null ? null : { mass: known.mediaMass, weighed: known.mediaMassBy === 'scale' }
+}
 
-/** A dossier as the core reads it: claims as numbers, trials with their runs in the order taken. */
-export function modelRecord(d: Dossier): ModelRecord {
+/** The inside of a dossier with what may be filled in; null while no body or no library is at hand. */
+function insideOf(d: Dossier, media: readonly Medium[] | undefined): Inside | null {
+  const interior = interiorOf(d)
+  if (!interior || !media) return null
+  return {
+    ...interior,
+    media,
+    fills: d.fills,
+    fillOfTrial: Object.fromEntries(d.trials.map((t) => [t.id, t.fillId])),
+  }
+}
+
+/**
+ * A dossier as the core reads it: claims as numbers, trials with their runs in the order taken, and what is inside
+ * where the library of media is given.
+ */
+export function modelRecord(d: Dossier, media?: readonly Medium[]): ModelRecord {
   return {
     kind: d.model.kind,
     mainsFrequency: d.model.mainsFrequency,
     claims: d.claims.flatMap((c) =>
       isNumeric(c.quantity) && c.value !== null
-        ? [{ quantity: c.quantity, value: c.value, mainsFrequency: c.mainsFrequency, where: c.printedOn }]
+        ? [
+            {
+              quantity: c.quantity,
+              value: c.value,
+              mainsFrequency: c.mainsFrequency,
+              where: c.printedOn,
+              qualifier: c.qualifier,
+            },
+          ]
         : [],
     ),
     hookups: d.hookups,
@@ -58,6 +83,7 @@ export function modelRecord(d: Dossier): ModelRecord {
       when: t.createdAt,
     })),
     mediaMass: mediaMassOf(d),
+    inside: insideOf(d, media),
   }
 }
 
@@ -147,17 +173,14 @@ export function pathRecord(
   assessment: Pick<Assessment, 'pump' | 'trials'>,
   hookupId: string | null,
 ): PathRecord | null {
-  const interior = interiorOf(d)
-  if (!interior) return null
+  const model = modelRecord(d, media)
+  if (!model.inside) return null
   const hookup = d.hookups.find((h) => h.id === hookupId) ?? d.hookups[0]
   return {
-    model: modelRecord(d),
+    model,
     assessment,
-    ...interior,
-    media,
-    fills: d.fills,
+    ...model.inside,
     hookupId: hookup?.id ?? null,
     second: hookup?.fitted.second ?? null,
-    fillOfTrial: Object.fromEntries(d.trials.map((t) => [t.id, t.fillId])),
   }
 }

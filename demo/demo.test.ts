@@ -1,5 +1,19 @@
-import { modelRecord, tankWater, interiorOf, RESOURCES, type Dossier, type Tank } from '@ypsometer/contract'
-import { assess, FILTER_KINDS, hasPump } from '@ypsometer/core/judging'
+import {
+  modelRecord,
+  pathRecord,
+  tankWater,
+  interiorOf,
+  RESOURCES,
+  type Dossier,
+  type Medium,
+  type StockClassRow,
+  type Tank,
+} from '@ypsometer/contract'
+import { assess, FILTER_KINDS, hasPump, labelBias } from '@ypsometer/core/judging'
+import { outcomeOf, pathBase } from '@ypsometer/core/path'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { shelfRow } from '@ypsometer/server/models/queries'
+import { BENCH_MEDIA } from './fills'
 import { reaches } from '@ypsometer/core/teardown'
 import { interiorProblems, volumeAudit } from '@ypsometer/core/volumes'
 import { demoBundle } from '.'
@@ -74,5 +88,38 @@ test('twelve tanks, each holding water', () => {
   for (const t of demoBundle.tanks) {
     expect(RESOURCES.tanks.Create.safeParse(t).success).toBe(true)
     expect(tankWater(t as unknown as Tank).water).toBeGreaterThan(0.01)
+  }
+})
+
+test('one capacity a fill: verdict, shelf, Fill and Path say the same litres, whatever it rests on', () => {
+  for (const [i, m] of demoBundle.models.entries()) {
+    const d = dossier(i)
+    const record = modelRecord(d, BENCH_MEDIA as Medium[])
+    const a = assess(record)
+    const path = pathRecord(d, BENCH_MEDIA as Medium[], a, null)
+    const fill = path?.fills.find((f) => f.basis === 'as-shipped')
+    const base = path && fill && pathBase(path, fill.id)
+    const normal = STOCK_CLASSES.find((c) => c.id === 'normal')
+    if (!fill || base?.kind !== 'ready' || !normal) throw new Error(`no path for ${m.model.name}`)
+    const o = outcomeOf({ ...base.base, fill }, normal)
+    // What Fill computes is told by the very trial the verdict rests on, to the solver's last digits.
+    expect([m.model.name, o.capacity.volume / (a.verdict.supported?.value ?? NaN)]).toEqual([
+      m.model.name,
+      expect.closeTo(1, 3),
+    ])
+    expect([m.model.name, o.flow / (a.verdict.flow?.value ?? NaN)]).toEqual([
+      m.model.name,
+      expect.closeTo(1, 3),
+    ])
+    expect([m.model.name, o.uncertainty / (a.verdict.flow?.uncertainty ?? NaN)]).toEqual([
+      m.model.name,
+      expect.closeTo(1, 1),
+    ])
+    const row = shelfRow(d, {
+      stock: [...STOCK_CLASSES] as StockClassRow[],
+      media: BENCH_MEDIA as Medium[],
+      bias: labelBias([]),
+    })
+    expect(row.supportedMax).toEqual(a.verdict.supported)
   }
 })

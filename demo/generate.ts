@@ -1,4 +1,5 @@
 import { chamberColumns, RESOURCES, type Tank, type CreatedOf } from '@ypsometer/contract'
+import { placeFill, weighFill } from '@ypsometer/core/fills'
 import { pumpFlow } from '@ypsometer/core/hydraulics'
 import { seeded, seededNormal } from '@ypsometer/core/statistics'
 import { partsOf, printedItems, CHECKLISTS } from '@ypsometer/core/teardown'
@@ -8,7 +9,7 @@ import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { format } from 'prettier'
 import type { DemoBundle } from './index'
-import { fillsOf, HOUSE_CARTRIDGE } from './fills'
+import { BENCH_MEDIA, fillsOf, HOUSE_CARTRIDGE } from './fills'
 import { idOf } from './ids'
 import { bodyOf, chambersOf, modelIdOf } from './interior'
 import { airTruth, trueAirlift, trueDuty, usualAir, type OnTheBench } from './physics'
@@ -336,6 +337,24 @@ function otherTrials(
   }
 }
 
+/** Biological media as shipped, put on a kitchen scale: never quite what litres and bulk density say. */
+function weighedMedia(t: Truth) {
+  const fill = fillsOf(t).find((f) => f.basis === 'as-shipped')
+  if (!fill || !t.weighed) return {}
+  const placed = placeFill(t.kind, chambersOf(t), fill, BENCH_MEDIA)
+  const body = {
+    outerWidth: 1,
+    outerDepth: 1,
+    outerHeight: 1,
+    waterFill: null,
+    emptyMass: null,
+    fullMass: null,
+  }
+  const { biologicalMass } = weighFill(t.kind, placed.chambers, body, 0)
+  const mediaMass = Math.round(biologicalMass * t.weighed * 100) / 100
+  return { mediaMass, mediaMassBy: 'scale', typed: { mediaMass: `${mediaMass} kg` } } as const
+}
+
 function model(t: Truth): DemoBundle['models'][number] {
   const modelId = modelIdOf(t)
   const specimenId = idOf(`${modelId}-specimen`)
@@ -410,9 +429,7 @@ function model(t: Truth): DemoBundle['models'][number] {
         state: t.obtained === 'second-hand' ? 'used' : 'new',
         ...(t.obtained === 'second-hand' && { monthsInUse: 14 }),
         checks: { seated: true, latches: true, leftover: true },
-        mediaMass: t.mediaMass,
-        mediaMassBy: t.mediaMass === null ? 'estimate' : 'scale',
-        ...(t.mediaMass !== null && { typed: { mediaMass: `${t.mediaMass} kg` } }),
+        ...weighedMedia(t),
       }),
     ],
     hookups: [

@@ -42,7 +42,8 @@ export interface Truth {
   /** Loss of trays, grids and turns as velocity heads in a 16 mm bore. */
   readonly trays?: number
   readonly lifts?: readonly number[]
-  readonly mediaMass: number | null
+  /** Weighed ÷ reckoned mass of its biological media; absent where nobody weighed them. */
+  readonly weighed?: number
   /** Litres of the vessel used. */
   readonly vessel: number
 }
@@ -119,7 +120,7 @@ export const TRUTHS: readonly Truth[] = [
       head: 1.5,
       power: 10,
       tankMin: 60,
-      tankMax: 135,
+      tankMax: 120,
       mediaVolume: 3.6,
       noise: 34,
       priceMinor: 12900,
@@ -136,7 +137,7 @@ export const TRUTHS: readonly Truth[] = [
     },
     trays: 12,
     lifts: [0.3, 0.6, 0.9, 1.2],
-    mediaMass: 1.9,
+    weighed: 1.04,
     vessel: 5,
   },
   {
@@ -166,7 +167,7 @@ export const TRUTHS: readonly Truth[] = [
     },
     trays: 18,
     lifts: [0.4, 0.8, 1.2],
-    mediaMass: 2.1,
+    weighed: 0.96,
     vessel: 10,
   },
   {
@@ -213,7 +214,7 @@ export const TRUTHS: readonly Truth[] = [
     ],
     trays: 10,
     lifts: [0.4, 0.8, 1.2],
-    mediaMass: 0.9,
+    weighed: 1.07,
     vessel: 10,
   },
   {
@@ -242,7 +243,7 @@ export const TRUTHS: readonly Truth[] = [
     },
     trays: 7,
     lifts: [0.5, 1.0, 1.5],
-    mediaMass: 2.6,
+    weighed: 0.98,
     vessel: 10,
   },
   {
@@ -276,7 +277,7 @@ export const TRUTHS: readonly Truth[] = [
     },
     trays: 4,
     lifts: [0.15, 0.3, 0.45],
-    mediaMass: 0.6,
+    weighed: 1.05,
     vessel: 5,
   },
   {
@@ -315,7 +316,7 @@ export const TRUTHS: readonly Truth[] = [
     ],
     trays: 6,
     lifts: [0.2, 0.4, 0.6],
-    mediaMass: 0.7,
+    weighed: 1.02,
     vessel: 5,
   },
   {
@@ -341,7 +342,6 @@ export const TRUTHS: readonly Truth[] = [
     },
     trays: 9,
     lifts: [0.12, 0.24, 0.36],
-    mediaMass: null,
     vessel: 2,
   },
   {
@@ -359,7 +359,6 @@ export const TRUTHS: readonly Truth[] = [
     obtained: 'bought',
     lifted: 128,
     hookup: { name: 'Riser 30 cm under, 2 cm above the water', outletAboveWater: 0.02, segments: [] },
-    mediaMass: null,
     vessel: 1,
   },
   {
@@ -377,7 +376,6 @@ export const TRUTHS: readonly Truth[] = [
     obtained: 'second-hand',
     lifted: 104,
     hookup: { name: 'Corner, riser 18 cm under', outletAboveWater: 0, segments: [] },
-    mediaMass: null,
     vessel: 1,
   },
   {
@@ -396,7 +394,7 @@ export const TRUTHS: readonly Truth[] = [
     obtained: 'bought',
     lifted: 166,
     hookup: { name: 'On the wall, 35 cm under', outletAboveWater: 0, segments: [] },
-    mediaMass: 0.4,
+    weighed: 0.95,
     vessel: 1,
   },
   {
@@ -431,7 +429,7 @@ export const TRUTHS: readonly Truth[] = [
     },
     trays: 0.5,
     lifts: [0.6, 1.2, 1.8, 2.4],
-    mediaMass: 6.5,
+    weighed: 1.03,
     vessel: 20,
   },
 ]

@@ -141,7 +141,7 @@ describe('problems name the field and what would be accepted', () => {
       '/readings',
       { trialId: randomUUID(), takenAt: new Date().toISOString(), volume: 0.005, seconds: 0 },
       'seconds',
-      'from 0.5 to 86400 s',
+      'at least 0.5',
     ],
   ])('%s %j → %s', async (path, body, field, words) => {
     const r = await h.create(path, body)

@@ -1,5 +1,5 @@
 import { LONGEST_RUN, SHORTEST_RUN } from '../trials/shape'
-import { OutOfRange, requirePositive, requireRange, TooFew } from '../errors'
+import { OutOfRange, requireRange, TooFew } from '../errors'
 import { grubbsCritical, studentQuantile, summary } from '../statistics'
 
 /** One timed run: vessel volume V (m³) and time t (s). */
@@ -16,7 +16,14 @@ export interface TimingMethod {
   readonly resolution: number
   /** Standard uncertainty of the average reaction at start or at stop (s), the same in every run. */
   readonly reaction: number
+  /** Relative scatter of one run on this bench (standard), for a run that stands alone. */
+  readonly repeatability?: number
 }
+
+/**
+ * Scatter of one run by hand where the bench has shown none of its own (share, standard). Common practice, no source.
+ */
+export const USUAL_REPEATABILITY = 0.02
 
 /** A marked bucket, a phone, a thumb (common practice, no source). */
 export const BUCKET_AND_STOPWATCH: TimingMethod = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
@@ -40,7 +47,8 @@ export interface FlowResult {
 
 const check = (runs: readonly VesselRun[]): void =>
   runs.forEach((r, i) => {
-    requirePositive(`runs[${i}].volume`, r.volume, 'm³')
+    // Nothing at all is a reading too: a blocked filter.
+    requireRange(`runs[${i}].volume`, r.volume, { min: 0, unit: 'm³' })
     if (!(r.seconds >= SHORTEST_RUN) || !Number.isFinite(r.seconds))
       throw new OutOfRange(`runs[${i}].seconds`, r.seconds, {
         words: `at least ${SHORTEST_RUN} s; a shorter run cannot be timed by hand`,
@@ -54,7 +62,7 @@ const check = (runs: readonly VesselRun[]): void =>
  *
  * Source: GUM, JCGM 100:2008, 4.2 (type A), 4.3 (type B), 5.1 (combined), G.4 (Welch–Satterthwaite); outlier flag
  * after Grubbs 1969. Vessel and reaction are common to all runs, so averaging does not shrink them.
- * With one run there is no scatter: type A is 0 with no freedom, and the interval rests on type B alone with k = 2.
+ * One run shows no scatter of its own: it carries the bench's, as other runs here have shown it, or the usual.
  * @throws TooFew without runs; OutOfRange naming `runs[i].volume` or `runs[i].seconds`.
  */
 export function flowFromRuns(
@@ -66,7 +74,7 @@ export function flowFromRuns(
   const flows = runs.map((r) => r.volume / r.seconds)
   const n = flows.length
   const { mean, deviation } = summary(flows)
-  const typeA = deviation / Math.sqrt(n)
+  const typeA = n > 1 ? deviation / Math.sqrt(n) : mean * (method.repeatability ?? USUAL_REPEATABILITY)
   // ∂Q/∂t = −Q/t: averaged over the runs for what they share.
   const perSecond = runs.reduce((a, r) => a + r.volume / r.seconds ** 2, 0) / n
   const typeB = {
@@ -75,7 +83,7 @@ export function flowFromRuns(
     reaction: perSecond * Math.SQRT2 * method.reaction,
   }
   const standard = Math.hypot(typeA, typeB.vessel, typeB.timing, typeB.reaction)
-  const dof = typeA > 0 ? (n - 1) * (standard / typeA) ** 4 : Infinity
+  const dof = typeA > 0 && n > 1 ? (n - 1) * (standard / typeA) ** 4 : Infinity
   const k = n > 1 ? studentQuantile(0.975, dof) : 2
   return {
     n,
@@ -95,6 +103,9 @@ export function flowFromRuns(
 
 function suspectRun(flows: readonly number[], mean: number, deviation: number): FlowResult['suspect'] {
   if (flows.length < 3 || deviation === 0) return null
+  // Of three readings two of which are rounded to the same, the third stands as far off as it can, however near it is:
+  // the test says nothing.
+  if (flows.length === 3 && new Set(flows).size < 3) return null
   const index = flows.reduce(
     (far, q, i) => (Math.abs(q - mean) > Math.abs((flows[far] ?? mean) - mean) ? i : far),
     0,

@@ -42,5 +42,6 @@ export function kaplanMeier(times: readonly Holding[]): Survival {
     greenwood += atRisk > failed ? failed / (atRisk * (atRisk - failed)) : 0
     return { time, atRisk, failed, survival, standardError: survival * Math.sqrt(greenwood) }
   })
-  return { steps, median: steps.find((s) => s.survival <= 0.5)?.time ?? null }
+  // Products of shares such as 5/6 · 4/5 · 3/4 are one half exactly, and a rounding short of it in binary.
+  return { steps, median: steps.find((s) => s.survival <= 0.5 + 1e-9)?.time ?? null }
 }

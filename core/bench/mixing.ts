@@ -9,7 +9,10 @@ export interface MixingResult {
   /** Seconds until any colour, and the time constant of the rise after that. */
   readonly delay: number
   readonly timeConstant: number
-  /** Seconds until the point has 10 and 95 % of its final strength, read from the points. */
+  /**
+   * Seconds until the point has 10 % of its final strength, and after which it never again leaves the final strength by
+   * more than 5 %, read from the points.
+   */
   readonly coloured: number
   readonly mixed: number | null
 }
@@ -26,6 +29,20 @@ const crossing = (points: readonly TracerPoint[], level: number): number | null 
   if (!b) return null
   if (!a) return b.time
   return a.time + ((level - a.concentration) / (b.concentration - a.concentration)) * (b.time - a.time)
+}
+
+/**
+ * Share of the final strength within which a point counts as mixed. Source: usual 95 % mixing time, e.g. Nienow 1997.
+ */
+const EVEN = 0.05
+/** The last time the strength leaves the band about the final one; null while it is still outside at the end. */
+function settled(points: readonly TracerPoint[], final: number): number | null {
+  const out = points.findLastIndex((p) => Math.abs(p.concentration - final) > EVEN * final)
+  const [a, b] = [points[out], points[out + 1]]
+  if (!a) return points[0]?.time ?? null
+  if (!b) return null
+  const edge = final * (a.concentration < final ? 1 - EVEN : 1 + EVEN)
+  return a.time + ((edge - a.concentration) / (b.concentration - a.concentration)) * (b.time - a.time)
 }
 
 /**
@@ -54,6 +71,6 @@ export function mixedResponse(points: readonly TracerPoint[]): MixingResult {
     delay,
     timeConstant,
     coloured: crossing(points, 0.1 * final) ?? start,
-    mixed: crossing(points, 0.95 * final),
+    mixed: settled(points, final),
   }
 }

@@ -16,15 +16,17 @@ export interface NoiseResult {
   readonly correction: number
   readonly level: number
   /**
-   * `upper bound`: less than 3 dB over the background; the source is no louder than this. `uncorrected`: no background.
+   * `upper bound`: less than 6 dB over the background; the source is no louder than this. `uncorrected`: no background.
    */
   readonly validity: 'valid' | 'upper bound' | 'uncorrected'
+  /** ∂L/∂L of the level with and of the level without: how much a doubt in either weighs in the result. */
+  readonly weight: { readonly with: number; readonly without: number }
 }
 
 /**
  * Background correction K1 = −10 lg(1 − 10^(−0.1 ΔL)), ΔL = with the filter − without. Above 15 dB none is needed;
- * below 3 dB the result is only an upper bound, with K1 held at its 3 dB value.
- * Source: ISO 3744:2010, 8.2.3 (3 dB limit as in the survey method ISO 3746).
+ * below 6 dB the standard lets the result stand only as an upper bound, and below 3 dB K1 is held at its 3 dB value.
+ * Source: ISO 3744:2010, 8.2.3 (3 dB as in the survey method ISO 3746); from memory.
  */
 export function correctedNoise(withFilter: readonly number[], without: readonly number[]): NoiseResult {
   return correctedFromEnergies(energyMean(withFilter), without.length ? energyMean(without) : null)
@@ -33,7 +35,15 @@ export function correctedNoise(withFilter: readonly number[], without: readonly 
 /** The same from energy means (dB); `background` null where none was measured. */
 export function correctedFromEnergies(raw: number, background: number | null): NoiseResult {
   if (background === null)
-    return { raw, background: null, difference: null, correction: 0, level: raw, validity: 'uncorrected' }
+    return {
+      raw,
+      background: null,
+      difference: null,
+      correction: 0,
+      level: raw,
+      validity: 'uncorrected',
+      weight: { with: 1, without: 0 },
+    }
   const difference = raw - background
   const correction = difference > 15 ? 0 : -10 * Math.log10(1 - 10 ** (-0.1 * Math.max(3, difference)))
   return {
@@ -42,8 +52,21 @@ export function correctedFromEnergies(raw: number, background: number | null): N
     difference,
     correction,
     level: raw - correction,
-    validity: difference < 3 ? 'upper bound' : 'valid',
+    validity: difference < VALID ? 'upper bound' : 'valid',
+    weight: weightOf(difference),
   }
+}
+
+/** Least difference (dB) to the background at which a corrected level is valid. ISO 3744:2010, 4.2 (from memory). */
+const VALID = 6
+
+/**
+ * L = 10 lg(10^(L₁/10) − 10^(L₂/10)) by L₁ and L₂: 1/(1 − 10^(−ΔL/10)) and 1/(10^(ΔL/10) − 1). None where K1 is held.
+ */
+function weightOf(difference: number): NoiseResult['weight'] {
+  if (difference > 15 || difference < 3) return { with: 1, without: 0 }
+  const share = 10 ** (-0.1 * difference)
+  return { with: 1 / (1 - share), without: share / (1 - share) }
 }
 
 /** Level (dB) a point source would have at another distance (m): L − 20 lg(r₂/r₁). Free field; a room makes it less. */

@@ -39,7 +39,7 @@ export function flowFromWeighedRuns(
   const { mean } = summary(runs.map((r) => r.mass))
   return flowFromRuns(
     runs.map((r) => ({ volume: r.mass * perKilogram, seconds: r.seconds })),
-    { vessel: mean > 0 ? method.scale / mean : 0, resolution: method.resolution, reaction: method.reaction },
+    { ...method, vessel: mean > 0 ? method.scale / mean : 0 },
   )
 }
 

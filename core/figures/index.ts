@@ -81,7 +81,7 @@ export function saidText(said: Said, system: UnitSystem): string {
   if (said.unit === '%') return showPercent(said.si)
   if (said.uncertainty) {
     const s = showWithUncertainty(said.si, said.uncertainty, said.dimension, system, said.unit)
-    return `${s.number} ± ${s.uncertainty} ${s.unit}`.trim()
+    return `${s.number}${s.uncertainty ? ` ± ${s.uncertainty}` : ''} ${s.unit}`.trim()
   }
   const s = showQuantity(said.si, said.dimension, system, said.digits ?? 3, said.unit)
   return `${trimZeros(s.number)} ${s.unit}`.trim()

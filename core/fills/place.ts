@@ -1,7 +1,14 @@
 import { OutOfRange, requireRange, type At } from '../errors'
 import { FILTERS, type FilterKind } from '../kinds'
 import { packVolume, type Medium } from '../media'
-import { sectionWidths, solidVolume, type Chamber, type ChamberRole, type Way } from '../volumes'
+import {
+  fillableHeight,
+  sectionWidths,
+  solidVolume,
+  type Chamber,
+  type ChamberRole,
+  type Way,
+} from '../volumes'
 
 /** How the amount of a layer is given: its thickness (m), litres (m³), kilograms dry, or whole packs as they come. */
 export const MEASURES = ['height', 'volume', 'mass', 'packs'] as const
@@ -75,7 +82,7 @@ export interface ChamberWay {
 export function chamberWay(kind: FilterKind, c: Chamber): ChamberWay {
   const way = wayOf(kind, c)
   const whole = solidVolume(c.solid)
-  const limit = Math.min(c.usableHeight ?? c.solid.height, c.rim ?? c.solid.height, c.solid.height)
+  const limit = fillableHeight(c)
   const width = Math.max(sectionWidths(c.solid).foot, sectionWidths(c.solid).top)
   const area = whole / c.solid.height
   const depth = area / width

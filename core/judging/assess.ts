@@ -1,16 +1,11 @@
 import type { Figure, Sentence } from '../figures'
-import type { StockClass } from '../tanks'
+import { STOCK_CLASSES, type StockClass } from '../tanks'
 import { disagreements } from '../trials/disagreements'
 import { trialFindings, type TrialFinding } from '../trials'
 import { proposedTrials, type ProposedTrial } from './proposed'
-import {
-  bestTrial,
-  flowAgainstLabel,
-  installedTrial,
-  trialResults,
-  type FlowAgainstLabel,
-  type TrialResult,
-} from './flows'
+import type { LabelBias } from './bias'
+import { judgedFills } from './fills'
+import { flowAgainstLabel, trialResults, type FlowAgainstLabel, type TrialResult } from './flows'
 import { hookupResult, knownPump, thumbFigure, type HookupResult, type KnownPump } from './hydraulics'
 import { progress, type Progress } from './progress'
 import type { ModelRecord } from './records'
@@ -38,42 +33,54 @@ export interface Assessment {
   readonly progress: Progress
 }
 
-/** Works through one model: trials, pump, hookups, label finding, verdict. Pure; one frame in a worker. */
-export function assess(model: ModelRecord, stockClasses?: readonly StockClass[]): Assessment {
+/** What a model is judged by besides its own record. */
+export interface JudgedBy {
+  readonly stockClasses?: readonly StockClass[] | undefined
+  /** What labels on this shelf are wrong by; a rule of thumb when absent. */
+  readonly bias?: LabelBias | null | undefined
+}
+
+/** Works through one model: trials, pump, hookups, label finding, fills, verdict. Pure; one frame in a worker. */
+export function assess(
+  model: ModelRecord,
+  { stockClasses = STOCK_CLASSES, bias = null }: JudgedBy = {},
+): Assessment {
   const trials = trialResults(model)
   const pump = knownPump(model, trials)
-  const installed = installedTrial(trials, model)
   const hookups = pump
     ? model.hookups.map((h) => {
         const loaded = trials
-          .filter((t) => t.trial.hookupId === h.id && !['empty', 'dirty'].includes(t.trial.state))
+          .filter(
+            (t) =>
+              t.trial.hookupId === h.id && !['empty', 'dirty'].includes(t.trial.state) && t.result.mean > 0,
+          )
           .at(-1)
-        return hookupResult(h, pump, loaded)
+        return hookupResult(h, pump, loaded, model.mainsFrequency)
       })
     : []
-  const main = hookups.find((h) => h.hookup.id === installed?.trial.hookupId) ?? hookups[0] ?? null
+  const main = hookups[0] ?? null
   const againstLabel = flowAgainstLabel(model, trials)
   const thumb = thumbFigure(model)
+  const normal = stockClasses.find((c) => c.id === 'normal') ?? stockClasses[0]
+  const none = { shipped: null, proposed: null }
+  const { shipped, proposed } = normal
+    ? judgedFills({ model, trials, pump, main, thumb, bias }, normal)
+    : none
   return {
     trials,
     pump,
     hookups,
     againstLabel,
-    answers: { thumb, computed: main?.computed ?? null, measured: installed?.figure ?? null },
+    answers: {
+      thumb,
+      computed: main?.computed ?? null,
+      measured: shipped?.basis === 'measured' ? shipped.flow : null,
+    },
     main,
     findings: trialFindings({ model, flows: trials, main }),
     disagreements: disagreements(trials),
     proposed: proposedTrials(model),
-    verdict: verdict({
-      model,
-      installed,
-      best: bestTrial(trials),
-      againstLabel,
-      known: pump,
-      main,
-      thumb,
-      ...(stockClasses && { stockClasses }),
-    }),
+    verdict: verdict({ model, shipped, proposed, againstLabel, known: pump, main, stockClasses }),
     progress: progress(model),
   }
 }

@@ -1,3 +1,4 @@
+import { sum } from 'simple-statistics'
 import { FILTERS } from '../kinds'
 import { compareWithLabel, type FlowResult, type LabelFinding } from '../bench'
 import { FLOWS, trialFlow } from '../trials/flow'
@@ -5,7 +6,8 @@ import { isFlowKind, type TrialKind } from '../trials/readings'
 import type { BenchReading } from '../trials/shape'
 import { put, type Figure } from '../figures'
 import { netStaticHead } from '../hydraulics'
-import { claimed, type FillState, type TrialRecord, type ModelRecord } from './records'
+import { atMains, claimed } from './labels'
+import type { ClaimRecord, FillState, ModelRecord, TrialRecord } from './records'
 
 /** A trial with its arithmetic done; trials without runs are left out before this. */
 export interface TrialResult {
@@ -21,6 +23,9 @@ const STATE_WORDS: Readonly<Record<FillState, string>> = {
   dirty: 'dirty',
 }
 
+/** Was a tap turned down? */
+export const throttled = (t: Pick<TrialRecord, 'valve'>): boolean => (t.valve ?? 1) < 1
+
 /** The conditions of a trial in words; part of every number that came from it. */
 export function trialConditions(
   trial: Omit<TrialRecord, 'method' | 'runs'>,
@@ -34,20 +39,43 @@ export function trialConditions(
     hookup ? hookup.name : 'nothing attached',
     trial.lift > 0 ? `${trial.lift} m lift` : 'no lift',
     `${trial.waterTemperature} °C`,
+    ...(trial.salinity ? [`salinity ${trial.salinity}`] : []),
     `${trial.mainsFrequency} Hz`,
+    ...(throttled(trial) ? [`tap ${Math.round((trial.valve ?? 1) * 100)} % open`] : []),
   ]
 }
 
-/** Does the arithmetic of every trial that has runs. */
-export const trialResults = (model: ModelRecord): readonly TrialResult[] =>
-  model.trials
-    .filter((t) => isFlowKind(t.kind ?? 'vessel'))
-    .flatMap((trial) => {
-      const result = trialFlow(trial)
-      return result
-        ? [{ trial, result, figure: flowFigure(trial, result, trialConditions(trial, model)) }]
-        : []
-    })
+/**
+ * Does the arithmetic of every trial that has runs; one that stands on a single run carries the scatter of the others.
+ */
+export function trialResults(model: ModelRecord): readonly TrialResult[] {
+  const flows = model.trials.filter((t) => isFlowKind(t.kind ?? 'vessel'))
+  const several = flows.filter((t) => t.runs.length > 1).flatMap((t) => trialFlow(t) ?? [])
+  const scatter = pooledScatter(several)
+  return flows.flatMap((trial) => {
+    const method =
+      scatter && trial.runs.length === 1 ? { ...trial.method, repeatability: scatter.relative } : trial.method
+    const result = trialFlow({ ...trial, method })
+    return result ? [{ trial, result, figure: flowFigure(trial, result, trialConditions(trial, model)) }] : []
+  })
+}
+
+/** Fewest degrees of freedom that a scatter pooled over trials stands on. */
+const ENOUGH = 3
+
+/**
+ * Scatter of one run as a share of its flow (standard), pooled over trials, with its degrees of freedom; null while too
+ * few runs show it. Source: pooled estimate of variance, GUM (JCGM 100) H.5 and any statistics text.
+ */
+export function pooledScatter(
+  results: readonly FlowResult[],
+): { readonly relative: number; readonly degreesOfFreedom: number } | null {
+  const flowing = results.filter((r) => r.n > 1 && r.mean > 0)
+  const degreesOfFreedom = sum(flowing.map((r) => r.n - 1))
+  if (degreesOfFreedom < ENOUGH) return null
+  const squares = sum(flowing.map((r) => (r.n - 1) * (r.deviation / r.mean) ** 2))
+  return { relative: Math.sqrt(squares / degreesOfFreedom), degreesOfFreedom }
+}
 
 /** How a kind's flow comes of its reading, in symbols. */
 function formulaOf(kind: TrialKind, of = ''): string {
@@ -109,10 +137,13 @@ export function flowFigure(
 
 /** Is the trial the one a label speaks of: nothing inside, nothing attached, no lift? */
 export const isLabelCondition = (t: TrialRecord): boolean =>
-  t.state === 'empty' && t.lift <= 0 && t.hookupId === null
+  t.state === 'empty' && t.lift <= 0 && t.hookupId === null && !throttled(t)
 
 /** The rated flow held against the bench at the same conditions, or null while either is missing. */
 export interface FlowAgainstLabel extends LabelFinding {
+  readonly claim: ClaimRecord
+  /** Mains frequency of the bench (Hz). */
+  readonly mains: number
   readonly label: number
   /** The label brought to the bench's mains frequency (m³/s). */
   readonly labelAtMains: number
@@ -125,13 +156,14 @@ export function flowAgainstLabel(
   model: ModelRecord,
   results: readonly TrialResult[],
 ): FlowAgainstLabel | null {
-  const claim = claimed(model, 'rated-flow')
-  const match = results.filter((r) => isLabelCondition(r.trial)).at(-1)
-  if (!claim || !match) return null
-  const ratio = claim.mainsFrequency ? match.trial.mainsFrequency / claim.mainsFrequency : 1
-  const labelAtMains = claim.value * ratio
+  const match = results.filter((r) => isLabelCondition(r.trial) && r.result.mean > 0).at(-1)
+  const claim = match && claimed(model, 'rated-flow', match.trial.mainsFrequency)
+  if (!claim || !match || claim.value <= 0) return null
+  const { value: labelAtMains, ratio } = atMains(claim, match.trial.mainsFrequency)
   return {
     ...compareWithLabel(labelAtMains, match.result.mean, match.result.expandedUncertainty),
+    claim,
+    mains: match.trial.mainsFrequency,
     label: claim.value,
     labelAtMains,
     ratio,
@@ -143,29 +175,29 @@ export function flowAgainstLabel(
 const AS_INSTALLED = 0.02
 
 /**
- * The trial that best shows the filter as installed: loaded, on its hoses, at the lift they have; proposed before
- * shipped; newest first.
+ * The newest trial of a state as it is installed: on its hoses, or in the tank where it has none; at the lift, mains
+ * and open taps that it stands with. Null while there is none.
  */
 export function installedTrial(
   results: readonly TrialResult[],
-  { kind, hookups }: Pick<ModelRecord, 'kind' | 'hookups'>,
+  { kind, hookups, mainsFrequency }: Pick<ModelRecord, 'kind' | 'hookups' | 'mainsFrequency'>,
+  state: FillState,
 ): TrialResult | null {
   const asItStands = ({ trial }: TrialResult): boolean => {
-    const hookup = hookups.find((h) => h.id === trial.hookupId)
-    return !hookup || Math.abs(Math.max(0, trial.lift) - netStaticHead(hookup).head) <= AS_INSTALLED
-  }
-  const pick = (state: FillState): TrialResult | undefined => {
-    const fits = results.filter(
-      (r) =>
-        r.trial.state === state && (r.trial.hookupId !== null || (state !== 'empty' && !FILTERS[kind].hoses)),
+    const own = hookups.find((h) => h.id === trial.hookupId) ?? (FILTERS[kind].hoses ? undefined : hookups[0])
+    const lift = own ? netStaticHead(own).head : 0
+    return (
+      (trial.hookupId !== null || !FILTERS[kind].hoses) &&
+      Math.abs(Math.max(0, trial.lift) - lift) <= AS_INSTALLED &&
+      trial.mainsFrequency === mainsFrequency &&
+      !throttled(trial)
     )
-    return fits.findLast(asItStands) ?? fits.at(-1)
   }
-  return pick('proposed') ?? pick('as-shipped') ?? pick('empty') ?? null
+  return results.findLast((r) => r.trial.state === state && asItStands(r)) ?? null
 }
 
 /** The largest flow measured at no lift in any clean state: what it does at best. */
 export const bestTrial = (results: readonly TrialResult[]): TrialResult | null =>
   results
-    .filter((r) => r.trial.state !== 'dirty' && r.trial.lift <= 0)
+    .filter((r) => r.trial.state !== 'dirty' && r.trial.lift <= 0 && r.result.mean > 0)
     .reduce<TrialResult | null>((best, r) => (best && best.result.mean >= r.result.mean ? best : r), null)

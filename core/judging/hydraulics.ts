@@ -1,6 +1,6 @@
 import { mean, sum } from 'simple-statistics'
 import { thumbFlow } from '../bench'
-import type { Figure } from '../figures'
+import { putFigure, type Figure } from '../figures'
 import { budgetFigures, changeFigure, fitFigures, type BudgetItem, type ChangeItem } from './lineFigures'
 import {
   affinity,
@@ -12,7 +12,9 @@ import {
   netStaticHead,
   pumpFromLabel,
   pumpHead,
+  pumpVariance,
   sensitivity,
+  throttledRun,
   uncertainDutyPoint,
   velocityHead,
   type BudgetLine,
@@ -25,9 +27,11 @@ import {
   type StaticHead,
   type UncertainDutyPoint,
 } from '../hydraulics'
+import { expanded } from '../statistics'
 import { waterProperties } from '../water'
-import type { TrialResult } from './flows'
-import { claimed, type HookupRecord, type ModelRecord } from './records'
+import { pooledScatter, type TrialResult } from './flows'
+import { atMains, claimed, labelFigure } from './labels'
+import type { HookupRecord, ModelRecord, TrialRecord } from './records'
 import { hasPump } from '../kinds'
 
 /** The pump as it is known: from the label alone, or fitted to what the bench measured. */
@@ -61,24 +65,21 @@ const DATUM = 0.003
 
 /**
  * Trials that show the pump itself: empty body, and heads at which the flow just stops. The head a pump gives is the
- * lift, what hoses take, and the velocity head the water leaves with: at the end of the hoses as their exit, from a bare
- * body at its outlet. Scatter is pooled over the trials as a share of flow, because a trial of three runs knows its own poorly.
+ * lift, what hoses take, and the velocity head the water leaves with: at the end of the hoses as their exit, from a
+ * bare body at its outlet. Scatter is pooled over the trials as a share of flow, because a trial of three runs knows
+ * its own poorly.
  */
 export function curvePoints(model: ModelRecord, results: readonly TrialResult[]): CurvePoints {
-  const empty = results.filter((r) => r.trial.state === 'empty')
+  const empty = results.filter((r) => r.trial.state === 'empty' && r.result.mean > 0)
   const outlet = bareOutlet(model.kind, model.hookups[0]?.segments)
-  const dof = sum(empty.map((r) => Math.max(0, r.result.n - 1)))
-  const pooled =
-    dof >= 3
-      ? Math.sqrt(sum(empty.map((r) => (r.result.n - 1) * (r.result.deviation / r.result.mean) ** 2)) / dof)
-      : null
+  const pooled = pooledScatter(empty.map((r) => r.result))
   const flows = empty.map(({ trial, result }) => {
     const hookup = model.hookups.find((h) => h.id === trial.hookupId)
-    const loss = hookup
-      ? circuitLoss(result.mean, hookup.segments, fluidAt(trial.waterTemperature))
-      : velocityHead(result.mean, outlet.bore)
+    const run = throttledRun(hookup?.segments ?? [], trial.valve, outlet.bore)
+    const loss =
+      circuitLoss(result.mean, run, fluidOf(trial)) + (hookup ? 0 : velocityHead(result.mean, outlet.bore))
     const ratio = model.mainsFrequency / trial.mainsFrequency
-    const own = pooled === null ? result.standardUncertainty : (pooled * result.mean) / Math.sqrt(result.n)
+    const own = pooled ? (pooled.relative * result.mean) / Math.sqrt(result.n) : result.standardUncertainty
     return {
       trialId: trial.id,
       reason: trial.outReason ?? null,
@@ -113,13 +114,17 @@ export function curvePoints(model: ModelRecord, results: readonly TrialResult[])
       flow: shares.length ? Math.sqrt(sum(shares.map((v) => v * v)) / shares.length) : 0,
       head: DATUM,
       outletHead: OUTLET[outlet.known ? 'known' : 'assumed'] * velocityHead(top, outlet.bore),
-      ...(pooled !== null && { degreesOfFreedom: dof }),
+      ...(pooled && { degreesOfFreedom: pooled.degreesOfFreedom }),
     },
   }
 }
 
-const fluidAt = (temperature: number) => ({
-  kinematicViscosity: waterProperties({ temperature }).kinematicViscosity,
+/** The water of a trial as the losses need it; at 25 °C and fresh without one. */
+const fluidOf = (trial?: Pick<TrialRecord, 'waterTemperature' | 'salinity'>): Fluid => ({
+  kinematicViscosity: waterProperties({
+    temperature: trial?.waterTemperature ?? 25,
+    salinity: trial?.salinity ?? 0,
+  }).kinematicViscosity,
 })
 
 /**
@@ -129,18 +134,15 @@ export function knownPump(model: ModelRecord, results: readonly TrialResult[]): 
   if (!hasPump(model.kind)) return null
   const flow = claimed(model, 'rated-flow')
   const head = claimed(model, 'max-head')
-  const ratio = flow?.mainsFrequency ? model.mainsFrequency / flow.mainsFrequency : 1
   const { bore } = bareOutlet(model.kind, model.hookups[0]?.segments)
+  const mains = model.mainsFrequency
   const labelPump =
-    flow && head
-      ? affinity(
-          pumpFromLabel({
-            ratedFlow: flow.value,
-            maxHead: head.value,
-            outletHead: velocityHead(flow.value, bore),
-          }),
-          ratio,
-        )
+    flow && head && flow.value > 0 && head.value > 0
+      ? pumpFromLabel({
+          ratedFlow: atMains(flow, mains).value,
+          maxHead: atMains(head, mains).value,
+          outletHead: velocityHead(atMains(flow, mains).value, bore),
+        })
       : null
   const curve = curvePoints(model, results)
   let fitProblem: string | null
@@ -186,14 +188,16 @@ export function hookupResult(
   hookup: HookupRecord,
   known: KnownPump,
   loaded: TrialResult | undefined,
+  mainsFrequency: number,
 ): HookupResult {
   const staticHead = netStaticHead(hookup)
   const temperature = loaded?.trial.waterTemperature ?? 25
+  const fluid = fluidOf(loaded?.trial)
   const circuit = {
     pump: known.pump,
     segments: hookup.segments,
     staticHead: staticHead.head,
-    fluid: fluidAt(temperature),
+    fluid,
   }
   const knowledge: PumpKnowledge = known.fit ? { kind: 'fit', fit: known.fit } : { kind: 'label' }
   const duty = uncertainDutyPoint(circuit, knowledge)
@@ -208,19 +212,32 @@ export function hookupResult(
       ? []
       : sensitivity(circuit, staticHead).map((line) => ({ ...line, figure: changeFigure(line, computed) })),
     computed,
-    measured: loaded ? measuredBudget(loaded, circuit) : null,
+    measured: loaded ? measuredBudget(loaded, circuit, { knowledge, mainsFrequency }) : null,
   }
 }
 
+/**
+ * Where the head went at a loaded trial: the pump turned with that trial's mains, in its water, with its tap as it was.
+ * What hoses and lift leave of the pump's head belongs to media and body; its uncertainty carries the curve, the flow
+ * and the tabulated losses.
+ */
 function measuredBudget(
   loaded: TrialResult,
   circuit: Parameters<typeof headBudget>[1] & { pump: Pump },
+  known: { readonly knowledge: PumpKnowledge; readonly mainsFrequency: number },
 ): HookupResult['measured'] {
-  const flow = loaded.result.mean
-  const lifted = { ...circuit, staticHead: Math.max(0, loaded.trial.lift) }
-  const available = pumpHead(flow, circuit.pump)
+  const { trial, result } = loaded
+  const flow = result.mean
+  const ratio = trial.mainsFrequency / known.mainsFrequency
+  const pump = affinity(circuit.pump, ratio)
+  const lifted = {
+    ...circuit,
+    segments: throttledRun(circuit.segments, trial.valve),
+    staticHead: Math.max(0, trial.lift),
+  }
+  const available = pumpHead(flow, pump)
   const lines = headBudget(flow, lifted)
-  const spent = lines.reduce((sum, l) => sum + l.head, 0)
+  const spent = sum(lines.map((l) => l.head))
   const rest = available - spent
   const all: BudgetLine[] = [...lines]
   // A negative rest means the curve is pessimistic or a loss is overstated; it is left to the residual, not hidden
@@ -233,13 +250,27 @@ function measuredBudget(
       head: rest,
       share: 0,
     })
-  const total = all.reduce((sum, l) => sum + l.head, 0)
+  const total = sum(all.map((l) => l.head))
+  const slope = (pumpHead(flow * 1.001, pump) - pumpHead(flow * 0.999, pump)) / (0.002 * flow)
+  const losses = spent - lifted.staticHead
+  // dH/dQ of the curve and of the losses pull the same way: less flow is more head left over.
+  const byFlow = (slope - (2 * losses) / flow) * result.standardUncertainty
+  const byCurve = pumpVariance(pump, known.knowledge, (p) => pumpHead(flow, p) - available)
+  const variance = byFlow ** 2 + byCurve.variance + (LOSS_UNCERTAINTY * losses) ** 2
   return {
     figure: loaded.figure,
     pumpHead: available,
     budget: budgetFigures(
       all.map((l) => ({ ...l, share: total > 0 ? l.head / total : 0 })),
-      { ...lifted, flow: loaded.figure, available },
+      {
+        ...lifted,
+        flow: loaded.figure,
+        available,
+        restUncertainty: expanded(variance, [
+          ...byCurve.parts,
+          { variance: byFlow ** 2, degreesOfFreedom: result.effectiveDegreesOfFreedom },
+        ]),
+      },
     ),
   }
 }
@@ -306,11 +337,12 @@ function computedFigure(
   }
 }
 
-/** The label's flow less 40 to 50 %, as the trade's rule has it. */
+/** The label's flow, brought to the bench's mains, less 40 to 50 %, as the trade's rule has it. */
 export function thumbFigure(model: ModelRecord): Figure | null {
   const claim = claimed(model, 'rated-flow')
   if (!claim) return null
-  const t = thumbFlow(claim.value)
+  const label = labelFigure(claim, model.mainsFrequency)
+  const t = thumbFlow(label.value)
   return {
     id: 'thumb-flow',
     label: 'Rule of thumb',
@@ -320,9 +352,7 @@ export function thumbFigure(model: ModelRecord): Figure | null {
     uncertainty: (t.high - t.low) / 2,
     conditions: ['any hookup', 'any fill'],
     formula: 'Q = label × (0.5 to 0.6)',
-    working: [
-      { symbol: 'label', label: 'rated flow', value: claim.value, dimension: 'flow', provenance: 'printed' },
-    ],
+    working: [putFigure('label', label)],
     source: 'common practice, no source',
   }
 }

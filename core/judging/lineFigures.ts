@@ -1,6 +1,7 @@
 import { put, putFigure, type Figure, type WorkingLine } from '../figures'
 import {
   frictionFactor,
+  LABEL_EXPONENT,
   reynolds,
   velocity,
   type BudgetLine,
@@ -27,6 +28,8 @@ interface Spent {
   readonly flow: Figure
   /** Pump head (m) at the measured flow, where a line is what is left of it. */
   readonly available?: number
+  /** Expanded uncertainty (m) of what is left. */
+  readonly restUncertainty?: number
 }
 
 /** Gives each line of a head budget its formula with the numbers put in. */
@@ -39,6 +42,7 @@ export const budgetFigures = (lines: readonly BudgetLine[], spent: Spent): reado
       value: line.head,
       dimension: 'head',
       provenance: line.kind === 'static' ? 'measured' : 'computed',
+      ...(line.id === 'by-difference' && spent.restUncertainty && { uncertainty: spent.restUncertainty }),
       ...workingOf(line, lines, spent),
     },
   }))
@@ -139,10 +143,13 @@ export function fitFigures(known: {
     formula: 'H = H0 (1 − (Q/Q0)^n), weighted least squares',
     working: [
       put('points', 'in the fit', fit.points.length),
-      put('dof', 'degrees of freedom', fit.degreesOfFreedom),
+      ...(Number.isFinite(fit.degreesOfFreedom)
+        ? [put('ν', 'degrees of freedom of the runs’ scatter', fit.degreesOfFreedom)]
+        : []),
+      put('n₀', 'exponent believed before, ± 0.3', LABEL_EXPONENT.value, 'ratio', 'rule'),
       put('s', 'weighted residual, 1 is as expected', fit.residualDeviation),
     ],
-    source: 'effective-variance weights, Orear 1982; U = t(0.975, dof) · √C',
+    source: 'effective-variance weights, Orear 1982; U = t(0.975, ν_eff) · √C, GUM G.4',
   } as const
   const spread = (i: number): { readonly uncertainty?: number } =>
     Number.isFinite(half(i)) && half(i) > 0 ? { uncertainty: half(i) } : {}

@@ -1,6 +1,7 @@
 import { isLabelCondition } from './flows'
 import { hasPump } from '../kinds'
-import { claimed, type ModelRecord } from './records'
+import { claimed } from './labels'
+import type { ModelRecord } from './records'
 
 /** How far each station is, 0 to 1, and the next useful action. */
 export interface Progress {

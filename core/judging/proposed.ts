@@ -1,6 +1,7 @@
 import type { TrialKind } from '../trials/readings'
 import { FLOW_KINDS, READING_SHAPES } from '../trials/readings'
-import { claimed, type FillState, type ModelRecord, type TrialRecord } from './records'
+import { claimed, atMains } from './labels'
+import type { FillState, ModelRecord, TrialRecord } from './records'
 import { FILTERS, hasPump } from '../kinds'
 
 /** One trial of the usual set: what, why, under which conditions, and whether it has been done. */
@@ -62,7 +63,8 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
     (t) => flow(t) && t.state === 'empty' && t.hookupId === null && t.lift <= 0,
   )
   if (pumped) {
-    const head = claimed(model, 'max-head')?.value ?? null
+    const claim = claimed(model, 'max-head')
+    const head = claim ? atMains(claim, model.mainsFrequency).value : null
     if (head !== null)
       for (const lift of proposedLifts(head))
         add(

@@ -1,40 +1,16 @@
 import { put, putFigure, type Figure } from '../figures'
-import { turnover, type Limit, type StockClass } from '../tanks'
-import type { ClaimQuantity, ClaimRecord } from './records'
+import { RULE_BAND, turnover, type CapacityFigures, type Limit, type StockClass } from '../tanks'
 
-const CLAIM_LABELS: Readonly<
-  Record<ClaimQuantity, { readonly label: string; readonly dimension: Figure['dimension'] }>
-> = {
-  'rated-flow': { label: 'Rated flow', dimension: 'flow' },
-  'max-head': { label: 'Maximum head', dimension: 'head' },
-  power: { label: 'Power on the label', dimension: 'power' },
-  'tank-min': { label: 'Smallest tank claimed', dimension: 'volume' },
-  'tank-max': { label: 'Largest tank claimed', dimension: 'volume' },
-  'media-volume': { label: 'Media volume claimed', dimension: 'volume' },
-  noise: { label: 'Noise on the label', dimension: 'sound' },
-}
-
-/** A printed claim as a number that says where it is printed. */
-export const printedFigure = (claim: ClaimRecord): Figure => ({
-  id: `printed-${claim.quantity}`,
-  ...CLAIM_LABELS[claim.quantity],
-  value: claim.value,
-  provenance: 'printed',
-  conditions: [
-    claim.where ? `printed on the ${claim.where}` : 'where it is printed was not noted',
-    ...(claim.mainsFrequency ? [`for ${claim.mainsFrequency} Hz`] : []),
-  ],
-})
-
-/** What a limit was worked out from: the flow the verdict rests on, weighed media, the label's top. */
-export interface LimitInputs {
-  readonly flow: Figure
-  readonly mediaMass: number | null
+/** What a limit was worked out from: what a fill brings, and the label's top. */
+export interface LimitInputs extends Omit<CapacityFigures, 'fill'> {
   readonly claimedMax: number | null
 }
 
 /** One limit of a tank range with its working: the rule of thumb and the numbers put into it. */
 export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs): Figure {
+  const { flow, meets, mass } = inputs
+  const within = (own: Figure | null, rule: number): number =>
+    limit.volume * Math.hypot(own?.value ? (own.uncertainty ?? 0) / own.value : 0, rule)
   const common = {
     id: `limit-${stock.id}-${limit.constraint}`,
     value: limit.volume,
@@ -47,33 +23,40 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
       return {
         ...common,
         label: `Largest tank by turnover, ${stock.label.toLowerCase()}`,
-        ...(inputs.flow.uncertainty !== undefined && {
-          uncertainty: (inputs.flow.uncertainty * 3600) / stock.minTurnover,
-        }),
-        formula: 'V = Q ÷ turnovers per hour',
+        uncertainty: within(flow, RULE_BAND.turnover),
+        formula: 'V = Q · share that meets the media ÷ turnovers per hour',
         working: [
-          putFigure('Q', inputs.flow),
-          put('n', 'turnovers per hour asked for', stock.minTurnover, 'ratio', 'rule'),
+          putFigure('Q', flow),
+          putFigure('share', meets),
+          put('n', 'turnovers per hour asked for, ± 15 %', stock.minTurnover, 'ratio', 'rule'),
         ],
       }
     case 'media-mass':
       return {
         ...common,
         label: `Largest tank by media mass, ${stock.label.toLowerCase()}`,
+        uncertainty: within(mass, RULE_BAND.litresPerKilogram),
         formula: 'V = m × litres per kilogram',
         working: [
-          put('m', 'biological media', inputs.mediaMass ?? 0, 'mass', 'measured'),
-          put('L/kg', 'litres one kilogram carries', stock.litresPerKilogram, 'ratio', 'rule'),
+          ...(mass ? [putFigure('m', mass)] : []),
+          put('L/kg', 'litres one kilogram carries, ± 20 %', stock.litresPerKilogram, 'ratio', 'rule'),
         ],
       }
     case 'oversizing':
       return {
         ...common,
         label: `Largest tank by oversizing, ${stock.label.toLowerCase()}`,
+        uncertainty: within(null, RULE_BAND.oversizing),
         formula: 'V = claimed largest tank ÷ factor',
         working: [
           put('claim', 'largest tank claimed', inputs.claimedMax ?? 0, 'volume', 'printed'),
-          put('factor', 'times the tank a filter should be rated for', stock.oversizing, 'ratio', 'rule'),
+          put(
+            'factor',
+            'times the tank a filter should be rated for, ± 20 %',
+            stock.oversizing,
+            'ratio',
+            'rule',
+          ),
         ],
       }
   }
@@ -84,12 +67,15 @@ export const smallestFigure = (stock: StockClass, flow: Figure): Figure => ({
   id: `smallest-${stock.id}`,
   label: `Smallest tank, ${stock.label.toLowerCase()}`,
   value: (flow.value * 3600) / stock.maxTurnover,
+  uncertainty:
+    ((flow.value * 3600) / stock.maxTurnover) *
+    Math.hypot(flow.value ? (flow.uncertainty ?? 0) / flow.value : 0, RULE_BAND.turnover),
   dimension: 'volume',
   provenance: 'rule',
   formula: 'V = Q ÷ most turnovers per hour',
   working: [
     putFigure('Q', flow),
-    put('n', 'turnovers per hour it bears at most', stock.maxTurnover, 'ratio', 'rule'),
+    put('n', 'turnovers per hour it bears at most, ± 15 %', stock.maxTurnover, 'ratio', 'rule'),
   ],
   source: stock.source,
 })
@@ -106,18 +92,20 @@ export const turnoverFigure = (flow: Figure, water: number, whose = 'water in th
   working: [putFigure('Q', flow), put('V', whose, water, 'volume', 'computed')],
 })
 
-/** Claimed largest tank ÷ supported largest tank, normally stocked. */
-export const overclaimFigure = (claimed: number, supported: number): Figure => ({
+/**
+ * Claimed largest tank ÷ supported largest tank, normally stocked; marked as a rule, because what is supported is one.
+ */
+export const overclaimFigure = (claimed: number, supported: Figure): Figure => ({
   id: 'overclaim',
   label: 'Claimed ÷ supported',
-  value: claimed / supported,
+  value: claimed / supported.value,
   dimension: 'ratio',
-  provenance: 'computed',
+  provenance: 'rule',
+  ...(supported.uncertainty !== undefined && {
+    uncertainty: (claimed / supported.value) * Math.min(1, supported.uncertainty / supported.value),
+  }),
   formula: 'claimed largest tank ÷ supported largest tank, normally stocked',
-  working: [
-    put('claimed', 'on the label', claimed, 'volume', 'printed'),
-    put('supported', 'the smaller of turnover and media mass', supported, 'volume', 'computed'),
-  ],
+  working: [put('claimed', 'on the label', claimed, 'volume', 'printed'), putFigure('supported', supported)],
 })
 
 /**

@@ -2,7 +2,10 @@ import type { LogSummary, TimingMethod } from '../bench'
 import type { BenchReading } from '../trials/shape'
 import type { TrialKind, TrialSetup } from '../trials/readings'
 import type { Segment } from '../hydraulics'
+import type { Fill } from '../fills'
 import type { FilterKind } from '../kinds'
+import type { Medium } from '../media'
+import type { BodyRecord, Chamber } from '../volumes'
 
 export { FILTER_KINDS, hasPump, type FilterKind } from '../kinds'
 
@@ -24,6 +27,8 @@ export interface ClaimRecord {
   readonly value: number
   readonly mainsFrequency?: number | null
   readonly where?: string | null
+  /** The words beside it: up to, at no head, with media, pump only. */
+  readonly qualifier?: string | null
 }
 
 /** How the mass of a unit's biological media is known. */
@@ -81,12 +86,18 @@ export interface ModelRecord {
   readonly claims: readonly ClaimRecord[]
   readonly hookups: readonly HookupRecord[]
   readonly trials: readonly TrialRecord[]
-  /** Biological media weighed in the fill (kg), or null. */
-  readonly mediaMass: number | null
+  /** Biological media of the unit as it came (kg), and whether a scale says so; null when nobody has noted it. */
+  readonly mediaMass: { readonly mass: number; readonly weighed: boolean } | null
+  /** What is inside; null or absent while no body is on record. */
+  readonly inside?: Inside | null
 }
 
-/** The printed value of a quantity, or undefined. The first entry wins where a label prints two. */
-export const claimed = (
-  model: Pick<ModelRecord, 'claims'>,
-  quantity: ClaimQuantity,
-): ClaimRecord | undefined => model.claims.find((c) => c.quantity === quantity)
+/** A body with its chambers, what may be filled in, and which fill was in it at which trial. */
+export interface Inside {
+  readonly body: BodyRecord
+  readonly chambers: readonly Chamber[]
+  readonly media: readonly Medium[]
+  readonly fills: readonly Fill[]
+  /** The fill noted for a trial, by the trial’s id. */
+  readonly fillOfTrial: Readonly<Record<string, string | null>>
+}

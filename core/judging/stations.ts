@@ -25,7 +25,7 @@ export function stationsDone(
   const { parts, chambers, fills } = record
   const filled = fills.filter((f) => f.layers.length > 0)
   const { progress, pump, verdict } = assessment ?? {}
-  const judged = verdict?.basis === 'measured' ? 1 : 0.5
+  const judged = verdict?.basis === 'measured' || verdict?.basis === 'carried' ? 1 : 0.5
   return {
     claims: progress?.claims ?? null,
     strip: parts.length ? (reaches(parts).length ? 1 : 0.5) : 0,

@@ -1,30 +1,52 @@
-import { put, sayFigure, type Figure, type Sentence } from '../figures'
-import { STOCK_CLASSES, supportedRange, type StockClass, type SupportedRange } from '../tanks'
-import type { FlowAgainstLabel, TrialResult } from './flows'
-import type { HookupResult, KnownPump } from './hydraulics'
+import { sayFigure, type Figure, type Sentence } from '../figures'
 import {
-  limitFigure,
-  overclaimFigure,
-  printedFigure,
-  shareApart,
-  smallestFigure,
-  turnoverFigure,
-} from './rangeFigures'
+  capacityFigure,
+  capacityInput,
+  STOCK_CLASSES,
+  supportedRange,
+  type StockClass,
+  type SupportedRange,
+} from '../tanks'
+import { isFirm, type FlowBasis, type JudgedFill } from './fills'
+import type { FlowAgainstLabel } from './flows'
+import type { HookupResult, KnownPump } from './hydraulics'
+import { claimed, labelDisagreements, labelFigure } from './labels'
+import { printedFigure } from './printed'
+import { overclaimFigure, shareApart, smallestFigure, turnoverFigure } from './rangeFigures'
 import { bodyDepthFigure, staticHeadFigure } from './staticFigures'
 import { hasPump } from '../kinds'
-import { claimed, type ModelRecord } from './records'
+import type { ModelRecord } from './records'
 
 /** Fixed thresholds of the overclaim ratio (claimed maximum / supported maximum for a normal tank). */
 export const OVERCLAIM_THRESHOLDS = { holds: 1.1, stretched: 1.5, overclaimed: 2.5 } as const
 
 export type VerdictLevel = 'open' | 'holds' | 'stretched' | 'overclaimed' | 'far-overclaimed'
 
-export const VERDICT_WORDS: Readonly<Record<VerdictLevel, string>> = {
-  open: 'Not enough is known to judge the claim',
-  holds: 'The claim holds',
-  stretched: 'The claim is stretched',
-  overclaimed: 'The claim is too high',
-  'far-overclaimed': 'The claim is far too high',
+const WORDS: Readonly<Record<VerdictLevel, readonly [firm: string, looks: string]>> = {
+  open: ['Not enough is known to judge the claim', 'Not enough is known to judge the claim'],
+  holds: ['The claim holds', 'The claim looks as if it holds'],
+  stretched: ['The claim is stretched', 'The claim looks stretched'],
+  overclaimed: ['The claim is too high', 'The claim looks too high'],
+  'far-overclaimed': ['The claim is far too high', 'The claim looks far too high'],
+}
+const SHORT: Readonly<Record<VerdictLevel, string>> = {
+  open: 'unknown',
+  holds: 'holding',
+  stretched: 'stretched',
+  overclaimed: 'too high',
+  'far-overclaimed': 'far too high',
+}
+
+/**
+ * The words of a verdict: by its level, hedged where its flow is not a finding, and said to be borderline where its
+ * interval reaches into another level.
+ */
+export function verdictWords(level: VerdictLevel, firm: boolean, reaches: readonly VerdictLevel[]): string {
+  const words = WORDS[level][firm ? 0 : 1]
+  const others = [...new Set(reaches)].filter((l) => l !== level)
+  return others.length
+    ? `${words}: borderline, its interval reaches ${others.map((l) => SHORT[l]).join(' and ')}`
+    : words
 }
 
 /** One reason of a verdict: a sentence with its numbers, and whether it speaks for, against or warns. */
@@ -39,11 +61,8 @@ export interface Missing {
   readonly id: string
   readonly what: string
   readonly changes: string
-  readonly station: 'claims' | 'bench' | 'tanks'
+  readonly station: 'claims' | 'bench' | 'fill' | 'tanks'
 }
-
-/** What the flow under the verdict rests on. */
-export type FlowBasis = 'measured' | 'measured-bare' | 'computed-fit' | 'computed-label' | 'rule' | 'none'
 
 export interface Verdict {
   readonly level: VerdictLevel
@@ -52,9 +71,13 @@ export interface Verdict {
   readonly borderline: boolean
   readonly basis: FlowBasis
   readonly flow: Figure | null
-  readonly overclaim: number | null
-  /** The largest normally stocked tank it carries, with its working. */
+  readonly overclaim: Figure | null
+  /** The largest normally stocked tank it carries as shipped, with its working. */
   readonly supported: Figure | null
+  /** What was judged: the fill as it ships. */
+  readonly shipped: JudgedFill | null
+  /** What the proposed fill would make of it, normally stocked; it is not what a claim is held to. */
+  readonly proposed: { readonly fill: JudgedFill; readonly supported: Figure } | null
   readonly ranges: readonly SupportedRange[]
   readonly claimedRange: { readonly min: number | null; readonly max: number | null }
   readonly reasons: readonly Reason[]
@@ -70,73 +93,55 @@ export function levelOf(ratio: number | null): VerdictLevel {
 
 export interface VerdictInput {
   readonly model: ModelRecord
-  readonly installed: TrialResult | null
-  /** The largest flow measured at no lift, for when none was measured as installed. */
-  readonly best: TrialResult | null
+  readonly shipped: JudgedFill | null
+  readonly proposed: JudgedFill | null
   readonly againstLabel: FlowAgainstLabel | null
   readonly known: KnownPump | null
   readonly main: HookupResult | null
-  readonly thumb: Figure | null
   readonly stockClasses?: readonly StockClass[]
 }
 
-/** The flow a verdict may rest on, best first: measured as installed, computed, measured bare, the rule of thumb. */
-function basisOf({ installed, best, main, known, thumb }: VerdictInput): {
-  basis: FlowBasis
-  flow: Figure | null
-} {
-  if (installed) return { basis: 'measured', flow: installed.figure }
-  if (main && !main.duty.blocked)
-    return { basis: known?.from === 'fit' ? 'computed-fit' : 'computed-label', flow: main.computed }
-  if (best) return { basis: 'measured-bare', flow: best.figure }
-  return thumb ? { basis: 'rule', flow: thumb } : { basis: 'none', flow: null }
-}
-
 /**
- * Judges the claimed tank range: supported range for each stock class at the flow the bench supports, the overclaim
- * ratio, reasons with numbers, and what is missing. Wording follows from {@link OVERCLAIM_THRESHOLDS} alone.
+ * Judges the claimed tank range as shipped: supported range for each stock class, the overclaim ratio, reasons with
+ * numbers, and what is missing. Wording follows from {@link OVERCLAIM_THRESHOLDS}, the basis of the flow and the
+ * interval.
  */
 export function verdict(input: VerdictInput): Verdict {
-  const { model, stockClasses = STOCK_CLASSES } = input
-  const { basis, flow } = basisOf(input)
+  const { model, shipped, proposed, stockClasses = STOCK_CLASSES } = input
   const claimedMax = claimed(model, 'tank-max')?.value ?? null
   const claimedMin = claimed(model, 'tank-min')?.value ?? null
-  const ranges =
-    flow && flow.value > 0
-      ? stockClasses.map((stock) =>
-          supportedRange(
-            {
-              flow: flow.value,
-              ...(flow.uncertainty !== undefined && { flowUncertainty: flow.uncertainty }),
-              ...(model.mediaMass !== null && { mediaMass: model.mediaMass }),
-              ...(claimedMax !== null && { claimedMax }),
-            },
-            stock,
-          ),
-        )
-      : []
+  const basis = shipped?.basis ?? 'none'
+  const ranges = shipped
+    ? stockClasses.map((stock) =>
+        supportedRange({ ...capacityInput(shipped), ...(claimedMax && { claimedMax }) }, stock),
+      )
+    : []
   const normal = ranges.find((r) => r.stockClass === 'normal')
-  const overclaim = claimedMax !== null && normal ? claimedMax / normal.max : null
   const normalClass = stockClasses.find((c) => c.id === 'normal')
-  const binding = normal?.limits.find((l) => l.binding)
-  const supported =
-    binding && normalClass && flow
-      ? limitFigure(binding, normalClass, { flow, mediaMass: model.mediaMass, claimedMax })
-      : null
-  const level = levelOf(overclaim)
+  const supported = shipped && normalClass ? capacityFigure(shipped, normalClass) : null
+  const comparable = claimedMax !== null && claimedMax > 0 && supported !== null
+  const overclaim = comparable && supported.value > 0 ? overclaimFigure(claimedMax, supported) : null
+  const nothing = comparable && supported.value === 0
+  const level = nothing ? 'far-overclaimed' : levelOf(overclaim?.value ?? null)
   const ends =
-    claimedMax !== null && normal?.maxInterval ? normal.maxInterval.map((m) => levelOf(claimedMax / m)) : []
+    overclaim && normal
+      ? normal.maxInterval.map((m) => (m > 0 ? levelOf((claimedMax ?? 0) / m) : 'far-overclaimed'))
+      : []
+  const derived = { basis, shipped, proposed, ranges, overclaim, supported }
   return {
     level,
-    words: VERDICT_WORDS[level],
+    words: verdictWords(level, isFirm(basis), ends),
     borderline: ends.some((l) => l !== level),
     basis,
-    flow,
+    flow: shipped?.flow ?? null,
     overclaim,
     supported,
+    shipped,
+    proposed:
+      proposed && normalClass ? { fill: proposed, supported: capacityFigure(proposed, normalClass) } : null,
     ranges,
     claimedRange: { min: claimedMin, max: claimedMax },
-    reasons: reasons(input, stockClasses, { basis, flow, ranges, overclaim, supported }),
+    reasons: reasons(input, stockClasses, derived),
     missing: missing(input),
   }
 }
@@ -144,16 +149,23 @@ export function verdict(input: VerdictInput): Verdict {
 interface Derived {
   readonly supported: Figure | null
   readonly basis: FlowBasis
-  readonly flow: Figure | null
+  readonly shipped: JudgedFill | null
+  readonly proposed: JudgedFill | null
   readonly ranges: readonly SupportedRange[]
-  readonly overclaim: number | null
+  readonly overclaim: Figure | null
 }
+
+/** Weighed and computed media further apart than this are a mistake in one of them (common practice, no source). */
+const MASS_APART = 0.3
 
 const BASIS_WORDS: Readonly<Record<FlowBasis, string>> = {
   measured: 'measured as installed',
-  'measured-bare': 'measured bare: the most it can do, less once loaded and on its hoses',
-  'computed-fit': 'computed from the bench’s pump curve and the hookup',
-  'computed-label': 'computed from the label’s curve and the hookup, nothing measured yet',
+  carried: 'measured under other conditions and carried to how it stands over the pump’s curve',
+  'computed-fit': 'computed from the bench’s pump curve, the hookup and the fill',
+  'computed-label': 'computed from the label’s curve, the hookup and the fill, with what labels are wrong by',
+  'supposed-fit': 'computed for the hoses, with a band for media and body that nobody has measured',
+  'supposed-label': 'computed from the label’s curve for the hoses, with bands for media, body and label',
+  'measured-empty': 'measured without its media, with a band for what is still to come off',
   rule: 'by the rule of thumb, nothing measured yet',
   none: '',
 }
@@ -162,107 +174,115 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
   const out: Reason[] = []
   const add = (id: string, tone: Reason['tone'], ...sentence: Sentence): void =>
     void out.push({ id, tone, sentence })
-  const rated = claimed(input.model, 'rated-flow')
-  const top = claimed(input.model, 'tank-max')
-  const normal = d.ranges.find((r) => r.stockClass === 'normal')
+  const { model } = input
+  const rated = claimed(model, 'rated-flow')
+  const top = claimed(model, 'tank-max')
   const normalClass = classes.find((c) => c.id === 'normal')
-  const { supported } = d
-  if (top && supported && d.overclaim !== null)
+  const { supported, shipped } = d
+  if (top && supported) {
+    const over = d.overclaim && d.overclaim.value > OVERCLAIM_THRESHOLDS.holds
     add(
       'overclaim',
-      d.overclaim > OVERCLAIM_THRESHOLDS.holds ? 'against' : 'for',
+      over || !d.overclaim ? 'against' : 'for',
       'The label claims tanks up to ',
       sayFigure(printedFigure(top)),
-      '; a normally stocked one is supported up to ',
+      '; as shipped a normally stocked one is supported up to ',
       sayFigure(supported),
-      ': the claim is ',
-      sayFigure(overclaimFigure(top.value, supported.value)),
-      ' times that.',
-    )
-  if (supported && normalClass && d.flow && normal?.binding === 'turnover')
-    add(
-      'binding',
-      'note',
-      'What binds at the top is turnover: ',
-      sayFigure(d.flow),
-      ` gives the ${normalClass.minTurnover} turnovers an hour of a normal tank up to `,
-      sayFigure(supported),
-      '.',
-    )
-  if (supported && normal?.binding === 'media-mass' && normalClass)
-    add(
-      'binding',
-      'note',
-      'What binds at the top is media: ',
-      sayFigure(mediaFigure(input.model.mediaMass ?? 0)),
-      ' carry ',
-      sayFigure(supported),
-      ` normally stocked, at ${normalClass.litresPerKilogram} L per kg.`,
-    )
-  if (d.flow) {
-    const empty = d.basis === 'measured' && input.installed?.trial.state === 'empty'
-    const words = empty
-      ? 'measured on its hoses but empty, so media will take some of it'
-      : BASIS_WORDS[d.basis]
-    const label = rated && printedFigure(rated)
-    const rest: Sentence = label
-      ? [
-          '; ',
-          sayFigure(shareApart('off-rated', 'Flow against the rated flow', d.flow, label)),
-          ` ${d.flow.value < label.value ? 'below' : 'above'} the rated `,
-          sayFigure(label),
-        ]
-      : []
-    add(
-      'flow',
-      d.basis === 'measured' && !empty ? 'note' : 'caution',
-      'Flow: ',
-      sayFigure(d.flow),
-      `, ${words}`,
-      ...rest,
-      '.',
+      ...(d.overclaim ? [': the claim is ', sayFigure(d.overclaim), ' times that.'] : ['.']),
     )
   }
+  if (shipped && supported && normalClass) bindingReason(d, shipped, supported, normalClass, add)
+  if (shipped) flowReason(d.basis, shipped.flow, rated ? labelFigure(rated, model.mainsFrequency) : null, add)
+  const apart = shipped?.calibration ? Math.abs(shipped.calibration - 1) : 0
+  if (shipped?.calibration && apart > MASS_APART)
+    add(
+      'mass-apart',
+      'caution',
+      `The media as weighed are ${Math.round(apart * 100)} % ${shipped.calibration > 1 ? 'more' : 'less'} than the fill on record holds: ` +
+        'weigh them again, or correct the layers.',
+    )
+  if (d.proposed && normalClass) {
+    const could = capacityFigure(d.proposed, normalClass)
+    add(
+      'proposed',
+      'note',
+      `With “${d.proposed.fill.name}” in it, it could carry `,
+      sayFigure(could),
+      ' normally stocked.',
+    )
+  }
+  for (const { id, sentence } of labelDisagreements(model)) out.push({ id, tone: 'caution', sentence })
   if (input.againstLabel) labelReason(input.againstLabel, add)
   lowEnd(input, d, classes, add)
   if (input.main) liftReason(input.main, add)
   return out
 }
 
+function bindingReason(
+  d: Derived,
+  shipped: JudgedFill,
+  supported: Figure,
+  stock: StockClass,
+  add: Add,
+): void {
+  const normal = d.ranges.find((r) => r.stockClass === stock.id)
+  if (shipped.flow.value === 0)
+    return add(
+      'binding',
+      'against',
+      'No water comes through as it was measured: a blocked filter carries nothing.',
+    )
+  if (normal?.binding === 'media-mass' && shipped.mass)
+    return add(
+      'binding',
+      'note',
+      'What binds at the top is media: what is in it is worth ',
+      sayFigure(shipped.mass),
+      ' of good sintered media, which carry ',
+      sayFigure(supported),
+      ` normally stocked, at ${stock.litresPerKilogram} L per kg.`,
+    )
+  add(
+    'binding',
+    'note',
+    'What binds at the top is turnover: ',
+    sayFigure(shipped.flow),
+    ...(shipped.meets.value < 0.995 ? [', of which ', sayFigure(shipped.meets), ' meet the media,'] : []),
+    ` gives the ${stock.minTurnover} turnovers an hour of a normal tank up to `,
+    sayFigure(supported),
+    '.',
+  )
+}
+
+function flowReason(basis: FlowBasis, flow: Figure, label: Figure | null, add: Add): void {
+  const rest: Sentence =
+    label && label.value > 0
+      ? [
+          '; ',
+          sayFigure(shareApart('off-rated', 'Flow against the rated flow', flow, label)),
+          ` ${flow.value < label.value ? 'below' : 'above'} the rated `,
+          sayFigure(label),
+        ]
+      : []
+  add(
+    'flow',
+    isFirm(basis) ? 'note' : 'caution',
+    'Flow: ',
+    sayFigure(flow),
+    `, ${BASIS_WORDS[basis]}`,
+    ...rest,
+    '.',
+  )
+}
+
 type Add = (id: string, tone: Reason['tone'], ...sentence: Sentence) => void
-
-const mediaFigure = (mass: number): Figure => ({
-  id: 'media-mass',
-  label: 'Biological media',
-  value: mass,
-  dimension: 'mass',
-  provenance: 'measured',
-  conditions: ['weighed in the fill'],
-})
-
-/** The rated flow brought to the bench's mains frequency: a small pump turns in step with the mains. */
-export const labelAtMains = (f: FlowAgainstLabel): Figure => ({
-  id: 'label-at-mains',
-  label: f.ratio === 1 ? 'Rated flow' : 'Rated flow at this mains frequency',
-  value: f.labelAtMains,
-  dimension: 'flow',
-  provenance: f.ratio === 1 ? 'printed' : 'computed',
-  ...(f.ratio !== 1 && {
-    formula: 'Q₂ = Q₁ · f₂/f₁',
-    working: [
-      put('Q₁', 'rated flow', f.label, 'flow', 'printed'),
-      put('f₂/f₁', 'mains here ÷ mains on the label', f.ratio),
-    ],
-    source: 'affinity laws of centrifugal pumps',
-  }),
-})
 
 function labelReason(f: FlowAgainstLabel, add: Add): void {
   const words = f.outsideUncertainty
     ? 'more than the measurement’s uncertainty'
     : 'no more than the measurement’s uncertainty'
   const met = f.grade ? `within ISO 9906 ${f.grade.label}` : 'outside every ISO 9906 grade'
-  const label = labelAtMains(f)
+  const label = labelFigure(f.claim, f.mains)
   add(
     'label',
     f.outsideUncertainty && f.difference < 0 ? 'against' : 'for',
@@ -284,19 +304,31 @@ function lowEnd(input: VerdictInput, d: Derived, classes: readonly StockClass[],
   const light = d.ranges.find((r) => r.stockClass === 'light')
   const stock = classes.find((c) => c.id === 'light')
   const smallest = claimed(input.model, 'tank-min')
-  if (!light || !stock || !d.flow || !smallest) return
+  const flow = d.shipped?.flow
+  if (!light || !stock || !flow || !smallest || !(smallest.value > 0) || flow.value === 0) return
   const claim = sayFigure(printedFigure(smallest))
-  const times = sayFigure(turnoverFigure(d.flow, smallest.value, 'smallest tank claimed'))
-  if (smallest.value < light.min * 0.95)
+  const times = sayFigure(turnoverFigure(flow, smallest.value, 'smallest tank claimed'))
+  const [low, high] = light.minInterval
+  const starts = sayFigure(smallestFigure(stock, flow))
+  const head: Sentence = ['in the smallest claimed tank, ', claim, ', the water turns over ', times]
+  if (smallest.value >= low && smallest.value <= high)
+    add(
+      'low-end',
+      'caution',
+      'Borderline at the low end: ',
+      ...head,
+      ` times an hour, about the ${stock.maxTurnover} that gentle tanks bear at most; that starts at `,
+      starts,
+      '.',
+    )
+  else if (smallest.value < low)
     add(
       'low-end',
       'against',
-      'Too strong at the low end: in the smallest claimed tank, ',
-      claim,
-      ', the water turns over ',
-      times,
+      'Too strong at the low end: ',
+      ...head,
       ` times an hour; gentle tanks want no more than ${stock.maxTurnover}, which starts at `,
-      sayFigure(smallestFigure(stock, d.flow)),
+      starts,
       '.',
     )
   else
@@ -304,9 +336,7 @@ function lowEnd(input: VerdictInput, d: Derived, classes: readonly StockClass[],
       'low-end',
       'for',
       'Gentle enough at the low end: ',
-      claim,
-      ' turns over ',
-      times,
+      ...head,
       ` times an hour, and up to ${stock.maxTurnover} suits a light, planted tank.`,
     )
 }
@@ -339,7 +369,7 @@ function liftReason(main: HookupResult, add: Add): void {
     )
 }
 
-function missing({ model, againstLabel, known, installed, main }: VerdictInput): readonly Missing[] {
+function missing({ model, againstLabel, known, shipped, main }: VerdictInput): readonly Missing[] {
   const out: Missing[] = []
   const need = (test: boolean, m: Missing): void => void (test && out.push(m))
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
@@ -373,17 +403,11 @@ function missing({ model, againstLabel, known, installed, main }: VerdictInput):
     what: 'Flow bare, empty and at no lift',
     changes: 'It is the only fair comparison with the rated flow.',
   })
-  need(!installed, {
+  need(shipped?.basis !== 'measured', {
     id: 'installed-flow',
     station: 'bench',
-    what: 'Flow as installed',
+    what: 'Flow as installed, with the media it ships with',
     changes: 'The verdict then rests on a measured flow, with its own interval.',
-  })
-  need(installed !== null && installed.trial.state === 'empty', {
-    id: 'loaded-flow',
-    station: 'bench',
-    what: 'Flow with media in',
-    changes: 'Media take head: the installed flow will be lower than this empty one.',
   })
   need(hasPump(model.kind) && known?.from !== 'fit', {
     id: 'head-series',
@@ -391,11 +415,18 @@ function missing({ model, againstLabel, known, installed, main }: VerdictInput):
     what: 'Flow at three or more lifts',
     changes: 'The pump curve would be measured in place of the label’s assumed one.',
   })
-  need(model.mediaMass === null, {
+  need(shipped?.meets.provenance === 'rule' || !shipped, {
+    id: 'fill',
+    station: 'fill',
+    what: 'What it ships with, layer by layer',
+    changes:
+      'How much of the water meets the media, and what the media are worth, is taken on trust without it.',
+  })
+  need(model.mediaMass === null || !model.mediaMass.weighed, {
     id: 'media-mass',
-    station: 'bench',
-    what: 'Mass of biological media',
-    changes: 'Media may bind before turnover does and lower the supported maximum.',
+    station: 'claims',
+    what: 'Mass of biological media, weighed',
+    changes: 'Media may bind before turnover does; weighed they calibrate the fill.',
   })
   return out
 }

@@ -117,9 +117,12 @@ describe('UV-C', () => {
     expect(uvDose({ ...chamber, transmittance: 0.7 }, FLOW).dose).toBeLessThan(clear)
     expect(uvDose({ ...chamber, ageing: 0.6, sleeve: 0.5 }, FLOW).dose).toBeCloseTo(0.3 * clear, 8)
     expect([UV_CLASSES.B, UV_CLASSES.A]).toEqual([160, 400])
-    expect(uvDose(chamber, FLOW).reached).toBe('B')
-    expect(uvDose(chamber, FLOW / 10).reached).toBe('A')
-    expect(uvDose(chamber, FLOW * 10).reached).toBeNull()
+    // Along the wall in clear water: D = P/(2π b ℓ) · π (b² − a²) ℓ/Q = P (b² − a²)/(2 b Q), by hand.
+    expect(uvDose(chamber, FLOW).least).toBeCloseTo((3 * (0.03 ** 2 - 0.012 ** 2)) / (2 * 0.03 * FLOW), 6)
+    expect(uvDose({ ...chamber, transmittance: 0.7 }, FLOW).least).toBeCloseTo(
+      uvDose(chamber, FLOW).least * 0.7 ** 1.8,
+      6,
+    )
     expect(() => uvDose({ ...chamber, chamberRadius: 0.01 }, FLOW)).toThrow('chamberRadius')
   })
 })

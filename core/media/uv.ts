@@ -16,17 +16,21 @@ export interface UvChamber {
 /** Doses (J/m²) that NSF/ANSI 55 asks of its classes: 16 and 40 mJ/cm² (from memory). */
 export const UV_CLASSES = { B: 160, A: 400 } as const
 
-/** Mean dose (J/m²), the seconds of exposure and mean irradiance (W/m²) it is made of, and the class it reaches. */
+/**
+ * Mean dose and that of the least exposed stream, along the chamber's wall (J/m²); the seconds of exposure and the mean
+ * irradiance (W/m²) they are made of. A class of NSF/ANSI 55 is found by a bioassay, never by this sum.
+ */
 export interface UvDose {
   readonly dose: number
   readonly exposure: number
   readonly irradiance: number
-  readonly reached: 'A' | 'B' | null
+  readonly least: number
 }
 
 /**
  * Dose = mean irradiance × exposure at the real flow. The irradiance of a line source E(r) = P/(2π r ℓ) e^(−α (r −
- * r_s)) is averaged over the ring the water fills. Plug flow is assumed; a real chamber gives part of the water less.
+ * r_s)) is averaged over the ring the water fills. Plug flow is assumed; a real chamber gives part of the water less
+ * still than its wall stream.
  * Source: radial model, e.g. Blatchley, Water Research 31 (1997) 2205 (from memory); α = −ln UVT per cm.
  * @throws OutOfRange naming the field.
  */
@@ -51,6 +55,8 @@ export function uvDose(c: UvChamber, flow: number): UvDose {
     dose,
     exposure,
     irradiance,
-    reached: dose >= UV_CLASSES.A ? 'A' : dose >= UV_CLASSES.B ? 'B' : null,
+    least:
+      ((c.output * c.ageing * c.sleeve * Math.exp(-alpha * (b - a))) / (2 * Math.PI * b * c.lampLength)) *
+      exposure,
   }
 }

@@ -1,6 +1,6 @@
 import type { Fill } from '../fills'
 import type { Pump, PumpKnowledge } from '../hydraulics'
-import type { HookupRecord } from '../judging'
+import type { HookupRecord } from '../judging/records'
 import type { FilterKind } from '../kinds'
 import type { Medium } from '../media'
 import type { BodyRecord, Chamber } from '../volumes'
@@ -53,6 +53,8 @@ export interface PathCase {
   readonly drive: Drive
   readonly rest: number
   readonly told?: Telling | null
+  /** Biological media of one fill as weighed (kg): it calibrates that fill, and no other. */
+  readonly weighed?: { readonly fillId: string; readonly mass: number } | null
   readonly temperature: number
   /** Practical salinity; fresh water when absent. */
   readonly salinity?: number

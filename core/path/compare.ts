@@ -2,7 +2,7 @@ import { put, sayFigure, type Figure, type Sentence } from '../figures'
 import type { StockClass } from '../tanks'
 import { auditOrder, burden, HOUSE_RULES, type HouseRule, type OrderFinding } from './audit'
 import {
-  capacityFigure,
+  fillCapacityFigure,
   flowFigure,
   jobFigure,
   mediaHeadFigure,
@@ -48,7 +48,7 @@ const difference = (now: Figure, before: Figure, more: boolean): Difference => (
 /** Flow, capacity, media, and what slips past, of a fill against another. */
 export const differences = (now: Outcome, before: Outcome, stock: StockClass): readonly Difference[] => [
   difference(flowFigure(now), flowFigure(before), true),
-  difference(capacityFigure(now, stock), capacityFigure(before, stock), true),
+  difference(fillCapacityFigure(now, stock), fillCapacityFigure(before, stock), true),
   difference(jobFigure(now, 'biological'), jobFigure(before, 'biological'), true),
   difference(meetsFigure(now), meetsFigure(before), true),
   difference(unstrainedFigure(now), unstrainedFigure(before), false),

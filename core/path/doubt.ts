@@ -60,8 +60,8 @@ function toldShift(told: Telling, t: Turn): number {
 }
 
 /**
- * Share of a flow’s distance from the one that was measured, taken as the standard uncertainty of the form of the losses
- * (common practice, no source).
+ * Share of a flow’s distance from the one that was measured, taken as the standard uncertainty of the form of the
+ * losses (common practice, no source).
  */
 const DISTANCE = 0.3
 

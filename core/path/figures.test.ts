@@ -1,7 +1,7 @@
 import type { Figure } from '../figures'
 import { waterProperties } from '../water'
 import {
-  asSecond, capacityFigure, contactFigure, costFigure, differences, flowFigure, freeFigure, fullFigure, headFigure, jobFigure, layerMassFigure, leftOverFigure, lineFigure, massFigure, mediaHeadFigure, meetsFigure, outcomeOf, pastFigure, pumpHeadFigure, sideFigure, unstrainedFigure, velocityFigure,
+  asSecond, fillCapacityFigure, contactFigure, costFigure, differences, flowFigure, freeFigure, fullFigure, headFigure, jobFigure, layerMassFigure, leftOverFigure, lineFigure, massFigure, mediaHeadFigure, meetsFigure, outcomeOf, pastFigure, pumpHeadFigure, sideFigure, unstrainedFigure, velocityFigure,
 } from '.' // prettier-ignore
 import { caseWith, chamber, layer, medium, NORMAL } from './tests/support'
 
@@ -70,7 +70,7 @@ describe('every figure of the path, worked again from the numbers that its worki
   })
 
   test('capacity is the lesser of what mass and what turnover carry', () => {
-    const f = capacityFigure(o, NORMAL)
+    const f = fillCapacityFigure(o, NORMAL)
     const [m = NaN, perKg = NaN, q = NaN, share = NaN, turnover = NaN] = parts(f, ['m', 'L/kg', 'Q', 'share', '1/h']) // prettier-ignore
     expect(Math.min((m * perKg) / 1000, (q * share * 3600) / turnover)).toBeCloseTo(f.value, 9)
     expect(meetsFigure(o).value).toBeCloseTo(1 - (o.layers[2]?.bypassFraction ?? NaN), 9)

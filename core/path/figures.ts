@@ -1,10 +1,10 @@
 import { put, type Figure } from '../figures'
 import { WAYS_WORDS } from './words'
-import type { Capacity, LayerFlow, Outcome, PathLine, SideFlow } from './outcome'
+import type { LayerFlow, Outcome, PathLine, SideFlow } from './outcome'
 import type { PlacedChamber, ShoppingLine } from '../fills'
 import { fromMinor } from '../units'
 import { packVolume, resistanceOf, type KnownResistance } from '../media'
-import type { StockClass } from '../tanks'
+import { capacityFigure, type CapacityFigures, type StockClass } from '../tanks'
 import { BODY_BORE } from './topology'
 
 /** Where a medium’s permeability comes from, in words, with its source. */
@@ -282,35 +282,57 @@ export const meetsFigure = (o: Outcome): Figure => ({
   dimension: 'ratio',
   unit: '%',
   provenance: 'computed',
-  formula: '1 − Π past of the layers in a row',
+  formula:
+    '1 − the share that reaches the end beside every layer; streams mix where a layer or an end makes them',
 })
 
-/** Tank litres the fill carries. */
-export function capacityFigure(o: Outcome, stock: StockClass, c: Capacity = o.capacity): Figure {
+/** Media that count, as kilograms of good sintered media of equal usable surface. */
+export function worthFigure(o: Outcome): Figure {
+  const { mass, calibration } = o.worth
+  const apart = calibration === null ? null : Math.round(Math.abs(calibration - 1) * 100)
   return {
-    id: `fill-capacity-${o.case.fill.id}`,
-    label: `Carries, ${stock.label.toLowerCase()}`,
-    value: c.volume,
-    dimension: 'volume',
-    provenance: 'rule',
-    conditions: [c.binding === 'media-mass' ? 'the mass of media binds' : 'turnover binds', 'tank litres'],
-    formula: 'min(m · litres per kg, Q · share that meets the media · 3600 ÷ turnover)',
+    id: `fill-worth-${o.case.fill.id}`,
+    label: 'Media that count, as good sintered media of equal usable surface',
+    value: mass,
+    dimension: 'mass',
+    provenance: 'computed',
+    conditions: [
+      o.case.fill.name,
+      ...(calibration === null || apart === null
+        ? []
+        : [
+            apart
+              ? `calibrated by the weighed media: ${apart} % ${calibration > 1 ? 'more' : 'less'} than their litres give`
+              : 'the weighed media agree with their litres',
+          ]),
+    ],
+    formula: 'Σ V · usable surface ÷ 2.29 m² per kg' + (calibration === null ? '' : ' · weighed ÷ computed'),
     working: [
-      put(
-        'm',
-        'media that count, as good sintered media of equal usable surface',
-        o.weights.equivalentMass,
-        'mass',
-        'computed',
-      ),
-      put('L/kg', 'tank litres carried by 1 kg', stock.litresPerKilogram, 'ratio', 'rule'),
-      put('Q', 'flow with this fill', o.flow, 'flow', 'computed'),
-      put('share', 'meets the biological media', o.meetsMedia, 'ratio', 'computed'),
-      put('1/h', 'turnovers asked for', stock.minTurnover, 'ratio', 'rule'),
+      ...o.layers
+        .filter((l) => l.counts)
+        .map((l, i) => put(`V${i + 1}`, l.placed.medium.name, l.placed.volume, 'volume', 'computed')),
+      ...(calibration === null
+        ? []
+        : [
+            put('weighed', 'media as weighed', o.weights.biologicalMass * calibration, 'mass', 'measured'),
+            put('computed', 'litres · bulk density', o.weights.biologicalMass, 'mass', 'computed'),
+          ]),
     ],
     source: 'common practice, no source',
   }
 }
+
+/** What the capacity of a fill is worked out from, as numbers of their own. */
+export const capacityFiguresOf = (o: Outcome): CapacityFigures => ({
+  fill: o.case.fill,
+  flow: flowFigure(o),
+  meets: meetsFigure(o),
+  mass: worthFigure(o),
+})
+
+/** Tank litres the fill carries. */
+export const fillCapacityFigure = (o: Outcome, stock: StockClass): Figure =>
+  capacityFigure(capacityFiguresOf(o), stock)
 
 /** Litres of media of a job. */
 export const jobFigure = (o: Outcome, job: keyof Outcome['weights']['byJob'] | 'all'): Figure => ({

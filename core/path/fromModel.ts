@@ -1,6 +1,6 @@
 import { CoreError } from '../errors'
 import type { Fill } from '../fills'
-import { affinity, airliftCurve, netStaticHead } from '../hydraulics'
+import { affinity, airliftCurve, netStaticHead, throttledRun } from '../hydraulics'
 import type { TrialResult } from '../judging/flows'
 import type { KnownPump } from '../judging/hydraulics'
 import type { ModelRecord } from '../judging/records'
@@ -93,18 +93,25 @@ export const measuredAt = (t: TrialResult): MeasuredFlow => ({
 })
 
 /**
- * The as-shipped trial nearest to how the filter stands, the newest of several: it tells how the body behaves. Of a
- * filter without hoses a trial with nothing attached is as it stands.
+ * The trial that tells how the body behaves: one of the fill itself where there is one, else one as shipped; of those
+ * the one nearest to how the filter stands, the newest of several.
  */
-function tellingTrial(r: PathRecord, hookup: PathCase['hookup']): TrialResult | undefined {
+function tellingTrial(
+  r: PathRecord,
+  hookup: PathCase['hookup'],
+  fillId: string | null,
+): TrialResult | undefined {
   const static_ = hookup ? netStaticHead(hookup).head : 0
   const apart = (t: TrialResult): number => Math.abs(Math.max(0, t.trial.lift) - static_)
-  return loadedTrials(r)
-    .filter((t) => t.trial.state === 'as-shipped' && fillAt(r, t.trial)?.basis === 'as-shipped')
-    .reduce<TrialResult | undefined>(
-      (best, t) => (best && apart(best) < apart(t) - 1e-9 ? best : t),
-      undefined,
-    )
+  const loaded = loadedTrials(r).filter((t) => t.result.mean > 0)
+  const own = loaded.filter((t) => fillAt(r, t.trial)?.id === fillId)
+  const shipped = loaded.filter(
+    (t) => t.trial.state === 'as-shipped' && fillAt(r, t.trial)?.basis === 'as-shipped',
+  )
+  return (own.length ? own : shipped).reduce<TrialResult | undefined>(
+    (best, t) => (best && apart(best) < apart(t) - 1e-9 ? best : t),
+    undefined,
+  )
 }
 
 /**
@@ -121,7 +128,7 @@ export const loadedTrials = (r: PathRecord): readonly TrialResult[] =>
 
 /** A trial as a case of its own: its fill, hookup, water and mains, at its lift. */
 export function caseOfTrial(base: Omit<PathCase, 'fill'>, r: PathRecord, t: TrialResult): PathCase {
-  const { hookupId, waterTemperature, salinity, mainsFrequency, lift } = t.trial
+  const { hookupId, waterTemperature, salinity, mainsFrequency, lift, valve } = t.trial
   const hookup = r.model.hookups.find((h) => h.id === hookupId) ?? ownHookup(r)
   const fill = fillAt(r, t.trial)
   if (!fill) throw new Error('This trial has no fill on record.')
@@ -132,7 +139,7 @@ export function caseOfTrial(base: Omit<PathCase, 'fill'>, r: PathRecord, t: Tria
     {
       ...base,
       drive: { ...drive, pump },
-      hookup,
+      hookup: hookup && { ...hookup, segments: throttledRun(hookup.segments, valve) },
       second: null,
       temperature: waterTemperature,
       salinity: salinity ?? 0,
@@ -146,8 +153,11 @@ export function caseOfTrial(base: Omit<PathCase, 'fill'>, r: PathRecord, t: Tria
 const ownHookup = (r: PathRecord): PathCase['hookup'] =>
   FILTERS[r.model.kind].hoses ? null : (r.model.hookups[0] ?? null)
 
-/** Builds the case of a hookup: the drive as known, and how the body behaves by the trial that tells it. */
-export function pathBase(r: PathRecord): PathBase {
+/**
+ * Builds the case of a hookup: the drive as known, and how the body behaves by the trial that tells it; for one fill,
+ * by a trial of that fill where there is one.
+ */
+export function pathBase(r: PathRecord, fillId: string | null = null): PathBase {
   const drive = driveOf(r)
   if (!drive)
     return {
@@ -166,10 +176,11 @@ export function pathBase(r: PathRecord): PathBase {
     second: r.second ?? null,
     drive,
     rest: 0,
+    weighed: weighedFill(r),
     temperature: USUAL,
   }
   const nothing: PathBase = { kind: 'ready', base: bare, restTrialId: null, restFill: null }
-  const trial = tellingTrial(r, hookup)
+  const trial = tellingTrial(r, hookup, fillId)
   if (!trial) return nothing
   try {
     const { base, told } = toldBy(bare, r, trial)
@@ -185,6 +196,12 @@ export function pathBase(r: PathRecord): PathBase {
     if (!(error instanceof CoreError)) throw error
     return nothing
   }
+}
+
+/** The fill as shipped with the mass its media were weighed at; null while they were not. */
+function weighedFill({ fills, model }: PathRecord): NonNullable<PathCase['weighed']> | null {
+  const shipped = fills.findLast((f) => f.basis === 'as-shipped')
+  return shipped && model.mediaMass?.weighed ? { fillId: shipped.id, mass: model.mediaMass.mass } : null
 }
 
 /** What a loaded trial tells: what trays and grids take, or how far the drive's curve reaches. */

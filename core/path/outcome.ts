@@ -10,7 +10,7 @@ import {
 } from '../fills'
 import { isStraining } from '../media'
 import type { Element, ElementResult } from '../network'
-import { carriedByMass, type StockClass } from '../tanks'
+import { capacityOf, type Capacity, type StockClass } from '../tanks'
 import { volumeAudit } from '../volumes'
 import type { PathCase } from './case'
 import { expandedUncertainty } from './doubt'
@@ -70,15 +70,22 @@ export interface Outcome {
   readonly meetsMedia: number
   /** Largest share that goes round a straining layer no other straining layer of its job makes good; 0 without any. */
   readonly unstrained: number
+  /** Kilograms of good sintered media it is worth, and what a weighed mass made of the computed one. */
+  readonly worth: Worth
   readonly capacity: Capacity
 }
 
-/** Litres a fill carries for a stock class and what binds: mass of media or water that meets it. */
-export interface Capacity {
-  readonly volume: number
-  readonly byMass: number
-  readonly byTurnover: number
-  readonly binding: 'media-mass' | 'turnover'
+/** Media as good sintered media of equal usable surface (kg), and weighed ÷ computed mass where they were weighed. */
+export interface Worth {
+  readonly mass: number
+  readonly calibration: number | null
+}
+
+/** A weighed mass says how much of the media the litres really hold: their usable surface goes with it. */
+function worthOf(c: PathCase, w: FillWeights): Worth {
+  const weighed = c.weighed?.fillId === c.fill.id && w.biologicalMass > 0 ? c.weighed.mass : null
+  const calibration = weighed === null ? null : weighed / w.biologicalMass
+  return { mass: w.equivalentMass * (calibration ?? 1), calibration }
 }
 
 /**
@@ -123,9 +130,10 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
     const label = results.get(id)?.element.label ?? ''
     sides.push({ part, label, flow: q, share: flow > 0 ? q / flow : 0 })
   }
-  const gross = volumeAudit(c.chambers, c.body).gross
-  const weights = weighFill(c.kind, topology.chambers, c.body, gross)
+  const weights = weighFill(c.kind, topology.chambers, c.body, volumeAudit(c.chambers, c.body).water)
   const shopping = shoppingList(topology.chambers)
+  const uncertainty = quick || !(flow > 0) ? 0 : expandedUncertainty(c, flow)
+  const worth = worthOf(c, weights)
   const meetsMedia = meets(c.kind, topology, passed, flow)
   const straining = layers.filter((l) => isStraining(l.placed.medium))
   const jobs = [...new Set(straining.map((l) => l.placed.medium.job))]
@@ -136,7 +144,7 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
     case: c,
     topology,
     flow,
-    uncertainty: quick ? 0 : expandedUncertainty(c, flow),
+    uncertainty,
     pumpHead,
     layers,
     sides,
@@ -152,19 +160,11 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
         Math.min(...straining.filter((l) => l.placed.medium.job === job).map((l) => l.bypassFraction)),
       ),
     ),
-    capacity: capacityOf(weights.equivalentMass, flow * meetsMedia, stock),
-  }
-}
-
-/** The smaller of media mass × litres per kilogram and the flow that meets the media ÷ turnover asked for. */
-export function capacityOf(mass: number, flowMet: number, stock: StockClass): Capacity {
-  const byMass = carriedByMass(mass, stock)
-  const byTurnover = (flowMet * 3600) / stock.minTurnover
-  return {
-    volume: Math.min(byMass, byTurnover),
-    byMass,
-    byTurnover,
-    binding: byMass < byTurnover ? 'media-mass' : 'turnover',
+    worth,
+    capacity: capacityOf(
+      { flow: { value: flow, uncertainty }, meets: meetsMedia, mass: { value: worth.mass } },
+      stock,
+    ),
   }
 }
 

@@ -32,19 +32,19 @@ export interface Study {
 }
 
 /**
- * Studies fills of one body on one hookup. The fill that others are held against is worked out once, for as long as it
- * stays the same.
+ * Studies fills of one body on one hookup, each from its own base. The fill that others are held against is worked
+ * out once, for as long as it stays the same.
  * @throws CoreError as {@link outcomeOf} does, with the layer, medium or chamber it is about.
  */
-export function studyOf(base: Omit<PathCase, 'fill'>): (q: StudyQuestion) => Study {
+export function studyOf(baseOf: (fill: Fill) => Omit<PathCase, 'fill'>): (q: StudyQuestion) => Study {
   let kept: { readonly key: string; readonly outcome: Outcome } | null = null
   const unchanged = (fill: Fill, stock: StockClass): Outcome => {
     const key = JSON.stringify([fill, stock])
-    if (kept?.key !== key) kept = { key, outcome: outcomeOf({ ...base, fill }, stock, true) }
+    if (kept?.key !== key) kept = { key, outcome: outcomeOf({ ...baseOf(fill), fill }, stock, true) }
     return kept.outcome
   }
   return ({ fill, against = null, house, stock, reaches = [], quick = false }) => {
-    const outcome = outcomeOf({ ...base, fill }, stock, quick)
+    const outcome = outcomeOf({ ...baseOf(fill), fill }, stock, quick)
     return {
       outcome,
       findings: auditOrder(outcome, house, reaches),

@@ -1,3 +1,4 @@
+export * from './capacity'
 export * from './volume'
 export * from './stock'
 export * from './range'

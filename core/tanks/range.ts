@@ -1,13 +1,9 @@
-import { requirePositive, requireRange } from '../errors'
-import { carriedByMass, type StockClass } from './stock'
+import { requirePositive } from '../errors'
+import { capacityOf, RULE_BAND, type CapacityInput, type Interval } from './capacity'
+import type { StockClass } from './stock'
 
-/** What a model brings, in SI: installed flow with its expanded uncertainty (m³/s), media mass (kg), label top (m³). */
-export interface ModelCapability {
-  readonly flow: number
-  readonly flowUncertainty?: number
-  /** Biological media it holds (kg); undefined when not yet weighed. */
-  readonly mediaMass?: number
-  /** Largest tank the label claims (m³); undefined when it claims none. */
+/** What a model brings with a named fill, and the top its label claims (m³); undefined when it claims none. */
+export interface ModelCapability extends CapacityInput {
   readonly claimedMax?: number
 }
 
@@ -27,9 +23,10 @@ export interface SupportedRange {
   readonly stockClass: string
   readonly min: number
   readonly max: number
-  readonly maxInterval: readonly [number, number] | null
+  readonly minInterval: Interval
+  readonly maxInterval: Interval
   readonly limits: readonly Limit[]
-  readonly binding: Constraint
+  readonly binding: Exclude<Constraint, 'oversizing'>
   readonly impossible: boolean
 }
 
@@ -38,26 +35,21 @@ export const turnover = (flow: number, volume: number): number =>
   (flow * 3600) / requirePositive('volume', volume, 'm³')
 
 /**
- * The tanks a model will really carry for a stock class.
+ * The tanks a model will really carry for a stock class, with one fill.
  *
- * Top: the smaller of turnover (Q·3600 / min turnover) and media mass (m · litres per kg). Bottom: Q·3600 / max
- * turnover, below which the current is too strong. The oversizing rule (label top / factor) stands beside them and does
- * not bind, because it rests on the label alone. All three are rules of thumb applied to the given flow and mass.
- * @throws OutOfRange for `flow` or `mediaMass`.
+ * Top: {@link capacityOf}. Bottom: Q·3600 / max turnover, below which the current is too strong; it takes the whole
+ * flow, whatever meets the media. The oversizing rule (label top / factor) stands beside them and does not bind,
+ * because it rests on the label alone. All are rules of thumb, each with its band.
+ * @throws OutOfRange as {@link capacityOf}.
  */
 export function supportedRange(model: ModelCapability, stock: StockClass): SupportedRange {
-  const perHour = requirePositive('flow', model.flow, 'm³/s') * 3600
-  const half = (model.flowUncertainty ?? 0) * 3600
-  const byTurnover = perHour / stock.minTurnover
-  const byMass =
-    model.mediaMass === undefined
-      ? undefined
-      : carriedByMass(requireRange('mediaMass', model.mediaMass, { min: 0, max: 200, unit: 'kg' }), stock)
-  const massBinds = byMass !== undefined && byMass < byTurnover
-  const max = massBinds ? byMass : byTurnover
+  const { volume, interval, byMass, byTurnover, binding } = capacityOf(model, stock)
+  const perHour = model.flow.value * 3600
   const min = perHour / stock.maxTurnover
-  const limits: Limit[] = [{ constraint: 'turnover', volume: byTurnover, binding: !massBinds }]
-  if (byMass !== undefined) limits.push({ constraint: 'media-mass', volume: byMass, binding: massBinds })
+  const half = min * Math.hypot((model.flow.uncertainty ?? 0) / (model.flow.value || 1), RULE_BAND.turnover)
+  const limits: Limit[] = [{ constraint: 'turnover', volume: byTurnover, binding: binding === 'turnover' }]
+  if (byMass !== null)
+    limits.push({ constraint: 'media-mass', volume: byMass, binding: binding === 'media-mass' })
   if (model.claimedMax !== undefined)
     limits.push({
       constraint: 'oversizing',
@@ -65,17 +57,14 @@ export function supportedRange(model: ModelCapability, stock: StockClass): Suppo
       binding: false,
       beside: true,
     })
-  const capped = (v: number): number => Math.max(0, byMass === undefined ? v : Math.min(v, byMass))
   return {
     stockClass: stock.id,
     min,
-    max,
-    maxInterval:
-      half > 0
-        ? [capped((perHour - half) / stock.minTurnover), capped((perHour + half) / stock.minTurnover)]
-        : null,
+    max: volume,
+    minInterval: [Math.max(0, min - half), min + half],
+    maxInterval: interval,
     limits,
-    binding: massBinds ? 'media-mass' : 'turnover',
-    impossible: min > max,
+    binding,
+    impossible: min > volume,
   }
 }

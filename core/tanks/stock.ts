@@ -63,10 +63,3 @@ export const STOCK_CLASSES: readonly StockClass[] = [
     source: TRADE,
   },
 ]
-
-/**
- * Tank (m³) that a mass of biological media (kg) carries: kilograms times litres per kilogram. A rule of the trade;
- * common practice, no source.
- */
-export const carriedByMass = (mass: number, stock: Pick<StockClass, 'litresPerKilogram'>): number =>
-  (mass * stock.litresPerKilogram) / 1000

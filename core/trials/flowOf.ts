@@ -8,8 +8,20 @@ export interface FlowReadings {
   readonly method: TimingMethod
   readonly setup?: TrialSetup
   readonly waterTemperature: number
+  readonly salinity?: number
   readonly runs: readonly BenchReading[]
 }
+
+/** What of a method belongs to clock and hand, whatever the water is caught in. */
+export const timing = ({
+  resolution,
+  reaction,
+  repeatability,
+}: TimingMethod): Omit<TimingMethod, 'vessel'> => ({
+  resolution,
+  reaction,
+  ...(repeatability !== undefined && { repeatability }),
+})
 
 /** How a kind of trial comes to a flow (m³/s), and how that is said. */
 export interface FlowOf {

@@ -80,8 +80,8 @@ export function shapeProblem(shape: TrialShape, r: BenchReading): ReadingProblem
   const bad = (field: string, message: string): ReadingProblem => ({ field, message })
   if (shape.volume && !((r.volume ?? 0) > 0)) return bad('volume', 'a volume above zero')
   const { seconds } = shape
-  if (seconds && !((r.seconds ?? -1) >= seconds.min && (r.seconds ?? -1) <= seconds.max))
-    return bad('seconds', `from ${seconds.min} to ${seconds.max} s`)
+  if (seconds && !((r.seconds ?? -1) >= seconds.min)) return bad('seconds', `at least ${seconds.min} s`)
+  if (seconds && (r.seconds ?? 0) > seconds.max) return bad('seconds', `at most ${seconds.max} s`)
   if (shape.series && !shape.series.includes(r.series ?? ''))
     return bad('series', `one of ${shape.series.join(', ')}`)
   if (shape.outcome && !shape.outcome.includes(r.outcome ?? ''))

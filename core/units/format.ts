@@ -45,7 +45,8 @@ export function showQuantity(
 
 /**
  * An SI value with its expanded uncertainty, rounded to the uncertainty's two leading figures (one when it starts
- * with 3 or more): 612 ± 14, 1.83 ± 0.05. The habit follows GUM 7.2.6 (JCGM 100).
+ * with 3 or more): 612 ± 14, 1.83 ± 0.05. The habit follows GUM 7.2.6 (JCGM 100). No number has more than four figures:
+ * nothing on a bench is surer, and an uncertainty that vanishes at that is left out.
  */
 export function showWithUncertainty(
   si: number,
@@ -53,13 +54,19 @@ export function showWithUncertainty(
   dimension: Dimension,
   system: UnitSystem,
   unit?: string,
-): Shown & { readonly uncertainty: string } {
+): Shown & { readonly uncertainty: string | undefined } {
   const shownIn = (unit && findUnit(unit, dimension, system)) || preferredUnit(dimension, system)
   const value = fromSI(si, shownIn)
   const half = Math.abs(uncertainty) / shownIn.factor
   const lead = half > 0 ? Number(half.toExponential()[0]) : 9
-  const decimals = half > 0 ? decimalsFor(half, lead < 3 ? 2 : 1) : decimalsFor(value, 3)
-  return { number: fixed(value, decimals), uncertainty: fixed(half, decimals), unit: shownIn.symbol }
+  const most = value === 0 ? 6 : decimalsFor(value, 4)
+  const decimals = half > 0 ? Math.min(most, decimalsFor(half, lead < 3 ? 2 : 1)) : decimalsFor(value, 3)
+  const said = fixed(half, decimals)
+  return {
+    number: fixed(value, decimals),
+    uncertainty: Number(half.toFixed(decimals)) > 0 ? said : undefined,
+    unit: shownIn.symbol,
+  }
 }
 
 /** The same without trailing zeros after the point, for numbers whose uncertainty is not stated: 0.950 → 0.95. */

@@ -115,9 +115,20 @@ export const closureFigure = (a: VolumeAudit): Figure | null =>
     dimension: 'ratio',
     unit: '%',
     provenance: 'computed',
-    formula: '(Σ chambers − fill) ÷ fill',
+    formula: '(Σ chambers − what stands in them − fill) ÷ fill',
     working: [
       put('Σ', 'all chambers', a.gross, 'volume', 'computed'),
+      ...(a.gross > a.water
+        ? [
+            put(
+              'stands in them',
+              'motor and the like, by the water it displaced',
+              a.gross - a.water,
+              'volume',
+              'measured',
+            ),
+          ]
+        : []),
       put('fill', 'water it held', a.closure.waterFill, 'volume', 'measured'),
     ],
   }

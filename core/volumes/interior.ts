@@ -111,7 +111,9 @@ export interface VolumeAudit {
   /** Litres that hold or could at once hold media: biological, mechanical and chemical. */
   readonly usableMedia: number
   readonly wastedShare: number
-  /** (sum − water fill)/water fill, when a fill was measured; `closes` within 1 %. */
+  /** What water fills of it: all but what stands in the chambers for good (m³). */
+  readonly water: number
+  /** (water the chambers hold − water fill)/water fill, when a fill was measured; `closes` within 1 %. */
   readonly closure: {
     readonly waterFill: number
     readonly difference: number
@@ -120,6 +122,10 @@ export interface VolumeAudit {
   readonly outsideBulk: number
   readonly usablePerBulk: number
 }
+
+/** How high a chamber may be filled (m): to what is said of it, and never above its rim. */
+export const fillableHeight = ({ solid, rim, usableHeight }: Chamber): number =>
+  Math.max(0, Math.min(usableHeight ?? solid.height, rim ?? solid.height, solid.height))
 
 /** Sum and water fill must agree within this share. */
 export const CLOSURE_LIMIT = 0.01
@@ -136,18 +142,17 @@ export function volumeAudit(
   tools: MeasuringTools = TAPE_AND_SCALE,
 ): VolumeAudit {
   const byName = Object.fromEntries(LITRE_NAMES.map((n) => [n, 0])) as Record<LitreName, number>
+  let displaced = 0
   const named = chambers.map((chamber): NamedChamber => {
     const volume = solidVolume(chamber.solid)
-    const share =
-      chamber.usableHeight === null
-        ? 1
-        : Math.min(1, Math.max(0, chamber.usableHeight / chamber.solid.height))
-    const displaced = Math.min(volume, Math.max(0, chamber.displaced ?? 0))
-    const free = volume - displaced
+    const share = fillableHeight(chamber) / chamber.solid.height
+    const taken = Math.min(volume, Math.max(0, chamber.displaced ?? 0))
+    displaced += taken
+    const free = volume - taken
     const usable = free * share
     byName[chamber.use] += usable
     byName.wasted += free - usable
-    byName.machinery += displaced
+    byName.machinery += taken
     return {
       chamber,
       volume,
@@ -159,10 +164,12 @@ export function volumeAudit(
   const gross = named.reduce((sum, n) => sum + n.volume, 0)
   const usableMedia = byName.biological + byName.mechanical + byName.chemical
   const bulk = body.outerWidth * body.outerDepth * body.outerHeight
-  const difference = body.waterFill ? gross / body.waterFill - 1 : 0
+  const water = gross - displaced
+  const difference = body.waterFill ? water / body.waterFill - 1 : 0
   return {
     chambers: named,
     gross,
+    water,
     uncertainty: Math.hypot(...named.map((n) => n.uncertainty)),
     byName,
     usableMedia,

@@ -36,7 +36,7 @@ function studyFrom(r: PathRequest): Study {
   const stock = STOCK_CLASSES.find((s) => s.id === r.stockClass)
   const [usual] = HOUSE_RULES
   if (!stock || !usual) throw fieldProblem('stockClass', 'one of the stock classes')
-  const study = studyOf({
+  const base = {
     kind: r.kind,
     body: r.body,
     chambers: [...r.chambers].sort((a, b) => a.position - b.position).map(chamberRecord),
@@ -46,8 +46,8 @@ function studyFrom(r: PathRequest): Study {
     drive: { pump: r.pump, knowledge: { kind: 'label' }, from: 'label' },
     rest: r.rest,
     temperature: r.temperature,
-  })
-  return study({
+  } as const
+  return studyOf(() => base)({
     fill: { id: 'request', name: 'as sent', basis: 'variant', layers: r.layers },
     house: { ...(r.houseRule ?? usual), id: 'request' },
     stock,

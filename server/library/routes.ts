@@ -1,9 +1,10 @@
 import { HouseRuleList, MediumList } from '@ypsometer/contract'
-import { asc, isNull, sql } from 'drizzle-orm'
+import { asc, isNull } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import type { Db } from '../db/client'
 import { houseRule, medium } from '../db/schema'
+import { allMedia } from './media'
 import { registerEditable, travelling, type Written } from '../http/editable'
 import { fieldProblem } from '../http/problems'
 
@@ -16,15 +17,9 @@ function checkMedium(row: Written<'media'>): void {
 /** Media and house rules: short lists that every dossier reads. */
 export function registerLibrary(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
-  typed.get('/media', { schema: { tags: ['library'], response: { 200: MediumList } } }, async () => {
-    const rows = await db
-      .select()
-      .from(medium)
-      .where(isNull(medium.deletedAt))
-      .orderBy(asc(sql`lower(${medium.name})`), asc(medium.id))
-      .limit(2000)
-    return { items: rows.map(travelling) }
-  })
+  typed.get('/media', { schema: { tags: ['library'], response: { 200: MediumList } } }, async () => ({
+    items: await allMedia(db),
+  }))
   typed.get('/house-rules', { schema: { tags: ['library'], response: { 200: HouseRuleList } } }, async () => {
     const rows = await db
       .select()

@@ -1,12 +1,13 @@
 import {
   modelRecord,
+  type Medium,
   type Dossier,
   type ShelfPage,
   type ShelfRow,
   type ShelfQuery,
   type StockClassRow,
 } from '@ypsometer/contract'
-import { assess, claimed, overclaimFigure, printedFigure } from '@ypsometer/core/judging'
+import { assess, claimed, printedFigure, type LabelBias } from '@ypsometer/core/judging'
 import { and, asc, desc, eq, ilike, inArray, getTableColumns, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db } from '../db/client'
@@ -26,7 +27,11 @@ import {
   trial,
 } from '../db/schema'
 import type { z } from 'zod'
+import { LRUCache } from 'lru-cache'
+import { createHash } from 'node:crypto'
 import { readCursor, writeCursor } from '../http/cursor'
+import { allMedia } from '../library/media'
+import { shelfBias } from './bias'
 import { stockClasses } from '../tanks/stock'
 import { travelling } from '../http/editable'
 import { problem } from '../http/problems'
@@ -166,10 +171,17 @@ export async function dossier(db: Db, id: string): Promise<Dossier> {
   return found
 }
 
+/** What a row of the shelf is worked out with besides the model's own dossier. */
+export interface ShelfBasis {
+  readonly stock: readonly StockClassRow[]
+  readonly media: readonly Medium[]
+  readonly bias: LabelBias
+}
+
 /** What the shelf says of one model, computed from its dossier. */
-export function shelfRow(d: Dossier, stock: readonly StockClassRow[]): ShelfRow {
-  const record = modelRecord(d)
-  const a = assess(record, stock)
+export function shelfRow(d: Dossier, { stock, media, bias }: ShelfBasis): ShelfRow {
+  const record = modelRecord(d, media)
+  const a = assess(record, { stockClasses: stock, bias })
   const rated = claimed(record, 'rated-flow')
   const top = claimed(record, 'tank-max')
   return {
@@ -179,12 +191,32 @@ export function shelfRow(d: Dossier, stock: readonly StockClassRow[]): ShelfRow 
     basis: a.verdict.basis,
     supportedMax: a.verdict.supported,
     claimedMax: top ? printedFigure(top) : null,
-    overclaim: top && a.verdict.supported ? overclaimFigure(top.value, a.verdict.supported.value) : null,
+    overclaim: a.verdict.overclaim,
     level: a.verdict.level,
+    borderline: a.verdict.borderline,
     claimsDone: a.progress.claims,
     benchDone: a.progress.bench,
     next: a.progress.next.station === 'verdict' ? null : a.progress.next.action,
   }
+}
+
+/**
+ * Rows worked out, by what they were worked out from: a page is not worked out anew while nothing of it has changed.
+ */
+const ROWS = new LRUCache<string, ShelfRow>({ max: 2000 })
+/** Everything a row depends on, in few letters: the version of each row of the dossier, the library, the rules. */
+function signature(d: Dossier, basis: string): string {
+  const hash = createHash('sha1').update(basis)
+  for (const rows of Object.values(d))
+    for (const r of Array.isArray(rows) ? rows : [rows])
+      hash.update(`${r.id}:${r.version}:${r.deletedAt ?? ''};`)
+  return hash.digest('base64')
+}
+function keptRow(d: Dossier, basis: ShelfBasis, basisKey: string): ShelfRow {
+  const key = signature(d, basisKey)
+  const row = ROWS.get(key) ?? shelfRow(d, basis)
+  ROWS.set(key, row)
+  return row
 }
 
 const ratedFlow = sql<number>`coalesce((select c.value from claim c where c.model_id = ${model.id}
@@ -223,13 +255,14 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
     .where(and(...filters))
   const page = rows.slice(0, q.limit)
   const last = page.at(-1)
-  const stock = await stockClasses(db)
+  const basis = { stock: await stockClasses(db), media: await allMedia(db), bias: await shelfBias(db) }
+  const basisKey = createHash('sha1').update(JSON.stringify(basis)).digest('base64')
   const found = await dossiers(
     db,
     page.map((r) => r.row),
   )
   return {
-    items: found.map((d) => shelfRow(d, stock)),
+    items: found.map((d) => keptRow(d, basis, basisKey)),
     next: rows.length > q.limit && last ? writeCursor({ value: last.key, id: last.row.id }) : null,
     total: count?.n ?? 0,
   }

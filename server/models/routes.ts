@@ -1,8 +1,9 @@
-import { Dossier, Id, ShelfPage, ShelfQuery } from '@ypsometer/contract'
+import { Dossier, Id, LabelBias, ShelfPage, ShelfQuery } from '@ypsometer/contract'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
+import { shelfBias } from './bias'
 import { dossier, shelf } from './queries'
 import { registerDossierRows } from './resources'
 
@@ -18,6 +19,9 @@ export function registerModels(app: FastifyInstance, db: Db): void {
     '/models/:id/dossier',
     { schema: { tags: ['models'], params: z.object({ id: Id }), response: { 200: Dossier } } },
     (request) => dossier(db, request.params.id),
+  )
+  typed.get('/label-bias', { schema: { tags: ['models'], response: { 200: LabelBias } } }, () =>
+    shelfBias(db),
   )
   registerDossierRows(app, db)
 }

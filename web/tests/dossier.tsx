@@ -51,7 +51,7 @@ queryClient.setDefaultOptions({ queries: { staleTime: Infinity, networkMode: 'al
 
 /** Shows a station of a dossier inside a router, with everything computed as in the app. */
 export function showStation(view: React.ReactNode, dossier: Dossier) {
-  const assessment = assess(modelRecord(dossier))
+  const assessment = assess(modelRecord(dossier, demoMedia()))
   const shown = render(
     <QueryClientProvider client={queryClient}>
       <MemoryRouter>

@@ -89,7 +89,14 @@ export function dyeFigures(
       ...make('tau', 'Time constant', d.mixing.timeConstant, 'time', 'C = C∞ (1 − e^(−(t − t₀)/τ)), τ', MIX),
       ...(d.mixing.mixed === null
         ? []
-        : make('mixed', 'Mixed after', d.mixing.mixed, 'time', 't at 95 % of the final strength', MIX)),
+        : make(
+            'mixed',
+            'Mixed after',
+            d.mixing.mixed,
+            'time',
+            'last time it is more than 5 % off the final strength',
+            MIX,
+          )),
     ]
   if (!d.pulse) return []
   const p = d.pulse
@@ -114,7 +121,15 @@ export function dyeFigures(
 export const dye: Finder = (trial, c) => {
   const conditions = trialConditions(trial, c.model)
   const volume = trial.setup?.volume
-  const at = c.flows.findLast((f) => f.trial.hookupId === trial.hookupId)
+  // V/Q of the very state the dye was watched in: a dirty filter's flow is another one.
+  const at = c.flows.findLast(
+    (f) =>
+      f.trial.hookupId === trial.hookupId &&
+      f.trial.state === trial.state &&
+      Math.abs(f.trial.lift - trial.lift) < 0.005 &&
+      f.trial.mainsFrequency === trial.mainsFrequency &&
+      (f.trial.valve ?? 1) === (trial.valve ?? 1),
+  )
   const nominal = volume && at ? volume / at.result.mean : null
   const figures: Figure[] = []
   const sentences: Sentence[] = []
@@ -160,7 +175,11 @@ export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[
       ' on average',
       ...(dead ? ['; ', sayFigure(dead), ' of the volume does not take part'] : []),
       ...(d.pulse.baffling ? [`; by t10 it is ${d.pulse.baffling.label}`] : []),
-      d.pulse.tail > 0.1 ? '. The tail was cut off early, so all times are too short.' : '.',
+      d.pulse.extrapolated > 0.005
+        ? `. The watching ended with ${Math.round(d.pulse.tail * 100)} % still there; its tail is carried on as it fell.`
+        : d.pulse.tail > 0.1
+          ? '. The tail was cut off early and does not fall, so all times are too short.'
+          : '.',
     ],
   ]
 }

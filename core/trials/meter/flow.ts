@@ -1,7 +1,7 @@
 import { mean } from 'simple-statistics'
 import { flowFromRuns } from '../../bench/flowRuns'
 import { USUAL_SETUP } from '../common'
-import type { FlowOf } from '../flowOf'
+import { timing, type FlowOf } from '../flowOf'
 import { wholeReadings } from '../readings'
 
 /** Pulses over K. A meter counts whole pulses, so one pulse either way (rectangular) is part of its uncertainty. */
@@ -18,8 +18,7 @@ export const flow: FlowOf = {
       runs.map((r) => ({ volume: r.value / factor, seconds: r.seconds })),
       {
         vessel: Math.hypot(share, 1 / (Math.sqrt(3) * pulses)),
-        resolution: t.method.resolution,
-        reaction: t.method.reaction,
+        ...timing(t.method),
       },
     )
   },

@@ -8,9 +8,12 @@ import { wholeReadings } from '../readings'
 
 const VALIDITY: Readonly<Record<NoiseResult['validity'], string>> = {
   valid: 'background corrected, valid',
-  'upper bound': 'less than 3 dB over the background: no louder than this, no more can be said',
+  'upper bound': 'less than 6 dB over the background: no louder than this, no more can be said',
   uncorrected: 'background not measured: the room is in it',
 }
+
+/** Standard uncertainty of a level read once (dB). Common practice, no source. */
+const ONE_READING = 0.5
 
 export const noise: Finder = (trial, c) => {
   const runs = wholeReadings('noise', trial.runs)
@@ -28,9 +31,17 @@ export const noise: Finder = (trial, c) => {
     }
   const background = level('without')
   const r = correctedFromEnergies(raw, background)
+  const own = (series: string): number => {
+    const v = values(series)
+    return v.length > 1 ? summary(v).deviation / Math.sqrt(v.length) : v.length * ONE_READING
+  }
+  const meter = trial.setup?.levelUncertainty ?? USUAL_SETUP.levelUncertainty
+  // The meter is off by the same in both levels and carries over as it is; what scatters is weighed by its share.
+  const { weight } = r
   const u = Math.hypot(
-    trial.setup?.levelUncertainty ?? USUAL_SETUP.levelUncertainty,
-    summary(values('with')).deviation / Math.sqrt(Math.max(1, values('with').length)),
+    meter * (weight.with - weight.without),
+    weight.with * own('with'),
+    weight.without * own('without'),
   )
   const figure: Figure = {
     ...base(trial, c, 'noise'),
@@ -41,7 +52,7 @@ export const noise: Finder = (trial, c) => {
     uncertainty: 2 * u,
     conditions: [
       ...trialConditions(trial, c.model),
-      `${trial.setup?.distance ?? 1} m away`,
+      trial.setup?.distance ? `${trial.setup.distance} m away` : 'distance not noted',
       ...(trial.setup?.position ? [trial.setup.position] : []),
       VALIDITY[r.validity],
     ],
@@ -57,7 +68,11 @@ export const noise: Finder = (trial, c) => {
   return {
     figures: [figure],
     sentences: [
-      ['At ', `${trial.setup?.distance ?? 1} m: `, sayFigure(figure), `, ${VALIDITY[r.validity]}.`],
+      [
+        trial.setup?.distance ? `At ${trial.setup.distance} m: ` : 'At a distance nobody noted: ',
+        sayFigure(figure),
+        `, ${VALIDITY[r.validity]}.`,
+      ],
     ],
   }
 }

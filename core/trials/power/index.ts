@@ -1,6 +1,6 @@
 import { hydraulicPower, powerFromSummary, wireToWater } from '../../bench'
 import { put, putFigure, sayFigure, type Figure, type Sentence } from '../../figures'
-import { printedFigure } from '../../judging/rangeFigures'
+import { claimed, labelFigure } from '../../judging/labels'
 import { fromMinor } from '../../units'
 import { waterProperties } from '../../water'
 import { summary } from '../../statistics'
@@ -78,17 +78,18 @@ export const power: Finder = (trial, c) => {
       source: 'hydraulic power of a pump, any handbook',
     })
   }
-  const claim = c.model.claims.find((q) => q.quantity === 'power')
-  const sentences: Sentence[] = claim
+  const claim = claimed(c.model, 'power', trial.mainsFrequency)
+  const label = claim && labelFigure(claim, trial.mainsFrequency)
+  const sentences: Sentence[] = label
     ? [
         [
           sayFigure(watts),
           ' where the label says ',
-          sayFigure(printedFigure(claim)),
+          sayFigure(label),
           ': ',
-          Math.abs(r.mean - claim.value) <= r.expandedUncertainty
+          Math.abs(r.mean - label.value) <= r.expandedUncertainty
             ? 'no more apart than the measurement’s uncertainty.'
-            : r.mean > claim.value
+            : r.mean > label.value
               ? 'more than printed.'
               : 'less than printed.',
         ],

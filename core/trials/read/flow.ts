@@ -11,6 +11,6 @@ export const flow: FlowOf = {
   from: (t) =>
     flowFromRuns(
       wholeReadings('read', t.runs).map((r) => ({ volume: r.value, seconds: 1 })),
-      { vessel: t.setup?.relative ?? USUAL_SETUP.relative, resolution: 0, reaction: 0 },
+      { vessel: t.setup?.relative ?? USUAL_SETUP.relative, resolution: 0, reaction: 0, repeatability: 0 },
     ),
 }

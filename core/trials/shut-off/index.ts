@@ -1,5 +1,5 @@
 import { put, sayFigure, type Figure } from '../../figures'
-import { printedFigure } from '../../judging/rangeFigures'
+import { claimed, labelFigure } from '../../judging/labels'
 import { summary } from '../../statistics'
 import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
@@ -18,11 +18,12 @@ export const shutOff: Finder = (trial, c) => {
     working: heads.map((h, i) => put(`H${i + 1}`, 'height', h, 'head', 'measured')),
     source: 'GUM, JCGM 100:2008; tape and eye 10 mm',
   }
-  const claim = c.model.claims.find((q) => q.quantity === 'max-head')
+  const claim = claimed(c.model, 'max-head', trial.mainsFrequency)
+  const label = claim && labelFigure(claim, trial.mainsFrequency)
   return {
     figures: [figure],
-    sentences: claim
-      ? [['The flow stops at ', sayFigure(figure), '; the label says ', sayFigure(printedFigure(claim)), '.']]
+    sentences: label
+      ? [['The flow stops at ', sayFigure(figure), '; the label says ', sayFigure(label), '.']]
       : [],
   }
 }

@@ -1,7 +1,7 @@
 import { flowFromWeighedRuns } from '../../bench/weighed'
 import { waterProperties } from '../../water'
 import { USUAL_SETUP } from '../common'
-import type { FlowOf } from '../flowOf'
+import { timing, type FlowOf } from '../flowOf'
 import { wholeReadings } from '../readings'
 
 /** Weighed in the manner of ISO 4185. */
@@ -13,11 +13,10 @@ export const flow: FlowOf = {
   from: (t) =>
     flowFromWeighedRuns(
       wholeReadings('weighed', t.runs).map((r) => ({ mass: r.value, seconds: r.seconds })),
-      waterProperties({ temperature: t.waterTemperature }).density,
+      waterProperties({ temperature: t.waterTemperature, salinity: t.salinity ?? 0 }).density,
       {
         scale: t.setup?.scale ?? USUAL_SETUP.scale,
-        resolution: t.method.resolution,
-        reaction: t.method.reaction,
+        ...timing(t.method),
       },
     ),
 }

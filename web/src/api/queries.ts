@@ -1,3 +1,4 @@
+import type { LabelBias } from '@ypsometer/core/judging'
 import type {
   Dossier,
   ImportRequest,
@@ -250,4 +251,12 @@ export const useStockClasses = () =>
     queryKey: ['stock-classes'],
     queryFn: ({ signal }) => api<StockClassRow[]>('/stock-classes', { signal }),
     staleTime: Infinity,
+  })
+
+/** What labels are wrong by on this shelf. */
+export const useLabelBias = () =>
+  useQuery({
+    queryKey: ['label-bias'],
+    queryFn: ({ signal }) => api<LabelBias>('/label-bias', { signal }),
+    staleTime: 60000,
   })

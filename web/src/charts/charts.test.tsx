@@ -125,8 +125,10 @@ describe('the head budget', () => {
 
 describe('the litre ruler', () => {
   test('a class it can serve at no size says none and why, in the drawing, in words and in the table', () => {
-    const flow = 624 / 3.6e6
-    const ranges = STOCK_CLASSES.map((s) => supportedRange({ flow, mediaMass: 0.6, claimedMax: 0.08 }, s))
+    const flow = { value: 624 / 3.6e6 }
+    const ranges = STOCK_CLASSES.map((s) =>
+      supportedRange({ flow, meets: 1, mass: { value: 0.6 }, claimedMax: 0.08 }, s),
+    )
     render(
       <LitreRuler
         verdict={{ ranges, claimedRange: { min: 0.02, max: 0.08 } } as unknown as Verdict}
@@ -147,7 +149,10 @@ describe('the litre ruler', () => {
   const flow = 600 / 3.6e6
   const verdict = {
     ranges: STOCK_CLASSES.map((s) =>
-      supportedRange({ flow, flowUncertainty: flow * 0.03, mediaMass: 1.2, claimedMax: 0.3 }, s),
+      supportedRange(
+        { flow: { value: flow, uncertainty: flow * 0.03 }, meets: 1, mass: { value: 1.2 }, claimedMax: 0.3 },
+        s,
+      ),
     ),
     claimedRange: { min: 0.06, max: 0.3 },
   } as unknown as Verdict

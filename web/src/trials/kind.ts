@@ -23,7 +23,9 @@ export interface SecondNumber {
   readonly instrument: Instrument
   readonly min: number
   readonly max: number
-  /** Counted from the start of the run to its end, in whole numbers; else it is what the instrument shows at the end. */
+  /**
+   * Counted from the start of the run to its end, in whole numbers; else it is what the instrument shows at the end.
+   */
   readonly counted?: true
   /** Another series whose number the same instrument shows. */
   readonly alsoOf?: string

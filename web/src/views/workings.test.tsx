@@ -3,7 +3,7 @@ import '../../tests/setup'
 import { modelRecord } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging'
 import { cleanup, fireEvent, screen } from '@testing-library/react'
-import { demoDossier, demoModels, demoTanks, showStation } from '../../tests/dossier'
+import { demoDossier, demoModels, demoTanks, showStation, demoMedia } from '../../tests/dossier'
 import { haveLists } from '../../tests/backend'
 import { figuresIn, mute } from '../../tests/numbers'
 import { units } from '../frame/settings'
@@ -71,7 +71,7 @@ test('the head budget as a list opens on the loss formula with the numbers put i
 test.each(names)(
   '%s: every figure of its assessment is a number with an origin, a computed one with a formula',
   (name) => {
-    const all = [...figuresIn(assess(modelRecord(demoDossier(name))))]
+    const all = [...figuresIn(assess(modelRecord(demoDossier(name), demoMedia())))]
     expect(all.length).toBeGreaterThan(5)
     for (const f of all) {
       expect([f.id, Number.isFinite(f.value)]).toEqual([f.id, true])

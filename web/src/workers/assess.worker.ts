@@ -1,9 +1,8 @@
-import { assess, type ModelRecord } from '@ypsometer/core/judging'
-import type { StockClass } from '@ypsometer/core/tanks'
+import { assess, type JudgedBy, type ModelRecord } from '@ypsometer/core/judging'
 import { expose } from 'comlink'
 
 const work = {
-  assess: (model: ModelRecord, stock: readonly StockClass[] | undefined) => assess(model, stock),
+  assess: (model: ModelRecord, by: JudgedBy) => assess(model, by),
 }
 export type AssessWork = typeof work
 expose(work)

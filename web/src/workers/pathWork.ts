@@ -1,5 +1,5 @@
 import { CoreError, TooFew, type At } from '@ypsometer/core/errors'
-import type { FillLayer } from '@ypsometer/core/fills'
+import type { Fill, FillLayer } from '@ypsometer/core/fills'
 import {
   calibrateMedium,
   caseOfTrial,
@@ -104,19 +104,35 @@ export function pathWork() {
   let record: PathRecord | null = null
   let base: PathBase | null = null
   let study: ReturnType<typeof studyOf> | null = null
+  const bases = new Map<string, PathBase>()
   const ready = () => {
     if (!record || !base) throw new Error('The record has not been given yet.')
     return base
+  }
+  /** The base of a fill: told by its own trial where it has one. */
+  const of = (fill: Pick<Fill, 'id'>): PathBase => {
+    if (!record) return ready()
+    const kept = bases.get(fill.id) ?? pathBase(record, fill.id)
+    bases.set(fill.id, kept)
+    return kept
   }
   return {
     /** Takes a record and finds what its body takes. */
     prepare(next: PathRecord): void {
       record = next
       base = pathBase(next)
-      study = base.kind === 'ready' ? studyOf(base.base) : null
+      bases.clear()
+      const shipped = base
+      study =
+        shipped.kind === 'ready'
+          ? studyOf((fill) => {
+              const own = of(fill)
+              return own.kind === 'ready' ? own.base : shipped.base
+            })
+          : null
     },
     solve(q: PathQuestion): PathAnswer {
-      const b = ready()
+      const b = of(q.fill)
       if (b.kind !== 'ready' || !study) return b.kind === 'ready' ? { kind: 'missing', what: 'record' } : b
       const began = performance.now()
       try {
@@ -145,7 +161,7 @@ export function pathWork() {
     },
     /** Flow of the fill on every hookup, in the order of the record. */
     hookups(q: PathQuestion): readonly { readonly id: string; readonly figure: Figure }[] {
-      const b = ready()
+      const b = of(q.fill)
       if (b.kind !== 'ready' || !record) return []
       return record.model.hookups.flatMap((hookup) => {
         try {
@@ -157,7 +173,7 @@ export function pathWork() {
       })
     },
     fit(q: PathQuestion, limits: Pick<FitLimits, 'minFlow' | 'maxCostMinor'>): FitAnswer | null {
-      const b = ready()
+      const b = of(q.fill)
       if (b.kind !== 'ready' || !record) return null
       const c = { ...b.base, fill: q.fill }
       const r = fitFill(c, {
@@ -186,7 +202,7 @@ export function pathWork() {
       }
     },
     schools(q: PathQuestion, limits: Pick<FitLimits, 'minFlow' | 'maxCostMinor'>): readonly SchoolAnswer[] {
-      const b = ready()
+      const b = of(q.fill)
       if (b.kind !== 'ready' || !record) return []
       const c = { ...b.base, fill: q.fill }
       const outcome = outcomeOf(c, q.stock, true)
@@ -251,7 +267,7 @@ export function pathWork() {
     },
     /** The pumped circuit as an EPANET file. */
     inp(q: PathQuestion): string {
-      const b = ready()
+      const b = of(q.fill)
       if (b.kind !== 'ready') return ''
       return toInp(topologyOf({ ...b.base, fill: q.fill }).pumped, 3 * b.base.drive.pump.maxFlow)
     },

@@ -35,7 +35,7 @@ const [ledger, torrent] = [demoDossier('Ledger 700'), demoDossier('Torrent 1400'
 const changed = { ...ledger }
 const last = (): Asked => mockAsked.at(-1) as Asked
 const show = () =>
-  renderHook(({ dossier }) => useAssessment(dossier, []), { initialProps: { dossier: ledger as typeof ledger | undefined } }) // prettier-ignore
+  renderHook(({ dossier }) => useAssessment(dossier, {}), { initialProps: { dossier: ledger as typeof ledger | undefined } }) // prettier-ignore
 
 test('an answer to an older question is dropped, and the last one stays while the next is worked out', async () => {
   const view = show()

@@ -1,6 +1,6 @@
 import { saidBy } from '../frame/said'
-import { modelRecord, type Dossier, type StockClassRow } from '@ypsometer/contract'
-import type { Assessment } from '@ypsometer/core/judging'
+import { modelRecord, type Dossier, type Medium } from '@ypsometer/contract'
+import type { Assessment, JudgedBy } from '@ypsometer/core/judging'
 import { wrap, type Remote } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { AssessWork } from './assess.worker'
@@ -18,23 +18,26 @@ export interface AssessmentState {
 const NOTHING: AssessmentState = { assessment: null, failure: null }
 
 /**
- * The dossier worked through in a worker. An answer to an older question is dropped; while one dossier is worked
- * through again its last answer stays, but it never stands beside another dossier.
+ * The dossier worked through in a worker, by the library, rules and bias given; null while those are on their way. An
+ * answer to an older question is dropped; while one dossier is worked through again its last answer stays, but it
+ * never stands beside another dossier.
  */
 export function useAssessment(
   dossier: Dossier | undefined,
-  stock: readonly StockClassRow[] | undefined,
+  by: (JudgedBy & { readonly media?: readonly Medium[] | undefined }) | null,
 ): AssessmentState {
   const id = dossier?.model.id
+  const ready = by !== null
+  const { media, stockClasses, bias } = by ?? {}
   const [state, setState] = useState<AssessmentState & { readonly id: string | undefined }>({
     ...NOTHING,
     id,
   })
   useEffect(() => {
-    if (!dossier) return
+    if (!dossier || !ready) return
     let superseded = false
     remote()
-      .assess(modelRecord(dossier), stock)
+      .assess(modelRecord(dossier, media), { stockClasses, bias })
       .then(
         (assessment) => !superseded && setState({ assessment, failure: null, id }),
         (error: unknown) =>
@@ -48,6 +51,6 @@ export function useAssessment(
     return () => {
       superseded = true
     }
-  }, [dossier, stock, id])
+  }, [dossier, ready, media, stockClasses, bias, id])
   return state.id === id ? state : NOTHING
 }

@@ -5,7 +5,7 @@ import { Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
-import { useDossier, useStockClasses } from '../../api/queries'
+import { useDossier, useLabelBias, useMedia, useStockClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
 import { Failed, Loading } from '../../frame/States'
 import { DossierProvider } from '../../frame/dossier'
@@ -34,7 +34,11 @@ export function DossierView() {
   const { id = '' } = useParams()
   const { dossier, error, isPending, refetch } = useDossier(id)
   const stock = useStockClasses()
-  const { assessment, failure } = useAssessment(dossier, stock.data)
+  const library = useMedia()
+  const bias = useLabelBias()
+  const waiting = library.isPending || bias.isPending || stock.isPending
+  const by = waiting ? null : { media: library.media, stockClasses: stock.data, bias: bias.data }
+  const { assessment, failure } = useAssessment(dossier, by)
   const navigate = useNavigate()
   const top = useRef<HTMLDivElement>(null)
   const stuck = useAway(top, dossier !== undefined)

@@ -1,5 +1,5 @@
 import {
-  capacityFigure,
+  fillCapacityFigure,
   costFigure,
   flowFigure,
   fullFigure,
@@ -32,7 +32,7 @@ export function Results({ outcome, stock, differences, against }: Props) {
     mediaHeadFigure(outcome),
     unstrainedFigure(outcome),
     meetsFigure(outcome),
-    capacityFigure(outcome, stock),
+    fillCapacityFigure(outcome, stock),
     jobFigure(outcome, 'biological'),
     massFigure(outcome),
     full,

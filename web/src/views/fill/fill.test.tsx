@@ -92,7 +92,7 @@ describe('between threads', () => {
     const { work, question } = ask('Triptych 600')
     const fit = work.fit(question(0, { quick: true }), { minFlow: 0, maxCostMinor: null })
     expect(fit?.better).toBe(true)
-    expect(structuredClone(fit)?.outcome.capacity.volume).toBeGreaterThan(0.02)
+    expect(structuredClone(fit)?.outcome.capacity.volume).toBeGreaterThan(0.011)
     expect(work.schools(question(0), { minFlow: 0, maxCostMinor: null })).toHaveLength(3)
     const checks = work.checks(question(0))
     const told = checks.filter((c) => c.told)

@@ -16,7 +16,7 @@ import {
   weightFigure,
   type VolumeAudit,
 } from '@ypsometer/core/volumes'
-import { printedFigure } from '@ypsometer/core/judging/rangeFigures'
+import { printedFigure } from '@ypsometer/core/judging/printed'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
 import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../../frame/dossier'

@@ -1,5 +1,5 @@
 import type { Figure } from '@ypsometer/core/figures'
-import { capacityFigure, flowFigure, meetsFigure, unstrainedFigure } from '@ypsometer/core/path'
+import { fillCapacityFigure, flowFigure, meetsFigure, unstrainedFigure } from '@ypsometer/core/path'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { changeRow } from '../../api/rows'
@@ -101,7 +101,7 @@ export function Path() {
                 flowFigure(outcome),
                 unstrainedFigure(outcome),
                 meetsFigure(outcome),
-                capacityFigure(outcome, stock),
+                fillCapacityFigure(outcome, stock),
               ].map((f) => (
                 <div key={f.id}>
                   <dt className="kicker">{f.label}</dt>

@@ -1,5 +1,5 @@
 import type { Fill } from '@ypsometer/contract'
-import { capacityFigure, jobFigure, unstrainedFigure } from '@ypsometer/core/path'
+import { fillCapacityFigure, jobFigure, unstrainedFigure } from '@ypsometer/core/path'
 import type { StockClass } from '@ypsometer/core/tanks'
 import { useState } from 'react'
 import { createRow } from '../../api/rows'
@@ -105,7 +105,7 @@ export function Schools({
                     <FigureView figure={{ ...v.flow, id: `school-${v.school}` }} inline said />
                   </td>
                   <td className="r">
-                    <FigureView figure={capacityFigure(v.fitted, stock)} inline said />
+                    <FigureView figure={fillCapacityFigure(v.fitted, stock)} inline said />
                   </td>
                   <td className="r">
                     <FigureView figure={jobFigure(v.fitted, 'biological')} inline said digits={2} />

@@ -1,4 +1,4 @@
-import { mediaMassOf, type Tank } from '@ypsometer/contract'
+import type { Tank } from '@ypsometer/contract'
 import { limitFigure, smallestFigure } from '@ypsometer/core/judging/rangeFigures'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
 import type { SupportedRange } from '@ypsometer/core/tanks'
@@ -44,10 +44,9 @@ export function TankRange() {
 }
 
 function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
-  const { assessment, stock, dossier } = useDossierContext()
-  const flow = assessment?.verdict.flow
+  const { assessment, stock } = useDossierContext()
+  const shipped = assessment?.verdict.shipped
   const claimedMax = assessment?.verdict.claimedRange.max ?? null
-  const mediaMass = mediaMassOf(dossier)
   return (
     <section aria-labelledby="limits-title">
       <h2 id="limits-title">
@@ -85,21 +84,22 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
               return (
                 <tr key={r.stockClass}>
                   <td>{s?.label}</td>
-                  <td className="r">{s && flow && <FigureView figure={smallestFigure(s, flow)} bare />}</td>
+                  <td className="r">
+                    {s && shipped && <FigureView figure={smallestFigure(s, shipped.flow)} bare />}
+                  </td>
                   {(['turnover', 'media-mass', 'oversizing'] as const).map((c) => {
                     const limit = r.limits.find((l) => l.constraint === c)
                     return (
                       <td key={c} className="r">
-                        {limit && s && flow ? (
+                        {limit && s && shipped ? (
                           <>
                             {limit.binding && <span className="kicker mr-2">binds</span>}
-                            <FigureView
-                              figure={limitFigure(limit, s, { flow, mediaMass, claimedMax })}
-                              bare
-                            />
+                            <FigureView figure={limitFigure(limit, s, { ...shipped, claimedMax })} bare />
                           </>
                         ) : (
-                          <span className="muted">{c === 'media-mass' ? 'not weighed' : 'no claim'}</span>
+                          <span className="muted">
+                            {c === 'media-mass' ? 'no media on record' : 'no claim'}
+                          </span>
                         )}
                       </td>
                     )
@@ -161,15 +161,14 @@ function KnownTanks() {
 }
 
 function KnownTank({ tank }: { readonly tank: Tank }) {
-  const { assessment, stock, dossier } = useDossierContext()
+  const { assessment, stock } = useDossierContext()
   const stockClass = stock.find((s) => s.id === tank.stockClassId)
   // Where the sizes do not fit together, the tank's own page says which.
   const known = waterOf(tank)
   const water = 'figures' in known ? known.figures.water : null
-  const mass = mediaMassOf(dossier)
   const fit =
     stockClass && water !== null
-      ? tankFit({ water, stock: stockClass }, { flow: assessment?.verdict.flow ?? null, mediaMass: mass })
+      ? tankFit({ water, stock: stockClass }, assessment?.verdict.shipped ?? null)
       : null
   const tone = fit?.level === 'suits' ? 'font-medium' : fit?.level === 'unknown' ? 'muted' : 'text-warning'
   return (

@@ -1,6 +1,5 @@
 import type { FlowBasis, Reason, Verdict } from '@ypsometer/core/judging'
 import type { Figure } from '@ypsometer/core/figures'
-import { overclaimFigure } from '@ypsometer/core/judging/rangeFigures'
 import { Link } from 'react-router'
 import { LitreRuler } from '../../charts/LitreRuler'
 import { FigureView } from '../../figures/FigureView'
@@ -27,10 +26,7 @@ export function VerdictView() {
   if (!assessment) return <Loading />
   const { verdict } = assessment
   const specimen = dossier.specimens.at(-1)
-  const ratio =
-    verdict.claimedRange.max !== null && verdict.supported
-      ? overclaimFigure(verdict.claimedRange.max, verdict.supported.value)
-      : null
+  const ratio = verdict.overclaim
   return (
     <div className="space-y-8">
       <section
@@ -43,8 +39,6 @@ export function VerdictView() {
           </h2>
           <p className="muted mt-1 max-w-2xl">
             {BASIS[verdict.basis]}
-            {verdict.borderline &&
-              ' The interval reaches across the next threshold: more runs could change the word.'}
             {specimen && ` The unit was ${OBTAINED_WORDS[specimen.obtained]}.`}
           </p>
         </div>
@@ -52,9 +46,19 @@ export function VerdictView() {
           <div>
             <p className="kicker">Flow the verdict rests on</p>
             <FigureView figure={verdict.flow} size="lg" />
+            {verdict.supported && (
+              <p className="mt-2">
+                Carries as shipped: <FigureView figure={verdict.supported} />
+              </p>
+            )}
             {ratio && (
               <p className="mt-2">
                 Claimed ÷ supported: <FigureView figure={ratio} />
+              </p>
+            )}
+            {verdict.proposed && (
+              <p className="mt-2">
+                With “{verdict.proposed.fill.fill.name}”: <FigureView figure={verdict.proposed.supported} />
               </p>
             )}
           </div>
@@ -74,12 +78,18 @@ export function VerdictView() {
 }
 
 const BASIS: Readonly<Record<FlowBasis, string>> = {
-  measured: 'It rests on flow measured on this bench.',
-  'measured-bare':
-    'It rests on flow measured bare: the most it can do. Loaded and on its hoses it will do less.',
-  'computed-fit': 'It rests on flow computed from a pump curve measured here; no run as installed yet.',
-  'computed-label': 'It rests on flow computed from the label’s own curve: nothing has been measured yet.',
-  rule: 'It rests on a rule of thumb: nothing has been measured yet.',
+  measured: 'As shipped, on flow measured on this bench.',
+  carried: 'As shipped, on a flow measured under other conditions and carried over the pump’s curve.',
+  'computed-fit': 'As shipped, on flow computed from a pump curve measured here and the fill on record.',
+  'computed-label':
+    'On flow computed from the label’s own curve and the fill, with what labels are wrong by: nothing has been measured yet.',
+  'supposed-fit':
+    'On flow computed for the hoses from a pump curve measured here; media and body are a band, not a measurement.',
+  'supposed-label':
+    'On flow computed for the hoses from the label’s own curve, with bands for label, media and body: nothing has been measured yet.',
+  'measured-empty':
+    'On flow measured without its media; what is left of it once they are in is a rule of thumb.',
+  rule: 'On a rule of thumb: nothing has been measured yet.',
   none: 'Nothing is known of the flow yet.',
 }
 
@@ -121,7 +131,7 @@ function NotYet({ verdict }: { readonly verdict: Verdict }) {
       <h2 id="missing-title">Not yet known</h2>
       {verdict.missing.length === 0 && (
         <p className="muted">
-          Checked and found: flow as installed and bare, head, curve, hookup, media mass and the claimed
+          Checked and found: flow as installed and bare, head, curve, hookup, fill, media mass and the claimed
           range.
         </p>
       )}

@@ -1,0 +1,267 @@
+import { CoreError } from '../errors'
+import type { Fill } from '../fills'
+import { put, putFigure, type Figure } from '../figures'
+import { pathBase, type PathRecord } from '../path/fromModel'
+import { flowFigure as pathFlowFigure, capacityFiguresOf } from '../path/figures'
+import { outcomeOf, type Outcome } from '../path/outcome'
+import type { CapacityFigures, StockClass } from '../tanks'
+import { FILTERS, hasPump } from '../kinds'
+import { labelBias, type LabelBias } from './bias'
+import { bestTrial, installedTrial, type TrialResult } from './flows'
+import type { HookupResult, KnownPump } from './hydraulics'
+import type { ModelRecord } from './records'
+
+/**
+ * What the flow of a fill rests on, best first: measured as it stands; measured otherwise and carried over the circuit;
+ * computed with fill and body; supposed from hoses alone or a bare run with a band for what is not known; the rule of
+ * thumb.
+ */
+export const FLOW_BASES = [
+  'measured',
+  'carried',
+  'computed-fit',
+  'computed-label',
+  'supposed-fit',
+  'supposed-label',
+  'measured-empty',
+  'rule',
+  'none',
+] as const
+export type FlowBasis = (typeof FLOW_BASES)[number]
+
+/** Bases on which a finding is a finding; on the others a claim only looks so. */
+export const isFirm = (basis: FlowBasis): boolean =>
+  basis === 'measured' || basis === 'carried' || basis === 'computed-fit'
+
+/** A fill by its name, with what its flow rests on and what it brings. */
+export interface JudgedFill extends CapacityFigures {
+  readonly basis: FlowBasis
+  /** Weighed ÷ computed mass of its media, where they were weighed. */
+  readonly calibration: number | null
+}
+
+/** What a fill is judged from. */
+export interface FillInput {
+  readonly model: ModelRecord
+  readonly trials: readonly TrialResult[]
+  readonly pump: KnownPump | null
+  readonly main: HookupResult | null
+  readonly thumb: Figure | null
+  readonly bias?: LabelBias | null
+}
+
+/** What media and body leave of a flow computed for hoses alone (common practice, no source). */
+export const BODY_LEAVES = { low: 0.6, high: 0.85 } as const
+/** What hoses, lift and media leave of a flow poured bare (common practice, no source). */
+export const INSTALLED_LEAVES = { low: 0.55, high: 0.8 } as const
+
+const percent = (v: number): string => String(Math.round(v * 100))
+
+/** The record of a model as its path is worked out from; null while nothing is known of the inside. */
+export function pathRecordOf(input: Pick<FillInput, 'model' | 'trials' | 'pump'>): PathRecord | null {
+  const { model, trials, pump } = input
+  if (!model.inside) return null
+  return { model, assessment: { pump, trials }, ...model.inside, hookupId: null }
+}
+
+/** The fill of a basis that has something in it, as its path comes out; null where it cannot be worked out. */
+function outcomes(
+  input: FillInput,
+  stock: StockClass,
+): (basis: 'as-shipped' | 'proposed', quick: boolean) => Outcome | null {
+  const record = pathRecordOf(input)
+  return (basis, quick) => {
+    const fill = record?.fills.findLast((f) => f.basis === basis && f.layers.length > 0)
+    if (!record || !fill) return null
+    try {
+      const base = pathBase(record, fill.id)
+      if (base.kind !== 'ready') return null
+      return outcomeOf({ ...base.base, fill }, stock, quick)
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error
+      return null
+    }
+  }
+}
+
+const meetsUnknown: Figure = {
+  id: 'meets-unknown',
+  label: 'Meets the media',
+  value: 1,
+  dimension: 'ratio',
+  unit: '%',
+  provenance: 'rule',
+  conditions: ['no fill on record: all of the water is taken to meet the media'],
+}
+
+/** Media of the unit as noted or weighed, where no fill says what they are. */
+const mediaOf = (model: ModelRecord): Figure | null =>
+  model.mediaMass && {
+    id: 'media-mass',
+    label: 'Biological media',
+    value: model.mediaMass.mass,
+    dimension: 'mass',
+    provenance: model.mediaMass.weighed ? 'measured' : 'rule',
+    conditions: [
+      model.mediaMass.weighed ? 'weighed dry' : 'noted, not weighed',
+      'taken as good sintered media: no fill is on record',
+    ],
+  }
+
+/** A flow of which a band is left: the middle of it, and half of it as its uncertainty. */
+function leftOf(
+  from: Figure,
+  label: string,
+  bands: readonly { readonly label: string; readonly low: number; readonly high: number }[],
+): Figure {
+  const middle = bands.reduce((p, b) => (p * (b.low + b.high)) / 2, 1)
+  const relative = Math.hypot(
+    from.value > 0 ? (from.uncertainty ?? 0) / from.value : 0,
+    ...bands.map((b) => (b.high - b.low) / (b.high + b.low)),
+  )
+  return {
+    id: `left-of-${from.id}`,
+    label,
+    value: from.value * middle,
+    uncertainty: from.value * middle * relative,
+    dimension: 'flow',
+    provenance: 'rule',
+    conditions: [...(from.conditions ?? []), ...bands.map((b) => b.label)],
+    formula: ['Q', ...bands.map((_, i) => `s${i + 1}`)].join(' · '),
+    working: [
+      putFigure('Q', from),
+      ...bands.map((b, i) => put(`s${i + 1}`, b.label, (b.low + b.high) / 2, 'ratio', 'rule')),
+    ],
+    source: 'common practice, no source',
+  }
+}
+
+/**
+ * A trial of a fill under other conditions carried to how the filter stands: what the body took there, it takes here.
+ * Without an inside on record body and media are one loss, by difference.
+ */
+function carried(input: FillInput, state: 'as-shipped' | 'proposed', stock: StockClass): Figure | null {
+  const { model, trials, pump } = input
+  if (!pump && hasPump(model.kind)) return null
+  const fill: Fill = { id: state, name: FILL_NAMES[state], basis: state, layers: [] }
+  const record: PathRecord = {
+    model,
+    assessment: { pump, trials },
+    body: NO_BODY,
+    chambers: [],
+    media: [],
+    fills: [fill],
+    fillOfTrial: {},
+    hookupId: null,
+  }
+  const base = pathBase(record, fill.id)
+  if (base.kind !== 'ready' || base.base.told?.case.fill.id !== fill.id) return null
+  const o = outcomeOf({ ...base.base, fill }, stock)
+  return o.flow > 0 ? pathFlowFigure(o) : null
+}
+const NO_BODY = {
+  outerWidth: 1,
+  outerDepth: 1,
+  outerHeight: 1,
+  waterFill: null,
+  emptyMass: null,
+  fullMass: null,
+} as const
+const FILL_NAMES = { 'as-shipped': 'As shipped', proposed: 'As proposed' } as const
+
+const BODY_BAND = {
+  label: `media and body leave ${percent(BODY_LEAVES.low)} to ${percent(BODY_LEAVES.high)} % (rule of thumb)`,
+  ...BODY_LEAVES,
+}
+const INSTALLED_BAND = {
+  label: `hoses, lift and media leave ${percent(INSTALLED_LEAVES.low)} to ${percent(INSTALLED_LEAVES.high)} % (rule of thumb)`,
+  ...INSTALLED_LEAVES,
+}
+
+interface RestingFlow {
+  readonly basis: FlowBasis
+  readonly flow: Figure | null
+}
+
+/** The flow of a fill as it is installed, and what it rests on. */
+function flowOf(
+  input: FillInput,
+  state: 'as-shipped' | 'proposed',
+  outcome: Outcome | null,
+  stock: StockClass,
+): RestingFlow {
+  const { model, trials } = input
+  const measured = installedTrial(trials, model, state)
+  if (measured) return { basis: 'measured', flow: measured.figure }
+  if (outcome && outcome.flow > 0) {
+    const flow = pathFlowFigure(outcome)
+    if (outcome.case.told?.case.fill.id === outcome.case.fill.id) return { basis: 'carried', flow }
+    if (outcome.case.told || outcome.case.drive.from !== 'label') return { basis: 'computed-fit', flow }
+    return emptyOnHoses(input) ?? { basis: 'computed-label', flow: biased(flow, input) }
+  }
+  const brought = model.inside ? null : carried(input, state, stock)
+  if (brought) return { basis: 'carried', flow: brought }
+  return emptyOnHoses(input) ?? supposed(input)
+}
+
+/** Measured on its hoses but empty: media will take some of it. */
+function emptyOnHoses({ model, trials }: FillInput): RestingFlow | null {
+  const empty = installedTrial(trials, model, 'empty')
+  if (!empty || !FILTERS[model.kind].hoses) return null
+  return {
+    basis: 'measured-empty',
+    flow: leftOf(empty.figure, 'Flow, once media are in', [BODY_BAND]),
+  }
+}
+
+/** What can be said without the fill: from the hoses, from a bare run, from the label's rule of thumb. */
+function supposed(input: FillInput): RestingFlow {
+  const { model, trials, pump, main, thumb } = input
+  if (main && !main.duty.blocked && pump) {
+    const flow = leftOf(main.computed, 'Flow, once media are in', [BODY_BAND])
+    return pump.from === 'fit'
+      ? { basis: 'supposed-fit', flow }
+      : { basis: 'supposed-label', flow: biased(flow, input) }
+  }
+  const bare = bestTrial(trials)
+  if (bare) {
+    const loaded = bare.trial.state !== 'empty' && !FILTERS[model.kind].hoses
+    if (loaded || !hasPump(model.kind)) return { basis: 'measured', flow: bare.figure }
+    return {
+      basis: 'measured-empty',
+      flow: leftOf(bare.figure, 'Flow, once hoses and media are on', [INSTALLED_BAND]),
+    }
+  }
+  return thumb ? { basis: 'rule', flow: thumb } : { basis: 'none', flow: null }
+}
+
+/** A flow that stands on a label's curve, with what labels are wrong by. */
+function biased(flow: Figure, { bias }: FillInput): Figure {
+  const b = bias ?? labelBias([])
+  return leftOf(flow, flow.label, [{ label: b.words, low: b.low, high: b.high }])
+}
+
+/** The fill as shipped, and the proposed one where it is on record: what each brings, by one flow and one mass. */
+export function judgedFills(
+  input: FillInput,
+  stock: StockClass,
+): { readonly shipped: JudgedFill | null; readonly proposed: JudgedFill | null } {
+  const outcome = outcomes(input, stock)
+  const judge = (state: 'as-shipped' | 'proposed'): JudgedFill | null => {
+    // A measured flow has its own uncertainty, and the computed one need not be worked out.
+    const o = outcome(state, installedTrial(input.trials, input.model, state) !== null)
+    const { basis, flow } = flowOf(input, state, o, stock)
+    if (!flow) return null
+    if (o) return { ...capacityFiguresOf(o), basis, flow, calibration: o.worth.calibration }
+    if (state === 'proposed' && basis !== 'measured') return null
+    return {
+      fill: { id: state, name: FILL_NAMES[state] },
+      basis,
+      flow,
+      meets: meetsUnknown,
+      mass: state === 'as-shipped' ? mediaOf(input.model) : null,
+      calibration: null,
+    }
+  }
+  return { shipped: judge('as-shipped'), proposed: judge('proposed') }
+}
