@@ -2,7 +2,7 @@ import { chamberColumns, RESOURCES, type Tank, type CreatedOf } from '@ypsometer
 import { placeFill, weighFill } from '@ypsometer/core/fills'
 import { pumpFlow } from '@ypsometer/core/hydraulics'
 import { seeded, seededNormal } from '@ypsometer/core/statistics'
-import { partsOf, printedItems, CHECKLISTS } from '@ypsometer/core/teardown'
+import { partsOf, printedItems, CHECKLISTS, underneath } from '@ypsometer/core/teardown'
 import { volumeAudit } from '@ypsometer/core/volumes'
 import { writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -138,7 +138,9 @@ const uniform = seeded(90)
 
 /** The strip log: usual parts in their order, with times a hand takes and conditions as found. */
 function stripLog(t: Truth, modelId: string) {
-  const parts = partsOf(t.kind).map((p, i) => {
+  const kinds = partsOf(t.kind)
+  const idAt = (i: number): string => idOf(`${modelId}-part-${i}`)
+  const parts = kinds.map((p, i) => {
     const moves = 1 + Math.floor(uniform() * 3) + (p.fixing === 'screw' ? 3 : 0)
     const findings = CHECKLISTS.find((c) => c.id === p.checklist)?.findings ?? []
     const worn = t.obtained === 'second-hand' ? 0.45 : 0.08
@@ -147,7 +149,7 @@ function stripLog(t: Truth, modelId: string) {
         ? findings[1 + Math.floor(uniform() * (findings.length - 1))]
         : findings[0]
     return RESOURCES.parts.Create.parse({
-      id: idOf(`${modelId}-part-${i}`),
+      id: idAt(i),
       modelId,
       position: i + 1,
       name: p.name,
@@ -156,6 +158,14 @@ function stripLog(t: Truth, modelId: string) {
       fixing: p.fixing,
       moves,
       seconds: Math.round((2 + moves * (2.5 + 3 * uniform())) * 10) / 10,
+      after: underneath(
+        p,
+        kinds.slice(0, i).map((k, j) => ({ id: idAt(j), name: k.name })),
+      ),
+      ...(p.reach && {
+        cleaning: p.reach === 'media' ? 60 : p.reach === 'impeller' ? 40 : 90,
+        back: Math.round(2 + moves * 4),
+      }),
       reach: p.reach ?? null,
       checklist: p.checklist,
       findings: found ? [found.id] : [],

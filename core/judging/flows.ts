@@ -1,5 +1,5 @@
 import { sum } from 'simple-statistics'
-import { FILTERS } from '../kinds'
+import { FILTERS, hasPump } from '../kinds'
 import { compareWithLabel, type FlowResult, type LabelFinding } from '../bench'
 import { FLOWS, trialFlow } from '../trials/flow'
 import { isFlowKind, type TrialKind } from '../trials/readings'
@@ -158,7 +158,7 @@ export function flowAgainstLabel(
 ): FlowAgainstLabel | null {
   const match = results.filter((r) => isLabelCondition(r.trial) && r.result.mean > 0).at(-1)
   const claim = match && claimed(model, 'rated-flow', match.trial.mainsFrequency)
-  if (!claim || !match || claim.value <= 0) return null
+  if (!claim || !match || claim.value <= 0 || !hasPump(model.kind)) return null
   const { value: labelAtMains, ratio } = atMains(claim, match.trial.mainsFrequency)
   return {
     ...compareWithLabel(labelAtMains, match.result.mean, match.result.expandedUncertainty),

@@ -340,7 +340,8 @@ function computedFigure(
 /** The label's flow, brought to the bench's mains, less 40 to 50 %, as the trade's rule has it. */
 export function thumbFigure(model: ModelRecord): Figure | null {
   const claim = claimed(model, 'rated-flow')
-  if (!claim) return null
+  // What air lifts belongs to the air pump; no rule takes anything off its label.
+  if (!claim || !hasPump(model.kind)) return null
   const label = labelFigure(claim, model.mainsFrequency)
   const t = thumbFlow(label.value)
   return {

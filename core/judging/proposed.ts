@@ -55,7 +55,9 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
     {
       id: 'bare',
       what: 'Flow, bare and empty at no lift',
-      why: 'The only fair comparison with the rated flow.',
+      why: pumped
+        ? 'The only fair comparison with the rated flow.'
+        : 'What this air pump lifts with nothing in the way.',
       kind: 'vessel',
       state: 'empty',
       hookup: 'bare',

@@ -192,6 +192,13 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
     )
   }
   if (shipped && supported && normalClass) bindingReason(d, shipped, supported, normalClass, add)
+  if (!hasPump(model.kind))
+    add(
+      'air',
+      'note',
+      'Driven by air: what it moves belongs to the air pump, its depth and the fitting. The flow on its label holds for ' +
+        'the pump it was tried with, and no grade or share of it says anything.',
+    )
   if (shipped) flowReason(d.basis, shipped.flow, rated ? labelFigure(rated, model.mainsFrequency) : null, add)
   const apart = shipped?.calibration ? Math.abs(shipped.calibration - 1) : 0
   if (shipped?.calibration && apart > MASS_APART)
@@ -397,7 +404,7 @@ function missing({ model, againstLabel, known, shipped, main }: VerdictInput): r
     what: 'A hookup (hoses, fittings, heights)',
     changes: 'Flow cannot be computed, and a measured one belongs to no circuit.',
   })
-  need(!againstLabel, {
+  need(hasPump(model.kind) && !againstLabel, {
     id: 'empty-flow',
     station: 'bench',
     what: 'Flow bare, empty and at no lift',

@@ -1,4 +1,4 @@
-import { part, PUMP_PARTS } from '../teardown/partKind'
+import { part, pumpParts } from '../teardown/partKind'
 import type { FilterTraits } from './traits'
 
 export const canister: FilterTraits = {
@@ -25,7 +25,10 @@ export const canister: FilterTraits = {
     part('Quick-release taps', 'close the hoses', 'hose-joint', 'hard plastic', 'clip'),
     part('Hoses', 'lead water in and out', 'hose-joint', 'soft plastic', 'press'),
     part('Latch', 'holds the head down', 'clip', 'hard plastic', 'clip'),
-    part('Pump head', 'motor and lid in one', 'lid', 'hard plastic', 'clip'),
+    {
+      ...part('Pump head', 'motor and lid in one', 'lid', 'hard plastic', 'clip'),
+      under: ['Quick-release taps', 'Latch'],
+    },
     part('Main O-ring', 'seals head and body', 'o-ring', 'rubber', 'none'),
     part('Pre-filter basket', 'catches the coarse first', 'general', 'hard plastic', 'none', 'pre-filter'),
     part('Fine pad', 'catches the fine', 'pad', 'fibre', 'none', 'pad'),
@@ -36,7 +39,7 @@ export const canister: FilterTraits = {
     part('Biological media', 'surface for bacteria', 'general', 'sintered', 'none', 'media'),
     part('Spray bar', 'spreads the return', 'general', 'hard plastic', 'press'),
     part('Intake strainer', 'keeps fish out', 'general', 'hard plastic', 'press'),
-    ...PUMP_PARTS,
+    ...pumpParts('Pump head'),
     part('Feet', 'damp the hum', 'feet', 'rubber', 'press'),
   ],
   hookup: {

@@ -1,4 +1,4 @@
-import { part, PUMP_PARTS } from '../teardown/partKind'
+import { part, pumpParts } from '../teardown/partKind'
 import type { FilterTraits } from './traits'
 
 export const hangOnBack: FilterTraits = {
@@ -25,7 +25,7 @@ export const hangOnBack: FilterTraits = {
     part('Media basket', 'holds media', 'general', 'hard plastic', 'none', 'media'),
     part('Lift tube', 'brings water up', 'hose-joint', 'hard plastic', 'press'),
     part('Intake strainer', 'keeps fish out', 'general', 'hard plastic', 'press', 'pre-filter'),
-    ...PUMP_PARTS,
+    ...pumpParts('Lid', 'Lift tube'),
   ],
   hookup: {
     name: 'On the rim',

@@ -1,4 +1,4 @@
-import { part, PUMP_PARTS } from '../teardown/partKind'
+import { part, pumpParts } from '../teardown/partKind'
 import type { FilterTraits } from './traits'
 
 export const internal: FilterTraits = {
@@ -25,7 +25,7 @@ export const internal: FilterTraits = {
     part('Coarse sponge', 'catches the coarse', 'pad', 'foam', 'none', 'pre-filter'),
     part('Media compartment', 'holds media', 'clip', 'hard plastic', 'clip', 'media'),
     part('Carbon pad', 'takes up dyes', 'pad', 'fibre', 'none', 'pad'),
-    ...PUMP_PARTS,
+    ...pumpParts('Suction cups', 'Outlet nozzle'),
   ],
   hookup: {
     name: 'In the tank',

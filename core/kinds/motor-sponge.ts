@@ -1,4 +1,4 @@
-import { part, PUMP_PARTS } from '../teardown/partKind'
+import { part, pumpParts } from '../teardown/partKind'
 import type { FilterTraits } from './traits'
 
 export const motorSponge: FilterTraits = {
@@ -21,7 +21,7 @@ export const motorSponge: FilterTraits = {
     part('Suction cups', 'hold it to the glass', 'clip', 'rubber', 'suction cup'),
     part('Sponge', 'strains and carries bacteria', 'pad', 'foam', 'press', 'pre-filter'),
     part('Outlet nozzle', 'aims the return', 'general', 'hard plastic', 'press'),
-    ...PUMP_PARTS,
+    ...pumpParts('Suction cups', 'Outlet nozzle'),
   ],
   hookup: {
     name: 'In the tank',

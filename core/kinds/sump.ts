@@ -1,4 +1,4 @@
-import { part, PUMP_PARTS } from '../teardown/partKind'
+import { part, pumpParts } from '../teardown/partKind'
 import type { FilterTraits } from './traits'
 
 export const sump: FilterTraits = {
@@ -25,7 +25,7 @@ export const sump: FilterTraits = {
     part('Baffles', 'hold the levels', 'general', 'glass', 'none'),
     part('Union', 'parts the return', 'hose-joint', 'hard plastic', 'thread'),
     part('Return pump', 'lifts the water', 'general', 'hard plastic', 'none'),
-    ...PUMP_PARTS,
+    ...pumpParts('Union', 'Return pump'),
   ],
   hookup: {
     name: 'Under the stand',

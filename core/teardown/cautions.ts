@@ -47,7 +47,8 @@ export function stripCautions(
     })
   if (parts.some((p) => p.material === GLASS || p.findings.some((f) => BROKEN.includes(f))))
     out.push({ id: 'sharp', text: 'Broken plastic and glass edges are sharp: gloves.' })
-  if (mass !== null && mass >= HEAVY)
+  // What stands in its place is emptied there; only what is lifted full can hurt a back.
+  if (mass !== null && mass >= HEAVY && FILTERS[kind].stands !== 'beneath')
     out.push({
       id: 'weight',
       text: `Full it weighs about ${mass.toFixed(0)} kg: empty it first, or lift it as two.`,

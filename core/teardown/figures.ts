@@ -1,34 +1,48 @@
 import { put, type Figure } from '../figures'
 import type { LoggedPart, ReachResult } from './reach'
 
-/** Parts, moves and seconds to a target, each with the parts it adds up. */
+/** Parts, moves and seconds to a target, each with the parts it adds up; seconds back together where they are known. */
 export interface ReachFigures {
   readonly parts: Figure
   readonly moves: Figure
   readonly seconds: Figure
+  readonly back: Figure | null
+  readonly cleaning: Figure | null
 }
 
 /** The numbers of one reach with the log lines they are the sum of. */
-export function reachFigures(r: ReachResult, log: readonly LoggedPart[]): ReachFigures {
-  const upTo = log.slice(0, r.parts)
+export function reachFigures(r: ReachResult): ReachFigures {
   const make = (
-    what: 'parts' | 'moves' | 'seconds',
+    what: string,
     label: string,
+    value: number,
     dimension: Figure['dimension'],
     of: (p: LoggedPart) => number,
   ): Figure => ({
     id: `reach-${r.reach}-${what}`,
     label,
-    value: r[what],
+    value,
     dimension,
     provenance: 'computed',
     conditions: [`from the closed filter up to and with ${r.part}`],
-    formula: 'Σ over the log',
-    working: upTo.map((p, i) => put(String(i + 1), p.name, of(p), dimension, 'measured')),
+    formula: 'Σ over what must come off',
+    working: r.way.map((p, i) => put(String(i + 1), p.name, of(p), dimension, 'measured')),
   })
   return {
-    parts: make('parts', 'Parts off', 'ratio', () => 1),
-    moves: make('moves', 'Moves of the hand', 'ratio', (p) => p.moves),
-    seconds: make('seconds', 'Seconds', 'time', (p) => p.seconds),
+    parts: make('parts', 'Parts off', r.parts, 'ratio', () => 1),
+    moves: make('moves', 'Moves of the hand', r.moves, 'ratio', (p) => p.moves),
+    seconds: make('seconds', 'Seconds', r.seconds, 'time', (p) => p.seconds),
+    back: r.back === null ? null : make('back', 'Back together', r.back, 'time', (p) => p.back ?? 0),
+    cleaning:
+      r.cleaning === null
+        ? null
+        : {
+            id: `reach-${r.reach}-cleaning`,
+            label: 'Cleaning',
+            value: r.cleaning,
+            dimension: 'time',
+            provenance: 'measured',
+            conditions: [r.part],
+          },
   }
 }

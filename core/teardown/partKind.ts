@@ -8,6 +8,8 @@ export interface PartKind {
   readonly fixing: (typeof FIXINGS)[number]
   readonly reach?: Reach
   readonly job: string
+  /** Names of the parts that must come off first; absent: all that come off before it. */
+  readonly under?: readonly string[]
 }
 
 /** A part by its name, job, checklist, material and fixing, and what reaching it opens up. */
@@ -27,9 +29,24 @@ export const part = (
   ...(reach && { reach }),
 })
 
-/** The parts of a pump, from its cover down. */
-export const PUMP_PARTS: readonly PartKind[] = [
-  part('Impeller cover', 'holds the impeller in its well', 'general', 'hard plastic', 'quarter turn'),
-  part('Impeller', 'moves the water', 'impeller', 'magnet', 'none', 'impeller'),
-  part('Shaft', 'carries the impeller', 'shaft', 'ceramic', 'press'),
+/**
+ * The parts of a pump, from its cover down; `under` names what must come off to see the cover, and nothing else must.
+ */
+export const pumpParts = (...under: readonly string[]): readonly PartKind[] => [
+  {
+    ...part('Impeller cover', 'holds the impeller in its well', 'general', 'hard plastic', 'quarter turn'),
+    under,
+  },
+  {
+    ...part('Impeller', 'moves the water', 'impeller', 'magnet', 'none', 'impeller'),
+    under: ['Impeller cover'],
+  },
+  { ...part('Shaft', 'carries the impeller', 'shaft', 'ceramic', 'press'), under: ['Impeller'] },
 ]
+
+/** The ids of what must come off before a part of a kind, among the parts already logged; null for all of them. */
+export const underneath = (
+  kind: PartKind,
+  logged: readonly { readonly id: string; readonly name: string }[],
+): string[] | null =>
+  kind.under ? logged.filter((p) => kind.under?.includes(p.name)).map((p) => p.id) : null

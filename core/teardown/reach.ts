@@ -1,34 +1,80 @@
 import { requireRange } from '../errors'
 import { REACHES, type Reach } from './vocabulary'
 
-/** A logged part, in the order it came off: moves of the hand, seconds since the part before, what it opens up. */
+/**
+ * A logged part, in the order it came off: moves of the hand, seconds since the part before, what it opens up. `after`
+ * names, by their ids, the parts that must come off first; null or absent: all that came off before it. Seconds to
+ * clean it and to put it back where somebody timed them.
+ */
 export interface LoggedPart {
+  readonly id?: string
   readonly name: string
   readonly moves: number
   readonly seconds: number
   readonly reach: Reach | null
+  readonly after?: readonly string[] | null
+  readonly cleaning?: number | null
+  readonly back?: number | null
 }
 
-/** What it takes to get to something: parts, moves and seconds from the closed filter. */
+/** What it takes to get to something: the parts on the way, moves and seconds from the closed filter. */
 export interface ReachResult {
   readonly reach: Reach
   readonly part: string
   readonly parts: number
   readonly moves: number
   readonly seconds: number
+  /** Seconds to put the way back together and to clean what was reached; null where nobody timed them. */
+  readonly back: number | null
+  readonly cleaning: number | null
+  readonly way: readonly LoggedPart[]
 }
 
-/** For each target the first part that gives it, with the moves and seconds up to and with that part; in log order. */
+/**
+ * The parts that must come off to have one off, itself the last, in the order of the log. Stages form a tree: an
+ * impeller under the head needs the head off, and none of the trays.
+ */
+export function wayTo(log: readonly LoggedPart[], part: LoggedPart): readonly LoggedPart[] {
+  const needed = new Set<LoggedPart>()
+  const need = (p: LoggedPart): void => {
+    if (needed.has(p)) return
+    needed.add(p)
+    const before = p.after
+      ? log.filter((x) => x.id !== undefined && p.after?.includes(x.id))
+      : log.slice(0, log.indexOf(p))
+    before.forEach(need)
+  }
+  need(part)
+  return log.filter((p) => needed.has(p))
+}
+
+const sumOf = (
+  way: readonly LoggedPart[],
+  of: (p: LoggedPart) => number | null | undefined,
+): number | null =>
+  way.some((p) => typeof of(p) === 'number') ? way.reduce((s, p) => s + (of(p) ?? 0), 0) : null
+
+/** For each target the first part that gives it, with the way to it; in log order. */
 export function reaches(log: readonly LoggedPart[]): readonly ReachResult[] {
-  const out: ReachResult[] = []
-  let moves = 0
-  let seconds = 0
   log.forEach((p, i) => {
-    moves += requireRange(`parts[${i}].moves`, p.moves, { min: 0, max: 1000 })
-    seconds += requireRange(`parts[${i}].seconds`, p.seconds, { min: 0, max: 86400, unit: 's' })
-    if (p.reach && !out.some((r) => r.reach === p.reach))
-      out.push({ reach: p.reach, part: p.name, parts: i + 1, moves, seconds })
+    requireRange(`parts[${i}].moves`, p.moves, { min: 0, max: 1000 })
+    requireRange(`parts[${i}].seconds`, p.seconds, { min: 0, max: 86400, unit: 's' })
   })
+  const out: ReachResult[] = []
+  for (const p of log) {
+    if (!p.reach || out.some((r) => r.reach === p.reach)) continue
+    const way = wayTo(log, p)
+    out.push({
+      reach: p.reach,
+      part: p.name,
+      parts: way.length,
+      moves: sumOf(way, (x) => x.moves) ?? 0,
+      seconds: sumOf(way, (x) => x.seconds) ?? 0,
+      back: sumOf(way, (x) => x.back),
+      cleaning: p.cleaning ?? null,
+      way,
+    })
+  }
   return out
 }
 
@@ -49,7 +95,7 @@ export const SERVICE_SCALE: Readonly<
  * How easy service is, 0 to 1: the weighted mean over the stages this filter has, each falling linearly in the
  * logarithm of its seconds from best to worst. Null without any stage logged.
  */
-export function serviceScore(results: readonly ReachResult[]): number | null {
+export function serviceScore(results: readonly Pick<ReachResult, 'reach' | 'seconds'>[]): number | null {
   const known = REACHES.flatMap((reach) => results.find((r) => r.reach === reach) ?? [])
   if (!known.length) return null
   let sum = 0

@@ -8,6 +8,7 @@ import {
   REACHES,
   serviceScore,
   stripCautions,
+  wayTo,
   type LoggedPart,
 } from '.'
 import { FILTER_KINDS } from '../kinds'
@@ -22,7 +23,7 @@ const log: readonly LoggedPart[] = [
 ]
 
 test('reach is what it takes from the closed filter up to and with the part; the first pad counts (added by hand)', () => {
-  expect(reaches(log)).toEqual([
+  expect(reaches(log)).toMatchObject([
     { reach: 'pre-filter', part: 'Basket', parts: 3, moves: 7, seconds: 32 },
     { reach: 'pad', part: 'Fine pad', parts: 4, moves: 8, seconds: 35 },
     { reach: 'media', part: 'Media', parts: 6, moves: 11, seconds: 50 },
@@ -30,9 +31,38 @@ test('reach is what it takes from the closed filter up to and with the part; the
   expect(() => reaches([{ name: 'x', moves: -1, seconds: 1, reach: null }])).toThrow('parts[0].moves')
 })
 
+test('an impeller under the head is reached through the head, not through every tray (added by hand)', () => {
+  const tree: readonly LoggedPart[] = [
+    ...log.map((p) => ({ ...p, id: p.name, ...(p.name === 'Head' && { after: ['Taps'], back: 15 }) })),
+    { id: 'Cover', name: 'Cover', moves: 1, seconds: 5, reach: null, after: ['Head'], back: 6 },
+    {
+      id: 'Impeller',
+      name: 'Impeller',
+      moves: 1,
+      seconds: 4,
+      reach: 'impeller',
+      after: ['Cover'],
+      cleaning: 40,
+      back: 5,
+    },
+  ]
+  const impeller = reaches(tree).find((r) => r.reach === 'impeller')
+  // Taps 8, head 20, cover 5, impeller 4 s; back 15 + 6 + 5 s. In a line it would be all of 59 s.
+  expect(impeller).toMatchObject({ parts: 4, moves: 8, seconds: 37, back: 26, cleaning: 40 })
+  expect(impeller?.way.map((p) => p.name)).toEqual(['Taps', 'Head', 'Cover', 'Impeller'])
+  // A part that is gone from the log holds nothing up.
+  expect(reaches(tree.filter((p) => p.name !== 'Cover')).find((r) => r.reach === 'impeller')?.parts).toBe(1)
+  // Named in a circle, each still counts once.
+  expect(
+    wayTo(
+      tree.map((p) => (p.name === 'Taps' ? { ...p, after: ['Impeller'] } : p)),
+      tree[7] as LoggedPart,
+    ),
+  ).toHaveLength(4)
+})
+
 test('service is 1 at the best times, 0 at the worst, falls with every second, and is unknown without a log', () => {
-  const at = (seconds: number) =>
-    serviceScore([{ reach: 'pre-filter', part: 'p', parts: 1, moves: 1, seconds }])
+  const at = (seconds: number) => serviceScore([{ reach: 'pre-filter', seconds }])
   expect(at(10)).toBe(1)
   expect(at(180)).toBe(0)
   // Half way in the logarithm: √(10 · 180) = 42.4 s.
@@ -86,6 +116,8 @@ test('printed contents become a list to tick off', () => {
 })
 
 test('cautions come where they apply', () => {
+  // A sump stays where it stands.
+  expect(stripCautions('sump', [], 60).map((c) => c.id)).not.toContain('weight')
   const ids = (...a: Parameters<typeof stripCautions>) => stripCautions(...a).map((c) => c.id)
   // By what a part is, not by what it is called: a lamp's sleeve under any name, and nothing of a part named after one.
   expect(ids('canister', [{ checklist: 'quartz', material: 'glass', findings: [] }], 22)).toEqual([

@@ -3,7 +3,29 @@ import { put, type Figure } from '../../figures'
 import { isStraining } from '../../media'
 import { jobFigure } from '../figures'
 import { ALL, at, hasSponge, said, strains, strainsAt } from './common'
-import type { Rule } from './types'
+import type { LayerFlow } from '../outcome'
+import type { Hit, Rule } from './types'
+
+/** Carbon right after the fine pad, resin last: what is wrong with a chemical layer by that choice. */
+function afterFine(layers: readonly LayerFlow[], i: number): readonly Hit[] {
+  const l = layers[i]
+  if (!l) return []
+  const { name, form } = l.placed.medium
+  if (form === 'resin')
+    return layers.slice(i + 1).some((x) => x.placed.medium.job !== 'chemical')
+      ? [{ ...at(l), sentence: [`${name} is not the last thing the water meets.`], cure: [`${name} last.`] }]
+      : []
+  const before = layers.slice(0, i).findLast((x) => x.placed.medium.job !== 'chemical')
+  return before?.placed.medium.job === 'fine'
+    ? []
+    : [
+        {
+          ...at(l),
+          sentence: [`${name} does not stand right after the fine pad.`],
+          cure: [`${name} behind the fine pad; resin, if any, last.`],
+        },
+      ]
+}
 
 /** Rules on what else a body holds and where it draws from. */
 export const BODY_RULES: readonly Rule[] = [
@@ -43,6 +65,7 @@ export const BODY_RULES: readonly Rule[] = [
               cure: [`${name} behind all straining.`],
             },
           ]
+        if (chemical === 'after-fine') return afterFine(layers, i)
         return []
       }),
   },
@@ -50,8 +73,8 @@ export const BODY_RULES: readonly Rule[] = [
     id: 'diffuser-in-void',
     title: 'A diffuser in the settling space',
     looksAt: 'an empty settling space under the media',
-    why: 'Rings in it slow the swirl, so that coarse dirt settles and the flow comes up evenly.',
-    schools: ['strain-first', 'polish-last'],
+    why: 'Rings in it slow the swirl, so that coarse dirt settles and the flow comes up evenly. A choice, not a must: left empty, the space settles dirt as well.',
+    schools: [],
     severity: 'note',
     weight: 1,
     check: ({ outcome }) =>

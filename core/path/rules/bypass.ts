@@ -1,4 +1,4 @@
-import { pastFigure, sideFigure, unstrainedFigure } from '../figures'
+import { meetsFigure, pastFigure, sideFigure } from '../figures'
 import type { LayerFlow } from '../outcome'
 import { ALL, at, BYPASS_LIMIT, FINE_BYPASS_LIMIT, gapOf, lengthFigure, low, roundIt, said } from './common'
 import type { Rule } from './types'
@@ -27,7 +27,10 @@ export const BYPASS_RULES: readonly Rule[] = [
     severity: 'caution',
     weight: 3,
     check: ({ outcome: { layers } }) => {
-      const past = layers.filter((l) => gapOf(l) > 0 && l.bypassFraction > BYPASS_LIMIT)
+      // A bag never fills its tray; where the next layer crosses the gap, nothing is left to cut.
+      const crossed = (l: LayerFlow): boolean =>
+        l.placed.layer.bagged && l.placed.layer.crossed && l.placed.gap > 0 && l !== layers.at(-1)
+      const past = layers.filter((l) => gapOf(l) > 0 && l.bypassFraction > BYPASS_LIMIT && !crossed(l))
       // One gap round a tray passes all that is in it: it is said once, of its fine pad where it has one.
       const byWall = past.filter((l) => l.placed.gap === 0)
       const spokesman = (l: LayerFlow): LayerFlow | undefined => {
@@ -114,20 +117,7 @@ export const BYPASS_RULES: readonly Rule[] = [
       o.layers.some((l) => l.counts) && o.meetsMedia < 0.7
         ? [
             {
-              sentence: [
-                'Only ',
-                said({
-                  id: 'meets',
-                  label: 'Meets the biological media',
-                  value: o.meetsMedia,
-                  dimension: 'ratio',
-                  unit: '%',
-                  provenance: 'computed',
-                  formula: '1 − Π past',
-                  working: unstrainedFigure(o).working ?? [],
-                }),
-                ' of the water meets biological media.',
-              ],
+              sentence: ['Only ', said(meetsFigure(o)), ' of the water meets biological media.'],
             },
           ]
         : [],

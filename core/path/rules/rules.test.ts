@@ -75,6 +75,7 @@ describe('chemical media, where each house rule has them', () => {
     ['none', [true, true, true]],
     ['last', [true, true, false]],
     ['after-straining', [true, false, false]],
+    ['after-fine', [true, false, true]],
   ] as const)('%s', (chemical, expected) => {
     expect(CHEMICAL_PLACES).toContain(chemical)
     expect((['first', 'middle', 'last'] as const).map((p) => broken(p, chemical))).toEqual(expected)
@@ -110,7 +111,7 @@ describe('what else a body holds', () => {
     expect(says(caseWith(GOOD, last), 'pump-grit')).toEqual([])
   })
   test('a pre-filter that takes a minute to reach is noted with its seconds and moves', () => {
-    const reach = (seconds: number): readonly ReachResult[] => [{ reach: 'pre-filter', part: 'Lid', parts: 3, moves: 11, seconds }] // prettier-ignore
+    const reach = (seconds: number): readonly ReachResult[] => [{ reach: 'pre-filter', part: 'Lid', parts: 3, moves: 11, seconds, back: null, cleaning: null, way: [] }] // prettier-ignore
     expect(says(caseWith(GOOD), 'prefilter-reach', EVERYTHING, reach(84))[0]).toMatch(/84\s?s and 11 moves/)
     expect(says(caseWith(GOOD), 'prefilter-reach', EVERYTHING, reach(40))).toEqual([])
     expect(says(caseWith(GOOD), 'prefilter-reach')).toEqual([])

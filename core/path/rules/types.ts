@@ -9,7 +9,7 @@ export const SEVERITIES = ['note', 'caution', 'fault'] as const
 export type Severity = (typeof SEVERITIES)[number]
 
 /** Where chemical media belong. */
-export const CHEMICAL_PLACES = ['none', 'last', 'after-straining'] as const
+export const CHEMICAL_PLACES = ['none', 'last', 'after-straining', 'after-fine'] as const
 export type ChemicalPlace = (typeof CHEMICAL_PLACES)[number]
 
 /** What a rule looks at besides the outcome. */

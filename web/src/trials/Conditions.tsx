@@ -88,6 +88,15 @@ export function ConditionFields({ trial, hookups }: Props) {
         min={0}
         max={40}
       />
+      <QuantityField
+        {...common}
+        field="salinity"
+        label="Salinity"
+        dimension="ratio"
+        min={0}
+        max={42}
+        hint="0 for fresh water, about 35 for the sea."
+      />
       <SelectField
         {...common}
         field="mainsFrequency"

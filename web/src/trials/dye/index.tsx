@@ -13,7 +13,7 @@ const LogDye = lazy(() => import('./LogDye'))
 export const dye: TrialView = {
   title: 'Dye',
   short: 'dye',
-  how: 'Start as the dye goes in at the intake; tap how strong the colour is at each point, 0 to 10. Aquarium-safe dye only, no animals in the tank.',
+  how: 'Start as the dye goes in at the outlet, and watch it on its way back to the intake: tap how strong the colour is at each point, 0 to 10. Aquarium-safe dye only, no animals in the tank.',
   caution: 'Aquarium-safe dye only, and never with animals in the tank.',
   cells: () => [
     { field: 'seconds', label: 'Seconds', dimension: 'time' },

@@ -6,7 +6,7 @@ export const prime: TrialView = {
   title: 'Priming and restart',
   short: 'priming',
   how: 'Start at the switch; stop at full flow. Never run it dry.',
-  caution: 'Never run it dry, never start a siphon by mouth; fill a canister three quarters before priming.',
+  caution: 'Never run it dry, never start a siphon by mouth; prime it as this model says.',
   value: { label: 'Amount', dimension: 'volume', unit: 'mL' },
   cells: (series) => [
     { field: 'seconds', label: 'Seconds', dimension: 'time' },

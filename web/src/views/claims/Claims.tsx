@@ -3,10 +3,11 @@ import type { Claim, ClaimQuantityName } from '@ypsometer/contract'
 import { sentenceText } from '@ypsometer/core/figures'
 import { claimDimension, doubt } from '@ypsometer/core/judging/plausible'
 import type { ClaimQuantity } from '@ypsometer/core/judging'
+import type { Priming } from '@ypsometer/core/teardown'
 import { parseQuantity } from '@ypsometer/core/units'
 import { Plus, X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { createRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
@@ -32,6 +33,12 @@ const WORDS: readonly (readonly [ClaimQuantityName, string])[] = [
   ['guarantee', 'Guarantee'],
 ]
 
+const PRIMING_OPTIONS = [
+  ['fill', 'filled three quarters, then switched on'],
+  ['button', 'dry, by its own button'],
+  ['levers', 'emptied of air by its levers'],
+] as const satisfies readonly (readonly [Priming, string])[]
+
 /** The claims as printed: one row a figure, with where it stands and at which mains frequency it holds. */
 export function Claims() {
   const { dossier } = useDossierContext()
@@ -48,13 +55,16 @@ export function Claims() {
           <thead className="max-sm:hidden">
             <tr>
               <th scope="col">Figure</th>
-              <th scope="col" className="w-[26%]">
+              <th scope="col" className="w-[21%]">
                 As printed
               </th>
-              <th scope="col" className="w-[14%] max-sm:hidden">
+              <th scope="col" className="w-[17%] max-sm:hidden">
+                With the words
+              </th>
+              <th scope="col" className="w-[13%] max-sm:hidden">
                 Mains
               </th>
-              <th scope="col" className="w-[22%] max-sm:hidden">
+              <th scope="col" className="w-[17%] max-sm:hidden">
                 Where it stands
               </th>
               <th>
@@ -64,7 +74,7 @@ export function Claims() {
           </thead>
           <tbody className="max-sm:block">
             {NUMBERS.map(([q, label, hint]) => (
-              <NumberRow key={q} quantity={q} label={label} hint={hint} claim={find(q)} />
+              <NumberRows key={q} quantity={q} label={label} hint={hint} />
             ))}
             <tr className={ON_PHONES}>
               <td>
@@ -88,6 +98,7 @@ export function Claims() {
                   }
                 />
               </td>
+              <td className="max-sm:hidden" />
               <td className="max-sm:hidden" />
               <td className="max-sm:col-start-2 max-sm:empty:hidden">
                 {find('price') && (
@@ -128,6 +139,14 @@ export function Claims() {
               ]}
             />
           </div>
+          <SelectField
+            collection="models"
+            row={model}
+            field="primedBy"
+            label="How it is primed"
+            none="not said"
+            options={PRIMING_OPTIONS}
+          />
           <TextField collection="models" row={model} field="note" label="Note" max={4000} lines={3} />
         </section>
         <SpecimenSheet />
@@ -150,48 +169,114 @@ const Name = ({ label, hint }: { readonly label: string; readonly hint?: string 
   </>
 )
 
-function NumberRow({
+/** Words that stand beside a printed figure and change what it claims. */
+const QUALIFIERS = ['up to', 'at no head', 'with media', 'pump only'] as const
+/** Places a figure is printed at; a further row starts at one that has none yet. */
+const PLACES = ['box', 'manual', 'unit', 'shop', 'web page'] as const
+
+/** Every printed row of one figure: box and manual may disagree, and both are kept. */
+function NumberRows({
   quantity,
   label,
   hint,
-  claim,
 }: {
   readonly quantity: ClaimQuantity
   readonly label: string
   readonly hint: string
-  readonly claim: Claim | undefined
 }) {
   const { dossier } = useDossierContext()
-  const dimension = claimDimension(quantity)
+  const [more, setMore] = useState(false)
+  const rows = dossier.claims.filter((c) => c.quantity === quantity)
+  const place = PLACES.find((p) => !rows.some((c) => c.printedOn === p)) ?? `place ${rows.length + 1}`
+  const another = rows.length > 0 && (
+    <button
+      type="button"
+      className="btn btn-ghost btn-xs -ml-2"
+      aria-label={`Copy another figure of ${label.toLowerCase()}`}
+      onClick={() => setMore(true)}
+    >
+      <Plus size={14} aria-hidden="true" /> another
+    </button>
+  )
+  return (
+    <>
+      {rows.map((claim, i) => (
+        <NumberRow
+          key={claim.id}
+          quantity={quantity}
+          label={i ? `${label}, row ${i + 1}` : label}
+          name={<Name label={i ? `${label}, also` : label} {...(!i && { hint })} />}
+          claim={claim}
+          more={i === rows.length - 1 && !more ? another : null}
+        />
+      ))}
+      {(rows.length === 0 || more) && (
+        <tr className={ON_PHONES}>
+          <td>
+            <Name label={rows.length ? `${label}, also` : label} {...(!rows.length && { hint })} />
+          </td>
+          <td>
+            <AddNumber quantity={quantity} label={label} place={place} onAdded={() => setMore(false)} />
+          </td>
+          <td className="max-sm:hidden" />
+          <td className="max-sm:hidden" />
+          <td className="max-sm:hidden" />
+          <td className="max-sm:hidden" />
+        </tr>
+      )}
+    </>
+  )
+}
+
+function NumberRow({
+  quantity,
+  label,
+  name,
+  claim,
+  more,
+}: {
+  readonly quantity: ClaimQuantity
+  readonly label: string
+  readonly name: ReactNode
+  readonly claim: Claim
+  readonly more: ReactNode
+}) {
+  const { dossier } = useDossierContext()
+  const common = { collection: 'claims', row: claim, hideLabel: true } as const
+  const low = label.toLowerCase()
   return (
     <tr className={ON_PHONES}>
       <td>
-        <Name label={label} hint={hint} />
+        {name}
+        {more}
       </td>
       <td>
-        {claim ? (
-          <QuantityField
-            collection="claims"
-            row={claim}
-            field="value"
-            label={label}
-            hideLabel
-            dimension={dimension}
-            min={1e-9}
-            doubt={(si) => doubt(quantity, si, dossier.model.kind)}
-          />
-        ) : (
-          <AddNumber quantity={quantity} label={label} />
-        )}
+        <QuantityField
+          {...common}
+          field="value"
+          label={label}
+          dimension={claimDimension(quantity)}
+          min={1e-9}
+          doubt={(si) => doubt(quantity, si, dossier.model.kind)}
+        />
+      </td>
+      <td className="max-sm:col-start-1">
+        <SelectField
+          {...common}
+          field="qualifier"
+          label={`Words beside ${low}`}
+          options={[
+            ['', 'none'],
+            ...[...new Set([...QUALIFIERS, claim.qualifier].filter(Boolean))].map((q) => [q, q] as const),
+          ]}
+        />
       </td>
       <td className="max-sm:empty:hidden">
-        {claim && ['rated-flow', 'max-head', 'power'].includes(quantity) && (
+        {['rated-flow', 'max-head', 'power'].includes(quantity) && (
           <SelectField
-            collection="claims"
-            row={claim}
+            {...common}
             field="mainsFrequency"
-            label={`Mains of ${label.toLowerCase()}`}
-            hideLabel
+            label={`Mains of ${low}`}
             numeric
             none="not said"
             options={[
@@ -202,32 +287,28 @@ function NumberRow({
         )}
       </td>
       <td className="max-sm:col-start-2 max-sm:empty:hidden">
-        {claim && (
-          <TextField
-            collection="claims"
-            row={claim}
-            field="printedOn"
-            label={`Where ${label.toLowerCase()} stands`}
-            hideLabel
-            max={80}
-          />
-        )}
+        <TextField {...common} field="printedOn" label={`Where ${low} stands`} max={80} />
       </td>
       <td className="w-8 max-sm:col-start-3 max-sm:row-start-1">
-        {claim && (
-          <IconButton
-            label={`Remove ${label.toLowerCase()}`}
-            icon={X}
-            onClick={() => removeRow('claims', claim, label)}
-          />
-        )}
+        <IconButton label={`Remove ${low}`} icon={X} onClick={() => removeRow('claims', claim, label)} />
       </td>
     </tr>
   )
 }
 
 /** An empty printed figure: type it, and it becomes a claim. */
-function AddNumber({ quantity, label }: { readonly quantity: ClaimQuantity; readonly label: string }) {
+function AddNumber({
+  quantity,
+  label,
+  place,
+  onAdded,
+}: {
+  readonly quantity: ClaimQuantity
+  readonly label: string
+  /** Where it is printed, until it is said. */
+  readonly place: string
+  readonly onAdded: () => void
+}) {
   const { dossier } = useDossierContext()
   const system = units.use()
   const [text, setText] = useState('')
@@ -249,9 +330,10 @@ function AddNumber({ quantity, label }: { readonly quantity: ClaimQuantity; read
         modelId: dossier.model.id,
         quantity,
         value: si,
-        printedOn: 'box',
+        printedOn: place,
         typed: { value: text.trim() },
       })
+      onAdded()
     } catch (error) {
       setSaid({ tone: 'error', text: saidBy(error) })
     }
@@ -309,7 +391,7 @@ function WordsRow({
       <td>
         <Name label={label} />
       </td>
-      <td colSpan={3} className="max-sm:col-span-2 max-sm:row-start-2">
+      <td colSpan={4} className="max-sm:col-span-2 max-sm:row-start-2">
         {claim ? (
           <TextField
             collection="claims"

@@ -30,12 +30,23 @@ export function SpecimenSheet() {
             collection="specimens"
             row={specimen}
             field="mediaMass"
-            label="Biological media it holds, weighed dry"
+            label="Biological media it holds, dry"
             dimension="mass"
             optional
             min={0}
             max={200}
-            hint="By a kitchen scale, all bags together."
+            hint="All bags together."
+          />
+          <SelectField
+            collection="specimens"
+            row={specimen}
+            field="mediaMassBy"
+            label="How that mass is known"
+            options={[
+              ['estimate', 'taken from the label, or guessed'],
+              ['scale', 'weighed on a scale'],
+            ]}
+            hint="Only a weighed mass is a measurement: it calibrates the fill as shipped."
           />
           <TextField collection="specimens" row={specimen} field="note" label="Note" max={4000} lines={2} />
         </>

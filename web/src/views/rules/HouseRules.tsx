@@ -18,6 +18,7 @@ const CHEMICAL_WORDS = {
   none: 'none in a settled tank',
   last: 'as the last thing',
   'after-straining': 'after straining, ahead of the media',
+  'after-fine': 'carbon right after the fine pad, resin last',
 } as const
 
 /** House rules: the schools with their reasoning, and one’s own, each rule switched and weighed. */

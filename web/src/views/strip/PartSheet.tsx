@@ -3,6 +3,7 @@ import { CHECKLISTS, FIXINGS, MATERIALS, REACHES } from '@ypsometer/core/teardow
 import { Condition } from '../../fields/Condition'
 import { MoneyField } from '../../fields/MoneyField'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
+import { changeRow } from '../../api/rows'
 import { Photos } from '../../photos/Photos'
 
 export const REACH_WORDS = {
@@ -13,7 +14,7 @@ export const REACH_WORDS = {
 } as const
 
 /** One part: what it does and is made of, how it is held, its condition, spare price, photos. */
-export function PartSheet({ part }: { readonly part: Part }) {
+export function PartSheet({ part, parts }: { readonly part: Part; readonly parts: readonly Part[] }) {
   const common = { collection: 'parts', row: part } as const
   return (
     <section aria-label={part.name} className="border-base-content space-y-3 border-l-2 pl-4">
@@ -49,6 +50,24 @@ export function PartSheet({ part }: { readonly part: Part }) {
           min={0}
           max={86400}
         />
+        <QuantityField
+          {...common}
+          field="cleaning"
+          label="Seconds to clean it"
+          dimension="time"
+          optional
+          min={0}
+          max={86400}
+        />
+        <QuantityField
+          {...common}
+          field="back"
+          label="Seconds to put it back"
+          dimension="time"
+          optional
+          min={0}
+          max={86400}
+        />
         <SelectField
           {...common}
           field="reach"
@@ -79,9 +98,47 @@ export function PartSheet({ part }: { readonly part: Part }) {
           options={CHECKLISTS.map((c) => [c.id, c.label] as const)}
         />
       </div>
+      <ComesOffFirst part={part} parts={parts} />
       <Condition part={part} />
       <TextField {...common} field="note" label="Note" max={2000} lines={2} />
       <Photos owner={{ partId: part.id }} />
     </section>
+  )
+}
+
+/** What must come off before a part: all that came off before it, or some of them named. */
+function ComesOffFirst({ part, parts }: { readonly part: Part; readonly parts: readonly Part[] }) {
+  const others = parts.filter((p) => p.id !== part.id)
+  const earlier = others.filter((p) => p.position < part.position).map((p) => p.id)
+  const set = (after: string[] | null): void => changeRow('parts', part, { after })
+  const { after } = part
+  return (
+    <fieldset>
+      <legend className="kicker">What must come off first</legend>
+      <label className="flex items-center gap-2 py-1">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={after === null}
+          onChange={(e) => set(e.target.checked ? null : earlier)}
+        />
+        all that came off before it
+      </label>
+      {after !== null && (
+        <div className="flex flex-wrap gap-x-4 gap-y-1">
+          {others.map((p) => (
+            <label key={p.id} className="flex items-center gap-2 py-0.5">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm"
+                checked={after.includes(p.id)}
+                onChange={(e) => set(e.target.checked ? [...after, p.id] : after.filter((id) => id !== p.id))}
+              />
+              {p.name}
+            </label>
+          ))}
+        </div>
+      )}
+    </fieldset>
   )
 }

@@ -9,6 +9,7 @@ import { REACH_WORDS } from './PartSheet'
 export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
   const found = reaches(parts)
   const score = serviceScore(found)
+  const timed = found.some((r) => r.cleaning !== null || r.back !== null)
   return (
     <section aria-labelledby="reach-title">
       <h2 id="reach-title">
@@ -32,11 +33,21 @@ export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
               <th scope="col" className="r">
                 Seconds
               </th>
+              {timed && (
+                <>
+                  <th scope="col" className="r">
+                    Cleaning
+                  </th>
+                  <th scope="col" className="r">
+                    Back together
+                  </th>
+                </>
+              )}
             </tr>
           </thead>
           <tbody>
             {found.map((r) => {
-              const f = reachFigures(r, parts)
+              const f = reachFigures(r)
               return (
                 <tr key={r.reach}>
                   <td>{REACH_WORDS[r.reach]}</td>
@@ -45,6 +56,16 @@ export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
                       <FigureView figure={f[k]} inline {...(k === 'seconds' && { digits: 2 })} />
                     </td>
                   ))}
+                  {timed &&
+                    (['cleaning', 'back'] as const).map((k) => (
+                      <td key={k} className="r">
+                        {f[k] ? (
+                          <FigureView figure={f[k]} inline digits={2} />
+                        ) : (
+                          <span className="muted">not timed</span>
+                        )}
+                      </td>
+                    ))}
                 </tr>
               )
             })}

@@ -4,10 +4,10 @@ import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { useDossierContext } from '../../frame/dossier'
 
 const DISCLOSURE = {
-  bought: 'This unit was bought at the ordinary price.',
-  loaned: 'This unit was loaned for the review and goes back afterwards.',
-  given: 'This unit was given free of charge; nobody saw this text before you.',
-  'second-hand': 'This unit was bought second-hand; wear is its own.',
+  bought: 'This unit was bought.',
+  loaned: 'This unit was loaned for the review.',
+  given: 'This unit was given for the review.',
+  'second-hand': 'This unit was bought second-hand.',
 } as const
 
 /** The unit taken apart: how it came, its age and marks, and the checks before it runs again. */

@@ -56,7 +56,7 @@ export function Strip() {
         ) : (
           <div className="mt-2 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">
             <PartTable parts={parts} selected={part?.id ?? null} onSelect={setChosen} />
-            {part && <PartSheet key={part.id} part={part} />}
+            {part && <PartSheet key={part.id} part={part} parts={parts} />}
           </div>
         )}
       </section>

@@ -1,5 +1,6 @@
 import type { Dossier, Part } from '@ypsometer/contract'
 import { partsOf, partKind } from '@ypsometer/core/teardown/catalogue'
+import { underneath } from '@ypsometer/core/teardown/partKind'
 import { ArrowLeft, Minus, Plus, Undo2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -68,6 +69,7 @@ function Log({ dossier }: { readonly dossier: Dossier }) {
       fixing: kind.fixing,
       moves,
       seconds,
+      after: underneath(kind, parts),
       reach: kind.reach ?? null,
       checklist: kind.checklist,
       findings: [],
