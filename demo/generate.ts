@@ -58,6 +58,19 @@ function claims(t: Truth, modelId: string) {
   return [
     ...row('rated-flow', label.flow / 3.6e6, `${label.flow} L/h`, t.pump ? 50 : null),
     ...row('max-head', label.head, `${label.head} m`, t.pump ? 50 : null),
+    ...(label.manualHead
+      ? [
+          RESOURCES.claims.Create.parse({
+            id: idOf(`${modelId}-max-head-manual`),
+            modelId,
+            quantity: 'max-head',
+            value: label.manualHead,
+            mainsFrequency: 50,
+            printedOn: 'manual',
+            typed: { value: `${label.manualHead} m` },
+          }),
+        ]
+      : []),
     ...row('power', label.power, `${label.power} W`, t.pump ? 50 : null),
     ...row('tank-min', label.tankMin / 1000, `${label.tankMin} L`),
     ...row('tank-max', label.tankMax / 1000, `${label.tankMax} L`),
@@ -424,6 +437,7 @@ function model(t: Truth): DemoBundle['models'][number] {
       maker: t.maker,
       name: t.name,
       kind: t.kind,
+      ...(t.primedBy && { primedBy: t.primedBy }),
       note: t.note,
     }),
     claims: claims(t, modelId),

@@ -1,4 +1,5 @@
 import type { FilterKind } from '@ypsometer/core/judging'
+import type { Priming } from '@ypsometer/core/teardown'
 import type { FittingId, Pump, Segment } from '@ypsometer/core/hydraulics'
 
 /** An invented model: what its label prints, and what it truly is, which only the generated bench runs show. */
@@ -19,7 +20,10 @@ export interface Truth {
     readonly contents: string
     readonly guarantee?: string
     readonly hertz?: 50 | 60
+    /** Maximum head as the manual has it, where box and manual disagree. */
+    readonly manualHead?: number
   }
+  readonly primedBy?: Priming
   readonly obtained: 'bought' | 'loaned' | 'given' | 'second-hand'
   /** True pump with its empty body; for air-driven kinds the water they truly lift (L/h). */
   readonly pump?: Pump
@@ -127,6 +131,7 @@ export const TRUTHS: readonly Truth[] = [
       contents: '2 trays, coarse pad ×1, fine pad ×1, sintered rings 1 L, hose 2 × 1.5 m, taps, spray bar',
       guarantee: '3 years, seals excepted',
     },
+    primedBy: 'fill',
     obtained: 'bought',
     pump: pump(692, 1.47, 1.8),
     hookup: {
@@ -148,6 +153,7 @@ export const TRUTHS: readonly Truth[] = [
     label: {
       flow: 1400,
       head: 2.0,
+      manualHead: 1.8,
       power: 18,
       tankMin: 100,
       tankMax: 500,
@@ -157,6 +163,7 @@ export const TRUTHS: readonly Truth[] = [
       contents: '3 trays, pads ×3, mixed media bag, hose 3 m, taps, spray bar, nozzle',
       guarantee: '2 years',
     },
+    primedBy: 'button',
     obtained: 'bought',
     pump: pump(1085, 1.72, 1.7),
     hookup: {
@@ -185,6 +192,7 @@ export const TRUTHS: readonly Truth[] = [
       priceMinor: 6900,
       contents: '4 trays, foam ×4, hose 2.5 m, taps, spray bar',
     },
+    primedBy: 'levers',
     obtained: 'bought',
     pump: pump(955, 1.66, 1.75),
     hookup: {
@@ -233,6 +241,7 @@ export const TRUTHS: readonly Truth[] = [
       priceMinor: 14900,
       contents: '3 trays, coarse, medium and fine pads, rings 2 L, hose 3 m, taps, nozzle',
     },
+    primedBy: 'fill',
     obtained: 'loaned',
     pump: pump(1150, 1.85, 1.8),
     hookup: {

@@ -56,8 +56,8 @@ test('the fine pad dragged below the media: live numbers on the way, the finding
   // The tray now holds 30 mm foam, 20 mm pad, 30 mm rings: above its rim, and said so.
   await expect(page.getByText(/past the rim of lower tray/)).toBeVisible()
 
-  // By hand: fibre 30 µm at 10 % gives k = 0.9³/(5 · 0.1² · (4/30e-6)²) m², C = 1.75 · 0.1/(0.9³ · 45e-6) 1/m.
-  const k = 0.9 ** 3 / (5 * 0.01 * (4 / 3e-5) ** 2)
+  // By hand: fibre 30 µm at 10 % gives k = (30e-6)²/(64 · 0.1^1.5 (1 + 56 · 0.1³)) m², C = 1.75 · 0.1/(0.9³ · 45e-6) 1/m.
+  const k = 3e-5 ** 2 / (64 * 0.1 ** 1.5 * (1 + 56 * 0.1 ** 3))
   const c = (1.75 * 0.1) / (0.9 ** 3 * 4.5e-5)
   await list.getByRole('button', { name: /^Fine pad/ }).click()
   const gap = list.getByLabel('Gap beside Fine pad')

@@ -7,31 +7,10 @@ import { outcomeOf, type Outcome } from '../path/outcome'
 import type { CapacityFigures, StockClass } from '../tanks'
 import { FILTERS, hasPump } from '../kinds'
 import { labelBias, type LabelBias } from './bias'
+import type { FlowBasis } from './basis'
 import { bestTrial, installedTrial, type TrialResult } from './flows'
 import type { HookupResult, KnownPump } from './hydraulics'
 import type { ModelRecord } from './records'
-
-/**
- * What the flow of a fill rests on, best first: measured as it stands; measured otherwise and carried over the circuit;
- * computed with fill and body; supposed from hoses alone or a bare run with a band for what is not known; the rule of
- * thumb.
- */
-export const FLOW_BASES = [
-  'measured',
-  'carried',
-  'computed-fit',
-  'computed-label',
-  'supposed-fit',
-  'supposed-label',
-  'measured-empty',
-  'rule',
-  'none',
-] as const
-export type FlowBasis = (typeof FLOW_BASES)[number]
-
-/** Bases on which a finding is a finding; on the others a claim only looks so. */
-export const isFirm = (basis: FlowBasis): boolean =>
-  basis === 'measured' || basis === 'carried' || basis === 'computed-fit'
 
 /** A fill by its name, with what its flow rests on and what it brings. */
 export interface JudgedFill extends CapacityFigures {

@@ -7,7 +7,8 @@ import {
   type StockClass,
   type SupportedRange,
 } from '../tanks'
-import { isFirm, type FlowBasis, type JudgedFill } from './fills'
+import { isFirm, type FlowBasis } from './basis'
+import type { JudgedFill } from './fills'
 import type { FlowAgainstLabel } from './flows'
 import type { HookupResult, KnownPump } from './hydraulics'
 import { claimed, labelDisagreements, labelFigure } from './labels'

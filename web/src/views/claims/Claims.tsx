@@ -189,14 +189,11 @@ function NumberRows({
   const rows = dossier.claims.filter((c) => c.quantity === quantity)
   const place = PLACES.find((p) => !rows.some((c) => c.printedOn === p)) ?? `place ${rows.length + 1}`
   const another = rows.length > 0 && (
-    <button
-      type="button"
-      className="btn btn-ghost btn-xs -ml-2"
-      aria-label={`Copy another figure of ${label.toLowerCase()}`}
+    <IconButton
+      label={`Copy another ${label.toLowerCase()}: box and manual may disagree`}
+      icon={Plus}
       onClick={() => setMore(true)}
-    >
-      <Plus size={14} aria-hidden="true" /> another
-    </button>
+    />
   )
   return (
     <>
@@ -246,10 +243,7 @@ function NumberRow({
   const low = label.toLowerCase()
   return (
     <tr className={ON_PHONES}>
-      <td>
-        {name}
-        {more}
-      </td>
+      <td>{name}</td>
       <td>
         <QuantityField
           {...common}
@@ -289,8 +283,9 @@ function NumberRow({
       <td className="max-sm:col-start-2 max-sm:empty:hidden">
         <TextField {...common} field="printedOn" label={`Where ${low} stands`} max={80} />
       </td>
-      <td className="w-8 max-sm:col-start-3 max-sm:row-start-1">
+      <td className="w-18 whitespace-nowrap max-sm:col-start-3 max-sm:row-span-2 max-sm:row-start-1 max-sm:w-10 max-sm:whitespace-normal">
         <IconButton label={`Remove ${low}`} icon={X} onClick={() => removeRow('claims', claim, label)} />
+        {more}
       </td>
     </tr>
   )

@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router'
 import { useShelf } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
 import { Failed, Loading } from '../../frame/States'
+import { isFirm } from '@ypsometer/core/judging/basis'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../words'
 import { MiniRuler } from './MiniRuler'
 
@@ -149,6 +150,12 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
   )
 }
 
+/** The word for a claim, hedged where its flow is not a finding. */
+function claimWords({ level, basis }: ShelfRow): string {
+  if (level === 'open' || isFirm(basis)) return LEVEL_WORDS[level]
+  return level === 'holds' ? 'seems to hold' : `looks ${LEVEL_WORDS[level]}`
+}
+
 function Row({
   row: r,
   span,
@@ -183,7 +190,8 @@ function Row({
         <MiniRuler row={r} span={span} />
       </td>
       <td className="whitespace-nowrap">
-        <span className={bad ? 'text-error font-medium' : ''}>{LEVEL_WORDS[r.level]}</span>
+        <span className={bad ? 'text-error font-medium' : ''}>{claimWords(r)}</span>
+        {r.borderline && <span className="muted text-[0.85rem]">, borderline</span>}
         {r.overclaim && (
           <div className="muted num text-[0.88rem]">
             × <FigureView figure={r.overclaim} inline />

@@ -41,26 +41,23 @@ export function VerdictView() {
             {BASIS[verdict.basis]}
             {specimen && ` The unit was ${OBTAINED_WORDS[specimen.obtained]}.`}
           </p>
+          <dl className="mt-4 flex flex-wrap gap-x-10 gap-y-3">
+            {verdict.supported && (
+              <Beside words="Carries as shipped, normally stocked" figure={verdict.supported} />
+            )}
+            {ratio && <Beside words="Claimed ÷ supported" figure={ratio} />}
+            {verdict.proposed && (
+              <Beside
+                words={`It could carry, with “${verdict.proposed.fill.fill.name}”`}
+                figure={verdict.proposed.supported}
+              />
+            )}
+          </dl>
         </div>
         {verdict.flow && (
           <div>
             <p className="kicker">Flow the verdict rests on</p>
             <FigureView figure={verdict.flow} size="lg" />
-            {verdict.supported && (
-              <p className="mt-2">
-                Carries as shipped: <FigureView figure={verdict.supported} />
-              </p>
-            )}
-            {ratio && (
-              <p className="mt-2">
-                Claimed ÷ supported: <FigureView figure={ratio} />
-              </p>
-            )}
-            {verdict.proposed && (
-              <p className="mt-2">
-                With “{verdict.proposed.fill.fill.name}”: <FigureView figure={verdict.proposed.supported} />
-              </p>
-            )}
           </div>
         )}
       </section>
@@ -92,6 +89,15 @@ const BASIS: Readonly<Record<FlowBasis, string>> = {
   rule: 'On a rule of thumb: nothing has been measured yet.',
   none: 'Nothing is known of the flow yet.',
 }
+
+const Beside = ({ words, figure }: { readonly words: string; readonly figure: Figure }) => (
+  <div>
+    <dt className="kicker">{words}</dt>
+    <dd className="text-[1.15rem]">
+      <FigureView figure={figure} />
+    </dd>
+  </div>
+)
 
 function Ratio({ verdict, ratio }: { readonly verdict: Verdict; readonly ratio: Figure }) {
   const bad = verdict.level !== 'holds' && verdict.level !== 'open'
