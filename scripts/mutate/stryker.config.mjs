@@ -1,0 +1,22 @@
+const folder = process.env.MUTATE_FOLDER ?? '*'
+const out = 'node_modules/.cache/mutate'
+
+export default {
+  testRunner: 'jest',
+  plugins: ['@stryker-mutator/jest-runner'],
+  jest: { projectType: 'custom', configFile: 'scripts/mutate/jest.config.mjs', enableFindRelatedTests: true },
+  coverageAnalysis: 'perTest',
+  mutate: [`core/${folder}/**/*.ts`, '!core/**/*.test.ts', '!core/**/tests/**', '!core/**/*.fixture.ts'],
+  // Words are read by people, not by tests; what a constant says once at the start is seen by every test or by none.
+  mutator: { excludedMutations: ['StringLiteral', 'ObjectLiteral', 'Regex'] },
+  ignoreStatic: true,
+  incremental: true,
+  incrementalFile: `${out}/${folder}.incremental.json`,
+  reporters: ['progress-append-only', 'json'],
+  jsonReporter: { fileName: `${out}/${folder}.json` },
+  concurrency: 2,
+  timeoutMS: 20000,
+  tempDirName: '.mutate',
+  disableTypeChecks: true,
+  ignorePatterns: ['.data', '.test', 'web', 'server', 'docs', 'e2e', 'rig', 'test-results'],
+}
