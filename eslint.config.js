@@ -4,7 +4,7 @@ import globals from 'globals'
 import ts from 'typescript-eslint'
 
 export default ts.config(
-  { ignores: ['**/dist/', '**/node_modules/', '.data/', '.test/', 'test-results/'] },
+  { ignores: ['**/dist/', '**/node_modules/', '.data/', '.test/', '.mutate/', 'test-results/'] },
   js.configs.recommended,
   ...ts.configs.strict,
   {

@@ -17,6 +17,8 @@ const project = (displayName, folders, more = {}) => ({
   displayName,
   testMatch: [`<rootDir>/${folders}/**/*.test.{ts,tsx}`],
   testPathIgnorePatterns: ['/node_modules/', '/dist/'],
+  // Copies that mutants are made in.
+  modulePathIgnorePatterns: ['<rootDir>/.mutate/'],
   transform,
   setupFiles: ['<rootDir>/scripts/lib/properties.setup.cjs'],
   // Packages that ship as ES modules only are compiled for Jest as well.

@@ -304,6 +304,8 @@ export const ShelfRow = z.object({
   borderline: z.boolean(),
   claimsDone: z.number(),
   benchDone: z.number(),
+  /** Why its numbers could not be worked out; null when they could. */
+  problem: z.string().nullable(),
   /** What is still lacking; null when only the verdict is left to read. */
   next: z.string().nullable(),
 })

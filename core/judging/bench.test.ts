@@ -55,6 +55,13 @@ describe('flows by every method agree on the same water', () => {
     meter: { value: 22500, seconds: 36 },
     read: { value: lph(500) },
   }
+  test('sea water on the scale: S 35 at 25 °C is 1023.343 kg/m³ (UNESCO check value), so 5 kg are less water', () => {
+    const weigh = (salinity: number) =>
+      trialFlow({ ...base, kind: 'weighed', waterTemperature: 25, salinity, runs: [{ value: 5, seconds: 30 }, { value: 5, seconds: 30 }] }) // prettier-ignore
+    // Q = m B/(ρ t), B = 1 + 1.2 (1/1023.343 − 1/8000) = 1.0010226 (by hand).
+    expect(weigh(35)?.mean).toBeCloseTo((5 * 1.0010226) / 1023.343 / 30, 9)
+    expect((weigh(0)?.mean ?? 0) / (weigh(35)?.mean ?? 1)).toBeCloseTo(1.0264, 3)
+  })
   test.each(['vessel', 'weighed', 'meter', 'read'] as const)('%s: 500 L/h', (kind) => {
     const r = trialFlow({ ...base, kind, runs: [runs[kind] ?? {}, runs[kind] ?? {}] })
     expect((r?.mean ?? 0) * 3.6e6).toBeCloseTo(500, 2)

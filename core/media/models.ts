@@ -110,9 +110,8 @@ export interface Gap {
   readonly lossCoefficient?: number
 }
 
-/** Entry and exit of a narrow slot together, and the entry alone (common practice, no source). */
+/** Entry and exit of a narrow slot (common practice, no source). */
 export const SLOT_ENTRY_EXIT = 1.5
-export const SLOT_ENTRY = 0.5
 
 /** Flow (m³/s) of a form Δp = a q + b q² at pressure Δp (Pa). */
 const flowAt = (pressure: number, a: number, b: number): number =>

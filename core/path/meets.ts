@@ -24,6 +24,12 @@ const part = (s: Stream, flow: number): Stream => ({
 })
 const rest = (s: Stream, taken: Stream): Stream => ({ flow: s.flow - taken.flow, unmet: s.unmet })
 
+/** Flow through an element by its id, and through the gap beside a layer (m³/s). */
+interface Flows {
+  readonly passed: (id: string) => number
+  readonly beside: (l: PlacedLayer) => number
+}
+
 type Wall = Extract<PathPart, { what: 'wall' }>
 
 /**
@@ -40,6 +46,12 @@ export function meets(
 ): number {
   const counts = (l: PlacedLayer): boolean => layerCounts(kind, l.medium)
   if (!(flow > 0) || !topology.chambers.some((c) => c.layers.some(counts))) return 0
+  const gapFlow = new Map(
+    [...topology.parts].flatMap(([id, p]) =>
+      p.what === 'gap' ? p.layerIds.map((l) => [l, passed(id)] as const) : [],
+    ),
+  )
+  const flows: Flows = { passed, beside: (l) => gapFlow.get(l.layer.id) ?? 0 }
   const walls = [...topology.parts].flatMap(([id, p]) => (p.what === 'wall' ? [{ id, part: p }] : []))
   let all: Stream | null = null
   /** Water in the gap round a stack of trays, from one tray to the next. */
@@ -61,14 +73,14 @@ export function meets(
     const before: number = all?.unmet ?? 1
     const out = filled.map((c, i) => {
       const at =
-        entering(c, passed) +
+        entering(c, flows) +
         (own[i] ?? []).filter((w) => startsAt(w.part, c)).reduce((s, w) => s + passed(w.id), 0)
       return through(
         c,
         own[i] ?? [],
         { flow: Math.max(0, at - (stacked ? annulus.flow : 0)), unmet: before },
         stacked ? annulus : NONE,
-        passed,
+        flows,
         counts,
       )
     })
@@ -81,12 +93,9 @@ export function meets(
 }
 
 /** Flow into a chamber's first layer, the gap beside it and over its weir. */
-const entering = (c: PlacedChamber, passed: (id: string) => number): number => {
+const entering = (c: PlacedChamber, { passed, beside }: Flows): number => {
   const first = c.layers[0]
-  return (
-    (first ? passed(`layer:${first.layer.id}`) + passed(`gap:${first.layer.id}`) : 0) +
-    passed(`spill:${c.chamber.id}`)
-  )
+  return (first ? passed(`layer:${first.layer.id}`) + beside(first) : 0) + passed(`spill:${c.chamber.id}`)
 }
 const startsAt = (w: Wall, c: PlacedChamber): boolean => w.layerIds[0] === c.layers[0]?.layer.id
 const endsAt = (w: Wall, c: PlacedChamber): boolean => w.layerIds.at(-1) === c.layers.at(-1)?.layer.id
@@ -97,9 +106,10 @@ function through(
   walls: readonly { readonly id: string; readonly part: Wall }[],
   into: Stream,
   annulus: Stream,
-  passed: (id: string) => number,
+  flows: Flows,
   counts: (l: PlacedLayer) => boolean,
 ): { readonly main: Stream; readonly annulus: Stream } {
+  const { passed } = flows
   const spill = part(into, passed(`spill:${c.chamber.id}`))
   let main = rest(into, spill)
   let gap = NONE
@@ -124,7 +134,7 @@ function through(
       round = NONE
     }
     // The stream beside the layer before goes on beside this one as far as there is a gap; the rest joins the layer.
-    const beside = passed(`gap:${l.layer.id}`)
+    const beside = flows.beside(l)
     const kept = part(gap, beside)
     const pool = mixed([main, rest(gap, kept)])
     const more = part(pool, beside - kept.flow)

@@ -97,19 +97,18 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
   const topology = topologyOf(c)
   const { flow, results } = solved(topology)
   const passed = (id: string): number => Math.max(0, results.get(id)?.flow ?? 0)
-  const walls = [...topology.parts].filter(([, p]) => p.what === 'wall')
+  const ways = [...topology.parts].flatMap(([id, p]) =>
+    p.what === 'wall' || p.what === 'gap' ? [{ id, layerIds: p.layerIds }] : [],
+  )
   const beside = (layerId: string): number =>
-    walls.reduce(
-      (sum, [id, p]) => sum + (p.what === 'wall' && p.layerIds.includes(layerId) ? passed(id) : 0),
-      0,
-    )
+    ways.reduce((sum, w) => sum + (w.layerIds.includes(layerId) ? passed(w.id) : 0), 0)
   const sides: SideFlow[] = []
   const layers: LayerFlow[] = []
   for (const chamber of topology.chambers) {
     const id = chamber.chamber.id
     for (const placed of chamber.layers) {
       const through = passed(`layer:${placed.layer.id}`)
-      const past = passed(`gap:${placed.layer.id}`) + passed(`spill:${id}`) + beside(placed.layer.id)
+      const past = passed(`spill:${id}`) + beside(placed.layer.id)
       const all = through + past
       layers.push({
         placed,

@@ -1,7 +1,7 @@
 import { FILTERS } from '../kinds'
 import { isBeside, placeFill, type PlacedChamber, type PlacedLayer } from '../fills'
 import { bodyPosition, boreArea, netStaticHead, STANDARD_GRAVITY, type Segment } from '../hydraulics'
-import { resistanceOf, SLOT_ENTRY, SLOT_ENTRY_EXIT } from '../media'
+import { resistanceOf, SLOT_ENTRY_EXIT } from '../media'
 import { CoreError, requireRange } from '../errors'
 import { segmentElement, takesHead, type Element, type Network } from '../network'
 import { waterProperties } from '../water'
@@ -12,7 +12,7 @@ export type PathPart =
   | { readonly what: 'pump' | 'rest' | 'second' }
   | { readonly what: 'segment'; readonly segmentId: string }
   | { readonly what: 'layer'; readonly layerId: string; readonly chamberId: string }
-  | { readonly what: 'gap'; readonly layerId: string; readonly chamberId: string }
+  | { readonly what: 'gap'; readonly chamberId: string; readonly layerIds: readonly string[] }
   | { readonly what: 'wall'; readonly chamberId: string; readonly layerIds: readonly string[] }
   | { readonly what: 'spill'; readonly chamberId: string }
 
@@ -177,11 +177,14 @@ function chamberElements(
   const { chamber, layers } = placed
   const chamberId = chamber.id
   let at = from
+  const ends: (readonly [from: string, to: string])[] = []
   layers.forEach((l, i) => {
     const end = i === layers.length - 1 ? to : line.next()
-    layerElements(line, l, at, end, add, chamberId, slotLoss(layers, i))
+    ends.push([at, end])
+    layerElement(line, l, at, end, add, chamberId)
     at = end
   })
+  gapSlots(line, layers, ends, add, chamberId)
   if (chamber.wallGap) wallSlots(line, placed, from, to, add)
   if (chamber.overflowSill) {
     const width = Math.max(0.01, placed.perimeter / 4)
@@ -203,11 +206,40 @@ function chamberElements(
 }
 
 /**
- * Entry and exit of the slot beside a layer: a gap that runs on beside the next layer is entered and left once.
+ * The gaps beside layers. Where one runs on at the same width past the next layer, both share one slot, entered and left
+ * once: a bed is the same however many layers it is entered as.
  */
-function slotLoss(layers: readonly PlacedLayer[], i: number): number {
-  const same = (j: number): boolean => layers[j]?.gap === layers[i]?.gap
-  return (same(i - 1) ? 0 : SLOT_ENTRY) + (same(i + 1) ? 0 : SLOT_ENTRY_EXIT - SLOT_ENTRY)
+function gapSlots(
+  line: Line,
+  layers: readonly PlacedLayer[],
+  ends: readonly (readonly [from: string, to: string])[],
+  add: (line: Line, e: Element, part: PathPart) => void,
+  chamberId: string,
+): void {
+  for (let start = 0; start < layers.length;) {
+    const first = layers[start]
+    let stop = start + 1
+    while (first && layers[stop]?.gap === first.gap) stop++
+    const run = layers.slice(start, stop)
+    const [from, to] = [ends[start]?.[0], ends[stop - 1]?.[1]]
+    if (first && first.gap > 0 && first.perimeter > 0 && from && to)
+      add(
+        line,
+        {
+          kind: 'slot',
+          id: `gap:${first.layer.id}`,
+          label: `Gap beside ${first.medium.name.toLowerCase()}`,
+          from,
+          to,
+          gap: first.gap,
+          perimeter: first.perimeter,
+          length: run.reduce((sum, l) => sum + l.thickness, 0),
+          lossCoefficient: SLOT_ENTRY_EXIT,
+        },
+        { what: 'gap', chamberId, layerIds: run.map((l) => l.layer.id) },
+      )
+    start = stop
+  }
 }
 
 /** The gap round a chamber, beside each run of layers between those that are cut to reach the wall. */
@@ -250,14 +282,13 @@ function wallSlots(
   })
 }
 
-function layerElements(
+function layerElement(
   line: Line,
   l: PlacedLayer,
   from: string,
   to: string,
   add: (line: Line, e: Element, part: PathPart) => void,
   chamberId: string,
-  slot: number,
 ): void {
   const layerId = l.layer.id
   let r: ReturnType<typeof resistanceOf>
@@ -283,22 +314,6 @@ function layerElements(
     },
     { what: 'layer', layerId, chamberId },
   )
-  if (l.gap > 0 && l.perimeter > 0)
-    add(
-      line,
-      {
-        kind: 'slot',
-        id: `gap:${layerId}`,
-        label: `Gap beside ${l.medium.name.toLowerCase()}`,
-        from,
-        to,
-        gap: l.gap,
-        perimeter: l.perimeter,
-        length: l.thickness,
-        lossCoefficient: slot,
-      },
-      { what: 'gap', layerId, chamberId },
-    )
 }
 
 /** A second filter: behind this one, or in a branch from where the suction ends to where the return begins. */

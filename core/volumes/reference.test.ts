@@ -141,6 +141,13 @@ test('the volume audit of one body, worked out on paper', () => {
   // 5.0283 against 4.99 L of water: 0.77 % over, which closes.
   expect(audit.closure?.difference).toBeCloseTo(0.00768, 4)
   expect(audit.closure?.closes).toBe(true)
+  // A box of 2 L with a motor of 0.5 L in it holds 1.5 L of water, and closes on it; filled to its rim it is no higher.
+  const box = { id: 'b', name: 'Box', role: 'compartment', solid: { shape: 'box', width: 0.1, depth: 0.1, height: 0.2 }, x: 0, y: 0, usableHeight: null, use: 'biological', measured: true, displaced: 0.0005 } as const // prettier-ignore
+  const motor = volumeAudit([box], { ...body, waterFill: 0.0015 })
+  expect([motor.gross, motor.water, motor.closure?.difference].map((v) => Number(v?.toFixed(9)))).toEqual([
+    0.002, 0.0015, 0,
+  ])
+  expect(volumeAudit([{ ...box, rim: 0.12 }], body).byName.biological).toBeCloseTo(0.0009, 12)
   expect(volumeAudit(PAPER, { ...body, waterFill: 0.0047 }).closure?.closes).toBe(false)
   expect(interiorProblems(PAPER, body)).toEqual([])
 })

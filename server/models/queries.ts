@@ -7,6 +7,7 @@ import {
   type ShelfQuery,
   type StockClassRow,
 } from '@ypsometer/contract'
+import { CoreError } from '@ypsometer/core/errors'
 import { assess, claimed, printedFigure, type LabelBias } from '@ypsometer/core/judging'
 import { and, asc, desc, eq, ilike, inArray, getTableColumns, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
@@ -196,9 +197,27 @@ export function shelfRow(d: Dossier, { stock, media, bias }: ShelfBasis): ShelfR
     borderline: a.verdict.borderline,
     claimsDone: a.progress.claims,
     benchDone: a.progress.bench,
+    problem: null,
     next: a.progress.next.station === 'verdict' ? null : a.progress.next.action,
   }
 }
+
+/** The row of a model whose numbers cannot be worked out: it says so, and all others stand. */
+const brokenRow = (d: Dossier, error: unknown): ShelfRow => ({
+  model: d.model,
+  ratedFlow: null,
+  flow: null,
+  basis: 'none',
+  supportedMax: null,
+  claimedMax: null,
+  overclaim: null,
+  level: 'open',
+  borderline: false,
+  claimsDone: 0,
+  benchDone: 0,
+  problem: error instanceof CoreError ? error.message : 'its record cannot be worked out',
+  next: null,
+})
 
 /**
  * Rows worked out, by what they were worked out from: a page is not worked out anew while nothing of it has changed.
@@ -212,9 +231,16 @@ function signature(d: Dossier, basis: string): string {
       hash.update(`${r.id}:${r.version}:${r.deletedAt ?? ''};`)
   return hash.digest('base64')
 }
+function rowOrProblem(d: Dossier, basis: ShelfBasis): ShelfRow {
+  try {
+    return shelfRow(d, basis)
+  } catch (error) {
+    return brokenRow(d, error)
+  }
+}
 function keptRow(d: Dossier, basis: ShelfBasis, basisKey: string): ShelfRow {
   const key = signature(d, basisKey)
-  const row = ROWS.get(key) ?? shelfRow(d, basis)
+  const row = ROWS.get(key) ?? rowOrProblem(d, basis)
   ROWS.set(key, row)
   return row
 }

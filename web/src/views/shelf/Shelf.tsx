@@ -175,6 +175,9 @@ function Row({
         <div className="muted text-[0.88rem]">
           {r.model.maker} · {KIND_WORDS[r.model.kind]}
         </div>
+        {r.problem && (
+          <div className="text-error text-[0.88rem]">Its numbers cannot be worked out: {r.problem}</div>
+        )}
       </td>
       <td className="r max-sm:hidden">
         {r.ratedFlow ? <FigureView figure={r.ratedFlow} inline /> : <span className="muted">–</span>}
