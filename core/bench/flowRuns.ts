@@ -1,6 +1,13 @@
 import { LONGEST_RUN, SHORTEST_RUN } from '../trials/shape'
 import { OutOfRange, requireRange, TooFew } from '../errors'
-import { grubbsCritical, studentQuantile, summary } from '../statistics'
+import {
+  effectiveFreedom,
+  expanded,
+  grubbsCritical,
+  studentQuantile,
+  summary,
+  type VariancePart,
+} from '../statistics'
 
 /** One timed run: vessel volume V (m³) and time t (s). */
 export interface VesselRun {
@@ -83,8 +90,8 @@ export function flowFromRuns(
     reaction: perSecond * Math.SQRT2 * method.reaction,
   }
   const standard = Math.hypot(typeA, typeB.vessel, typeB.timing, typeB.reaction)
-  const dof = typeA > 0 && n > 1 ? (n - 1) * (standard / typeA) ** 4 : Infinity
-  const k = n > 1 ? studentQuantile(0.975, dof) : 2
+  const dof = effectiveFreedom(standard ** 2, scatterOf(typeA, n))
+  const k = studentQuantile(0.975, dof)
   return {
     n,
     mean,
@@ -100,6 +107,10 @@ export function flowFromRuns(
     suspect: suspectRun(flows, mean, deviation),
   }
 }
+
+/** The part of a variance that n runs have shown; one run shows none. */
+const scatterOf = (typeA: number, n: number): readonly VariancePart[] =>
+  n > 1 ? [{ variance: typeA ** 2, degreesOfFreedom: n - 1 }] : []
 
 function suspectRun(flows: readonly number[], mean: number, deviation: number): FlowResult['suspect'] {
   if (flows.length < 3 || deviation === 0) return null
@@ -140,8 +151,7 @@ export function runsNeeded(
   for (let n = 2; n <= 10000; n++) {
     const typeA = r.deviation / Math.sqrt(n)
     const u = Math.hypot(typeA, shared, (r.typeB.timing * Math.sqrt(r.n)) / Math.sqrt(n))
-    const dof = typeA > 0 ? (n - 1) * (u / typeA) ** 4 : Infinity
-    if ((studentQuantile(0.975, dof) * u) / r.mean <= target)
+    if (expanded(u ** 2, scatterOf(typeA, n)) / r.mean <= target)
       return { possible: true, total: n, more: Math.max(0, n - r.n) }
   }
   return { possible: false, floor }

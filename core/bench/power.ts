@@ -1,5 +1,5 @@
 import { requireRange, TooFew } from '../errors'
-import { studentQuantile } from '../statistics'
+import { expanded } from '../statistics'
 
 /** Hours of a mean year: 365.2425 days. */
 const HOURS = 365.2425 * 24
@@ -22,14 +22,13 @@ export function powerFromSummary(
   meter = 0.01,
 ): PowerResult {
   if (!n) throw new TooFew('watts', 0, 1, 'There is no reading yet: note at least one.')
-  const typeA = n > 1 ? deviation / Math.sqrt(n) : 0
-  const u = Math.hypot(typeA, mean * meter)
-  const dof = typeA > 0 ? (n - 1) * (u / typeA) ** 4 : Infinity
+  const typeA = deviation / Math.sqrt(n)
+  const variance = typeA ** 2 + (mean * meter) ** 2
   return {
     n,
     mean,
-    standardUncertainty: u,
-    expandedUncertainty: (n > 1 ? studentQuantile(0.975, dof) : 2) * u,
+    standardUncertainty: Math.sqrt(variance),
+    expandedUncertainty: expanded(variance, n > 1 ? [{ variance: typeA ** 2, degreesOfFreedom: n - 1 }] : []),
     yearlyEnergy: (mean * HOURS) / 1000,
   }
 }

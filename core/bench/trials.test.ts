@@ -213,14 +213,14 @@ describe('dye that was not waited for, or was there before', () => {
 describe('one run, and three rounded ones', () => {
   test('a run alone carries the scatter of the bench, 2 % where it has shown none', () => {
     const alone = flowFromRuns([{ volume: 0.005, seconds: 30 }], { vessel: 0, resolution: 0, reaction: 0 })
-    expect(alone.expandedUncertainty / alone.mean).toBeCloseTo(0.04, 9)
+    expect(alone.expandedUncertainty / alone.mean).toBeCloseTo(1.959964 * 0.02, 7)
     const known = flowFromRuns([{ volume: 0.005, seconds: 30 }], {
       vessel: 0,
       resolution: 0,
       reaction: 0,
       repeatability: 0.006,
     })
-    expect(known.expandedUncertainty / known.mean).toBeCloseTo(0.012, 9)
+    expect(known.expandedUncertainty / known.mean).toBeCloseTo(1.959964 * 0.006, 7)
   })
   test('of three readings two of which are the same, Grubbs’ test says nothing: G is 1.1547 however near the third is', () => {
     const timed = (...seconds: number[]) => flowFromRuns(seconds.map((s) => ({ volume: 0.005, seconds: s })))
