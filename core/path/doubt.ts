@@ -87,7 +87,11 @@ export function expandedUncertainty(c: PathCase, flow: number): number {
       pump: { head, flow: reach, exponent: changed.exponent },
     })
   })
-  let variance = byPump.variance + shift({ key: 'losses', losses: 1 + LOSS_UNCERTAINTY }) ** 2
+  const byLosses =
+    (shift({ key: 'losses+', losses: 1 + LOSS_UNCERTAINTY }) -
+      shift({ key: 'losses-', losses: 1 - LOSS_UNCERTAINTY })) /
+    2
+  let variance = byPump.variance + byLosses ** 2
   const parts: VariancePart[] = [...byPump.parts]
   for (const m of c.media) {
     const here = c.fill.layers.some((l) => l.mediumId === m.id)

@@ -7,6 +7,8 @@ const HEAT = 997 * 4182
 
 /** Warming per pass (K) above which an inline heater runs short of water (common practice, no source). */
 export const HEATER_LIMIT = 5
+/** Relative half-width of that rule (common practice, no source). */
+const HEATER_BAND = 0.3
 
 /** What an inline heater does at the real flow: ΔT = P/(ρ c Q). @throws OutOfRange for watts or flow not above zero. */
 export function heaterCheck(
@@ -39,6 +41,7 @@ export function heaterCheck(
     id: 'heater-least',
     label: 'Flow below which it runs short of water',
     value: leastFlow,
+    uncertainty: HEATER_BAND * leastFlow,
     dimension: 'flow',
     provenance: 'rule',
     formula: 'Q = P/(ρ c · 5 K)',
@@ -53,9 +56,11 @@ export function heaterCheck(
       [
         'Each pass warms the water by ',
         sayFigure(rise, 2),
-        ' K; below ',
-        sayFigure(least, 2),
-        ' it runs short of water.',
+        ' K; below about ',
+        sayFigure(least),
+        Math.abs(flow - leastFlow) <= HEATER_BAND * leastFlow
+          ? ' it runs short of water: this is borderline.'
+          : ' it runs short of water.',
       ],
       [
         'Switch off: unplug the heater first and let the water run a minute, then the filter. Switch on: the filter first.',

@@ -1,4 +1,6 @@
 import { outcomeOf, pathBase } from '.'
+import { uncertainDutyPoint } from '../hydraulics'
+import { waterProperties } from '../water'
 import { trialResults, type ModelRecord } from '../judging'
 import { caseWith, chamber, layer, medium, NORMAL } from './tests/support'
 
@@ -86,6 +88,24 @@ describe('water that meets media: one stream past several layers is one stream',
     expect(spilt.sides[0]?.share).toBeGreaterThan(0.05)
     expect(spilt.meetsMedia).toBeCloseTo(1 - (spilt.sides[0]?.share ?? NaN), 6)
   })
+})
+
+test('with nothing in the body Path doubts a flow by as much as the Bench does', () => {
+  const c = caseWith([])
+  const { hookup, drive } = c
+  if (!hookup) throw new Error('hookup')
+  const duty = uncertainDutyPoint(
+    {
+      pump: drive.pump,
+      segments: hookup.segments,
+      staticHead: 0,
+      fluid: { kinematicViscosity: waterProperties({ temperature: 25 }).kinematicViscosity },
+    },
+    drive.knowledge,
+  )
+  const o = outcomeOf(c, NORMAL)
+  expect(o.flow / duty.flow).toBeCloseTo(1, 9)
+  expect(o.uncertainty / duty.expandedUncertainty).toBeCloseTo(1, 6)
 })
 
 describe('a trial that tells how the body behaves', () => {

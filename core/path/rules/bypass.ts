@@ -1,7 +1,21 @@
 import { meetsFigure, pastFigure, sideFigure } from '../figures'
 import type { LayerFlow } from '../outcome'
-import { ALL, at, BYPASS_LIMIT, FINE_BYPASS_LIMIT, gapOf, lengthFigure, low, roundIt, said } from './common'
+import {
+  aboutTheLine,
+  ALL,
+  at,
+  BYPASS_LIMIT,
+  FINE_BYPASS_LIMIT,
+  gapOf,
+  lengthFigure,
+  low,
+  roundIt,
+  said,
+} from './common'
 import type { Rule } from './types'
+
+/** Share of the water that must meet biological media (common practice, no source). */
+const MEETS_LIMIT = 0.7
 
 /** Rules on water that goes round: gaps, rims, weirs. */
 export const BYPASS_RULES: readonly Rule[] = [
@@ -16,7 +30,7 @@ export const BYPASS_RULES: readonly Rule[] = [
     check: ({ outcome: { layers } }) =>
       layers
         .filter((l) => l.placed.medium.job === 'fine' && gapOf(l) > 0 && l.bypassFraction > FINE_BYPASS_LIMIT)
-        .map((l) => roundIt(l)),
+        .map((l) => roundIt(l, FINE_BYPASS_LIMIT)),
   },
   {
     id: 'bypass-share',
@@ -39,7 +53,7 @@ export const BYPASS_RULES: readonly Rule[] = [
       }
       return past
         .filter((l) => l.placed.medium.job !== 'fine' && (l.placed.gap > 0 || spokesman(l) === l))
-        .map((l) => roundIt(l))
+        .map((l) => roundIt(l, BYPASS_LIMIT))
     },
   },
   {
@@ -114,10 +128,10 @@ export const BYPASS_RULES: readonly Rule[] = [
     severity: 'fault',
     weight: 4,
     check: ({ outcome: o }) =>
-      o.layers.some((l) => l.counts) && o.meetsMedia < 0.7
+      o.layers.some((l) => l.counts) && o.meetsMedia < MEETS_LIMIT
         ? [
             {
-              sentence: ['Only ', said(meetsFigure(o)), ' of the water meets biological media.'],
+              sentence: ['Only ', said(meetsFigure(o)), ` of the water meets biological media.${aboutTheLine(o.meetsMedia, MEETS_LIMIT)}`],
             },
           ]
         : [],

@@ -12,6 +12,14 @@ export const FINE_BYPASS_LIMIT = 0.05
 /** Share of the fillable litres above which straining foam takes the place of media (common practice, no source). */
 export const FOAM_LIMIT = 0.45
 
+/** A number this near to the line a rule draws, as a share of it, is borderline (common practice, no source). */
+export const NEAR = 0.2
+/** What a finding adds where its number is near the line: where the rule draws it. */
+export const aboutTheLine = (value: number, limit: number): string =>
+  Math.abs(value - limit) <= NEAR * limit
+    ? ` Borderline: the rule draws its line at ${Math.round(limit * 100)} %.`
+    : ''
+
 export const ALL: readonly School[] = SCHOOLS
 export const said = (f: Figure): Sentence[number] => sayFigure(f, 2)
 export const low = (l: LayerFlow): string => l.placed.medium.name.toLowerCase()
@@ -50,14 +58,15 @@ export const lengthFigure = (id: string, label: string, value: number): Figure =
 export const gapOf = (l: LayerFlow): number =>
   l.placed.gap || (l.placed.layer.sealed ? 0 : (l.chamber.chamber.wallGap ?? 0))
 
-export function roundIt(l: LayerFlow): Hit {
+/** Water that goes round a layer, past the share a rule bears. */
+export function roundIt(l: LayerFlow, limit: number): Hit {
   return {
     ...at(l),
     sentence: [
       said(lengthFigure(`gap-${l.placed.layer.id}`, 'Gap', gapOf(l))),
       ` gap beside ${low(l)}: `,
       said(pastFigure(l)),
-      ' of the water goes round it.',
+      ` of the water goes round it.${aboutTheLine(l.bypassFraction, limit)}`,
     ],
     cure: [`Cut ${low(l)} to fit, or seal its edge.`],
   }

@@ -2,6 +2,7 @@ import { FILTERS } from '../../kinds'
 import { put, type Figure } from '../../figures'
 import type { LayerFlow } from '../outcome'
 import {
+  aboutTheLine,
   ALL,
   at,
   biological,
@@ -206,7 +207,7 @@ export const STRAINING_RULES: readonly Rule[] = [
           sentence: [
             'Straining and rings take ',
             said(share),
-            ' of what may be filled: litres that could hold media.',
+            ` of what may be filled: litres that could hold media.${aboutTheLine(share.value, FOAM_LIMIT)}`,
           ],
           cure: ['One coarse and one fine layer strain as well; give the rest to biological media.'],
         },

@@ -35,6 +35,12 @@ export function TankRange() {
     <div className="space-y-9">
       <section aria-labelledby="ruler-title">
         <h2 id="ruler-title">Claimed and supported tanks</h2>
+        {verdict.shipped && (
+          <p className="muted">
+            As shipped: with “{verdict.shipped.fill.name}” in it, at{' '}
+            <FigureView figure={verdict.shipped.flow} inline />.
+          </p>
+        )}
         <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} />
       </section>
       <Limits ranges={verdict.ranges} />

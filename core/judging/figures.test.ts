@@ -1,0 +1,430 @@
+import type { Figure } from '../figures'
+import { fitPumpCurve, type Segment } from '../hydraulics'
+import { STOCK_CLASSES } from '../tanks'
+import { trialFlow } from '../trials'
+import {
+  assess,
+  atMains,
+  bodyDepthFigure,
+  budgetFigures,
+  changeFigure,
+  claimDimension,
+  claimed,
+  claimsOf,
+  doubt,
+  fitFigures,
+  flowFigure,
+  installedTrial,
+  isLabelCondition,
+  labelBias,
+  labelDisagreements,
+  labelFigure,
+  liftFigure,
+  overclaimFigure,
+  pooledScatter,
+  printedFigure,
+  progress,
+  proposedLifts,
+  proposedTrials,
+  runFigure,
+  shareApart,
+  smallestFigure,
+  staticHeadFigure,
+  staticPartFigures,
+  stationsDone,
+  trialConditions,
+  trialResults,
+  turnoverFigure,
+  verdictWords,
+  type ClaimRecord,
+  type ModelRecord,
+  type TrialRecord,
+} from '.'
+
+const near = (v: number, digits = 9): number => expect.closeTo(v, digits) as number
+const put = (f: Figure): readonly (readonly [string, number])[] =>
+  (f.working ?? []).map((w) => [w.symbol, w.value])
+const figure = (value: number, uncertainty?: number, more: Partial<Figure> = {}): Figure => ({ id: 'x', label: 'Some Flow', value, dimension: 'flow', provenance: 'measured', ...(uncertainty !== undefined && { uncertainty }), ...more }) // prettier-ignore
+const normal = STOCK_CLASSES.find((s) => s.id === 'normal')
+if (!normal) throw new Error('class')
+
+const METHOD = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
+const trial = (more: Partial<TrialRecord> = {}): TrialRecord => ({
+  id: 't',
+  state: 'empty',
+  hookupId: null,
+  lift: 0,
+  waterTemperature: 22,
+  mainsFrequency: 50,
+  method: METHOD,
+  runs: [20, 21, 22].map((seconds) => ({ volume: 0.005, seconds })),
+  ...more,
+})
+const model = (more: Partial<ModelRecord> = {}): ModelRecord => ({
+  kind: 'canister',
+  mainsFrequency: 50,
+  claims: [],
+  hookups: [],
+  trials: [],
+  mediaMass: null,
+  ...more,
+})
+const hookup = { id: 'h', name: 'Own hoses', outletAboveWater: 0.1, sourceBelowWater: 0.3, bodyBelowWater: 0.9, segments: [] as readonly Segment[] } // prettier-ignore
+
+describe('numbers of a range answer with what went in (worked by hand)', () => {
+  test('turnover, smallest tank, overclaim and a share apart', () => {
+    // 600 ± 36 L/h: 4 ± 0.24 an hour of 150 L.
+    const flow = figure(600 / 3.6e6, 36 / 3.6e6)
+    const t = turnoverFigure(flow, 0.15)
+    expect([t.value, t.uncertainty, t.provenance]).toEqual([near(4), near(0.24), 'computed'])
+    expect(put(t)).toEqual([['Q', 600 / 3.6e6], ['V', 0.15]]) // prettier-ignore
+    expect(turnoverFigure(figure(1e-4, undefined, { provenance: 'rule' }), 0.1)).toMatchObject({
+      provenance: 'rule',
+    })
+    expect(turnoverFigure(figure(1e-4), 0.1)).not.toHaveProperty('uncertainty')
+    // 600 L/h ÷ 12 = 50 L, ± √(6² + 15²) % = 8.08 L.
+    const s = smallestFigure(normal, flow)
+    expect([s.value, s.uncertainty]).toEqual([near(0.05), near(0.00807775, 7)])
+    expect(put(s)).toEqual([['Q', 600 / 3.6e6], ['n', 12]]) // prettier-ignore
+    expect(smallestFigure(normal, figure(0)).uncertainty).toBe(0)
+    const over = overclaimFigure(0.3, figure(0.12, 0.024))
+    expect([over.value, over.uncertainty, put(over)]).toEqual([2.5, near(0.5), [['claimed', 0.3], ['supported', 0.12]]]) // prettier-ignore
+    expect(overclaimFigure(0.3, figure(0.1, 0.4)).uncertainty).toBeCloseTo(3, 9)
+    expect(overclaimFigure(0.3, figure(0.1))).not.toHaveProperty('uncertainty')
+    const apart = shareApart('i', 'l', figure(0.88), figure(1))
+    expect([apart.value, apart.unit, put(apart)]).toEqual([near(0.12), '%', [['a', 0.88], ['b', 1]]]) // prettier-ignore
+    expect(shareApart('i', 'l', figure(1.3), figure(1)).value).toBeCloseTo(0.3, 12)
+  })
+  test('heights: what is let go less what is taken from, and each by itself', () => {
+    const f = staticHeadFigure({ head: 0.4, fromOutlet: 0.1, fromSource: 0.3 })
+    expect([f.value, put(f)]).toEqual([0.4, [['outlet', 0.1], ['source', 0.3]]]) // prettier-ignore
+    const { outlet, source } = staticPartFigures({ head: 0.4, fromOutlet: 0.1, fromSource: 0.3 })
+    expect([outlet.value, source.value, outlet.provenance]).toEqual([0.1, 0.3, 'measured'])
+    expect([liftFigure(0.6).value, bodyDepthFigure({ bodyBelowWater: 0.9 }).value]).toEqual([0.6, 0.9])
+  })
+})
+
+describe('labels', () => {
+  const claim = (
+    quantity: ClaimRecord['quantity'],
+    value: number,
+    more: Partial<ClaimRecord> = {},
+  ): ClaimRecord => ({ quantity, value, ...more })
+  test('as printed: where, under which words, for which mains', () => {
+    expect(printedFigure(claim('max-head', 2, { where: 'box', qualifier: 'up to', mainsFrequency: 60 }))).toMatchObject({
+      id: 'printed-max-head-box-up to-60', label: 'Maximum head', value: 2, dimension: 'head', provenance: 'printed',
+      conditions: ['printed on the box', '“up to”', 'for 60 Hz'],
+    }) // prettier-ignore
+    expect(printedFigure(claim('noise', 34)).conditions).toEqual(['where it is printed was not noted'])
+  })
+  test('brought over by the affinity laws: Q by 1.2, H by 1.44, P by 1.728; litres and noise by nothing', () => {
+    const at60 = (q: ClaimRecord['quantity']) => atMains(claim(q, 10, { mainsFrequency: 50 }), 60)
+    expect([at60('rated-flow').value, at60('max-head').value, at60('power').value]).toEqual([
+      near(12),
+      near(14.4),
+      near(17.28),
+    ])
+    expect(at60('tank-max')).toEqual({ value: 10, ratio: 1 })
+    expect(atMains(claim('power', 10), 60)).toEqual({ value: 10, ratio: 1 })
+    const f = labelFigure(claim('max-head', 10, { mainsFrequency: 50 }), 60)
+    expect([f.value, f.provenance, f.label, f.formula, put(f)]).toEqual([near(14.4), 'computed', 'Maximum head at 60 Hz', 'printed · (f₂/f₁)²', [['printed', 10], ['f₂/f₁', 1.2]]]) // prettier-ignore
+    expect(labelFigure(claim('max-head', 10, { mainsFrequency: 50 }), 50).provenance).toBe('printed')
+  })
+  test('of several rows the one for the bench’s mains, else one that names none, else the first', () => {
+    const rows = [
+      claim('power', 1, { mainsFrequency: 60 }),
+      claim('power', 2),
+      claim('power', 3, { mainsFrequency: 50 }),
+    ]
+    const of = (claims: ClaimRecord[], mains = 50) =>
+      claimed({ claims, mainsFrequency: mains }, 'power')?.value
+    expect([of(rows), of(rows, 60), of(rows.slice(0, 2)), of(rows.slice(0, 1)), of([])]).toEqual([
+      3,
+      1,
+      2,
+      1,
+      undefined,
+    ])
+    expect(claimed({ claims: rows, mainsFrequency: 50 }, 'power', 60)?.value).toBe(1)
+    expect(claimsOf({ claims: [...rows, claim('noise', 9)], mainsFrequency: 50 }, 'power')).toHaveLength(3)
+  })
+  test('rows disagree past half a per cent, at one mains; agreement and other quantities are silent', () => {
+    const of = (...claims: ClaimRecord[]): number => labelDisagreements({ claims, mainsFrequency: 50 }).length
+    expect(of(claim('max-head', 2, { where: 'box' }), claim('max-head', 1.8, { where: 'manual' }))).toBe(1)
+    expect(of(claim('max-head', 2), claim('max-head', 2.009))).toBe(0)
+    expect(of(claim('max-head', 2), claim('max-head', 2.011))).toBe(1)
+    // 1000 at 50 Hz is 1200 at 60 Hz.
+    expect(
+      of(
+        claim('rated-flow', 1000, { mainsFrequency: 50 }),
+        claim('rated-flow', 1200, { mainsFrequency: 60 }),
+      ),
+    ).toBe(0)
+    expect(
+      of(
+        claim('rated-flow', 1000, { mainsFrequency: 50 }),
+        claim('rated-flow', 1100, { mainsFrequency: 60 }),
+      ),
+    ).toBe(1)
+    expect(of(claim('max-head', 2), claim('power', 3))).toBe(0)
+    expect(of(claim('max-head', 2), claim('max-head', 1), claim('max-head', 1.5))).toBe(2)
+  })
+  test('the bias of a shelf: four models make it, the spread is robust, and never under 3 % (by hand)', () => {
+    expect(labelBias([1, 1, 1]).n).toBe(0)
+    expect(labelBias([])).toMatchObject({ median: 0.875, low: 0.75, high: 1 })
+    // 0.8, 0.9, 0.9, 1: median 0.9; deviations 0.1, 0, 0, 0.1: median 0.05; half 2 · 1.4826 · 0.05 = 0.14826.
+    expect(labelBias([0.8, 0.9, 0.9, 1])).toMatchObject({ median: near(0.9), low: near(0.75174, 4), high: near(1.04826, 4), n: 4 }) // prettier-ignore
+    expect(labelBias([0.9, 0.9, 0.9, 0.9, 0.2])).toMatchObject({ low: near(0.873), high: near(0.927) })
+    expect(labelBias([0.01, 0.01, 1, 1]).low).toBe(0)
+  })
+})
+
+describe('flows and their conditions', () => {
+  test('a trial in words', () => {
+    const words = (more: Partial<TrialRecord>) => trialConditions(trial(more), { hookups: [hookup] })
+    expect(words({})).toEqual(['empty body', 'nothing attached', 'no lift', '22 °C', '50 Hz'])
+    expect(words({ state: 'dirty', daysInUse: 40, hookupId: 'h', lift: 0.4, salinity: 35, valve: 0.5 })).toEqual(['dirty, 40 days in use', 'Own hoses', '0.4 m lift', '22 °C', 'salinity 35', '50 Hz', 'tap 50 % open']) // prettier-ignore
+    expect(words({ state: 'dirty' })[0]).toBe('dirty')
+    expect(words({ state: 'as-shipped', daysInUse: 3 })[0]).toBe('media as shipped')
+  })
+  test('label conditions: empty, nothing attached, no lift, nothing turned down', () => {
+    expect(isLabelCondition(trial())).toBe(true)
+    for (const t of [{ state: 'as-shipped' }, { lift: 0.01 }, { hookupId: 'h' }, { valve: 0.99 }] as const)
+      expect(isLabelCondition(trial(t))).toBe(false)
+    expect(isLabelCondition(trial({ lift: -0.1 }))).toBe(true)
+  })
+  test('as installed: within two centimetres of its own lift, its mains, its taps; the newest of them', () => {
+    const own = model({ hookups: [hookup] })
+    const pick = (...trials: TrialRecord[]): string | undefined =>
+      installedTrial(trialResults({ ...own, trials }), own, 'as-shipped')?.trial.id
+    const at = (id: string, lift: number, more: Partial<TrialRecord> = {}): TrialRecord =>
+      trial({ id, state: 'as-shipped', hookupId: 'h', lift, ...more })
+    // Return 0.1 m above, source 0.3 m below: 0.4 m.
+    expect(pick(at('a', 0.4), at('b', 0.415))).toBe('b')
+    expect(pick(at('a', 0.385))).toBe('a')
+    for (const t of [at('x', 0.43), at('x', 0.37), at('x', 0.4, { mainsFrequency: 60 }), at('x', 0.4, { valve: 0.9 }), at('x', 0.4, { state: 'proposed' }), at('x', 0.4, { hookupId: null })]) expect(pick(t)).toBeUndefined() // prettier-ignore
+    // Without hoses a filter in the tank is as it stands with nothing attached, at the lift of its own run.
+    const inside = model({ kind: 'internal', hookups: [] })
+    expect(
+      installedTrial(
+        trialResults({ ...inside, trials: [trial({ state: 'as-shipped' })] }),
+        inside,
+        'as-shipped',
+      ),
+    ).not.toBeNull()
+    expect(
+      installedTrial(
+        trialResults({ ...inside, trials: [trial({ state: 'as-shipped', lift: 0.3 })] }),
+        inside,
+        'as-shipped',
+      ),
+    ).toBeNull()
+  })
+  test('scatter pooled over trials: √(Σ (n − 1) r² / Σ (n − 1)), from three degrees on (by hand)', () => {
+    const of = (n: number, mean: number, deviation: number) => ({ n, mean, deviation }) as never
+    // (2 · 0.01² + 4 · 0.02²)/6 = 0.0003.
+    expect(pooledScatter([of(3, 10, 0.1), of(5, 5, 0.1)])).toEqual({
+      relative: near(Math.sqrt(0.0003)),
+      degreesOfFreedom: 6,
+    })
+    expect(pooledScatter([of(3, 10, 0.1), of(1, 5, 0), of(4, 0, 0)])).toBeNull()
+    expect(pooledScatter([of(4, 10, 0.1)])?.degreesOfFreedom).toBe(3)
+    // A run alone is as sure as the others have shown: three runs of 5 %, and one.
+    const shown = trialResults(model({ trials: [trial({ runs: [19, 20, 21, 20].map((seconds) => ({ volume: 0.005, seconds })) }), trial({ id: 'one', runs: [{ volume: 0.005, seconds: 20 }] })] })) // prettier-ignore
+    const one = shown.find((t) => t.trial.id === 'one')?.result
+    expect((one?.typeA ?? 0) / (one?.mean ?? 1)).toBeCloseTo(0.0409, 3)
+  })
+  test('a run and a mean show their symbols: V/t, m B/(ρ t), N/(K t), and the parts of U', () => {
+    expect(put(runFigure({ volume: 0.005, seconds: 20 }, 2.5e-4, 0, 'vessel'))).toEqual([['V', 0.005], ['t', 20]]) // prettier-ignore
+    expect(put(runFigure({ value: 5, seconds: 20 }, 2.5e-4, 1, 'weighed'))).toEqual([['m', 5], ['t', 20]]) // prettier-ignore
+    expect(put(runFigure({ value: 900, seconds: 20 }, 2.5e-4, 1, 'meter'))).toEqual([['N', 900], ['t', 20]]) // prettier-ignore
+    expect(runFigure({ value: 1e-4 }, 1e-4, 2, 'read')).toMatchObject({
+      id: 'run-2',
+      label: 'Run 3',
+      formula: 'as read',
+    })
+    expect(runFigure({ volume: 1, seconds: 1 }, 1, 0, 'vessel').formula).toBe('Q = V/t')
+    const r = trialFlow(trial())
+    if (!r) throw new Error('flow')
+    const f = flowFigure({ id: 't', when: 'then', kind: 'vessel' }, r, ['c'])
+    expect(f).toMatchObject({
+      value: r.mean,
+      uncertainty: r.expandedUncertainty,
+      conditions: ['c'],
+      when: 'then',
+      source: 'GUM, JCGM 100:2008',
+    })
+    expect(put(f)).toEqual([['n', 3], ['u_A', r.typeA], ['u_B', r.typeB.vessel], ['u_clock', r.typeB.timing], ['u_reaction', r.typeB.reaction], ['ν', r.effectiveDegreesOfFreedom], ['k', r.coverageFactor]]) // prettier-ignore
+    expect(flowFigure({ id: 't', kind: 'weighed' }, r, []).source).toBe('ISO 4185; GUM, JCGM 100:2008')
+  })
+})
+
+describe('lines of a budget answer with their formula', () => {
+  const fluid = { kinematicViscosity: 1e-6 }
+  const segments: readonly Segment[] = [
+    { kind: 'hose', id: 'a', label: 'Hose', length: 2, diameter: 0.016, roughness: 0 },
+    { kind: 'fitting', id: 'b', label: 'Bend', lossCoefficient: 0.9, diameter: 0.012, count: 3 },
+    { kind: 'spray-bar', id: 'c', label: 'Bar', holes: 20, holeDiameter: 0.004, dischargeCoefficient: 0.62 },
+  ]
+  const lines = [
+    ...segments.map((s, i) => ({ id: s.id, label: s.label, kind: s.kind, head: i + 1, share: 0 })),
+    { id: 'by-difference', label: 'Media', kind: 'fitting', head: 0.5, share: 0 },
+    { id: 'static', label: 'Lift', kind: 'static', head: 0.4, share: 0 },
+  ] as const
+  const flow = figure(2e-4)
+  test('hose, fitting, bar, what is left, lift', () => {
+    const [hose, bend, bar, rest, lift] = budgetFigures(lines, {
+      segments,
+      fluid,
+      flow,
+      available: 6.9,
+      restUncertainty: 0.11,
+    }).map((l) => l.figure)
+    if (!hose || !bend || !bar || !rest || !lift) throw new Error('lines')
+    // v = 2e-4/(π/4 · 0.016²) = 0.99472 m/s, Re = 15915; Blasius 0.3164/Re^0.25 = 0.02817, Colebrook smooth 0.0275.
+    const at = (f: Figure, s: string): number => f.working?.find((w) => w.symbol === s)?.value ?? NaN
+    expect([at(hose, 'L'), at(hose, 'D'), at(hose, 'v'), at(hose, 'Re')]).toEqual([
+      2,
+      0.016,
+      near(0.994718, 5),
+      near(15915.5, 0),
+    ])
+    expect(at(hose, 'f')).toBeCloseTo(0.0275, 3)
+    expect([at(bend, 'n'), at(bend, 'K'), at(bend, 'v')]).toEqual([3, 0.9, near(1.768388, 5)])
+    expect([at(bar, 'C'), at(bar, 'N'), at(bar, 'd')]).toEqual([0.62, 20, 0.004])
+    expect([rest.uncertainty, at(rest, 'H_pump'), at(rest, 'h1'), at(rest, 'h4')]).toEqual([
+      0.11, 6.9, 1, 0.4,
+    ])
+    expect([lift.provenance, hose.provenance, lift.value]).toEqual(['measured', 'computed', 0.4])
+    expect(hose).not.toHaveProperty('uncertainty')
+    // Still water has no friction factor to show.
+    const still = budgetFigures(lines, { segments, fluid, flow: figure(0) })[0]?.figure
+    expect(still?.working?.some((w) => w.symbol === 'f')).toBe(false)
+  })
+  test('a change is the circuit solved again less the flow as it is', () => {
+    const f = changeFigure({ id: 'wider', label: 'Wider', flow: 2.5e-4, change: 0.5e-4 }, flow)
+    expect([f.value, put(f)]).toEqual([0.5e-4, [['Q(changed)', 2.5e-4], ['Q', 2e-4]]]) // prettier-ignore
+  })
+  test('a fit shows its points, its freedom, what was believed of the exponent, and how far it is from it', () => {
+    const fit = fitPumpCurve([0, 0.5, 1, 1.4].map((head) => ({ head, flow: 2.8e-4 * (1 - head / 1.8) ** (1 / 1.75) })), { flow: 0.01, head: 0.003, degreesOfFreedom: 9 }) // prettier-ignore
+    const f = fitFigures({ pump: fit.pump, fit })
+    expect(f?.shutOff.working?.map((w) => [w.symbol, w.value])).toEqual([['points', 4], ['ν', 9], ['n₀', 1.75], ['s', fit.residualDeviation]]) // prettier-ignore
+    expect([f?.shutOff.uncertainty, f?.maxFlow.uncertainty, f?.exponent.uncertainty]).toEqual(fit.halfWidths)
+    expect([f?.shutOff.value, f?.maxFlow.value, f?.exponent.value]).toEqual([fit.pump.shutOffHead, fit.pump.maxFlow, fit.pump.exponent]) // prettier-ignore
+    expect(fitFigures({ pump: fit.pump, fit: null })).toBeNull()
+    expect(fitFigures({ pump: fit.pump, fit: { ...fit, exponent: 'fitted' } })?.exponent.provenance).toBe(
+      'computed',
+    )
+    expect(fitFigures({ pump: fit.pump, fit: { ...fit, exponent: 'assumed' } })?.exponent.provenance).toBe(
+      'rule',
+    )
+  })
+})
+
+describe('words, progress, and what is asked', () => {
+  test('a verdict’s words: firm or looking so, and which levels its interval reaches', () => {
+    expect(verdictWords('holds', true, ['holds', 'holds'])).toBe('The claim holds')
+    expect(verdictWords('holds', false, [])).toBe('The claim looks as if it holds')
+    expect(verdictWords('overclaimed', true, ['stretched', 'far-overclaimed'])).toBe('The claim is too high: borderline, its interval reaches stretched and far too high') // prettier-ignore
+    expect(verdictWords('open', false, [])).toBe('Not enough is known to judge the claim')
+  })
+  test('usual figures are not asked about, at either end; a kind with a limit of its own has it', () => {
+    expect([claimDimension('max-head'), claimDimension('tank-min'), claimDimension('noise')]).toEqual([
+      'head',
+      'volume',
+      'sound',
+    ])
+    expect(doubt('max-head', 0.1, 'canister')).toBeNull()
+    expect(doubt('max-head', 8, 'canister')).toBeNull()
+    expect(doubt('max-head', 0.09, 'canister')?.join(' ')).toContain('less')
+    expect(doubt('max-head', 8.1, 'canister')?.join(' ')).toContain('more')
+    expect(doubt('rated-flow', 3000 / 3.6e6, 'motor-sponge')).not.toBeNull()
+    expect(doubt('rated-flow', 11000 / 3.6e6, 'sump')).toBeNull()
+  })
+  test('lifts are shares of the head to the whole centimetre, three where it is small', () => {
+    expect(proposedLifts(2)).toEqual([0.4, 0.8, 1.2, 1.6])
+    expect(proposedLifts(0.69)).toEqual([0.17, 0.35, 0.52])
+    expect(proposedLifts(0.7)).toHaveLength(4)
+  })
+  test('progress counts what is there, share by share', () => {
+    const claims: ClaimRecord[] = [
+      { quantity: 'rated-flow', value: 1 },
+      { quantity: 'tank-max', value: 1 },
+    ]
+    expect(progress(model({ claims })).claims).toBeCloseTo(2 / 5, 12)
+    expect(progress(model({ claims, kind: 'air-sponge' })).claims).toBeCloseTo(2 / 3, 12)
+    expect(progress(model()).bench).toBe(0)
+    const three = [0, 0.3, 0.6].map((lift) => trial({ id: `${lift}`, lift }))
+    expect(progress(model({ trials: three })).bench).toBeCloseTo(2 / 5, 12)
+    expect(progress(model({ trials: three.map((t) => ({ ...t, runs: t.runs.slice(0, 2) })) })).bench).toBe(0)
+    const all = model({ claims: [...claims, { quantity: 'tank-min', value: 1 }, { quantity: 'power', value: 1 }, { quantity: 'max-head', value: 1 }], hookups: [hookup], mediaMass: { mass: 1, weighed: true }, trials: [...three, trial({ id: 'l', state: 'as-shipped', hookupId: 'h' })] }) // prettier-ignore
+    expect(progress(all)).toEqual({
+      claims: 1,
+      bench: 1,
+      next: { station: 'verdict', action: 'Read the verdict' },
+    })
+  })
+  test('stations: parts half, reach whole; chambers by their share; fills by their two kinds', () => {
+    const record = { parts: [], chambers: [], fills: [] }
+    expect(stationsDone(record, null)).toEqual({
+      claims: null,
+      strip: 0,
+      inside: 0,
+      bench: null,
+      fill: 0,
+      path: null,
+      tanks: null,
+      verdict: null,
+    })
+    const part = { name: 'p', moves: 1, seconds: 1, reach: null }
+    const some = { parts: [part], chambers: [{ measured: true }, { measured: false }], fills: [{ basis: 'as-shipped', layers: [1] }, { basis: 'proposed', layers: [] }] } // prettier-ignore
+    expect(stationsDone(some, null)).toMatchObject({ strip: 0.5, inside: 0.5, fill: 0.5 })
+    expect(stationsDone({ ...some, parts: [{ ...part, reach: 'pad' }] }, null).strip).toBe(1)
+    const a = assess(
+      model({
+        claims: [
+          { quantity: 'rated-flow', value: 2e-4 },
+          { quantity: 'tank-max', value: 0.1 },
+        ],
+      }),
+    )
+    expect(stationsDone(some, a)).toMatchObject({ path: 0, tanks: 1, verdict: 0.5 })
+    expect(stationsDone({ ...some, fills: [] }, assess(model()))).toMatchObject({
+      path: 0,
+      tanks: 0,
+      verdict: 0,
+    })
+  })
+  test('the usual set asks each kind for what it can give, and ticks what is done', () => {
+    const of = (m: Partial<ModelRecord>) => proposedTrials(model(m))
+    const ids = (m: Partial<ModelRecord>): string[] => of(m).map((p) => p.id)
+    expect(ids({})).toEqual([
+      'bare',
+      'shut-off',
+      'as-shipped',
+      'proposed',
+      'power',
+      'noise',
+      'prime',
+      'dye',
+      'dirty',
+    ])
+    expect(ids({ kind: 'air-sponge' })).toContain('air')
+    expect(ids({ kind: 'air-sponge' })).not.toContain('power')
+    expect(ids({ kind: 'internal' })).toContain('holding')
+    expect(ids({ hookups: [hookup], claims: [{ quantity: 'max-head', value: 2 }] })).toEqual(
+      expect.arrayContaining(['hoses', 'lift-0.4', 'lift-1.6']),
+    )
+    // A 60 Hz head on a 50 Hz bench: 2 · (5/6)² = 1.389 m.
+    expect(ids({ claims: [{ quantity: 'max-head', value: 2, mainsFrequency: 60 }] })).toContain('lift-0.28')
+    const done = of({
+      trials: [trial(), trial({ id: 'up', lift: 0.4 })],
+      claims: [{ quantity: 'max-head', value: 2 }],
+    })
+    expect(done.filter((p) => p.done).map((p) => [p.id, p.trialId])).toEqual([['bare', 't'], ['lift-0.4', 'up']]) // prettier-ignore
+    const loaded = of({ hookups: [hookup] }).find((p) => p.id === 'as-shipped')
+    expect([loaded?.hookup, loaded?.lift]).toEqual(['own', near(0.4)])
+    const begun = of({ trials: [trial({ runs: [] })] })[0]
+    expect([begun?.done, begun?.trialId]).toEqual([false, 't'])
+  })
+})
