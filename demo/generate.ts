@@ -61,7 +61,7 @@ function claims(t: Truth, modelId: string) {
     ...(label.manualHead
       ? [
           RESOURCES.claims.Create.parse({
-            id: idOf(`${modelId}-max-head-manual`),
+            id: idOf(`${modelId}-max-head-inside`),
             modelId,
             quantity: 'max-head',
             value: label.manualHead,
