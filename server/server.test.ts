@@ -194,6 +194,48 @@ describe('the shelf', () => {
   })
 })
 
+describe('one model cannot take the shelf down', () => {
+  test('a row that cannot be worked out says why and stays to be edited; all others show their numbers', async () => {
+    const made = await newModel('Cannot be')
+    for (const claim of [
+      { quantity: 'rated-flow', value: 2e-4 },
+      { quantity: 'max-head', value: 1.5 },
+      { quantity: 'tank-max', value: 0.1 },
+    ])
+      await h.create('/claims', { modelId: made.body.id, ...claim })
+    // A wall rougher than a fifth of its bore is taken by the contract and by no formula.
+    const rough = { kind: 'hose', id: 'a', label: 'Hose', length: 1, diameter: 0.004, roughness: 0.005 }
+    await h.create('/hookups', { modelId: made.body.id, name: 'Rough', segments: [rough] })
+    const page = (await h.call('GET', '/models?limit=100')).body
+    const row = page.items.find((r: { model: { id: string } }) => r.model.id === made.body.id)
+    expect(row).toMatchObject({ level: 'open', flow: null, problem: expect.stringContaining('roughness') })
+    const others = page.items.filter((r: { flow: unknown }) => r.flow !== null)
+    expect(others.length).toBeGreaterThanOrEqual(11)
+    expect((await h.call('GET', `/models/${made.body.id}/dossier`)).status).toBe(200)
+  })
+  test('a flow read off as nothing is a reading: the claim is far too high, and the shelf says so', async () => {
+    const made = await newModel('Blocked')
+    await h.create('/claims', { modelId: made.body.id, quantity: 'tank-max', value: 0.1 })
+    const trial = await h.create('/trials', { modelId: made.body.id, kind: 'read', state: 'as-shipped' })
+    await h.create('/readings', {
+      trialId: trial.body.id,
+      kind: 'read',
+      takenAt: new Date().toISOString(),
+      value: 0,
+    })
+    const [row] = (await h.call('GET', '/models?search=Blocked')).body.items
+    expect(row.problem).toBeNull()
+  })
+  test('what labels are wrong by is a figure of the bench: its own models, bare against rated', async () => {
+    const { body } = await h.call('GET', '/label-bias')
+    // The demo's eight pumped models were each timed bare; the flattering one gives three quarters of its label.
+    expect(body).toMatchObject({ n: 8 })
+    expect(body.median).toBeGreaterThan(0.85)
+    expect(body.median).toBeLessThan(1)
+    expect(body.low).toBeLessThan(body.median)
+  })
+})
+
 describe('calculation endpoints', () => {
   test('flow-runs: five runs of 5 L in 30 s give 600 L/h', async () => {
     const runs = [29.8, 30.1, 30, 30.2, 29.9].map((seconds) => ({ volume: 0.005, seconds }))

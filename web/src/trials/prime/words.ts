@@ -1,3 +1,5 @@
+import type { Priming } from '@ypsometer/core/teardown'
+
 export const PRIME_WORDS = {
   prime: 'Priming',
   restart: 'Restart after a power cut',
@@ -5,3 +7,10 @@ export const PRIME_WORDS = {
   air: 'Draws air',
   rattle: 'Rattle',
 } as const
+
+/** How a model is primed; it says which. */
+export const PRIMING_WORDS: Readonly<Record<Priming, string>> = {
+  fill: 'filled three quarters, then switched on',
+  button: 'dry, by its own button',
+  levers: 'emptied of air by its levers',
+}

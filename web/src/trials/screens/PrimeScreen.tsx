@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
 import { units } from '../../frame/settings'
-import { PRIME_WORDS } from '../prime/words'
+import { PRIME_WORDS, PRIMING_WORDS } from '../prime/words'
 import { useFinding } from '../useFinding'
 import type { ScreenProps } from '../kind'
 import { keepReading, ReadingList, ResultWords } from './readings'
@@ -26,6 +26,7 @@ const ASKS: Readonly<Record<What, readonly [yes: string, no: string]>> = {
 
 /** Does it prime, restart, hold water, stay quiet: tries timed from the switch, and things seen. */
 export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
+  const { primedBy } = dossier.model
   const watch = useStopwatch(trial.id)
   const system = units.use()
   const [setup, setSetup] = useState(readings.length === 0 && !watch.running)
@@ -110,6 +111,9 @@ export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
           if (!watch.running) setWhat(w)
         }}
       />
+      {primedBy && what === 'prime' && (
+        <p className="muted">This model is primed {PRIMING_WORDS[primedBy]}.</p>
+      )}
       <div className="grid gap-3 sm:grid-cols-2">
         {what === 'leak' && (
           <label className="block">

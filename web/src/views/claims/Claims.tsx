@@ -17,6 +17,7 @@ import { useDossierContext } from '../../frame/dossier'
 import { DossierCutaway } from '../../cutaway/DossierCutaway'
 import { KIND_OPTIONS } from '../words'
 import { MoneyField } from '../../fields/MoneyField'
+import { PRIMING_WORDS } from '../../trials/prime/words'
 import { SpecimenSheet } from './SpecimenSheet'
 
 const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
@@ -33,11 +34,7 @@ const WORDS: readonly (readonly [ClaimQuantityName, string])[] = [
   ['guarantee', 'Guarantee'],
 ]
 
-const PRIMING_OPTIONS = [
-  ['fill', 'filled three quarters, then switched on'],
-  ['button', 'dry, by its own button'],
-  ['levers', 'emptied of air by its levers'],
-] as const satisfies readonly (readonly [Priming, string])[]
+const PRIMING_OPTIONS = Object.entries(PRIMING_WORDS) as [Priming, string][]
 
 /** The claims as printed: one row a figure, with where it stands and at which mains frequency it holds. */
 export function Claims() {
