@@ -23,7 +23,19 @@ const MIGRATIONS = join(here, 'migrations')
 export function connect(url: string): { db: Db; pool: pg.Pool } {
   const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
   pool.on('error', () => undefined)
-  return { db: drizzle(pool, { schema }), pool }
+  // A client that is out on a transaction has left the pool's own listener behind.
+  pool.on('connect', (client) => client.on('error', () => undefined))
+  const db = drizzle(pool, { schema })
+  // Drizzle's own takes a client and, when `begin` finds it dead, never gives it back: ten of those and the pool is empty.
+  const transaction: Db['transaction'] = async (work, config) => {
+    const client = await pool.connect()
+    try {
+      return await drizzle(client, { schema }).transaction(work, config)
+    } finally {
+      client.release()
+    }
+  }
+  return { db: Object.assign(db, { transaction }), pool }
 }
 
 /** Waits up to 10 s for a database that is only just starting or recovering; then lets the last error through. */

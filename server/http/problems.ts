@@ -75,8 +75,17 @@ function fromDatabase(e: PgError): ProblemError | null {
 
 const unavailable = (): ProblemError =>
   problem(503, 'database-away', 'The database cannot be reached', {
-    detail: 'Nothing was written. Try again in a moment.',
+    detail: 'Nothing is half-written, and nothing is written twice: try again in a moment.',
   })
+
+/** An error's words and those of what caused it. */
+const messages = (error: unknown): string =>
+  error && typeof error === 'object' && 'message' in error
+    ? `${String(error.message)} ${'cause' in error ? messages(error.cause) : ''}`
+    : ''
+/** How the driver and the socket say that there is no database at the other end, or no longer. */
+const AWAY =
+  /ECONNREFUSED|ECONNRESET|EPIPE|Connection terminated|encountered a connection error|socket has been ended|after a stream was destroyed|timeout exceeded when trying to connect|ENOENT.*PGSQL/
 
 function toProblem(error: unknown): Problem {
   if (error instanceof ProblemError) return error.problem
@@ -91,16 +100,7 @@ function toProblem(error: unknown): Problem {
   const pg = pgError(error)
   const known = pg && fromDatabase(pg)
   if (known) return known.problem
-  const text =
-    error instanceof Error
-      ? `${error.message} ${error.cause instanceof Error ? error.cause.message : ''}`
-      : ''
-  if (
-    /ECONNREFUSED|ECONNRESET|Connection terminated|timeout exceeded when trying to connect|ENOENT.*PGSQL/.test(
-      text,
-    )
-  )
-    return unavailable().problem
+  if (AWAY.test(messages(error))) return unavailable().problem
   const status = (error as FastifyError).statusCode ?? 500
   if (status === 413)
     return problem(413, 'too-large', 'The upload is too large', {
@@ -127,8 +127,11 @@ export function registerProblems(app: FastifyInstance): void {
   })
 }
 
+/** Seconds a client is asked to leave a server that is out of reach before it tries again. */
+const RETRY_AFTER = 2
+
 export const sendProblem = (reply: FastifyReply, body: Problem): FastifyReply =>
-  reply
+  (body.status === 503 ? reply.header('retry-after', RETRY_AFTER) : reply)
     .code(body.status)
     .header('content-type', 'application/problem+json; charset=utf-8')
     .serializer(JSON.stringify)
