@@ -65,6 +65,15 @@ test('a log is summed up by the server, its points are read apart and never with
   const dossier = (await h.call('GET', `/models/${modelId}/dossier`)).body
   expect(dossier.logs).toHaveLength(1)
   expect(dossier.logs[0].values).toBeUndefined()
+  // Levels whose energy is nothing that a number can hold are still a log, and the dossier stays readable.
+  const silent = await h.create('/logs', {
+    trialId: await newTrial('noise'),
+    startedAt: new Date().toISOString(),
+    times: [0, 1],
+    values: [-9000, -9000],
+  })
+  expect([silent.status, silent.body.energyMean]).toEqual([201, -9000])
+  expect((await h.call('GET', `/models/${modelId}/dossier`)).status).toBe(200)
   const bad = await h.create('/logs', {
     trialId: trial,
     startedAt: new Date().toISOString(),

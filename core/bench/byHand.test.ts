@@ -245,8 +245,9 @@ describe('logs', () => {
       max: -3,
       energyMean: near(-3),
     })
-    // Where energies pass all bounds the plain mean stands.
-    expect(logSummary([0, 1], [1e6, 2e6]).energyMean).toBe(1.5e6)
+    // Far beyond any level, where energies as such pass all bounds: half of the stronger, 3.0103 dB below it.
+    expect(logSummary([0, 1], [1e6, 2e6]).energyMean).toBeCloseTo(2e6 - 3.0103, 4)
+    expect(logSummary([0, 1], [-9000, -9000]).energyMean).toBe(-9000)
   })
   test('what is wrong with a log is named at its place', () => {
     expect(() => logSummary([], [])).toThrow('empty')

@@ -25,22 +25,21 @@ export function logSummary(times: readonly number[], values: readonly number[]):
   if (n > MAX_LOG) throw new OutOfRange('values', n, { words: `at most ${MAX_LOG} points` })
   if (times.length !== n)
     throw new OutOfRange('times', times.length, { words: `as many as there are values (${n})` })
-  let energy = 0
   let [min, max] = [Infinity, -Infinity]
   for (let i = 0; i < n; i++) {
     const [t, v, before] = [times[i] ?? NaN, values[i] ?? NaN, times[i - 1]]
     if (!Number.isFinite(t) || (before !== undefined && t <= before))
       throw new OutOfRange(`times[${i}]`, t, { words: 'later than the point before' })
     requireRange(`values[${i}]`, v, { min: -1e9, max: 1e9 })
-    energy += 10 ** (v / 10)
     if (v < min) min = v
     if (v > max) max = v
   }
-  const whole = summary(values)
+  // Energies relative to the highest level: no series of finite levels leaves the numbers, up or down.
+  const energy = values.reduce((sum, v) => sum + 10 ** ((v - max) / 10), 0)
   return {
-    ...whole,
+    ...summary(values),
     span: (times[n - 1] ?? 0) - (times[0] ?? 0),
-    energyMean: Number.isFinite(energy) ? 10 * Math.log10(energy / n) : whole.mean,
+    energyMean: max + 10 * Math.log10(energy / n),
     min,
     max,
   }

@@ -26,7 +26,7 @@ export function connect(url: string): { db: Db; pool: pg.Pool } {
   // A client that is out on a transaction has left the pool's own listener behind.
   pool.on('connect', (client) => client.on('error', () => undefined))
   const db = drizzle(pool, { schema })
-  // Drizzle's own takes a client and, when `begin` finds it dead, never gives it back: ten of those and the pool is empty.
+  // Drizzle's own never gives back a client that `begin` finds dead: ten of those and the pool is empty.
   const transaction: Db['transaction'] = async (work, config) => {
     const client = await pool.connect()
     try {

@@ -235,6 +235,38 @@ test('a fault of the server is tried again, not given up', async () => {
   expect(outbox.state()).toBe('kept')
 })
 
+test('a write that the server fails at again and again is set aside with its reason, and the rest goes on', async () => {
+  answer = (s) =>
+    s.body.note === 'a'
+      ? { status: 500, body: { status: 500, code: 'fault', title: 'Something failed on our side' } }
+      : { status: 200, body: { id: 'r2', version: 2 } }
+  patch({ note: 'a' })
+  patch({ note: 'b' }, {}, 'r2')
+  for (let i = 0; i < 3; i++) {
+    await settle()
+    await outbox.flush()
+  }
+  await settle()
+  expect(entries()).toHaveLength(1)
+  expect(entries()[0]).toMatchObject({ state: 'refused', problem: { code: 'fault' }, body: { note: 'a' } })
+  expect(outbox.state()).toBe('needs-you')
+  // Sent again by hand, it has a fresh start.
+  answer = () => ({ status: 200, body: { id: 'r1', version: 4 } })
+  outbox.resolve(entries()[0]?.key ?? '', 'mine')
+  await settle()
+  expect(entries()).toHaveLength(0)
+})
+
+test('a server that is away, however long, sets nothing aside', async () => {
+  answer = () => ({ status: 503, body: { status: 503, code: 'database-away', title: 'away' } })
+  patch({ note: 'a' })
+  for (let i = 0; i < 6; i++) {
+    await settle()
+    await outbox.flush()
+  }
+  expect(entries()[0]).toMatchObject({ state: 'waiting' })
+})
+
 test('a field being typed in is not called saved', () => {
   outbox.setTyping('models.r1.note', true)
   expect(outbox.state()).toBe('saving')

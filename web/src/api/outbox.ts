@@ -13,6 +13,8 @@ interface Waiting<N extends ResourceName> {
   readonly state: 'waiting' | 'conflict' | 'refused'
   readonly problem?: Problem
   readonly tries: number
+  /** Times the server failed at it, as against being out of reach. */
+  readonly faults?: number
 }
 interface Making<N extends ResourceName> {
   readonly method: 'POST'
@@ -57,6 +59,11 @@ export interface Reports {
   /** A change was made again on top of somebody else's. */
   readonly merged: (entry: Entry) => void
 }
+
+/** A write that the server has failed at this often is set aside, so that the rest can go on. */
+const MAX_FAULTS = 3
+/** Statuses that say there is nobody at home, not that this write is at fault. */
+const AWAY: readonly number[] = [502, 503, 504]
 
 /** Pause before writes that got no answer are sent again. */
 const RETRY_MS = 2000
@@ -183,7 +190,14 @@ export function makeOutbox(name = 'ypsometer') {
         return
       }
     }
-    const entry: Entry = { ...write, key: crypto.randomUUID(), order: ++order, state: 'waiting', tries: 0 }
+    const entry: Entry = {
+      ...write,
+      key: crypto.randomUUID(),
+      order: ++order,
+      state: 'waiting',
+      tries: 0,
+      faults: 0,
+    }
     publish([...kept, entry])
     void store(entry).then(() => flush())
   }
@@ -239,13 +253,17 @@ export function makeOutbox(name = 'ypsometer') {
       await drop(entry)
       return true
     } catch (error) {
-      if (!(error instanceof ApiProblem) || error.problem.status >= 500) {
-        if (!(error instanceof Unreachable) && !(error instanceof ApiProblem)) throw error
-        replace(entry, { ...entry, tries: entry.tries + 1 })
-        return false
+      if (!(error instanceof Unreachable) && !(error instanceof ApiProblem)) throw error
+      if (error instanceof ApiProblem && error.problem.status < 500) {
+        settle(entry, error.problem)
+        return true
       }
-      settle(entry, error.problem)
-      return true
+      const failedAt = error instanceof ApiProblem && !AWAY.includes(error.problem.status)
+      const faults = (entry.faults ?? 0) + Number(failedAt)
+      const again: Entry = { ...entry, tries: entry.tries + 1, faults }
+      const setAside = failedAt && faults >= MAX_FAULTS
+      replace(entry, setAside ? { ...again, state: 'refused', problem: error.problem } : again)
+      return setAside
     }
   }
 

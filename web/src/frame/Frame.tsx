@@ -7,6 +7,7 @@ import { useEntries, useSaveState } from '../api/app'
 import { type SaveState } from '../api/outbox'
 import { Help } from './Help'
 import { theme, units } from './settings'
+import { SetAside } from './SetAside'
 import { Toasts } from './Toasts'
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
@@ -133,6 +134,7 @@ export function Frame() {
           </button>
         </div>
       </header>
+      <SetAside />
       <main id="main" className="flex-1 px-4 pt-3 pb-6 sm:px-6">
         <Outlet />
       </main>
