@@ -1,4 +1,4 @@
-import { BORE } from '@ypsometer/core/hydraulics'
+import { roughnessFits, SEGMENT_LIMITS } from '@ypsometer/core/hydraulics'
 import { MAX_LOG } from '@ypsometer/core/bench'
 import {
   LONGEST_WATCH,
@@ -88,24 +88,31 @@ export const specimens = resource({
   },
 })
 
-const bore = within(BORE.min, BORE.max, BORE.unit)
+/** A number within the limits that the core computes with. */
+const limited = (field: keyof typeof SEGMENT_LIMITS) => {
+  const { min, max, unit } = SEGMENT_LIMITS[field]
+  return within(min, max, unit)
+}
+const whole = (field: 'count' | 'holes') => limited(field).int('a whole number')
 /** A piece of the hose run, in flow order. Lengths in m. */
 export const Segment = z.discriminatedUnion('kind', [
-  z.object({
-    kind: z.literal('hose'),
-    id: name('An id', 40),
-    label: name('A name'),
-    length: within(0, 100, 'm'),
-    diameter: bore,
-    roughness: within(0, 0.005, 'm'),
-  }),
+  z
+    .object({
+      kind: z.literal('hose'),
+      id: name('An id', 40),
+      label: name('A name'),
+      length: limited('length'),
+      diameter: limited('diameter'),
+      roughness: within(0, 0.005, 'm'),
+    })
+    .refine(roughnessFits, { path: ['roughness'], error: 'at most a fifth of the bore' }),
   z.object({
     kind: z.literal('fitting'),
     id: name('An id', 40),
     label: name('A name'),
-    lossCoefficient: within(0, 1e6, 'velocity heads'),
-    diameter: bore,
-    count: z.int('a whole number').min(0, 'at least 0').max(100, 'at most 100'),
+    lossCoefficient: limited('lossCoefficient'),
+    diameter: limited('diameter'),
+    count: whole('count'),
     /** What it is, by the catalogue of fittings; null when nobody has said. */
     catalogue: z.enum(FITTING_IDS).nullable().optional(),
   }),
@@ -113,9 +120,9 @@ export const Segment = z.discriminatedUnion('kind', [
     kind: z.literal('spray-bar'),
     id: name('An id', 40),
     label: name('A name'),
-    holes: z.int('a whole number of holes').min(1, 'at least 1 hole').max(500, 'at most 500 holes'),
-    holeDiameter: within(0.0005, 0.05, 'm'),
-    dischargeCoefficient: within(0.1, 1.2, '(no unit)'),
+    holes: whole('holes'),
+    holeDiameter: limited('holeDiameter'),
+    dischargeCoefficient: limited('dischargeCoefficient'),
   }),
 ])
 export const Segments = z

@@ -68,6 +68,14 @@ export function dutyPoint(circuit: Circuit): DutyPoint {
   if (!Number.isFinite(staticHead))
     throw new OutOfRange('staticHead', staticHead, { words: 'a number of metres' })
   checkSegments(segments)
+  return solvedCircuit(circuit)
+}
+
+/**
+ * {@link dutyPoint} of a circuit whose input has been checked, and may since have been shifted to see what that does.
+ */
+export function solvedCircuit(circuit: Circuit): DutyPoint {
+  const { pump, staticHead } = circuit
   if (pump.shutOffHead <= staticHead) return { flow: 0, head: pump.shutOffHead, blocked: true }
   const flow = prepareNetwork(networkOf(circuit))().flows[0] ?? 0
   return { flow, head: pumpHead(flow, pump), blocked: false }

@@ -1,6 +1,6 @@
 import { expanded, type VariancePart } from '../statistics/uncertainty'
 import { quadraticForm, type FittedPump } from './bands'
-import { dutyPoint, type Circuit, type DutyPoint } from './circuit'
+import { dutyPoint, solvedCircuit, type Circuit, type DutyPoint } from './circuit'
 import { LABEL_EXPONENT, type Pump } from './pump'
 import type { Segment } from './segments'
 
@@ -67,10 +67,10 @@ export function uncertainDutyPoint(circuit: Circuit, knowledge: PumpKnowledge): 
   const { variance, parts } = pumpVariance(
     circuit.pump,
     knowledge,
-    (pump) => dutyPoint({ ...circuit, pump }).flow - duty.flow,
+    (pump) => solvedCircuit({ ...circuit, pump }).flow - duty.flow,
   )
   const withLosses = (by: number): number =>
-    dutyPoint({ ...circuit, segments: scaleLosses(circuit.segments, by) }).flow
+    solvedCircuit({ ...circuit, segments: scaleLosses(circuit.segments, by) }).flow
   const losses = Math.abs(withLosses(1 + LOSS_UNCERTAINTY) - withLosses(1 - LOSS_UNCERTAINTY)) / 2
   const all = variance + losses ** 2
   return {

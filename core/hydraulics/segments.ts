@@ -103,43 +103,48 @@ const inside = (v: number, min: number, max: number): boolean => v >= min && v <
 /** Bores (m) that hoses, fittings and risers may have. */
 export const BORE = { min: 0.002, max: 0.2, unit: 'm' } as const
 
-/** Limits of each field of a segment, in SI; the roughness limit is for the narrowest bore. */
-const LIMITS: Readonly<Record<string, Allowed>> = {
+/** Limits of each field of a segment, in SI, the one source of them: contract and screens take theirs from here. */
+export const SEGMENT_LIMITS = {
   length: { min: 0, max: 100, unit: 'm' },
   diameter: BORE,
-  roughness: { min: 0, words: 'at least 0 and at most a fifth of the bore' },
-  lossCoefficient: { min: 0, max: 1e6 },
-  count: { min: 0, max: 100 },
-  holes: { min: 1, max: 500 },
+  lossCoefficient: { min: 0, max: 1e6, unit: 'velocity heads' },
+  count: { min: 0, max: 100, unit: 'of them' },
+  holes: { min: 1, max: 500, unit: 'holes' },
   holeDiameter: { min: 0.0005, max: 0.05, unit: 'm' },
-  dischargeCoefficient: { min: 0.1, max: 1.2 },
-}
+  dischargeCoefficient: { min: 0.1, max: 1.2, unit: '(no unit)' },
+} as const
+/** A hose's roughness is at most this share of its bore: beyond a fifth there is no wall left to speak of. */
+export const ROUGHEST = 0.2
+const ROUGH: Allowed = { min: 0, words: 'at least 0 and at most a fifth of the bore' }
+const FIELDS = {
+  hose: ['length', 'diameter'],
+  fitting: ['diameter', 'lossCoefficient', 'count'],
+  'spray-bar': ['holes', 'holeDiameter', 'dischargeCoefficient'],
+} as const
 
-/** The first field of a segment that cannot be computed with, or null. */
-function badField(s: Segment): string | null {
-  if (s.kind === 'hose') {
-    if (!inside(s.length, 0, 100)) return 'length'
-    if (!inside(s.diameter, BORE.min, BORE.max)) return 'diameter'
-    return inside(s.roughness, 0, s.diameter / 5) ? null : 'roughness'
+/** True when a wall of this roughness fits a bore (both m). */
+export const roughnessFits = ({ roughness, diameter }: Pick<Hose, 'roughness' | 'diameter'>): boolean =>
+  inside(roughness, 0, diameter * ROUGHEST)
+
+/** The first field of a segment that cannot be computed with and what it may be, or null. */
+function badField(s: Segment): readonly [field: string, allowed: Allowed] | null {
+  const values: Readonly<Record<string, unknown>> = { ...s }
+  for (const field of FIELDS[s.kind]) {
+    const { min, max } = SEGMENT_LIMITS[field]
+    if (!inside(Number(values[field]), min, max)) return [field, SEGMENT_LIMITS[field]]
   }
-  if (s.kind === 'fitting') {
-    if (!inside(s.diameter, BORE.min, BORE.max)) return 'diameter'
-    if (!inside(s.lossCoefficient, 0, 1e6)) return 'lossCoefficient'
-    return inside(s.count, 0, 100) ? null : 'count'
-  }
-  if (!inside(s.holes, 1, 500)) return 'holes'
-  if (!inside(s.holeDiameter, 0.0005, 0.05)) return 'holeDiameter'
-  return inside(s.dischargeCoefficient, 0.1, 1.2) ? null : 'dischargeCoefficient'
+  return s.kind === 'hose' && !roughnessFits(s) ? ['roughness', ROUGH] : null
 }
 
 /** Throws OutOfRange naming the field, as `segments[i].field`, if a segment cannot be computed. */
 export function checkSegments(segments: readonly Segment[]): void {
   for (let i = 0; i < segments.length; i++) {
     const s = segments[i]
-    const field = s && badField(s)
-    if (field) {
+    const bad = s && badField(s)
+    if (bad) {
+      const [field, allowed] = bad
       const value = Object.entries(s).find(([k]) => k === field)?.[1]
-      throw new OutOfRange(`segments[${i}].${field}`, Number(value ?? NaN), LIMITS[field] ?? {})
+      throw new OutOfRange(`segments[${i}].${field}`, Number(value ?? NaN), allowed)
     }
   }
 }

@@ -95,7 +95,9 @@ function worthOf(c: PathCase, w: FillWeights): Worth {
  */
 export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcome {
   const topology = topologyOf(c)
-  const { flow, results } = solved(topology)
+  const { flow: net, results } = solved(topology)
+  // What would run back through a pump that cannot lift is not delivered.
+  const flow = Math.max(0, net)
   const passed = (id: string): number => Math.max(0, results.get(id)?.flow ?? 0)
   const ways = [...topology.parts].flatMap(([id, p]) =>
     p.what === 'wall' || p.what === 'gap' ? [{ id, layerIds: p.layerIds }] : [],

@@ -206,8 +206,8 @@ function chamberElements(
 }
 
 /**
- * The gaps beside layers. Where one runs on at the same width past the next layer, both share one slot, entered and left
- * once: a bed is the same however many layers it is entered as.
+ * The gaps beside layers. Where one runs on at the same width past the next layer, both share one slot, entered and
+ * left once: a bed is the same however many layers it is entered as.
  */
 function gapSlots(
   line: Line,

@@ -131,7 +131,11 @@ export const BYPASS_RULES: readonly Rule[] = [
       o.layers.some((l) => l.counts) && o.meetsMedia < MEETS_LIMIT
         ? [
             {
-              sentence: ['Only ', said(meetsFigure(o)), ` of the water meets biological media.${aboutTheLine(o.meetsMedia, MEETS_LIMIT)}`],
+              sentence: [
+                'Only ',
+                said(meetsFigure(o)),
+                ` of the water meets biological media.${aboutTheLine(o.meetsMedia, MEETS_LIMIT)}`,
+              ],
             },
           ]
         : [],
