@@ -14,7 +14,7 @@ function wordsOf(e: Entry): string {
   const texts = Object.entries(fields).filter(([k, v]) => typeof v === 'string' && v && !/^id$|Id$/.test(k))
   return Object.entries({ ...Object.fromEntries(texts), ...(typed as object | undefined) })
     .slice(0, 3)
-    .map(([k, v]) => `${k} ${String(v)}`)
+    .map(([k, v]) => `${k} “${String(v)}”`)
     .join(', ')
 }
 const reasonOf = ({ state, problem }: Entry): string => {

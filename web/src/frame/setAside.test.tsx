@@ -35,7 +35,7 @@ test('each write set aside is named, with its reason and both ways out', () => {
   expect(screen.getByText('3 entries are kept on this device and need your decision')).toBeTruthy()
   const rows = screen.getAllByRole('listitem', { hidden: true })
   expect(rows.map((r) => r.textContent)).toEqual([
-    'New run (kind bucket, volume 10 L): Something failed on our sideTry againGive it up',
+    'New run (kind “bucket”, volume “10 L”): Something failed on our sideTry againGive it up',
     'Change to a model: name: at least one characterTry againGive it up',
     'Removal of a claim: changed elsewhere meanwhileKeep mineTake theirs',
   ])
