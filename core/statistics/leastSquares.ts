@@ -37,11 +37,49 @@ export interface Fit {
  * @throws TooFew when there are fewer points than parameters.
  */
 export function fitNonlinear(problem: FitProblem): Fit {
-  const { x, y, model } = problem
+  const { x, initial } = problem
   const weights = problem.weights ?? x.map(() => 1)
-  const p = problem.initial.length
+  const p = initial.length
   if (x.length < p) throw new TooFew('points', x.length, p, `${p} parameters need at least ${p} points.`)
-  const scale = problem.initial.map((v) => (v === 0 ? 1 : Math.abs(v)))
+  const parameters = best(problem, weights)
+  return { parameters, ...spread(problem, parameters, weights, scaleOf(initial)) }
+}
+
+const scaleOf = (initial: readonly number[]): readonly number[] =>
+  initial.map((v) => (v === 0 ? 1 : Math.abs(v)))
+
+/**
+ * The parameters of least squares. The library stops where its step runs into a bound: what ends at one is held there,
+ * and the others are fitted anew.
+ */
+function best(problem: FitProblem, weights: readonly number[]): readonly number[] {
+  const found = settled(problem, weights)
+  const { model, min, max } = problem
+  const at = (v: number, bound: number | undefined): boolean =>
+    bound !== undefined && Math.abs(v - bound) <= 1e-9 * Math.abs(bound)
+  const free = found.map((v, i) => !at(v, min?.[i]) && !at(v, max?.[i]))
+  if (free.every(Boolean) || !free.some(Boolean)) return found
+  const ofFree = <T>(list: readonly T[]): readonly T[] => list.filter((_, i) => free[i])
+  const whole = (part: readonly number[]): readonly number[] => {
+    const next = [...part]
+    return found.map((v, i) => (free[i] ? (next.shift() ?? v) : v))
+  }
+  const rest = best(
+    {
+      ...problem,
+      model: (q) => model(whole(q)),
+      initial: ofFree(found),
+      ...(min && { min: ofFree(min) }),
+      ...(max && { max: ofFree(max) }),
+    },
+    weights,
+  )
+  return whole(rest)
+}
+
+function settled(problem: FitProblem, weights: readonly number[]): readonly number[] {
+  const { x, y, model } = problem
+  const scale = scaleOf(problem.initial)
   const unscale = (q: readonly number[]): number[] => q.map((v, i) => v * (scale[i] ?? 1))
   const bound = (b: readonly number[] | undefined): number[] | undefined =>
     b?.map((v, i) => v / (scale[i] ?? 1))
@@ -76,8 +114,7 @@ export function fitNonlinear(problem: FitProblem): Fit {
     q = [...result.parameterValues]
     if (round >= dampings.length && moved < 1e-11) break
   }
-  const parameters = unscale(q)
-  return { parameters, ...spread(problem, parameters, weights, scale) }
+  return unscale(q)
 }
 
 function spread(

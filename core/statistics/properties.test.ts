@@ -106,6 +106,39 @@ describe('weighted fits', () => {
   })
 })
 
+describe('fits to numbers as small or large as SI makes them', () => {
+  // y = a + b·x² with a = 3, b = −0.5, in parts of `size`: by hand, least squares of exact data is the truth itself.
+  const parabola = (q: readonly number[]) => (x: number) => (q[0] ?? 0) + (q[1] ?? 0) * x * x
+  const x = [0, 1, 2, 3, 4]
+  test.each([1e-9, 1e-4, 1e6])('at size %p, from a start ten times off', (size) => {
+    const y = x.map((v) => size * (3 - 0.5 * v * v))
+    const initial = [0.3 * size, -5 * size]
+    const { parameters } = fitNonlinear({ x, y, model: parabola, initial })
+    expect(parameters.map((v) => v / size)).toEqual([
+      expect.closeTo(3, 8) as number,
+      expect.closeTo(-0.5, 8) as number,
+    ])
+    // A bound stands in the parameter's own unit, whatever the size.
+    const bounded = fitNonlinear({ x, y, model: parabola, initial, max: [2 * size, 0] })
+    expect((bounded.parameters[0] ?? 0) / size).toBeCloseTo(2, 8)
+    // With a held at 2: b = Σx²(y − 2)/Σx⁴ = (1·0.5 − 4·1 − 9·3.5 − 16·7)/354 = −147/354.
+    expect((bounded.parameters[1] ?? 0) / size).toBeCloseTo(-147 / 354, 5)
+  })
+  test('a flow of a litre a minute with errors of a per cent: the error of its mean is known to be 1 % / √4', () => {
+    const y = [1.6e-5, 1.61e-5, 1.59e-5, 1.6e-5]
+    const mean = fitNonlinear({
+      x: [0, 1, 2, 3],
+      y,
+      weights: y.map(() => 1 / 1.6e-7 ** 2),
+      model: (q) => () => q[0] ?? 0,
+      initial: [2e-5],
+      absolute: true,
+    })
+    expect(mean.parameters[0]).toBeCloseTo(1.6e-5, 10)
+    expect(mean.standardErrors[0]).toBeCloseTo(0.8e-7, 11)
+  })
+})
+
 test('quantiles: odd about the middle, falling to the normal as freedom grows; Grubbs asks for three', () => {
   fc.assert(
     fc.property(
