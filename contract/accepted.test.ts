@@ -8,6 +8,7 @@ import {
 } from '@ypsometer/contract'
 import { readingProblem } from '@ypsometer/core/trials/readings'
 import { CoreError } from '@ypsometer/core/errors'
+import { roughnessFits } from '@ypsometer/core/hydraulics'
 import { assess } from '@ypsometer/core/judging'
 import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
@@ -95,7 +96,10 @@ const dossiers = fc
     fills: several('fills', { modelId }, 2),
   })
   .map(({ hooked, ...d }) => {
-    const hookups = d.hookups.slice(0, hooked)
+    // The server refuses a hose that is rougher than its bore allows.
+    const hookups = (d.hookups as unknown as Dossier['hookups'])
+      .slice(0, hooked)
+      .filter((h) => h.segments.every((s) => s.kind !== 'hose' || roughnessFits(s)))
     const there = new Set(hookups.map((r) => r.id))
     const trials = (d.trials as unknown as Dossier['trials']).map((t) =>
       there.has(t.hookupId ?? '') ? t : { ...t, hookupId: null },

@@ -1,4 +1,4 @@
-import { roughnessFits, SEGMENT_LIMITS } from '@ypsometer/core/hydraulics'
+import { SEGMENT_LIMITS } from '@ypsometer/core/hydraulics'
 import { MAX_LOG } from '@ypsometer/core/bench'
 import {
   LONGEST_WATCH,
@@ -96,16 +96,14 @@ const limited = (field: keyof typeof SEGMENT_LIMITS) => {
 const whole = (field: 'count' | 'holes') => limited(field).int('a whole number')
 /** A piece of the hose run, in flow order. Lengths in m. */
 export const Segment = z.discriminatedUnion('kind', [
-  z
-    .object({
-      kind: z.literal('hose'),
-      id: name('An id', 40),
-      label: name('A name'),
-      length: limited('length'),
-      diameter: limited('diameter'),
-      roughness: within(0, 0.005, 'm'),
-    })
-    .refine(roughnessFits, { path: ['roughness'], error: 'at most a fifth of the bore' }),
+  z.object({
+    kind: z.literal('hose'),
+    id: name('An id', 40),
+    label: name('A name'),
+    length: limited('length'),
+    diameter: limited('diameter'),
+    roughness: within(0, 0.005, 'm'),
+  }),
   z.object({
     kind: z.literal('fitting'),
     id: name('An id', 40),

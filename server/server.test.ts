@@ -203,9 +203,13 @@ describe('one model cannot take the shelf down', () => {
       { quantity: 'tank-max', value: 0.1 },
     ])
       await h.create('/claims', { modelId: made.body.id, ...claim })
-    // A wall rougher than a fifth of its bore is taken by the contract and by no formula.
-    const rough = { kind: 'hose', id: 'a', label: 'Hose', length: 1, diameter: 0.004, roughness: 0.005 }
-    await h.create('/hookups', { modelId: made.body.id, name: 'Rough', segments: [rough] })
+    // A wall rougher than a fifth of its bore fits no formula: it is refused, and an old row that has it is borne.
+    const hose = { kind: 'hose', id: 'a', label: 'Hose', length: 1, diameter: 0.004, roughness: 0.0008 }
+    const rough = { modelId: made.body.id, name: 'Rough', segments: [{ ...hose, roughness: 0.00081 }] }
+    expect((await h.create('/hookups', rough)).body.errors[0].field).toBe('segments.0.roughness')
+    const hookup = await h.create('/hookups', { ...rough, segments: [hose] })
+    expect(hookup.status).toBe(201)
+    await h.db.execute(sql`update segment set roughness = 0.005 where hookup_id = ${hookup.body.id}`)
     const page = (await h.call('GET', '/models?limit=100')).body
     const row = page.items.find((r: { model: { id: string } }) => r.model.id === made.body.id)
     expect(row).toMatchObject({ level: 'open', flow: null, problem: expect.stringContaining('roughness') })

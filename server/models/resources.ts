@@ -1,5 +1,6 @@
 import type { CreatedOf, Layer, Segment } from '@ypsometer/contract'
 import { logSummary } from '@ypsometer/core/bench'
+import { roughnessFits } from '@ypsometer/core/hydraulics'
 import { readingProblem } from '@ypsometer/core/trials'
 import { asc, eq, inArray } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
@@ -45,6 +46,14 @@ function checkBody({ emptyMass, fullMass }: Written<'bodies'>): void {
 export function checkReading(row: Written<'readings'>, at = ''): void {
   const wrong = readingProblem(row.kind, row)
   if (wrong) throw fieldProblem(`${at}${wrong.field}`, wrong.message)
+}
+
+/** A hose's wall must leave room for water: the core computes up to a fifth of the bore. */
+function checkHookup({ segments = [] }: Written<'hookups'>): void {
+  segments.forEach((s, i) => {
+    if (s.kind === 'hose' && !roughnessFits(s))
+      throw fieldProblem(`segments.${i}.roughness`, 'at most a fifth of the bore')
+  })
 }
 
 /** A reading's columns: its time is text in JSON. */
@@ -147,7 +156,7 @@ export function registerDossierRows(app: FastifyInstance, db: Db): void {
   registerEditable(app, db, { name: 'models', table: model })
   registerEditable(app, db, { name: 'claims', table: claim, check: checkClaim })
   registerEditable(app, db, { name: 'specimens', table: specimen })
-  registerEditable(app, db, { name: 'hookups', table: hookup, parts: segments })
+  registerEditable(app, db, { name: 'hookups', table: hookup, parts: segments, check: checkHookup })
   registerEditable(app, db, { name: 'fills', table: fill, parts: layers })
   registerEditable(app, db, { name: 'trials', table: trial })
   registerEditable(app, db, {
