@@ -3,7 +3,7 @@ import { placeFill, weighFill } from '@ypsometer/core/fills'
 import { pumpFlow } from '@ypsometer/core/hydraulics'
 import { seeded, seededNormal } from '@ypsometer/core/statistics'
 import { partsOf, printedItems, CHECKLISTS, underneath } from '@ypsometer/core/teardown'
-import { volumeAudit } from '@ypsometer/core/volumes'
+import { UNMEASURED_BODY, volumeAudit } from '@ypsometer/core/volumes'
 import { writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -365,15 +365,7 @@ function weighedMedia(t: Truth) {
   const fill = fillsOf(t).find((f) => f.basis === 'as-shipped')
   if (!fill || !t.weighed) return {}
   const placed = placeFill(t.kind, chambersOf(t), fill, BENCH_MEDIA)
-  const body = {
-    outerWidth: 1,
-    outerDepth: 1,
-    outerHeight: 1,
-    waterFill: null,
-    emptyMass: null,
-    fullMass: null,
-  }
-  const { biologicalMass } = weighFill(t.kind, placed.chambers, body, 0)
+  const { biologicalMass } = weighFill(t.kind, placed.chambers, UNMEASURED_BODY, 0)
   const mediaMass = Math.round(biologicalMass * t.weighed * 100) / 100
   return { mediaMass, mediaMassBy: 'scale', typed: { mediaMass: `${mediaMass} kg` } } as const
 }

@@ -6,6 +6,7 @@ import { flowFigure as pathFlowFigure, capacityFiguresOf } from '../path/figures
 import { outcomeOf, type Outcome } from '../path/outcome'
 import type { CapacityFigures, StockClass } from '../tanks'
 import { FILTERS, hasPump } from '../kinds'
+import { UNMEASURED_BODY } from '../volumes'
 import { labelBias, type LabelBias } from './bias'
 import type { FlowBasis } from './basis'
 import { bestTrial, installedTrial, type TrialResult } from './flows'
@@ -126,7 +127,7 @@ function carried(input: FillInput, state: 'as-shipped' | 'proposed', stock: Stoc
   const record: PathRecord = {
     model,
     assessment: { pump, trials },
-    body: NO_BODY,
+    body: UNMEASURED_BODY,
     chambers: [],
     media: [],
     fills: [fill],
@@ -138,14 +139,6 @@ function carried(input: FillInput, state: 'as-shipped' | 'proposed', stock: Stoc
   const o = outcomeOf({ ...base.base, fill }, stock)
   return o.flow > 0 ? pathFlowFigure(o) : null
 }
-const NO_BODY = {
-  outerWidth: 1,
-  outerDepth: 1,
-  outerHeight: 1,
-  waterFill: null,
-  emptyMass: null,
-  fullMass: null,
-} as const
 const FILL_NAMES = { 'as-shipped': 'As shipped', proposed: 'As proposed' } as const
 
 const BODY_BAND = {

@@ -1,5 +1,13 @@
 import { put, putFigure, type Figure } from '../figures'
-import { RULE_BAND, turnover, type CapacityFigures, type Limit, type StockClass } from '../tanks'
+import {
+  RULE_BAND,
+  ruleHalf,
+  smallestTank,
+  turnover,
+  type CapacityFigures,
+  type Limit,
+  type StockClass,
+} from '../tanks'
 
 /** What a limit was worked out from: what a fill brings, and the label's top. */
 export interface LimitInputs extends Omit<CapacityFigures, 'fill'> {
@@ -9,8 +17,6 @@ export interface LimitInputs extends Omit<CapacityFigures, 'fill'> {
 /** One limit of a tank range with its working: the rule of thumb and the numbers put into it. */
 export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs): Figure {
   const { flow, meets, mass } = inputs
-  const within = (own: Figure | null, rule: number): number =>
-    limit.volume * Math.hypot(own?.value ? (own.uncertainty ?? 0) / own.value : 0, rule)
   const common = {
     id: `limit-${stock.id}-${limit.constraint}`,
     value: limit.volume,
@@ -23,7 +29,7 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
       return {
         ...common,
         label: `Largest tank by turnover, ${stock.label.toLowerCase()}`,
-        uncertainty: within(flow, RULE_BAND.turnover),
+        uncertainty: ruleHalf(limit.volume, flow, RULE_BAND.turnover),
         formula: 'V = Q · share that meets the media ÷ turnovers per hour',
         working: [
           putFigure('Q', flow),
@@ -35,7 +41,7 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
       return {
         ...common,
         label: `Largest tank by media mass, ${stock.label.toLowerCase()}`,
-        uncertainty: within(mass, RULE_BAND.litresPerKilogram),
+        uncertainty: ruleHalf(limit.volume, mass, RULE_BAND.litresPerKilogram),
         formula: 'V = m × litres per kilogram',
         working: [
           ...(mass ? [putFigure('m', mass)] : []),
@@ -46,7 +52,7 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
       return {
         ...common,
         label: `Largest tank by oversizing, ${stock.label.toLowerCase()}`,
-        uncertainty: within(null, RULE_BAND.oversizing),
+        uncertainty: ruleHalf(limit.volume, null, RULE_BAND.oversizing),
         formula: 'V = claimed largest tank ÷ factor',
         working: [
           put('claim', 'largest tank claimed', inputs.claimedMax ?? 0, 'volume', 'printed'),
@@ -66,10 +72,8 @@ export function limitFigure(limit: Limit, stock: StockClass, inputs: LimitInputs
 export const smallestFigure = (stock: StockClass, flow: Figure): Figure => ({
   id: `smallest-${stock.id}`,
   label: `Smallest tank, ${stock.label.toLowerCase()}`,
-  value: (flow.value * 3600) / stock.maxTurnover,
-  uncertainty:
-    ((flow.value * 3600) / stock.maxTurnover) *
-    Math.hypot(flow.value ? (flow.uncertainty ?? 0) / flow.value : 0, RULE_BAND.turnover),
+  value: smallestTank(flow.value, stock),
+  uncertainty: ruleHalf(smallestTank(flow.value, stock), flow, RULE_BAND.turnover),
   dimension: 'volume',
   provenance: 'rule',
   formula: 'V = Q ÷ most turnovers per hour',

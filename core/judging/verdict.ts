@@ -128,7 +128,9 @@ export function verdict(input: VerdictInput): Verdict {
     overclaim && normal
       ? normal.maxInterval.map((m) => (m > 0 ? levelOf((claimedMax ?? 0) / m) : 'far-overclaimed'))
       : []
-  const derived = { basis, shipped, proposed, ranges, overclaim, supported }
+  const could =
+    proposed && normalClass ? { fill: proposed, supported: capacityFigure(proposed, normalClass) } : null
+  const derived = { basis, shipped, proposed: could, ranges, overclaim, supported }
   return {
     level,
     words: verdictWords(level, isFirm(basis), ends),
@@ -138,8 +140,7 @@ export function verdict(input: VerdictInput): Verdict {
     overclaim,
     supported,
     shipped,
-    proposed:
-      proposed && normalClass ? { fill: proposed, supported: capacityFigure(proposed, normalClass) } : null,
+    proposed: could,
     ranges,
     claimedRange: { min: claimedMin, max: claimedMax },
     reasons: reasons(input, stockClasses, derived),
@@ -151,7 +152,7 @@ interface Derived {
   readonly supported: Figure | null
   readonly basis: FlowBasis
   readonly shipped: JudgedFill | null
-  readonly proposed: JudgedFill | null
+  readonly proposed: Verdict['proposed']
   readonly ranges: readonly SupportedRange[]
   readonly overclaim: Figure | null
 }
@@ -209,16 +210,14 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
       `The media as weighed are ${Math.round(apart * 100)} % ${shipped.calibration > 1 ? 'more' : 'less'} than the fill on record holds: ` +
         'weigh them again, or correct the layers.',
     )
-  if (d.proposed && normalClass) {
-    const could = capacityFigure(d.proposed, normalClass)
+  if (d.proposed)
     add(
       'proposed',
       'note',
-      `With “${d.proposed.fill.name}” in it, it could carry `,
-      sayFigure(could),
+      `With “${d.proposed.fill.fill.name}” in it, it could carry `,
+      sayFigure(d.proposed.supported),
       ' normally stocked.',
     )
-  }
   for (const { id, sentence } of labelDisagreements(model)) out.push({ id, tone: 'caution', sentence })
   if (input.againstLabel) labelReason(input.againstLabel, add)
   lowEnd(input, d, classes, add)

@@ -35,11 +35,17 @@ export interface Capacity {
   readonly binding: 'media-mass' | 'turnover'
 }
 
-const relative = ({ value, uncertainty = 0 }: Known): number => (value > 0 ? uncertainty / value : 0)
-/** A rule's result with the doubts in what goes in and in the rule, taken as independent. */
-const within = (value: number, own: number, rule: number): Interval => {
-  const half = value * Math.hypot(own, rule)
-  return [Math.max(0, value - half), value + half]
+/**
+ * Half-width of a rule's result, in its unit: the relative doubt of what goes in and of the rule, taken as independent.
+ * Null: what goes in is printed, and nothing of it is doubted.
+ */
+export const ruleHalf = (result: number, from: Known | null, rule: number): number =>
+  result * Math.hypot(from && from.value > 0 ? (from.uncertainty ?? 0) / from.value : 0, rule)
+
+/** The interval of a rule's result; see {@link ruleHalf}. */
+export function ruleInterval(result: number, from: Known, rule: number): Interval {
+  const half = ruleHalf(result, from, rule)
+  return [Math.max(0, result - half), result + half]
 }
 
 /**
@@ -51,12 +57,12 @@ const within = (value: number, own: number, rule: number): Interval => {
 export function capacityOf({ flow, meets, mass }: CapacityInput, stock: StockClass): Capacity {
   requireRange('flow', flow.value, { min: 0, unit: 'm³/s' })
   const byTurnover = (flow.value * meets * 3600) / stock.minTurnover
-  const flowInterval = within(byTurnover, relative(flow), RULE_BAND.turnover)
+  const flowInterval = ruleInterval(byTurnover, flow, RULE_BAND.turnover)
   if (!mass)
     return { volume: byTurnover, interval: flowInterval, byMass: null, byTurnover, binding: 'turnover' }
   requireRange('mass', mass.value, { min: 0, max: 1000, unit: 'kg' })
   const byMass = (mass.value * stock.litresPerKilogram) / 1000
-  const massInterval = within(byMass, relative(mass), RULE_BAND.litresPerKilogram)
+  const massInterval = ruleInterval(byMass, mass, RULE_BAND.litresPerKilogram)
   return {
     volume: Math.min(byMass, byTurnover),
     interval: [Math.min(massInterval[0], flowInterval[0]), Math.min(massInterval[1], flowInterval[1])],
@@ -89,7 +95,8 @@ export function capacityFigure(of: CapacityFigures, stock: StockClass): Figure {
     id: `carries-${stock.id}-${of.fill.id}`,
     label: `Carries, ${stock.label.toLowerCase()}`,
     value: volume,
-    uncertainty: (interval[1] - interval[0]) / 2,
+    // The wider side, where flow and mass bind nearly alike: never surer than the interval it is judged by.
+    uncertainty: Math.max(volume - interval[0], interval[1] - volume),
     dimension: 'volume',
     provenance: 'rule',
     conditions: [

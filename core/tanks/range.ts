@@ -1,5 +1,5 @@
 import { requirePositive } from '../errors'
-import { capacityOf, RULE_BAND, type CapacityInput, type Interval } from './capacity'
+import { capacityOf, RULE_BAND, ruleInterval, type CapacityInput, type Interval } from './capacity'
 import type { StockClass } from './stock'
 
 /** What a model brings with a named fill, and the top its label claims (m³); undefined when it claims none. */
@@ -34,19 +34,20 @@ export interface SupportedRange {
 export const turnover = (flow: number, volume: number): number =>
   (flow * 3600) / requirePositive('volume', volume, 'm³')
 
+/** The tank (m³) below which a flow (m³/s) makes too strong a current: Q·3600 ÷ most turnovers an hour. */
+export const smallestTank = (flow: number, stock: StockClass): number => (flow * 3600) / stock.maxTurnover
+
 /**
  * The tanks a model will really carry for a stock class, with one fill.
  *
- * Top: {@link capacityOf}. Bottom: Q·3600 / max turnover, below which the current is too strong; it takes the whole
- * flow, whatever meets the media. The oversizing rule (label top / factor) stands beside them and does not bind,
- * because it rests on the label alone. All are rules of thumb, each with its band.
+ * Top: {@link capacityOf}. Bottom: {@link smallestTank}; it takes the whole flow, whatever meets the media. The
+ * oversizing rule (label top / factor) stands beside them and does not bind, because it rests on the label alone. All
+ * are rules of thumb, each with its band.
  * @throws OutOfRange as {@link capacityOf}.
  */
 export function supportedRange(model: ModelCapability, stock: StockClass): SupportedRange {
   const { volume, interval, byMass, byTurnover, binding } = capacityOf(model, stock)
-  const perHour = model.flow.value * 3600
-  const min = perHour / stock.maxTurnover
-  const half = min * Math.hypot((model.flow.uncertainty ?? 0) / (model.flow.value || 1), RULE_BAND.turnover)
+  const min = smallestTank(model.flow.value, stock)
   const limits: Limit[] = [{ constraint: 'turnover', volume: byTurnover, binding: binding === 'turnover' }]
   if (byMass !== null)
     limits.push({ constraint: 'media-mass', volume: byMass, binding: binding === 'media-mass' })
@@ -61,7 +62,7 @@ export function supportedRange(model: ModelCapability, stock: StockClass): Suppo
     stockClass: stock.id,
     min,
     max: volume,
-    minInterval: [Math.max(0, min - half), min + half],
+    minInterval: ruleInterval(min, model.flow, RULE_BAND.turnover),
     maxInterval: interval,
     limits,
     binding,

@@ -168,6 +168,9 @@ describe('limits, their ends and their workings', () => {
     const d = capacityOf({ flow: { value: lph(600) }, meets: 1, mass: { value: 1.5 } }, normal)
     expect(d.interval[1] * 1000).toBeCloseTo(172.5, 6)
     expect(d.interval[0] * 1000).toBeCloseTo(120, 6)
+    // What is shown beside 150 L is the wider side, 30 L down, not the mean of both sides.
+    const shown = capacityFigure({ fill: { id: 'f', name: 'As shipped' }, flow: figure('flow', lph(600)), meets: figure('meets', 1), mass: figure('mass', 1.5) }, normal) // prettier-ignore
+    expect((shown.uncertainty ?? 0) * 1000).toBeCloseTo(30, 6)
   })
   test('the working of a capacity, worked again, gives it back; without media on record it has none in it', () => {
     const of = { fill: { id: 'f', name: 'As shipped' }, flow: figure('flow', lph(600)), meets: figure('meets', 0.8), mass: figure('mass', 1) } // prettier-ignore

@@ -93,6 +93,16 @@ export interface BodyRecord {
   readonly fullMass: number | null
 }
 
+/** A body of which nothing is measured: for what asks of the inside only its chambers, or nothing. */
+export const UNMEASURED_BODY: BodyRecord = {
+  outerWidth: 1,
+  outerDepth: 1,
+  outerHeight: 1,
+  waterFill: null,
+  emptyMass: null,
+  fullMass: null,
+}
+
 /** A chamber with its litres named. */
 export interface NamedChamber {
   readonly chamber: Chamber

@@ -1,12 +1,5 @@
 import { timingMethod } from '@ypsometer/contract'
-import {
-  CLAIM_QUANTITIES,
-  flowAgainstLabel,
-  hasPump,
-  labelBias,
-  trialResults,
-  type LabelBias,
-} from '@ypsometer/core/judging'
+import { flowAgainstLabel, hasPump, labelBias, trialResults, type LabelBias } from '@ypsometer/core/judging'
 import { FLOW_KINDS } from '@ypsometer/core/trials'
 import { and, asc, desc, eq, inArray, isNull, lte, gte } from 'drizzle-orm'
 import type { Db } from '../db/client'
@@ -87,7 +80,7 @@ async function measuredBias(db: Db): Promise<LabelBias> {
         c.modelId === t.modelId && c.value !== null
           ? [
               {
-                quantity: CLAIM_QUANTITIES[0],
+                quantity: 'rated-flow' as const,
                 value: c.value,
                 mainsFrequency: c.mainsFrequency,
                 qualifier: c.qualifier,
