@@ -84,20 +84,22 @@ function formulaOf(kind: TrialKind, of = ''): string {
 }
 
 /** One timed run as a flow of its own. */
-export const runFigure = (run: BenchReading, flow: number, index: number, kind: TrialKind): Figure => ({
-  id: `run-${index}`,
-  label: `Run ${index + 1}`,
-  value: flow,
-  dimension: 'flow',
-  provenance: 'measured',
-  formula: formulaOf(kind),
-  working: [
-    ...(run.volume ? [put('V', 'vessel to the mark', run.volume, 'volume', 'measured')] : []),
-    ...(kind === 'weighed' ? [put('m', 'scale gained', run.value ?? 0, 'mass', 'measured')] : []),
-    ...(kind === 'meter' ? [put('N', 'pulses', run.value ?? 0, 'ratio', 'measured')] : []),
-    ...(run.seconds ? [put('t', 'seconds', run.seconds, 'time', 'measured')] : []),
-  ],
-})
+export function runFigure(run: BenchReading, flow: number, index: number, kind: TrialKind): Figure {
+  const reads = FLOWS[kind]?.reads
+  return {
+    id: `run-${index}`,
+    label: `Run ${index + 1}`,
+    value: flow,
+    dimension: 'flow',
+    provenance: 'measured',
+    formula: formulaOf(kind),
+    working: [
+      ...(run.volume ? [put('V', 'vessel to the mark', run.volume, 'volume', 'measured')] : []),
+      ...(reads && run.value ? [put(reads.symbol, reads.label, run.value, reads.dimension, 'measured')] : []),
+      ...(run.seconds ? [put('t', 'seconds', run.seconds, 'time', 'measured')] : []),
+    ],
+  }
+}
 
 /** The mean of a trial's timed runs with every part of its uncertainty. */
 export function flowFigure(

@@ -30,6 +30,7 @@ import {
 import { expanded } from '../statistics'
 import { waterProperties } from '../water'
 import { pooledScatter, type TrialResult } from './flows'
+import { wholeReadings } from '../trials/readings'
 import { atMains, claimed, labelFigure } from './labels'
 import type { HookupRecord, ModelRecord, TrialRecord } from './records'
 import { hasPump } from '../kinds'
@@ -90,10 +91,11 @@ export function curvePoints(model: ModelRecord, results: readonly TrialResult[])
     }
   })
   const stops = model.trials
-    .filter((t) => t.kind === 'shut-off' && t.runs.length > 0)
-    .map((t) => {
+    .filter((t) => t.kind === 'shut-off')
+    .map((t) => ({ ...t, heads: wholeReadings('shut-off', t.runs).map((r) => r.value) }))
+    .filter((t) => t.heads.length > 0)
+    .map(({ heads, ...t }) => {
       const ratio = model.mainsFrequency / t.mainsFrequency
-      const heads = t.runs.map((r) => r.value ?? 0)
       const head = mean(heads) * ratio ** 2
       return {
         trialId: t.id,

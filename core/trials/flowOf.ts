@@ -1,3 +1,4 @@
+import type { Figure } from '../figures'
 import type { FlowResult, TimingMethod } from '../bench/flowRuns'
 import type { TrialKind, TrialSetup } from './readings'
 import type { BenchReading } from './shape'
@@ -31,6 +32,12 @@ export interface FlowOf {
   readonly systematic: string
   /** Flow of one run, in symbols; null where it is read. */
   readonly formula: string | null
+  /** What a run's value stands for in that formula. */
+  readonly reads?: {
+    readonly symbol: string
+    readonly label: string
+    readonly dimension: Figure['dimension']
+  }
   /** The standard it follows besides the GUM. */
   readonly standard?: string
   /** @throws OutOfRange naming the reading at fault. */

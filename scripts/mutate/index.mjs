@@ -1,7 +1,7 @@
 #!/usr/bin/env node
-// `npm run mutate [folder …]`: breaks the core by hand-sized mutants, a folder at a time, and counts those that the
-// folder's own tests notice (with MUTATE_ALL=1: any test of the core). It takes minutes to an hour a folder and is not
-// part of `npm test`.
+// `npm run mutate [folder …]`: breaks the core by small mutants, a folder at a time, and counts those that a test
+// notices: first the folder's own tests, then, for what is left, all of the core's. It takes minutes to an hour a
+// folder and is not part of `npm test`.
 import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -13,43 +13,45 @@ const OUT = join(ROOT, 'node_modules', '.cache', 'mutate')
 mkdirSync(OUT, { recursive: true })
 
 const KILLED = ['Killed', 'Timeout']
-const COUNTED = [...KILLED, 'Survived', 'NoCoverage']
-const table = []
-const survivors = []
-for (const folder of folders) {
-  if (!existsSync(join(ROOT, 'core', folder))) throw new Error(`There is no folder core/${folder}.`)
+const LEFT = ['Survived', 'NoCoverage']
+
+/** Runs the mutants of a folder, or of some places in it, and reads them back, each with its file's text. */
+function round(folder, places) {
   spawnSync(join(ROOT, 'node_modules', '.bin', 'stryker'), ['run', 'scripts/mutate/stryker.config.mjs'], {
     cwd: ROOT,
     stdio: 'inherit',
-    env: { ...process.env, MUTATE_FOLDER: folder },
+    env: { ...process.env, MUTATE_FOLDER: folder, ...(places && { MUTATE_PLACES: places.join(',') }) },
   })
-  const report = JSON.parse(readFileSync(join(OUT, `${folder}.json`), 'utf8'))
-  const mutants = Object.values(report.files).flatMap((f) => f.mutants)
-  for (const [file, { mutants: own, source }] of Object.entries(report.files))
-    for (const m of own)
-      if (m.status === 'Survived' || m.status === 'NoCoverage') {
-        const { start, end } = m.location
-        const lines = source.split('\n')
-        const was =
-          start.line === end.line
-            ? lines[start.line - 1].slice(start.column - 1, end.column - 1)
-            : lines[start.line - 1].slice(start.column - 1)
-        survivors.push(
-          `${file}:${start.line} ${m.status} ${m.mutatorName}: ${was.trim()} → ${m.replacement?.replace(/\s+/g, ' ').slice(0, 90)}`,
-        )
-      }
-  const of = (...states) => mutants.filter((m) => states.includes(m.status)).length
-  const counted = of(...COUNTED)
-  table.push({
-    folder,
-    mutants: counted,
-    killed: of(...KILLED),
-    survived: of('Survived'),
-    uncovered: of('NoCoverage'),
-  })
+  const report = JSON.parse(readFileSync(join(OUT, `${folder}${places ? '.far' : ''}.json`), 'utf8'))
+  return Object.entries(report.files).flatMap(([file, { mutants, source }]) =>
+    mutants.map((m) => ({ ...m, file, lines: source.split('\n') })),
+  )
 }
-console.log(survivors.join('\n'))
+
+const placeOf = ({ file, location: { start, end } }) =>
+  `${file}:${start.line}:${start.column - 1}-${end.line}:${end.column - 1}`
+const keyOf = (m) => `${placeOf(m)} ${m.mutatorName} ${m.replacement}`
+
+function words({ file, lines, location: { start, end }, status, mutatorName, replacement }) {
+  const to = start.line === end.line ? end.column - 1 : undefined
+  const was = lines[start.line - 1].slice(start.column - 1, to).trim()
+  return `${file}:${start.line} ${status} ${mutatorName}: ${was} → ${replacement?.replace(/\s+/g, ' ').slice(0, 90)}`
+}
+
+const table = []
+for (const folder of folders) {
+  if (!existsSync(join(ROOT, 'core', folder))) throw new Error(`There is no folder core/${folder}.`)
+  const near = round(folder)
+  const kept = near.filter((m) => LEFT.includes(m.status))
+  const far = kept.length ? round(folder, [...new Set(kept.map(placeOf))]) : []
+  const seen = new Set(far.filter((m) => KILLED.includes(m.status)).map(keyOf))
+  const left = kept.filter((m) => !seen.has(keyOf(m)))
+  const own = near.filter((m) => KILLED.includes(m.status)).length
+  table.push({ folder, all: own + kept.length, own, killed: own + kept.length - left.length })
+  console.log(left.map(words).join('\n'))
+}
+const share = (part, all) => `${((100 * part) / all).toFixed(1)} %`
 for (const t of table)
   console.log(
-    `${t.folder.padEnd(12)} ${((100 * t.killed) / t.mutants).toFixed(1)} % of ${t.mutants} killed, ${t.survived} survived, ${t.uncovered} not covered`,
+    `${t.folder.padEnd(12)} ${share(t.killed, t.all)} of ${t.all} noticed, ${share(t.own, t.all)} by its own tests`,
   )

@@ -1,19 +1,27 @@
 const folder = process.env.MUTATE_FOLDER ?? '*'
 const out = 'node_modules/.cache/mutate'
+/** A second round: these places only, each `file:line:column-line:column`, against all of the core's tests. */
+const places = process.env.MUTATE_PLACES?.split(',')
+const name = places ? `${folder}.far` : folder
 
 export default {
   testRunner: 'jest',
   plugins: ['@stryker-mutator/jest-runner'],
   jest: { projectType: 'custom', configFile: 'scripts/mutate/jest.config.mjs', enableFindRelatedTests: true },
   coverageAnalysis: 'perTest',
-  mutate: [`core/${folder}/**/*.ts`, '!core/**/*.test.ts', '!core/**/tests/**', '!core/**/*.fixture.ts'],
+  mutate: places ?? [
+    `core/${folder}/**/*.ts`,
+    '!core/**/*.test.ts',
+    '!core/**/tests/**',
+    '!core/**/*.fixture.ts',
+  ],
   // Words are read by people, not by tests; what a constant says once at the start is seen by every test or by none.
   mutator: { excludedMutations: ['StringLiteral', 'ObjectLiteral', 'Regex'] },
   ignoreStatic: true,
   incremental: true,
-  incrementalFile: `${out}/${folder}.incremental.json`,
+  incrementalFile: `${out}/${name}.incremental.json`,
   reporters: ['progress-append-only', 'json'],
-  jsonReporter: { fileName: `${out}/${folder}.json` },
+  jsonReporter: { fileName: `${out}/${name}.json` },
   concurrency: 2,
   timeoutMS: 20000,
   tempDirName: '.mutate',

@@ -9,6 +9,7 @@ export const flow: FlowOf = {
   source: 'flow meter',
   systematic: 'meter factor and its whole pulses',
   formula: 'N / (K t)',
+  reads: { symbol: 'N', label: 'pulses', dimension: 'ratio' },
   from: (t) => {
     const runs = wholeReadings('meter', t.runs)
     const pulses = mean(runs.map((r) => r.value))

@@ -41,8 +41,8 @@ export const prime: Finder = (trial, c) => {
         parts.push(', full flow after ', sayFigure(figure))
       }
     }
-    const caught = own.map((r) => r.value ?? 0)
-    const leaked = sum(caught)
+    const caught = own.flatMap(({ value, note: at }) => (value ? [{ value, at }] : []))
+    const leaked = sum(caught.map((r) => r.value))
     if (series === 'leak' && good && leaked > 0) {
       const figure: Figure = {
         ...base(trial, c, 'leaked'),
@@ -52,9 +52,7 @@ export const prime: Finder = (trial, c) => {
         unit: 'mL',
         provenance: 'measured',
         formula: 'Σ caught',
-        working: own.map((r, i) =>
-          put(String(i + 1), r.note || 'caught', caught[i] ?? 0, 'volume', 'measured'),
-        ),
+        working: caught.map((r, i) => put(String(i + 1), r.at || 'caught', r.value, 'volume', 'measured')),
       }
       figures.push(figure)
       parts.push(': ', sayFigure(figure))

@@ -9,6 +9,7 @@ export const flow: FlowOf = {
   source: 'scale',
   systematic: 'scale',
   formula: 'm B / (ρ t)',
+  reads: { symbol: 'm', label: 'scale gained', dimension: 'mass' },
   standard: 'ISO 4185',
   from: (t) =>
     flowFromWeighedRuns(

@@ -8,7 +8,7 @@ import { units } from '../frame/settings'
 import { LITRE_WORDS, Patterns } from './patterns'
 import { Bar, download, said, Stroke, WaterPath } from './parts'
 import { Machinery, Section, useFrame } from './frame'
-import type { SceneChamber } from './scene'
+import type { SceneChamber } from './shapes'
 
 interface Props {
   readonly kind: FilterKind

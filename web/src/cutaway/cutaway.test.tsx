@@ -11,7 +11,8 @@ import {
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { units } from '../frame/settings'
 import { Cutaway } from './Cutaway'
-import { buildScene, scaleBar, type Point } from './scene'
+import { buildScene, scaleBar } from './scene'
+import type { Point } from './shapes'
 
 afterEach(cleanup)
 beforeEach(() => units.set('metric'))

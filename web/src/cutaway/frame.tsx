@@ -3,7 +3,8 @@ import type { FilterKind } from '@ypsometer/core/kinds'
 import { useId, useMemo, type ReactNode, type Ref, type RefObject } from 'react'
 import { useWidth } from '../charts/useWidth'
 import { Impeller } from './parts'
-import { buildScene, type Point, type Scene } from './scene'
+import { buildScene } from './scene'
+import type { Point, Scene } from './shapes'
 
 interface FrameInput {
   readonly kind: FilterKind

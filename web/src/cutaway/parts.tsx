@@ -1,6 +1,7 @@
 import { preferredUnit, showQuantity, trimZeros, type UnitSystem } from '@ypsometer/core/units'
 import { save, standalone } from '../charts/ChartTools'
-import { scaleBar, type Scene, type SceneStroke } from './scene'
+import { scaleBar } from './scene'
+import type { Scene, SceneStroke } from './shapes'
 
 /** A size or volume as the drawing says it. */
 export const said = (v: number, dimension: 'volume' | 'length', system: UnitSystem): string => {

@@ -1,5 +1,5 @@
 import type { Reading } from '@ypsometer/contract'
-import { holdingSurvival } from '@ypsometer/core/trials'
+import { holdingSurvival, wholeReadings } from '@ypsometer/core/trials'
 import SeriesChart from '../../charts/SeriesChart'
 
 /** Share still holding against time, one staircase a thing; drawn once something has let go. */
@@ -14,7 +14,7 @@ export default function HoldingChart({
     const own = readings.filter((r) => r.series === s)
     const { steps } = holdingSurvival(own)
     if (!steps.length) return []
-    const last = Math.max(...own.map((r) => r.seconds ?? 0))
+    const last = Math.max(...wholeReadings('holding', own).map((r) => r.seconds))
     return [
       {
         name: s || 'all',

@@ -1,8 +1,7 @@
-import { SHORTEST_RUN } from '@ypsometer/core/trials'
 import type { Reading, Trial } from '@ypsometer/contract'
 import { timingMethod } from '@ypsometer/contract'
 import { runsNeeded, type FlowResult, type VesselRun } from '@ypsometer/core/bench'
-import { trialFlow } from '@ypsometer/core/trials'
+import { SHORTEST_RUN, trialFlow, wholeReadings } from '@ypsometer/core/trials'
 import { flowFigure, runFigure, trialConditions } from '@ypsometer/core/judging'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -345,7 +344,7 @@ function Result({
 function Advice({ runs, trial }: { readonly runs: readonly Reading[]; readonly trial: Trial }) {
   const target = Number(precision.use())
   if (runs.length < 2) return 'One run shows no scatter: time at least five.'
-  const timed: VesselRun[] = runs.map((r) => ({ volume: r.volume ?? 0, seconds: r.seconds ?? 0 }))
+  const timed: readonly VesselRun[] = wholeReadings('vessel', runs)
   const needed = runsNeeded(timed, target, timingMethod(trial))
   const wanted = <Percent share={target} decimals={0} />
   if (!needed.possible)

@@ -90,7 +90,7 @@ export function HoldingScreen({ dossier, trial, readings }: ScreenProps) {
             <span className="muted flex-1">{r.series}</span>
             <span>
               {r.outcome === 'still' && '≥ '}
-              <Num si={r.seconds ?? 0} dimension="time" />
+              {r.seconds !== null && <Num si={r.seconds} dimension="time" />}
             </span>
             <span className="muted w-24 text-[0.9rem]">
               {r.outcome === 'still' ? 'still held' : 'let go'}

@@ -155,7 +155,7 @@ function Tried({ reading: r }: { readonly reading: Reading }) {
         {r.note && <span className="muted"> · {r.note}</span>}
       </span>
       <span className="text-[1rem]">{(r.outcome === 'yes' ? yes : no).toLowerCase()}</span>
-      {TIMED.includes(what) && <Num si={r.seconds ?? 0} dimension="time" />}
+      {TIMED.includes(what) && r.seconds !== null && <Num si={r.seconds} dimension="time" />}
     </>
   )
 }

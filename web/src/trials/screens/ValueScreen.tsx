@@ -175,7 +175,7 @@ function ValueOf({
         {reading.volume !== null && <Num si={reading.volume} dimension="volume" />}
         {reading.source && ' · from the instrument'}
       </span>
-      <Num si={reading.value ?? 0} dimension={dimension} {...(unit && { unit })} />
+      {reading.value !== null && <Num si={reading.value} dimension={dimension} {...(unit && { unit })} />}
     </>
   )
 }
