@@ -45,6 +45,8 @@ function main(): void {
   const stop = (): void => process.exit(0)
   process.on('SIGTERM', stop)
   process.on('SIGINT', stop)
+  // Its pipe to the process that started it closes when that one is killed.
+  if (process.env.YPSOMETER_TIED) process.stdin.on('end', stop).resume()
 }
 
 main()

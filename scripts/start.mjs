@@ -1,14 +1,18 @@
 #!/usr/bin/env node
-// `npm start`: everything up, with demo data in an empty database. Ctrl-C stops what this started.
+// `npm start`: everything up, with demo data in an empty database. Ctrl-C stops what this started. While it runs it
+// starts again what dies: the database process, the server, the simulated bench.
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { keptCluster } from './lib/cluster.mjs'
+import { holdFolder } from './lib/lock.mjs'
 import {
   checkNode,
   command,
+  end,
   ensureBuild,
   ensureDebian,
   ensurePackages,
+  inAddress,
   isFree,
   Plain,
   POSTGRES,
@@ -17,6 +21,10 @@ import {
   startRig,
   startServer,
 } from './lib/system.mjs'
+
+/** Most that is started again within ten minutes: what dies more often does not hold. */
+const MOST_AGAIN = 5
+const WINDOW = 10 * 60 * 1000
 
 await command(async () => {
   checkNode()
@@ -30,63 +38,113 @@ await command(async () => {
       `HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`,
     )
   const folder = process.env.YPSOMETER_DATA || join(ROOT, '.data')
-  const lock = join(folder, 'running')
-  if (existsSync(lock)) {
-    const [pid, address] = readFileSync(lock, 'utf8').split(' ')
-    if (alive(Number(pid))) throw new Plain(`Ypsometer is already running at ${address}.`)
-  }
-  if (!(await isFree(port, host)))
-    throw new Plain(
-      `Port ${port} is taken by another program: set PORT to a free one, such as PORT=${port + 1} npm start.`,
-    )
+  const mark = join(folder, 'running')
+  await own(folder, mark)
+  const unclean = existsSync(mark)
+  rmSync(mark, { force: true })
+  await waitForPort(port, host, unclean)
+  const building = await holdFolder(ROOT, { wait: true })
   ensurePackages()
   if (!process.env.DATABASE_URL) ensureDebian([POSTGRES])
   await ensureBuild()
-  mkdirSync(folder, { recursive: true })
-  const cluster = process.env.DATABASE_URL ? null : await keptCluster(folder)
-  let child
-  let rig
+  building.release()
+
+  const parts = {}
   let stopping = false
-  const stop = (code) => {
+  const stop = async (code) => {
     if (stopping) return
     stopping = true
-    child?.kill('SIGTERM')
-    rig?.child.kill('SIGTERM')
-    cluster?.stop()
-    rmSync(lock, { force: true })
+    await Promise.all([end(parts.server), end(parts.rig?.child)])
+    parts.cluster?.stop()
+    rmSync(mark, { force: true })
     process.exit(code)
   }
-  process.on('SIGINT', () => stop(0))
-  process.on('SIGTERM', () => stop(0))
-  try {
-    if (!process.env.YPSOMETER_INSTRUMENTS) rig = await startRig(Number(process.env.RIG_PORT || port + 10))
-    child = await startServer({
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
+
+  const rig = async () => {
+    parts.rig = await startRig(parts.rig?.port ?? Number(process.env.RIG_PORT || port + 10))
+    parts.rig.child.on('exit', () => void died('simulated bench', rig))
+  }
+  const server = async () => {
+    parts.server = await startServer({
       port,
       host,
-      databaseUrl: process.env.DATABASE_URL || cluster.url,
+      databaseUrl: process.env.DATABASE_URL || parts.cluster.url,
       demo: !empty,
-      instruments: process.env.YPSOMETER_INSTRUMENTS || rig.address,
+      instruments: process.env.YPSOMETER_INSTRUMENTS || parts.rig.address,
     })
-  } catch (error) {
-    rig?.child.kill('SIGTERM')
-    cluster?.stop()
-    throw error
+    parts.server.on('exit', () => void died('server', server))
   }
-  const address = `http://${host}:${port}`
-  writeFileSync(lock, `${process.pid} ${address}`)
-  say(`Ypsometer is ready: ${address}   (Ctrl-C stops it; data in ${folder})`)
-  child.on('exit', (code) => {
+  const deaths = []
+  const died = async (what, again) => {
     if (stopping) return
-    console.error(`The server stopped (code ${code}).`)
-    stop(1)
-  })
+    const now = Date.now()
+    deaths.push(now)
+    if (deaths.filter((t) => now - t < WINDOW).length > MOST_AGAIN) {
+      console.error(`The ${what} ended again and again: stopped. What it said last stands above.`)
+      return stop(1)
+    }
+    try {
+      await again()
+      if (!stopping) say(`The ${what} had ended; it runs again.`)
+    } catch (error) {
+      if (stopping) return
+      console.error(error instanceof Plain ? error.message : error)
+      await stop(1)
+    }
+  }
+
+  try {
+    if (!process.env.DATABASE_URL) parts.cluster = await keptCluster(folder)
+    if (!process.env.YPSOMETER_INSTRUMENTS) await rig()
+    await server()
+  } catch (error) {
+    if (stopping) return
+    console.error(error instanceof Plain ? error.message : error)
+    return stop(1)
+  }
+  if (parts.cluster) watch(parts.cluster, () => died('database', parts.cluster.again))
+  const address = `http://${inAddress(host)}:${port}`
+  writeFileSync(mark, address)
+  say(`Ypsometer is ready: ${address}   (Ctrl-C stops it; data in ${folder})`)
 })
 
-function alive(pid) {
+/** Holds the data for this process alone. @throws Plain saying who holds it. */
+async function own(folder, mark) {
   try {
-    process.kill(pid, 0)
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs')
-  } catch {
-    return false
+    mkdirSync(folder, { recursive: true })
+  } catch (error) {
+    throw new Plain(
+      `${folder} cannot be made (${error.code}): set YPSOMETER_DATA to a folder you may write to.`,
+    )
   }
+  if (await holdFolder(folder)) return
+  const address = existsSync(mark) && readFileSync(mark, 'utf8').trim()
+  throw new Plain(
+    address
+      ? `Ypsometer is already running at ${address}.`
+      : `Another start on ${folder} is under way: wait until it is ready.`,
+  )
+}
+
+/** After a start that was killed, its server may take a moment to notice and leave the port. */
+async function waitForPort(port, host, unclean) {
+  for (let i = 0; !(await isFree(port, host)); i++) {
+    if (!unclean || i > 50)
+      throw new Plain(
+        `Port ${port} is taken by another program: set PORT to a free one, such as PORT=${port + 1} npm start.`,
+      )
+    await new Promise((r) => setTimeout(r, 100))
+  }
+}
+
+/** Looks twice a second whether the database process lives, and has it started again when it does not. */
+function watch(cluster, again) {
+  let busy = false
+  setInterval(async () => {
+    if (busy || cluster.lives()) return
+    busy = true
+    await again()
+    busy = false
+  }, 500)
 }

@@ -4,6 +4,7 @@
 import { spawn } from 'node:child_process'
 import { createWriteStream, existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
+import { holdFolder } from './lib/lock.mjs'
 import {
   checkNode,
   CHROMIUM,
@@ -134,8 +135,10 @@ async function tests() {
 
 await command(async () => {
   checkNode()
+  const building = await holdFolder(ROOT, { wait: true })
   ensurePackages()
   ensureDebian([POSTGRES, CHROMIUM])
+  building.release()
   rmSync(OUT, { recursive: true, force: true })
   mkdirSync(OUT, { recursive: true })
   await sources()

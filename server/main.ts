@@ -12,6 +12,9 @@ function addressOf(text: string): { host: string; port: number } {
   return { host: m[1], port: Number(m[2]) }
 }
 
+/** Longest time an end in good order may take (ms). */
+const LONGEST_END = 4000
+
 /** Starts the server from its environment: DATABASE_URL, HOST, PORT, and YPSOMETER_WEB, _DEMO and _INSTRUMENTS. */
 async function main(): Promise<void> {
   const host = process.env.HOST ?? '127.0.0.1'
@@ -38,12 +41,15 @@ async function main(): Promise<void> {
     }),
   })
   const stop = async (): Promise<void> => {
+    setTimeout(() => process.exit(0), LONGEST_END).unref()
     await app.close()
     await pool.end()
     process.exit(0)
   }
   process.on('SIGTERM', () => void stop())
   process.on('SIGINT', () => void stop())
+  // Its pipe to the process that started it closes when that one is killed.
+  if (process.env.YPSOMETER_TIED) process.stdin.on('end', () => void stop()).resume()
   await app.listen({ host, port })
 }
 

@@ -127,6 +127,35 @@ export const isFree = (port, host) =>
     server.listen(port, host, () => server.close(() => done(true)))
   })
 
+/**
+ * The user that servers run as when root started them, as an option of `spawn`: an ordinary one that can read the
+ * program. Empty for any other user, and, with a warning, where root alone can read it.
+ */
+let ordinary
+function ordinaryUser() {
+  if (!isRoot()) return {}
+  if (ordinary) return ordinary
+  const [, , uid, gid] = /^nobody:.*$/m.exec(readFileSync('/etc/passwd', 'utf8'))?.[0].split(':') ?? []
+  const as = { uid: Number(uid), gid: Number(gid) }
+  const code = `require('fs').accessSync(${JSON.stringify(join(ROOT, 'server', 'main.ts'))}, 4)`
+  const can = uid && spawnSync(process.execPath, ['-e', code], { ...as, cwd: '/', env: {} }).status === 0
+  if (!can)
+    console.error(
+      `The server runs as root: no ordinary user can read ${ROOT}. Move it to where all users may enter.`,
+    )
+  return (ordinary = can ? as : {})
+}
+
+/** A process of the app that ends with this one, however suddenly that ends, and is no more than an ordinary user. */
+function spawnTied(script, env, stderr) {
+  return spawn(process.execPath, ['--import', 'tsx', script], {
+    cwd: ROOT,
+    env: { ...process.env, YPSOMETER_TIED: '1', ...env },
+    stdio: ['pipe', 'inherit', stderr],
+    ...ordinaryUser(),
+  })
+}
+
 /** Starts the simulated bench on the first free port from `from` on; gives the child and its address. */
 export async function startRig(from) {
   let port = from
@@ -134,20 +163,18 @@ export async function startRig(from) {
     if (++port > from + 50)
       throw new Plain(`No free port from ${from} on for the simulated bench: set RIG_PORT.`)
   }
-  const child = spawn(process.execPath, ['--import', 'tsx', 'rig/main.ts'], {
-    cwd: ROOT,
-    env: { ...process.env, RIG_PORT: String(port) },
-    stdio: ['ignore', 'inherit', 'inherit'],
-  })
+  const child = spawnTied('rig/main.ts', { RIG_PORT: String(port) }, 'inherit')
   return { child, port, address: `127.0.0.1:${port}` }
 }
 
+/** A host as it stands in an address. */
+export const inAddress = (host) => (host.includes(':') ? `[${host}]` : host)
+
 /** Starts the server as a child; resolves once it answers on /api/v1/health. */
 export async function startServer({ port, host, databaseUrl, demo, instruments = '' }) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-    cwd: ROOT,
-    env: {
-      ...process.env,
+  const child = spawnTied(
+    'server/main.ts',
+    {
       PORT: String(port),
       HOST: host,
       DATABASE_URL: databaseUrl,
@@ -155,8 +182,8 @@ export async function startServer({ port, host, databaseUrl, demo, instruments =
       NODE_ENV: 'production',
       ...(instruments && { YPSOMETER_INSTRUMENTS: instruments }),
     },
-    stdio: ['ignore', 'inherit', 'pipe'],
-  })
+    'pipe',
+  )
   let stderr = ''
   child.stderr.on('data', (d) => {
     stderr += d
@@ -166,7 +193,7 @@ export async function startServer({ port, host, databaseUrl, demo, instruments =
     if (child.exitCode !== null)
       throw new Plain(stderr.trim() ? 'The server did not start; see above.' : 'The server stopped at once.')
     try {
-      const r = await fetch(`http://${host}:${port}/api/v1/health`)
+      const r = await fetch(`http://${inAddress(host)}:${port}/api/v1/health`)
       if (r.ok) return child
     } catch {
       // not yet
@@ -175,6 +202,16 @@ export async function startServer({ port, host, databaseUrl, demo, instruments =
   }
   child.kill('SIGKILL')
   throw new Plain('The server did not become ready within 30 s.')
+}
+
+/** Ends a child: asked first, and after five seconds not asked. */
+export async function end(child) {
+  if (!child || child.exitCode !== null || child.signalCode !== null) return
+  const gone = new Promise((done) => child.once('exit', done))
+  child.kill('SIGTERM')
+  const timer = setTimeout(() => child.kill('SIGKILL'), 5000)
+  await gone
+  clearTimeout(timer)
 }
 
 export { isRoot }

@@ -2,13 +2,23 @@
 import assert from 'node:assert/strict'
 import { spawn, spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs'
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, test } from 'node:test'
 import { keptCluster } from '../lib/cluster.mjs'
-import { freePort, ROOT } from '../lib/system.mjs'
+import { freePort, isFree, ROOT } from '../lib/system.mjs'
 
 const folders = []
 function emptyFolder() {
@@ -30,6 +40,14 @@ async function dataFolder() {
   return folder
 }
 after(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })))
+
+/** When a first start is killed (ms after it began); MOMENTS=20 tries that many, spread over its three seconds. */
+const MOMENTS = process.env.MOMENTS
+  ? Array.from(
+      { length: Number(process.env.MOMENTS) },
+      (_, i) => ((i + 0.5) * 3000) / Number(process.env.MOMENTS),
+    )
+  : [150, 600, 1300]
 
 const clean = () => {
   const env = { ...process.env }
@@ -84,9 +102,21 @@ function childrenOf(pid) {
     .map(Number)
 }
 
+/** The command line of a process; empty when there is none. */
+function commandOf(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+  } catch {
+    return ''
+  }
+}
+
+const postmasterOf = (env) =>
+  Number(readFileSync(join(env.YPSOMETER_DATA, 'pg', 'postmaster.pid'), 'utf8').split('\n')[0])
+
 /** Waits for a condition, and gives up after half a minute. */
 async function until(holds) {
-  for (let i = 0; !holds(); i++) {
+  for (let i = 0; !(await holds()); i++) {
     assert.ok(i < 600, `waited in vain for ${holds}`)
     await new Promise((r) => setTimeout(r, 50))
   }
@@ -124,12 +154,16 @@ test('a host other than this machine, a bad port and a taken port each get one s
 test('starts with the demo, refuses a second start, stops all it started, and keeps the data', async () => {
   const env = { PORT: String(await freePort()), YPSOMETER_DATA: emptyFolder() }
   const first = start(env)
+  // A second one on the same data, in the same moment, under another port: one of the two is told so.
+  await until(() => existsSync(join(env.YPSOMETER_DATA, 'pg-password')))
+  const early = refused({ ...env, PORT: String(await freePort()) })
+  assert.match(early.stderr, /^Another start on \S+ is under way: wait until it is ready\.\n$/)
   const address = await first.ready
   const shelf = await (await fetch(`${address}/api/v1/models`)).json()
   assert.ok(shelf.total >= 8)
   const page = await fetch(address)
   assert.match(await page.text(), /<div id="root">/)
-  assert.match(refused(env).stderr, /already running at http/)
+  assert.match(refused(env).stderr, /^Ypsometer is already running at http\S+\.\n$/)
   const id = randomUUID()
   const made = await fetch(`${address}/api/v1/models`, {
     method: 'POST',
@@ -145,6 +179,84 @@ test('starts with the demo, refuses a second start, stops all it started, and ke
   assert.equal((await (await fetch(`${again}/api/v1/models/${id}`)).json()).name, 'Kept')
   assert.equal((await (await fetch(`${again}/api/v1/models`)).json()).total, shelf.total + 1)
   await second.stop()
+})
+
+test('what dies is started again, and a killed start leaves nothing that stands in the way of the next', async () => {
+  const env = { PORT: String(await freePort()), YPSOMETER_DATA: await dataFolder(), HOST: 'localhost' }
+  const first = start(env, '--empty')
+  const address = await first.ready
+  const healthy = async () => (await fetch(`${address}/api/v1/health`).catch(() => ({ ok: false }))).ok
+  const pids = () => childrenOf(first.child.pid).filter((pid) => /tsx/.test(commandOf(pid)))
+  if (process.getuid() === 0)
+    for (const pid of pids()) assert.match(readFileSync(`/proc/${pid}/status`, 'utf8'), /^Uid:\t(?!0)\d/m)
+
+  process.kill(postmasterOf(env), 'SIGKILL')
+  await until(() => first.said().includes('The database had ended; it runs again.'))
+  await until(healthy)
+  const [server] = pids().filter((pid) => /server/.test(commandOf(pid)))
+  process.kill(server, 'SIGKILL')
+  await until(() => first.said().includes('The server had ended; it runs again.'))
+  assert.ok(await healthy())
+
+  const left = pids()
+  assert.ok(left.length >= 2)
+  first.child.kill('SIGKILL')
+  const second = start(env, '--empty')
+  await second.ready
+  for (const pid of left) assert.doesNotMatch(commandOf(pid), /tsx/)
+  await second.stop()
+})
+
+test('the address is one that a browser takes, also on the newer protocol', async (t) => {
+  const port = await freePort()
+  if (!(await isFree(port, '::1'))) return t.skip('this machine has no ::1')
+  const run = start({ HOST: '::1', PORT: String(port), YPSOMETER_DATA: await dataFolder() }, '--empty')
+  const address = await run.ready
+  assert.equal(address, `http://[::1]:${port}`)
+  assert.ok((await fetch(`${address}/api/v1/health`)).ok)
+  await run.stop()
+})
+
+/** Opens a cluster as a start would, and asks it something with the password that stands beside it. */
+async function opens(folder) {
+  const cluster = await keptCluster(folder)
+  const { default: pg } = await import('pg')
+  const client = new pg.Client({ connectionString: cluster.url })
+  await client.connect()
+  assert.equal((await client.query('select 1 as one')).rows[0].one, 1)
+  await client.end()
+  return cluster
+}
+
+test('a first start killed at any moment is made good by the next', async () => {
+  for (const moment of MOMENTS) {
+    const folder = emptyFolder()
+    const code = `import('./scripts/lib/cluster.mjs').then((m) => m.keptCluster(process.argv[1]))`
+    const child = spawn(process.execPath, ['-e', code, folder], { cwd: ROOT, stdio: 'ignore' })
+    await new Promise((r) => setTimeout(r, moment))
+    child.kill('SIGKILL')
+    const cluster = await opens(folder)
+    assert.deepEqual(readdirSync(folder).sort(), ['pg', 'pg-password'], `killed after ${moment} ms`)
+    assert.equal(statSync(join(folder, 'pg-password')).mode & 0o077, 0)
+    cluster.stop()
+  }
+})
+
+test('a password lost, a pid file that is empty or names another program: the record opens all the same', async () => {
+  const folder = await dataFolder()
+  const secret = join(folder, 'pg-password')
+  const pidFile = join(folder, 'pg', 'postmaster.pid')
+  writeFileSync(secret, '')
+  ;(await opens(folder)).stop()
+  rmSync(secret)
+  writeFileSync(pidFile, '')
+  ;(await opens(folder)).stop()
+  writeFileSync(pidFile, `${process.pid}\n${folder}/pg\n0\n5432\n`)
+  const cluster = await opens(folder)
+  // Taken over while it runs, and with its password lost while it runs.
+  assert.equal((await opens(folder)).url, cluster.url)
+  rmSync(secret)
+  ;(await opens(folder)).stop()
 })
 
 test('--empty starts with an empty shelf and the stock classes every tank needs', async () => {
@@ -189,10 +301,7 @@ test('every acknowledged write survives kill -9 of server and database, none twi
   })()
   await until(() => acknowledged.length > 100)
   killed = true
-  const postmaster = Number(
-    readFileSync(join(env.YPSOMETER_DATA, 'pg', 'postmaster.pid'), 'utf8').split('\n')[0],
-  )
-  process.kill(postmaster, 'SIGKILL')
+  process.kill(postmasterOf(env), 'SIGKILL')
   const servers = childrenOf(first.child.pid)
   first.child.kill('SIGKILL')
   servers.forEach((pid) => process.kill(pid, 'SIGKILL'))
