@@ -26,8 +26,19 @@ export const minor = z.int('a whole number of minor units').min(0, 'at least 0')
 export const currency = z.string().regex(/^[A-Z]{3}$/, 'a three-letter currency code such as EUR')
 
 export const text = (max: number) => z.string().max(max, `at most ${max} characters`)
+/** A name: at least one character that can be seen. */
 export const name = (what: string, max = 80) =>
-  z.string().trim().min(1, `${what}, at least one character`).max(max, `at most ${max} characters`)
+  z
+    .string()
+    .trim()
+    .min(1, { error: `${what}, at least one character`, abort: true })
+    .max(max, `at most ${max} characters`)
+    .regex(/[^\p{C}\p{Z}\p{M}]/u, `${what}, with at least one character that can be seen`)
+
+/** A moment in ISO 8601, within the lifetime of people who keep records of it. */
+export const moment = z.iso
+  .datetime({ error: 'a time such as 2026-11-25T10:00:00Z', abort: true })
+  .refine((t) => t >= '1970' && t < '2200', 'a time from 1970 to 2199')
 
 /** An RFC 9457 problem. `field` is the path of the field at fault, `accepted` what would be taken. */
 export const Problem = z.object({

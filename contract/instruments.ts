@@ -42,7 +42,7 @@ export const InstrumentAddress = z.object({
     .string()
     .trim()
     .max(120, 'at most 120 characters')
-    .regex(/^[A-Za-z0-9.\-:]*$/, 'a host name or an address, such as 192.168.1.20'),
+    .regex(/^[A-Za-z0-9.\-:]*$/, 'a host name or an address, such as 127.0.0.1'),
   port: z.int('a whole number').min(1, 'from 1 to 65535').max(65535, 'from 1 to 65535'),
 })
 export type InstrumentAddress = z.infer<typeof InstrumentAddress>

@@ -18,7 +18,7 @@ import {
 import { PRIMINGS } from '@ypsometer/core/teardown'
 import { z } from 'zod'
 import { bodies, chambers, contents, parts, photos } from './teardown'
-import { currency, Id, minor, name, text, Typed, within } from './common'
+import { currency, Id, minor, moment, name, text, Typed, within } from './common'
 import { resource } from './resource'
 import { Figure } from './figures'
 import { fills, Fitted } from './fills'
@@ -221,7 +221,7 @@ export const trials = resource({
 export const readings = resource({
   path: 'readings',
   one: 'run',
-  given: { trialId: Id, kind: TrialKindName.default('vessel'), takenAt: z.iso.datetime() },
+  given: { trialId: Id, kind: TrialKindName.default('vessel'), takenAt: moment },
   fields: {
     volume: within(1e-6, 10, 'm³').nullable().default(null),
     seconds: within(0, LONGEST_WATCH, 's').nullable().default(null),
@@ -243,7 +243,7 @@ const points = (what: string) =>
 export const logs = resource({
   path: 'logs',
   one: 'log',
-  given: { trialId: Id, startedAt: z.iso.datetime(), source: text(120).default('') },
+  given: { trialId: Id, startedAt: moment, source: text(120).default('') },
   fields: { series: text(40).default(''), note: text(400).default('') },
   added: {
     n: z.int(),
@@ -278,6 +278,22 @@ export type ImportRequest = z.input<typeof ImportRequest>
 export type Segment = z.infer<typeof Segment>
 export type TrialSetup = z.infer<typeof TrialSetup>
 
+/** The collections of a dossier, by their resources. */
+export const DOSSIER_ROWS = [
+  'claims',
+  'specimens',
+  'hookups',
+  'trials',
+  'readings',
+  'logs',
+  'contents',
+  'parts',
+  'photos',
+  'bodies',
+  'chambers',
+  'fills',
+] as const
+
 /** Everything the dossier of a model stands on. */
 export const Dossier = z.object({
   model: models.Row,
@@ -293,6 +309,19 @@ export const Dossier = z.object({
   bodies: z.array(bodies.Row),
   chambers: z.array(chambers.Row),
   fills: z.array(fills.Row),
+  /** Rows that are kept and cannot be read: left out of everything, named so that they can be looked at or removed. */
+  unreadable: z
+    .array(
+      z.object({
+        collection: z.enum(DOSSIER_ROWS),
+        one: z.string(),
+        id: z.string(),
+        version: z.int(),
+        field: z.string(),
+        message: z.string(),
+      }),
+    )
+    .optional(),
 })
 export type Dossier = z.infer<typeof Dossier>
 

@@ -75,8 +75,8 @@ export function resource<
     path: d.path,
     one: d.one,
     Row: z.object(row) as z.ZodObject<RowShape<G, F, A>>,
-    Create: z.object(create) as z.ZodObject<CreateShape<G, F, S>>,
-    Patch: z.object(allBare(d.fields)).partial() as z.ZodObject<PatchShape<F>>,
+    Create: z.strictObject(create) as z.ZodObject<CreateShape<G, F, S>>,
+    Patch: z.strictObject(allBare(d.fields)).partial() as z.ZodObject<PatchShape<F>>,
     defaults: Object.fromEntries(usual.map(([k, s]) => [k, s.parse(undefined)])) as Defaults<G & F>,
   }
 }

@@ -23,6 +23,8 @@ export interface AppOptions {
   readonly logLevel?: string
   /** Where the bench instruments are until somebody sets another address; none by default. */
   readonly instruments?: InstrumentAddress
+  /** Hosts besides this machine where instruments may be. */
+  readonly instrumentHosts?: readonly string[]
 }
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/
@@ -39,14 +41,39 @@ function refuseForeign(request: FastifyRequest): void {
     throw problem(403, 'foreign-origin', 'Writes are taken from this app’s own pages only')
 }
 
+function isReadable(url: string): boolean {
+  try {
+    decodeURIComponent(url.split('?')[0] ?? '')
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** The methods that an address takes, from the routes as they are registered; none for an address there is not. */
+function methodsByAddress(app: FastifyInstance): (url: string) => readonly string[] {
+  const routes: { readonly pattern: RegExp; readonly methods: readonly string[] }[] = []
+  app.addHook('onRoute', ({ url, method }) => {
+    if (!url.startsWith('/api/')) return
+    routes.push({ pattern: new RegExp(`^${url.replace(/:\w+/g, '[^/]+')}$`), methods: [method].flat() })
+  })
+  return (url) => {
+    const path = url.split('?')[0] ?? ''
+    return [...new Set(routes.filter((r) => r.pattern.test(path)).flatMap((r) => r.methods))]
+  }
+}
+
 /** The whole server: API under /api/v1, the built app everywhere else. Holds no state of its own. */
 export async function buildApp({
   db,
   webRoot,
   logLevel = 'warn',
   instruments = { host: '', port: 5025 },
+  instrumentHosts = [],
 }: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
+    // What cannot be read as an address is answered like any other, with the same headers.
+    rewriteUrl: ({ url = '/' }) => (isReadable(url) ? url : '/api/v1/unreadable-address'),
     forceCloseConnections: true,
     logger: { level: logLevel, redact: ['req.headers.cookie', 'req.headers.authorization'] },
     bodyLimit: 1024 * 1024,
@@ -56,6 +83,7 @@ export async function buildApp({
   app.setValidatorCompiler(validatorCompiler)
   app.setSerializerCompiler(serializerCompiler)
   registerProblems(app)
+  const methods = methodsByAddress(app)
   app.addHook('onRequest', async (request) => refuseForeign(request))
   await app.register(helmet, {
     contentSecurityPolicy: {
@@ -99,13 +127,18 @@ export async function buildApp({
         const ready = await isReady(db)
         return reply.code(ready ? 200 : 503).send({ status: ready ? 'ready' : 'database away' })
       })
+      api.all('/unreadable-address', { schema: { hide: true } }, () => {
+        throw problem(400, 'unreadable-address', 'The address cannot be read', {
+          detail: 'It holds a % that is not followed by two hexadecimal digits, or bytes that are no text.',
+        })
+      })
       api.get('/openapi.json', { schema: { hide: true } }, async () => app.swagger())
       registerModels(api, db)
       registerImports(api, db)
       registerTanks(api, db)
       registerLibrary(api, db)
       registerCalc(api)
-      await registerInstruments(api, db, instruments)
+      await registerInstruments(api, db, instruments, instrumentHosts)
       await api.register(async (photos) => registerPhotos(photos, db))
     },
     { prefix: '/api/v1' },
@@ -127,6 +160,12 @@ export async function buildApp({
       !request.url.startsWith('/api/') &&
       !/\.\w+$/.test(request.url.split('?')[0] ?? '')
     if (page && webRoot && existsSync(join(webRoot, 'index.html'))) return reply.sendFile('index.html')
+    const allowed = methods(request.url)
+    if (allowed.length)
+      return sendProblem(
+        reply.header('allow', allowed.join(', ')),
+        problem(405, 'wrong-method', `This address takes ${allowed.join(', ')}`).problem,
+      )
     return sendProblem(reply, problem(404, 'not-found', 'There is nothing at this address').problem)
   })
   return app

@@ -15,7 +15,10 @@ function addressOf(text: string): { host: string; port: number } {
 /** Longest time an end in good order may take (ms). */
 const LONGEST_END = 4000
 
-/** Starts the server from its environment: DATABASE_URL, HOST, PORT, and YPSOMETER_WEB, _DEMO and _INSTRUMENTS. */
+/**
+ * Starts the server from its environment: DATABASE_URL, HOST, PORT, and YPSOMETER_WEB, _DEMO, _INSTRUMENTS and
+ * _INSTRUMENT_HOSTS.
+ */
 async function main(): Promise<void> {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = Number(process.env.PORT ?? 4680)
@@ -36,6 +39,7 @@ async function main(): Promise<void> {
     db,
     webRoot: resolve(process.env.YPSOMETER_WEB ?? join(process.cwd(), 'web', 'dist')),
     logLevel: process.env.LOG_LEVEL ?? 'warn',
+    instrumentHosts: (process.env.YPSOMETER_INSTRUMENT_HOSTS ?? '').split(/[\s,]+/).filter(Boolean),
     ...(process.env.YPSOMETER_INSTRUMENTS && {
       instruments: addressOf(process.env.YPSOMETER_INSTRUMENTS),
     }),

@@ -1,7 +1,7 @@
 import { FILTERS } from '../kinds'
 import type { Sentence } from '../figures'
 import type { Dimension } from '../units'
-import type { ClaimQuantity, FilterKind } from './records'
+import { CLAIM_LIMITS, type ClaimQuantity, type FilterKind } from './records'
 
 /** Range (SI) a printed figure usually lies in; outside it the app asks, and takes yes for an answer. */
 const USUAL: Readonly<
@@ -16,8 +16,18 @@ const USUAL: Readonly<
   noise: { dimension: 'sound', low: 10, high: 70 },
 }
 
+/** Most that a printed figure can be (SI). */
+export const mostClaimed = (quantity: ClaimQuantity): number => CLAIM_LIMITS[quantity].max
+
 /** The dimension a printed quantity is typed in. */
 export const claimDimension = (quantity: ClaimQuantity): Dimension => USUAL[quantity].dimension
+
+/** Why a printed figure (SI) cannot be taken at all, or null. */
+export function claimProblem(quantity: ClaimQuantity, value: number): Sentence | null {
+  const max = mostClaimed(quantity)
+  if (value <= 0) return ['A printed figure must be more than zero.']
+  return value > max ? ['At most ', { si: max, dimension: USUAL[quantity].dimension }, ' is taken.'] : null
+}
 
 /**
  * A question to ask before taking an unusual printed figure, or null when it is usual. `value` in SI.

@@ -1,5 +1,5 @@
 import type { LogSummary, TimingMethod } from '../bench'
-import type { BenchReading } from '../trials/shape'
+import type { BenchReading, Limits } from '../trials/shape'
 import type { TrialKind, TrialSetup } from '../trials/readings'
 import type { Segment } from '../hydraulics'
 import type { Fill } from '../fills'
@@ -20,6 +20,17 @@ export const CLAIM_QUANTITIES = [
   'noise',
 ] as const
 export type ClaimQuantity = (typeof CLAIM_QUANTITIES)[number]
+
+/** What a printed figure can be at all (SI): far beyond what is made, and within what can be computed with. */
+export const CLAIM_LIMITS: Readonly<Record<ClaimQuantity, Limits>> = {
+  'rated-flow': { min: 0, max: 1, unit: 'm³/s' },
+  'max-head': { min: 0, max: 100, unit: 'm' },
+  power: { min: 0, max: 1e5, unit: 'W' },
+  'tank-min': { min: 0, max: 1000, unit: 'm³' },
+  'tank-max': { min: 0, max: 1000, unit: 'm³' },
+  'media-volume': { min: 0, max: 10, unit: 'm³' },
+  noise: { min: 0, max: 200, unit: 'dB' },
+}
 
 /** A printed figure. `mainsFrequency` (Hz) where the label gives one for it. */
 export interface ClaimRecord {

@@ -12,7 +12,8 @@ import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
 import { once, type Answer } from './idempotency'
-import { problem } from './problems'
+import { fieldProblem, problem } from './problems'
+import { checkTies, type Tie } from './ties'
 
 /** Columns that hold a moment; they travel as ISO text. */
 type Time = 'createdAt' | 'updatedAt' | 'deletedAt' | 'takenAt' | 'startedAt'
@@ -47,6 +48,10 @@ export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = nev
   /** Column values that what makes a row does not hold as they are, such as a time that is text in JSON. */
   readonly columns?: (created: CreatedOf<N>) => Partial<StoredOf<N, F>>
   readonly parts?: Parts<F, RowOf<N>[F]>
+  /** The rows that a row names. */
+  readonly ties?: (row: Written<N>) => readonly Tie[]
+  /** Brings other rows in line with one that was written. */
+  readonly settle?: (tx: Tx, row: RowOf<N>) => Promise<void>
   /** Rows are made another way. */
   readonly madeElsewhere?: boolean
 }
@@ -165,6 +170,14 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
     if (a.replayed) void reply.header('idempotency-replayed', 'true')
     return reply.code(a.status).header('etag', etag(a.body.version)).send(a.body)
   }
+  /** A row as it stands after a write, looked at before the write is kept: what cannot be read is not written. */
+  const written = async (tx: Tx, row: RowOf<N>): Promise<RowOf<N>> => {
+    const wrong = Row.safeParse(row).error?.issues[0]
+    // One that is taken away may have been unreadable all along.
+    if (wrong && row.deletedAt === null) throw fieldProblem(wrong.path.join('.') || 'body', wrong.message)
+    await e.settle?.(tx, row)
+    return row
+  }
   const idOf = (request: FastifyRequest): string => (request.params as { id: string }).id
   /** Changes a row under its version; a stale version gets 409 with the row as it is now. */
   const change = async (
@@ -177,7 +190,8 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
     const answer = await once<RowOf<N>>(db, request, false, async (tx) => {
       const row = await rows.find(tx, id, true)
       if (row.version !== version) throw stale(rows.one, await rows.whole(tx, row))
-      return { status: 200, body: await rows.update(tx, id, version, keepTyped(row, await set(tx, row))) }
+      const changed = await rows.update(tx, id, version, keepTyped(row, await set(tx, row)))
+      return { status: 200, body: await written(tx, changed) }
     })
     return send(reply, answer)
   }
@@ -190,7 +204,8 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
         const created = request.body as CreatedOf<N>
         const answer = await once<RowOf<N>>(db, request, true, async (tx) => {
           e.check?.(created)
-          return { status: 201, body: await rows.insert(tx, created) }
+          await checkTies(tx, e.ties?.(created) ?? [])
+          return { status: 201, body: await written(tx, await rows.insert(tx, created)) }
         })
         return send(reply, answer)
       },
@@ -206,12 +221,17 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
     (request, reply) =>
       change(request, reply, async (tx, row) => {
         const patch = request.body as PatchOf<N>
-        e.check?.({ ...row, ...patch } as Written<N>)
+        const next = { ...row, ...patch } as Written<N>
+        e.check?.(next)
+        // A row may go on naming what was deleted since; what it is set to now must be there.
+        const set = (t: Tie): boolean => t.owner === true || (t.field.split('.')[0] ?? '') in patch
+        await checkTies(tx, (e.ties?.(next) ?? []).filter(set))
         return rows.split(tx, idOf(request), patch)
       }),
   )
 
-  app.delete(`/${path}/:id`, { schema: { tags, params, response: { 200: Row } } }, (request, reply) =>
+  const Removed = z.union([Row, z.object({ id: Id, version: z.int(), deletedAt: z.string() })])
+  app.delete(`/${path}/:id`, { schema: { tags, params, response: { 200: Removed } } }, (request, reply) =>
     change(request, reply, async () => ({ deletedAt: new Date() })),
   )
   app.post(`/${path}/:id/restore`, { schema: { tags, params, response: { 200: Row } } }, (request, reply) =>

@@ -69,7 +69,12 @@ function fromDatabase(e: PgError): ProblemError | null {
       'body',
       'holds a value the database cannot keep (an odd character or a number out of range)',
     )
-  if (e.code.startsWith('08') || e.code.startsWith('57')) return unavailable()
+  if (e.code === '53100')
+    return problem(503, 'disk-full', 'The disk that holds the record is full', {
+      detail: 'Nothing was written. Make room on it; then the same write is taken.',
+    })
+  // Two writes that stand in each other's way, too many connections, a connection lost, a database that goes or comes.
+  if (['40001', '40P01'].includes(e.code) || /^(08|53|57)/.test(e.code)) return unavailable()
   return null
 }
 
@@ -91,10 +96,12 @@ function toProblem(error: unknown): Problem {
   if (error instanceof ProblemError) return error.problem
   if (hasZodFastifySchemaValidationErrors(error))
     return problem(400, 'invalid', 'The request cannot be read as it is', {
-      errors: error.validation.map((v) => ({
-        field: v.instancePath.replace(/^\//, '').replace(/\//g, '.') || error.validationContext || 'body',
-        message: v.message ?? 'not accepted',
-      })),
+      errors: error.validation.map((v) => {
+        const at = v.instancePath.replace(/^\//, '').replace(/\//g, '.')
+        const unknown = /^Unrecognized keys?: "([^"]+)"/.exec(v.message ?? '')?.[1]
+        if (unknown) return { field: at ? `${at}.${unknown}` : unknown, message: 'there is no such field' }
+        return { field: at || error.validationContext || 'body', message: v.message ?? 'not accepted' }
+      }),
     }).problem
   if (error instanceof CoreError) return fieldProblem(error.field, error.message).problem
   const pg = pgError(error)

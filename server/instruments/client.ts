@@ -91,7 +91,7 @@ export class ScpiClient {
     if (this.socket) return Promise.resolve(this.socket)
     return new Promise((resolve, reject) => {
       const socket = createConnection(this.options.port, this.options.host)
-      const late = setTimeout(() => socket.destroy(new NoAnswer('no connection in time')), 2000)
+      const late = setTimeout(() => socket.destroy(new NoAnswer('no connection')), 2000)
       socket.setEncoding('ascii')
       socket.setNoDelay(true)
       socket.once('connect', () => {
@@ -104,7 +104,7 @@ export class ScpiClient {
       socket.on('error', () => undefined)
       socket.on('close', () => {
         clearTimeout(late)
-        if (this.socket === socket) this.drop(new NoAnswer('the connection was lost'))
+        if (this.socket === socket) this.drop(new NoAnswer('no connection'))
         reject(new NoAnswer('no connection'))
       })
     })

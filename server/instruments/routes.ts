@@ -10,6 +10,8 @@ import { NoAnswer } from './client'
 import { InstrumentHub } from './hub'
 
 const NAME = 'instruments'
+/** Names of this machine. */
+const HERE = ['127.0.0.1', 'localhost', '::1']
 const STATES = { empty: 'EMPTY', 'as-shipped': 'SHIP', proposed: 'PROP', dirty: 'DIRTY' } as const
 const onOff = (v: boolean): string => (v ? 'ON' : 'OFF')
 
@@ -32,6 +34,7 @@ export async function registerInstruments(
   app: FastifyInstance,
   db: Db,
   usual: InstrumentAddress,
+  hosts: readonly string[],
 ): Promise<void> {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   const tags = ['instruments']
@@ -55,6 +58,12 @@ export async function registerInstruments(
     '/instruments',
     { schema: { tags, body: InstrumentAddress, response: { 200: InstrumentAddress } } },
     async ({ body }) => {
+      const known = ['', ...HERE, usual.host, ...hosts]
+      if (!known.includes(body.host))
+        throw fieldProblem(
+          'host',
+          `this machine (127.0.0.1), or a host that YPSOMETER_INSTRUMENT_HOSTS lists${hosts.length ? `: ${hosts.join(', ')}` : ''}`,
+        )
       await db
         .insert(setting)
         .values({ name: NAME, value: body })
@@ -63,18 +72,22 @@ export async function registerInstruments(
       return body
     },
   )
-  app.get('/instruments/stream', { schema: { tags, hide: true } }, async (request, reply) => {
-    const live = await at()
-    reply.hijack()
-    reply.raw.writeHead(200, {
-      'content-type': 'text/event-stream; charset=utf-8',
-      'cache-control': 'no-store',
-      'x-accel-buffering': 'no',
-    })
-    const stop = live.watch((frame) => void reply.raw.write(`data: ${JSON.stringify(frame)}\n\n`))
-    request.raw.on('close', stop)
-    reply.raw.on('error', stop)
-  })
+  app.get(
+    '/instruments/stream',
+    { exposeHeadRoute: false, schema: { tags, hide: true } },
+    async (request, reply) => {
+      const live = await at()
+      reply.hijack()
+      reply.raw.writeHead(200, {
+        'content-type': 'text/event-stream; charset=utf-8',
+        'cache-control': 'no-store',
+        'x-accel-buffering': 'no',
+      })
+      const stop = live.watch((frame) => void reply.raw.write(`data: ${JSON.stringify(frame)}\n\n`))
+      request.raw.on('close', stop)
+      reply.raw.on('error', stop)
+    },
+  )
   typed.post(
     '/instruments/rig',
     { schema: { tags, body: RigSetup, response: { 200: z.object({ done: z.int() }) } } },

@@ -1,5 +1,5 @@
 import { HouseRuleList, MediumList } from '@ypsometer/contract'
-import { asc, isNull } from 'drizzle-orm'
+import { and, asc, eq, isNull, ne, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import type { Db } from '../db/client'
@@ -13,6 +13,9 @@ function checkMedium(row: Written<'media'>): void {
   if ((row.priceMinor === null) !== (row.currency === null))
     throw fieldProblem('priceMinor', 'an amount together with its currency, such as 12.90 EUR')
 }
+
+/** Any number, as long as every server takes the same. */
+const CHOICE = 4681
 
 /** Media and house rules: short lists that every dossier reads. */
 export function registerLibrary(app: FastifyInstance, db: Db): void {
@@ -30,5 +33,18 @@ export function registerLibrary(app: FastifyInstance, db: Db): void {
     return { items: rows.map(travelling) }
   })
   registerEditable(app, db, { name: 'media', table: medium, check: checkMedium })
-  registerEditable(app, db, { name: 'house-rules', table: houseRule })
+  registerEditable(app, db, {
+    name: 'house-rules',
+    table: houseRule,
+    // One rule is in force: choosing one lets go of the others.
+    settle: async (tx, { id, chosen }) => {
+      if (!chosen) return
+      // Two who choose at once take turns.
+      await tx.execute(sql`select pg_advisory_xact_lock(${CHOICE})`)
+      await tx
+        .update(houseRule)
+        .set({ chosen: false, version: sql`${houseRule.version} + 1`, updatedAt: new Date() })
+        .where(and(eq(houseRule.chosen, true), ne(houseRule.id, id)))
+    },
+  })
 }

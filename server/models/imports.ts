@@ -7,7 +7,8 @@ import type { Db } from '../db/client'
 import { log, reading, trial } from '../db/schema'
 import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
-import { checkReading, logColumns, readingColumns } from './resources'
+import { checkTies, type Tie } from '../http/ties'
+import { checkReading, logColumns, ofTrial, readingColumns, tiesOfTrial } from './resources'
 
 /** Whole imports can be larger than one row. */
 const IMPORT_LIMIT = 12 * 1024 * 1024
@@ -25,7 +26,17 @@ export function registerImports(app: FastifyInstance, db: Db): void {
       const { trials, readings, logs } = request.body
       readings.forEach((r, i) => checkReading(r, `readings.${i}.`))
       const answer = await once(db, request, true, async (tx) => {
+        const at = (list: string, i: number, ties: readonly Tie[]): readonly Tie[] =>
+          ties.map((t) => ({ ...t, field: `${list}.${i}.${t.field}` }))
+        await checkTies(
+          tx,
+          trials.flatMap((t, i) => at('trials', i, tiesOfTrial(t))),
+        )
         if (trials.length) await tx.insert(trial).values(trials)
+        await checkTies(tx, [
+          ...readings.flatMap((r, i) => at('readings', i, ofTrial(r))),
+          ...logs.flatMap((l, i) => at('logs', i, ofTrial(l))),
+        ])
         if (readings.length) await tx.insert(reading).values(readings.map(readingColumns))
         for (const l of logs) await tx.insert(log).values(logColumns(l))
         return {

@@ -1,5 +1,7 @@
 import {
+  DOSSIER_ROWS,
   modelRecord,
+  RESOURCES,
   type Medium,
   type Dossier,
   type ShelfPage,
@@ -169,7 +171,24 @@ export async function dossier(db: Db, id: string): Promise<Dossier> {
   const rows = await db.select().from(model).where(eq(model.id, id))
   const [found] = await dossiers(db, rows)
   if (!found) throw problem(404, 'not-found', 'There is no such model')
-  return found
+  return readable(found)
+}
+
+/** A dossier without the rows that cannot be read, which it names: one row never takes the others with it. */
+function readable(d: Dossier): Dossier {
+  const unreadable: NonNullable<Dossier['unreadable']> = []
+  const read = DOSSIER_ROWS.map((collection) => {
+    const { Row, one } = RESOURCES[collection]
+    const whole = d[collection].filter((row) => {
+      const wrong = Row.safeParse(row).error?.issues[0]
+      if (!wrong) return true
+      const { id, version } = row
+      unreadable.push({ collection, one, id, version, field: wrong.path.join('.'), message: wrong.message })
+      return false
+    })
+    return [collection, whole]
+  })
+  return unreadable.length ? { ...d, ...Object.fromEntries(read), unreadable } : d
 }
 
 /** What a row of the shelf is worked out with besides the model's own dossier. */
@@ -226,9 +245,8 @@ const ROWS = new LRUCache<string, ShelfRow>({ max: 2000 })
 /** Everything a row depends on, in few letters: the version of each row of the dossier, the library, the rules. */
 function signature(d: Dossier, basis: string): string {
   const hash = createHash('sha1').update(basis)
-  for (const rows of Object.values(d))
-    for (const r of Array.isArray(rows) ? rows : [rows])
-      hash.update(`${r.id}:${r.version}:${r.deletedAt ?? ''};`)
+  for (const rows of [[d.model], ...DOSSIER_ROWS.map((collection) => d[collection])])
+    for (const r of rows) hash.update(`${r.id}:${r.version}:${r.deletedAt ?? ''};`)
   return hash.digest('base64')
 }
 function rowOrProblem(d: Dossier, basis: ShelfBasis): ShelfRow {

@@ -1,7 +1,8 @@
 import type { CreatedOf, Layer, Segment } from '@ypsometer/contract'
 import { logSummary } from '@ypsometer/core/bench'
 import { roughnessFits } from '@ypsometer/core/hydraulics'
-import { readingProblem } from '@ypsometer/core/trials'
+import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/judging'
+import { readingProblem, type Limits } from '@ypsometer/core/trials'
 import { asc, eq, inArray } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { Db } from '../db/client'
@@ -14,6 +15,7 @@ import {
   hookup,
   layer,
   log,
+  medium,
   model,
   part,
   reading,
@@ -23,10 +25,15 @@ import {
 } from '../db/schema'
 import { registerEditable, type Parts, type Written } from '../http/editable'
 import { fieldProblem } from '../http/problems'
+import type { Tie } from '../http/ties'
 
 /** A claim holds one thing: a number, words, or money. */
 function checkClaim(row: Written<'claims'>): void {
   const held = [row.value, row.words, row.amountMinor].filter((v) => v !== null)
+  if (!held.length) throw fieldProblem('value', 'a number, words or a price: a claim says something')
+  const limits = CLAIM_LIMITS[row.quantity as ClaimQuantity] as Limits | undefined
+  if (limits && row.value !== null && !(row.value >= limits.min && row.value <= limits.max))
+    throw fieldProblem('value', `from ${limits.min} to ${limits.max} ${limits.unit}`)
   if (held.length > 1) throw fieldProblem('value', 'one of a number, words or a price, not several')
   if (row.amountMinor !== null && !row.currency)
     throw fieldProblem('currency', 'a three-letter currency code such as EUR')
@@ -55,6 +62,27 @@ function checkHookup({ segments = [] }: Written<'hookups'>): void {
       throw fieldProblem(`segments.${i}.roughness`, 'at most a fifth of the bore')
   })
 }
+
+/** What the rows of a dossier hang on. */
+const ofModel = (row: { readonly modelId: string }): readonly Tie[] => [
+  { field: 'modelId', to: model, what: 'model', id: row.modelId, owner: true },
+]
+export const ofTrial = (row: { readonly trialId: string }): readonly Tie[] => [
+  { field: 'trialId', to: trial, what: 'trial', id: row.trialId, owner: true },
+]
+export const tiesOfTrial = (row: Written<'trials'>): readonly Tie[] => [
+  ...ofModel(row),
+  { field: 'specimenId', to: specimen, what: 'unit', id: row.specimenId, modelId: row.modelId },
+  { field: 'hookupId', to: hookup, what: 'hookup', id: row.hookupId, modelId: row.modelId },
+  { field: 'fillId', to: fill, what: 'fill', id: row.fillId, modelId: row.modelId },
+]
+const tiesOfFill = (row: Written<'fills'>): readonly Tie[] => [
+  ...ofModel(row),
+  ...(row.layers ?? []).flatMap(({ chamberId, mediumId }, i): Tie[] => [
+    { field: `layers.${i}.chamberId`, to: chamber, what: 'chamber', id: chamberId, modelId: row.modelId },
+    { field: `layers.${i}.mediumId`, to: medium, what: 'medium', id: mediumId },
+  ]),
+]
 
 /** A reading's columns: its time is text in JSON. */
 export const readingColumns = (r: CreatedOf<'readings'>) => ({ ...r, takenAt: new Date(r.takenAt) })
@@ -154,20 +182,27 @@ export const layers: Parts<'layers', readonly Layer[]> = {
 /** The editable resources of a dossier. */
 export function registerDossierRows(app: FastifyInstance, db: Db): void {
   registerEditable(app, db, { name: 'models', table: model })
-  registerEditable(app, db, { name: 'claims', table: claim, check: checkClaim })
-  registerEditable(app, db, { name: 'specimens', table: specimen })
-  registerEditable(app, db, { name: 'hookups', table: hookup, parts: segments, check: checkHookup })
-  registerEditable(app, db, { name: 'fills', table: fill, parts: layers })
-  registerEditable(app, db, { name: 'trials', table: trial })
+  registerEditable(app, db, { name: 'claims', table: claim, check: checkClaim, ties: ofModel })
+  registerEditable(app, db, { name: 'specimens', table: specimen, ties: ofModel })
+  registerEditable(app, db, {
+    name: 'hookups',
+    table: hookup,
+    parts: segments,
+    check: checkHookup,
+    ties: ofModel,
+  })
+  registerEditable(app, db, { name: 'fills', table: fill, parts: layers, ties: tiesOfFill })
+  registerEditable(app, db, { name: 'trials', table: trial, ties: tiesOfTrial })
   registerEditable(app, db, {
     name: 'readings',
     table: reading,
     columns: readingColumns,
     check: checkReading,
+    ties: ofTrial,
   })
-  registerEditable(app, db, { name: 'logs', table: log, columns: logColumns })
-  registerEditable(app, db, { name: 'contents', table: contentItem })
-  registerEditable(app, db, { name: 'parts', table: part, check: checkPart })
-  registerEditable(app, db, { name: 'bodies', table: body, check: checkBody })
-  registerEditable(app, db, { name: 'chambers', table: chamber })
+  registerEditable(app, db, { name: 'logs', table: log, columns: logColumns, ties: ofTrial })
+  registerEditable(app, db, { name: 'contents', table: contentItem, ties: ofModel })
+  registerEditable(app, db, { name: 'parts', table: part, check: checkPart, ties: ofModel })
+  registerEditable(app, db, { name: 'bodies', table: body, check: checkBody, ties: ofModel })
+  registerEditable(app, db, { name: 'chambers', table: chamber, ties: ofModel })
 }

@@ -1,13 +1,14 @@
 import { Id, photos } from '@ypsometer/contract'
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
-import { photo } from '../db/schema'
+import { part, photo, trial } from '../db/schema'
 import { registerEditable, travelling } from '../http/editable'
 import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
+import { checkTies } from '../http/ties'
 import { MAX_UPLOAD, readPicture } from './picture'
 
 /** Photos of parts and of trials: sent as the raw file, kept re-encoded in the database. */
@@ -20,9 +21,9 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
     (_request, body, done) => done(null, body),
   )
   const query = z.object({ id: Id, caption: z.string().max(200).default('') })
-  for (const [path, column] of [
-    ['/parts/:id/photos', 'partId'],
-    ['/trials/:id/photos', 'trialId'],
+  for (const [path, column, owner, what] of [
+    ['/parts/:id/photos', 'partId', part, 'part'],
+    ['/trials/:id/photos', 'trialId', trial, 'trial'],
   ] as const)
     typed.post(
       path,
@@ -40,6 +41,7 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
         const picture = await readPicture(upload)
         const { id, caption } = request.query
         const answer = await once(db, request, true, async (tx) => {
+          await checkTies(tx, [{ field: column, to: owner, what, id: request.params.id, owner: true }])
           const [row] = await tx
             .insert(photo)
             .values({ id, [column]: request.params.id, caption, bytes: picture.full.length, ...picture })
@@ -56,7 +58,10 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
     { schema: { tags: ['photos'], params: z.object({ id: Id, size: z.enum(['full', 'thumb']) }) } },
     async (request, reply) => {
       const { id, size } = request.params
-      const [row] = await db.select({ data: photo[size] }).from(photo).where(eq(photo.id, id))
+      const [row] = await db
+        .select({ data: photo[size] })
+        .from(photo)
+        .where(and(eq(photo.id, id), isNull(photo.deletedAt)))
       if (!row) throw problem(404, 'not-found', 'There is no such photo')
       // The picture of an id never changes.
       return reply

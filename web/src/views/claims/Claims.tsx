@@ -1,7 +1,7 @@
 import { saidBy } from '../../frame/said'
 import type { Claim, ClaimQuantityName } from '@ypsometer/contract'
 import { sentenceText } from '@ypsometer/core/figures'
-import { claimDimension, doubt } from '@ypsometer/core/judging/plausible'
+import { claimDimension, claimProblem, doubt, mostClaimed } from '@ypsometer/core/judging/plausible'
 import type { ClaimQuantity } from '@ypsometer/core/judging'
 import type { Priming } from '@ypsometer/core/teardown'
 import { parseQuantity } from '@ypsometer/core/units'
@@ -248,6 +248,7 @@ function NumberRow({
           label={label}
           dimension={claimDimension(quantity)}
           min={1e-9}
+          max={mostClaimed(quantity)}
           doubt={(si) => doubt(quantity, si, dossier.model.kind)}
         />
       </td>
@@ -312,7 +313,11 @@ function AddNumber({
     }
     try {
       const { si } = parseQuantity(text, { dimension: claimDimension(quantity), system, field: label })
-      if (si <= 0) throw new Error(`${label} must be more than zero.`)
+      const wrong = claimProblem(quantity, si)
+      if (wrong) {
+        setSaid({ tone: 'error', text: sentenceText(wrong, system) })
+        return
+      }
       const question = doubt(quantity, si, dossier.model.kind)
       if (question && !sure) {
         setSaid({ tone: 'ask', text: sentenceText(question, system) })

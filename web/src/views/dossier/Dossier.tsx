@@ -81,12 +81,34 @@ export function DossierView() {
           The numbers could not be worked out: {failure}
         </p>
       )}
+      <Unreadable rows={dossier.unreadable ?? []} />
       <div className="mt-4" data-loading={assessment || failure ? undefined : ''}>
         <DossierProvider dossier={dossier} assessment={assessment} stock={stock.data ?? []}>
           <Outlet />
         </DossierProvider>
       </div>
     </>
+  )
+}
+
+/** What is kept and cannot be read: named, left out of every number, and removable. */
+function Unreadable({ rows }: { readonly rows: NonNullable<Dossier['unreadable']> }) {
+  if (!rows.length) return null
+  return (
+    <ul role="alert" className="text-error mt-3">
+      {rows.map((r) => (
+        <li key={r.id}>
+          One {r.one} cannot be read and counts nowhere ({r.field}: {r.message}).{' '}
+          <button
+            type="button"
+            className="btn btn-xs"
+            onClick={() => removeRow(r.collection, r, `A ${r.one} that could not be read`)}
+          >
+            Remove it
+          </button>
+        </li>
+      ))}
+    </ul>
   )
 }
 

@@ -67,6 +67,25 @@ test('the stations stand in working order, each filled as far as it is done', ()
   expect(screen.getByText('inside Ledger 700, worked out')).toBeTruthy()
 })
 
+test('a row that cannot be read is named, and can be removed', () => {
+  const lost = {
+    collection: 'logs',
+    one: 'log',
+    id: 'x',
+    version: 3,
+    field: 'mean',
+    message: 'no number',
+  } as const
+  dossier = { ...dossier, unreadable: [lost] }
+  open()
+  expect(screen.getByRole('alert').textContent).toContain(
+    'One log cannot be read and counts nowhere (mean: no number)',
+  )
+  fireEvent.click(screen.getByRole('button', { name: 'Remove it' }))
+  expect(writes.at(-1)).toEqual(['delete', 'logs', {}])
+  expect(writtenIds.at(-1)).toBe('x')
+})
+
 test('half the chambers measured is half a station; one of two fills is half; nothing typed is nothing', () => {
   const d = demoDossier('Ledger 700')
   const half = Math.floor(d.chambers.length / 2)

@@ -1,7 +1,7 @@
 import { saidBy } from '../../frame/said'
 import { zodResolver } from '@hookform/resolvers/zod'
 import { FilterKind, name } from '@ypsometer/contract'
-import { claimDimension, doubt } from '@ypsometer/core/judging/plausible'
+import { claimDimension, claimProblem, doubt } from '@ypsometer/core/judging/plausible'
 import type { ClaimQuantity } from '@ypsometer/core/judging'
 import { sentenceText } from '@ypsometer/core/figures'
 import { parseQuantity } from '@ypsometer/core/units'
@@ -68,7 +68,12 @@ export default function NewModel({ onClose }: { readonly onClose: () => void }) 
       if (!text) continue
       try {
         const { si } = parseQuantity(text, { dimension: claimDimension(quantity), system, field: label })
-        if (si <= 0) throw new Error(`${label} must be more than zero.`)
+        const wrong = claimProblem(quantity, si)
+        if (wrong) {
+          bad = true
+          setError(`figures.${quantity}`, { message: sentenceText(wrong, system) })
+          continue
+        }
         const question = doubt(quantity, si, values.kind)
         if (question && asked[quantity] !== text) questions[quantity] = sentenceText(question, system)
         claims.push({ quantity, value: si, typed: text })

@@ -141,6 +141,15 @@ describe('copying a label', () => {
     expect(screen.getByText(/The smallest tank is larger than the largest/)).toBeTruthy()
     expect(writes).toEqual([])
   })
+  test('nothing, and more than can be, are said at the field in its own words', async () => {
+    start()
+    fill('Rated flow', '0')
+    fill('Maximum head', '200 m')
+    await submit()
+    expect(screen.getByText('A printed figure must be more than zero.')).toBeTruthy()
+    expect(screen.getByText(/^At most 100.m is taken\.$/)).toBeTruthy()
+    expect(writes).toEqual([])
+  })
   test('an odd figure is asked about once, and taken when confirmed', async () => {
     start()
     fill('Rated flow', '40000')
