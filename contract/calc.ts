@@ -108,13 +108,28 @@ export const NetworkElement = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('weir'), ...between, sill: number, resistance: number }),
 ])
 
+/** Most elements of a network, whichever way they come. */
+export const MOST_ELEMENTS = 400
+
 /** `POST /calc/network`: any circuit to heads and flows; or an EPANET file exported from here, in `inp`. */
 export const NetworkRequest = z.object({
-  elements: z.array(NetworkElement).max(400, 'at most 400 elements').default([]),
+  elements: z.array(NetworkElement).max(MOST_ELEMENTS, `at most ${MOST_ELEMENTS} elements`).default([]),
   heads: z.record(z.string().max(60), number).default({}),
   inflows: z.record(z.string().max(60), number).optional(),
   water: Water,
-  inp: z.string().max(2_000_000, 'at most 2 MB').optional(),
+  inp: z.string().max(8_000_000, 'at most 8 MB').optional(),
+})
+
+/** A network as a file of ours carries it. */
+export const NetworkFile = z.object({
+  elements: z.array(NetworkElement),
+  heads: z.record(z.string().max(60), number),
+  inflows: z.record(z.string().max(60), number).optional(),
+  fluid: z.object({
+    kinematicViscosity: within(1e-8, 1e-3, 'm²/s'),
+    gravity: within(0.1, 100, 'm/s²').optional(),
+    correlation: z.enum(['colebrook', 'swamee-jain']).optional(),
+  }),
 })
 
 /** `POST /calc/path-audit` and `/calc/media-audit`: a body, its fill and its hookup, as the dossier has them. */

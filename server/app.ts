@@ -1,11 +1,15 @@
 import type { InstrumentAddress } from '@ypsometer/contract'
+import compress from '@fastify/compress'
+import etag from '@fastify/etag'
 import helmet from '@fastify/helmet'
 import fastifyStatic from '@fastify/static'
 import swagger from '@fastify/swagger'
+import underPressure from '@fastify/under-pressure'
 import Fastify, { type FastifyInstance, type FastifyRequest } from 'fastify'
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
+import { constants } from 'node:zlib'
 import { registerCalc } from './calc/routes'
 import { isReady, type Db } from './db/client'
 import { problem, registerProblems, sendProblem } from './http/problems'
@@ -40,6 +44,13 @@ function refuseForeign(request: FastifyRequest): void {
   if (foreign || site === 'cross-site' || site === 'same-site')
     throw problem(403, 'foreign-origin', 'Writes are taken from this app’s own pages only')
 }
+
+/** Most memory (bytes) before requests are turned away, and most queries that wait for a connection. */
+const MOST_MEMORY = 1024 ** 3
+const MOST_WAITING = 300
+
+const busy = () =>
+  problem(503, 'busy', 'The server has more to do than it can', { detail: 'Try again in a moment.' })
 
 function isReadable(url: string): boolean {
   try {
@@ -105,6 +116,20 @@ export async function buildApp({
     strictTransportSecurity: false,
     referrerPolicy: { policy: 'same-origin' },
   })
+  // Answers that have not changed since are not sent again, and none is sent longer than it need be.
+  await app.register(etag, { weak: true })
+  await app.register(compress, {
+    encodings: ['br', 'gzip'],
+    threshold: 1024,
+    brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
+  })
+  await app.register(underPressure, {
+    maxEventLoopDelay: 2000,
+    maxRssBytes: MOST_MEMORY,
+    pressureHandler: () => {
+      throw busy()
+    },
+  })
   await app.register(swagger, {
     openapi: {
       openapi: '3.1.0',
@@ -121,7 +146,7 @@ export async function buildApp({
       api.addHook(
         'onSend',
         async (_request, reply) =>
-          void (reply.hasHeader('cache-control') || reply.header('cache-control', 'no-store')),
+          void (reply.hasHeader('cache-control') || reply.header('cache-control', 'private, no-cache')),
       )
       api.get('/health', { schema: { hide: true } }, async (_request, reply) => {
         const ready = await isReady(db)
@@ -133,6 +158,10 @@ export async function buildApp({
         })
       })
       api.get('/openapi.json', { schema: { hide: true } }, async () => app.swagger())
+      // What would only wait until it is given up is told so at once.
+      api.addHook('preHandler', async () => {
+        if (db.$client.waitingCount > MOST_WAITING) throw busy()
+      })
       registerModels(api, db)
       registerImports(api, db)
       registerTanks(api, db)

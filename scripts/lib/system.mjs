@@ -3,7 +3,7 @@ import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
-import { dirname, join } from 'node:path'
+import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const ROOT = dirname(dirname(dirname(fileURLToPath(import.meta.url))))
@@ -31,7 +31,7 @@ export function checkNode() {
 
 const hashFiles = (files) => {
   const h = createHash('sha256')
-  for (const f of files.sort()) h.update(f).update(readFileSync(f))
+  for (const f of files.sort()) h.update(relative(ROOT, f)).update(readFileSync(f))
   return h.digest('hex')
 }
 
@@ -81,6 +81,7 @@ export const CHROMIUM = ['chromium', () => existsSync('/usr/bin/chromium')]
 
 /** Every file below the folders, for telling whether sources changed. */
 function walk(folder, out = []) {
+  if (statSync(folder).isFile()) return [folder]
   for (const name of readdirSync(folder)) {
     if (name === 'node_modules' || name === 'dist' || /\.test\.tsx?$/.test(name)) continue
     const path = join(folder, name)
@@ -90,21 +91,37 @@ function walk(folder, out = []) {
   return out
 }
 
-/** Builds the web app when its sources changed since the last build. @throws Plain with what the builder said. */
+/** Builds what changed since the last build. @throws Plain with what the builder said. */
 export async function ensureBuild() {
-  const mark = join(ROOT, 'web', 'dist', '.built-from')
-  const want = hashFiles([
-    ...['web', 'core', 'contract'].flatMap((f) => walk(join(ROOT, f))),
-    join(ROOT, 'package-lock.json'),
+  await Promise.all([
+    build('the web app', ['web', 'core', 'contract'], join('web', 'dist'), 'npm', [
+      'run',
+      '-s',
+      'build',
+      '-w',
+      'web',
+    ]),
+    build(
+      'the server',
+      ['server', 'core', 'contract', 'demo', 'rig', 'scripts/bundle.mjs'],
+      'dist',
+      process.execPath,
+      [join('scripts', 'bundle.mjs')],
+    ),
   ])
+}
+
+async function build(what, sources, out, program, args) {
+  const mark = join(ROOT, out, '.built-from')
+  const want = hashFiles([...sources.flatMap((f) => walk(join(ROOT, f))), join(ROOT, 'package-lock.json')])
   if (existsSync(mark) && readFileSync(mark, 'utf8') === want) return
-  say('Building the web app …')
-  const child = spawn('npm', ['run', '-s', 'build', '-w', 'web'], { cwd: ROOT })
+  say(`Building ${what} …`)
+  const child = spawn(program, args, { cwd: ROOT })
   let said = ''
   child.stdout.on('data', (d) => (said += d))
   child.stderr.on('data', (d) => (said += d))
   const code = await new Promise((done) => child.on('close', done))
-  if (code !== 0) throw new Plain(`The build failed:\n${said}`)
+  if (code !== 0) throw new Plain(`The build of ${what} failed:\n${said}`)
   writeFileSync(mark, want)
 }
 
@@ -137,7 +154,7 @@ function ordinaryUser() {
   if (ordinary) return ordinary
   const [, , uid, gid] = /^nobody:.*$/m.exec(readFileSync('/etc/passwd', 'utf8'))?.[0].split(':') ?? []
   const as = { uid: Number(uid), gid: Number(gid) }
-  const code = `require('fs').accessSync(${JSON.stringify(join(ROOT, 'server', 'main.ts'))}, 4)`
+  const code = `require('fs').accessSync(${JSON.stringify(join(ROOT, 'dist', 'server.mjs'))}, 4)`
   const can = uid && spawnSync(process.execPath, ['-e', code], { ...as, cwd: '/', env: {} }).status === 0
   if (!can)
     console.error(
@@ -148,7 +165,7 @@ function ordinaryUser() {
 
 /** A process of the app that ends with this one, however suddenly that ends, and is no more than an ordinary user. */
 function spawnTied(script, env, stderr) {
-  return spawn(process.execPath, ['--import', 'tsx', script], {
+  return spawn(process.execPath, ['--enable-source-maps', join('dist', script)], {
     cwd: ROOT,
     env: { ...process.env, YPSOMETER_TIED: '1', ...env },
     stdio: ['pipe', 'inherit', stderr],
@@ -163,7 +180,7 @@ export async function startRig(from) {
     if (++port > from + 50)
       throw new Plain(`No free port from ${from} on for the simulated bench: set RIG_PORT.`)
   }
-  const child = spawnTied('rig/main.ts', { RIG_PORT: String(port) }, 'inherit')
+  const child = spawnTied('rig.mjs', { RIG_PORT: String(port) }, 'inherit')
   return { child, port, address: `127.0.0.1:${port}` }
 }
 
@@ -173,7 +190,7 @@ export const inAddress = (host) => (host.includes(':') ? `[${host}]` : host)
 /** Starts the server as a child; resolves once it answers on /api/v1/health. */
 export async function startServer({ port, host, databaseUrl, demo, instruments = '' }) {
   const child = spawnTied(
-    'server/main.ts',
+    'server.mjs',
     {
       PORT: String(port),
       HOST: host,

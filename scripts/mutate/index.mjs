@@ -20,7 +20,12 @@ function round(folder, places) {
   spawnSync(join(ROOT, 'node_modules', '.bin', 'stryker'), ['run', 'scripts/mutate/stryker.config.mjs'], {
     cwd: ROOT,
     stdio: 'inherit',
-    env: { ...process.env, NETWORKS: '10', MUTATE_FOLDER: folder, ...(places && { MUTATE_PLACES: places.join(',') }) },
+    env: {
+      ...process.env,
+      NETWORKS: '10',
+      MUTATE_FOLDER: folder,
+      ...(places && { MUTATE_PLACES: places.join(',') }),
+    },
   })
   const report = JSON.parse(readFileSync(join(OUT, `${folder}${places ? '.far' : ''}.json`), 'utf8'))
   return Object.entries(report.files).flatMap(([file, { mutants, source }]) =>

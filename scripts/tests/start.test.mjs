@@ -16,9 +16,14 @@ import {
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { after, test } from 'node:test'
+import { after, before, test } from 'node:test'
 import { keptCluster } from '../lib/cluster.mjs'
-import { freePort, isFree, ROOT } from '../lib/system.mjs'
+import { ensureBuild, ensurePackages, freePort, isFree, ROOT } from '../lib/system.mjs'
+
+before(() => {
+  ensurePackages()
+  return ensureBuild()
+})
 
 const folders = []
 function emptyFolder() {
@@ -39,6 +44,10 @@ async function dataFolder() {
   assert.equal(copied.status, 0)
   return folder
 }
+const started = []
+after(() => {
+  for (const child of started) child.kill('SIGKILL')
+})
 after(() => folders.forEach((f) => rmSync(f, { recursive: true, force: true })))
 
 /** When a first start is killed (ms after it began); MOMENTS=20 tries that many, spread over its three seconds. */
@@ -61,6 +70,7 @@ function start(env, ...args) {
     cwd: ROOT,
     env: { ...clean(), ...env },
   })
+  started.push(child)
   let out = ''
   const ready = new Promise((done, fail) => {
     child.stdout.on('data', (d) => {
@@ -186,7 +196,7 @@ test('what dies is started again, and a killed start leaves nothing that stands 
   const first = start(env, '--empty')
   const address = await first.ready
   const healthy = async () => (await fetch(`${address}/api/v1/health`).catch(() => ({ ok: false }))).ok
-  const pids = () => childrenOf(first.child.pid).filter((pid) => /tsx/.test(commandOf(pid)))
+  const pids = () => childrenOf(first.child.pid).filter((pid) => /dist\//.test(commandOf(pid)))
   if (process.getuid() === 0)
     for (const pid of pids()) assert.match(readFileSync(`/proc/${pid}/status`, 'utf8'), /^Uid:\t(?!0)\d/m)
 
@@ -203,7 +213,7 @@ test('what dies is started again, and a killed start leaves nothing that stands 
   first.child.kill('SIGKILL')
   const second = start(env, '--empty')
   await second.ready
-  for (const pid of left) assert.doesNotMatch(commandOf(pid), /tsx/)
+  for (const pid of left) assert.doesNotMatch(commandOf(pid), /dist\//)
   await second.stop()
 })
 

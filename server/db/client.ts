@@ -11,7 +11,7 @@ import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import * as schema from './schema'
 
-export type Db = NodePgDatabase<typeof schema>
+export type Db = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool }
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0]
 
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))

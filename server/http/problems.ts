@@ -92,7 +92,7 @@ const messages = (error: unknown): string =>
 const AWAY =
   /ECONNREFUSED|ECONNRESET|EPIPE|Connection terminated|encountered a connection error|socket has been ended|after a stream was destroyed|timeout exceeded when trying to connect|ENOENT.*PGSQL/
 
-function toProblem(error: unknown): Problem {
+function toProblem(error: unknown, request: FastifyRequest): Problem {
   if (error instanceof ProblemError) return error.problem
   if (hasZodFastifySchemaValidationErrors(error))
     return problem(400, 'invalid', 'The request cannot be read as it is', {
@@ -110,8 +110,13 @@ function toProblem(error: unknown): Problem {
   if (AWAY.test(messages(error))) return unavailable().problem
   const status = (error as FastifyError).statusCode ?? 500
   if (status === 413)
-    return problem(413, 'too-large', 'The upload is too large', {
-      errors: [{ field: 'photo', message: 'at most 20 MB for a photo, 1 MB for anything else' }],
+    return problem(413, 'too-large', 'What was sent is too large', {
+      errors: [
+        {
+          field: /json/.test(request.headers['content-type'] ?? '') ? 'body' : 'photo',
+          message: `at most ${request.routeOptions.bodyLimit / 2 ** 20} MB here`,
+        },
+      ],
     }).problem
   if (status < 500) {
     const message = error instanceof Error ? error.message : 'not accepted'
@@ -128,7 +133,7 @@ function toProblem(error: unknown): Problem {
 /** Sends every error as problem+json, and logs those that are ours. */
 export function registerProblems(app: FastifyInstance): void {
   app.setErrorHandler((error: unknown, request: FastifyRequest, reply: FastifyReply) => {
-    const body = toProblem(error)
+    const body = toProblem(error, request)
     if (body.status >= 500) request.log.error({ err: error }, body.title)
     return sendProblem(reply, body)
   })

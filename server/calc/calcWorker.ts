@@ -1,0 +1,2 @@
+// What each thread of the pool runs.
+export { carryOut as default } from './work'

@@ -1,0 +1,51 @@
+import { existsSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
+import { dirname, join } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { Piscina } from 'piscina'
+import { fieldProblem, problem } from '../http/problems'
+import type { Calculation, Job, Outcoming, RequestOf } from './work'
+
+const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
+const BUILT = join(here, 'calcWorker.mjs')
+
+/** Longest time one calculation may take (ms), and how many may wait for a thread. */
+const LONGEST = 10_000
+const MOST_WAITING = 24
+
+/** Threads that calculate, so that nothing asked of them keeps the server from answering others. */
+export class CalcPool {
+  private readonly threads = new Piscina({
+    ...(existsSync(BUILT)
+      ? { filename: BUILT }
+      : { filename: join(here, 'calcWorker.ts'), execArgv: ['--import', 'tsx'] }),
+    minThreads: 0,
+    maxThreads: Math.max(1, availableParallelism() - 1),
+    maxQueue: MOST_WAITING,
+    idleTimeout: 60_000,
+  })
+
+  /** @throws a problem: the field that the core refuses, 422 for what takes too long, 503 when too many wait. */
+  async run<C extends Calculation>(name: C, body: RequestOf<C>): Promise<object> {
+    const job: Job<C> = { name, body }
+    const limit = AbortSignal.timeout(LONGEST)
+    let outcome: Outcoming
+    try {
+      outcome = (await this.threads.run(job, { signal: limit })) as Outcoming
+    } catch (error) {
+      if (limit.aborted)
+        throw problem(422, 'too-long', `This would take longer than ${LONGEST / 1000} s`, {
+          errors: [{ field: 'body', message: 'fewer elements, layers or points' }],
+        })
+      if (/queue/i.test(String(error)))
+        throw problem(503, 'busy', 'Too many calculations wait', { detail: 'Try again in a moment.' })
+      throw error
+    }
+    if ('refused' in outcome) throw fieldProblem(outcome.refused.field, outcome.refused.message)
+    return outcome.answer
+  }
+
+  close(): Promise<void> {
+    return this.threads.destroy()
+  }
+}
