@@ -61,6 +61,9 @@ describe('timed runs, in litres and minutes so that every part shows', () => {
     const four = [0.96, 1.04, 0.96, 1.04].map((v) => ({ volume: 10 * v, seconds: 10 }))
     const method = { vessel: 0.01, resolution: 0, reaction: 0 }
     expect(runsNeeded(four, 0.0195, method)).toEqual({ possible: false, floor: near(0.0196, 4) })
+    // The floor is a share, so half the flow has the same.
+    const slow = four.map((r) => ({ ...r, seconds: 20 }))
+    expect(runsNeeded(slow, 0.0195, method)).toEqual({ possible: false, floor: near(0.0196, 4) })
     // s = 0.046188: at n = 12 U = t(ν) √(0.01² + s²/12) = 3.44 %, at n = 11 3.59 %, at 13 3.30 % (t from its table).
     const enough = runsNeeded(four, 0.035, method)
     expect(enough).toEqual({ possible: true, total: 12, more: 8 })
@@ -168,6 +171,17 @@ describe('a pulse, by hand', () => {
     expect(r.t50 / (tau * Math.LN2)).toBeCloseTo(1, 3)
     expect(r.extrapolated).toBeCloseTo(0.2, 3)
   })
+  test('a curve that falls fast, then slowly, is carried on at the rate it ends with, not at the mean of both', () => {
+    // Peak 10 at 1 s; 9 and 8 stand above the limb (0.7 of the peak); then six points down to 1, then six at e^(−t/10).
+    const fast = [0, 10, 9, 8, 6.5, 5, 4, 3, 2, 1]
+    const slow = [1, 2, 3, 4, 5, 6].map((t) => Math.exp(-t / 10))
+    const c = [...fast, ...slow]
+    const r = tracerFigures(c.map((concentration, time) => ({ time, concentration })))
+    // By hand: seen = Σ trapezia = 48.5 − 0 − 0.5 + slow; after = e^(−0.6) · 10 s.
+    const seen = c.slice(1).reduce((sum, v, i) => sum + (v + (c[i] ?? 0)) / 2, 0)
+    const after = Math.exp(-0.6) * 10
+    expect(r.extrapolated).toBeCloseTo(after / (seen + after), 6)
+  })
   test('a curve that ends while it still rises has no tail to carry on; one that never rose is refused', () => {
     const rising = tracerFigures([0, 1, 2, 3].map((concentration, i) => ({ time: i, concentration })))
     expect([rising.tail, rising.extrapolated]).toEqual([1, 0])
@@ -219,6 +233,13 @@ describe('a rise to the mixed strength', () => {
     ).toBeNull()
     expect(() => mixedResponse(points.slice(0, 4))).toThrow('five points')
     expect(() => mixedResponse(points.slice(0, 5))).toThrow('some dye')
+  })
+  test('colour is read on the line between the points before and after it, whatever the first of them holds', () => {
+    // From 0.04 to 0.24 in 10 s, to a final 1: a tenth is there after 3 s of them.
+    const c = [0.04, 0.04, 0.24, ...Array<number>(40).fill(1)]
+    const r = mixedResponse(c.map((concentration, i) => ({ time: 10 * i, concentration })))
+    expect(r.final).toBeCloseTo(1, 2)
+    expect(r.coloured).toBeCloseTo(13, 1)
   })
   test('what ends above half of its highest came to stay; a pulse went by', () => {
     const of = (...c: number[]): boolean =>
