@@ -12,7 +12,7 @@ import {
 import { assess, FILTER_KINDS, hasPump, labelBias } from '@ypsometer/core/judging'
 import { outcomeOf, pathBase } from '@ypsometer/core/path'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
-import { shelfRow } from '@ypsometer/server/models/queries'
+import { shelfRow } from '@ypsometer/server/models/shelfRow'
 import { BENCH_MEDIA } from './fills'
 import { reaches } from '@ypsometer/core/teardown'
 import { interiorProblems, volumeAudit } from '@ypsometer/core/volumes'

@@ -28,10 +28,7 @@ await build({
       name: 'packages-stay',
       setup: ({ onResolve }) =>
         onResolve({ filter: /^[^./]/ }, ({ path, kind }) =>
-          // lru-cache stands below server/, where dist/ does not look.
-          path.startsWith('@ypsometer/') || path === 'lru-cache' || kind === 'entry-point'
-            ? undefined
-            : { path, external: true },
+          path.startsWith('@ypsometer/') || kind === 'entry-point' ? undefined : { path, external: true },
         ),
     },
   ],

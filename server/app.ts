@@ -10,6 +10,7 @@ import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fast
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { constants } from 'node:zlib'
+import { registerChanges } from './changes'
 import { registerCalc } from './calc/routes'
 import { isReady, type Db } from './db/client'
 import { problem, registerProblems, sendProblem } from './http/problems'
@@ -162,6 +163,7 @@ export async function buildApp({
       api.addHook('preHandler', async () => {
         if (db.$client.waitingCount > MOST_WAITING) throw busy()
       })
+      registerChanges(api, db)
       registerModels(api, db)
       registerImports(api, db)
       registerTanks(api, db)

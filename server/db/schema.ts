@@ -6,6 +6,7 @@ import {
   TANK_SHAPES,
   type Fitted,
   type HouseRule,
+  type ShelfRow,
   type TrialSetup,
 } from '@ypsometer/contract'
 import { READING_SHAPES, TRIAL_KINDS } from '@ypsometer/core/trials'
@@ -618,6 +619,26 @@ export const tank = pgTable(
     check('tank_level', sql`${t.waterLevel} > 0 and ${t.waterLevel} <= ${t.height}`),
     check('tank_substrate', sql`${t.substrateDepth} >= 0 and ${t.substrateDepth} < ${t.waterLevel}`),
   ],
+)
+
+/**
+ * What the shelf shows of a model, as it was last worked out, and from what. Triggers raise `revision` with every write
+ * to the model's dossier and keep `ratedFlow`; see the migration that made this table.
+ */
+export const shelfEntry = pgTable(
+  'shelf_entry',
+  {
+    modelId: uuid('model_id')
+      .primaryKey()
+      .references(() => model.id, { onDelete: 'cascade' }),
+    revision: integer('revision').notNull().default(1),
+    /** First rated flow of its claims (m³/s); 0 without one. */
+    ratedFlow: doublePrecision('rated_flow').notNull().default(0),
+    /** The revision, the library and the program that `shown` was worked out from; null while it never was. */
+    workedFrom: text('worked_from'),
+    shown: jsonb('shown').$type<Omit<ShelfRow, 'model'>>(),
+  },
+  (t) => [index('shelf_entry_by_flow').on(t.ratedFlow.desc(), t.modelId.desc())],
 )
 
 /** Answers to writes, by the key the client chose, so that a repeated write is answered and not done twice. */

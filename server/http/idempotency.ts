@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { FastifyRequest } from 'fastify'
 import { createHash } from 'node:crypto'
 import type { Db, Tx } from '../db/client'
@@ -19,6 +19,13 @@ function keyOf(request: FastifyRequest, required: boolean): string | null {
   throw fieldProblem('Idempotency-Key', 'a header with a UUID made for this one write', 400)
 }
 
+/** Says in the transaction which page it comes from, so that the page is not told of its own writes. */
+async function sign(tx: Tx, request: FastifyRequest): Promise<void> {
+  const by = request.headers['x-page']
+  if (typeof by === 'string' && UUID.test(by))
+    await tx.execute(sql`select set_config('ypsometer.by', ${by}, true)`)
+}
+
 /**
  * Does `work` once per `Idempotency-Key`, in the same transaction as the key itself: a repeat gets the first answer,
  * another request under the same key is refused, and what was not answered was not written.
@@ -30,13 +37,15 @@ export async function once<T extends object>(
   work: (tx: Tx) => Promise<Answer<T>>,
 ): Promise<Answer<T> & { replayed: boolean }> {
   const key = keyOf(request, required)
-  if (!key) return { ...(await db.transaction(work)), replayed: false }
+  if (!key)
+    return { ...(await db.transaction(async (tx) => (await sign(tx, request), work(tx)))), replayed: false }
   const route = `${request.method} ${request.url}`
   const requestHash = createHash('sha256')
     .update(String(request.headers['if-match'] ?? ''))
     .update(Buffer.isBuffer(request.body) ? request.body : JSON.stringify(request.body ?? null))
     .digest('hex')
   return db.transaction(async (tx) => {
+    await sign(tx, request)
     const fresh = await tx
       .insert(idempotencyKey)
       .values({ key, route, requestHash, status: 0, answer: {} })

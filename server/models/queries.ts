@@ -1,17 +1,5 @@
-import {
-  DOSSIER_ROWS,
-  modelRecord,
-  RESOURCES,
-  type Medium,
-  type Dossier,
-  type ShelfPage,
-  type ShelfRow,
-  type ShelfQuery,
-  type StockClassRow,
-} from '@ypsometer/contract'
-import { CoreError } from '@ypsometer/core/errors'
-import { assess, claimed, printedFigure, type LabelBias } from '@ypsometer/core/judging'
-import { and, asc, desc, eq, ilike, inArray, getTableColumns, isNull, or, sql, type SQL } from 'drizzle-orm'
+import { DOSSIER_ROWS, RESOURCES, type Dossier } from '@ypsometer/contract'
+import { and, asc, eq, getTableColumns, inArray, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db } from '../db/client'
 import {
@@ -29,13 +17,6 @@ import {
   specimen,
   trial,
 } from '../db/schema'
-import type { z } from 'zod'
-import { LRUCache } from 'lru-cache'
-import { createHash } from 'node:crypto'
-import { readCursor, writeCursor } from '../http/cursor'
-import { allMedia } from '../library/media'
-import { shelfBias } from './bias'
-import { stockClasses } from '../tanks/stock'
 import { travelling } from '../http/editable'
 import { problem } from '../http/problems'
 import { layers, segments } from './resources'
@@ -48,7 +29,7 @@ const { full: _full, thumb: _thumb, ...PHOTO_COLUMNS } = getTableColumns(photo)
 /** A log without its points. */
 const { times: _times, values: _values, ...LOG_COLUMNS } = getTableColumns(log)
 
-type ModelRow = typeof model.$inferSelect
+export type ModelRow = typeof model.$inferSelect
 
 /** Everything the dossiers of these models stand on, in fourteen queries whatever their number. */
 export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<readonly Dossier[]> {
@@ -189,125 +170,4 @@ function readable(d: Dossier): Dossier {
     return [collection, whole]
   })
   return unreadable.length ? { ...d, ...Object.fromEntries(read), unreadable } : d
-}
-
-/** What a row of the shelf is worked out with besides the model's own dossier. */
-export interface ShelfBasis {
-  readonly stock: readonly StockClassRow[]
-  readonly media: readonly Medium[]
-  readonly bias: LabelBias
-}
-
-/** What the shelf says of one model, computed from its dossier. */
-export function shelfRow(d: Dossier, { stock, media, bias }: ShelfBasis): ShelfRow {
-  const record = modelRecord(d, media)
-  const a = assess(record, { stockClasses: stock, bias })
-  const rated = claimed(record, 'rated-flow')
-  const top = claimed(record, 'tank-max')
-  return {
-    model: d.model,
-    ratedFlow: rated ? printedFigure(rated) : null,
-    flow: a.verdict.flow,
-    basis: a.verdict.basis,
-    supportedMax: a.verdict.supported,
-    claimedMax: top ? printedFigure(top) : null,
-    overclaim: a.verdict.overclaim,
-    level: a.verdict.level,
-    borderline: a.verdict.borderline,
-    claimsDone: a.progress.claims,
-    benchDone: a.progress.bench,
-    problem: null,
-    next: a.progress.next.station === 'verdict' ? null : a.progress.next.action,
-  }
-}
-
-/** The row of a model whose numbers cannot be worked out: it says so, and all others stand. */
-const brokenRow = (d: Dossier, error: unknown): ShelfRow => ({
-  model: d.model,
-  ratedFlow: null,
-  flow: null,
-  basis: 'none',
-  supportedMax: null,
-  claimedMax: null,
-  overclaim: null,
-  level: 'open',
-  borderline: false,
-  claimsDone: 0,
-  benchDone: 0,
-  problem: error instanceof CoreError ? error.message : 'its record cannot be worked out',
-  next: null,
-})
-
-/**
- * Rows worked out, by what they were worked out from: a page is not worked out anew while nothing of it has changed.
- */
-const ROWS = new LRUCache<string, ShelfRow>({ max: 2000 })
-/** Everything a row depends on, in few letters: the version of each row of the dossier, the library, the rules. */
-function signature(d: Dossier, basis: string): string {
-  const hash = createHash('sha1').update(basis)
-  for (const rows of [[d.model], ...DOSSIER_ROWS.map((collection) => d[collection])])
-    for (const r of rows) hash.update(`${r.id}:${r.version}:${r.deletedAt ?? ''};`)
-  return hash.digest('base64')
-}
-function rowOrProblem(d: Dossier, basis: ShelfBasis): ShelfRow {
-  try {
-    return shelfRow(d, basis)
-  } catch (error) {
-    return brokenRow(d, error)
-  }
-}
-function keptRow(d: Dossier, basis: ShelfBasis, basisKey: string): ShelfRow {
-  const key = signature(d, basisKey)
-  const row = ROWS.get(key) ?? rowOrProblem(d, basis)
-  ROWS.set(key, row)
-  return row
-}
-
-const ratedFlow = sql<number>`coalesce((select c.value from claim c where c.model_id = ${model.id}
-  and c.quantity = 'rated-flow' and c.deleted_at is null order by c.created_at, c.id limit 1), 0)`
-const nameKey = sql<string>`lower(${model.name})`
-const updatedKey = sql<string>`to_char(${model.updatedAt} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS')`
-
-/** One page of the shelf, by keyset on the sort value and the id, with the whole count. */
-export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<ShelfPage> {
-  const cursor = readCursor(q.cursor)
-  const key: SQL = q.sort === 'name' ? nameKey : q.sort === 'updated' ? updatedKey : ratedFlow
-  const falls = q.sort !== 'name'
-  const filters: SQL[] = [isNull(model.deletedAt)]
-  if (q.kind) filters.push(eq(model.kind, q.kind))
-  const words = q.search?.replace(/\0/g, '').trim().split(/\s+/).filter(Boolean) ?? []
-  for (const word of words) {
-    const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`
-    const either = or(ilike(model.name, like), ilike(model.maker, like))
-    if (either) filters.push(either)
-  }
-  const after = cursor
-    ? falls
-      ? sql`(${key}, ${model.id}) < (${cursor.value}, ${cursor.id}::uuid)`
-      : sql`(${key}, ${model.id}) > (${cursor.value}, ${cursor.id}::uuid)`
-    : undefined
-  const order = falls ? [desc(key), desc(model.id)] : [asc(key), asc(model.id)]
-  const rows = await db
-    .select({ row: model, key: sql<string | number>`${key}` })
-    .from(model)
-    .where(and(...filters, after))
-    .orderBy(...order)
-    .limit(q.limit + 1)
-  const [count] = await db
-    .select({ n: sql<number>`count(*)::int` })
-    .from(model)
-    .where(and(...filters))
-  const page = rows.slice(0, q.limit)
-  const last = page.at(-1)
-  const basis = { stock: await stockClasses(db), media: await allMedia(db), bias: await shelfBias(db) }
-  const basisKey = createHash('sha1').update(JSON.stringify(basis)).digest('base64')
-  const found = await dossiers(
-    db,
-    page.map((r) => r.row),
-  )
-  return {
-    items: found.map((d) => keptRow(d, basis, basisKey)),
-    next: rows.length > q.limit && last ? writeCursor({ value: last.key, id: last.row.id }) : null,
-    total: count?.n ?? 0,
-  }
 }

@@ -4,7 +4,8 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
 import { shelfBias } from './bias'
-import { dossier, shelf } from './queries'
+import { dossier } from './queries'
+import { shelf } from './shelf'
 import { registerDossierRows } from './resources'
 
 /** The shelf, dossiers, and the editable rows under them. */

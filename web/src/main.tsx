@@ -3,6 +3,7 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
+import { followChanges } from './api/changes'
 import { queryClient, startWriting } from './api/queries'
 import { Crash, Loading, NotFound } from './frame/States'
 import { Frame } from './frame/Frame'
@@ -77,6 +78,7 @@ const router = createBrowserRouter([
   },
 ])
 
+followChanges(queryClient)
 startWriting(() => toast('Another window changed this too. Both changes are kept.'))
 
 const root = document.getElementById('root')

@@ -26,6 +26,9 @@ export const serverAway = {
   },
 }
 
+/** This page, for as long as it is open: told to the server so that it does not tell us of our own writes. */
+export const PAGE = crypto.randomUUID()
+
 interface Options {
   readonly method?: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
   readonly body?: unknown
@@ -43,6 +46,7 @@ export async function api<T>(
   const file = body instanceof Blob
   if (body !== undefined)
     headers['content-type'] = file ? body.type || 'application/octet-stream' : 'application/json'
+  if (method !== 'GET') headers['x-page'] = PAGE
   if (key) headers['idempotency-key'] = key
   if (version !== undefined) headers['if-match'] = `"${version}"`
   let response: Response

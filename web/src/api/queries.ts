@@ -153,9 +153,8 @@ export function useDossier(id: string) {
   const query = useQuery({
     queryKey: ['dossier', id],
     queryFn: ({ signal }) => api<Dossier>(`/models/${id}/dossier`, { signal }),
-    // What others change shows within a quarter of a minute, and at once on coming back to the window.
+    // What others change is told by the server; on coming back to the window it is asked once more.
     refetchOnWindowFocus: true,
-    refetchInterval: 15000,
   })
   const dossier = useMemo(() => {
     const fresh = overlay([], 'models', entries).find((m) => m.id === id)

@@ -1,0 +1,92 @@
+import type { FastifyInstance } from 'fastify'
+import pg from 'pg'
+import type { Db } from './db/client'
+
+/** Longest wait (ms) before the database is listened to again after the connection was lost. */
+const LONGEST_PAUSE = 5000
+/** How often a stream with nothing to say says so (ms), so that what stands between keeps it open. */
+const BEAT = 20_000
+
+/** One stream's way of being told. */
+type Listener = (event: string) => void
+
+/**
+ * Listens to what the database says was written, by whichever server, and passes it on. A connection that is lost is
+ * made again; what was missed meanwhile is made good by telling everyone that anything may have changed.
+ */
+export class Changes {
+  private readonly listeners = new Set<Listener>()
+  private client: pg.Client | null = null
+  private closed = false
+  private pause = 100
+
+  constructor(private readonly url: string) {}
+
+  /** Adds a listener; the database is listened to from the first one on. */
+  watch(listener: Listener): () => void {
+    this.listeners.add(listener)
+    if (!this.client) void this.listen(false)
+    return () => this.listeners.delete(listener)
+  }
+
+  async close(): Promise<void> {
+    this.closed = true
+    await this.client?.end().catch(() => undefined)
+  }
+
+  private tell(event: string): void {
+    this.listeners.forEach((l) => l(event))
+  }
+
+  private async listen(again: boolean): Promise<void> {
+    const client = new pg.Client({ connectionString: this.url, keepAlive: true })
+    this.client = client
+    let lost = false
+    const retry = (): void => {
+      if (lost || this.closed) return
+      lost = true
+      client.end().catch(() => undefined)
+      setTimeout(() => void this.listen(true), this.pause).unref()
+      this.pause = Math.min(LONGEST_PAUSE, this.pause * 2)
+    }
+    client.on('error', retry)
+    client.on('end', retry)
+    client.on('notification', ({ payload }) => payload && this.tell(payload))
+    try {
+      await client.connect()
+      await client.query('listen record')
+      this.pause = 100
+      if (again) this.tell('{"all":true}')
+    } catch {
+      retry()
+    }
+  }
+}
+
+/**
+ * `GET /changes`: server-sent events, one for each model or list that was written to:
+ * `{ "model": id, "by": page }`, `{ "list": "tanks", "by": page }`, or `{ "all": true }` after a gap.
+ */
+export function registerChanges(app: FastifyInstance, db: Db): void {
+  const url = db.$client.options.connectionString
+  if (!url) return
+  const changes = new Changes(url)
+  app.addHook('onClose', () => changes.close())
+  app.get('/changes', { exposeHeadRoute: false, schema: { hide: true } }, (request, reply) => {
+    reply.hijack()
+    reply.raw.writeHead(200, {
+      'content-type': 'text/event-stream; charset=utf-8',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    })
+    reply.raw.write(': watching\n\n')
+    const stop = changes.watch((event) => void reply.raw.write(`data: ${event}\n\n`))
+    const beat = setInterval(() => void reply.raw.write(': still here\n\n'), BEAT)
+    const end = (): void => {
+      clearInterval(beat)
+      stop()
+    }
+    request.raw.on('close', end)
+    reply.raw.on('error', end)
+  })
+}

@@ -1,0 +1,106 @@
+import type { Dossier, ShelfRow } from '@ypsometer/contract'
+import { CoreError } from '@ypsometer/core/errors'
+import { and, asc, eq, isNull, ne, or, sql } from 'drizzle-orm'
+import { createHash, randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { fileURLToPath } from 'node:url'
+import type { Db } from '../db/client'
+import { model, shelfEntry } from '../db/schema'
+import { allMedia } from '../library/media'
+import { stockClasses } from '../tanks/stock'
+import { shelfBias } from './bias'
+import { dossiers, type ModelRow } from './queries'
+import { shelfRow, type ShelfBasis } from './shelfRow'
+
+/** The program as it runs: a row worked out by another is worked out anew. */
+const PROGRAM =
+  typeof __filename === 'string'
+    ? randomUUID()
+    : createHash('sha1')
+        .update(readFileSync(fileURLToPath(import.meta.url)))
+        .digest('base64')
+
+/** What every row of the shelf is worked out with, and its name in few letters. */
+export async function shelfBasis(db: Db): Promise<ShelfBasis & { readonly key: string }> {
+  const basis = { stock: await stockClasses(db), media: await allMedia(db), bias: await shelfBias(db) }
+  const key = createHash('sha1').update(PROGRAM).update(JSON.stringify(basis)).digest('base64')
+  return { ...basis, key }
+}
+
+export type Shown = Omit<ShelfRow, 'model'>
+
+/** The row of a model whose numbers cannot be worked out: it says so, and all others stand. */
+const brokenRow = (error: unknown): Shown => ({
+  ratedFlow: null,
+  flow: null,
+  basis: 'none',
+  supportedMax: null,
+  claimedMax: null,
+  overclaim: null,
+  level: 'open',
+  borderline: false,
+  claimsDone: 0,
+  benchDone: 0,
+  problem: error instanceof CoreError ? error.message : 'its record cannot be worked out',
+  next: null,
+})
+
+function rowOrProblem(d: Dossier, basis: ShelfBasis): Shown {
+  try {
+    const { model: _model, ...shown } = shelfRow(d, basis)
+    return shown
+  } catch (error) {
+    return brokenRow(error)
+  }
+}
+
+/**
+ * Works out what the shelf shows of these models and keeps it under the revision it was read at: one that was written
+ * to meanwhile is worked out again by whoever asks next.
+ */
+export async function workOut(
+  db: Db,
+  models: readonly { readonly row: ModelRow; readonly revision: number }[],
+  basis: ShelfBasis & { readonly key: string },
+): Promise<ReadonlyMap<string, Shown>> {
+  const found = await dossiers(
+    db,
+    models.map((m) => m.row),
+  )
+  const shown = new Map(found.map((d) => [d.model.id, rowOrProblem(d, basis)]))
+  if (!models.length) return shown
+  const values = models.map(({ row, revision }) => ({
+    modelId: row.id,
+    revision,
+    workedFrom: workedFrom(revision, basis.key),
+    shown: shown.get(row.id) ?? null,
+  }))
+  await db
+    .insert(shelfEntry)
+    .values(values)
+    .onConflictDoUpdate({
+      target: shelfEntry.modelId,
+      set: { workedFrom: sql`excluded.worked_from`, shown: sql`excluded.shown` },
+      setWhere: sql`${shelfEntry.revision} = excluded.revision`,
+    })
+  return shown
+}
+
+export const workedFrom = (revision: number, basis: string): string => `${revision}:${basis}`
+
+/** Works out rows that stand no longer, at most so many; how many there were. */
+export async function refreshShelf(db: Db, most = 200): Promise<number> {
+  const basis = await shelfBasis(db)
+  const current = sql`${shelfEntry.revision} || ':' || ${basis.key}`
+  const stale = await db
+    .select({ row: model, revision: shelfEntry.revision })
+    .from(shelfEntry)
+    .innerJoin(model, eq(model.id, shelfEntry.modelId))
+    .where(
+      and(isNull(model.deletedAt), or(isNull(shelfEntry.workedFrom), ne(shelfEntry.workedFrom, current))),
+    )
+    .orderBy(asc(shelfEntry.modelId))
+    .limit(most)
+  for (let i = 0; i < stale.length; i += 25) await workOut(db, stale.slice(i, i + 25), basis)
+  return stale.length
+}

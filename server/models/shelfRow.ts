@@ -1,0 +1,38 @@
+import {
+  modelRecord,
+  type Dossier,
+  type Medium,
+  type ShelfRow,
+  type StockClassRow,
+} from '@ypsometer/contract'
+import { assess, claimed, printedFigure, type LabelBias } from '@ypsometer/core/judging'
+
+/** What a row of the shelf is worked out with besides the model's own dossier. */
+export interface ShelfBasis {
+  readonly stock: readonly StockClassRow[]
+  readonly media: readonly Medium[]
+  readonly bias: LabelBias
+}
+
+/** What the shelf says of one model, computed from its dossier. */
+export function shelfRow(d: Dossier, { stock, media, bias }: ShelfBasis): ShelfRow {
+  const record = modelRecord(d, media)
+  const a = assess(record, { stockClasses: stock, bias })
+  const rated = claimed(record, 'rated-flow')
+  const top = claimed(record, 'tank-max')
+  return {
+    model: d.model,
+    ratedFlow: rated ? printedFigure(rated) : null,
+    flow: a.verdict.flow,
+    basis: a.verdict.basis,
+    supportedMax: a.verdict.supported,
+    claimedMax: top ? printedFigure(top) : null,
+    overclaim: a.verdict.overclaim,
+    level: a.verdict.level,
+    borderline: a.verdict.borderline,
+    claimsDone: a.progress.claims,
+    benchDone: a.progress.bench,
+    problem: null,
+    next: a.progress.next.station === 'verdict' ? null : a.progress.next.action,
+  }
+}

@@ -1,0 +1,63 @@
+import type { QueryClient } from '@tanstack/react-query'
+import { PAGE } from './client'
+
+/** How long changes are gathered before anything is read again (ms). */
+const GATHER = 300
+
+interface Change {
+  readonly model?: string
+  readonly list?: string
+  readonly all?: true
+  /** The page that wrote it. */
+  readonly by?: string | null
+}
+
+/** The cached answers that a change makes old. */
+const touches = ({ model, list, all }: Change, key: readonly unknown[]): boolean =>
+  all === true ||
+  (model !== undefined && (key[0] === 'shelf' || (key[0] === 'dossier' && key[1] === model))) ||
+  (list !== undefined && key[0] === list)
+
+/**
+ * Reads again what others have written, as the server tells of it; the browser itself connects again after a gap. A
+ * page that nobody looks at listens to nothing: a browser keeps few connections open for all its pages together.
+ * Returns what stops it.
+ */
+export function followChanges(client: QueryClient): () => void {
+  if (typeof EventSource === 'undefined') return () => undefined
+  let source: EventSource | null = null
+  let gathered: Change[] = []
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let opened = false
+  const note = (change: Change): void => {
+    gathered.push(change)
+    timer ??= setTimeout(() => {
+      const changes = gathered
+      gathered = []
+      timer = undefined
+      void client.invalidateQueries({ predicate: (q) => changes.some((c) => touches(c, q.queryKey)) })
+    }, GATHER)
+  }
+  const follow = (): void => {
+    source?.close()
+    source = null
+    if (document.hidden) return
+    source = new EventSource('/api/v1/changes')
+    source.onopen = () => {
+      // What was written while nobody listened is not known.
+      if (opened) note({ all: true })
+      opened = true
+    }
+    source.onmessage = ({ data }: MessageEvent<string>) => {
+      const change = JSON.parse(data) as Change
+      if (change.by !== PAGE) note(change)
+    }
+  }
+  document.addEventListener('visibilitychange', follow)
+  follow()
+  return () => {
+    document.removeEventListener('visibilitychange', follow)
+    clearTimeout(timer)
+    source?.close()
+  }
+}
