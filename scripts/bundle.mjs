@@ -11,6 +11,8 @@ await build({
   absWorkingDir: ROOT,
   entryPoints: {
     server: 'server/main.ts',
+    worker: 'server/worker.ts',
+    keep: 'server/keep/command.ts',
     calcWorker: 'server/calc/calcWorker.ts',
     rig: 'rig/main.ts',
   },

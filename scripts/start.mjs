@@ -14,12 +14,15 @@ import {
   ensurePackages,
   inAddress,
   isFree,
+  keep,
+  ownFolder,
   Plain,
   POSTGRES,
   ROOT,
   say,
   startRig,
   startServer,
+  startWorker,
 } from './lib/system.mjs'
 
 /** Most that is started again within ten minutes: what dies more often does not hold. */
@@ -54,13 +57,16 @@ await command(async () => {
   const stop = async (code) => {
     if (stopping) return
     stopping = true
-    await Promise.all([end(parts.server), end(parts.rig?.child)])
+    await Promise.all([end(parts.server), end(parts.worker), end(parts.rig?.child)])
     parts.cluster?.stop()
     rmSync(mark, { force: true })
     process.exit(code)
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
 
+  const databaseUrl = () => process.env.DATABASE_URL || parts.cluster.url
+  // The record of another database is backed up by those who keep it, unless they say where to.
+  const backups = process.env.YPSOMETER_BACKUPS || (process.env.DATABASE_URL ? '' : join(folder, 'backups'))
   const rig = async () => {
     parts.rig = await startRig(parts.rig?.port ?? Number(process.env.RIG_PORT || port + 10))
     parts.rig.child.on('exit', () => void died('simulated bench', rig))
@@ -69,11 +75,15 @@ await command(async () => {
     parts.server = await startServer({
       port,
       host,
-      databaseUrl: process.env.DATABASE_URL || parts.cluster.url,
+      databaseUrl: databaseUrl(),
       demo: !empty,
       instruments: process.env.YPSOMETER_INSTRUMENTS || parts.rig.address,
     })
     parts.server.on('exit', () => void died('server', server))
+  }
+  const worker = () => {
+    parts.worker = startWorker({ databaseUrl: databaseUrl(), backups })
+    parts.worker.on('exit', () => void died('worker', worker))
   }
   const deaths = []
   const died = async (what, again) => {
@@ -97,7 +107,12 @@ await command(async () => {
   try {
     if (!process.env.DATABASE_URL) parts.cluster = await keptCluster(folder)
     if (!process.env.YPSOMETER_INSTRUMENTS) await rig()
+    if (backups && !keep(databaseUrl(), 'before-migrating', ownFolder(backups)))
+      throw new Plain(
+        'No copy of the record could be made before it is brought up to date: nothing was changed.',
+      )
     await server()
+    worker()
   } catch (error) {
     if (stopping) return
     console.error(error instanceof Plain ? error.message : error)

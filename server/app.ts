@@ -14,6 +14,7 @@ import { registerChanges } from './changes'
 import { registerCalc } from './calc/routes'
 import { isReady, type Db } from './db/client'
 import { problem, registerProblems, sendProblem } from './http/problems'
+import { registerStatus } from './keep/status'
 import { registerLibrary } from './library/routes'
 import { registerInstruments } from './instruments/routes'
 import { registerImports } from './models/imports'
@@ -168,6 +169,7 @@ export async function buildApp({
       registerImports(api, db)
       registerTanks(api, db)
       registerLibrary(api, db)
+      registerStatus(api, db)
       registerCalc(api)
       await registerInstruments(api, db, instruments, instrumentHosts)
       await api.register(async (photos) => registerPhotos(photos, db))

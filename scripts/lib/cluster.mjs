@@ -237,6 +237,14 @@ export async function keptCluster(folder) {
   }
 }
 
+/** Where the cluster of a start that is running is, for another command on the same machine. */
+export function runningUrl(folder) {
+  const [, , , port] = readIf(join(folder, 'pg', 'postmaster.pid')).split('\n')
+  const password = readIf(join(folder, 'pg-password'))
+  if (!port || !password) throw new Plain(`What runs on ${folder} is not ready yet: wait until it is.`)
+  return urlOf(port, password)
+}
+
 /** A cluster for one test run, thrown away afterwards. Lives in the temporary folder, unsynced. */
 export async function throwawayCluster() {
   const folder = mkdtempSync(join(tmpdir(), 'ypsometer-'))

@@ -1,7 +1,7 @@
 // What the two commands need of the machine: Node, npm packages, Debian packages. Plain Node, nothing installed yet.
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -161,6 +161,31 @@ function ordinaryUser() {
       `The server runs as root: no ordinary user can read ${ROOT}. Move it to where all users may enter.`,
     )
   return (ordinary = can ? as : {})
+}
+
+/** Makes a folder that the app's own processes may write to. */
+export function ownFolder(path) {
+  mkdirSync(path, { recursive: true, mode: 0o750 })
+  const { uid, gid } = ordinaryUser()
+  if (uid !== undefined) chownSync(path, uid, gid)
+  return path
+}
+
+/** Starts the worker for the jobs on the database. */
+export const startWorker = ({ databaseUrl, backups }) =>
+  spawnTied(
+    'worker.mjs',
+    { DATABASE_URL: databaseUrl, ...(backups && { YPSOMETER_BACKUPS: backups }) },
+    'inherit',
+  )
+
+/** Carries out one of the commands that keep the record; true when it went well. */
+export function keep(databaseUrl, ...args) {
+  const r = spawnSync(process.execPath, ['--enable-source-maps', join(ROOT, 'dist', 'keep.mjs'), ...args], {
+    stdio: 'inherit',
+    env: { ...process.env, DATABASE_URL: databaseUrl },
+  })
+  return r.status === 0
 }
 
 /** A process of the app that ends with this one, however suddenly that ends, and is no more than an ordinary user. */

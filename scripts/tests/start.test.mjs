@@ -269,6 +269,48 @@ test('a password lost, a pid file that is empty or names another program: the re
   ;(await opens(folder)).stop()
 })
 
+/** Runs one of the commands that keep the record. */
+const keeping = (name, env, ...args) =>
+  spawnSync(process.execPath, [`scripts/${name}.mjs`, ...args], {
+    cwd: ROOT,
+    env: { ...clean(), ...env },
+    encoding: 'utf8',
+    timeout: 60000,
+  })
+
+test('a backup is made while it runs, by hand and by the worker; restored at rest it is the record again', async () => {
+  const env = { PORT: String(await freePort()), YPSOMETER_DATA: await dataFolder() }
+  const file = join(env.YPSOMETER_DATA, 'shop.tar')
+  const first = start(env, '--empty')
+  const address = await first.ready
+  const name = async (wanted) =>
+    (await (await fetch(`${address}/api/v1/models?search=${wanted}`)).json()).items.length
+  const put = (wanted) =>
+    fetch(`${address}/api/v1/models`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'idempotency-key': randomUUID() },
+      body: JSON.stringify({ id: randomUUID(), maker: 'Quillon', name: wanted, kind: 'internal' }),
+    })
+  await put('Before')
+  assert.match(
+    keeping('backup', env, file).stdout,
+    /^Backed up 1 models and 0 photos to \S+ \([\d.]+ MB\)\.\n$/,
+  )
+  await put('After')
+  const backups = join(env.YPSOMETER_DATA, 'backups')
+  await until(() => readdirSync(backups).some((n) => n.endsWith('.tar')))
+  await until(async () => (await (await fetch(`${address}/api/v1/status`)).json()).backup !== null)
+  assert.match(keeping('restore', env, file).stderr, /^Ypsometer is running on \S+: stop it first[^\n]*\n$/)
+  await first.stop()
+  assert.match(keeping('restore', env, file).stderr, /holds models/)
+  assert.match(keeping('restore', env, file, '--over').stdout, /^Restored 1 models/)
+  assert.ok(readdirSync(env.YPSOMETER_DATA).some((n) => n.startsWith('ypsometer-before-restore-')))
+  const second = start(env, '--empty')
+  await second.ready
+  assert.deepEqual([await name('Before'), await name('After')], [1, 0])
+  await second.stop()
+})
+
 test('--empty starts with an empty shelf and the stock classes every tank needs', async () => {
   const run = start({ PORT: String(await freePort()), YPSOMETER_DATA: await dataFolder() }, '--empty')
   const address = await run.ready

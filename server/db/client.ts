@@ -89,8 +89,11 @@ const known: Promise<readonly string[]> = (async () => {
   )
 })()
 
+/** The migrations this version knows, by their hashes, in order. */
+export const knownMigrations = (): Promise<readonly string[]> => known
+
 /** The migrations that are in, by their hashes; none in a new database. */
-async function applied(db: Db): Promise<readonly string[]> {
+export async function applied(db: Db): Promise<readonly string[]> {
   const table = await db.execute<{ known: string | null }>(
     sql`select to_regclass('drizzle.__drizzle_migrations')::text as known`,
   )
@@ -99,6 +102,12 @@ async function applied(db: Db): Promise<readonly string[]> {
     sql`select hash from drizzle.__drizzle_migrations order by id`,
   )
   return rows.map((r) => r.hash)
+}
+
+/** Has a database that is in use migrations still to come? A new one has not: there is nothing in it to lose. */
+export async function pendingMigrations(db: Db): Promise<boolean> {
+  const [ours, theirs] = await Promise.all([known, applied(db)])
+  return theirs.length > 0 && theirs.length < ours.length
 }
 
 /** A database that has been through migrations this version does not know must not be written by it. */

@@ -147,11 +147,15 @@ const stale = (one: string, current: object) =>
     current,
   })
 
-/** What was typed is kept per field, so two people's fields do not overwrite each other's. */
-const keepTyped = (row: object, set: object): object =>
-  'typed' in set && 'typed' in row
-    ? { ...set, typed: { ...(row.typed as object), ...(set.typed as object) } }
-    : set
+/**
+ * What was typed is kept per field, so two people's fields do not overwrite each other's; a field that was emptied is
+ * let go of.
+ */
+function keepTyped(row: object, set: object): object {
+  if (!('typed' in set && 'typed' in row)) return set
+  const all = Object.entries({ ...(row.typed as object), ...(set.typed as object) })
+  return { ...set, typed: Object.fromEntries(all.filter(([, text]) => text !== '')) }
+}
 
 /**
  * Routes of one editable resource: POST to create (idempotent), GET one, PATCH and DELETE under `If-Match`, and
