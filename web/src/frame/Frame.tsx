@@ -5,6 +5,7 @@ import type { UnitSystem } from '@ypsometer/core/units'
 import { serverAway } from '../api/client'
 import { useEntries, useSaveState } from '../api/app'
 import { type SaveState } from '../api/outbox'
+import { BackupNote } from './BackupNote'
 import { Help } from './Help'
 import { theme, units } from './settings'
 import { SetAside } from './SetAside'
@@ -135,6 +136,7 @@ export function Frame() {
         </div>
       </header>
       <SetAside />
+      <BackupNote />
       <main id="main" className="flex-1 px-4 pt-3 pb-6 sm:px-6">
         <Outlet />
       </main>

@@ -1,5 +1,7 @@
 import { X } from 'lucide-react'
 import { useEffect, useRef } from 'react'
+import { useStatus } from './BackupNote'
+import { showWhen } from './when'
 import { PROVENANCE_MEANING, PROVENANCE_WORDS, Mark } from '../figures/Provenance'
 import type { Provenance } from '@ypsometer/core/figures'
 
@@ -19,6 +21,7 @@ const KEYS: readonly (readonly [string, string])[] = [
 export function Help({ onClose }: { readonly onClose: () => void }) {
   const dialog = useRef<HTMLDialogElement>(null)
   useEffect(() => dialog.current?.showModal(), [])
+  const backup = useStatus().data?.backup ?? null
   return (
     <dialog
       ref={dialog}
@@ -64,6 +67,11 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
       <p className="muted mt-4 text-[0.92rem]">
         Numbers may be typed with any unit: “2.5 gal”, “6 ft 2”, “1,5 l”, “120 gph”. Before hands go into
         water, unplug the filter and the heater.
+      </p>
+      <p className="muted mt-2 text-[0.92rem]">
+        {backup
+          ? `Last backup of the record: ${showWhen(backup.at)}, ${(backup.bytes / 2 ** 20).toFixed(1)} MB.`
+          : 'No backup of the record has been made yet: the worker makes one every night, “npm run backup” one at once.'}
       </p>
     </dialog>
   )

@@ -1,0 +1,31 @@
+import type { Status } from '@ypsometer/contract'
+import { useQuery } from '@tanstack/react-query'
+import { api } from '../api/client'
+import { showWhen } from './when'
+
+const DAY = 24 * 3600 * 1000
+/** Days after which a backup is called old: the nightly one has failed for a whole weekend. */
+const OLD = 3
+
+/** How the record is kept, as the server last said. */
+export const useStatus = () =>
+  useQuery({
+    queryKey: ['status'],
+    queryFn: ({ signal }) => api<Status>('/status', { signal }),
+    staleTime: 10 * 60 * 1000,
+  })
+
+/** Says when the last backup is old; nothing while it is fresh, or while nobody has asked for backups. */
+export function BackupNote() {
+  const { data } = useStatus()
+  const at = data?.backup?.at
+  if (!at) return null
+  const days = Math.floor((Date.now() - Date.parse(at)) / DAY)
+  if (days < OLD) return null
+  return (
+    <p role="status" className="no-print text-warning border-warning border-b px-4 py-1 font-medium sm:px-6">
+      The last backup is {days} days old ({showWhen(at)}). The nightly one has not been made since: look at
+      what the start command says, or make one with <code>npm run backup</code>.
+    </p>
+  )
+}
