@@ -33,6 +33,44 @@ export default defineConfig({
     }),
   ],
   worker: { format: 'es' },
-  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 900,
+    // A station is a handful of files: what it shares with others stands in few, by what they are for.
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            {
+              name: 'charts',
+              test: /node_modules\/(recharts|d3-|@reduxjs|redux|react-redux|immer|reselect|es-toolkit|decimal|victory)/,
+              priority: 30,
+            },
+            { name: 'drag', test: /node_modules\/@dnd-kit/, priority: 30 },
+            {
+              name: 'vendor',
+              test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack|zod|idb|comlink|cookie|lucide-react)\//,
+              priority: 40,
+            },
+            { name: 'core', test: /\/(core|contract)\//, priority: 10, minShareCount: 5 },
+            {
+              name: 'desk',
+              test: /\/web\/src\/(frame|api|figures|fields|views\/words)/,
+              priority: 5,
+              minShareCount: 2,
+            },
+            {
+              name: 'stations',
+              test: /\/(web\/src\/(cutaway|pathway|photos|workers|trials|instruments|csv|charts|views\/(?!words|shelf)))/,
+              priority: 3,
+              minShareCount: 3,
+            },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4680' } },
 })

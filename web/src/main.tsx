@@ -2,13 +2,48 @@ import './app.css'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { createBrowserRouter, RouterProvider } from 'react-router'
+import {
+  createBrowserRouter,
+  RouterProvider,
+  type LoaderFunctionArgs,
+  type ShouldRevalidateFunctionArgs,
+} from 'react-router'
 import { followChanges } from './api/changes'
-import { queryClient, startWriting } from './api/queries'
+import { ahead, queryClient, startWriting } from './api/queries'
 import { Crash, Loading, NotFound } from './frame/States'
 import { Frame } from './frame/Frame'
 import { toast } from './frame/toasts'
 import { Shelf } from './views/shelf/Shelf'
+
+/** Asks for data beside the code, and waits for neither. */
+const asks =
+  (ask: (params: Readonly<Record<string, string | undefined>>, query: URLSearchParams) => void) =>
+  ({ params, request }: LoaderFunctionArgs): null => {
+    ask(params, new URL(request.url).searchParams)
+    return null
+  }
+/** The stations of a dossier and the desk of a trial, each with its code. */
+const STATIONS = {
+  claims: async () => ({ Component: (await import('./views/claims/Claims')).Claims }),
+  strip: async () => ({ Component: (await import('./views/strip/Strip')).Strip }),
+  inside: async () => ({ Component: (await import('./views/inside/Inside')).Inside }),
+  bench: async () => ({ Component: (await import('./views/bench/Bench')).Bench }),
+  'bench/:trialId': async () => ({ Component: (await import('./views/bench/TrialDesk')).TrialDesk }),
+  fill: async () => ({ Component: (await import('./views/fill/Fill')).Fill }),
+  path: async () => ({ Component: (await import('./views/path/Path')).Path }),
+  tanks: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }),
+  verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
+}
+/** How long after a dossier was opened the code of its other stations is fetched (ms). */
+const SOON = 1500
+const dossierAhead = asks(({ id }) => {
+  if (!id) return
+  ahead.dossier(id)
+  setTimeout(() => Object.values(STATIONS).forEach((load) => void load().catch(() => undefined)), SOON)
+})
+/** A station asks for nothing of its own: going from one to the next reads nothing again. */
+const sameDossier = ({ currentParams, nextParams }: ShouldRevalidateFunctionArgs): boolean =>
+  currentParams.id !== nextParams.id
 
 const router = createBrowserRouter([
   {
@@ -17,48 +52,33 @@ const router = createBrowserRouter([
     errorElement: <Crash />,
     HydrateFallback: Loading,
     children: [
-      { index: true, element: <Shelf /> },
-      { path: 'tanks/:id?', lazy: async () => ({ Component: (await import('./views/tanks/Tanks')).Tanks }) },
+      { index: true, loader: asks((_, q) => ahead.shelf(q)), element: <Shelf /> },
+      {
+        path: 'tanks/:id?',
+        loader: asks(() => ahead.list('tanks')),
+        lazy: async () => ({ Component: (await import('./views/tanks/Tanks')).Tanks }),
+      },
       {
         path: 'library/:id?',
+        loader: asks(() => ahead.list('media')),
         lazy: async () => ({ Component: (await import('./views/library/Library')).Library }),
       },
       {
         path: 'rules/:id?',
+        loader: asks(() => ahead.list('house-rules')),
         lazy: async () => ({ Component: (await import('./views/rules/HouseRules')).HouseRules }),
       },
       {
         path: 'models/:id',
+        loader: dossierAhead,
+        shouldRevalidate: sameDossier,
         lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).DossierView }),
         children: [
           {
             index: true,
             lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).ToFirstStation }),
           },
-          {
-            path: 'claims',
-            lazy: async () => ({ Component: (await import('./views/claims/Claims')).Claims }),
-          },
-          { path: 'strip', lazy: async () => ({ Component: (await import('./views/strip/Strip')).Strip }) },
-          {
-            path: 'inside',
-            lazy: async () => ({ Component: (await import('./views/inside/Inside')).Inside }),
-          },
-          { path: 'bench', lazy: async () => ({ Component: (await import('./views/bench/Bench')).Bench }) },
-          {
-            path: 'bench/:trialId',
-            lazy: async () => ({ Component: (await import('./views/bench/TrialDesk')).TrialDesk }),
-          },
-          { path: 'fill', lazy: async () => ({ Component: (await import('./views/fill/Fill')).Fill }) },
-          { path: 'path', lazy: async () => ({ Component: (await import('./views/path/Path')).Path }) },
-          {
-            path: 'tanks',
-            lazy: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }),
-          },
-          {
-            path: 'verdict',
-            lazy: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
-          },
+          ...Object.entries(STATIONS).map(([path, lazy]) => ({ path, lazy })),
         ],
       },
       { path: '*', element: <NotFound /> },
@@ -66,12 +86,14 @@ const router = createBrowserRouter([
   },
   {
     path: '/models/:id/strip/run',
+    loader: dossierAhead,
     errorElement: <Crash />,
     HydrateFallback: Loading,
     lazy: async () => ({ Component: (await import('./views/striprun/StripRun')).StripRun }),
   },
   {
     path: '/models/:id/bench/:trialId/run',
+    loader: dossierAhead,
     errorElement: <Crash />,
     HydrateFallback: Loading,
     lazy: async () => ({ Component: (await import('./views/benchrun/BenchRun')).BenchRun }),

@@ -9,6 +9,7 @@ import type {
   StockClassRow,
 } from '@ypsometer/contract'
 import {
+  infiniteQueryOptions,
   keepPreviousData,
   QueryClient,
   queryOptions,
@@ -33,9 +34,9 @@ export const queryClient = new QueryClient({
 })
 
 /** Collections that are lists of their own. */
-const LISTS = ['tanks', 'media', 'house-rules'] as const
-type ListName = (typeof LISTS)[number]
-const isList = (name: ResourceName): name is ListName => LISTS.some((l) => l === name)
+const LISTS = { tanks: '/tanks?limit=200', media: '/media', 'house-rules': '/house-rules' } as const
+type ListName = keyof typeof LISTS
+const isList = (name: ResourceName): name is ListName => name in LISTS
 
 /** The collections of a dossier. */
 type InDossier = Exclude<ResourceName, 'models' | ListName>
@@ -147,15 +148,18 @@ function laidOver(server: Dossier, entries: readonly Entry[]): Dossier {
   }
 }
 
-/** One dossier with this device's waiting changes laid over it. */
-export function useDossier(id: string) {
-  const entries = useEntries()
-  const query = useQuery({
+const dossierQuery = (id: string) =>
+  queryOptions({
     queryKey: ['dossier', id],
     queryFn: ({ signal }) => api<Dossier>(`/models/${id}/dossier`, { signal }),
     // What others change is told by the server; on coming back to the window it is asked once more.
     refetchOnWindowFocus: true,
   })
+
+/** One dossier with this device's waiting changes laid over it. */
+export function useDossier(id: string) {
+  const entries = useEntries()
+  const query = useQuery(dossierQuery(id))
   const dossier = useMemo(() => {
     const fresh = overlay([], 'models', entries).find((m) => m.id === id)
     const server = query.data ?? (fresh && emptyDossier(fresh))
@@ -170,12 +174,10 @@ export interface ShelfFilter {
   readonly sort: string
 }
 
-/** The shelf, page after page. */
-export const useShelf = (f: ShelfFilter) =>
-  useInfiniteQuery({
+const shelfQuery = (f: ShelfFilter) =>
+  infiniteQueryOptions({
     queryKey: ['shelf', f],
     initialPageParam: '',
-    placeholderData: keepPreviousData,
     queryFn: ({ pageParam, signal }) => {
       const q = new URLSearchParams({ sort: f.sort, limit: '40' })
       if (f.search) q.set('search', f.search)
@@ -185,6 +187,17 @@ export const useShelf = (f: ShelfFilter) =>
     },
     getNextPageParam: (last) => last.next ?? undefined,
   })
+
+/** The shelf, page after page. */
+export const useShelf = (f: ShelfFilter) =>
+  useInfiniteQuery({ ...shelfQuery(f), placeholderData: keepPreviousData })
+
+/** What the address of the shelf asks for. */
+export const shelfFilter = (q: URLSearchParams): ShelfFilter => ({
+  search: q.get('q') ?? '',
+  kind: q.get('kind') ?? '',
+  sort: q.get('sort') ?? 'name',
+})
 
 /**
  * How the points of a log are read; they never change, so they are read once. A log still on this device has its own.
@@ -208,13 +221,16 @@ export async function importAll(body: ImportRequest, key: string, modelId: strin
   void queryClient.invalidateQueries({ queryKey: ['shelf'], refetchType: 'active' })
 }
 
-/** A whole list with this device's waiting changes laid over it. */
-function useList<N extends ListName>(collection: N, path: string) {
-  const entries = useEntries()
-  const query = useQuery({
+const listQuery = <N extends ListName>(collection: N) =>
+  queryOptions({
     queryKey: [collection],
-    queryFn: ({ signal }) => api<{ items: RowOf<N>[] }>(path, { signal }),
+    queryFn: ({ signal }) => api<{ items: RowOf<N>[] }>(LISTS[collection], { signal }),
   })
+
+/** A whole list with this device's waiting changes laid over it. */
+function useList<N extends ListName>(collection: N) {
+  const entries = useEntries()
+  const query = useQuery(listQuery(collection))
   const data = query.data
   const rows = useMemo(
     () => data && (overlay(data.items, collection, entries) as readonly RowOf<N>[]),
@@ -228,34 +244,47 @@ const byName = <T extends { readonly name: string }>(rows: readonly T[] | undefi
 
 /** All tanks. */
 export function useTanks() {
-  const { rows, ...query } = useList('tanks', '/tanks?limit=200')
+  const { rows, ...query } = useList('tanks')
   return { ...query, tanks: useMemo(() => byName(rows), [rows]) }
 }
 
 /** The media of the library. */
 export function useMedia() {
-  const { rows, ...query } = useList('media', '/media')
+  const { rows, ...query } = useList('media')
   return { ...query, media: useMemo(() => byName(rows), [rows]) }
 }
 
 /** The house rules, and the one that holds for a dossier: its own choice, else the chosen one. */
 export function useHouseRules(own: string | null = null) {
-  const { rows, ...query } = useList('house-rules', '/house-rules')
+  const { rows, ...query } = useList('house-rules')
   const house = rows?.find((r) => r.id === own) ?? rows?.find((r) => r.chosen) ?? rows?.[0]
   return { ...query, rules: rows, house }
 }
 
-export const useStockClasses = () =>
-  useQuery({
-    queryKey: ['stock-classes'],
-    queryFn: ({ signal }) => api<StockClassRow[]>('/stock-classes', { signal }),
-    staleTime: Infinity,
-  })
+const stockQuery = queryOptions({
+  queryKey: ['stock-classes'],
+  queryFn: ({ signal }) => api<StockClassRow[]>('/stock-classes', { signal }),
+  staleTime: Infinity,
+})
+export const useStockClasses = () => useQuery(stockQuery)
 
+const biasQuery = queryOptions({
+  queryKey: ['label-bias'],
+  queryFn: ({ signal }) => api<LabelBias>('/label-bias', { signal }),
+  staleTime: 60000,
+})
 /** What labels are wrong by on this shelf. */
-export const useLabelBias = () =>
-  useQuery({
-    queryKey: ['label-bias'],
-    queryFn: ({ signal }) => api<LabelBias>('/label-bias', { signal }),
-    staleTime: 60000,
-  })
+export const useLabelBias = () => useQuery(biasQuery)
+
+/** Asks for what a view will need while its code is still on the way. */
+export const ahead = {
+  shelf: (q: URLSearchParams): void => void queryClient.prefetchInfiniteQuery(shelfQuery(shelfFilter(q))),
+  dossier: (id: string): void => {
+    void queryClient.prefetchQuery(dossierQuery(id))
+    void queryClient.prefetchQuery(stockQuery)
+    void queryClient.prefetchQuery(biasQuery)
+    ahead.list('media')
+    ahead.list('house-rules')
+  },
+  list: (name: ListName): void => void queryClient.prefetchQuery(listQuery(name)),
+}

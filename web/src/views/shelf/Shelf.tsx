@@ -2,7 +2,7 @@ import type { ShelfRow } from '@ypsometer/contract'
 import { Plus } from 'lucide-react'
 import { lazy, Suspense, useDeferredValue, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import { useShelf } from '../../api/queries'
+import { shelfFilter, useShelf } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
 import { Failed, Loading } from '../../frame/States'
 import { isFirm } from '@ypsometer/core/judging/basis'
@@ -15,9 +15,7 @@ const NewModel = lazy(() => import('./NewModel'))
 export function Shelf() {
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
-  const search = params.get('q') ?? ''
-  const kind = params.get('kind') ?? ''
-  const sort = params.get('sort') ?? 'name'
+  const { search, kind, sort } = shelfFilter(params)
   const query = useShelf({ search: useDeferredValue(search), kind, sort })
   const set = (name: string, value: string): void =>
     setParams(
