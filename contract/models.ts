@@ -256,6 +256,12 @@ export const logs = resource({
   },
   sent: { times: points('seconds'), values: points('the quantity') },
 })
+/** `GET /logs/:id/points`: those between two times (s), at most so many with every peak kept; unless said, all. */
+export const LogWindow = z.object({
+  most: z.coerce.number().int().min(10).max(MAX_LOG).optional(),
+  from: z.coerce.number().min(0).optional(),
+  to: z.coerce.number().min(0).optional(),
+})
 export const LogPoints = z.object({ times: z.array(z.number()), values: z.array(z.number()) })
 
 /** `POST /imports`: trials, readings and logs at once, all or nothing. */

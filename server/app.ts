@@ -126,7 +126,7 @@ export async function buildApp({
     brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
   })
   await app.register(underPressure, {
-    maxEventLoopDelay: 2000,
+    maxEventLoopDelay: 10_000,
     maxRssBytes: MOST_MEMORY,
     pressureHandler: () => {
       throw busy()

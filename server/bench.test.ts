@@ -64,6 +64,15 @@ test('a log is summed up by the server, its points are read apart and never with
   expect(made.body.times).toBeUndefined()
   const points = await h.call('GET', `/logs/${made.body.id}/points`)
   expect(points.body).toEqual({ times: [0, 1, 2, 3], values: [13, 15, 13, 15] })
+  const part = await h.call('GET', `/logs/${made.body.id}/points?from=1&to=2`)
+  expect(part.body).toEqual({ times: [1, 2], values: [15, 13] })
+  // Ten thousand points with one peak, drawn with a hundred: the peak is among them.
+  const times = Array.from({ length: 10_000 }, (_, i) => i)
+  const long = await h.create('/logs', { ...log, times, values: times.map((t) => (t === 4321 ? 99 : 14)) })
+  const few = (await h.call('GET', `/logs/${long.body.id}/points?most=100`)).body
+  expect(few.times.length).toBeLessThanOrEqual(100)
+  expect(few.times[few.values.indexOf(99)]).toBe(4321)
+  expect((await h.call('GET', `/logs/${made.body.id}/points?most=3`)).body.errors[0].field).toBe('most')
   const dossier = (await h.call('GET', `/models/${modelId}/dossier`)).body
   expect(dossier.logs).toHaveLength(1)
   expect(dossier.logs[0].values).toBeUndefined()

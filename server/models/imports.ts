@@ -1,4 +1,5 @@
-import { ImportAnswer, ImportRequest, LogPoints, Id } from '@ypsometer/contract'
+import { ImportAnswer, ImportRequest, LogPoints, LogWindow, Id } from '@ypsometer/contract'
+import { thinned } from '@ypsometer/core/bench/logs'
 import { and, eq, isNull } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
@@ -9,6 +10,19 @@ import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { checkTies, type Tie } from '../http/ties'
 import { checkReading, logColumns, ofTrial, readingColumns, tiesOfTrial } from './resources'
+
+/** The points of a log between two times, as few as are asked for. */
+function windowOf(
+  { times, values }: z.infer<typeof LogPoints>,
+  w: z.infer<typeof LogWindow>,
+): z.infer<typeof LogPoints> {
+  if (w.most === undefined && w.from === undefined && w.to === undefined) return { times, values }
+  const points = times
+    .map((time, i) => ({ time, value: values[i] ?? NaN }))
+    .filter((p) => p.time >= (w.from ?? -Infinity) && p.time <= (w.to ?? Infinity))
+  const kept = w.most === undefined ? points : thinned(points, Math.max(1, Math.floor((w.most - 2) / 2)))
+  return { times: kept.map((p) => p.time), values: kept.map((p) => p.value) }
+}
 
 /** Whole imports can be larger than one row. */
 const IMPORT_LIMIT = 12 * 1024 * 1024
@@ -49,7 +63,14 @@ export function registerImports(app: FastifyInstance, db: Db): void {
   )
   typed.get(
     '/logs/:id/points',
-    { schema: { tags: ['logs'], params: z.object({ id: Id }), response: { 200: LogPoints } } },
+    {
+      schema: {
+        tags: ['logs'],
+        params: z.object({ id: Id }),
+        querystring: LogWindow,
+        response: { 200: LogPoints },
+      },
+    },
     async (request, reply) => {
       const [row] = await db
         .select({ times: log.times, values: log.values })
@@ -57,7 +78,9 @@ export function registerImports(app: FastifyInstance, db: Db): void {
         .where(and(eq(log.id, request.params.id), isNull(log.deletedAt)))
       if (!row) throw problem(404, 'not-found', 'There is no such log')
       // The points of a log never change.
-      return reply.header('cache-control', 'private, max-age=31536000, immutable').send(row)
+      return reply
+        .header('cache-control', 'private, max-age=31536000, immutable')
+        .send(windowOf(row, request.query))
     },
   )
 }

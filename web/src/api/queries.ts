@@ -200,19 +200,22 @@ export const shelfFilter = (q: URLSearchParams): ShelfFilter => ({
 })
 
 /**
- * How the points of a log are read; they never change, so they are read once. A log still on this device has its own.
+ * How the points of a log are read, all of them or at most so many with every peak kept; they never change, so they are
+ * read once. A log still on this device has its own.
  */
-export function logPoints(id: string) {
+export function logPoints(id: string, most?: number) {
   const [waiting] = of('logs', outbox.entries()).filter((e) => e.rowId === id && e.method === 'POST')
   const local = waiting?.method === 'POST' ? waiting.body : undefined
   return queryOptions({
-    queryKey: ['log', id],
-    queryFn: ({ signal }) => api<LogPoints>(`/logs/${id}/points`, { signal }),
+    queryKey: ['log', id, most],
+    queryFn: ({ signal }) => api<LogPoints>(`/logs/${id}/points${most ? `?most=${most}` : ''}`, { signal }),
     staleTime: Infinity,
     ...(local && { initialData: { times: local.times, values: local.values } }),
   })
 }
-export const useLogPoints = (id: string) => useQuery(logPoints(id))
+/** Points of a long log that a drawing needs. */
+const DRAWN = 1000
+export const useLogDrawing = (id: string) => useQuery(logPoints(id, DRAWN))
 
 /** Writes a whole import at once; the key makes a second try after a lost answer harmless. */
 export async function importAll(body: ImportRequest, key: string, modelId: string): Promise<void> {

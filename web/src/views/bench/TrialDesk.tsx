@@ -3,7 +3,9 @@ import { LONGEST_WATCH, READING_SHAPES } from '@ypsometer/core/trials/readings'
 import { ArrowLeft, Download, Repeat2, Timer, Trash2, Upload, X } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { useLogPoints } from '../../api/queries'
+import { logPoints, queryClient, useLogDrawing } from '../../api/queries'
+import { saidBy } from '../../frame/said'
+import { toast } from '../../frame/toasts'
 import { changeRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { save, toCsv } from '../../charts/ChartTools'
@@ -147,7 +149,7 @@ function Desk({ trial }: { readonly trial: Trial }) {
 
 function LogView({ log, trial }: { readonly log: Log; readonly trial: Trial }) {
   const { dossier } = useDossierContext()
-  const { data } = useLogPoints(log.id)
+  const { data } = useLogDrawing(log.id)
   const words = KINDS[trial.kind].value
   if (!words) return null
   const series = data && [
@@ -184,26 +186,18 @@ function LogView({ log, trial }: { readonly log: Log; readonly trial: Trial }) {
 }
 
 function LogTools({ log }: { readonly log: Log }) {
-  const { data } = useLogPoints(log.id)
+  const download = async (): Promise<void> => {
+    try {
+      const { times, values } = await queryClient.fetchQuery(logPoints(log.id))
+      const rows = times.map((t, i) => [t, values[i] ?? ''])
+      save('log.csv', 'text/csv', toCsv({ name: 'log', columns: ['time, s', 'value, SI'], rows }))
+    } catch (error) {
+      toast(`The log could not be read: ${saidBy(error)}`)
+    }
+  }
   return (
     <span className="whitespace-nowrap">
-      {data && (
-        <IconButton
-          label={`Log ${log.series} as CSV`}
-          icon={Download}
-          onClick={() =>
-            save(
-              'log.csv',
-              'text/csv',
-              toCsv({
-                name: 'log',
-                columns: ['time, s', 'value, SI'],
-                rows: data.times.map((t, i) => [t, data.values[i] ?? '']),
-              }),
-            )
-          }
-        />
-      )}
+      <IconButton label={`Log ${log.series} as CSV`} icon={Download} onClick={() => void download()} />
       <IconButton label={`Delete this log`} icon={Trash2} onClick={() => removeRow('logs', log, 'Log')} />
     </span>
   )

@@ -3,7 +3,8 @@ import type { TrialKind } from '@ypsometer/core/trials/readings'
 import type { Figure } from '@ypsometer/core/figures'
 import { liftFigure } from '@ypsometer/core/judging/staticFigures'
 import { Download, Repeat2, Timer, Trash2, Upload } from 'lucide-react'
-import { lazy, Suspense, useState } from 'react'
+import { useWindowVirtualizer } from '@tanstack/react-virtual'
+import { lazy, Suspense, useLayoutEffect, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { removeRow } from '../../frame/removed'
 import { save, toCsv } from '../../charts/ChartTools'
@@ -77,7 +78,11 @@ export function TrialList() {
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Trials, table">
-          <table className="sheet entries mt-2 sm:min-w-[46rem]" role="table">
+          <table
+            className="sheet entries mt-2 sm:min-w-[46rem]"
+            role="table"
+            aria-rowcount={trials.length + 1}
+          >
             <thead>
               <tr>
                 <th scope="col">Trial</th>
@@ -97,11 +102,7 @@ export function TrialList() {
                 </th>
               </tr>
             </thead>
-            <tbody>
-              {trials.map((t) => (
-                <TrialRow key={t.id} trial={t} />
-              ))}
-            </tbody>
+            <Rows trials={trials} />
           </table>
         </div>
       )}
@@ -111,6 +112,45 @@ export function TrialList() {
         </Suspense>
       )}
     </section>
+  )
+}
+
+/** Rows from which on only those near the window are drawn. */
+const MANY = 40
+/** Height of a row before it is measured (px). */
+const ROW = 46
+
+function Rows({ trials }: { readonly trials: readonly Trial[] }) {
+  const body = useRef<HTMLTableSectionElement>(null)
+  const [top, setTop] = useState(0)
+  useLayoutEffect(() => setTop((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY), [])
+  const many = trials.length > MANY
+  const windowed = useWindowVirtualizer({
+    count: many ? trials.length : 0,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollMargin: top,
+  })
+  if (!many)
+    return (
+      <tbody>
+        {trials.map((t) => (
+          <TrialRow key={t.id} trial={t} />
+        ))}
+      </tbody>
+    )
+  const items = windowed.getVirtualItems()
+  const before = (items[0]?.start ?? top) - top
+  const after = windowed.getTotalSize() - ((items.at(-1)?.end ?? top) - top)
+  return (
+    <tbody ref={body}>
+      <tr aria-hidden="true" style={{ height: before }} />
+      {items.map(({ index, key }) => {
+        const trial = trials[index]
+        return trial && <TrialRow key={key} trial={trial} at={{ index, measure: windowed.measureElement }} />
+      })}
+      <tr aria-hidden="true" style={{ height: Math.max(0, after) }} />
+    </tbody>
   )
 }
 
@@ -127,7 +167,13 @@ function Disagreements() {
   )
 }
 
-function TrialRow({ trial }: { readonly trial: Trial }) {
+/** A row's place in a long list, and what measures it. */
+interface Place {
+  readonly index: number
+  readonly measure: (row: HTMLElement | null) => void
+}
+
+function TrialRow({ trial, at }: { readonly trial: Trial; readonly at?: Place }) {
   const { dossier, assessment } = useDossierContext()
   const navigate = useNavigate()
   const hookup = dossier.hookups.find((h) => h.id === trial.hookupId)
@@ -140,7 +186,7 @@ function TrialRow({ trial }: { readonly trial: Trial }) {
   const figures: readonly Figure[] = flow ? [flow.figure] : (telling?.slice(0, 2) ?? [])
   const here = `/models/${trial.modelId}/bench/${trial.id}`
   return (
-    <tr role="row">
+    <tr role="row" ref={at?.measure} data-index={at?.index} aria-rowindex={at && at.index + 2}>
       <td role="cell">
         <Link to={here} className="font-medium underline decoration-dotted underline-offset-3">
           {KINDS[trial.kind].short}
