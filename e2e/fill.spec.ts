@@ -241,12 +241,12 @@ test('an own medium and an own house rule: contradictions said, prices with thei
 test('two windows on one fill: the second is told of the first, and may keep its own', async ({ page, context }) => {
   const id = await openDossier(page, 'Mop 300', 'fill')
   const other = await context.newPage()
+  // The second window must not hear of the change before it makes its own.
+  await other.route('**/changes', (route) => route.abort())
   await other.goto(`/models/${id}/fill`)
   const list = (p: Page) => p.getByRole('region', { name: 'Layers, in the order of the water' })
   await expect(list(other).getByRole('listitem')).toHaveCount(1)
   await expect(list(page).getByRole('listitem')).toHaveCount(1)
-  // The second window must not hear of the change before it makes its own.
-  await other.route('**/dossier', (route) => route.abort())
   await list(page).getByRole('button', { name: /^Medium foam/ }).click()
   const gap = list(page).getByLabel('Amount of Medium foam, 20 ppi')
   await gap.fill('20 mm')

@@ -69,10 +69,9 @@ test('two windows on one dossier: both are told, nothing is overwritten', async 
   const one = await context.newPage()
   const two = await context.newPage()
   const id = await openDossier(one, 'Triptych 600')
+  await two.route('**/changes', (route) => route.abort())
   await two.goto(`/models/${id}/claims`)
   await expect(two.getByLabel('Note').first()).toBeVisible()
-  // The second window must not see the first one's change before it writes its own.
-  await two.route('**/dossier', (route) => route.abort())
   await one.getByLabel('Note').first().fill('from the first window')
   await saved(one)
   await two.getByLabel('Note').first().fill('from the second window')
@@ -85,18 +84,28 @@ test('two windows on one dossier: both are told, nothing is overwritten', async 
   await expect(one.getByLabel('Note').first()).toHaveValue('from the second window')
 })
 
+test('what one window writes shows in the other without asking', async ({ context }) => {
+  const one = await context.newPage()
+  const two = await context.newPage()
+  const told = two.waitForResponse('**/changes')
+  const id = await openDossier(two, 'Coracle A1')
+  await told
+  await one.goto(`/models/${id}/claims`)
+  await one.getByLabel('Note').first().fill('told of at once')
+  await expect(two.getByLabel('Note').first()).toHaveValue('told of at once')
+})
+
 test('changes to different fields in two windows are both kept without asking', async ({ context }) => {
   const one = await context.newPage()
   const two = await context.newPage()
   const id = await openDossier(one, 'Coracle A1')
+  await two.route('**/changes', (route) => route.abort())
   await two.goto(`/models/${id}/claims`)
   await expect(two.getByLabel('Note').first()).toBeVisible()
-  await two.route('**/dossier', (route) => route.abort())
   await one.getByLabel('Note').first().fill('noted in one')
   await saved(one)
   await two.getByLabel('Mains here').selectOption('60')
   await saved(two)
-  await two.unroute('**/dossier')
   await two.reload()
   await expect(two.getByLabel('Note').first()).toHaveValue('noted in one')
   await expect(two.getByLabel('Mains here')).toHaveValue('60')

@@ -73,6 +73,7 @@ test('a log is summed up by the server, its points are read apart and never with
   expect(few.times.length).toBeLessThanOrEqual(100)
   expect(few.times[few.values.indexOf(99)]).toBe(4321)
   expect((await h.call('GET', `/logs/${made.body.id}/points?most=3`)).body.errors[0].field).toBe('most')
+  await h.call('DELETE', `/logs/${long.body.id}`, undefined, { 'if-match': '"1"' })
   const dossier = (await h.call('GET', `/models/${modelId}/dossier`)).body
   expect(dossier.logs).toHaveLength(1)
   expect(dossier.logs[0].values).toBeUndefined()

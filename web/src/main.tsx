@@ -35,11 +35,22 @@ const STATIONS = {
   verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
 }
 /** How long after a dossier was opened the code of its other stations is fetched (ms). */
-const SOON = 1500
+const SOON = 2000
+const idle = (): Promise<unknown> =>
+  new Promise((r) =>
+    'requestIdleCallback' in window ? requestIdleCallback(r, { timeout: 20_000 }) : setTimeout(r, 200),
+  )
+/** Fetches the code of the stations one after the other, while the page has nothing else to do. */
+async function stationsAhead(): Promise<void> {
+  for (const load of Object.values(STATIONS)) {
+    await idle()
+    await load().catch(() => undefined)
+  }
+}
 const dossierAhead = asks(({ id }) => {
   if (!id) return
   ahead.dossier(id)
-  setTimeout(() => Object.values(STATIONS).forEach((load) => void load().catch(() => undefined)), SOON)
+  setTimeout(() => void stationsAhead(), SOON)
 })
 /** A station asks for nothing of its own: going from one to the next reads nothing again. */
 const sameDossier = ({ currentParams, nextParams }: ShouldRevalidateFunctionArgs): boolean =>
