@@ -1,5 +1,5 @@
 import { dutyPoint, type Circuit, type StaticHead } from './circuit'
-import { HOSE_SIZES } from './tables'
+import { fittingKind, HOSE_SIZES } from './tables'
 import type { Segment } from './segments'
 
 /** What a change to the hookup would give: new flow (m³/s) and its difference from now. */
@@ -51,6 +51,9 @@ function withoutWorstFitting(
   }
 }
 
+/** Is a piece what the water leaves by, by what it is? */
+const isOutlet = (s: Segment): boolean => s.kind === 'fitting' && fittingKind(s)?.at === 'outlet'
+
 /** The outlet swapped: a spray bar for an open end, or an open end for a usual spray bar (20 holes of 4 mm). */
 function otherOutlet(segments: readonly Segment[]): { label: string; segments: readonly Segment[] } {
   const bar = segments.find((s) => s.kind === 'spray-bar')
@@ -79,7 +82,7 @@ function otherOutlet(segments: readonly Segment[]): { label: string; segments: r
   }
   return {
     label: 'Spray bar (20 holes of 4 mm) instead of the open end',
-    segments: [...segments.filter((s) => !(s.kind === 'fitting' && s.id.includes('exit'))), added],
+    segments: [...segments.filter((s) => !isOutlet(s)), added],
   }
 }
 
