@@ -359,7 +359,7 @@ describe('changes worth trying', () => {
   test('the fitting that costs most for its bore goes once; one that is not there does not', () => {
     // K/D⁴: a tap of 1.2 in 12 mm costs more than a strainer of more heads in 30 mm.
     const tap = fittingPiece('t', 'tap', 0.012, 2)
-    const gone = { ...fittingPiece('z', 'check-valve', 0.01), count: 0 } as Segment
+    const gone = { ...fittingPiece('z', 'bend-180', 0.01), count: 0 } as Segment
     const changed = by([strainer(0.03), gone, long, tap], 'fewer')
     expect(changed?.label).toBe('Without one quick-release tap, fully open')
     expect(changed?.segments.find((s) => s.id === 't')).toMatchObject({ count: 1 })

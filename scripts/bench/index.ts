@@ -10,6 +10,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { brotliCompressSync, gzipSync } from 'node:zlib'
 import { epanet, EPANET_GRAVITY, EPANET_VISCOSITY } from '../../core/hydraulics/epanet.fixture'
 import { openEpanet } from '../../core/network/epanet.fixture'
+import { shelfOfMany } from './shelf'
 
 /** Median time of one call in ms of each work, measured in turns so that a busy machine slows all alike. */
 function times(works: readonly (() => unknown)[], rounds = 25): number[] {
@@ -212,3 +213,4 @@ await network()
 fillEdit()
 dossierEdit()
 firstLoad()
+await shelfOfMany()
