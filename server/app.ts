@@ -31,6 +31,8 @@ export interface AppOptions {
   readonly instruments?: InstrumentAddress
   /** Hosts besides this machine where instruments may be. */
   readonly instrumentHosts?: readonly string[]
+  /** Memory (bytes) beyond which requests are turned away; 0 for no limit. */
+  readonly mostMemory?: number
 }
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/
@@ -47,8 +49,7 @@ function refuseForeign(request: FastifyRequest): void {
     throw problem(403, 'foreign-origin', 'Writes are taken from this app’s own pages only')
 }
 
-/** Most memory (bytes) before requests are turned away, and most queries that wait for a connection. */
-const MOST_MEMORY = 1024 ** 3
+/** Most queries that wait for a connection. */
 const MOST_WAITING = 300
 
 const busy = () =>
@@ -83,6 +84,7 @@ export async function buildApp({
   logLevel = 'warn',
   instruments = { host: '', port: 5025 },
   instrumentHosts = [],
+  mostMemory = 0,
 }: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
     // What cannot be read as an address is answered like any other, with the same headers.
@@ -127,7 +129,7 @@ export async function buildApp({
   })
   await app.register(underPressure, {
     maxEventLoopDelay: 10_000,
-    maxRssBytes: MOST_MEMORY,
+    maxRssBytes: mostMemory,
     pressureHandler: () => {
       throw busy()
     },

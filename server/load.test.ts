@@ -64,11 +64,11 @@ test('while something heavy is worked out, the server answers others; what would
     body: own,
     chambers: demo.chambers.map(({ modelId: _of, ...c }) => c),
     media: demoBundle.media,
-    layers: Array.from({ length: 6 }, (_, i) =>
+    layers: Array.from({ length: 3 }, (_, i) =>
       fill.layers.map((l) => ({
         ...l,
         id: `${l.id.slice(0, 30)}-${i}`,
-        amount: Math.max(1e-6, l.amount / 6),
+        amount: Math.max(1e-6, l.amount / 3),
       })),
     ).flat(),
     pump,

@@ -12,6 +12,8 @@ function addressOf(text: string): { host: string; port: number } {
   return { host: m[1], port: Number(m[2]) }
 }
 
+/** Memory (bytes) beyond which the server turns requests away instead of being ended by the machine. */
+const MOST_MEMORY = 1024 ** 3
 /** Longest time an end in good order may take (ms). */
 const LONGEST_END = 4000
 
@@ -39,6 +41,7 @@ async function main(): Promise<void> {
     db,
     webRoot: resolve(process.env.YPSOMETER_WEB ?? join(process.cwd(), 'web', 'dist')),
     logLevel: process.env.LOG_LEVEL ?? 'warn',
+    mostMemory: MOST_MEMORY,
     instrumentHosts: (process.env.YPSOMETER_INSTRUMENT_HOSTS ?? '').split(/[\s,]+/).filter(Boolean),
     ...(process.env.YPSOMETER_INSTRUMENTS && {
       instruments: addressOf(process.env.YPSOMETER_INSTRUMENTS),

@@ -11,6 +11,7 @@ import { brotliCompressSync, gzipSync } from 'node:zlib'
 import { epanet, EPANET_GRAVITY, EPANET_VISCOSITY } from '../../core/hydraulics/epanet.fixture'
 import { openEpanet } from '../../core/network/epanet.fixture'
 import { shelfOfMany } from './shelf'
+import { waits } from './waits'
 
 /** Median time of one call in ms of each work, measured in turns so that a busy machine slows all alike. */
 function times(works: readonly (() => unknown)[], rounds = 25): number[] {
@@ -214,3 +215,4 @@ fillEdit()
 dossierEdit()
 firstLoad()
 await shelfOfMany()
+await waits()

@@ -22,7 +22,6 @@ function round(folder, places) {
     stdio: 'inherit',
     env: {
       ...process.env,
-      NETWORKS: '10',
       MUTATE_FOLDER: folder,
       ...(places && { MUTATE_PLACES: places.join(',') }),
     },

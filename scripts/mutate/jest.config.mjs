@@ -13,5 +13,6 @@ export default {
   testMatch: [`<rootDir>/core/${folder}/*.test.ts`],
   // Thousands of fits a run: minutes for each mutant.
   testPathIgnorePatterns: [...core.testPathIgnorePatterns, 'coverage\\.test'],
+  globals: { NETWORKS: 10 },
   testTimeout: 30000,
 }

@@ -1,0 +1,155 @@
+import { chromium, type Browser, type Page } from '@playwright/test'
+import { randomUUID } from 'node:crypto'
+import { createDatabase, throwawayCluster } from '../lib/cluster.mjs'
+import { ensureBuild, freePort, startServer } from '../lib/system.mjs'
+
+const median = (list: readonly number[]): number =>
+  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN
+const STATIONS = ['Claims', 'Inside', 'Bench', 'Fill', 'Path', 'Verdict']
+
+/** A page of its own that keeps nothing from the one before, with what it receives counted. */
+async function visit<T>(
+  browser: Browser,
+  look: (page: Page, received: () => number) => Promise<T>,
+): Promise<T> {
+  const context = await browser.newContext({ serviceWorkers: 'block' })
+  const page = await context.newPage()
+  const cdp = await context.newCDPSession(page)
+  await cdp.send('Network.enable')
+  let bytes = 0
+  cdp.on('Network.loadingFinished', (e) => (bytes += e.encodedDataLength))
+  try {
+    return await look(page, () => bytes)
+  } finally {
+    await context.close()
+  }
+}
+/** Numbers are there: the station says something and nothing in it is still being worked out. */
+const numbers = (page: Page): Promise<unknown> =>
+  page.waitForFunction(() => document.querySelector('main h2') && !document.querySelector('[data-loading]'))
+const taken = async (work: () => Promise<unknown>): Promise<number> => {
+  const from = performance.now()
+  await work()
+  return performance.now() - from
+}
+
+/** A dossier of two hundred timed trials with ten readings each, and logs of ten thousand points. */
+async function largeDossier(base: string): Promise<string> {
+  const post = async (path: string, body: object): Promise<void> => {
+    const r = await fetch(`${base}/api/v1${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'idempotency-key': randomUUID() },
+      body: JSON.stringify(body),
+    })
+    if (!r.ok) throw new Error(`${path}: ${await r.text()}`)
+  }
+  const modelId = randomUUID()
+  await post('/models', { id: modelId, maker: 'Marrowby', name: 'Long record', kind: 'canister' })
+  await post('/claims', { id: randomUUID(), modelId, quantity: 'rated-flow', value: 3e-4 })
+  const trials = Array.from({ length: 200 }, (_, i) => ({
+    id: randomUUID(),
+    modelId,
+    kind: 'vessel',
+    lift: (i % 5) * 0.2,
+  }))
+  const takenAt = new Date().toISOString()
+  const readings = trials.flatMap((t, i) =>
+    Array.from({ length: 10 }, (_, r) => ({
+      id: randomUUID(),
+      trialId: t.id,
+      kind: 'vessel',
+      takenAt,
+      volume: 0.005,
+      seconds: 18 + (i % 5) * 2 + r * 0.05,
+    })),
+  )
+  await post('/imports', { trials, readings })
+  const power = { id: randomUUID(), modelId, kind: 'power' }
+  const times = Array.from({ length: 10_000 }, (_, i) => i)
+  const logs = [1, 2].map(() => ({
+    id: randomUUID(),
+    trialId: power.id,
+    startedAt: takenAt,
+    times,
+    values: times.map((t) => 14 + Math.sin(t / 50)),
+  }))
+  await post('/imports', { trials: [power], logs })
+  return modelId
+}
+
+/** Where the user waits, as ratios to an empty page of the same server, and what is received. */
+export async function waits(): Promise<void> {
+  await ensureBuild()
+  const cluster = await throwawayCluster()
+  const databaseUrl = await createDatabase(cluster.url, 'waits')
+  const port = await freePort()
+  const server = await startServer({ port, host: '127.0.0.1', databaseUrl, demo: true })
+  const base = `http://127.0.0.1:${port}`
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
+  try {
+    const { items } = (await (await fetch(`${base}/api/v1/models?limit=50`)).json()) as {
+      items: { model: { id: string; name: string } }[]
+    }
+    const id = items.find((m) => m.model.name === 'Ledger 700')?.model.id ?? ''
+    const empty: number[] = []
+    const full: number[] = []
+    const between: number[] = []
+    let received = 0
+    for (let i = 0; i < 5; i++) {
+      empty.push(await visit(browser, (page) => taken(() => page.goto(`${base}/shell.json`))))
+      await visit(browser, async (page, bytes) => {
+        full.push(
+          await taken(async () => {
+            await page.goto(`${base}/models/${id}/verdict`, { waitUntil: 'commit' })
+            await numbers(page)
+          }),
+        )
+        received = bytes()
+        await page.waitForTimeout(4000)
+        for (const name of STATIONS) {
+          const link = page
+            .getByRole('navigation', { name: 'Stations' })
+            .getByRole('link', { name: new RegExp(name) })
+          between.push(
+            await taken(async () => {
+              await link.click()
+              await page.waitForURL(new RegExp(name.toLowerCase()))
+              await numbers(page)
+            }),
+          )
+        }
+      })
+    }
+    const ratio = median(full) / median(empty)
+    console.log(
+      `from address to numbers      ${median(full).toFixed(0)} ms · empty page ${median(empty).toFixed(0)} ms · ${ratio.toFixed(1)} times · target 3 times · ${(received / 1000).toFixed(0)} kB received`,
+    )
+    console.log(
+      `between stations             ${median(between).toFixed(0)} ms · target 100 ms on a quiet machine`,
+    )
+    const large = await largeDossier(base)
+    const longest = await visit(browser, async (page) => {
+      await page.addInitScript(() => {
+        const seen: number[] = []
+        Object.assign(globalThis, { blocks: seen })
+        new PerformanceObserver((l) => l.getEntries().forEach((e) => seen.push(e.duration))).observe({
+          type: 'longtask',
+        })
+      })
+      await page.goto(`${base}/models/${large}/bench`)
+      await page.getByRole('table').first().waitFor()
+      await page.waitForTimeout(3000)
+      await page.mouse.wheel(0, 4000)
+      await page.waitForTimeout(1500)
+      return page.evaluate(() => Math.max(0, ...(globalThis as unknown as { blocks: number[] }).blocks))
+    })
+    const raw = await fetch(`${base}/api/v1/models/${large}/dossier`)
+    console.log(
+      `dossier of 200 trials        longest block ${longest.toFixed(0)} ms · target 100 ms · ${((await raw.text()).length / 1000).toFixed(0)} kB before compression`,
+    )
+  } finally {
+    await browser.close()
+    server.kill('SIGTERM')
+    cluster.stop()
+  }
+}
