@@ -20,6 +20,16 @@ const shellList = (): Plugin => ({
   },
 })
 
+type Info = (id: string) => { readonly isEntry: boolean; readonly importers: readonly string[] } | null
+
+/** Does the first page need a module, by imports that are not put off? */
+function ofEntry(id: string, info: Info, seen = new Set<string>()): boolean {
+  if (seen.has(id)) return false
+  seen.add(id)
+  const module = info(id)
+  return module !== null && (module.isEntry || module.importers.some((i) => ofEntry(i, info, seen)))
+}
+
 export default defineConfig({
   plugins: [
     react(),
@@ -40,8 +50,11 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
     // A station is a handful of files: what it shares with others stands in few, by what they are for.
     rolldownOptions: {
+      preserveEntrySignatures: 'allow-extension',
       output: {
         codeSplitting: {
+          // What a group needs and the first page too stays with the first page.
+          includeDependenciesRecursively: false,
           groups: [
             {
               name: 'charts',
@@ -54,18 +67,11 @@ export default defineConfig({
               test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack|zod|idb|comlink|cookie|lucide-react)\//,
               priority: 40,
             },
-            { name: 'core', test: /\/(core|contract)\//, priority: 10, minShareCount: 5 },
             {
-              name: 'desk',
-              test: /\/web\/src\/(frame|api|figures|fields|views\/words)/,
+              name: (id, graph) => (ofEntry(id, (of) => graph.getModuleInfo(of)) ? null : 'stations'),
+              test: /\/(web\/src\/(?!charts|trials\/screens)|core|contract)/,
               priority: 5,
               minShareCount: 2,
-            },
-            {
-              name: 'stations',
-              test: /\/(web\/src\/(cutaway|pathway|photos|workers|trials|instruments|csv|charts|views\/(?!words|shelf)))/,
-              priority: 3,
-              minShareCount: 3,
             },
           ],
         },

@@ -56,21 +56,32 @@ export async function shelfOfMany(): Promise<void> {
     return r.json()
   }
   const bare = {
-    name: `lower(m.name), m.id`,
-    'rated-flow': `s.rated_flow desc, m.id desc`,
+    name: { first: '', rest: 'and (lower(m.name), m.id) > ($1, $2)', by: 'lower(m.name), m.id' },
+    'rated-flow': {
+      first: '',
+      rest: 'and (s.rated_flow, s.model_id) < ($1, $2)',
+      by: 's.rated_flow desc nulls last, s.model_id desc nulls last',
+    },
   } as const
   for (const sort of ['name', 'rated-flow'] as const) {
     const pages: number[] = []
     const queries: number[] = []
     let cursor = ''
+    let seen: [string | number, string] | undefined
     for (let i = 0; i < 200; i++) {
       const before = performance.now()
       const { next } = await ask(`&sort=${sort}${cursor}`)
       pages.push(performance.now() - before)
       cursor = next ? `&cursor=${encodeURIComponent(next)}` : ''
       const then = performance.now()
-      await pool.query(`select m.*, s.* from model m left join shelf_entry s on s.model_id = m.id
-        where m.deleted_at is null order by ${bare[sort]} limit 41 offset ${i * 40}`)
+      const { by, first, rest } = bare[sort]
+      const { rows } = await pool.query<{ id: string; name: string; rated_flow: number }>(
+        `select m.*, s.* from model m join shelf_entry s on s.model_id = m.id
+         where m.deleted_at is null ${seen ? rest : first} order by ${by} limit 41`,
+        seen ?? [],
+      )
+      const last = rows[39]
+      seen = last && [sort === 'name' ? last.name.toLowerCase() : last.rated_flow, last.id]
       await pool.query('select count(*) from model where deleted_at is null')
       queries.push(performance.now() - then)
     }

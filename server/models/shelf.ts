@@ -1,5 +1,5 @@
 import type { ShelfPage, ShelfQuery } from '@ypsometer/contract'
-import { and, asc, desc, eq, ilike, isNull, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, ilike, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { Db } from '../db/client'
 import { model, shelfEntry } from '../db/schema'
@@ -7,15 +7,44 @@ import { readCursor, writeCursor } from '../http/cursor'
 import { travelling } from '../http/editable'
 import { shelfBasis, workedFrom, workOut, type Shown } from './shelfEntries'
 
-const ratedFlow = sql<number>`coalesce(${shelfEntry.ratedFlow}, 0)`
-const nameKey = sql<string>`lower(${model.name})`
-const updatedKey = sql<string>`to_char(${model.updatedAt} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS')`
+/** How the shelf is sorted: what an index gives in order, the id beside it, and how a cursor holds it. */
+interface Sorting {
+  readonly by: SQL
+  readonly id: SQL
+  readonly falls: boolean
+  readonly held: SQL
+  readonly read: (value: string | number | null) => SQL
+}
+const asItIs = (value: string | number | null): SQL => sql`${value}`
+const SORTINGS: Readonly<Record<z.infer<typeof ShelfQuery>['sort'], Sorting>> = {
+  name: {
+    by: sql`lower(${model.name})`,
+    id: sql`${model.id}`,
+    falls: false,
+    held: sql`lower(${model.name})`,
+    read: asItIs,
+  },
+  updated: {
+    by: sql`${model.updatedAt}`,
+    id: sql`${model.id}`,
+    falls: true,
+    held: sql`to_char(${model.updatedAt} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`,
+    read: (value) => sql`${value}::timestamptz`,
+  },
+  // Triggers make an entry with every model.
+  'rated-flow': {
+    by: sql`${shelfEntry.ratedFlow}`,
+    id: sql`${shelfEntry.modelId}`,
+    falls: true,
+    held: sql`${shelfEntry.ratedFlow}`,
+    read: asItIs,
+  },
+}
 
 /** One page of the shelf, by keyset on the sort value and the id, with the whole count. */
 export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<ShelfPage> {
   const cursor = readCursor(q.cursor)
-  const key: SQL = q.sort === 'name' ? nameKey : q.sort === 'updated' ? updatedKey : ratedFlow
-  const falls = q.sort !== 'name'
+  const { by, id, falls, held, read } = SORTINGS[q.sort]
   const filters: SQL[] = [isNull(model.deletedAt)]
   if (q.kind) filters.push(eq(model.kind, q.kind))
   const words = q.search?.replace(/\0/g, '').trim().split(/\s+/).filter(Boolean) ?? []
@@ -26,24 +55,25 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
   }
   const after = cursor
     ? falls
-      ? sql`(${key}, ${model.id}) < (${cursor.value}, ${cursor.id}::uuid)`
-      : sql`(${key}, ${model.id}) > (${cursor.value}, ${cursor.id}::uuid)`
+      ? sql`(${by}, ${id}) < (${read(cursor.value)}, ${cursor.id}::uuid)`
+      : sql`(${by}, ${id}) > (${read(cursor.value)}, ${cursor.id}::uuid)`
     : undefined
-  const order = falls ? [desc(key), desc(model.id)] : [asc(key), asc(model.id)]
-  const rows = await db
-    .select({ row: model, entry: shelfEntry, key: sql<string | number>`${key}` })
-    .from(model)
-    .leftJoin(shelfEntry, eq(shelfEntry.modelId, model.id))
-    .where(and(...filters, after))
-    .orderBy(...order)
-    .limit(q.limit + 1)
-  const [count] = await db
-    .select({ n: sql<number>`count(*)::int` })
-    .from(model)
-    .where(and(...filters))
+  // In the order of the index on the flow, which stands with its nulls last.
+  const last = q.sort === 'rated-flow' ? sql` nulls last` : sql``
+  const order = falls ? [sql`${by} desc${last}`, sql`${id} desc${last}`] : [asc(by), asc(id)]
+  const [rows, count, basis] = await Promise.all([
+    db
+      .select({ row: model, entry: shelfEntry, key: sql<string | number>`${held}` })
+      .from(model)
+      .innerJoin(shelfEntry, eq(shelfEntry.modelId, model.id))
+      .where(and(...filters, after))
+      .orderBy(...order)
+      .limit(q.limit + 1),
+    db.$count(model, and(...filters)),
+    shelfBasis(db),
+  ])
   const page = rows.slice(0, q.limit)
-  const last = page.at(-1)
-  const basis = await shelfBasis(db)
+  const end = page.at(-1)
   const revisionOf = (r: (typeof page)[number]): number => r.entry?.revision ?? 1
   const stands = (r: (typeof page)[number]): Shown | null =>
     r.entry?.workedFrom === workedFrom(revisionOf(r), basis.key) ? r.entry.shown : null
@@ -54,7 +84,7 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
       const shown = stands(r) ?? fresh.get(r.row.id)
       return shown ? [{ model: travelling(r.row), ...shown }] : []
     }),
-    next: rows.length > q.limit && last ? writeCursor({ value: last.key, id: last.row.id }) : null,
-    total: count?.n ?? 0,
+    next: rows.length > q.limit && end ? writeCursor({ value: end.key, id: end.row.id }) : null,
+    total: count,
   }
 }
