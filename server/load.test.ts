@@ -93,9 +93,9 @@ test('while something heavy is worked out, the server answers others; what would
   expect(done.length + turned.length).toBe(40)
   expect(done.length).toBeGreaterThan(10)
   for (const a of turned) expect([a.body.code, Number(a.headers['retry-after']) > 0]).toEqual(['busy', true])
-  // None of what had to be worked out came before the last of what had not, but those turned away.
-  const last = order.lastIndexOf('light')
-  expect(order.slice(0, last).filter((o) => o === 'heavy').length).toBeLessThanOrEqual(turned.length + 1)
+  // Worked out where requests are answered, all forty would have come before the first of what asks for nothing.
+  const before = order.slice(0, order.lastIndexOf('light')).filter((o) => o === 'heavy')
+  expect(before.length).toBeLessThan(20)
 }, 60_000)
 
 test('under a flood of reads each is answered or told to come again, none that the database is away', async () => {
