@@ -34,24 +34,20 @@ const STATIONS = {
   tanks: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }),
   verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
 }
-/** How long after a dossier was opened the code of its other stations is fetched (ms). */
+/** How long after a station was opened the code of the next one is fetched (ms). */
 const SOON = 2000
-const idle = (): Promise<unknown> =>
-  new Promise((r) =>
-    'requestIdleCallback' in window ? requestIdleCallback(r, { timeout: 20_000 }) : setTimeout(r, 200),
-  )
-/** Fetches the code of the stations one after the other, while the page has nothing else to do. */
-async function stationsAhead(): Promise<void> {
-  for (const load of Object.values(STATIONS)) {
-    await idle()
-    await load().catch(() => undefined)
-  }
+let soon: ReturnType<typeof setTimeout> | undefined
+/** Fetches the code of the station after this one, once the page has nothing else to do. */
+function nextStation(path: string): void {
+  const names = (Object.keys(STATIONS) as (keyof typeof STATIONS)[]).filter((n) => n !== 'bench/:trialId')
+  const here = names.findIndex((n) => path.endsWith(`/${n}`))
+  const next = here < 0 ? undefined : names[here + 1]
+  clearTimeout(soon)
+  if (!next) return
+  const load = (): void => void STATIONS[next]().catch(() => undefined)
+  soon = setTimeout(() => ('requestIdleCallback' in window ? requestIdleCallback(load) : load()), SOON)
 }
-const dossierAhead = asks(({ id }) => {
-  if (!id) return
-  ahead.dossier(id)
-  setTimeout(() => void stationsAhead(), SOON)
-})
+const dossierAhead = asks(({ id }) => id && ahead.dossier(id))
 /** A station asks for nothing of its own: going from one to the next reads nothing again. */
 const sameDossier = ({ currentParams, nextParams }: ShouldRevalidateFunctionArgs): boolean =>
   currentParams.id !== nextParams.id
@@ -89,7 +85,14 @@ const router = createBrowserRouter([
             index: true,
             lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).ToFirstStation }),
           },
-          ...Object.entries(STATIONS).map(([path, lazy]) => ({ path, lazy })),
+          ...Object.entries(STATIONS).map(([path, lazy]) => ({
+            path,
+            lazy,
+            loader: ({ request }: LoaderFunctionArgs) => {
+              nextStation(new URL(request.url).pathname)
+              return null
+            },
+          })),
         ],
       },
       { path: '*', element: <NotFound /> },
