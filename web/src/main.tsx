@@ -35,7 +35,7 @@ const STATIONS = {
   verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
 }
 /** How long after a station was opened the code of the next one is fetched (ms). */
-const SOON = 2000
+const SOON = 6000
 let soon: ReturnType<typeof setTimeout> | undefined
 /** Fetches the code of the station after this one, once the page has nothing else to do. */
 function nextStation(path: string): void {
