@@ -1,6 +1,7 @@
 import type { FastifyInstance } from 'fastify'
 import pg from 'pg'
 import type { Db } from './db/client'
+import { openEvents } from './http/events'
 
 /** Longest wait (ms) before the database is listened to again after the connection was lost. */
 const LONGEST_PAUSE = 5000
@@ -73,14 +74,7 @@ export function registerChanges(app: FastifyInstance, db: Db): void {
   const changes = new Changes(url)
   app.addHook('onClose', () => changes.close())
   app.get('/changes', { exposeHeadRoute: false, schema: { hide: true } }, (request, reply) => {
-    reply.hijack()
-    reply.raw.writeHead(200, {
-      'content-type': 'text/event-stream; charset=utf-8',
-      'cache-control': 'no-store',
-      'x-accel-buffering': 'no',
-    })
-    reply.raw.write(': watching\n\n')
-    const stop = changes.watch((event) => void reply.raw.write(`data: ${event}\n\n`))
+    const stop = changes.watch(openEvents(reply))
     const beat = setInterval(() => void reply.raw.write(': still here\n\n'), BEAT)
     const end = (): void => {
       clearInterval(beat)

@@ -5,6 +5,7 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
 import { setting } from '../db/schema'
+import { openEvents } from '../http/events'
 import { fieldProblem, problem } from '../http/problems'
 import { NoAnswer } from './client'
 import { InstrumentHub } from './hub'
@@ -77,13 +78,8 @@ export async function registerInstruments(
     { exposeHeadRoute: false, schema: { tags, hide: true } },
     async (request, reply) => {
       const live = await at()
-      reply.hijack()
-      reply.raw.writeHead(200, {
-        'content-type': 'text/event-stream; charset=utf-8',
-        'cache-control': 'no-store',
-        'x-accel-buffering': 'no',
-      })
-      const stop = live.watch((frame) => void reply.raw.write(`data: ${JSON.stringify(frame)}\n\n`))
+      const write = openEvents(reply)
+      const stop = live.watch((frame) => write(JSON.stringify(frame)))
       request.raw.on('close', stop)
       reply.raw.on('error', stop)
     },

@@ -200,3 +200,32 @@ test('a model made from its label and benched before the server has answered has
   expect(fit?.shutOff.value).toBeCloseTo(1.8, 1)
   expect((fit?.maxFlow.value ?? NaN) * 3.6e6).toBeCloseTo(1000, -1)
 })
+
+test('an answer asked for before a write and given after it does not put the old state in its place', async () => {
+  const usual = globalThis.fetch
+  const note = (text: string): Dossier => ({
+    ...server,
+    model: { ...server.model, version: text ? 2 : 1, note: text },
+  })
+  let release = (): void => undefined
+  let asked = 0
+  globalThis.fetch = jest.fn(async (url: string, init: RequestInit = {}) => {
+    if (init.method === 'GET' && url.endsWith('/dossier')) {
+      const first = ++asked === 1
+      if (first) await new Promise<void>((r) => (release = r))
+      return { ok: true, status: 200, json: async () => note(first ? '' : 'written meanwhile') } as Response
+    }
+    return usual(url, init)
+  }) as typeof fetch
+  const { result } = renderHook(() => useDossier(server.model.id), {
+    wrapper: ({ children }) => <QueryClientProvider client={queryClient}>{children}</QueryClientProvider>,
+  })
+  await waitFor(() => expect(asked).toBe(1))
+  act(() => changeRow('models', server.model, { note: 'written meanwhile' }))
+  await waitFor(() => expect(outbox.entries()).toHaveLength(0))
+  await act(async () => release())
+  await waitFor(() => expect(result.current.dossier?.model.note).toBe('written meanwhile'))
+  await act(async () => void (await new Promise((r) => setTimeout(r, 50))))
+  expect(result.current.dossier?.model.note).toBe('written meanwhile')
+  globalThis.fetch = usual
+})

@@ -97,8 +97,22 @@ function put<R extends { readonly id: string; readonly deletedAt: string | null 
   return rows.some((r) => r.id === row.id) ? rows.map((r) => (r.id === row.id ? row : r)) : [...rows, row]
 }
 
+/**
+ * Asks again for answers that are on their way: they were asked for before a write that has been acknowledged since,
+ * and would put what was before it in its place.
+ */
+function overtaken(first: string): void {
+  for (const { queryKey } of queryClient
+    .getQueryCache()
+    .findAll({ queryKey: [first], fetchStatus: 'fetching' })) {
+    const one = { queryKey, exact: true }
+    void queryClient.cancelQueries(one).then(() => queryClient.refetchQueries({ ...one, type: 'active' }))
+  }
+}
+
 /** Puts an acknowledged row into every cached answer that shows it. */
 function acknowledge<N extends ResourceName>(collection: N, row: RowOf<N>): void {
+  overtaken(isList(collection) ? collection : 'dossier')
   if (isList(collection)) {
     queryClient.setQueryData<{ items: readonly RowOf<N>[] }>(
       [collection],
