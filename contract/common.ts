@@ -2,8 +2,9 @@ import { z } from 'zod'
 
 export const Id = z.uuid('an id (UUID) made by the client')
 
+/** Most fields of a row whose texts are kept. */
+const MOST_TYPED = 60
 /** What a person typed for a field, kept beside its SI value: { lift: "3 ft 2" }. */
-export const MOST_TYPED = 60
 export const Typed = z
   .record(z.string().max(40), z.string().max(80))
   .refine((t) => Object.keys(t).length <= MOST_TYPED, `at most ${MOST_TYPED} texts`)

@@ -126,10 +126,36 @@ const spoilt = (good: fc.Arbitrary<unknown>): fc.Arbitrary<unknown> =>
     },
   )
 
+/** The collection that a field names a row of. */
+const NAMES: Readonly<Record<string, string>> = {
+  modelId: 'models',
+  trialId: 'trials',
+  hookupId: 'hookups',
+  specimenId: 'specimens',
+  fillId: 'fills',
+  houseRuleId: 'house-rules',
+}
+/** A body with the rows it names among those that are there, and an id of its own where it has one. */
+function tied(body: unknown, some: (collection: string) => string): unknown {
+  if (!body || typeof body !== 'object' || Array.isArray(body)) return body
+  return Object.fromEntries(
+    Object.entries(body).map(([k, v]: [string, unknown]) => {
+      if (k === 'id') return [k, randomUUID()]
+      const collection = NAMES[k]
+      return [k, collection && typeof v === 'string' ? some(collection) : v]
+    }),
+  )
+}
+
 /** Every endpoint with bodies at the limits of what it takes, and beyond. */
 async function fuzz(app: App): Promise<void> {
   const api = (await ask(`${app.address}/openapi.json`, 'GET')).body as OpenApi
-  const ids: string[] = []
+  /** Ids of the rows that were made, by the collection they are in. */
+  const made = new Map<string, string[]>()
+  const some = (collection: string, n: number): string => {
+    const list = made.get(collection) ?? []
+    return list[n % Math.max(1, list.length)] ?? randomUUID()
+  }
   const seen: Answer[] = []
   const until = Date.now() + SECONDS * 1000
   const targets = Object.entries(api.paths).flatMap(([path, methods]) =>
@@ -142,13 +168,12 @@ async function fuzz(app: App): Promise<void> {
     for (const { path, method, bodies } of targets) {
       if (path.endsWith('/rig') || (path.endsWith('/instruments') && method === 'PUT')) continue
       const body = bodies ? fc.sample(bodies, { numRuns: 1, seed: round * 1000 + seen.length })[0] : undefined
-      const id = ids[round % Math.max(1, ids.length)] ?? randomUUID()
-      const linked =
-        body && typeof body === 'object' && 'modelId' in body && ids.length
-          ? { ...body, modelId: ids[0] }
-          : body
+      const collection = path.replace('/api/v1/', '').split('/')[0] ?? ''
+      // Three in four bodies are tied to rows that are there, and new by their id.
+      const linked = seen.length % 4 ? tied(body, (of) => some(of, round)) : body
+      const where = path.replace('/api/v1', '').replace('{size}', 'full')
       const a = await ask(
-        `${app.address}${path.replace('/api/v1', '').replace(/\{\w+\}/g, id)}`,
+        `${app.address}${where.replace(/\{\w+\}/g, some(collection, round))}`,
         method,
         linked,
         {
@@ -157,7 +182,9 @@ async function fuzz(app: App): Promise<void> {
         },
       )
       seen.push(a)
-      if (a.status === 201 && path.endsWith('/models')) ids.push((a.body as { id: string }).id)
+      const { id } = (a.body ?? {}) as { id?: unknown }
+      if (a.status === 201 && typeof id === 'string')
+        made.set(collection, [...(made.get(collection) ?? []), id])
       if (a.status === 0 || (a.status >= 500 && a.code !== 'busy'))
         faults.push(
           `${method} ${path} gave ${a.status} ${a.code} for ${JSON.stringify(linked)?.slice(0, 300)}`,

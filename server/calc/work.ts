@@ -1,13 +1,15 @@
-import type {
-  CalcAnswer,
-  DutyPointRequest,
-  FlowRunsRequest,
-  NetworkRequest,
-  PathRequest,
-  PumpFitRequest,
-  TracerRequest,
+import {
+  chamberRecord,
+  MOST_ELEMENTS,
+  NetworkFile,
+  type CalcAnswer,
+  type DutyPointRequest,
+  type FlowRunsRequest,
+  type NetworkRequest,
+  type PathRequest,
+  type PumpFitRequest,
+  type TracerRequest,
 } from '@ypsometer/contract'
-import { chamberRecord, MOST_ELEMENTS, NetworkFile } from '@ypsometer/contract'
 import { flowFromRuns, runsNeeded, tracerFigures } from '@ypsometer/core/bench'
 import { CoreError, OutOfRange } from '@ypsometer/core/errors'
 import { sentenceText } from '@ypsometer/core/figures'

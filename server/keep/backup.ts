@@ -168,16 +168,6 @@ async function unpack(file: string, folder: string): Promise<{ manifest: Manifes
   return { manifest, dump }
 }
 
-/** Looks at a backup without touching anything. @throws BackupRefused. */
-export async function checkBackup(file: string): Promise<Manifest> {
-  const folder = await mkdtemp(join(dirname(file), '.restore-'))
-  try {
-    return (await unpack(file, folder)).manifest
-  } finally {
-    await rm(folder, { recursive: true, force: true })
-  }
-}
-
 /** Does the database hold anything of a person's? */
 const holdsModels = (url: string): Promise<boolean> =>
   connected(url, async (client) => {

@@ -17,7 +17,7 @@ import { join } from 'node:path'
 import { loadDemo } from '../demo/load'
 import { connect, migrate } from '../db/client'
 import { emptyDatabase, harness, type Harness } from '../tests/harness'
-import { checkBackup, makeBackup, restoreBackup } from './backup'
+import { makeBackup, restoreBackup } from './backup'
 import { backUp, startJobs } from './jobs'
 import { prune } from './prune'
 import { lastBackup } from './status'
@@ -136,7 +136,6 @@ describe('a backup that cannot be trusted is refused before anything is touched'
     const target = await emptyDatabase()
     await expect(restoreBackup(target, path)).rejects.toThrow(words)
     expect(await contents(target)).toEqual({})
-    await expect(checkBackup(path)).rejects.toThrow(words)
   })
   test('and so is any over a record that holds models, unless that is asked for: then it is backed up first', async () => {
     const still = join(folder, 'still.tar')
@@ -146,7 +145,7 @@ describe('a backup that cannot be trusted is refused before anything is touched'
     await restoreBackup(h.url, still, before)
     const names = (await h.call('GET', '/models?search=After')).body.items
     expect(names).toEqual([])
-    expect((await checkBackup(before)).tables.model).toBe(13)
+    expect((await restoreBackup(await emptyDatabase(), before)).tables.model).toBe(13)
   }, 60_000)
 })
 

@@ -71,6 +71,6 @@ self.addEventListener('fetch', (event) => {
     event.waitUntil(keepShell().catch(() => undefined))
   } else if (url.pathname.startsWith('/assets/')) event.respondWith(asset(request))
   else if (url.pathname === '/theme.js' || url.pathname === '/mark.svg') event.respondWith(fresh(request))
-  else if (url.pathname.startsWith('/api/v1/') && !/\/(health|stream)$/.test(url.pathname))
+  else if (url.pathname.startsWith('/api/v1/') && !/\/(health|stream|changes)$/.test(url.pathname))
     event.respondWith(answer(request))
 })

@@ -1,12 +1,13 @@
 import type { LabelBias } from '@ypsometer/core/judging'
-import type {
-  Dossier,
-  ImportRequest,
-  LogPoints,
-  ResourceName,
-  RowOf,
-  ShelfPage,
-  StockClassRow,
+import {
+  DOSSIER_ROWS,
+  type Dossier,
+  type ImportRequest,
+  type LogPoints,
+  type ResourceName,
+  type RowOf,
+  type ShelfPage,
+  type StockClassRow,
 } from '@ypsometer/contract'
 import {
   infiniteQueryOptions,
@@ -58,9 +59,6 @@ const emptyDossier = (model: Dossier['model']): Dossier => ({
   logs: [],
   photos: [],
 })
-const COLLECTIONS = Object.keys(emptyDossier({} as Dossier['model'])).filter(
-  (k): k is InDossier => k !== 'model',
-)
 
 const rowsOf = <N extends InDossier>(d: Collections, name: N): readonly RowOf<N>[] => d[name]
 const withRows = <N extends InDossier>(d: Dossier, name: N, rows: readonly RowOf<N>[]): Dossier => ({
@@ -150,7 +148,7 @@ function laidOver(server: Dossier, entries: readonly Entry[]): Dossier {
     const mine = of(name, entries).filter((e) => e.method !== 'POST' || belongs(out, name, e.body))
     if (mine.length) out = withRows(out, name, overlay(rowsOf(out, name), name, mine))
   }
-  COLLECTIONS.forEach(lay)
+  DOSSIER_ROWS.forEach(lay)
   // Rows under a deleted parent go with it.
   return {
     ...out,
