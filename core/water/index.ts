@@ -96,3 +96,19 @@ const PASCALS_PER_METRE = freshWaterDensity(25) * STANDARD_GRAVITY
 export const pressureOfHead = (head: number): number => head * PASCALS_PER_METRE
 /** Column of fresh water at 25 °C (m) that a pressure (Pa) holds. */
 export const headOfPressure = (pressure: number): number => pressure / PASCALS_PER_METRE
+
+/**
+ * Oxygen dissolved in water in balance with moist air at 1 atm (kg/m³) at t (°C, 0 to 40) and practical salinity
+ * (0 to 42).
+ *
+ * ln C* = −139.34411 + 1.575701e5/T − 6.642308e7/T² + 1.2438e10/T³ − 8.621949e11/T⁴
+ * − S (0.017674 − 10.754/T + 2140.7/T²), C* in mg/L, T in K.
+ * Source: Benson and Krause 1984, as in APHA Standard Methods 4500-O (from memory).
+ * @throws OutOfRange for `temperature` or `salinity`.
+ */
+export function oxygenSaturation(temperature: number, salinity = 0): number {
+  const T = requireRange('temperature', temperature, { min: 0, max: 40, unit: '°C' }) + 273.15
+  const s = requireRange('salinity', salinity, { min: 0, max: 42 })
+  const fresh = poly(1 / T, -139.34411, 1.575701e5, -6.642308e7, 1.2438e10, -8.621949e11)
+  return 1e-3 * Math.exp(fresh - s * poly(1 / T, 0.017674, -10.754, 2140.7))
+}

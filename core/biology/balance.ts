@@ -1,0 +1,201 @@
+import { requirePositive, requireRange } from '../errors'
+import { oxygenSaturation, unionisedShare } from '../water'
+import {
+  ALKALINITY_OF_NITROGEN,
+  FILM_FLOOR,
+  FILM_OXYGEN,
+  metFlow,
+  mostOf,
+  OXYGEN_OF_NITROGEN,
+  reachedSurface,
+  takenBy,
+  type Films,
+  type FilmWater,
+} from './film'
+import { DAY, loadOf, type Feeding, type Load } from './load'
+import { carbonDioxideOf, gasExchange, oxygenLeft } from './oxygen'
+
+/** A tank as it is kept: water (m³) and its surface (m²), what is fed, plants, water changes, the water itself. */
+export interface Keeping extends Feeding, FilmWater {
+  readonly volume: number
+  readonly surface: number
+  /** Speed of the water along its surface (m/s): what the return does to it. */
+  readonly stirred: number
+  readonly pH: number
+  /** Alkalinity of the water put in (kg CaCO₃/m³). */
+  readonly alkalinity: number
+  /** Nitrate nitrogen in the water put in (kg/m³). */
+  readonly tapNitrate: number
+  /** Share of the ammonia that plants take. */
+  readonly plantShare: number
+  /** Share of the water changed, and every how many days. */
+  readonly changeShare: number
+  readonly changeDays: number
+}
+
+/** Half of a colour kit’s first step of 0.25 mg/L, as N: what it reads as zero. Common practice, no source. */
+export const KIT_ZERO = 0.12e-3
+/** Un-ionised ammonia that fish bear for long (kg NH₃/m³). Source: EIFAC 1970. */
+export const UNIONISED_LIMIT = 0.025e-3
+/** Oxygen fish want at night (kg/m³). Common practice; EIFAC 1973 says the same of carp (from memory). */
+export const OXYGEN_LIMIT = 5e-3
+/** Ammonia by its own mass for that of its nitrogen: 17.031/14.007 (IUPAC). */
+const AMMONIA_OF_NITROGEN = 17.031 / 14.007
+/** What breathes no oxygen from the water can do without that limit. */
+const LIMITS = ['ammonia', 'unionised', 'nitrite', 'oxygen'] as const
+export type LimitId = (typeof LIMITS)[number]
+
+/** One thing that must not pass its limit (kg/m³); `most` tells which side is bad. */
+export interface WaterLimit {
+  readonly id: LimitId
+  readonly value: number
+  readonly limit: number
+  readonly met: boolean
+}
+
+/** Nitrogen on its way (kg/s): all that is made goes somewhere. */
+export interface NitrogenBudget {
+  readonly made: number
+  readonly plants: number
+  readonly changes: number
+  readonly oxidised: number
+}
+
+/** Tank and filter at rest. Concentrations kg/m³, as N for ammonia, nitrite and nitrate. */
+export interface Balance {
+  readonly load: Load
+  readonly nitrogen: NitrogenBudget
+  /** Total ammonia; by the film’s kinetics alone; and whether the film’s own floor is what shows. */
+  readonly ammonia: number
+  readonly kinetic: number
+  readonly atFloor: boolean
+  readonly unionised: number
+  readonly nitrite: number
+  /** At the end of a change’s interval, in the run of them. */
+  readonly nitrate: number
+  readonly oxygen: number
+  readonly oxygenUse: { readonly animals: number; readonly film: number; readonly plants: number }
+  readonly saturation: number
+  readonly carbonDioxide: number
+  /** Alkalinity before a change (kg CaCO₃/m³), the fall of pH it makes, and days it lasts without any change. */
+  readonly alkalinity: number
+  readonly pHFall: number
+  readonly alkalinityDays: number
+  /** Nitrogen the films take at what a kit reads as zero ÷ what they are given: what is held in reserve. */
+  readonly reserve: number
+  readonly limits: readonly WaterLimit[]
+}
+
+/** At night plants breathe about what oxidising the ammonia they take would have cost. An assumption of ours. */
+const PLANTS_BREATHE = OXYGEN_OF_NITROGEN
+
+/** Concentration (kg/m³) beyond which the search gives up: nothing lives in it. */
+const BEYOND = 0.1
+
+/** Most nitrogen the oxygen that comes with the water allows (kg/s): q (DO − 2 mg/L)/4.57. */
+const oxygenAllows = (films: Films, oxygen: number): number =>
+  (metFlow(films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
+
+/** Concentration at which films and dilution (m³/s) take what is given (kg/s); Infinity where they never do. */
+function atRest(given: number, dilution: number, taken: (s: number) => number): number {
+  if (!(given > 0)) return 0
+  const short = (s: number): number => given - dilution * s - taken(s)
+  if (short(BEYOND) > 0) return dilution > 0 ? (given - taken(BEYOND)) / dilution : Infinity
+  let [low, high] = [Math.log(1e-9), Math.log(BEYOND)]
+  if (short(1e-9) <= 0) return 0
+  while (high - low > 1e-10) {
+    const middle = (low + high) / 2
+    if (short(Math.exp(middle)) > 0) low = middle
+    else high = middle
+  }
+  return Math.exp((low + high) / 2)
+}
+
+/** What no one can take, dilution must: the film’s floor holds for as long as there is enough to feed a film. */
+const withFloor = (kinetic: number, given: number, dilution: number, filmed: boolean): number =>
+  filmed && given > 0
+    ? Math.min(Math.max(kinetic, FILM_FLOOR), dilution > 0 ? given / dilution : Infinity)
+    : kinetic
+
+function checked(k: Keeping): Keeping {
+  requirePositive('volume', k.volume, 'm³')
+  requirePositive('surface', k.surface, 'm²')
+  requireRange('stirred', k.stirred, { min: 0, max: 10, unit: 'm/s' })
+  requireRange('pH', k.pH, { min: 3, max: 11 })
+  requireRange('alkalinity', k.alkalinity, { min: 0, max: 2, unit: 'kg/m³' })
+  requireRange('plantShare', k.plantShare, { min: 0, max: 1, unit: '(share)' })
+  requireRange('changeShare', k.changeShare, { min: 0, max: 1, unit: '(share)' })
+  requireRange('changeDays', k.changeDays, { min: 0.1, max: 3650, unit: 'days' })
+  return k
+}
+
+/**
+ * The balance of a tank and its filter at rest: what the animals put in, what plants, water changes and films take.
+ *
+ * Ammonia: P (1 − plants) = (f/T) V S + F(S), F the films by {@link takenBy}, no more than the oxygen that reaches them
+ * allows; never below the film’s floor. Nitrite alike, its films taken to be as quick (assumption). Nitrate before a
+ * change: C = C_tap + P_N T/(f V). Oxygen: C* − use/(K_L A). Alkalinity: 7.14 of the nitrogen oxidised.
+ * Source: Timmons and Ebeling; Zhu and Chen 1999, 2001; Levenspiel’s mixed reactor (from memory).
+ * @throws OutOfRange naming the field.
+ */
+export function balance(keeping: Keeping, films: Films): Balance {
+  const k = checked(keeping)
+  const load = loadOf(k)
+  const most = mostOf(k)
+  const filmed = reachedSurface(films) > 0
+  const interval = k.changeDays * DAY
+  const dilution = (k.changeShare * k.volume) / interval
+  const plants = load.ammonia * k.plantShare
+  const given = load.ammonia - plants
+  const exchange = gasExchange({ speed: k.stirred, depth: k.volume / k.surface, temperature: k.temperature })
+  const saturation = oxygenSaturation(k.temperature, k.salinity)
+  const night = load.oxygen + plants * PLANTS_BREATHE
+  // The films’ own use lowers what comes to them; nitrogen oxidised is bounded by what is given.
+  const before = Math.max(0, oxygenLeft(saturation, night + given * OXYGEN_OF_NITROGEN, exchange, k.surface))
+  const allowed = oxygenAllows(films, before)
+  const taken = (s: number): number => Math.min(takenBy(s, films, most), allowed)
+  const kinetic = atRest(given, dilution, taken)
+  const ammonia = withFloor(kinetic, given, dilution, filmed)
+  const changes = ammonia === Infinity ? 0 : dilution * ammonia
+  const oxidised = ammonia === Infinity ? taken(BEYOND) : Math.max(0, given - changes)
+  const nitrite = withFloor(atRest(oxidised, dilution, taken), oxidised, dilution, filmed && oxidised > 0)
+  const onward = nitrite === Infinity ? taken(BEYOND) : Math.max(0, oxidised - dilution * nitrite)
+  const film = oxidised * OXYGEN_OF_NITROGEN
+  const oxygen = Math.max(0, oxygenLeft(saturation, night + film, exchange, k.surface))
+  const fall = oxidised * ALKALINITY_OF_NITROGEN
+  const changed = k.changeShare * k.volume
+  const alkalinity =
+    changed > 0 ? k.alkalinity - (fall * interval) / changed : fall > 0 ? -Infinity : k.alkalinity
+  const unionised = ammonia * unionisedShare(k.pH, k.temperature) * AMMONIA_OF_NITROGEN
+  const breathes = load.oxygen > 0
+  const values: Readonly<Record<LimitId, readonly [value: number, limit: number]>> = {
+    ammonia: [ammonia, KIT_ZERO],
+    unionised: [unionised, UNIONISED_LIMIT],
+    nitrite: [nitrite, KIT_ZERO],
+    oxygen: [oxygen, OXYGEN_LIMIT],
+  }
+  return {
+    load,
+    nitrogen: { made: load.ammonia, plants, changes, oxidised },
+    ammonia,
+    kinetic,
+    atFloor: filmed && given > 0 && ammonia > kinetic,
+    unionised,
+    nitrite,
+    nitrate:
+      changed > 0 ? k.tapNitrate + (onward * interval) / changed : onward > 0 ? Infinity : k.tapNitrate,
+    oxygen,
+    oxygenUse: { animals: load.oxygen, film, plants: plants * PLANTS_BREATHE },
+    saturation,
+    carbonDioxide: carbonDioxideOf(load.carbonDioxide, exchange, k.surface),
+    alkalinity,
+    pHFall:
+      alkalinity > 0 && k.alkalinity > 0 ? Math.log10(k.alkalinity / alkalinity) : fall > 0 ? Infinity : 0,
+    alkalinityDays: fall > 0 ? (k.alkalinity * k.volume) / fall / DAY : Infinity,
+    reserve: given > 0 ? taken(KIT_ZERO) / given : Infinity,
+    limits: LIMITS.filter((id) => id !== 'oxygen' || breathes).map((id) => {
+      const [value, limit] = values[id]
+      return { id, value, limit, met: id === 'oxygen' ? value >= limit : value <= limit }
+    }),
+  }
+}

@@ -1,0 +1,264 @@
+import { requireRange } from '../errors'
+import { oxygenSaturation } from '../water'
+import { balance, KIT_ZERO, type Keeping } from './balance'
+import { FILM_FLOOR, mostOf, OXYGEN_OF_NITROGEN, takenBy, type Films } from './film'
+import { integrate } from './integrate'
+import { DAY, loadOf } from './load'
+import { gasExchange } from './oxygen'
+
+/**
+ * Growth of the two films: most growth a day at 20 °C and the concentration of half of it (kg/m³). Source: Metcalf and
+ * Eddy, Wastewater Engineering, kinetics of nitrification in the activated sludge process (from memory). The decay is
+ * set so that a film neither grows nor shrinks at its floor (Zhu and Chen 2001).
+ */
+const GROWTH = {
+  ammonia: { most: 0.9, half: 0.5e-3 },
+  nitrite: { most: 1, half: 0.2e-3 },
+} as const
+/** Growth for each kelvin more. Source: Metcalf and Eddy (from memory). */
+const PER_KELVIN = 1.07
+/** A film stops growing as it is full; the higher, the more suddenly (numerical). */
+const FULL = 12
+
+/** Shares of a settled film that things begin with or keep. Common practice, no source. */
+export const RIPENESS = {
+  /** What comes with tap water, plants and fish: such a filter takes four to six weeks. */
+  nothing: 1e-6,
+  /** From a bottle. */
+  starter: 0.02,
+  /** What media rinsed under a chlorinated tap keep. */
+  tapRinsed: 0.3,
+} as const
+
+/** A filter on the tank and the share of a settled film it begins with. */
+export interface TimedFilter {
+  readonly id: string
+  readonly films: Films
+  readonly ripe: number
+  /** Day it is put on; from the start when absent. */
+  readonly from?: number
+}
+
+/** What happens on a day. */
+export type Happening =
+  | { readonly day: number; readonly what: 'take-out'; readonly filter: string }
+  | { readonly day: number; readonly what: 'replace'; readonly filter: string; readonly share: number }
+  | { readonly day: number; readonly what: 'rinse'; readonly filter: string; readonly keeps: number }
+  | { readonly day: number; readonly what: 'feed'; readonly times: number }
+  | { readonly day: number; readonly what: 'off'; readonly hours: number }
+
+/** A tank, its filters and what happens to them over some days. */
+export interface Story {
+  readonly keeping: Keeping
+  readonly filters: readonly TimedFilter[]
+  readonly happenings: readonly Happening[]
+  readonly days: number
+}
+
+/** The water on a day (kg/m³, nitrogen as N) and how much of its film each filter has, 0 to 1. */
+export interface TimedPoint {
+  readonly day: number
+  readonly ammonia: number
+  readonly nitrite: number
+  readonly nitrate: number
+  readonly oxygen: number
+  readonly films: readonly number[]
+}
+
+interface Peak {
+  readonly day: number
+  readonly value: number
+}
+
+/** How a story goes: day by day, its peaks, when it is safe, and where the nitrogen went (kg). */
+export interface Told {
+  readonly points: readonly TimedPoint[]
+  readonly peakAmmonia: Peak
+  readonly peakNitrite: Peak
+  readonly leastOxygen: Peak
+  /** First day from which ammonia and nitrite stay within what a kit reads as zero; null while they do not. */
+  readonly safeFrom: number | null
+  readonly nitrogen: {
+    readonly made: number
+    readonly plants: number
+    readonly changes: number
+    readonly stored: number
+  }
+}
+
+/** Growth a day of a film at S (kg/m³), of which x is there; negative where it shrinks. */
+function growth(kind: keyof typeof GROWTH, s: number, x: number, temperature: number): number {
+  const { most, half } = GROWTH[kind]
+  const mu = most * PER_KELVIN ** (temperature - 20)
+  const decay = (mu * FILM_FLOOR) / (half + FILM_FLOOR)
+  return x * ((mu * s * (1 - x ** FULL)) / (half + s) - decay)
+}
+
+/** Share of a full film that a settled filter has: as much as the load keeps alive at the floor. */
+export function settledFilm(keeping: Keeping, all: readonly Films[]): number {
+  const b = balance(keeping, joined(all))
+  if (!(b.nitrogen.oxidised > 0) || b.ammonia === Infinity) return all.length ? 1 : 0
+  const most = mostOf(keeping)
+  let [low, high] = [0, 1]
+  const taken = (x: number): number => all.reduce((sum, f) => sum + takenBy(b.ammonia, f, x * most), 0)
+  if (taken(1) <= b.nitrogen.oxidised) return 1
+  while (high - low > 1e-9) {
+    const middle = (low + high) / 2
+    if (taken(middle) > b.nitrogen.oxidised) high = middle
+    else low = middle
+  }
+  return high
+}
+
+/** Several filters beside each other as one: each takes its share of the water, and its films are met by that. */
+export const joined = (all: readonly Films[]): Films => ({
+  flow: all.reduce((sum, f) => sum + f.flow, 0),
+  layers: all.flatMap((f) => f.layers),
+})
+
+/** Points a day that are kept. */
+const A_DAY = 4
+
+/**
+ * Tells a story day by day: dissolved ammonia, nitrite, nitrate and oxygen of the tank, and the two films of each
+ * filter, growing by Monod’s law to what its surface holds. Water changes come at the end of their interval.
+ * Source: Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory.
+ * @throws OutOfRange for `days` or a field of the keeping.
+ */
+export function tell({ keeping: k, filters, happenings, days }: Story): Told {
+  requireRange('days', days, { min: 1, max: 400, unit: 'days' })
+  const most = mostOf(k)
+  const settled = settledFilm(
+    k,
+    filters.map((f) => f.films),
+  )
+  const saturation = oxygenSaturation(k.temperature, k.salinity)
+  const depth = k.volume / k.surface
+  const N = 4
+  const first = (share: number): number => Math.min(1, Math.max(RIPENESS.nothing, share * settled))
+  let feed = 1
+  let off = false
+  const on = new Set(filters.map((f) => f.id))
+  let y: number[] = [
+    0,
+    0,
+    k.tapNitrate,
+    saturation,
+    ...filters.flatMap((f) => [first(f.ripe), first(f.ripe)]),
+    0,
+    0,
+  ]
+  const [MADE, PLANTS] = [N + 2 * filters.length, N + 2 * filters.length + 1]
+  const running = (f: TimedFilter, t: number): boolean => on.has(f.id) && !off && t >= (f.from ?? 0) - 1e-9
+  const slope = (t: number, v: readonly number[]): number[] => {
+    const [s = 0, s2 = 0, , oxygen = 0] = v
+    const load = loadOf({ ...k, feed: k.feed * feed })
+    const plants = load.ammonia * k.plantShare
+    const d = v.map(() => 0)
+    let [taken, taken2] = [0, 0]
+    filters.forEach((f, i) => {
+      const [x = 0, x2 = 0] = v.slice(N + 2 * i, N + 2 * i + 2)
+      if (!running(f, t)) return
+      taken += takenBy(Math.max(0, s), f.films, x * most)
+      taken2 += takenBy(Math.max(0, s2), f.films, x2 * most)
+      d[N + 2 * i] = growth('ammonia', Math.max(0, s), x, k.temperature)
+      d[N + 2 * i + 1] = growth('nitrite', Math.max(0, s2), x2, k.temperature)
+    })
+    const exchange = gasExchange({ speed: off ? 0 : k.stirred, depth, temperature: k.temperature })
+    const use = load.oxygen + (plants + taken) * OXYGEN_OF_NITROGEN
+    // Where there is little left, less is used: nothing breathes what is not there.
+    const breathed = use * Math.min(1, Math.max(0, oxygen) / 0.5e-3)
+    d[0] = ((load.ammonia - plants - taken) / k.volume) * DAY
+    d[1] = ((taken - taken2) / k.volume) * DAY
+    d[2] = (taken2 / k.volume) * DAY
+    d[3] = ((exchange * k.surface * (saturation - oxygen) - breathed) / k.volume) * DAY
+    d[MADE] = load.ammonia * DAY
+    d[PLANTS] = plants * DAY
+    return d
+  }
+  const points: TimedPoint[] = []
+  const keep = (t: number, v: readonly number[]): void => {
+    const [ammonia = 0, nitrite = 0, nitrate = 0, oxygen = 0] = v
+    points.push({
+      day: t,
+      ammonia,
+      nitrite,
+      nitrate,
+      oxygen,
+      films: filters.map((_, i) => v[N + 2 * i] ?? 0),
+    })
+  }
+  let changed = 0
+  const change = (): void => {
+    const [a = 0, b = 0, c = 0] = y
+    changed += k.changeShare * k.volume * (a + b + c - k.tapNitrate)
+    const left = 1 - k.changeShare
+    y = [a * left, b * left, c * left + k.changeShare * k.tapNitrate, ...y.slice(3)]
+  }
+  const set = (id: string, of: (x: number) => number): void => {
+    const i = filters.findIndex((f) => f.id === id)
+    y = y.map((v, j) =>
+      i >= 0 && (j === N + 2 * i || j === N + 2 * i + 1) ? Math.max(RIPENESS.nothing, of(v)) : v,
+    )
+  }
+  const stops: { readonly day: number; readonly act: () => void }[] = happenings.flatMap((h) => {
+    switch (h.what) {
+      case 'take-out':
+        return [{ day: h.day, act: () => void on.delete(h.filter) }]
+      case 'replace':
+        return [{ day: h.day, act: () => set(h.filter, (x) => x * (1 - h.share)) }]
+      case 'rinse':
+        return [{ day: h.day, act: () => set(h.filter, (x) => x * h.keeps) }]
+      case 'feed':
+        return [{ day: h.day, act: () => void (feed *= h.times) }]
+      case 'off':
+        return [
+          { day: h.day, act: () => void (off = true) },
+          { day: h.day + h.hours / 24, act: () => void (off = false) },
+        ]
+    }
+  })
+  if (k.changeShare > 0)
+    for (let t = k.changeDays; t < days; t += k.changeDays) stops.push({ day: t, act: change })
+  for (const f of filters) if (f.from) stops.push({ day: f.from, act: () => undefined })
+  stops.sort((a, b) => a.day - b.day)
+  keep(0, y)
+  let now = 0
+  for (const stop of [...stops.filter((s) => s.day <= days), { day: days, act: () => undefined }]) {
+    const times: number[] = []
+    for (let i = Math.floor(now * A_DAY) + 1; i / A_DAY < stop.day; i++) times.push(i / A_DAY)
+    const { end, at } = integrate(slope, y, [now, stop.day], times)
+    at.forEach((v, i) => keep(times[i] ?? now, v))
+    y = end.map((v, j) => (j >= N && j < MADE ? Math.min(1, Math.max(0, v)) : Math.max(0, v)))
+    if (stop.day > now) keep(stop.day, y)
+    now = stop.day
+    stop.act()
+  }
+  const peak = (of: (p: TimedPoint) => number, sign = 1): Peak => {
+    const p = points.reduce((a, b) => (sign * of(b) > sign * of(a) ? b : a))
+    return { day: p.day, value: of(p) }
+  }
+  const unsafe = points.findLast((p) => p.ammonia > KIT_ZERO || p.nitrite > KIT_ZERO)
+  const after = unsafe ? points.find((p) => p.day > unsafe.day) : points[0]
+  const [a = 0, b = 0, c = 0] = y
+  return {
+    points,
+    peakAmmonia: peak((p) => p.ammonia),
+    peakNitrite: peak((p) => p.nitrite),
+    leastOxygen: peak((p) => p.oxygen, -1),
+    safeFrom: after?.day ?? null,
+    nitrogen: {
+      made: y[MADE] ?? 0,
+      plants: y[PLANTS] ?? 0,
+      changes: changed,
+      stored: (a + b + c - k.tapNitrate) * k.volume,
+    },
+  }
+}
+
+/**
+ * Hours until the oxygen in a closed body of still water is gone: t = V · DO ÷ use, its films breathing as they did
+ * while it ran.
+ */
+export const hoursOfOxygen = (bodyWater: number, oxygen: number, oxidised: number): number =>
+  oxidised > 0 ? (bodyWater * oxygen) / (oxidised * OXYGEN_OF_NITROGEN) / 3600 : Infinity

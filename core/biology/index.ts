@@ -1,0 +1,6 @@
+export * from './balance'
+export * from './carries'
+export * from './film'
+export * from './inTime'
+export * from './load'
+export * from './oxygen'

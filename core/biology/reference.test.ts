@@ -1,0 +1,392 @@
+import { oxygenSaturation } from '../water'
+import {
+  balance,
+  behindFilm,
+  carbonDioxideLost,
+  carbonDioxideOf,
+  carries,
+  DAY,
+  FILM_FLOOR,
+  filmRate,
+  gasExchange,
+  hoursOfOxygen,
+  joined,
+  keepingOf,
+  KIT_ZERO,
+  leverage,
+  loadOf,
+  metFlow,
+  mostOf,
+  oxygenLeft,
+  reachedSurface,
+  RIPENESS,
+  settledFilm,
+  takenBy,
+  tell,
+  usualTank,
+  type Films,
+  type Keeping,
+  type KeepingPerVolume,
+} from '.'
+import { integrate } from './integrate'
+
+/** Milligrams a day in kg/s, milligrams per litre in kg/m³, litres an hour in m³/s. */
+const perDay = (mg: number): number => (mg * 1e-6) / DAY
+const mgL = (v: number): number => v * 1e-3
+const lph = (v: number): number => v / 3.6e6
+
+const KEPT: Keeping = {
+  volume: 0.1,
+  surface: 0.27,
+  stirred: 0.06,
+  feed: 1.5e-3 / DAY,
+  protein: 0.4,
+  oxygenOfFeed: 0.4,
+  temperature: 27,
+  salinity: 0,
+  pH: 7.5,
+  alkalinity: mgL(80),
+  tapNitrate: 0,
+  plantShare: 0,
+  changeShare: 0,
+  changeDays: 7,
+}
+const oneFilm = (area: number, flow: number): Films => ({ flow, layers: [{ area, flow }] })
+/** So much water that one pass takes next to nothing: the film sees the tank’s own concentration. */
+const WIDE = 10
+
+describe('what animals make', () => {
+  test('100 kg of feed a day at 35 % protein make 3.22 kg of ammonia nitrogen (Timmons and Ebeling, worked case)', () => {
+    const load = loadOf({ feed: 100 / DAY, protein: 0.35, oxygenOfFeed: 0.4 })
+    expect(load.ammonia * DAY).toBeCloseTo(3.22, 10)
+    expect(load.oxygen * DAY).toBeCloseTo(40, 10)
+    // 44.010/31.998 by IUPAC’s masses, a quarter of the feed as solids.
+    expect(load.carbonDioxide * DAY).toBeCloseTo(55.016, 3)
+    expect(load.solids * DAY).toBeCloseTo(25, 10)
+  })
+  test.each([
+    ['feed', { feed: -1, protein: 0.4, oxygenOfFeed: 0.4 }],
+    ['protein', { feed: 1, protein: 1.2, oxygenOfFeed: 0.4 }],
+    ['oxygenOfFeed', { feed: 1, protein: 0.4, oxygenOfFeed: 6 }],
+  ] as const)('%s out of range is refused by its name', (field, f) => {
+    expect(() => loadOf(f)).toThrow(field)
+  })
+})
+
+describe('a film', () => {
+  const water = { temperature: 27, salinity: 0 }
+  test('takes 1859 S/(1.93 + S) mg/m² a day at 27 °C (Zhu and Chen 1999, from memory)', () => {
+    // By hand: 1859 · 0.12/2.05 = 108.82; 1859 · 1.93/3.86 = 929.5.
+    expect(filmRate(mgL(0.12), water) / perDay(108.82)).toBeCloseTo(1, 4)
+    expect(filmRate(mgL(1.93), water) / perDay(929.5)).toBeCloseTo(1, 6)
+  })
+  test('is a third slower in the sea, and slower in the cold', () => {
+    expect(mostOf({ temperature: 27, salinity: 35 }) / mostOf(water)).toBeCloseTo(2 / 3, 10)
+    expect(mostOf({ temperature: 27, salinity: 40 }) / mostOf(water)).toBeCloseTo(2 / 3, 10)
+    expect(mostOf({ temperature: 27, salinity: 17.5 }) / mostOf(water)).toBeCloseTo(5 / 6, 10)
+    // Ten kelvin at 1.05: 0.6139.
+    expect(mostOf({ temperature: 17, salinity: 0 }) / mostOf(water)).toBeCloseTo(0.6139, 4)
+    expect(() => mostOf({ temperature: 45, salinity: 0 })).toThrow('temperature')
+    expect(() => mostOf({ temperature: 25, salinity: 50 })).toThrow('salinity')
+  })
+  test('that water passes once takes 1 − exp(−kA/q) of little, k its slope at nothing', () => {
+    // k = 1859/1.93 = 963.2 mm a day; 2.29 m² at 400 L/h (9.6 m³ a day): kA/q = 0.22977, and 20.53 % is taken.
+    const b = behindFilm(1e-9, { area: 2.29, flow: lph(400) }, mostOf(water))
+    expect(1 - b / 1e-9).toBeCloseTo(0.2053, 4)
+  })
+  test('that much water passes follows K ln(a/b) + a − b = r A/q (Levenspiel, Michaelis–Menten in plug flow)', () => {
+    const [area, flow, a] = [5, lph(100), mgL(2)]
+    const b = behindFilm(a, { area, flow }, mostOf(water))
+    // Integrated apart: dS/dA = −r(S)/q in a hundred thousand steps of the midpoint rule.
+    let s = a
+    const h = area / 1e5
+    for (let i = 0; i < 1e5; i++) {
+      const half = s - (h / 2) * (filmRate(s, water) / flow)
+      s -= h * (filmRate(half, water) / flow)
+    }
+    expect(b / s).toBeCloseTo(1, 6)
+    expect(behindFilm(a, { area: 0, flow }, 1)).toBe(a)
+    expect(behindFilm(a, { area, flow: 0 }, 1)).toBe(a)
+    expect(behindFilm(0, { area, flow }, 1)).toBe(0)
+  })
+  test('halving 400 L/h costs about a tenth of what 2.29 m² take', () => {
+    const at = (q: number): number => takenBy(mgL(1e-4), oneFilm(2.29, lph(q)), mostOf(water))
+    // By hand: 200 (1 − e^(−0.45954))/(400 (1 − e^(−0.22977))) = 0.8975.
+    expect(at(200) / at(400)).toBeCloseTo(0.8975, 3)
+  })
+  test('that half of the water goes round meets only the other half, and layers stand one behind another', () => {
+    const most = mostOf(water)
+    const half = { flow: lph(400), layers: [{ area: 2.29, flow: lph(200) }] }
+    expect(takenBy(1e-9, half, most)).toBeCloseTo(takenBy(1e-9, oneFilm(2.29, lph(200)), most), 20)
+    const two = { flow: lph(400), layers: [1, 1.29].map((area) => ({ area, flow: lph(400) })) }
+    expect(takenBy(1e-4, two, most) / takenBy(1e-4, oneFilm(2.29, lph(400)), most)).toBeCloseTo(1, 9)
+    expect(takenBy(1e-4, { flow: 0, layers: [{ area: 1, flow: 0 }] }, most)).toBe(0)
+    const films = { flow: 2, layers: [{ area: 3, flow: 1 }, { area: 4, flow: 0 }, { area: 0, flow: 2 }] } // prettier-ignore
+    expect([reachedSurface(films), metFlow(films)]).toEqual([3, 1])
+    expect(joined([films, oneFilm(1, 3)])).toMatchObject({ flow: 5, layers: { length: 4 } })
+  })
+})
+
+describe('the balance at rest', () => {
+  test('100 L, 1.5 g a day at 40 %: 55 mg N a day; 0.025 mg/L by the kinetics, so the floor of 0.07 shows', () => {
+    const b = balance(KEPT, oneFilm(2.29, WIDE))
+    expect(b.load.ammonia).toBeCloseTo(perDay(55.2), 15)
+    // By hand: 55.2/2.29 = 24.105 mg/m² a day; S = 24.105 · 1.93/(1859 − 24.105) = 0.025354 mg/L.
+    expect(b.kinetic).toBeCloseTo(mgL(0.025354), 8)
+    expect([b.ammonia, b.atFloor]).toEqual([FILM_FLOOR, true])
+    // Up to 0.12 mg/L the same kilogram takes 249 mg: 4.51 times as much.
+    expect(b.reserve).toBeCloseTo(249.2 / 55.2, 2)
+    expect(b.limits.map((l) => [l.id, l.met])).toEqual([
+      ['ammonia', true],
+      ['unionised', true],
+      ['nitrite', true],
+      ['oxygen', true],
+    ])
+  })
+  test('is Levenspiel’s mixed reactor with a surface that reacts: S from the quadratic, dilution and all', () => {
+    // P = D V S + A r S/(K + S): (DV) S² + (DV K + A r − P) S − P K = 0, solved apart.
+    const k = { ...KEPT, feed: 6e-3 / DAY, oxygenOfFeed: 0, changeShare: 0.5, changeDays: 2 }
+    const [p, dv] = [6 * 0.4 * 0.092 * 1e-3, 0.25 * 0.1]
+    const [ar, K] = [2.29 * 1.859e-3, 1.93e-3]
+    const q = dv * K + ar - p
+    const s = (-q + Math.sqrt(q * q + 4 * dv * p * K)) / (2 * dv)
+    expect(balance(k, oneFilm(2.29, WIDE)).ammonia / s).toBeCloseTo(1, 5)
+  })
+  test('nitrogen in is nitrogen out, and oxygen closes to 0.1 %', () => {
+    const k = { ...KEPT, plantShare: 0.3, changeShare: 0.3, feed: 3e-3 / DAY }
+    const b = balance(k, oneFilm(2.29, lph(400)))
+    const { made, plants, changes, oxidised } = b.nitrogen
+    expect((plants + changes + oxidised) / made).toBeCloseTo(1, 9)
+    expect(plants / made).toBeCloseTo(0.3, 12)
+    const exchange = gasExchange({ speed: 0.06, depth: 0.1 / 0.27, temperature: 27 })
+    const into = exchange * 0.27 * (b.saturation - b.oxygen)
+    const used = b.oxygenUse.animals + b.oxygenUse.film + b.oxygenUse.plants
+    expect(into / used).toBeCloseTo(1, 6)
+    expect(b.oxygenUse.film / oxidised).toBeCloseTo(4.57, 9)
+    expect(b.oxygenUse.animals * DAY).toBeCloseTo(1.2e-3, 12)
+  })
+  test('nitrate before a change is what is made in an interval over the share changed', () => {
+    const b = balance({ ...KEPT, changeShare: 0.25, tapNitrate: mgL(2) }, oneFilm(2.29, WIDE))
+    // 55.2 mg a day for 7 days into 25 L: 15.456 mg/L and what the tap brings, less what leaves as ammonia and nitrite.
+    const lost = 2 * 0.25 * 0.1 * 0.07
+    expect(b.nitrate * 1e3).toBeCloseTo(2 + (55.2 * 7) / 25 - lost / 0.25 / 0.1, 2)
+    expect(balance(KEPT, oneFilm(2.29, WIDE)).nitrate).toBe(Infinity)
+    // 7.14 mg of alkalinity for each mg oxidised: 80 − 7.14 · 15.4 is below nothing.
+    expect(b.alkalinity).toBeLessThan(0)
+    expect(b.pHFall).toBe(Infinity)
+    const hard = balance({ ...KEPT, changeShare: 0.25, alkalinity: mgL(220) }, oneFilm(2.29, WIDE))
+    // Oxidised: 55.2 less 0.25 a day that leaves with the water (0.07 · 25/7 = 0.25): 54.95 · 7/25 · 7.14 = 109.86 mg/L.
+    expect(hard.alkalinity * 1e3).toBeCloseTo(220 - 109.86, 1)
+    expect(hard.pHFall).toBeCloseTo(Math.log10(220 / 110.14), 3)
+    expect(hard.alkalinityDays).toBeCloseTo((220 * 100) / (54.95 * 7.14), 1)
+  })
+  test('un-ionised ammonia by Emerson: 5.37 % of it at 25 °C and pH 8, by its own mass', () => {
+    const b = balance({ ...KEPT, temperature: 25, pH: 8 }, oneFilm(2.29, WIDE))
+    expect(b.unionised / FILM_FLOOR).toBeCloseTo(0.0537 * (17.031 / 14.007), 4)
+  })
+  test('no animals, no filter, little oxygen: each says what it is', () => {
+    const none = balance({ ...KEPT, feed: 0 }, oneFilm(2.29, WIDE))
+    expect(none).toMatchObject({ ammonia: 0, nitrite: 0, nitrate: 0, atFloor: false, reserve: Infinity })
+    expect(none).toMatchObject({ alkalinity: KEPT.alkalinity, pHFall: 0, alkalinityDays: Infinity })
+    const bare = balance(KEPT, { flow: lph(400), layers: [] })
+    expect([bare.ammonia, bare.nitrogen.oxidised, bare.nitrite]).toEqual([Infinity, 0, 0])
+    // Water changes alone: 55.2 mg a day into 25 L a week.
+    const changed = balance({ ...KEPT, changeShare: 0.25 }, { flow: 0, layers: [] })
+    expect(changed.ammonia * 1e3).toBeCloseTo(55.2 / (25 / 7), 6)
+    expect(changed.atFloor).toBe(false)
+    // What breathes air asks nothing of the water’s oxygen.
+    const turtle = balance({ ...KEPT, oxygenOfFeed: 0 }, oneFilm(2.29, WIDE))
+    expect(turtle.limits.map((l) => l.id)).toEqual(['ammonia', 'unionised', 'nitrite'])
+    // A trickle brings oxygen for q (DO − 2)/4.57 only: 1 L/h of 6 mg/L above 2 allow some 20 mg a day.
+    const trickle = balance({ ...KEPT, changeShare: 0.5 }, oneFilm(50, lph(1)))
+    const before = trickle.saturation - (trickle.oxygenUse.animals + perDay(55.2) * 4.57) / (gasExchange({ speed: 0.06, depth: 0.1 / 0.27, temperature: 27 }) * 0.27) // prettier-ignore
+    expect(trickle.nitrogen.oxidised).toBeCloseTo((lph(1) * (before - 2e-3)) / 4.57, 14)
+  })
+  test.each([
+    ['volume', { volume: 0 }],
+    ['surface', { surface: -1 }],
+    ['pH', { pH: 14 }],
+    ['plantShare', { plantShare: 2 }],
+    ['changeShare', { changeShare: -0.1 }],
+    ['changeDays', { changeDays: 0 }],
+    ['stirred', { stirred: -1 }],
+    ['alkalinity', { alkalinity: 5 }],
+  ] as const)('%s out of range is refused by its name', (field, wrong) => {
+    expect(() => balance({ ...KEPT, ...wrong }, oneFilm(1, 1))).toThrow(field)
+  })
+})
+
+describe('oxygen and gas exchange', () => {
+  test('saturation as APHA 4500-O lists it (from memory): 20 °C 9.09, 25 °C 8.26, 30 °C 7.56 mg/L; sea water less', () => {
+    expect(oxygenSaturation(20) * 1e3).toBeCloseTo(9.09, 2)
+    expect(oxygenSaturation(25) * 1e3).toBeCloseTo(8.26, 2)
+    expect(oxygenSaturation(30) * 1e3).toBeCloseTo(7.56, 2)
+    // Benson and Krause at salinity 35 and 25 °C: 6.75 mg/L (from memory).
+    expect(oxygenSaturation(25, 35) * 1e3).toBeCloseTo(6.75, 1)
+    expect(() => oxygenSaturation(50)).toThrow('temperature')
+  })
+  test('O’Connor and Dobbins: k₂ = 3.93 U^0.5/H^1.5, 0.53 a day at 0.5 m/s over 3 m', () => {
+    expect((gasExchange({ speed: 0.5, depth: 3, temperature: 20 }) * DAY) / 3).toBeCloseTo(0.535, 3)
+    // Ten kelvin at 1.024: 1.2677.
+    expect(
+      gasExchange({ speed: 0.5, depth: 3, temperature: 30 }) /
+        gasExchange({ speed: 0.5, depth: 3, temperature: 20 }),
+    ).toBeCloseTo(1.2677, 4)
+    expect(gasExchange({ speed: 0, depth: 3, temperature: 20 }) * DAY).toBeCloseTo(0.6, 12)
+    expect(() => gasExchange({ speed: 0, depth: 0, temperature: 20 })).toThrow('depth')
+    expect(oxygenLeft(8e-3, 2e-6, 1e-3, 1)).toBeCloseTo(6e-3, 15)
+  })
+  test('carbon dioxide: what is breathed out stands above the air’s, and leaves by the hour', () => {
+    const exchange = 1 / DAY
+    // √(1.92/2.10) = 0.95618 m a day over 1 m²: 1 g a day makes 1.0458 mg/L more than the air’s 0.6.
+    expect(carbonDioxideOf(1e-3 / DAY, exchange, 1) * 1e3).toBeCloseTo(1.6458, 3)
+    expect(carbonDioxideLost(exchange, 0.5)).toBeCloseTo(1 - Math.exp(-0.95618 / 0.5 / 24), 6)
+  })
+  test('the integrator against Streeter and Phelps: the sag of a river, in closed form', () => {
+    const [kd, ka, l0, d0] = [0.35, 0.7, 15, 1]
+    const sag = (t: number): number =>
+      ((kd * l0) / (ka - kd)) * (Math.exp(-kd * t) - Math.exp(-ka * t)) + d0 * Math.exp(-ka * t)
+    const { at, end } = integrate(
+      (_t, [l = 0, d = 0]) => [-kd * l, kd * l - ka * d],
+      [l0, d0],
+      [0, 6],
+      [0.5, 1, 1.786, 3],
+    )
+    expect(at.map((v) => v[1])).toEqual([0.5, 1, 1.786, 3].map((t) => expect.closeTo(sag(t), 5) as number))
+    expect(end[1]).toBeCloseTo(sag(6), 5)
+    // The lowest point is where its slope is nothing: t = ln[(ka/kd)(1 − D₀(ka − kd)/(kd L₀))]/(ka − kd) = 1.783 days.
+    expect(Math.log((ka / kd) * (1 - (d0 * (ka - kd)) / (kd * l0))) / (ka - kd)).toBeCloseTo(1.783, 3)
+    expect(integrate(() => [0], [1], [1, 1])).toEqual({ end: [1], at: [] })
+  })
+})
+
+describe('the largest tank a filter carries', () => {
+  const per: KeepingPerVolume = {
+    ...KEPT,
+    temperature: 25,
+    feedPerVolume: 0.015 / DAY,
+    changeShare: 0.3,
+    stirred: () => 0.3,
+  }
+  test('a usual tank is twice as long as high and wide', () => {
+    const t = usualTank(0.128)
+    expect([t.length, t.height, t.surface]).toEqual(
+      [0.8, 0.4, 0.32].map((v) => expect.closeTo(v, 12) as number),
+    )
+    expect(keepingOf(per, 0.128)).toMatchObject({ volume: 0.128, stirred: 0.3 })
+    expect(keepingOf(per, 0.128).feed * DAY).toBeCloseTo(1.92e-3, 12)
+  })
+  test('ends where ammonia shows, at the volume that what the film takes at 0.12 mg/L is fed by', () => {
+    const films = oneFilm(1, WIDE)
+    const c = carries(per, films)
+    expect(c.binding).toBe('ammonia')
+    // By hand at 25 °C: 1859 · 1.05^−2 · 0.12/2.05 = 98.70 mg a day; each litre makes 0.015 · 0.4 · 92 = 0.552 mg and
+    // changes 0.3/7 of itself at 0.12: 0.005143 mg. 98.70/(0.552 − 0.005143) = 180.5 L.
+    expect(c.volume * 1e3).toBeCloseTo(180.5, 0)
+    expect(c.at?.ammonia).toBeCloseTo(KIT_ZERO, 8)
+  })
+  test('no film carries nothing that is fed; nothing fed is carried by anything', () => {
+    expect(carries({ ...per, changeShare: 0 }, { flow: 1, layers: [] })).toEqual({
+      volume: 0,
+      binding: 'ammonia',
+      at: null,
+    })
+    expect(carries({ ...per, feedPerVolume: 0 }, { flow: 1, layers: [] })).toMatchObject({
+      volume: 100,
+      binding: null,
+    })
+    expect(leverage(per, oneFilm(1, 1), { volume: 0, binding: 'ammonia', at: null })).toBeNull()
+  })
+  test('twice the media carry nearly twice as much, twice the flow a few per cent more', () => {
+    const films = oneFilm(2.29, lph(400))
+    const more = leverage(per, films, carries(per, films))
+    // By hand: at 0.12 mg/L the slope is near k: doubling A from 0.2 kA/q takes (1 − e^−0.4)/(1 − e^−0.2) = 1.82 of it.
+    expect(more?.media).toBeGreaterThan(0.75)
+    expect(more?.media).toBeLessThan(0.95)
+    expect(more?.flow).toBeGreaterThan(0.03)
+    expect(more?.flow).toBeLessThan(0.12)
+  })
+})
+
+describe('the balance in time', () => {
+  const keeping: Keeping = { ...KEPT, temperature: 25, changeShare: 0.3 }
+  const films = oneFilm(2.29, lph(400))
+  const story = (ripe: number, more: Partial<Parameters<typeof tell>[0]> = {}) =>
+    tell({ keeping, filters: [{ id: 'a', films, ripe }], happenings: [], days: 60, ...more })
+
+  test('ripening from nothing: ammonia, then nitrite, then neither, four to six weeks at most (common practice)', () => {
+    const t = story(0)
+    expect(t.peakAmmonia.day).toBeLessThan(t.peakNitrite.day)
+    expect(t.peakAmmonia.value).toBeGreaterThan(mgL(2))
+    expect(t.safeFrom).toBeGreaterThan(21)
+    expect(t.safeFrom).toBeLessThan(42)
+  })
+  test('nitrogen in is nitrogen out to 0.1 %', () => {
+    const t = story(0, { keeping: { ...keeping, plantShare: 0.2, tapNitrate: mgL(1) } })
+    const { made, plants, changes, stored } = t.nitrogen
+    expect(made).toBeCloseTo(1.5e-3 * 0.4 * 0.092 * 60, 9)
+    expect((plants + changes + stored) / made).toBeCloseTo(1, 4)
+  })
+  test('comes to rest where the balance at rest stands', () => {
+    const t = story(1)
+    const last = t.points.at(-1)
+    expect(last?.ammonia).toBeCloseTo(balance(keeping, films).ammonia, 5)
+    expect(last?.oxygen).toBeCloseTo(balance(keeping, films).oxygen, 4)
+    expect(t.safeFrom).toBe(0)
+    expect(settledFilm(keeping, [films])).toBeCloseTo(last?.films[0] ?? 0, 2)
+  })
+  test('without a film ammonia rises by what is fed, in a straight line', () => {
+    const t = tell({ keeping: KEPT, filters: [], happenings: [], days: 10 })
+    // 55.2 mg a day into 100 L: 0.552 mg/L a day.
+    expect(t.points.at(-1)?.ammonia).toBeCloseTo(mgL(5.52), 8)
+    expect(t.points).toHaveLength(41)
+    expect(t.safeFrom).toBeNull()
+  })
+  test('the oxygen of still water comes back as K_L/H says, by an exponential', () => {
+    const still = { ...KEPT, stirred: 0, feed: 0 }
+    const t = tell({ keeping: { ...still, feed: 3e-3 / DAY }, filters: [], happenings: [{ day: 0, what: 'feed', times: 1 }], days: 5 }) // prettier-ignore
+    const exchange = gasExchange({ speed: 0, depth: 0.1 / 0.27, temperature: 27 })
+    const rate = (exchange * 0.27 * DAY) / 0.1
+    const least = 1.2e-3 / DAY / (exchange * 0.27)
+    expect(oxygenSaturation(27) - (t.points[4]?.oxygen ?? 0)).toBeCloseTo(least * (1 - Math.exp(-rate)), 7)
+  })
+  test('ripe media, a starter and an old filter beside the new shorten it', () => {
+    const [nothing, starter, third] = [story(0), story(RIPENESS.starter), story(1 / 3)]
+    expect(starter.safeFrom).toBeLessThan(nothing.safeFrom ?? 0)
+    expect(third.peakAmmonia.value).toBeLessThan(starter.peakAmmonia.value)
+    const beside = (weeks: number) =>
+      tell({
+        keeping,
+        filters: [
+          { id: 'old', films, ripe: 1 },
+          { id: 'new', films, ripe: 0 },
+        ],
+        happenings: [{ day: weeks * 7, what: 'take-out', filter: 'old' }],
+        days: 90,
+      })
+    expect(beside(6).peakAmmonia.value).toBeLessThan(beside(1).peakAmmonia.value)
+  })
+  test('half the media replaced shows little, a tap more, twice the fish less than a new filter', () => {
+    const half = story(1, { happenings: [{ day: 10, what: 'replace', filter: 'a', share: 0.5 }] })
+    const tap = story(1, { happenings: [{ day: 10, what: 'rinse', filter: 'a', keeps: RIPENESS.tapRinsed }] })
+    const fish = story(1, { happenings: [{ day: 10, what: 'feed', times: 2 }] })
+    expect(half.peakAmmonia.value).toBeLessThan(tap.peakAmmonia.value)
+    expect(fish.peakAmmonia.day).toBeGreaterThan(10)
+    expect(fish.peakAmmonia.value).toBeLessThan(story(0).peakAmmonia.value)
+  })
+  test('with the power out the tank’s oxygen falls, and the closed body’s is gone in about two hours', () => {
+    const out = story(1, { happenings: [{ day: 5, what: 'off', hours: 12 }] })
+    expect(out.leastOxygen.day).toBeCloseTo(5.5, 1)
+    expect(out.leastOxygen.value).toBeLessThan(story(1).leastOxygen.value)
+    expect(out.peakAmmonia.value).toBeGreaterThan(story(1).peakAmmonia.value)
+    // 3 L of 8 mg/L hold 24 mg; 55 mg N a day take 10.47 mg an hour: 2.29 h.
+    expect(hoursOfOxygen(3e-3, mgL(8), perDay(55))).toBeCloseTo(2.29, 2)
+    expect(hoursOfOxygen(3e-3, mgL(8), 0)).toBe(Infinity)
+  })
+  test('a filter put on later begins then, and days are bounded', () => {
+    const late = tell({ keeping, filters: [{ id: 'a', films, ripe: 0, from: 14 }], happenings: [], days: 60 })
+    expect(late.points.find((p) => p.day === 7)?.films[0]).toBe(RIPENESS.nothing)
+    expect(late.safeFrom).toBeGreaterThan((story(0).safeFrom ?? 0) + 5)
+    expect(() => story(1, { days: 1000 })).toThrow('days')
+  })
+})
