@@ -3,7 +3,7 @@ import { DAY } from './load'
 
 /** Half-saturation of a film that takes ammonia (kg/m³). Source: Zhu and Chen 1999 (from memory). */
 export const HALF_SATURATION = 1.93e-3
-/** Most that a film takes in fresh water at 27 °C (kg N/m²/s): 1859 mg/m²/day. Source: Zhu and Chen 1999 (from memory). */
+/** Most that a film takes in fresh water at 27 °C (kg N/m²/s): 1859 mg/m²/day. Source: Zhu and Chen 1999. */
 const MOST = 1.859e-3 / DAY
 /** Temperature at which that was found (°C). */
 const FOUND_AT = 27
