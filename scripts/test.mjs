@@ -103,8 +103,8 @@ const types = (name, project) => check(name, process.execPath, [TSC, '-p', proje
 /** What reads the sources, in two lanes of about the same length. */
 async function sources() {
   const one = async () => {
-    await types('types', 'tsconfig.json')
-    await types('core without DOM or Node types', 'core/tsconfig.json')
+    await types('types', 'tsconfig.types.json')
+    await types('core without DOM or Node types', 'tsconfig.core.json')
     await check('lint', bin('eslint'), ['--cache', '--cache-location', join(CACHE, 'eslint'), '.'])
     const from = Date.now()
     await ensureBuild()

@@ -1,4 +1,4 @@
-import { Solver } from './odex.js'
+import { Solver } from 'odex'
 
 /** Right-hand side of dy/dt = f(t, y); the integrator owns y. */
 export type Slope = (t: number, y: readonly number[]) => number[]
