@@ -40,7 +40,7 @@ export const UNIONISED_LIMIT = 0.025e-3
 /** Oxygen fish want at night (kg/m³). Common practice; EIFAC 1973 says the same of carp (from memory). */
 export const OXYGEN_LIMIT = 5e-3
 /** Ammonia by its own mass for that of its nitrogen: 17.031/14.007 (IUPAC). */
-const AMMONIA_OF_NITROGEN = 17.031 / 14.007
+export const AMMONIA_OF_NITROGEN = 17.031 / 14.007
 /** What breathes no oxygen from the water can do without that limit. */
 const LIMITS = ['ammonia', 'unionised', 'nitrite', 'oxygen'] as const
 export type LimitId = (typeof LIMITS)[number]
@@ -87,28 +87,31 @@ export interface Balance {
 }
 
 /** At night plants breathe about what oxidising the ammonia they take would have cost. An assumption of ours. */
-const PLANTS_BREATHE = OXYGEN_OF_NITROGEN
+export const PLANTS_BREATHE = OXYGEN_OF_NITROGEN
 
 /** Concentration (kg/m³) beyond which the search gives up: nothing lives in it. */
 const BEYOND = 0.1
 
 /** Most nitrogen the oxygen that comes with the water allows (kg/s): q (DO − 2 mg/L)/4.57. */
-const oxygenAllows = (films: Films, oxygen: number): number =>
+export const oxygenAllows = (films: Films, oxygen: number): number =>
   (metFlow(films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
 
-/** Concentration at which films and dilution (m³/s) take what is given (kg/s); Infinity where they never do. */
+/**
+ * Concentration at which films and dilution (m³/s) take what is given (kg/s); Infinity where they never do. What is
+ * taken is concave in S, so Newton's steps from below never pass the root.
+ */
 function atRest(given: number, dilution: number, taken: (s: number) => number): number {
   if (!(given > 0)) return 0
   const short = (s: number): number => given - dilution * s - taken(s)
   if (short(BEYOND) > 0) return dilution > 0 ? (given - taken(BEYOND)) / dilution : Infinity
-  let [low, high] = [Math.log(1e-9), Math.log(BEYOND)]
-  if (short(1e-9) <= 0) return 0
-  while (high - low > 1e-10) {
-    const middle = (low + high) / 2
-    if (short(Math.exp(middle)) > 0) low = middle
-    else high = middle
+  let s = 1e-9
+  for (let i = 0; i < 200; i++) {
+    const gap = short(s)
+    if (!(gap > given * 1e-10)) break
+    const slope = (short(s * 0.9999) - gap) / (s * 1e-4)
+    s += gap / slope
   }
-  return Math.exp((low + high) / 2)
+  return s
 }
 
 /** What no one can take, dilution must: the film’s floor holds for as long as there is enough to feed a film. */

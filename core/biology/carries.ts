@@ -1,5 +1,17 @@
-import { balance, type Balance, type Keeping, type LimitId } from './balance'
-import type { Films } from './film'
+import { oxygenSaturation, unionisedShare } from '../water'
+import {
+  AMMONIA_OF_NITROGEN,
+  KIT_ZERO,
+  OXYGEN_LIMIT,
+  oxygenAllows,
+  PLANTS_BREATHE,
+  UNIONISED_LIMIT,
+  type Keeping,
+  type LimitId,
+} from './balance'
+import { FILM_FLOOR, mostOf, OXYGEN_OF_NITROGEN, reachedSurface, takenBy, type Films } from './film'
+import { DAY, loadOf } from './load'
+import { gasExchange, oxygenLeft } from './oxygen'
 
 /** How a tank of a class is kept, for each m³ of it (feed in kg/m³/s), and how its surface is stirred by its size. */
 export interface KeepingPerVolume extends Omit<Keeping, 'volume' | 'surface' | 'feed' | 'stirred'> {
@@ -39,31 +51,46 @@ export interface Carried {
   readonly volume: number
   /** The limit met first; null where the largest tank looked at meets none. */
   readonly binding: LimitId | null
-  /** The balance at that tank; null at 0. */
-  readonly at: Balance | null
 }
 
-const worst = (b: Balance): LimitId | null => b.limits.find((l) => !l.met)?.id ?? null
-
 /**
- * Largest usual tank of a class whose balance keeps every limit: the first limit met as it grows, by halving in the
- * logarithm (limits are looked at from below, so that a tank too small to be kept stands at 0).
+ * Largest usual tank of a class whose balance keeps every limit: the first limit met as it grows.
+ *
+ * Ammonia: what is fed less what changes take is no more than the films take at the limit, F(L), nor than their oxygen
+ * allows; so it needs no search for a concentration. Oxygen: all that is fed is taken as oxidised. Nitrite is met no
+ * sooner than ammonia, as its films are taken to be as quick.
+ * @throws OutOfRange as {@link balance} does.
  */
 export function carries(per: KeepingPerVolume, films: Films): Carried {
-  const at = (v: number): Balance => balance(keepingOf(per, v), films)
-  const least = at(SMALLEST)
-  const first = worst(least)
-  if (first) return { volume: 0, binding: first, at: null }
-  const most = at(LARGEST)
-  if (!worst(most)) return { volume: LARGEST, binding: null, at: most }
+  const most = mostOf(per)
+  const gas = UNIONISED_LIMIT / (unionisedShare(per.pH, per.temperature) * AMMONIA_OF_NITROGEN)
+  const limit = Math.min(KIT_ZERO, gas)
+  const ammonia: LimitId = gas < KIT_ZERO ? 'unionised' : 'ammonia'
+  const filmed = reachedSurface(films) > 0
+  const taken = filmed && limit >= FILM_FLOOR ? takenBy(limit, films, most) : 0
+  const saturation = oxygenSaturation(per.temperature, per.salinity)
+  const wrong = (volume: number): LimitId | null => {
+    const k = keepingOf(per, volume)
+    const load = loadOf(k)
+    const plants = load.ammonia * k.plantShare
+    const given = load.ammonia - plants
+    const exchange = gasExchange({ speed: k.stirred, depth: volume / k.surface, temperature: k.temperature })
+    const use = load.oxygen + plants * PLANTS_BREATHE + given * OXYGEN_OF_NITROGEN
+    const left = oxygenLeft(saturation, use, exchange, k.surface)
+    const changed = ((k.changeShare * volume) / (k.changeDays * DAY)) * limit
+    if (given - changed > Math.min(taken, oxygenAllows(films, left))) return ammonia
+    return load.oxygen > 0 && left < OXYGEN_LIMIT ? 'oxygen' : null
+  }
+  const first = wrong(SMALLEST)
+  if (first) return { volume: 0, binding: first }
+  if (!wrong(LARGEST)) return { volume: LARGEST, binding: null }
   let [low, high] = [Math.log(SMALLEST), Math.log(LARGEST)]
   while (high - low > 1e-5) {
     const middle = (low + high) / 2
-    if (worst(at(Math.exp(middle)))) high = middle
+    if (wrong(Math.exp(middle))) high = middle
     else low = middle
   }
-  const volume = Math.exp(low)
-  return { volume, binding: worst(at(Math.exp(high))), at: at(volume) }
+  return { volume: Math.exp(low), binding: wrong(Math.exp(high)) }
 }
 
 /** What twice the flow and twice the media would each add to the largest tank (relative). */
@@ -73,7 +100,8 @@ export interface Leverage {
 }
 
 /** Doubles flow and media in turn; null where nothing is carried to begin with. */
-export function leverage(per: KeepingPerVolume, films: Films, now: Carried): Leverage | null {
+export function leverage(per: KeepingPerVolume, films: Films): Leverage | null {
+  const now = carries(per, films)
   if (!(now.volume > 0) || now.binding === null) return null
   const by = (f: Films): number => carries(per, f).volume / now.volume - 1
   return {

@@ -283,28 +283,55 @@ describe('the largest tank a filter carries', () => {
     // By hand at 25 °C: 1859 · 1.05^−2 · 0.12/2.05 = 98.70 mg a day; each litre makes 0.015 · 0.4 · 92 = 0.552 mg and
     // changes 0.3/7 of itself at 0.12: 0.005143 mg. 98.70/(0.552 − 0.005143) = 180.5 L.
     expect(c.volume * 1e3).toBeCloseTo(180.5, 0)
-    expect(c.at?.ammonia).toBeCloseTo(KIT_ZERO, 8)
+    expect(balance(keepingOf(per, c.volume), films).ammonia).toBeCloseTo(KIT_ZERO, 8)
   })
   test('no film carries nothing that is fed; nothing fed is carried by anything', () => {
     expect(carries({ ...per, changeShare: 0 }, { flow: 1, layers: [] })).toEqual({
       volume: 0,
       binding: 'ammonia',
-      at: null,
     })
     expect(carries({ ...per, feedPerVolume: 0 }, { flow: 1, layers: [] })).toMatchObject({
       volume: 100,
       binding: null,
     })
-    expect(leverage(per, oneFilm(1, 1), { volume: 0, binding: 'ammonia', at: null })).toBeNull()
+    expect(leverage({ ...per, pH: 10 }, oneFilm(1, 1))).toBeNull()
   })
   test('twice the media carry nearly twice as much, twice the flow a few per cent more', () => {
     const films = oneFilm(2.29, lph(400))
-    const more = leverage(per, films, carries(per, films))
+    const more = leverage(per, films)
     // By hand: at 0.12 mg/L the slope is near k: doubling A from 0.2 kA/q takes (1 − e^−0.4)/(1 − e^−0.2) = 1.82 of it.
     expect(more?.media).toBeGreaterThan(0.75)
     expect(more?.media).toBeLessThan(0.95)
     expect(more?.flow).toBeGreaterThan(0.03)
     expect(more?.flow).toBeLessThan(0.12)
+  })
+})
+
+describe('the first limit', () => {
+  const per: KeepingPerVolume = { ...KEPT, temperature: 25, feedPerVolume: 0.015 / DAY, changeShare: 0.3, stirred: () => 0.3 } // prettier-ignore
+  test.each([
+    ['ammonia', {}, oneFilm(1, lph(400))],
+    ['unionised', { pH: 8.6 }, oneFilm(1, lph(400))],
+    ['oxygen', { stirred: () => 0 }, oneFilm(20, lph(900))],
+    ['ammonia', {}, oneFilm(50, lph(3))],
+    ['ammonia', { oxygenOfFeed: 0, stirred: () => 0 }, oneFilm(3, lph(300))],
+  ] as const)('is %s, and the balance itself passes it there and not before', (id, more, films) => {
+    const k = { ...per, ...more }
+    const { volume, binding } = carries(k, films)
+    expect(binding).toBe(id)
+    const met = (v: number): readonly string[] =>
+      balance(keepingOf(k, v), films)
+        .limits.filter((l) => !l.met)
+        .map((l) => l.id)
+    expect(met(volume * 0.985)).toEqual([])
+    expect(met(volume * 1.015)).toContain(id)
+  })
+  test('at pH 10 even the film’s own floor is too much; without animals nothing is', () => {
+    expect(carries({ ...per, pH: 10 }, oneFilm(5, 1))).toEqual({ volume: 0, binding: 'unionised' })
+    // Changing most of the water each day keeps it under the limit without any film.
+    expect(carries({ ...per, changeShare: 1, changeDays: 0.1 }, { flow: 1, layers: [] }).binding).not.toBe(
+      'ammonia',
+    )
   })
 })
 
