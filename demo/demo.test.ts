@@ -99,7 +99,7 @@ test('one capacity a fill: verdict, shelf, Fill and Path say the same litres, wh
     const path = pathRecord(d, BENCH_MEDIA as Medium[], a, null)
     const fill = path?.fills.find((f) => f.basis === 'as-shipped')
     const base = path && fill && pathBase(path, fill.id)
-    const normal = STOCK_CLASSES.find((c) => c.id === 'normal')
+    const normal = STOCK_CLASSES.find((c) => c.code === 'normal')
     if (!fill || base?.kind !== 'ready' || !normal) throw new Error(`no path for ${m.model.name}`)
     const o = outcomeOf({ ...base.base, fill }, normal)
     // What Fill computes is told by the very trial the verdict rests on, to the solver's last digits.

@@ -62,12 +62,8 @@ export interface Carried {
  * @throws OutOfRange as {@link balance} does.
  */
 export function carries(per: KeepingPerVolume, films: Films): Carried {
-  const most = mostOf(per)
-  const gas = UNIONISED_LIMIT / (unionisedShare(per.pH, per.temperature) * AMMONIA_OF_NITROGEN)
-  const limit = Math.min(KIT_ZERO, gas)
-  const ammonia: LimitId = gas < KIT_ZERO ? 'unionised' : 'ammonia'
-  const filmed = reachedSurface(films) > 0
-  const taken = filmed && limit >= FILM_FLOOR ? takenBy(limit, films, most) : 0
+  const { limit, id: ammonia } = ammoniaLimit(per)
+  const taken = takenAtLimit(per, films, limit)
   const saturation = oxygenSaturation(per.temperature, per.salinity)
   const wrong = (volume: number): LimitId | null => {
     const k = keepingOf(per, volume)
@@ -93,17 +89,41 @@ export function carries(per: KeepingPerVolume, films: Films): Carried {
   return { volume: Math.exp(low), binding: wrong(Math.exp(high)) }
 }
 
-/** What twice the flow and twice the media would each add to the largest tank (relative). */
+/** Ammonia (kg N/m³) that must not be passed: what a kit shows, or what is un-ionised of it at the tank's pH. */
+function ammoniaLimit({ pH, temperature }: Pick<KeepingPerVolume, 'pH' | 'temperature'>): {
+  readonly limit: number
+  readonly id: LimitId
+} {
+  const gas = UNIONISED_LIMIT / (unionisedShare(pH, temperature) * AMMONIA_OF_NITROGEN)
+  return gas < KIT_ZERO ? { limit: gas, id: 'unionised' } : { limit: KIT_ZERO, id: 'ammonia' }
+}
+
+/** Nitrogen the films take at the limit (kg/s): nothing where even their floor is above it. */
+const takenAtLimit = (per: KeepingPerVolume, films: Films, limit: number): number =>
+  reachedSurface(films) > 0 && limit >= FILM_FLOOR ? takenBy(limit, films, mostOf(per)) : 0
+
+/**
+ * Largest tank (m³) whose ammonia the films keep under its limit, whatever its surface does for oxygen: V = F(L) ÷ (what
+ * is fed less what changes take, for each m³). Infinity where changes alone do.
+ */
+export function filmsCarry(per: KeepingPerVolume, films: Films): number {
+  const { limit } = ammoniaLimit(per)
+  const given = loadOf({ ...per, feed: per.feedPerVolume }).ammonia * (1 - per.plantShare)
+  const changed = (per.changeShare / (per.changeDays * DAY)) * limit
+  return given > changed ? takenAtLimit(per, films, limit) / (given - changed) : Infinity
+}
+
+/** What twice the flow and twice the media would each add to what the films carry (relative). */
 export interface Leverage {
   readonly flow: number
   readonly media: number
 }
 
-/** Doubles flow and media in turn; null where nothing is carried to begin with. */
+/** Doubles flow and media in turn; null where nothing is carried to begin with, or anything. */
 export function leverage(per: KeepingPerVolume, films: Films): Leverage | null {
-  const now = carries(per, films)
-  if (!(now.volume > 0) || now.binding === null) return null
-  const by = (f: Films): number => carries(per, f).volume / now.volume - 1
+  const now = filmsCarry(per, films)
+  if (!(now > 0) || now === Infinity) return null
+  const by = (f: Films): number => filmsCarry(per, f) / now - 1
   return {
     flow: by({ flow: 2 * films.flow, layers: films.layers.map((l) => ({ ...l, flow: 2 * l.flow })) }),
     media: by({ ...films, layers: films.layers.map((l) => ({ ...l, area: 2 * l.area })) }),

@@ -6,6 +6,7 @@ import {
   carbonDioxideOf,
   carries,
   DAY,
+  filmsCarry,
   FILM_FLOOR,
   filmRate,
   gasExchange,
@@ -295,6 +296,9 @@ describe('the largest tank a filter carries', () => {
       binding: null,
     })
     expect(leverage({ ...per, pH: 10 }, oneFilm(1, 1))).toBeNull()
+    expect(leverage({ ...per, feedPerVolume: 0 }, oneFilm(1, 1))).toBeNull()
+    // By hand, as below: 98.70 mg a day taken at 0.12 mg/L, 0.552 − 0.005143 mg a day for each litre.
+    expect(filmsCarry(per, oneFilm(1, WIDE)) * 1e3).toBeCloseTo(180.5, 0)
   })
   test('twice the media carry nearly twice as much, twice the flow a few per cent more', () => {
     const films = oneFilm(2.29, lph(400))
@@ -312,11 +316,11 @@ describe('the first limit', () => {
   test.each([
     ['ammonia', {}, oneFilm(1, lph(400))],
     ['unionised', { pH: 8.6 }, oneFilm(1, lph(400))],
-    ['oxygen', { stirred: () => 0 }, oneFilm(20, lph(900))],
+    ['oxygen', { stirred: (): number => 0 }, oneFilm(20, lph(900))],
     ['ammonia', {}, oneFilm(50, lph(3))],
-    ['ammonia', { oxygenOfFeed: 0, stirred: () => 0 }, oneFilm(3, lph(300))],
+    ['ammonia', { oxygenOfFeed: 0, stirred: (): number => 0 }, oneFilm(3, lph(300))],
   ] as const)('is %s, and the balance itself passes it there and not before', (id, more, films) => {
-    const k = { ...per, ...more }
+    const k = { ...per, ...(more as Partial<KeepingPerVolume>) }
     const { volume, binding } = carries(k, films)
     expect(binding).toBe(id)
     const met = (v: number): readonly string[] =>

@@ -24,7 +24,7 @@ const MATERIAL: Readonly<Record<MediumForm, number>> = {
  * Usable surface of a kilogram of good sintered media (m²/kg), for which the mass rule was made: 1100 m²/m³ at 480
  * kg/m³. Common practice, no source.
  */
-const SINTERED_SURFACE = 1100 / 480
+export const SINTERED_SURFACE = 1100 / 480
 
 /** Water at 20 °C, kg/m³. */
 const WATER = 998

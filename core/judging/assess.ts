@@ -61,7 +61,7 @@ export function assess(
   const main = hookups[0] ?? null
   const againstLabel = flowAgainstLabel(model, trials)
   const thumb = thumbFigure(model)
-  const normal = stockClasses.find((c) => c.id === 'normal') ?? stockClasses[0]
+  const normal = stockClasses.find((c) => c.code === 'normal') ?? stockClasses[0]
   const none = { shipped: null, proposed: null }
   const { shipped, proposed } = normal
     ? judgedFills({ model, trials, pump, main, thumb, bias }, normal)

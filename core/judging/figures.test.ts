@@ -45,7 +45,7 @@ const near = (v: number, digits = 9): number => expect.closeTo(v, digits) as num
 const put = (f: Figure): readonly (readonly [string, number])[] =>
   (f.working ?? []).map((w) => [w.symbol, w.value])
 const figure = (value: number, uncertainty?: number, more: Partial<Figure> = {}): Figure => ({ id: 'x', label: 'Some Flow', value, dimension: 'flow', provenance: 'measured', ...(uncertainty !== undefined && { uncertainty }), ...more }) // prettier-ignore
-const normal = STOCK_CLASSES.find((s) => s.id === 'normal')
+const normal = STOCK_CLASSES.find((s) => s.code === 'normal')
 if (!normal) throw new Error('class')
 
 const METHOD = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
@@ -388,7 +388,7 @@ describe('words, progress, and what is asked', () => {
         ],
       }),
     )
-    expect(stationsDone(some, a)).toMatchObject({ path: 0, tanks: 1, verdict: 0.5 })
+    expect(stationsDone(some, a)).toMatchObject({ path: 0, tanks: 1, verdict: 0 })
     expect(stationsDone({ ...some, fills: [] }, assess(model()))).toMatchObject({
       path: 0,
       tanks: 0,

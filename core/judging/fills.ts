@@ -3,7 +3,9 @@ import type { Fill } from '../fills'
 import { put, putFigure, type Figure } from '../figures'
 import { pathBase, type PathRecord } from '../path/fromModel'
 import { flowFigure as pathFlowFigure, capacityFiguresOf } from '../path/figures'
+import { filmsAt, filmsOfMass } from '../path/films'
 import { outcomeOf, type Outcome } from '../path/outcome'
+import { outletOf } from '../path/outlet'
 import type { CapacityFigures, StockClass } from '../tanks'
 import { FILTERS, hasPump } from '../kinds'
 import { UNMEASURED_BODY } from '../volumes'
@@ -224,14 +226,23 @@ export function judgedFills(
     const o = outcome(state, installedTrial(input.trials, input.model, state) !== null)
     const { basis, flow } = flowOf(input, state, o, stock)
     if (!flow) return null
-    if (o) return { ...capacityFiguresOf(o), basis, flow, calibration: o.worth.calibration }
+    if (o) {
+      const figures = capacityFiguresOf(o)
+      const films = figures.films && filmsAt(figures.films, flow.value)
+      return { ...figures, films, basis, flow, calibration: o.worth.calibration }
+    }
     if (state === 'proposed' && basis !== 'measured') return null
+    const mass = state === 'as-shipped' ? mediaOf(input.model) : null
     return {
       fill: { id: state, name: FILL_NAMES[state] },
       basis,
       flow,
       meets: meetsUnknown,
-      mass: state === 'as-shipped' ? mediaOf(input.model) : null,
+      mass,
+      massless:
+        mass && FILTERS[input.model.kind].foamIsMedia ? 'its media are foam: no fill on record' : null,
+      films: mass && filmsOfMass(mass.value, flow.value, meetsUnknown.value),
+      outlet: outletOf(input.model.kind, input.model.hookups[0] ?? null),
       calibration: null,
     }
   }

@@ -1,7 +1,7 @@
 import type { LogSummary, TimingMethod } from '../bench'
 import type { BenchReading, Limits } from '../trials/shape'
 import type { TrialKind, TrialSetup } from '../trials/readings'
-import type { Segment } from '../hydraulics'
+import type { Outlet, Segment } from '../hydraulics'
 import type { Fill } from '../fills'
 import type { FilterKind } from '../kinds'
 import type { Medium } from '../media'
@@ -57,6 +57,16 @@ export interface HookupRecord {
   readonly sourceBelowWater: number
   readonly bodyBelowWater: number
   readonly segments: readonly Segment[]
+  /** Ways for the water to come back that come in the box, the one in use first. */
+  readonly outlets?: readonly NamedOutlet[] | undefined
+  /** Open area of the inlet (m²), and whether a sponge guards it. */
+  readonly inlet?: { readonly openArea: number; readonly sponge: boolean } | undefined
+}
+
+/** An outlet with its name. */
+export interface NamedOutlet extends Outlet {
+  readonly id: string
+  readonly name: string
 }
 
 /** A long series of a trial, summed up. */

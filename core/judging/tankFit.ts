@@ -1,13 +1,29 @@
 import { sayFigure, type Figure, type Sentence } from '../figures'
-import { capacityInput, supportedRange, type StockClass } from '../tanks'
+import {
+  capacityFigure,
+  capacityInput,
+  SCHOOL_WORDS,
+  supportedRange,
+  type CapacitySchool,
+  type StockClass,
+} from '../tanks'
 import type { JudgedFill } from './fills'
-import { limitFigure, turnoverFigure } from './rangeFigures'
+import { turnoverFigure } from './rangeFigures'
 
 /** How a model suits one given tank by the rules of this version: turnover at both ends and media mass. */
 export interface TankFit {
   readonly level: 'suits' | 'weak' | 'strong' | 'borderline' | 'unknown'
   readonly turnover: Figure | null
   readonly sentence: Sentence
+}
+
+/** What is too little, by the school that binds. */
+const WEAK: Readonly<Record<CapacitySchool, string>> = {
+  'media-mass': 'Too little media: ',
+  balance: 'More than it takes up: ',
+  turnover: 'Too weak: ',
+  minima: 'Too weak: ',
+  oversizing: 'Rated too small: ',
 }
 
 /**
@@ -31,21 +47,20 @@ export function tankFit(
   const rate = turnoverFigure(fill.flow, water)
   const per = sayFigure(rate)
   const [low, high] = range.maxInterval
-  const { meets } = fill
-  const met: Sentence = meets.value < 0.995 ? [', of which ', sayFigure(meets), ' meet the media,'] : []
-  const top = range.limits.find((l) => l.binding)
-  const most = top && sayFigure(limitFigure(top, stock, { ...fill, claimedMax: null }))
-  const tooLittle: Sentence =
-    range.binding === 'media-mass' && most
-      ? ['its media carry ', most, ' of such stock, and the tank holds ', sayFigure(tank.water), '.']
-      : [per, ' turnovers an hour', ...met, ` where ${stock.minTurnover} are asked for.`]
+  const most = sayFigure(capacityFigure(fill, stock))
+  const tooLittle: Sentence = [
+    `by ${SCHOOL_WORDS[range.binding]} it carries `,
+    most,
+    ' of such stock, and the tank holds ',
+    sayFigure(tank.water),
+    '.',
+  ]
   const is = (level: TankFit['level'], ...sentence: Sentence): TankFit => ({
     level,
     turnover: rate,
     sentence,
   })
-  if (water > high)
-    return is('weak', range.binding === 'media-mass' ? 'Too little media: ' : 'Too weak: ', ...tooLittle)
+  if (water > high) return is('weak', WEAK[range.binding], ...tooLittle)
   const [gentleFrom, gentleTo] = range.minInterval
   if (water < gentleFrom)
     return is(
@@ -65,7 +80,10 @@ export function tankFit(
   return is(
     'suits',
     'Suits: ',
+    `by ${SCHOOL_WORDS[range.binding]} it carries `,
+    most,
+    ' of such stock; ',
     per,
-    ` turnovers an hour, between ${stock.minTurnover} and ${stock.maxTurnover}.`,
+    ` turnovers an hour, where ${stock.maxTurnover} is the most they bear.`,
   )
 }

@@ -3,6 +3,7 @@ import {
   capacityFigure,
   capacityInput,
   STOCK_CLASSES,
+  stockKey,
   supportedRange,
   type StockClass,
   type SupportedRange,
@@ -14,6 +15,14 @@ import type { HookupResult, KnownPump } from './hydraulics'
 import { claimed, labelDisagreements, labelFigure } from './labels'
 import { printedFigure } from './printed'
 import { overclaimFigure, shareApart, smallestFigure, turnoverFigure } from './rangeFigures'
+import {
+  besideSentence,
+  bindingSentence,
+  floorSentence,
+  leverageSentence,
+  takesSentence,
+  type ClassCase,
+} from './schoolReasons'
 import { bodyDepthFigure, staticHeadFigure } from './staticFigures'
 import { hasPump } from '../kinds'
 import type { ModelRecord } from './records'
@@ -113,23 +122,26 @@ export function verdict(input: VerdictInput): Verdict {
   const claimedMin = claimed(model, 'tank-min')?.value ?? null
   const basis = shipped?.basis ?? 'none'
   const ranges = shipped
-    ? stockClasses.map((stock) =>
-        supportedRange({ ...capacityInput(shipped), ...(claimedMax && { claimedMax }) }, stock),
-      )
+    ? stockClasses.map((stock) => supportedRange(capacityInput(shipped, claimedMax), stock))
     : []
   const normal = ranges.find((r) => r.stockClass === 'normal')
-  const normalClass = stockClasses.find((c) => c.id === 'normal')
-  const supported = shipped && normalClass ? capacityFigure(shipped, normalClass) : null
+  const normalClass = stockClasses.find((c) => c.code === 'normal')
+  const supported = shipped && normalClass ? capacityFigure(shipped, normalClass, claimedMax) : null
   const comparable = claimedMax !== null && claimedMax > 0 && supported !== null
   const overclaim = comparable && supported.value > 0 ? overclaimFigure(claimedMax, supported) : null
   const nothing = comparable && supported.value === 0
-  const level = nothing ? 'far-overclaimed' : levelOf(overclaim?.value ?? null)
+  // A school that knows nothing of the media can say that a claim is too high, never that it holds.
+  const blind = normal?.leading === 'turnover' || normal?.leading === 'oversizing'
+  const found = nothing ? 'far-overclaimed' : levelOf(overclaim?.value ?? null)
+  const level = blind && found === 'holds' ? 'open' : found
   const ends =
-    overclaim && normal
+    overclaim && normal && level !== 'open'
       ? normal.maxInterval.map((m) => (m > 0 ? levelOf((claimedMax ?? 0) / m) : 'far-overclaimed'))
       : []
   const could =
-    proposed && normalClass ? { fill: proposed, supported: capacityFigure(proposed, normalClass) } : null
+    proposed && normalClass
+      ? { fill: proposed, supported: capacityFigure(proposed, normalClass, claimedMax) }
+      : null
   const derived = { basis, shipped, proposed: could, ranges, overclaim, supported }
   return {
     level,
@@ -179,7 +191,7 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
   const { model } = input
   const rated = claimed(model, 'rated-flow')
   const top = claimed(model, 'tank-max')
-  const normalClass = classes.find((c) => c.id === 'normal')
+  const normalClass = classes.find((c) => c.code === 'normal')
   const { supported, shipped } = d
   if (top && supported) {
     const over = d.overclaim && d.overclaim.value > OVERCLAIM_THRESHOLDS.holds
@@ -193,7 +205,11 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
       ...(d.overclaim ? [': the claim is ', sayFigure(d.overclaim), ' times that.'] : ['.']),
     )
   }
-  if (shipped && supported && normalClass) bindingReason(d, shipped, supported, normalClass, add)
+  const normal = d.ranges.find((r) => normalClass && r.stockClass === stockKey(normalClass))
+  if (shipped && normalClass && normal) {
+    const claimedMax = top?.value ?? null
+    capacityReasons({ of: shipped, range: normal, stock: normalClass, claimedMax }, d, add)
+  }
   if (!hasPump(model.kind))
     add(
       'air',
@@ -225,40 +241,23 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
   return out
 }
 
-function bindingReason(
-  d: Derived,
-  shipped: JudgedFill,
-  supported: Figure,
-  stock: StockClass,
-  add: Add,
-): void {
-  const normal = d.ranges.find((r) => r.stockClass === stock.id)
-  if (shipped.flow.value === 0)
+/** What binds, what the other schools say and why they differ, and what would make the claim true. */
+function capacityReasons(c: ClassCase, d: Derived, add: Add): void {
+  if (c.of.flow.value === 0)
     return add(
       'binding',
       'against',
       'No water comes through as it was measured: a blocked filter carries nothing.',
     )
-  if (normal?.binding === 'media-mass' && shipped.mass)
-    return add(
-      'binding',
-      'note',
-      'What binds at the top is media: what is in it is worth ',
-      sayFigure(shipped.mass),
-      ' of good sintered media, which carry ',
-      sayFigure(supported),
-      ` normally stocked, at ${stock.litresPerKilogram} L per kg.`,
-    )
-  add(
-    'binding',
-    'note',
-    'What binds at the top is turnover: ',
-    sayFigure(shipped.flow),
-    ...(shipped.meets.value < 0.995 ? [', of which ', sayFigure(shipped.meets), ' meet the media,'] : []),
-    ` gives the ${stock.minTurnover} turnovers an hour of a normal tank up to `,
-    sayFigure(supported),
-    '.',
-  )
+  add('binding', 'note', ...bindingSentence(c))
+  const optional = (id: string, tone: Reason['tone'], sentence: Sentence | null): void => {
+    if (sentence) add(id, tone, ...sentence)
+  }
+  optional('schools', 'note', besideSentence(c))
+  optional('leverage', 'note', leverageSentence(c))
+  optional('floor', 'caution', floorSentence(c))
+  const could = d.proposed && { name: d.proposed.fill.fill.name, carries: d.proposed.supported }
+  optional('takes', 'note', takesSentence(c, could))
 }
 
 function flowReason(basis: FlowBasis, flow: Figure, label: Figure | null, add: Add): void {
@@ -309,7 +308,7 @@ function labelReason(f: FlowAgainstLabel, add: Add): void {
 
 function lowEnd(input: VerdictInput, d: Derived, classes: readonly StockClass[], add: Add): void {
   const light = d.ranges.find((r) => r.stockClass === 'light')
-  const stock = classes.find((c) => c.id === 'light')
+  const stock = classes.find((c) => c.code === 'light')
   const smallest = claimed(input.model, 'tank-min')
   const flow = d.shipped?.flow
   if (!light || !stock || !flow || !smallest || !(smallest.value > 0) || flow.value === 0) return

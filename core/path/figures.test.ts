@@ -69,10 +69,10 @@ describe('every figure of the path, worked again from the numbers that its worki
     expect(h0 * (1 - (q / q0) ** n) + h1 * (1 - (q / q1) ** m)).toBeCloseTo(head.value, 6)
   })
 
-  test('capacity is the lesser of what mass and what turnover carry', () => {
+  test('capacity is what the mass of its media carries', () => {
     const f = fillCapacityFigure(o, NORMAL)
-    const [m = NaN, perKg = NaN, q = NaN, share = NaN, turnover = NaN] = parts(f, ['m', 'L/kg', 'Q', 'share', '1/h']) // prettier-ignore
-    expect(Math.min((m * perKg) / 1000, (q * share * 3600) / turnover)).toBeCloseTo(f.value, 9)
+    const [m = NaN, perKg = NaN] = parts(f, ['m', 'L/kg'])
+    expect((m * perKg) / 1000).toBeCloseTo(f.value, 9)
     expect(meetsFigure(o).value).toBeCloseTo(1 - (o.layers[2]?.bypassFraction ?? NaN), 9)
   })
 

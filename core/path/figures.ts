@@ -5,6 +5,8 @@ import type { PlacedChamber, ShoppingLine } from '../fills'
 import { fromMinor } from '../units'
 import { packVolume, resistanceOf, type KnownResistance } from '../media'
 import { capacityFigure, type CapacityFigures, type StockClass } from '../tanks'
+import { filmsOf } from './films'
+import { outletOf } from './outlet'
 import { BODY_BORE } from './topology'
 
 /** Where a medium’s permeability comes from, in words, with its source. */
@@ -328,6 +330,9 @@ export const capacityFiguresOf = (o: Outcome): CapacityFigures => ({
   flow: flowFigure(o),
   meets: meetsFigure(o),
   mass: worthFigure(o),
+  massless: o.massless,
+  films: filmsOf(o),
+  outlet: outletOf(o.case.kind, o.case.hookup),
 })
 
 /** Tank litres the fill carries. */

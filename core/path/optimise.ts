@@ -1,7 +1,7 @@
 import { FILTERS } from '../kinds'
 import { isFillable, type FillLayer, type PlacedChamber } from '../fills'
 import { countsForCapacity, isStraining, packVolume, type Medium } from '../media'
-import type { StockClass } from '../tanks'
+import { commonSchool, saidBy, type CapacitySchool, type StockClass } from '../tanks'
 import type { ReachResult } from '../teardown/reach'
 import { auditOrder, burden, type HouseRule, type OrderFinding } from './audit'
 import type { PathCase } from './case'
@@ -34,8 +34,13 @@ export interface FitResult {
   readonly tried: number
 }
 
-/** Findings that count as limits: faults, and straining out of order. */
-const isHard = (f: OrderFinding): boolean => f.rule.severity === 'fault' || f.rule.id === 'coarse-to-fine'
+/** Findings that count as limits: faults, straining out of order, and the pad that gives a school its name. */
+const isHard = (f: OrderFinding): boolean =>
+  f.rule.severity === 'fault' || f.rule.id === 'coarse-to-fine' || f.rule.id === 'polish-last'
+
+/** Tank (m³) an arrangement carries by a school: no more than its turnover reaches, whichever it is. */
+const carried = ({ outcome: { capacity } }: Candidate, school: CapacitySchool | null): number =>
+  Math.min((school && saidBy(capacity, school)) ?? capacity.volume, saidBy(capacity, 'turnover') ?? Infinity)
 
 /** Works a candidate through; null when it cannot be (a gap too wide, nothing known of a medium). */
 export function weighCandidate(
@@ -62,7 +67,8 @@ export function weighCandidate(
  */
 export function isBetter(a: Candidate, b: Candidate): boolean {
   if (a.broken !== b.broken) return a.broken < b.broken
-  const [ca, cb] = [a.outcome.capacity.volume, b.outcome.capacity.volume]
+  const school = commonSchool(a.outcome.capacity, b.outcome.capacity)
+  const [ca, cb] = [carried(a, school), carried(b, school)]
   if (Math.abs(ca - cb) > 0.002 * Math.max(ca, cb)) return ca > cb
   const [ba, bb] = [burden(a.findings), burden(b.findings)]
   if (ba !== bb) return ba < bb

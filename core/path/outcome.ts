@@ -8,12 +8,14 @@ import {
   type PlacedLayer,
   type ShoppingLine,
 } from '../fills'
-import { isStraining } from '../media'
+import { countsForCapacity, isStraining } from '../media'
 import type { Element, ElementResult } from '../network'
 import { capacityOf, type Capacity, type StockClass } from '../tanks'
 import { volumeAudit } from '../volumes'
 import type { PathCase } from './case'
 import { expandedUncertainty } from './doubt'
+import { filmsOf } from './films'
+import { outletOf } from './outlet'
 import { solved } from './flow'
 import { meets } from './meets'
 import { topologyOf, type PathPart, type Topology } from './topology'
@@ -72,6 +74,8 @@ export interface Outcome {
   readonly unstrained: number
   /** Kilograms of good sintered media it is worth, and what a weighed mass made of the computed one. */
   readonly worth: Worth
+  /** Why the rule of mass says nothing of it; null where it does. */
+  readonly massless: string | null
   readonly capacity: Capacity
 }
 
@@ -79,6 +83,14 @@ export interface Outcome {
 export interface Worth {
   readonly mass: number
   readonly calibration: number | null
+}
+
+/** The rule of mass was made for sintered media and their like: it says nothing of a fill that has only foam. */
+function masslessBecause(layers: readonly LayerFlow[]): string | null {
+  const media = layers.map((l) => l.placed.medium)
+  return !media.some(countsForCapacity) && media.some((m) => m.form === 'foam')
+    ? 'its media are foam: the rule of mass was made for sintered media'
+    : null
 }
 
 /** A weighed mass says how much of the media the litres really hold: their usable surface goes with it. */
@@ -135,6 +147,7 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
   const shopping = shoppingList(topology.chambers)
   const uncertainty = quick || !(flow > 0) ? 0 : expandedUncertainty(c, flow)
   const worth = worthOf(c, weights)
+  const massless = masslessBecause(layers)
   const meetsMedia = meets(c.kind, topology, passed, flow)
   const straining = layers.filter((l) => isStraining(l.placed.medium))
   const jobs = [...new Set(straining.map((l) => l.placed.medium.job))]
@@ -162,8 +175,16 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
       ),
     ),
     worth,
+    massless,
     capacity: capacityOf(
-      { flow: { value: flow, uncertainty }, meets: meetsMedia, mass: { value: worth.mass } },
+      {
+        flow: { value: flow, uncertainty },
+        meets: meetsMedia,
+        mass: { value: worth.mass },
+        massless,
+        films: filmsOf({ flow, layers, worth }),
+        outlet: outletOf(c.kind, c.hookup),
+      },
       stock,
     ),
   }

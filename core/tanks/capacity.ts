@@ -1,12 +1,17 @@
+import {
+  carries,
+  FILM_BAND,
+  type Carried,
+  type Films,
+  type KeepingPerVolume,
+  type LimitId,
+  usualTank,
+} from '../biology'
 import { requireRange } from '../errors'
-import { put, putFigure, type Figure } from '../figures'
+import type { Figure } from '../figures'
+import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
+import { CAPACITY_RULE, FLOOR_BAND, type CapacitySchool } from './rule'
 import type { StockClass } from './stock'
-
-/**
- * Relative half-widths within which the trade's rules of thumb are believed: one shop's kilogram carries a fifth more
- * or less than another's. Common practice, no source.
- */
-export const RULE_BAND = { litresPerKilogram: 0.2, turnover: 0.15, oversizing: 0.2 } as const
 
 /** A value with its expanded uncertainty (95 %), in one unit. */
 export interface Known {
@@ -15,62 +20,166 @@ export interface Known {
 }
 export type Interval = readonly [low: number, high: number]
 
-/**
- * What a fill brings to a tank: flow (m³/s), the share of it that meets the media, good sintered media it is worth
- * (kg).
- */
+/** What a fill brings to a tank. */
 export interface CapacityInput {
+  /** Flow (m³/s), and the share of it that meets the media. */
   readonly flow: Known
   readonly meets: number
-  /** Null while neither fill nor mass is on record. */
+  /** Good sintered media it is worth (kg); null while neither fill nor mass is on record. */
   readonly mass: Known | null
+  /** Why the rule of mass says nothing of it; null where it does. */
+  readonly massless?: string | null
+  /** Its films as they lie; null or absent while no fill is on record. */
+  readonly films?: Films | null
+  /** How the water comes back; a surface nothing stirs without it. */
+  readonly outlet?: Outlet | null
+  /** The top its label claims (m³). */
+  readonly claimedMax?: number
 }
 
-/** Tank litres (m³) a fill carries for a stock class, within what is doubted of flow, mass and rule; and what binds. */
+/** What one school says: a tank (m³) with its band, or why it says nothing. */
+export interface SchoolSays {
+  readonly school: CapacitySchool
+  readonly volume: number | null
+  readonly interval: Interval | null
+  readonly role: 'leads' | 'binds' | 'beside' | 'silent'
+  /** Why it does not apply, for a reader. */
+  readonly why: string | null
+  /** The limit of the balance that is met first. */
+  readonly limit?: LimitId | null
+}
+
+/** Tank litres (m³) a fill carries for a stock class by the house’s leading school, within its interval. */
 export interface Capacity {
   readonly volume: number
   readonly interval: Interval
-  readonly byMass: number | null
-  readonly byTurnover: number
-  readonly binding: 'media-mass' | 'turnover'
+  readonly leading: CapacitySchool
+  readonly binding: CapacitySchool
+  readonly schools: readonly SchoolSays[]
 }
 
 /**
  * Half-width of a rule's result, in its unit: the relative doubt of what goes in and of the rule, taken as independent.
  * Null: what goes in is printed, and nothing of it is doubted.
  */
-export const ruleHalf = (result: number, from: Known | null, rule: number): number =>
-  result * Math.hypot(from && from.value > 0 ? (from.uncertainty ?? 0) / from.value : 0, rule)
+export const ruleHalf = (result: number, from: Known | null, ...rules: readonly number[]): number =>
+  result * Math.hypot(from && from.value > 0 ? (from.uncertainty ?? 0) / from.value : 0, ...rules)
 
 /** The interval of a rule's result; see {@link ruleHalf}. */
-export function ruleInterval(result: number, from: Known, rule: number): Interval {
-  const half = ruleHalf(result, from, rule)
+export function ruleInterval(result: number, from: Known | null, ...rules: readonly number[]): Interval {
+  const half = ruleHalf(result, from, ...rules)
   return [Math.max(0, result - half), result + half]
 }
 
+/** Water changes a tank is judged with where nobody says otherwise: 30 % a week. Common practice, no source. */
+export const USUAL_CHANGES = { changeShare: 0.3, changeDays: 7 } as const
+/** Alkalinity of the water put in where nobody says otherwise (kg CaCO₃/m³): middling. Common practice, no source. */
+export const USUAL_ALKALINITY = 0.1
+
+/** How tanks of a class are kept, stirred by what the filter lets out. */
+export const keepingOfClass = (
+  stock: StockClass,
+  { flow, outlet }: Pick<CapacityInput, 'flow' | 'outlet'>,
+): KeepingPerVolume => ({
+  feedPerVolume: stock.feedPerVolume,
+  protein: stock.protein,
+  oxygenOfFeed: stock.oxygenOfFeed,
+  plantShare: stock.plantShare,
+  temperature: stock.temperature,
+  salinity: stock.salinity,
+  pH: stock.pH,
+  alkalinity: USUAL_ALKALINITY,
+  tapNitrate: 0,
+  ...USUAL_CHANGES,
+  stirred: (volume) =>
+    outlet && flow.value > 0 ? surfaceSpeed(outlet, flow.value, usualTank(volume).height) : 0,
+})
+
+/** What the balance carries for a class (m³), and its first limit. */
+export const carriedBy = (input: CapacityInput, stock: StockClass): Carried | null =>
+  input.films ? carries(keepingOfClass(stock, input), input.films) : null
+
+type Saying = Pick<SchoolSays, 'volume' | 'interval' | 'why' | 'limit'>
+const silent = (why: string): Saying => ({ volume: null, interval: null, why })
+const says = (volume: number, from: Known | null, ...rules: readonly number[]): Saying => ({
+  volume,
+  interval: ruleInterval(volume, from, ...rules),
+  why: null,
+})
+
+/** What each school has to say of a fill. All are rules of thumb but the balance, whose constants carry bands. */
+const SCHOOLS: Readonly<Record<CapacitySchool, (i: CapacityInput, s: StockClass) => Saying>> = {
+  'media-mass': ({ mass, massless }, { litresPerKilogram, marks }) => {
+    if (!mass) return silent('no media on record')
+    if (massless) return silent(massless)
+    requireRange('mass', mass.value, { min: 0, max: 1000, unit: 'kg' })
+    return says((mass.value * litresPerKilogram) / 1000, mass, marks.litresPerKilogram.band)
+  },
+  balance: (input, stock) => {
+    const carried = carriedBy(input, stock)
+    if (!carried) return silent('no fill on record')
+    // Its surface is as sure as the mass of its media, its film and the feed within their bands.
+    return {
+      ...says(carried.volume, input.mass, FILM_BAND, stock.marks.feedPerVolume.band),
+      limit: carried.binding,
+    }
+  },
+  turnover: ({ flow, meets }, { rule = CAPACITY_RULE }) =>
+    says((flow.value * meets * 3600) / rule.turnoverFloor, flow, FLOOR_BAND),
+  oversizing: ({ claimedMax }, { oversizing, marks }) =>
+    claimedMax === undefined
+      ? silent('the label claims no tank')
+      : says(claimedMax / oversizing, null, marks.oversizing.band),
+  minima: ({ flow, meets }, { minTurnover, marks }) =>
+    says((flow.value * meets * 3600) / minTurnover, flow, marks.minTurnover.band),
+}
+
 /**
- * The tank a fill carries: the smaller of media mass × litres per kilogram and the flow that meets the media ÷
- * turnovers asked for. Both are rules of thumb; the interval carries flow, mass and the rule's own band. Every screen
- * and endpoint asks here. Common practice, no source.
+ * The tank a fill carries: what the first school of the house’s order that applies says of it, no more than those it
+ * lets bind. Where none of its order applies the floor of turnover is all there is. A filter that nothing comes through
+ * carries nothing, whatever is in it. Every screen and endpoint asks here.
  * @throws OutOfRange naming `flow` or `mass`.
  */
-export function capacityOf({ flow, meets, mass }: CapacityInput, stock: StockClass): Capacity {
-  requireRange('flow', flow.value, { min: 0, unit: 'm³/s' })
-  const byTurnover = (flow.value * meets * 3600) / stock.minTurnover
-  const flowInterval = ruleInterval(byTurnover, flow, RULE_BAND.turnover)
-  if (!mass)
-    return { volume: byTurnover, interval: flowInterval, byMass: null, byTurnover, binding: 'turnover' }
-  requireRange('mass', mass.value, { min: 0, max: 1000, unit: 'kg' })
-  const byMass = (mass.value * stock.litresPerKilogram) / 1000
-  const massInterval = ruleInterval(byMass, mass, RULE_BAND.litresPerKilogram)
+export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {
+  requireRange('flow', input.flow.value, { min: 0, unit: 'm³/s' })
+  const { order, bind } = stock.rule ?? CAPACITY_RULE
+  const spoken = [...order, ...bind.filter((s) => !order.includes(s))].map((school) => ({
+    school,
+    ...SCHOOLS[school](input, stock),
+  }))
+  const first = spoken.find((s) => order.includes(s.school) && s.volume !== null)
+  const leader = first ?? { school: 'turnover' as const, ...SCHOOLS.turnover(input, stock) }
+  const all = first || spoken.some((s) => s.school === 'turnover') ? spoken : [...spoken, leader]
+  const roleOf = (s: (typeof all)[number]): SchoolSays['role'] => {
+    if (s.volume === null) return 'silent'
+    if (s.school === leader.school) return 'leads'
+    return bind.includes(s.school) ? 'binds' : 'beside'
+  }
+  const schools = all.map((s): SchoolSays => ({ ...s, role: roleOf(s) }))
+  const counted = schools.filter((s) => s.role === 'leads' || s.role === 'binds')
+  const least = counted.reduce((a, b) => ((b.volume ?? Infinity) < (a.volume ?? Infinity) ? b : a))
+  if (input.flow.value === 0)
+    return { volume: 0, interval: [0, 0], leading: leader.school, binding: 'turnover', schools }
+  const end = (i: 0 | 1): number => Math.min(...counted.map((s) => s.interval?.[i] ?? Infinity))
   return {
-    volume: Math.min(byMass, byTurnover),
-    interval: [Math.min(massInterval[0], flowInterval[0]), Math.min(massInterval[1], flowInterval[1])],
-    byMass,
-    byTurnover,
-    binding: byMass < byTurnover ? 'media-mass' : 'turnover',
+    volume: least.volume ?? 0,
+    interval: [end(0), end(1)],
+    leading: leader.school,
+    binding: least.school,
+    schools,
   }
 }
+
+/** What one school says of it (m³); null where it says nothing. */
+export const saidBy = (c: Pick<Capacity, 'schools'>, school: CapacitySchool): number | null =>
+  c.schools.find((s) => s.school === school)?.volume ?? null
+
+/** The first school that speaks of both of two fills: what they can be held against each other by. */
+export const commonSchool = (
+  a: Pick<Capacity, 'schools'>,
+  b: Pick<Capacity, 'schools'>,
+): CapacitySchool | null =>
+  a.schools.find((s) => s.volume !== null && saidBy(b, s.school) !== null)?.school ?? null
 
 /** The numbers a capacity is shown with. */
 export interface CapacityFigures {
@@ -79,39 +188,21 @@ export interface CapacityFigures {
   readonly flow: Figure
   readonly meets: Figure
   readonly mass: Figure | null
+  readonly massless: string | null
+  readonly films: Films | null
+  readonly outlet: Outlet | null
 }
 
 /** What the sums need of those numbers. */
-export const capacityInput = ({ flow, meets, mass }: Omit<CapacityFigures, 'fill'>): CapacityInput => ({
+export const capacityInput = (
+  { flow, meets, mass, massless, films, outlet }: Omit<CapacityFigures, 'fill'>,
+  claimedMax?: number | null,
+): CapacityInput => ({
   flow,
   meets: meets.value,
   mass,
+  massless,
+  films,
+  outlet,
+  ...(claimedMax && { claimedMax }),
 })
-
-/** Tank litres a fill carries for a stock class, with the numbers that went in. */
-export function capacityFigure(of: CapacityFigures, stock: StockClass): Figure {
-  const { volume, interval, binding } = capacityOf(capacityInput(of), stock)
-  return {
-    id: `carries-${stock.id}-${of.fill.id}`,
-    label: `Carries, ${stock.label.toLowerCase()}`,
-    value: volume,
-    // The wider side, where flow and mass bind nearly alike: never surer than the interval it is judged by.
-    uncertainty: Math.max(volume - interval[0], interval[1] - volume),
-    dimension: 'volume',
-    provenance: 'rule',
-    conditions: [
-      of.fill.name,
-      binding === 'media-mass' ? 'the mass of media binds' : 'turnover binds',
-      'tank litres',
-    ],
-    formula: 'min(m · litres per kg, Q · share that meets the media · 3600 ÷ turnover)',
-    working: [
-      ...(of.mass ? [putFigure('m', of.mass)] : []),
-      put('L/kg', 'tank litres carried by 1 kg, ± 20 %', stock.litresPerKilogram, 'ratio', 'rule'),
-      putFigure('Q', of.flow),
-      putFigure('share', of.meets),
-      put('1/h', 'turnovers asked for, ± 15 %', stock.minTurnover, 'ratio', 'rule'),
-    ],
-    source: 'common practice, no source',
-  }
-}

@@ -6,6 +6,9 @@ export type Dimension =
   | 'flow'
   | 'mass'
   | 'concentration'
+  | 'feed'
+  | 'feeding'
+  | 'area'
   | 'power'
   | 'time'
   | 'temperature'
@@ -31,6 +34,7 @@ export interface Unit {
 const FOOT = 0.3048
 const INCH = 0.0254
 const POUND = 0.45359237
+const DAY = 86400
 const US_GALLON = 3.785411784e-3
 const IMPERIAL_GALLON = 4.54609e-3
 
@@ -78,6 +82,14 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     u('oz', POUND / 16, 'ounce', 'ounces'),
   ],
   concentration: [u('mg/L', 1e-3, 'mg/l', 'ppm', 'milligrams per litre'), u('kg/m³', 1, 'kg/m3', 'g/l')],
+  // SI: kg/s, kg/m³/s.
+  feed: [
+    u('g/d', 1e-3 / DAY, 'g', 'g/day', 'g a day', 'grams a day'),
+    u('mg/d', 1e-6 / DAY, 'mg/day', 'mg a day'),
+    u('oz/d', POUND / 16 / DAY, 'oz/day', 'oz a day'),
+  ],
+  feeding: [u('mg/L/d', 1e-3 / DAY, 'mg/l/d', 'mg/l a day')],
+  area: [u('cm²', 1e-4, 'cm2', 'sq cm'), u('m²', 1, 'm2', 'sq m'), u('in²', INCH ** 2, 'in2', 'sq in')],
   power: [u('W', 1, 'w', 'watt', 'watts'), u('kW', 1000, 'kw')],
   time: [
     u('s', 1, 'sec', 'secs', 'second', 'seconds'),
@@ -105,6 +117,9 @@ export const PREFERRED: Readonly<Record<Dimension, Readonly<Record<UnitSystem, s
   flow: { metric: 'L/h', us: 'US gal/h', imperial: 'imp gal/h' },
   mass: { metric: 'kg', us: 'lb', imperial: 'lb' },
   concentration: { metric: 'mg/L', us: 'mg/L', imperial: 'mg/L' },
+  feed: { metric: 'g/d', us: 'g/d', imperial: 'g/d' },
+  feeding: { metric: 'mg/L/d', us: 'mg/L/d', imperial: 'mg/L/d' },
+  area: { metric: 'cm²', us: 'in²', imperial: 'in²' },
   power: { metric: 'W', us: 'W', imperial: 'W' },
   time: { metric: 's', us: 's', imperial: 's' },
   temperature: { metric: '°C', us: '°F', imperial: '°C' },

@@ -43,7 +43,7 @@ export const layer = (
   ...more,
 })
 
-export const NORMAL = STOCK_CLASSES.find((s) => s.id === 'normal') as StockClass
+export const NORMAL = STOCK_CLASSES.find((s) => s.code === 'normal') as StockClass
 
 export const caseWith = (layers: readonly FillLayer[], more: Partial<PathCase> = {}): PathCase => ({
   kind: 'canister',

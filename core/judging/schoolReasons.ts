@@ -1,0 +1,219 @@
+import { DAY, KIT_ZERO, leverage, mostOf, takenBy } from '../biology'
+import { put, sayFigure, type Figure, type Said, type Sentence } from '../figures'
+import {
+  capacityFigure,
+  keepingOfClass,
+  SCHOOL_WORDS,
+  schoolFigure,
+  turnover,
+  type CapacityFigures,
+  type SchoolSays,
+  type StockClass,
+  type SupportedRange,
+} from '../tanks'
+
+/** What met first holds the balance down, in words. */
+const LIMIT_WORDS = {
+  ammonia: 'ammonia that a kit would show',
+  unionised: 'un-ionised ammonia',
+  nitrite: 'nitrite that a kit would show',
+  oxygen: 'oxygen at night',
+} as const
+
+/** What a class is judged with: the fill’s numbers, the range they make, the label’s top. */
+export interface ClassCase {
+  readonly of: CapacityFigures
+  readonly range: SupportedRange
+  readonly stock: StockClass
+  readonly claimedMax: number | null
+}
+
+const said = (c: ClassCase, s: SchoolSays): readonly [Said] | readonly [] => {
+  const figure = schoolFigure(s, c.of, c.stock, c.claimedMax)
+  return figure ? [sayFigure(figure)] : []
+}
+const listed = (parts: readonly Sentence[]): Sentence =>
+  parts.flatMap((p, i): Sentence => (i === 0 ? p : [i === parts.length - 1 ? ' and ' : ', ', ...p]))
+
+/** What binds at the top for a class, and why. */
+export function bindingSentence(c: ClassCase): Sentence {
+  const { range, of, stock } = c
+  const lower = stock.label.toLowerCase()
+  const top = sayFigure(capacityFigure(of, stock, c.claimedMax))
+  const passed = range.schools.filter((s) => s.role === 'silent' && s.school === 'media-mass')
+  const why: Sentence = passed.length ? [` (the rule of mass does not apply: ${passed[0]?.why ?? ''})`] : []
+  switch (range.binding) {
+    case 'media-mass':
+      return [
+        'What binds at the top is media: what is in it is worth ',
+        ...(of.mass ? [sayFigure(of.mass)] : []),
+        ' of good sintered media, which carry ',
+        top,
+        ` for “${lower}”, at ${stock.litresPerKilogram} L per kg.`,
+      ]
+    case 'balance': {
+      const limit = range.schools.find((s) => s.school === 'balance')?.limit
+      return [
+        'What binds at the top is the balance of feed',
+        ...why,
+        ': its films take up ',
+        sayFigure(takenFigure(of, stock)),
+        ' of nitrogen before a kit shows colour, which carries ',
+        top,
+        ` for “${lower}”`,
+        limit ? `; first to go is ${LIMIT_WORDS[limit]}.` : '.',
+      ]
+    }
+    case 'oversizing':
+      return ['Only the label’s own claim is known', ...why, ': by oversizing it comes to ', top, '.']
+    case 'turnover':
+    case 'minima': {
+      const asked = range.binding === 'minima' ? stock.minTurnover : 'floor'
+      return [
+        range.leading === 'turnover' ? 'Only its turnover is known' : 'What binds at the top is turnover',
+        ...why,
+        ': ',
+        sayFigure(of.flow),
+        ...(of.meets.value < 0.995 ? [', of which ', sayFigure(of.meets), ' meet the media,'] : []),
+        asked === 'floor'
+          ? ' reaches every corner of a tank up to about '
+          : ` gives the ${asked} turnovers an hour some ask for up to `,
+        top,
+        '.',
+      ]
+    }
+  }
+}
+
+/** Nitrogen that films take up a day at what a kit reads as zero. */
+function takenFigure({ films, flow }: CapacityFigures, stock: StockClass): Figure {
+  return {
+    id: `films-take-${stock.id}`,
+    label: 'Taken up at 0.12 mg/L, as N',
+    value: films ? takenBy(KIT_ZERO, films, mostOf(stock)) : 0,
+    dimension: 'feed',
+    unit: 'mg/d',
+    provenance: 'computed',
+    formula: 'F = Σ q (S − b);  K ln(S/b) + S − b = r_max A/q',
+    working: [
+      put('S', 'half of a kit’s first step', KIT_ZERO, 'concentration', 'rule'),
+      put('r_max', 'most a film takes, mg/m² a day', mostOf(stock) * DAY * 1e6, 'ratio', 'rule'),
+      put('Q', flow.label.toLowerCase(), flow.value, 'flow', flow.provenance),
+    ],
+    source: 'Zhu and Chen 1999 (from memory); Levenspiel, plug flow',
+  }
+}
+
+/** What the other schools say of the same fill, and why they say something else. */
+export function besideSentence(c: ClassCase): Sentence | null {
+  const others = c.range.schools.filter((s) => s.volume !== null && s.school !== c.range.leading)
+  if (!others.length) return null
+  const says = others.map((s): Sentence => [`${SCHOOL_WORDS[s.school]} `, ...said(c, s)])
+  return ['The other schools say of the same fill: ', ...listed(says), '.', ...differs(c)]
+}
+
+/** Two schools further apart than this differ (common practice, no source). */
+const APART = 1.5
+
+/** Why mass and balance differ, where they do. */
+function differs({ range, of }: ClassCase): Sentence {
+  const volume = (school: SchoolSays['school']): number | null =>
+    range.schools.find((s) => s.school === school)?.volume ?? null
+  const [mass, balance] = [volume('media-mass'), volume('balance')]
+  if (!mass || !balance) return []
+  const limit = range.schools.find((s) => s.school === 'balance')?.limit
+  if (balance > mass * APART)
+    return [' Mass keeps a reserve that the balance does not: for fouled media, feast days and ripening.']
+  if (mass > balance * APART)
+    return limit === 'oxygen'
+      ? [' The balance stops where oxygen at night runs short, which no media mend.']
+      : of.meets.value < 0.8
+        ? [
+            ' Mass counts media that water goes round; the balance counts only what it meets, ',
+            sayFigure(of.meets),
+            ' of it.',
+          ]
+        : [' Mass counts kilograms; the balance counts the surface that water reaches, and what is fed.']
+  return [' Mass and balance agree within their bands.']
+}
+
+const shareFigure = (id: string, label: string, value: number): Figure => ({
+  id,
+  label,
+  value,
+  dimension: 'ratio',
+  unit: '%',
+  provenance: 'computed',
+  formula: 'V(twice) ÷ V − 1',
+  working: [],
+  source: 'the balance of feed, worked out again',
+})
+
+/** What twice the flow and twice the media would each bring: the argument about turnover, in numbers. */
+export function leverageSentence({ of, stock }: ClassCase): Sentence | null {
+  if (!of.films) return null
+  const input = { flow: of.flow, outlet: of.outlet }
+  const more = leverage(keepingOfClass(stock, input), of.films)
+  if (!more) return null
+  return [
+    'To its films twice the flow is worth ',
+    sayFigure(shareFigure('twice-flow', 'Twice the flow', more.flow)),
+    ' more, twice the media ',
+    sayFigure(shareFigure('twice-media', 'Twice the media', more.media)),
+    ' more.',
+  ]
+}
+
+/** At its largest tank the water turns over so slowly that corners are not reached; null where it does not. */
+export function floorSentence(c: ClassCase): Sentence | null {
+  const floor = c.range.schools.find((s) => s.school === 'turnover')
+  if (!floor?.interval || c.range.binding === 'turnover' || !(c.range.max > floor.interval[1])) return null
+  return [
+    'At its largest tank the water that meets the media turns over ',
+    {
+      si: turnover(c.of.flow.value * c.of.meets.value, c.range.max),
+      dimension: 'ratio',
+      digits: 2,
+    },
+    ' times an hour, below the floor of the house: far corners may lie still, whatever the media could carry. The floor gives ',
+    ...said(c, floor),
+    '.',
+  ]
+}
+
+/** What it would take to make the claim true; null where it holds or nothing is claimed. */
+export function takesSentence(
+  c: ClassCase,
+  proposed: { readonly name: string; readonly carries: Figure } | null,
+): Sentence | null {
+  const { claimedMax, range, stock, of } = c
+  if (!claimedMax || !(claimedMax > range.max)) return null
+  const parts: Sentence[] = []
+  if (range.leading === 'media-mass' && of.mass) {
+    const need: Figure = {
+      id: 'mass-needed',
+      label: 'Good sintered media the claim asks for',
+      value: (claimedMax * 1000) / stock.litresPerKilogram,
+      dimension: 'mass',
+      provenance: 'rule',
+      formula: 'm = claim ÷ litres per kilogram',
+      working: [
+        put('claim', 'largest tank claimed', claimedMax, 'volume', 'printed'),
+        put('L/kg', 'litres one kilogram carries', stock.litresPerKilogram, 'ratio', 'rule'),
+      ],
+      source: stock.marks.litresPerKilogram.source,
+    }
+    parts.push([sayFigure(need, 2), ' of good sintered media in place of ', sayFigure(of.mass)])
+  } else if (of.films && range.max > 0)
+    parts.push([
+      { si: claimedMax / range.max, dimension: 'ratio', digits: 2 },
+      ' times the surface that water meets',
+    ])
+  if (proposed)
+    parts.push([
+      `“${proposed.name}” in it, which carries `,
+      sayFigure(proposed.carries),
+      proposed.carries.value >= claimedMax ? '' : ' and is still short of it',
+    ])
+  return parts.length ? ['To make the claim true it would take ', ...listed(parts), '.'] : null
+}
