@@ -1,3 +1,4 @@
+import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { SHORTEST_RUN } from '@ypsometer/core/trials'
 import { z } from 'zod'
 import { name, within } from './common'
@@ -5,6 +6,7 @@ import { houseRules, Layers, media } from './fills'
 import { FilterKind, hookups, Segments } from './models'
 import { bodies, chambers } from './teardown'
 
+const STOCK_CODES = STOCK_CLASSES.flatMap((c) => c.code ?? []) as [string, ...string[]]
 const Flow = within(0, 1, 'm³/s')
 const Pump = z.object({
   shutOffHead: within(0.001, 1000, 'm'),
@@ -146,7 +148,7 @@ export const PathRequest = z.object({
   rest: within(0, 1e12, 'm per (m³/s)²').default(0),
   temperature: within(0, 40, '°C').default(25),
   houseRule: houseRules.Create.omit({ id: true }).optional(),
-  stockClass: z.enum(['light', 'normal', 'heavy', 'marine', 'turtle']).default('normal'),
+  stockClass: z.enum(STOCK_CODES).default('normal'),
 })
 export type PathRequest = z.infer<typeof PathRequest>
 

@@ -23,6 +23,7 @@ const ADDED: { readonly [N in ResourceName]: (body: CreateOf<N>) => AddedOf<N> }
   fills: nothing,
   media: () => ({ generic: false }),
   'house-rules': () => ({ shipped: false }),
+  'stock-classes': () => ({ code: null, position: 100 }),
   tanks: nothing,
 }
 

@@ -1,6 +1,8 @@
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
+import { OUTLET_AIMS, OUTLET_KINDS } from '@ypsometer/core/hydraulics'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
+import { CAPACITY_RULE, CAPACITY_SCHOOLS } from '@ypsometer/core/tanks'
 import { z } from 'zod'
 import { currency, Id, minor, name, text, Typed, within } from './common'
 import { resource } from './resource'
@@ -74,6 +76,17 @@ export const fills = resource({
   },
 })
 
+const Schools = z
+  .array(z.enum(CAPACITY_SCHOOLS))
+  .max(CAPACITY_SCHOOLS.length, `at most ${CAPACITY_SCHOOLS.length} schools`)
+  .refine((list) => new Set(list).size === list.length, 'each school once')
+  .readonly()
+const Capacity = z.object({
+  order: Schools,
+  bind: Schools,
+  turnoverFloor: within(0.05, 50, 'an hour'),
+})
+
 export const houseRules = resource({
   path: 'house-rules',
   one: 'house rule',
@@ -83,6 +96,8 @@ export const houseRules = resource({
     school: z.enum(SCHOOLS).default('strain-first'),
     reasoning: text(2000).default(''),
     chemical: z.enum(CHEMICAL_PLACES).default('none'),
+    /** Which school of capacity leads, which others bind, and the floor of turnover. */
+    capacity: Capacity.default(CAPACITY_RULE),
     /** What differs from the school, by the rule’s id. */
     rules: z
       .record(z.string().max(40), z.object({ on: z.boolean(), weight: within(0, 10, '(weight)') }).partial())
@@ -115,7 +130,23 @@ export const Fitted = z
       sleeve: within(0.01, 1, '(share)'),
       transmittance: within(0.01, 1, '(share per cm)'),
     }),
-    heater: z.object({ watts: within(1, 5000, 'W') }),
+    heater: z.object({ watts: within(1, 5000, 'W'), length: within(0.01, 2, 'm').optional() }),
+    outlets: z
+      .array(
+        z.object({
+          id: name('An id', 40),
+          name: name('A name for the outlet'),
+          kind: z.enum(OUTLET_KINDS),
+          aim: z.enum(OUTLET_AIMS),
+          depth: within(0, 3, 'm'),
+          diameter: within(0.0005, 0.3, 'm'),
+          holes: z.int('a whole number of holes').min(1, 'at least 1').max(500, 'at most 500'),
+          spacing: within(0.001, 1, 'm'),
+          width: within(0.005, 3, 'm'),
+        }),
+      )
+      .max(12, 'at most 12 outlets'),
+    inlet: z.object({ openArea: within(1e-6, 1, 'm²'), sponge: z.boolean() }),
   })
   .partial()
   .strict()

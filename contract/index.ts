@@ -1,6 +1,7 @@
 export * from './common'
 export * from './models'
 export * from './teardown'
+export * from './stock'
 export * from './tanks'
 export * from './fills'
 export * from './calc'

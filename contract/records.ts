@@ -62,7 +62,7 @@ export function modelRecord(d: Dossier, media?: readonly Medium[]): ModelRecord 
           ]
         : [],
     ),
-    hookups: d.hookups,
+    hookups: d.hookups.map(({ fitted, ...h }) => ({ ...h, outlets: fitted.outlets, inlet: fitted.inlet })),
     trials: d.trials.map((t) => ({
       id: t.id,
       kind: t.kind,

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { fills, houseRules, media } from './fills'
 import { claims, hookups, logs, models, readings, specimens, trials } from './models'
+import { stockClasses } from './stock'
 import { tanks } from './tanks'
 import { bodies, chambers, contents, parts, photos } from './teardown'
 
@@ -21,6 +22,7 @@ export const RESOURCES = {
   fills,
   media,
   'house-rules': houseRules,
+  'stock-classes': stockClasses,
   tanks,
 } as const
 

@@ -1,10 +1,12 @@
+import { STOCK_CLASSES, USUAL_ALKALINITY, USUAL_CHANGES } from '@ypsometer/core/tanks'
 import { z } from 'zod'
-import { name, text, Typed, within } from './common'
+import { Id, name, text, Typed, within } from './common'
 import { resource } from './resource'
 
 export const TANK_FRONTS = ['flat', 'curved'] as const
 export const TANK_SHAPES = ['box', 'cylinder', 'bow-front', 'corner'] as const
 const size = within(0.01, 20, 'm')
+const NORMAL = STOCK_CLASSES.find((c) => c.code === 'normal')?.id ?? ''
 
 export const tanks = resource({
   path: 'tanks',
@@ -26,21 +28,29 @@ export const tanks = resource({
     substrateDepth: within(0, 5, 'm').default(0),
     substratePorosity: within(0, 0.95, '(share)').default(0.4),
     decorVolume: within(0, 50, 'm³').default(0),
-    stockClassId: z.string().max(40).default('normal'),
+    stockClassId: Id.default(NORMAL),
+    waterTemperature: within(1, 39, '°C').default(25),
+    salinity: within(0, 42, '(practical salinity)').default(0),
+    pH: within(4, 10.5, '(pH)').default(7.5),
+    alkalinity: within(0, 1, 'kg/m³').default(USUAL_ALKALINITY),
+    tapNitrate: within(0, 0.1, 'kg/m³').default(0),
+    /** Null: what its class is fed for each litre. */
+    feed: within(0, 0.01, 'kg/s').nullable().default(null),
+    plantShare: within(0, 0.95, '(share)').nullable().default(null),
+    changeShare: within(0, 1, '(share)').default(USUAL_CHANGES.changeShare),
+    changeDays: within(0.5, 365, 'days').default(USUAL_CHANGES.changeDays),
+    roomTemperature: within(-10, 45, '°C').nullable().default(null),
+    /** What a filter has to fit; null where nobody has measured. */
+    cabinetWidth: size.nullable().default(null),
+    cabinetDepth: size.nullable().default(null),
+    cabinetHeight: size.nullable().default(null),
+    bottomHeight: within(-5, 10, 'm').nullable().default(null),
+    wallGap: within(0, 5, 'm').nullable().default(null),
+    rimThickness: within(0, 0.5, 'm').nullable().default(null),
+    covered: z.boolean().default(false),
     note: text(4000).default(''),
     typed: Typed.default({}),
   },
 })
 export type Tank = z.infer<typeof tanks.Row>
 export const TankPage = z.object({ items: z.array(tanks.Row), next: z.string().nullable() })
-
-export const StockClassRow = z.object({
-  id: z.string(),
-  label: z.string(),
-  minTurnover: z.number(),
-  maxTurnover: z.number(),
-  litresPerKilogram: z.number(),
-  oversizing: z.number(),
-  source: z.string(),
-})
-export type StockClassRow = z.infer<typeof StockClassRow>

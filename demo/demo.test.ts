@@ -116,7 +116,8 @@ test('one capacity a fill: verdict, shelf, Fill and Path say the same litres, wh
       expect.closeTo(1, 1),
     ])
     const row = shelfRow(d, {
-      stock: [...STOCK_CLASSES] as StockClassRow[],
+      stock: [...STOCK_CLASSES] as unknown as StockClassRow[],
+      rules: [],
       media: BENCH_MEDIA as Medium[],
       bias: labelBias([]),
     })

@@ -1,4 +1,15 @@
 import type { Tank } from '@ypsometer/contract'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { DAY } from '@ypsometer/core/biology'
+
+/** The id of a class that ships, by its code. */
+const living = (code: string): string => {
+  const found = STOCK_CLASSES.find((c) => c.code === code)
+  if (!found) throw new Error(`no class ${code}`)
+  return found.id
+}
+/** Grams a day. */
+const grams = (g: number): number => (g * 1e-3) / DAY
 
 type DemoTank = Partial<Omit<Tank, 'shape' | 'stockClassId'>> &
   Pick<Tank, 'name' | 'place' | 'shape' | 'height' | 'waterLevel' | 'stockClassId'>
@@ -9,7 +20,7 @@ const box = (
   l: number,
   w: number,
   h: number,
-  stockClassId: string,
+  code: string,
   more: Partial<Tank> = {},
 ): DemoTank => ({
   name,
@@ -19,7 +30,7 @@ const box = (
   width: w,
   height: h,
   waterLevel: Math.round((h - 0.03) * 1000) / 1000,
-  stockClassId,
+  stockClassId: living(code),
   ...more,
 })
 
@@ -28,16 +39,45 @@ export const TANKS: readonly DemoTank[] = [
   box('Dentist, front window', 'Saltery Row 4', 0.8, 0.35, 0.4, 'normal', {
     substrateDepth: 0.04,
     decorVolume: 0.004,
+    feed: grams(1.4),
+    cabinetWidth: 0.36,
+    cabinetDepth: 0.3,
+    cabinetHeight: 0.62,
+    bottomHeight: 0.72,
+    wallGap: 0.06,
+    rimThickness: 0.012,
   }),
-  box('Dentist, children’s corner', 'Saltery Row 4', 0.45, 0.27, 0.3, 'light', { substrateDepth: 0.05 }),
+  // 76 L of tetras.
+  box('Dentist, children’s corner', 'Saltery Row 4', 0.61, 0.31, 0.43, 'light', {
+    waterLevel: 0.403,
+    wallGap: 0.14,
+    rimThickness: 0.008,
+  }),
   box('Ferry café, counter', 'Ferry terminal', 1.2, 0.4, 0.5, 'heavy', {
     substrateDepth: 0.03,
     decorVolume: 0.012,
+    changeShare: 0.4,
+    cabinetWidth: 0.5,
+    cabinetDepth: 0.36,
+    cabinetHeight: 0.66,
+    bottomHeight: 0.75,
+    wallGap: 0.05,
+    roomTemperature: 19,
   }),
-  box('Ferry café, shrimp', 'Ferry terminal', 0.3, 0.3, 0.3, 'light', { substrateDepth: 0.06 }),
+  box('Ferry café, shrimp', 'Ferry terminal', 0.3, 0.3, 0.3, 'delicate', {
+    substrateDepth: 0.06,
+    plantShare: 0.4,
+    covered: true,
+  }),
   box('Ferry hall, long tank', 'Ferry terminal', 1.8, 0.6, 0.6, 'normal', {
     substrateDepth: 0.05,
     decorVolume: 0.03,
+    cabinetWidth: 0.8,
+    cabinetDepth: 0.55,
+    cabinetHeight: 0.7,
+    bottomHeight: 0.8,
+    wallGap: 0.1,
+    rimThickness: 0.02,
   }),
   {
     name: 'Museum lobby, column',
@@ -47,7 +87,7 @@ export const TANKS: readonly DemoTank[] = [
     height: 1.1,
     waterLevel: 1.05,
     substrateDepth: 0.06,
-    stockClassId: 'normal',
+    stockClassId: living('normal'),
   },
   {
     name: 'Museum, bowed front',
@@ -60,11 +100,14 @@ export const TANKS: readonly DemoTank[] = [
     waterLevel: 0.52,
     substrateDepth: 0.05,
     decorVolume: 0.01,
-    stockClassId: 'light',
+    stockClassId: living('light'),
   },
   box('Museum, turtle pond', 'Island museum', 1.5, 0.7, 0.5, 'turtle', {
     waterLevel: 0.3,
     decorVolume: 0.02,
+    waterTemperature: 26,
+    changeShare: 0.5,
+    wallGap: 0.4,
   }),
   {
     name: 'Optician, corner',
@@ -76,9 +119,16 @@ export const TANKS: readonly DemoTank[] = [
     height: 0.5,
     waterLevel: 0.47,
     substrateDepth: 0.05,
-    stockClassId: 'normal',
+    stockClassId: living('normal'),
   },
-  box('Notary, reef', 'Saltery Row 2', 0.9, 0.5, 0.5, 'marine', { substrateDepth: 0.02, decorVolume: 0.02 }),
+  box('Notary, reef', 'Saltery Row 2', 0.9, 0.5, 0.5, 'marine', {
+    substrateDepth: 0.02,
+    decorVolume: 0.02,
+    salinity: 35,
+    pH: 8.2,
+    alkalinity: 0.13,
+    changeShare: 0.15,
+  }),
   box('Vet, quarantine', 'Quay Lane', 0.6, 0.3, 0.35, 'normal'),
   box('Bench room, goldfish', 'Saltery Row 9', 1.0, 0.45, 0.5, 'heavy', { substrateDepth: 0.02 }),
 ]

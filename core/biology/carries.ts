@@ -103,7 +103,7 @@ const takenAtLimit = (per: KeepingPerVolume, films: Films, limit: number): numbe
   reachedSurface(films) > 0 && limit >= FILM_FLOOR ? takenBy(limit, films, mostOf(per)) : 0
 
 /**
- * Largest tank (m³) whose ammonia the films keep under its limit, whatever its surface does for oxygen: V = F(L) ÷ (what
+ * Largest tank (m³) whose ammonia the films keep under its limit, whatever its surface does for oxygen: F(L) ÷ (what
  * is fed less what changes take, for each m³). Infinity where changes alone do.
  */
 export function filmsCarry(per: KeepingPerVolume, films: Films): number {

@@ -1,4 +1,5 @@
 import type { ReachResult } from '../teardown/reach'
+import type { CapacityRule } from '../tanks'
 import type { Outcome } from './outcome'
 import { RULES, type ChemicalPlace, type Hit, type Rule, type School } from './rules'
 
@@ -15,6 +16,8 @@ export interface HouseRule {
   readonly school: School
   readonly reasoning: string
   readonly chemical: ChemicalPlace
+  /** How capacity is judged; as shipped when absent. */
+  readonly capacity?: CapacityRule
   /** Only what differs from the school. */
   readonly rules: Readonly<
     Record<string, { readonly on?: boolean | undefined; readonly weight?: number | undefined }>

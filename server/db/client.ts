@@ -3,7 +3,7 @@ import { migrate as runMigrations } from 'drizzle-orm/node-postgres/migrator'
 import { GENERIC_MEDIA } from '@ypsometer/core/media'
 import { HOUSE_RULES } from '@ypsometer/core/path'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
-import { getTableColumns, sql } from 'drizzle-orm'
+import { eq, getTableColumns, sql } from 'drizzle-orm'
 import { createHash } from 'node:crypto'
 import { readFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
@@ -64,7 +64,12 @@ export async function migrate(db: Db): Promise<void> {
   await db
     .insert(schema.stockClass)
     .values(STOCK_CLASSES.map((c, position) => ({ ...c, position })))
-    .onConflictDoUpdate({ target: schema.stockClass.id, set: excluded(schema.stockClass) })
+    .onConflictDoUpdate({
+      target: schema.stockClass.id,
+      set: excluded(schema.stockClass),
+      // What the house has made of it stays.
+      setWhere: eq(schema.stockClass.version, 1),
+    })
   await db
     .insert(schema.medium)
     .values(GENERIC_MEDIA.map((m) => ({ ...m, generic: true })))

@@ -15,6 +15,7 @@ import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
+import { CAPACITY_RULE, type StockClass } from '@ypsometer/core/tanks'
 import { FIXINGS, FOUND, MATERIALS, PRIMINGS, REACHES } from '@ypsometer/core/teardown'
 import { CHAMBER_ROLES, LITRE_NAMES, SOLID_SHAPES, WAYS } from '@ypsometer/core/volumes'
 import { sql, type SQL } from 'drizzle-orm'
@@ -570,6 +571,7 @@ export const houseRule = pgTable(
       .notNull()
       .default(sql`'{}'::jsonb`),
     chosen: boolean('chosen').notNull().default(false),
+    capacity: jsonb('capacity').$type<HouseRule['capacity']>().notNull().default(CAPACITY_RULE),
   },
   (t) => [
     check('house_rule_school', sql`${t.school} in ${sql.raw(quoted(SCHOOLS))}`),
@@ -578,13 +580,25 @@ export const houseRule = pgTable(
 )
 
 export const stockClass = pgTable('stock_class', {
-  id: text('id').primaryKey(),
-  position: integer('position').notNull(),
+  ...editable,
+  /** What a class that ships is called by; null for a house’s own. */
+  code: text('code').unique(),
+  position: integer('position').notNull().default(100),
   label: text('label').notNull(),
+  feedPerVolume: doublePrecision('feed_per_volume').notNull(),
+  protein: doublePrecision('protein').notNull(),
+  oxygenOfFeed: doublePrecision('oxygen_of_feed').notNull(),
+  plantShare: doublePrecision('plant_share').notNull(),
+  temperature: doublePrecision('temperature').notNull(),
+  salinity: doublePrecision('salinity').notNull(),
+  pH: doublePrecision('ph').notNull(),
+  strongestCurrent: doublePrecision('strongest_current').notNull(),
+  openInlet: boolean('open_inlet').notNull(),
   minTurnover: doublePrecision('min_turnover').notNull(),
   maxTurnover: doublePrecision('max_turnover').notNull(),
   litresPerKilogram: doublePrecision('litres_per_kilogram').notNull(),
   oversizing: doublePrecision('oversizing').notNull(),
+  marks: jsonb('marks').$type<StockClass['marks']>().notNull(),
   source: text('source').notNull(),
 })
 
@@ -607,9 +621,26 @@ export const tank = pgTable(
     substrateDepth: doublePrecision('substrate_depth').notNull(),
     substratePorosity: doublePrecision('substrate_porosity').notNull(),
     decorVolume: doublePrecision('decor_volume').notNull(),
-    stockClassId: text('stock_class_id')
+    stockClassId: uuid('stock_class_id')
       .notNull()
       .references(() => stockClass.id),
+    waterTemperature: doublePrecision('water_temperature').notNull().default(25),
+    salinity: doublePrecision('salinity').notNull().default(0),
+    pH: doublePrecision('ph').notNull().default(7.5),
+    alkalinity: doublePrecision('alkalinity').notNull().default(0.1),
+    tapNitrate: doublePrecision('tap_nitrate').notNull().default(0),
+    feed: doublePrecision('feed'),
+    plantShare: doublePrecision('plant_share'),
+    changeShare: doublePrecision('change_share').notNull().default(0.3),
+    changeDays: doublePrecision('change_days').notNull().default(7),
+    roomTemperature: doublePrecision('room_temperature'),
+    cabinetWidth: doublePrecision('cabinet_width'),
+    cabinetDepth: doublePrecision('cabinet_depth'),
+    cabinetHeight: doublePrecision('cabinet_height'),
+    bottomHeight: doublePrecision('bottom_height'),
+    wallGap: doublePrecision('wall_gap'),
+    rimThickness: doublePrecision('rim_thickness'),
+    covered: boolean('covered').notNull().default(false),
     note: text('note').notNull().default(''),
     typed: typed(),
   },

@@ -1,12 +1,13 @@
 import { HouseRuleList, MediumList } from '@ypsometer/contract'
-import { and, asc, eq, isNull, ne, sql } from 'drizzle-orm'
+import { and, eq, ne, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import type { Db } from '../db/client'
 import { houseRule, medium } from '../db/schema'
 import { allMedia } from './media'
-import { registerEditable, travelling, type Written } from '../http/editable'
+import { registerEditable, type Written } from '../http/editable'
 import { fieldProblem } from '../http/problems'
+import { allHouseRules } from '../tanks/stock'
 
 /** A price is an amount together with its currency. */
 function checkMedium(row: Written<'media'>): void {
@@ -23,15 +24,13 @@ export function registerLibrary(app: FastifyInstance, db: Db): void {
   typed.get('/media', { schema: { tags: ['library'], response: { 200: MediumList } } }, async () => ({
     items: await allMedia(db),
   }))
-  typed.get('/house-rules', { schema: { tags: ['library'], response: { 200: HouseRuleList } } }, async () => {
-    const rows = await db
-      .select()
-      .from(houseRule)
-      .where(isNull(houseRule.deletedAt))
-      .orderBy(asc(houseRule.createdAt), asc(houseRule.id))
-      .limit(500)
-    return { items: rows.map(travelling) }
-  })
+  typed.get(
+    '/house-rules',
+    { schema: { tags: ['library'], response: { 200: HouseRuleList } } },
+    async () => ({
+      items: await allHouseRules(db),
+    }),
+  )
   registerEditable(app, db, { name: 'media', table: medium, check: checkMedium })
   registerEditable(app, db, {
     name: 'house-rules',

@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url'
 import type { Db } from '../db/client'
 import { model, shelfEntry } from '../db/schema'
 import { allMedia } from '../library/media'
-import { stockClasses } from '../tanks/stock'
+import { allHouseRules, stockClasses } from '../tanks/stock'
 import { shelfBias } from './bias'
 import { dossiers, type ModelRow } from './queries'
 import { shelfRow, type ShelfBasis } from './shelfRow'
@@ -22,7 +22,12 @@ const PROGRAM =
 
 /** What every row of the shelf is worked out with, and its name in few letters. */
 export async function shelfBasis(db: Db): Promise<ShelfBasis & { readonly key: string }> {
-  const basis = { stock: await stockClasses(db), media: await allMedia(db), bias: await shelfBias(db) }
+  const basis = {
+    stock: await stockClasses(db),
+    rules: await allHouseRules(db),
+    media: await allMedia(db),
+    bias: await shelfBias(db),
+  }
   const key = createHash('sha1').update(PROGRAM).update(JSON.stringify(basis)).digest('base64')
   return { ...basis, key }
 }

@@ -1,23 +1,26 @@
 import {
   modelRecord,
   type Dossier,
+  type HouseRule,
   type Medium,
   type ShelfRow,
   type StockClassRow,
 } from '@ypsometer/contract'
+import { classesUnder } from '../tanks/stock'
 import { assess, claimed, printedFigure, type LabelBias } from '@ypsometer/core/judging'
 
 /** What a row of the shelf is worked out with besides the model's own dossier. */
 export interface ShelfBasis {
   readonly stock: readonly StockClassRow[]
+  readonly rules: readonly HouseRule[]
   readonly media: readonly Medium[]
   readonly bias: LabelBias
 }
 
 /** What the shelf says of one model, computed from its dossier. */
-export function shelfRow(d: Dossier, { stock, media, bias }: ShelfBasis): ShelfRow {
+export function shelfRow(d: Dossier, { stock, rules, media, bias }: ShelfBasis): ShelfRow {
   const record = modelRecord(d, media)
-  const a = assess(record, { stockClasses: stock, bias })
+  const a = assess(record, { stockClasses: classesUnder(stock, rules, d.model.houseRuleId), bias })
   const rated = claimed(record, 'rated-flow')
   const top = claimed(record, 'tank-max')
   return {

@@ -1,18 +1,23 @@
-import { StockClassRow, TankPage, tankWater } from '@ypsometer/contract'
+import { StockClassList, TankPage, tankWater } from '@ypsometer/contract'
 import { and, asc, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
-import { tank } from '../db/schema'
+import { stockClass, tank } from '../db/schema'
 import { readCursor, writeCursor } from '../http/cursor'
 import { stockClasses } from './stock'
-import { registerEditable, travelling } from '../http/editable'
+import { registerEditable, travelling, type Written } from '../http/editable'
+import { fieldProblem } from '../http/problems'
 
 const ListQuery = z.object({
   cursor: z.string().max(400).optional(),
   limit: z.coerce.number().int().min(1).max(200).default(100),
 })
+
+function checkClass({ minTurnover, maxTurnover }: Written<'stock-classes'>): void {
+  if (minTurnover > maxTurnover) throw fieldProblem('minTurnover', 'no more than the most they bear')
+}
 
 /** Tanks and the stock classes they are judged by. */
 export function registerTanks(app: FastifyInstance, db: Db): void {
@@ -43,13 +48,15 @@ export function registerTanks(app: FastifyInstance, db: Db): void {
   )
   typed.get(
     '/stock-classes',
-    { schema: { tags: ['tanks'], response: { 200: z.array(StockClassRow) } } },
-    () => stockClasses(db),
+    { schema: { tags: ['tanks'], response: { 200: StockClassList } } },
+    async () => ({ items: await stockClasses(db) }),
   )
+  registerEditable(app, db, { name: 'stock-classes', table: stockClass, check: checkClass })
   registerEditable(app, db, {
     name: 'tanks',
     table: tank,
     // The core refuses a tank smaller than its substrate, and names the field.
     check: (row) => void tankWater(row),
+    ties: (row) => [{ field: 'stockClassId', to: stockClass, what: 'stock class', id: row.stockClassId }],
   })
 }

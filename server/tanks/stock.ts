@@ -1,8 +1,35 @@
-import type { StockClassRow } from '@ypsometer/contract'
-import { asc } from 'drizzle-orm'
+import { houseOf, judgedClasses, type HouseRule, type StockClassRow } from '@ypsometer/contract'
+import type { StockClass } from '@ypsometer/core/tanks'
+import { asc, isNull } from 'drizzle-orm'
 import type { Db } from '../db/client'
-import { stockClass } from '../db/schema'
+import { houseRule, stockClass } from '../db/schema'
+import { travelling } from '../http/editable'
 
-/** The stock classes everything is judged by, in their order. */
-export const stockClasses = (db: Db): Promise<StockClassRow[]> =>
-  db.select().from(stockClass).orderBy(asc(stockClass.position))
+/** The stock classes, in their order. */
+export async function stockClasses(db: Db): Promise<StockClassRow[]> {
+  const rows = await db
+    .select()
+    .from(stockClass)
+    .where(isNull(stockClass.deletedAt))
+    .orderBy(asc(stockClass.position), asc(stockClass.createdAt), asc(stockClass.id))
+    .limit(500)
+  return rows.map(travelling)
+}
+
+/** House rules that are not deleted, the oldest first. */
+export async function allHouseRules(db: Db): Promise<HouseRule[]> {
+  const rows = await db
+    .select()
+    .from(houseRule)
+    .where(isNull(houseRule.deletedAt))
+    .orderBy(asc(houseRule.createdAt), asc(houseRule.id))
+    .limit(500)
+  return rows.map(travelling)
+}
+
+/** The classes as they are judged in a dossier that chose a house rule, or none. */
+export const classesUnder = (
+  rows: readonly StockClassRow[],
+  rules: readonly HouseRule[],
+  chosenByDossier: string | null,
+): readonly StockClass[] => judgedClasses(rows, houseOf(rules, chosenByDossier))

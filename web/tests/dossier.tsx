@@ -2,7 +2,7 @@ import { modelRecord, type Dossier, type HouseRule, type Medium, type Tank } fro
 import { assess } from '@ypsometer/core/judging'
 import { GENERIC_MEDIA } from '@ypsometer/core/media'
 import { HOUSE_RULES } from '@ypsometer/core/path'
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { CAPACITY_RULE, STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { demoBundle } from '@ypsometer/demo'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
@@ -42,7 +42,14 @@ export const demoMedia = (): Medium[] =>
     ...demoBundle.media.map((m) => ({ ...m, generic: false })),
   ].map((m) => ({ ...stamp, note: '', typed: {}, ...m }))
 export const demoRules = (): HouseRule[] =>
-  HOUSE_RULES.map((r, i) => ({ ...stamp, ...r, rules: { ...r.rules }, shipped: true, chosen: i === 0 }))
+  HOUSE_RULES.map((r, i) => ({
+    ...stamp,
+    ...r,
+    capacity: CAPACITY_RULE,
+    rules: { ...r.rules },
+    shipped: true,
+    chosen: i === 0,
+  }))
 
 export const demoTanks = (): Tank[] => stamped(demoBundle.tanks) as unknown as Tank[]
 

@@ -1,13 +1,14 @@
 import type { LabelBias } from '@ypsometer/core/judging'
 import {
   DOSSIER_ROWS,
+  houseOf,
+  judgedClasses,
   type Dossier,
   type ImportRequest,
   type LogPoints,
   type ResourceName,
   type RowOf,
   type ShelfPage,
-  type StockClassRow,
 } from '@ypsometer/contract'
 import {
   infiniteQueryOptions,
@@ -35,7 +36,12 @@ export const queryClient = new QueryClient({
 })
 
 /** Collections that are lists of their own. */
-const LISTS = { tanks: '/tanks?limit=200', media: '/media', 'house-rules': '/house-rules' } as const
+const LISTS = {
+  tanks: '/tanks?limit=200',
+  media: '/media',
+  'house-rules': '/house-rules',
+  'stock-classes': '/stock-classes',
+} as const
 type ListName = keyof typeof LISTS
 const isList = (name: ResourceName): name is ListName => name in LISTS
 
@@ -272,16 +278,27 @@ export function useMedia() {
 /** The house rules, and the one that holds for a dossier: its own choice, else the chosen one. */
 export function useHouseRules(own: string | null = null) {
   const { rows, ...query } = useList('house-rules')
-  const house = rows?.find((r) => r.id === own) ?? rows?.find((r) => r.chosen) ?? rows?.[0]
+  const house = rows && houseOf(rows, own)
   return { ...query, rules: rows, house }
 }
 
-const stockQuery = queryOptions({
-  queryKey: ['stock-classes'],
-  queryFn: ({ signal }) => api<StockClassRow[]>('/stock-classes', { signal }),
-  staleTime: Infinity,
-})
-export const useStockClasses = () => useQuery(stockQuery)
+/** The stock classes, in their order. */
+export function useStockClasses() {
+  const { rows, ...query } = useList('stock-classes')
+  const classes = useMemo(
+    () => rows && [...rows].sort((a, b) => a.position - b.position || a.createdAt.localeCompare(b.createdAt)),
+    [rows],
+  )
+  return { ...query, classes }
+}
+
+/** The classes with the house’s order of schools of capacity, as a dossier that chose a rule, or none, is judged. */
+export function useJudgedClasses(own: string | null = null) {
+  const { classes, isPending } = useStockClasses()
+  const { house, isPending: rulesPending } = useHouseRules(own)
+  const judged = useMemo(() => classes && judgedClasses(classes, house), [classes, house])
+  return { stock: judged, isPending: isPending || rulesPending }
+}
 
 const biasQuery = queryOptions({
   queryKey: ['label-bias'],
@@ -296,7 +313,7 @@ export const ahead = {
   shelf: (q: URLSearchParams): void => void queryClient.prefetchInfiniteQuery(shelfQuery(shelfFilter(q))),
   dossier: (id: string): void => {
     void queryClient.prefetchQuery(dossierQuery(id))
-    void queryClient.prefetchQuery(stockQuery)
+    ahead.list('stock-classes')
     void queryClient.prefetchQuery(biasQuery)
     ahead.list('media')
     ahead.list('house-rules')

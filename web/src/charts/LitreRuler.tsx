@@ -1,6 +1,5 @@
 import type { Verdict } from '@ypsometer/core/judging'
-import { CONSTRAINT_WORDS } from '@ypsometer/core/judging/words'
-import type { StockClassRow } from '@ypsometer/contract'
+import { SCHOOL_WORDS, stockKey, type SchoolSays, type StockClass } from '@ypsometer/core/tanks'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
 import { useRef } from 'react'
 import { units } from '../frame/settings'
@@ -9,24 +8,29 @@ import { useWidth } from './useWidth'
 
 interface Props {
   readonly verdict: Verdict
-  readonly stock: readonly StockClassRow[]
+  readonly stock: readonly StockClass[]
   readonly name: string
+  /** The class whose schools are drawn beneath its range, by its key. */
+  readonly open?: string | undefined
 }
 
 /** Below this width the names and figures stand over their bars instead of beside them. */
 const NARROW = 620
 
 /** Claimed tank range as a bracket over a logarithmic ruler of litres, and what is supported beneath it. */
-export function LitreRuler({ verdict, stock, name }: Props) {
+export function LitreRuler({ verdict, stock, name, open }: Props) {
   const system = units.use()
   const root = useRef<HTMLDivElement>(null)
   const W = useWidth(root, 900)
   const narrow = W < NARROW
-  const [LEFT, RIGHT, ROW] = narrow ? [4, 30, 56] : [218, 168, 34]
+  const [LEFT, RIGHT, ROW] = narrow ? [4, 30, 50] : [232, 176, 30]
+  const LANE = narrow ? 40 : 20
   const unit = preferredUnit('volume', system)
   const { ranges, claimedRange } = verdict
+  const schools = ranges.find((r) => r.stockClass === open)?.schools.filter(spoken) ?? []
   const all = [
-    ...ranges.flatMap((r) => [r.min, r.max, r.maxInterval?.[1] ?? r.max]),
+    ...ranges.flatMap((r) => [r.min, r.max, r.maxInterval[1]]),
+    ...schools.flatMap((s) => [s.interval[0], s.interval[1]]),
     claimedRange.min ?? NaN,
     claimedRange.max ?? NaN,
   ].filter((v) => v > 0)
@@ -38,12 +42,14 @@ export function LitreRuler({ verdict, stock, name }: Props) {
     LEFT + ((Math.log(toUnit(si)) - Math.log(low)) / (Math.log(high) - Math.log(low))) * (W - LEFT - RIGHT)
   const ticks = rulerTicks(low, high)
   const at = (v: number): number => x(v * unit.factor)
-  const height = 92 + ranges.length * ROW + 8
+  const rowsAbove = (i: number): number =>
+    i * ROW + (ranges.slice(0, i).some((r) => r.stockClass === open) ? schools.length * LANE + 6 : 0)
+  const height = 92 + rowsAbove(ranges.length) + 8
   const said = (si: number): string => {
     const s = showQuantity(si, 'volume', system, 2)
     return `${s.number} ${s.unit}`
   }
-  const labelOf = (id: string): string => stock.find((s) => s.id === id)?.label ?? id
+  const labelOf = (id: string): string => stock.find((s) => stockKey(s) === id)?.label ?? id
   const data: ChartData = {
     name: `${name} tank ranges`,
     columns: ['Range', `From, ${unit.symbol}`, `To, ${unit.symbol}`, 'Binds at the top'],
@@ -58,7 +64,13 @@ export function LitreRuler({ verdict, stock, name }: Props) {
         labelOf(r.stockClass),
         r.impossible ? 'none' : Number(toUnit(r.min).toPrecision(3)),
         r.impossible ? 'none' : Number(toUnit(r.max).toPrecision(3)),
-        r.impossible ? 'too strong for its media' : CONSTRAINT_WORDS[r.binding],
+        r.impossible ? 'too strong for its media' : SCHOOL_WORDS[r.binding],
+      ]),
+      ...schools.map((s) => [
+        `${labelOf(open ?? '')}, by ${SCHOOL_WORDS[s.school]}`,
+        '',
+        Number(toUnit(s.volume).toPrecision(3)),
+        ROLE_WORDS[s.role],
       ]),
     ],
   }
@@ -132,7 +144,7 @@ export function LitreRuler({ verdict, stock, name }: Props) {
             />
           )}
           {ranges.map((r, i) => {
-            const y = 92 + i * ROW + (narrow ? 22 : 0)
+            const y = 92 + rowsAbove(i) + (narrow ? 22 : 0)
             const over = claim !== null && claim > r.max
             const end = r.impossible ? -Infinity : x(r.max)
             // Claimed below where the current gets too strong.
@@ -141,7 +153,7 @@ export function LitreRuler({ verdict, stock, name }: Props) {
                 ? Math.min(r.min, claim)
                 : null
             const range = r.impossible ? 'none' : `${said(r.min)} – ${said(r.max)}`
-            const why = r.impossible ? 'too strong for its media' : `${CONSTRAINT_WORDS[r.binding]} binds`
+            const why = r.impossible ? 'too strong for its media' : `${SCHOOL_WORDS[r.binding]} binds`
             return (
               <g key={r.stockClass}>
                 <text
@@ -178,7 +190,7 @@ export function LitreRuler({ verdict, stock, name }: Props) {
                     fill="var(--color-primary)"
                   />
                 )}
-                {r.maxInterval && !r.impossible && (
+                {!r.impossible && (
                   <path
                     d={`M${x(r.maxInterval[0])} ${y + 9}H${x(r.maxInterval[1])}M${x(r.maxInterval[0])} ${y + 5}v8M${x(r.maxInterval[1])} ${y + 5}v8`}
                     stroke="var(--color-base-content)"
@@ -212,6 +224,19 @@ export function LitreRuler({ verdict, stock, name }: Props) {
                     </text>
                   </>
                 )}
+                {r.stockClass === open &&
+                  schools.map((s, j) => (
+                    <SchoolLane
+                      key={s.school}
+                      says={s}
+                      y={y + ROW + j * LANE + (narrow ? 14 : 0)}
+                      x={x}
+                      left={LEFT}
+                      right={narrow ? W : W - RIGHT + 14}
+                      narrow={narrow}
+                      said={said}
+                    />
+                  ))}
               </g>
             )
           })}
@@ -221,9 +246,75 @@ export function LitreRuler({ verdict, stock, name }: Props) {
         Bar: supported. Whisker: 95 % interval of its top.
         {claim !== null && ' Dashed rust: claimed but not supported.'} The left end is where the current gets
         too strong.
+        {schools.length > 0 &&
+          ' Lozenge: the largest tank by one school, with its band; filled where it counts, open where it stands beside.'}
       </p>
       <ChartTools data={data} root={root} />
     </div>
+  )
+}
+
+type Spoken = SchoolSays & { readonly volume: number; readonly interval: readonly [number, number] }
+const spoken = (s: SchoolSays): s is Spoken => s.volume !== null && s.interval !== null
+
+const ROLE_WORDS: Readonly<Record<SchoolSays['role'], string>> = {
+  leads: 'leads',
+  binds: 'binds too',
+  beside: 'beside',
+  silent: '',
+}
+
+/** What one school says of a class: its tank as a lozenge, its band as a line. */
+function SchoolLane({
+  says,
+  y,
+  x,
+  left,
+  right,
+  narrow,
+  said,
+}: {
+  readonly says: Spoken
+  readonly y: number
+  readonly x: (si: number) => number
+  readonly left: number
+  readonly right: number
+  readonly narrow: boolean
+  readonly said: (si: number) => string
+}) {
+  const counts = says.role !== 'beside'
+  const at = says.volume > 0 ? x(says.volume) : left
+  const [low, high] = says.interval
+  const tone = 'var(--color-secondary)'
+  return (
+    <g data-school={says.school}>
+      <text
+        x={narrow ? left + 10 : left - 12}
+        y={narrow ? y - 8 : y + 4}
+        textAnchor={narrow ? 'start' : 'end'}
+        fontSize="13"
+        fill={tone}
+      >
+        by {SCHOOL_WORDS[says.school]}
+      </text>
+      {high > 0 && <path d={`M${low > 0 ? x(low) : left} ${y}H${x(high)}`} stroke={tone} strokeWidth="1.2" />}
+      <path
+        d={`M${at - 6} ${y}l6 -6l6 6l-6 6z`}
+        fill={counts ? 'var(--color-primary)' : 'var(--color-base-100)'}
+        stroke="var(--color-base-content)"
+        strokeWidth="1.3"
+      />
+      <text
+        x={right}
+        y={narrow ? y - 8 : y + 4}
+        textAnchor={narrow ? 'end' : 'start'}
+        fontSize="13"
+        className="num"
+        fill="var(--color-base-content)"
+      >
+        {said(says.volume)} <tspan fill={tone}>{ROLE_WORDS[says.role]}</tspan>
+      </text>
+    </g>
   )
 }
 
@@ -243,5 +334,5 @@ function rulerText(v: Verdict, labelOf: (id: string) => string, said: (si: numbe
     v.claimedRange.max === null
       ? 'No claimed range.'
       : `The label claims ${v.claimedRange.min === null ? 'up to' : `${said(v.claimedRange.min)} to`} ${said(v.claimedRange.max)}.`
-  return `${claim} Supported: ${v.ranges.map((r) => (r.impossible ? `${labelOf(r.stockClass)} none, too strong for its media` : `${labelOf(r.stockClass)} ${said(r.min)} to ${said(r.max)}, ${CONSTRAINT_WORDS[r.binding]} binds`)).join('; ')}.`
+  return `${claim} Supported: ${v.ranges.map((r) => (r.impossible ? `${labelOf(r.stockClass)} none, too strong for its media` : `${labelOf(r.stockClass)} ${said(r.min)} to ${said(r.max)}, ${SCHOOL_WORDS[r.binding]} binds`)).join('; ')}.`
 }

@@ -1,12 +1,14 @@
-import type { Dossier, StockClassRow } from '@ypsometer/contract'
+import type { Dossier } from '@ypsometer/contract'
 import type { Assessment } from '@ypsometer/core/judging'
+import type { StockClass } from '@ypsometer/core/tanks'
 import { createContext, useContext } from 'react'
 
 /** What every station of a dossier works with. */
 export interface DossierContext {
   readonly dossier: Dossier
   readonly assessment: Assessment | null
-  readonly stock: readonly StockClassRow[]
+  /** The classes as they are judged under the dossier’s house rule. */
+  readonly stock: readonly StockClass[]
 }
 const Context = createContext<DossierContext | null>(null)
 export function useDossierContext(): DossierContext {

@@ -1,7 +1,7 @@
 import type { Dossier, Fill, HouseRule } from '@ypsometer/contract'
 import type { FillLayer } from '@ypsometer/core/fills'
 import type { Outcome } from '@ypsometer/core/path'
-import type { StockClass } from '@ypsometer/core/tanks'
+import { stockKey, type StockClass } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import { useHouseRules, useMedia } from '../api/queries'
@@ -50,7 +50,7 @@ export function useFillPath(layers?: readonly FillLayer[] | null): FillPath {
     fills.find((f) => f.id === params.get('against')) ??
     fills.find((f) => f.basis === 'as-shipped' && f !== fill)
   const hookupId = dossier.hookups.find((h) => h.id === params.get('hookup'))?.id ?? usualHookup(dossier)
-  const stock = classes.find((s) => s.id === (params.get('stock') ?? 'normal')) ?? classes[0]
+  const stock = classes.find((s) => stockKey(s) === (params.get('stock') ?? 'normal')) ?? classes[0]
   const shown = useMemo(() => (fill && layers ? { ...fill, layers: [...layers] } : fill), [fill, layers])
   const path = usePath({
     dossier,

@@ -48,7 +48,7 @@ test('every number beside a tank can show its working', () => {
   const tank = demoTanks()[0]
   if (!tank) throw new Error('no demo tank')
   const { container } = showStation(
-    <TankSheet tank={tank} stock={STOCK_CLASSES.map((s) => ({ ...s }))} />,
+    <TankSheet tank={tank} stock={[...STOCK_CLASSES]} />,
     demoDossier('Ledger 700'),
   )
   expect(mute(container)).toEqual([])

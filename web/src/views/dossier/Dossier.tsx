@@ -5,7 +5,7 @@ import { Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
-import { useDossier, useLabelBias, useMedia, useStockClasses } from '../../api/queries'
+import { useDossier, useLabelBias, useMedia, useJudgedClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
 import { Failed, Loading } from '../../frame/States'
 import { DossierProvider } from '../../frame/dossier'
@@ -33,11 +33,11 @@ function useAway(of: RefObject<Element | null>, there: boolean): boolean {
 export function DossierView() {
   const { id = '' } = useParams()
   const { dossier, error, isPending, refetch } = useDossier(id)
-  const stock = useStockClasses()
+  const { stock, isPending: stockPending } = useJudgedClasses(dossier?.model.houseRuleId ?? null)
   const library = useMedia()
   const bias = useLabelBias()
-  const waiting = library.isPending || bias.isPending || stock.isPending
-  const by = waiting ? null : { media: library.media, stockClasses: stock.data, bias: bias.data }
+  const waiting = library.isPending || bias.isPending || stockPending
+  const by = waiting ? null : { media: library.media, stockClasses: stock, bias: bias.data }
   const { assessment, failure } = useAssessment(dossier, by)
   const navigate = useNavigate()
   const top = useRef<HTMLDivElement>(null)
@@ -83,7 +83,7 @@ export function DossierView() {
       )}
       <Unreadable rows={dossier.unreadable ?? []} />
       <div className="mt-4" data-loading={assessment || failure ? undefined : ''}>
-        <DossierProvider dossier={dossier} assessment={assessment} stock={stock.data ?? []}>
+        <DossierProvider dossier={dossier} assessment={assessment} stock={stock ?? []}>
           <Outlet />
         </DossierProvider>
       </div>

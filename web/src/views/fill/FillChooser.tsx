@@ -1,3 +1,4 @@
+import { stockKey } from '@ypsometer/core/tanks'
 import type { Fill } from '@ypsometer/contract'
 import { Copy, Plus, Trash2, Undo2 } from 'lucide-react'
 import { createRow } from '../../api/rows'
@@ -83,8 +84,8 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
         />
         <Choice
           label="Who lives in the tank"
-          value={path.stock?.id ?? ''}
-          options={stock.map((s) => [s.id, s.label])}
+          value={path.stock ? stockKey(path.stock) : ''}
+          options={stock.map((s) => [stockKey(s), s.label])}
           onChange={(id) => path.choose({ stock: id })}
         />
       </div>

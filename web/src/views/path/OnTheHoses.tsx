@@ -9,7 +9,10 @@ import { QuantityInput } from '../../fields/QuantityInput'
 import { Words } from '../../figures/Words'
 import { FromShelf } from './FromShelf'
 
-const START: Required<Fitted> = {
+/** What stands on the hoses besides inlet and outlets. */
+type Extra = Required<Pick<Fitted, 'second' | 'lamp' | 'heater'>>
+
+const START: Extra = {
   second: {
     label: 'The other filter',
     arrangement: 'series',
@@ -39,7 +42,7 @@ type Field = readonly [
   min: number,
   max: number,
 ]
-const FIELDS: Readonly<Record<keyof Fitted, readonly Field[]>> = {
+const FIELDS: Readonly<Record<keyof Extra, readonly Field[]>> = {
   second: [
     ['shutOffHead', 'Its shut-off head', 'head', undefined, 0.01, 100],
     ['maxFlow', 'Its flow at no head', 'flow', undefined, 1e-7, 1],
@@ -56,7 +59,7 @@ const FIELDS: Readonly<Record<keyof Fitted, readonly Field[]>> = {
   ],
   heater: [['watts', 'Heater', 'power', undefined, 1, 5000]],
 }
-const TITLES: Readonly<Record<keyof Fitted, string>> = {
+const TITLES: Readonly<Record<keyof Extra, string>> = {
   second: 'A second filter on the loop',
   lamp: 'A UV-C lamp',
   heater: 'An inline heater',
@@ -65,7 +68,7 @@ const TITLES: Readonly<Record<keyof Fitted, string>> = {
 /** What else stands on the hoses, and what the real flow means for it. */
 export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; readonly outcome: Outcome }) {
   const { fitted } = hookup
-  const write = (key: keyof Fitted, value: unknown): void => {
+  const write = (key: keyof Extra, value: unknown): void => {
     const { [key]: _old, ...rest } = fitted
     changeRow('hookups', hookup, { fitted: value === null ? rest : { ...rest, [key]: value } })
   }
@@ -73,7 +76,7 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
     <section aria-labelledby="hoses-title">
       <h2 id="hoses-title">Also on the hoses of {hookup.name.toLowerCase()}</h2>
       <Parked row={hookup} field="fitted" what="What is fitted on these hoses" />
-      {(Object.keys(TITLES) as (keyof Fitted)[]).map((key) => {
+      {(Object.keys(TITLES) as (keyof Extra)[]).map((key) => {
         const value = fitted[key] as Record<string, number | string | boolean> | undefined
         return (
           <div key={key} className="mt-2">
@@ -142,7 +145,7 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
   )
 }
 
-function sentences(key: keyof Fitted, fitted: Fitted, o: Outcome): readonly (Sentence | string)[] {
+function sentences(key: keyof Extra, fitted: Fitted, o: Outcome): readonly (Sentence | string)[] {
   try {
     if (key === 'heater' && fitted.heater) {
       const h = heaterCheck(fitted.heater.watts, o.flow)

@@ -1,3 +1,4 @@
+import { stockKey } from '@ypsometer/core/tanks'
 import type { Figure } from '@ypsometer/core/figures'
 import { fillCapacityFigure, flowFigure, meetsFigure, unstrainedFigure } from '@ypsometer/core/path'
 import { useEffect, useState } from 'react'
@@ -69,8 +70,8 @@ export function Path() {
         />
         <Choice
           label="Who lives in the tank"
-          value={stock?.id ?? ''}
-          options={classes.map((s) => [s.id, s.label])}
+          value={stock ? stockKey(stock) : ''}
+          options={classes.map((s) => [stockKey(s), s.label])}
           onChange={(id) => path.choose({ stock: id })}
         />
       </div>

@@ -1,4 +1,5 @@
-import type { StockClassRow, Tank } from '@ypsometer/contract'
+import type { Tank } from '@ypsometer/contract'
+import type { StockClass } from '@ypsometer/core/tanks'
 import type { Figure } from '@ypsometer/core/figures'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { FigureView } from '../../figures/FigureView'
@@ -13,13 +14,7 @@ const SHAPES = [
 ] as const
 
 /** One tank: sizes, what lies in it, who lives there, and the water that leaves. */
-export function TankSheet({
-  tank,
-  stock,
-}: {
-  readonly tank: Tank
-  readonly stock: readonly StockClassRow[]
-}) {
+export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock: readonly StockClass[] }) {
   const common = { collection: 'tanks', row: tank } as const
   const size = { ...common, dimension: 'length', min: 0.01, max: 20 } as const
   const water = waterOf(tank)

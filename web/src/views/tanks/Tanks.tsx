@@ -57,7 +57,7 @@ export function Tanks() {
                     <span className="min-w-0">
                       {t.name}
                       <span className="muted block text-[0.82rem] font-normal">
-                        {[t.place, stock.data?.find((s) => s.id === t.stockClassId)?.label]
+                        {[t.place, stock.classes?.find((s) => s.id === t.stockClassId)?.label]
                           .filter(Boolean)
                           .join(' · ')}
                       </span>
@@ -70,7 +70,7 @@ export function Tanks() {
           </nav>
           {open ? (
             <div>
-              <TankSheet key={open.id} tank={open} stock={stock.data ?? []} />
+              <TankSheet key={open.id} tank={open} stock={stock.classes ?? []} />
               <button
                 type="button"
                 className="btn btn-ghost btn-sm mt-6"

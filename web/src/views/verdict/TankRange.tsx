@@ -1,20 +1,21 @@
 import type { Tank } from '@ypsometer/contract'
-import { limitFigure, smallestFigure } from '@ypsometer/core/judging/rangeFigures'
+import { smallestFigure } from '@ypsometer/core/judging/rangeFigures'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
-import type { SupportedRange } from '@ypsometer/core/tanks'
+import { SCHOOL_WORDS, schoolFigure, stockKey, type SupportedRange } from '@ypsometer/core/tanks'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { useTanks } from '../../api/queries'
 import { LitreRuler } from '../../charts/LitreRuler'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { Failed, Loading } from '../../frame/States'
-import { ProvenanceTag } from '../../figures/Provenance'
 import { useDossierContext } from '../../frame/dossier'
 import { waterOf } from '../../tank/waterOf'
 
 /** The claimed range against what is supported for each stock class, and every known tank judged. */
 export function TankRange() {
   const { assessment, stock, dossier } = useDossierContext()
+  const [open, setOpen] = useState('normal')
   if (!assessment) return <Loading />
   const { verdict } = assessment
   if (!verdict.ranges.length)
@@ -41,7 +42,17 @@ export function TankRange() {
             <FigureView figure={verdict.shipped.flow} inline />.
           </p>
         )}
-        <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} />
+        <label className="mt-1 flex items-baseline gap-2 text-[0.92rem]">
+          Schools of
+          <select className="select select-sm w-auto" value={open} onChange={(e) => setOpen(e.target.value)}>
+            {stock.map((s) => (
+              <option key={s.id} value={stockKey(s)}>
+                {s.label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} open={open} />
       </section>
       <Limits ranges={verdict.ranges} />
       <KnownTanks />
@@ -49,71 +60,60 @@ export function TankRange() {
   )
 }
 
+/** Every school of capacity for every class: its tank with the working, or why it says nothing. */
 function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
   const { assessment, stock } = useDossierContext()
   const shipped = assessment?.verdict.shipped
   const claimedMax = assessment?.verdict.claimedRange.max ?? null
+  const schools = ranges[0]?.schools.map((s) => s.school) ?? []
+  if (!shipped) return null
   return (
     <section aria-labelledby="limits-title">
-      <h2 id="limits-title">
-        Each rule beside the others <ProvenanceTag of="rule" />
-      </h2>
-      <p className="muted">
-        Smallest: below it the current is too strong. Then the largest tank by each rule: the smaller of
-        turnover and media mass binds; oversizing rests on the label alone and stands beside them.
+      <h2 id="limits-title">Each school beside the others</h2>
+      <p className="muted max-w-3xl">
+        The largest tank by each school, in the order of the house rule: the first that applies leads, the
+        others stand beside it unless the house lets them bind. Smallest: below it the current is too strong.
       </p>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by rule, table">
-        <table className="sheet mt-2 min-w-[42rem]">
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by school, table">
+        <table className="sheet mt-2 min-w-[46rem]">
           <thead>
             <tr>
               <th scope="col">Stock</th>
               <th scope="col" className="r">
                 Smallest
               </th>
-              <th scope="col" className="r">
-                By turnover
-              </th>
-              <th scope="col" className="r">
-                By media mass
-              </th>
-              <th scope="col" className="r">
-                By oversizing
-              </th>
-              <th scope="col" className="pl-8">
-                Rules
-              </th>
+              {schools.map((s) => (
+                <th key={s} scope="col" className="r">
+                  By {SCHOOL_WORDS[s]}
+                </th>
+              ))}
             </tr>
           </thead>
           <tbody>
             {ranges.map((r) => {
-              const s = stock.find((x) => x.id === r.stockClass)
+              const s = stock.find((x) => stockKey(x) === r.stockClass)
+              if (!s) return null
               return (
                 <tr key={r.stockClass}>
-                  <td>{s?.label}</td>
+                  <td>{s.label}</td>
                   <td className="r">
-                    {s && shipped && <FigureView figure={smallestFigure(s, shipped.flow)} bare />}
+                    <FigureView figure={smallestFigure(s, shipped.flow)} bare />
                   </td>
-                  {(['turnover', 'media-mass', 'oversizing'] as const).map((c) => {
-                    const limit = r.limits.find((l) => l.constraint === c)
+                  {r.schools.map((says) => {
+                    const figure = schoolFigure(says, shipped, s, claimedMax)
                     return (
-                      <td key={c} className="r">
-                        {limit && s && shipped ? (
+                      <td key={says.school} className="r">
+                        {figure ? (
                           <>
-                            {limit.binding && <span className="kicker mr-2">binds</span>}
-                            <FigureView figure={limitFigure(limit, s, { ...shipped, claimedMax })} bare />
+                            {says.role !== 'beside' && <span className="kicker mr-2">{says.role}</span>}
+                            <FigureView figure={figure} bare />
                           </>
                         ) : (
-                          <span className="muted">
-                            {c === 'media-mass' ? 'no media on record' : 'no claim'}
-                          </span>
+                          <span className="muted text-[0.85rem]">{says.why}</span>
                         )}
                       </td>
                     )
                   })}
-                  <td className="muted num pl-8 text-[0.88rem]" data-plain>
-                    {s &&
-                      `${s.minTurnover} to ${s.maxTurnover} per hour · ${s.litresPerKilogram} L per kg · claim ÷ ${s.oversizing}`}
-                  </td>
                 </tr>
               )
             })}

@@ -1,0 +1,57 @@
+import { CAPACITY_RULE, STOCK_CLASSES, STOCK_NUMBERS, type StockClass } from '@ypsometer/core/tanks'
+import { z } from 'zod'
+import { name, text, within } from './common'
+import type { HouseRule } from './fills'
+import { resource } from './resource'
+
+const [, usual] = STOCK_CLASSES as readonly [StockClass, StockClass]
+
+const Mark = z.object({ band: within(0, 2, '(share)'), source: text(200) })
+const Marks = z.object(
+  Object.fromEntries(STOCK_NUMBERS.map((n) => [n, Mark])) as Record<
+    (typeof STOCK_NUMBERS)[number],
+    typeof Mark
+  >,
+)
+
+/** Who lives in a tank, as a house sees them; those with a code ship with the app. */
+export const stockClasses = resource({
+  path: 'stock-classes',
+  one: 'stock class',
+  given: {},
+  fields: {
+    label: name('A name for the class'),
+    // A gram for each litre and day.
+    feedPerVolume: within(0, 1 / 86400, 'kg/m³ a second').default(usual.feedPerVolume),
+    protein: within(0, 0.95, '(share)').default(usual.protein),
+    oxygenOfFeed: within(0, 2, 'kg per kg of feed').default(usual.oxygenOfFeed),
+    plantShare: within(0, 0.95, '(share)').default(usual.plantShare),
+    temperature: within(1, 39, '°C').default(usual.temperature),
+    salinity: within(0, 42, '(practical salinity)').default(usual.salinity),
+    pH: within(4, 10.5, '(pH)').default(usual.pH),
+    strongestCurrent: within(0.005, 3, 'm/s').default(usual.strongestCurrent),
+    openInlet: z.boolean().default(usual.openInlet),
+    minTurnover: within(0.05, 100, 'an hour').default(usual.minTurnover),
+    maxTurnover: within(0.1, 200, 'an hour').default(usual.maxTurnover),
+    litresPerKilogram: within(0.5, 5000, 'L per kg').default(usual.litresPerKilogram),
+    oversizing: within(0.05, 50, 'times').default(usual.oversizing),
+    marks: Marks.default(usual.marks),
+    source: text(400).default(usual.source),
+  },
+  added: { code: z.string().nullable(), position: z.int() },
+})
+export const StockClassList = z.object({ items: z.array(stockClasses.Row) })
+export type StockClassRow = z.infer<typeof stockClasses.Row>
+
+/** The classes with the order of schools of the house rule that is held to. */
+export const judgedClasses = (
+  rows: readonly StockClassRow[],
+  house: Pick<HouseRule, 'capacity'> | undefined,
+): readonly (StockClassRow & StockClass)[] =>
+  rows.map((r) => ({ ...r, rule: house?.capacity ?? CAPACITY_RULE }))
+
+/** The house rule a dossier is held to: its own choice, else the one in force. */
+export const houseOf = <R extends Pick<HouseRule, 'id' | 'chosen'>>(
+  rules: readonly R[],
+  chosenByDossier: string | null,
+): R | undefined => rules.find((r) => r.id === chosenByDossier) ?? rules.find((r) => r.chosen) ?? rules[0]
