@@ -204,6 +204,8 @@ test('an interior is in flow order, and there is none without a body', () => {
       outerDepth: 0.2,
       outerHeight: 0.4,
       overhang: null,
+      hookOpening: null,
+      intakeReach: null,
       heightWithHoses: null,
       waterFill: null,
       emptyMass: null,

@@ -1,6 +1,15 @@
 import type { ClaimQuantity as CoreQuantity, Inside, ModelRecord } from '@ypsometer/core/judging'
 import { CLAIM_QUANTITIES } from '@ypsometer/core/judging'
-import { tankVolume, type TankShape, type TankVolume } from '@ypsometer/core/tanks'
+import {
+  floorArea,
+  tankFigures,
+  tankVolume,
+  type StockClass,
+  type TankShape,
+  type TankVolume,
+} from '@ypsometer/core/tanks'
+import type { FittingModel, TankRecord } from '@ypsometer/core/judging'
+import type { Figure } from '@ypsometer/core/figures'
 import {
   SOLID_FIELDS,
   type BodyRecord,
@@ -112,6 +121,54 @@ export const tankWater = (t: TankSizes): TankVolume =>
     substratePorosity: t.substratePorosity,
     decorVolume: t.decorVolume,
   })
+
+/** Extent of a tank seen from above (m): along and across. */
+export function tankExtent(t: TankSizes): { readonly length: number; readonly width: number } {
+  switch (t.shape) {
+    case 'box':
+      return { length: t.length, width: t.width }
+    case 'bow-front':
+      return { length: t.length, width: t.bowWidth }
+    case 'cylinder':
+      return { length: t.diameter, width: t.diameter }
+    case 'corner':
+      return { length: t.side, width: t.side }
+  }
+}
+
+/** A tank as judging reads it. @throws OutOfRange naming the column that does not fit. */
+export function tankRecord(t: Tank, stock: StockClass): TankRecord {
+  const { waterTemperature, ...rest } = t
+  return {
+    ...rest,
+    ...tankExtent(t),
+    temperature: waterTemperature,
+    stock,
+    water: tankFigures(tankWater(t), t.height, t).water,
+    surface: floorArea(tankShape(t)),
+  }
+}
+
+/** What of a dossier has to fit a tank; null while its body is not measured. */
+export function fittingModel(d: Dossier, fullMass: Figure | null): FittingModel | null {
+  const body = d.bodies.at(-1)
+  if (!body) return null
+  const hookup = d.hookups[0]
+  return {
+    kind: d.model.kind,
+    outerWidth: body.outerWidth,
+    outerDepth: body.outerDepth,
+    outerHeight: body.outerHeight,
+    heightWithHoses: body.heightWithHoses,
+    overhang: body.overhang,
+    hookOpening: body.hookOpening,
+    intakeReach: body.intakeReach,
+    fullMass,
+    hoses: hookup?.segments ?? [],
+    parts: d.parts,
+    heater: hookup?.fitted.heater ?? null,
+  }
+}
 
 /** A chamber without what only a stored row has. */
 type MeasuredChamber = Omit<Chamber, 'version' | 'createdAt' | 'updatedAt' | 'deletedAt' | 'modelId'>

@@ -64,6 +64,8 @@ export const bodies = resource({
     outerHeight: size,
     overhang: within(0, 2, 'm').nullable().default(null),
     heightWithHoses: size.nullable().default(null),
+    hookOpening: within(0.001, 0.5, 'm').nullable().default(null),
+    intakeReach: within(0.01, 5, 'm').nullable().default(null),
     waterFill: within(1e-5, 2, 'm³').nullable().default(null),
     emptyMass: within(0, 500, 'kg').nullable().default(null),
     fullMass: within(0, 1000, 'kg').nullable().default(null),

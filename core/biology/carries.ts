@@ -65,16 +65,18 @@ export function carries(per: KeepingPerVolume, films: Films): Carried {
   const { limit, id: ammonia } = ammoniaLimit(per)
   const taken = takenAtLimit(per, films, limit)
   const saturation = oxygenSaturation(per.temperature, per.salinity)
+  // All that is fed and taken goes with the volume: worked out once, for each m³.
+  const load = loadOf({ ...per, feed: per.feedPerVolume })
+  const plants = load.ammonia * per.plantShare
+  const given = load.ammonia - plants
+  const asked = given - (per.changeShare / (per.changeDays * DAY)) * limit
+  const use = load.oxygen + plants * PLANTS_BREATHE + given * OXYGEN_OF_NITROGEN
+  const { temperature } = per
   const wrong = (volume: number): LimitId | null => {
-    const k = keepingOf(per, volume)
-    const load = loadOf(k)
-    const plants = load.ammonia * k.plantShare
-    const given = load.ammonia - plants
-    const exchange = gasExchange({ speed: k.stirred, depth: volume / k.surface, temperature: k.temperature })
-    const use = load.oxygen + plants * PLANTS_BREATHE + given * OXYGEN_OF_NITROGEN
-    const left = oxygenLeft(saturation, use, exchange, k.surface)
-    const changed = ((k.changeShare * volume) / (k.changeDays * DAY)) * limit
-    if (given - changed > Math.min(taken, oxygenAllows(films, left))) return ammonia
+    const { surface } = usualTank(volume)
+    const exchange = gasExchange({ speed: per.stirred(volume), depth: volume / surface, temperature })
+    const left = oxygenLeft(saturation, use * volume, exchange, surface)
+    if (asked * volume > Math.min(taken, oxygenAllows(films, left))) return ammonia
     return load.oxygen > 0 && left < OXYGEN_LIMIT ? 'oxygen' : null
   }
   const first = wrong(SMALLEST)

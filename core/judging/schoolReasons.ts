@@ -1,5 +1,5 @@
 import { DAY, KIT_ZERO, leverage, mostOf, takenBy } from '../biology'
-import { put, sayFigure, type Figure, type Said, type Sentence } from '../figures'
+import { put, putFigure, sayFigure, type Figure, type Said, type Sentence } from '../figures'
 import {
   capacityFigure,
   keepingOfClass,
@@ -170,11 +170,22 @@ export function floorSentence(c: ClassCase): Sentence | null {
   if (!floor?.interval || c.range.binding === 'turnover' || !(c.range.max > floor.interval[1])) return null
   return [
     'At its largest tank the water that meets the media turns over ',
-    {
-      si: turnover(c.of.flow.value * c.of.meets.value, c.range.max),
-      dimension: 'ratio',
-      digits: 2,
-    },
+    sayFigure(
+      {
+        id: 'turns-at-top',
+        label: 'Turnovers per hour at its largest tank',
+        value: turnover(c.of.flow.value * c.of.meets.value, c.range.max),
+        dimension: 'ratio',
+        provenance: 'computed',
+        formula: 'n = Q · share that meets the media ÷ V',
+        working: [
+          putFigure('Q', c.of.flow),
+          putFigure('share', c.of.meets),
+          put('V', 'largest tank', c.range.max, 'volume', 'rule'),
+        ],
+      },
+      2,
+    ),
     ' times an hour, below the floor of the house: far corners may lie still, whatever the media could carry. The floor gives ',
     ...said(c, floor),
     '.',
@@ -206,7 +217,21 @@ export function takesSentence(
     parts.push([sayFigure(need, 2), ' of good sintered media in place of ', sayFigure(of.mass)])
   } else if (of.films && range.max > 0)
     parts.push([
-      { si: claimedMax / range.max, dimension: 'ratio', digits: 2 },
+      sayFigure(
+        {
+          id: 'surface-needed',
+          label: 'Surface the claim asks for ÷ what there is',
+          value: claimedMax / range.max,
+          dimension: 'ratio',
+          provenance: 'computed',
+          formula: 'claim ÷ V',
+          working: [
+            put('claim', 'largest tank claimed', claimedMax, 'volume', 'printed'),
+            put('V', 'largest tank it carries', range.max, 'volume', 'computed'),
+          ],
+        },
+        2,
+      ),
       ' times the surface that water meets',
     ])
   if (proposed)

@@ -14,6 +14,7 @@ import type { FlowAgainstLabel } from './flows'
 import type { HookupResult, KnownPump } from './hydraulics'
 import { claimed, labelDisagreements, labelFigure } from './labels'
 import { printedFigure } from './printed'
+import { OVERCLAIM_THRESHOLDS } from './thresholds'
 import { overclaimFigure, shareApart, smallestFigure, turnoverFigure } from './rangeFigures'
 import {
   besideSentence,
@@ -26,9 +27,6 @@ import {
 import { bodyDepthFigure, staticHeadFigure } from './staticFigures'
 import { hasPump } from '../kinds'
 import type { ModelRecord } from './records'
-
-/** Fixed thresholds of the overclaim ratio (claimed maximum / supported maximum for a normal tank). */
-export const OVERCLAIM_THRESHOLDS = { holds: 1.1, stretched: 1.5, overclaimed: 2.5 } as const
 
 export type VerdictLevel = 'open' | 'holds' | 'stretched' | 'overclaimed' | 'far-overclaimed'
 

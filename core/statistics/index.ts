@@ -1,5 +1,6 @@
 export * from './distributions'
 export * from './leastSquares'
+export * from './monteCarlo'
 export * from './random'
 export * from './summary'
 export * from './uncertainty'

@@ -29,7 +29,7 @@ import type { z } from 'zod'
 
 /** A fill on its hookup as the request has it, studied. */
 function studyFrom(r: PathRequest): Study {
-  const stock = STOCK_CLASSES.find((s) => s.id === r.stockClass)
+  const stock = STOCK_CLASSES.find((s) => s.code === r.stockClass)
   const [usual] = HOUSE_RULES
   if (!stock || !usual) throw new Error('the contract lets no other stock class in')
   const base = {

@@ -413,6 +413,8 @@ export const body = pgTable(
     outerHeight: doublePrecision('outer_height').notNull(),
     overhang: doublePrecision('overhang'),
     heightWithHoses: doublePrecision('height_with_hoses'),
+    hookOpening: doublePrecision('hook_opening'),
+    intakeReach: doublePrecision('intake_reach'),
     waterFill: doublePrecision('water_fill'),
     emptyMass: doublePrecision('empty_mass'),
     fullMass: doublePrecision('full_mass'),

@@ -119,3 +119,7 @@ ALTER TABLE "stock_class" ADD CONSTRAINT "stock_class_code_unique" UNIQUE("code"
 CREATE TRIGGER touch_on_insert AFTER INSERT ON "stock_class" REFERENCING NEW TABLE AS written FOR EACH STATEMENT EXECUTE FUNCTION touched_list('stock-classes');
 --> statement-breakpoint
 CREATE TRIGGER touch_on_update AFTER UPDATE ON "stock_class" REFERENCING NEW TABLE AS written FOR EACH STATEMENT EXECUTE FUNCTION touched_list('stock-classes');
+--> statement-breakpoint
+ALTER TABLE "body" ADD COLUMN "hook_opening" double precision;
+--> statement-breakpoint
+ALTER TABLE "body" ADD COLUMN "intake_reach" double precision;

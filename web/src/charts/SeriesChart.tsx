@@ -1,14 +1,24 @@
 import { thinned } from '@ypsometer/core/bench/logs'
 import { fromSI, preferredUnit, findUnit, type Dimension } from '@ypsometer/core/units'
 import { useMemo, useRef } from 'react'
-import { CartesianGrid, ResponsiveContainer, Scatter, ScatterChart, Tooltip, XAxis, YAxis } from 'recharts'
+import {
+  CartesianGrid,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  ScatterChart,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
 import { units } from '../frame/settings'
 import { axisTicks } from './ticks'
 import { ChartTools, type ChartData } from './ChartTools'
 
-/** One line of a chart over time; SI. */
+/** One line of a chart over time, or over a length; SI. */
 export interface Series {
   readonly name: string
+  /** Seconds, or metres where the chart runs over a length. */
   readonly points: readonly { readonly time: number; readonly value: number }[]
   /** Drawn as stairs: a share that holds until the next change. */
   readonly stairs?: boolean
@@ -27,7 +37,13 @@ interface Props {
   /** Without the tools under it, as at the bench. */
   readonly bare?: boolean
   readonly zero?: boolean
+  /** What it runs over where that is not time: a length, by its name. */
+  readonly over?: string
+  /** Lines to be held against, each with its words. */
+  readonly limits?: readonly { readonly value: number; readonly label: string }[]
 }
+
+const DAY = 86400
 
 /** Lines told apart in black and white too: by dash and by mark. */
 const DASHES = ['', '7 4', '2 3', '9 3 2 3', '1 5', '12 4'] as const
@@ -44,40 +60,58 @@ export default function SeriesChart({
   height = 260,
   bare,
   zero,
+  over,
+  limits = [],
 }: Props) {
   const system = units.use()
   const root = useRef<HTMLDivElement>(null)
   const y = (unit && findUnit(unit, dimension, system)) || preferredUnit(dimension, system)
-  const longest = Math.max(1, ...series.map((s) => s.points.at(-1)?.time ?? 0))
-  const minutes = longest > 600
-  const time = (t: number): number => (minutes ? t / 60 : t)
+  const longest = Math.max(over ? 0.01 : 1, ...series.map((s) => s.points.at(-1)?.time ?? 0))
+  const along = preferredUnit('length', system)
+  const [step, per] = useMemo((): readonly [number, string] => {
+    if (over) return [along.factor, along.symbol]
+    if (longest > 2 * DAY) return [DAY, 'days']
+    return longest > 600 ? [60, 'min'] : [1, 's']
+  }, [over, along, longest])
   const drawn = useMemo(
     () =>
       series.map((s) => ({
         ...s,
         points: (s.stairs ? stairs(s.points) : thinned(s.points, DRAWN)).map((p) => ({
-          time: minutes ? p.time / 60 : p.time,
+          time: p.time / step,
           value: fromSI(p.value, y),
         })),
       })),
-    [series, minutes, y],
+    [series, step, y],
   )
   const values = drawn.flatMap((s) => s.points.map((p) => p.value))
-  const [low, high] = [Math.min(...values, zero ? 0 : Infinity), Math.max(...values)]
+  const held = limits.map((l) => ({ ...l, value: fromSI(l.value, y) }))
+  const [low, high] = [
+    Math.min(...values, zero ? 0 : Infinity),
+    Math.max(...values, ...held.map((l) => l.value * 1.1)),
+  ]
   const pad = (high - low || Math.abs(high) || 1) * 0.08
   const yTicks = zero ? axisTicks(high) : null
-  const xTicks = axisTicks(time(longest))
+  const xTicks = axisTicks(longest / step)
+  const across = `${over ?? 'Time'}, ${per}`
   const title = `${label}${y.symbol ? `, ${y.symbol}` : ''}`
   const data: ChartData = {
     name,
-    columns: ['Series', 'Time, s', title],
+    columns: ['Series', over || step === DAY ? across : 'Time, s', title],
     rows: series.flatMap((s) =>
-      s.points.map((p) => [s.name, Number(p.time.toFixed(3)), Number(fromSI(p.value, y).toPrecision(6))]),
+      s.points.map((p) => [
+        s.name,
+        Number((over || step === DAY ? p.time / step : p.time).toFixed(3)),
+        Number(fromSI(p.value, y).toPrecision(6)),
+      ]),
     ),
   }
   return (
     <div ref={root}>
-      <div role="group" aria-label={`${label} against time: ${series.map((s) => s.name).join(', ')}`}>
+      <div
+        role="group"
+        aria-label={`${label} against ${over?.toLowerCase() ?? 'time'}: ${series.map((s) => s.name).join(', ')}`}
+      >
         <ResponsiveContainer width="100%" height={height}>
           <ScatterChart margin={{ top: 10, right: 12, bottom: 18, left: 6 }}>
             <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
@@ -89,7 +123,7 @@ export default function SeriesChart({
               stroke="var(--color-base-content)"
               tick={TICK}
               label={{
-                value: minutes ? 'Time, min' : 'Time, s',
+                value: across,
                 position: 'insideBottom',
                 offset: -8,
                 ...AXIS,
@@ -123,6 +157,21 @@ export default function SeriesChart({
               }}
               formatter={(v) => Number(Number(v).toPrecision(4))}
             />
+            {held.map((l) => (
+              <ReferenceLine
+                key={l.label}
+                y={l.value}
+                stroke="var(--color-error)"
+                strokeDasharray="5 4"
+                label={{
+                  value: l.label,
+                  position: 'insideTopRight',
+                  fontFamily: 'var(--font-sans)',
+                  fontSize: 13,
+                  fill: 'var(--color-base-content)',
+                }}
+              />
+            ))}
             {drawn.map((s, i) => (
               <Scatter
                 key={s.name}

@@ -71,6 +71,25 @@ export function BodySheet({ body }: { readonly body: Body }) {
             optional
           />
         )}
+        {FILTERS[dossier.model.kind].stands === 'rim' && (
+          <QuantityField
+            {...size}
+            min={0.001}
+            max={0.5}
+            field="hookOpening"
+            label="Opening over the rim"
+            optional
+          />
+        )}
+        {FILTERS[dossier.model.kind].intake && (
+          <QuantityField
+            {...size}
+            max={5}
+            field="intakeReach"
+            label="Intake reaches down from the rim"
+            optional
+          />
+        )}
         <QuantityField
           {...common}
           field="waterFill"

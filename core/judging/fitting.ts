@@ -1,0 +1,250 @@
+import { put, putFigure, sayFigure, type Figure, type Said, type Sentence } from '../figures'
+import type { Segment } from '../hydraulics'
+import { FILTERS, type FilterKind } from '../kinds'
+import type { TankRecord } from './tankRecord'
+
+/** What of a model has to fit (m, kg, W); null for what nobody has measured. */
+export interface FittingModel {
+  readonly kind: FilterKind
+  readonly outerWidth: number
+  readonly outerDepth: number
+  readonly outerHeight: number
+  readonly heightWithHoses: number | null
+  /** How far a rim filter stands out behind the tank; its depth where nobody has measured. */
+  readonly overhang: number | null
+  /** Opening of the hook that goes over the rim, and how far the intake reaches down from the rim. */
+  readonly hookOpening: number | null
+  readonly intakeReach: number | null
+  readonly fullMass: Figure | null
+  readonly hoses: readonly Segment[]
+  readonly parts: readonly { readonly name: string; readonly material: string }[]
+  readonly heater: { readonly watts: number; readonly length?: number | undefined } | null
+}
+
+/** One finding of the fit: a hard no, a caution, well, or not known yet. Boxes name what collides in the drawing. */
+export interface FitFinding {
+  readonly id: string
+  readonly level: 'stop' | 'caution' | 'ok' | 'unknown'
+  readonly sentence: Sentence
+}
+
+/** Hose left over at each end for lifting the body out (m). Common practice, no source: 20 to 25 cm. */
+export const HOSE_SLACK = 0.22
+/** Heaviest that one person should lift (kg). Common practice; local rules on manual handling come first. */
+const LIFT = 20
+/** Room above a canister for its hoses where nobody has measured it with them on (m; common practice, no source). */
+const HOSE_ROOM = 0.1
+/** Least and most height of the water over a canister's body for it to prime (m; common practice, no source). */
+const PRIMING = { least: 0.15, most: 1.8 } as const
+/** Heat for each litre and kelvin over the room (W; common practice, no source: 1 W/L for ten kelvin). */
+const HEAT = 0.1
+/** An internal body should take no more of the swim room than this (common practice, no source). */
+const BULK = 0.05
+
+/** A length to the whole millimetre. */
+const mm = (si: number): Said => ({
+  si: Math.round(si * 1000) / 1000,
+  dimension: 'length',
+  unit: 'mm',
+  digits: 4,
+})
+
+type Add = (id: string, level: FitFinding['level'], ...sentence: Sentence) => void
+
+/** One measure against the room there is: by how much it fails, or fits; unknown where either is not on record. */
+function against(
+  add: Add,
+  id: string,
+  what: string,
+  need: number | null,
+  room: number | null,
+  missing: string,
+): void {
+  if (room === null || need === null) return add(id, 'unknown', `${what}: ${missing}.`)
+  if (need > room)
+    return add(
+      id,
+      'stop',
+      `${what}: `,
+      mm(need - room),
+      ' too little: it needs ',
+      mm(need),
+      ' and has ',
+      mm(room),
+      '.',
+    )
+  add(id, 'ok', `${what}: fits, with `, mm(room - need), ' to spare.')
+}
+
+/** Does a model fit a tank? Every finding with the missing millimetres. */
+export function fitFindings(tank: TankRecord, m: FittingModel): readonly FitFinding[] {
+  const out: FitFinding[] = []
+  const add: Add = (id, level, ...sentence) => void out.push({ id, level, sentence })
+  const traits = FILTERS[m.kind]
+  if (traits.stands === 'rim') onRim(tank, m, add)
+  if (traits.stands === 'outside') inCabinet(tank, m, add)
+  if (traits.stands === 'inside') insideTank(tank, m, add)
+  if (traits.intake && m.intakeReach !== null) {
+    const deep = tank.height - tank.substrateDepth
+    if (m.intakeReach > deep)
+      add('intake', 'stop', 'Intake: ', mm(m.intakeReach - deep), ' too long: it stands on the bottom.')
+    else if (m.intakeReach < tank.height - tank.waterLevel + 0.02)
+      add(
+        'intake',
+        'stop',
+        'Intake: ',
+        mm(tank.height - tank.waterLevel + 0.02 - m.intakeReach),
+        ' too short: it draws air.',
+      )
+    else if (m.intakeReach < (tank.height - tank.substrateDepth) / 2)
+      add('intake', 'caution', 'Intake: it ends in the upper half of the water, and dirt lies below it.')
+    else add('intake', 'ok', 'Intake: reaches the lower half of the water.')
+  }
+  if (m.fullMass && m.fullMass.value > LIFT)
+    add(
+      'weight',
+      'caution',
+      'Full it weighs ',
+      sayFigure(m.fullMass),
+      `: more than the ${LIFT} kg one person should lift. Empty it first, or lift with two.`,
+    )
+  materials(tank, m, add)
+  if (m.heater) heater(tank, m, m.heater, add)
+  return out
+}
+
+function onRim(tank: TankRecord, m: FittingModel, add: Add): void {
+  const behind = m.overhang ?? m.outerDepth
+  against(add, 'wall-gap', 'Gap to the wall', behind, tank.wallGap, 'measure the gap behind the tank')
+  if (m.hookOpening !== null && tank.rimThickness !== null)
+    against(add, 'rim', 'Rim in its hook', tank.rimThickness, m.hookOpening, '')
+  else add('rim', 'unknown', 'Rim in its hook: measure the rim, and the opening of the hook under Inside.')
+  const fall = tank.height - tank.waterLevel
+  if (fall > 0.05)
+    add(
+      'fall',
+      'caution',
+      'The water stands ',
+      mm(fall),
+      ' below the rim: it falls that far from the lip, and is heard.',
+    )
+  if (tank.covered) add('lid', 'caution', 'The lid needs a cut-out where it hangs.')
+}
+
+function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
+  const tall = m.heightWithHoses ?? m.outerHeight + HOSE_ROOM
+  against(
+    add,
+    'cabinet-height',
+    'Height in the cabinet, with its hoses',
+    tall,
+    tank.cabinetHeight,
+    'measure the cabinet inside',
+  )
+  // It may stand either way round.
+  const [long, short] = [Math.max(m.outerWidth, m.outerDepth), Math.min(m.outerWidth, m.outerDepth)]
+  const { cabinetWidth: w, cabinetDepth: d } = tank
+  const known = w !== null && d !== null
+  against(
+    add,
+    'cabinet-length',
+    'Width in the cabinet',
+    long,
+    known ? Math.max(w, d) : null,
+    'measure the cabinet inside',
+  )
+  if (known) against(add, 'cabinet-depth', 'Depth in the cabinet', short, Math.min(w, d), '')
+  const { bottomHeight } = tank
+  if (bottomHeight === null)
+    return add('hose', 'unknown', 'Hoses: measure how high the tank’s bottom is over the filter’s place.')
+  const over = bottomHeight + tank.height - m.outerHeight
+  const runs = m.hoses.flatMap((s) => (s.kind === 'hose' ? [s] : []))
+  for (const hose of runs)
+    against(
+      add,
+      `hose-${hose.id}`,
+      `${hose.label}, with slack to lift the body out`,
+      over + HOSE_SLACK,
+      hose.length,
+      '',
+    )
+  const head = bottomHeight + tank.waterLevel - m.outerHeight
+  if (head < PRIMING.least)
+    add(
+      'priming',
+      'stop',
+      'Priming: the water stands ',
+      mm(head),
+      ' over the body; it wants at least ',
+      mm(PRIMING.least),
+      ' to fill by itself.',
+    )
+  else if (head > PRIMING.most)
+    add(
+      'priming',
+      'caution',
+      'Priming: the body stands ',
+      mm(head),
+      ' below the water: more than most seals are made for.',
+    )
+  else add('priming', 'ok', 'Priming: the water stands ', mm(head), ' over the body.')
+}
+
+function insideTank(tank: TankRecord, m: FittingModel, add: Add): void {
+  const deep = tank.waterLevel - tank.substrateDepth
+  against(add, 'immersed', 'Height under water', m.outerHeight, deep, '')
+  against(add, 'free-length', 'Length in the tank', Math.max(m.outerWidth, m.outerDepth), tank.length, '')
+  const share = (m.outerWidth * m.outerDepth * m.outerHeight) / tank.water.value
+  if (share > BULK)
+    add(
+      'bulk',
+      'caution',
+      'It takes ',
+      sayFigure({
+        id: 'bulk',
+        label: 'Of the swim room',
+        value: share,
+        dimension: 'ratio',
+        unit: '%',
+        provenance: 'computed',
+        formula: 'w · d · h ÷ V',
+        working: [
+          put('w', 'width', m.outerWidth, 'length', 'measured'),
+          put('d', 'depth', m.outerDepth, 'length', 'measured'),
+          put('h', 'height', m.outerHeight, 'length', 'measured'),
+          putFigure('V', tank.water),
+        ],
+      }),
+      ' of the swim room.',
+    )
+}
+
+function materials(tank: TankRecord, { parts }: FittingModel, add: Add): void {
+  if (tank.salinity < 1) return
+  const steel = parts.filter((p) => /steel/.test(p.material))
+  for (const p of steel)
+    add(
+      `steel-${p.name}`,
+      p.material === 'steel 316' ? 'caution' : 'stop',
+      `${p.name}: ${p.material} in salt water rusts${p.material === 'steel 316' ? ' in time' : ', and poisons what lives there'}.`,
+    )
+}
+
+function heater(tank: TankRecord, m: FittingModel, h: NonNullable<FittingModel['heater']>, add: Add): void {
+  if (h.length !== undefined) against(add, 'heater-length', 'Heater in the body', h.length, m.outerHeight, '')
+  if (tank.roomTemperature === null)
+    add('heater-watts', 'unknown', 'Heater: note how warm the room is in winter.')
+  else {
+    const need = Math.max(0, tank.temperature - tank.roomTemperature) * tank.water.value * 1000 * HEAT
+    add(
+      'heater-watts',
+      h.watts < need * 0.8 ? 'caution' : 'ok',
+      'Heater: ',
+      { si: h.watts, dimension: 'power', digits: 3 },
+      ' against about ',
+      { si: need, dimension: 'power', digits: 2 },
+      ' for this tank over its room (rule of thumb).',
+    )
+  }
+  add('heater-order', 'caution', 'Heater: first off, last on. Never on without water moving.')
+}

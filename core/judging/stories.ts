@@ -1,0 +1,59 @@
+import { RIPENESS, type Films, type Keeping, type Story } from '../biology'
+
+/** Things that happen to a tank and its filter, as people ask about them. */
+export const STORY_KINDS = ['nothing', 'starter', 'ripe-media', 'beside', 'half', 'tap', 'double', 'off'] as const
+export type StoryKind = (typeof STORY_KINDS)[number]
+
+/** What a story asks besides its kind: weeks beside each other, share of ripe media, hours without power. */
+export interface StoryAsks {
+  readonly weeks: number
+  readonly share: number
+  readonly hours: number
+}
+export const USUAL_ASKS: StoryAsks = { weeks: 4, share: 0.3, hours: 12 }
+
+/** A settled tank is watched so long before something happens to it, and altogether (days). */
+const BEFORE = 5
+const RIPENING = 60
+const AFTER = 40
+
+/** A story of one filter on a tank, told from its start with full stock. */
+export function storyOf(kind: StoryKind, keeping: Keeping, films: Films, asks: StoryAsks = USUAL_ASKS): Story {
+  const from = (ripe: number): Story => ({
+    keeping,
+    filters: [{ id: 'filter', films, ripe }],
+    happenings: [],
+    days: RIPENING,
+  })
+  const settled = (happening: Story['happenings'][number]): Story => ({
+    ...from(1),
+    happenings: [happening],
+    days: AFTER,
+  })
+  switch (kind) {
+    case 'nothing':
+      return from(0)
+    case 'starter':
+      return from(RIPENESS.starter)
+    case 'ripe-media':
+      return from(asks.share)
+    case 'beside':
+      return {
+        keeping,
+        filters: [
+          { id: 'old', films, ripe: 1 },
+          { id: 'new', films, ripe: 0 },
+        ],
+        happenings: [{ day: asks.weeks * 7, what: 'take-out', filter: 'old' }],
+        days: asks.weeks * 7 + AFTER,
+      }
+    case 'half':
+      return settled({ day: BEFORE, what: 'replace', filter: 'filter', share: 0.5 })
+    case 'tap':
+      return settled({ day: BEFORE, what: 'rinse', filter: 'filter', keeps: RIPENESS.tapRinsed })
+    case 'double':
+      return settled({ day: BEFORE, what: 'feed', times: 2 })
+    case 'off':
+      return { ...settled({ day: 1, what: 'off', hours: asks.hours }), days: 10 }
+  }
+}

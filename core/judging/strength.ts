@@ -1,0 +1,252 @@
+import { carbonDioxideLost, gasExchange } from '../biology'
+import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import {
+  approachSpeed,
+  gentleFrom,
+  jetSpeed,
+  JET_BAND,
+  leaving,
+  stirsSurface,
+  strongShare,
+  surfaceSpeed,
+  withHoles,
+  type Outlet,
+} from '../hydraulics/jets'
+import type { TankRecord } from './tankRecord'
+
+/** Longer than this share of the tank above what they bear is too strong; a quarter is the edge (ours). */
+export const STRONG = { edge: 0.25, tooMuch: 0.5 } as const
+
+/** One way for the water to come back into one tank. */
+export interface OutletResult {
+  readonly id: string
+  readonly name: string
+  readonly outlet: Outlet
+  /** Distance (m) and speed (m/s) along the tank. */
+  readonly curve: readonly { readonly x: number; readonly speed: number }[]
+  readonly leaves: Figure
+  /** Distance from which it is no faster than they bear. */
+  readonly gentle: Figure
+  /** Share of the length that is faster. */
+  readonly share: Figure
+  readonly stirs: boolean
+  readonly level: 'gentle' | 'borderline' | 'strong'
+}
+
+export interface Strength {
+  readonly outlets: readonly OutletResult[]
+  /** The one that fits best: the strongest of those that are gentle enough, else the gentlest. */
+  readonly best: OutletResult | null
+  readonly inlet: Figure | null
+  readonly sentences: readonly {
+    readonly tone: 'note' | 'caution' | 'against'
+    readonly sentence: Sentence
+  }[]
+}
+
+/** A named way for the water to come back, and ways of using it otherwise. */
+interface Choice {
+  readonly id: string
+  readonly name: string
+  readonly outlet: Outlet
+}
+
+/** An outlet as it is, turned at the glass, and with half of its holes closed. */
+function choicesOf({ id, name, outlet }: Choice): readonly Choice[] {
+  const out: Choice[] = [{ id, name, outlet }]
+  if (outlet.aim !== 'glass' && outlet.kind !== 'airlift')
+    out.push({ id: `${id}-glass`, name: `${name}, turned to the glass`, outlet: { ...outlet, aim: 'glass' } })
+  if (outlet.kind === 'spray-bar' && outlet.holes >= 4)
+    out.push({
+      id: `${id}-half`,
+      name: `${name}, half of its holes closed`,
+      outlet: withHoles(outlet, outlet.holes / 2),
+    })
+  return out
+}
+
+const POINTS = 40
+
+function resultOf({ id, name, outlet }: Choice, flow: Figure, tank: TankRecord): OutletResult {
+  const most = tank.stock.strongestCurrent
+  const q = flow.value
+  const share = strongShare(outlet, q, most, tank.length)
+  const speed = leaving(outlet, q).speed
+  const relative = Math.hypot(JET_BAND, (flow.uncertainty ?? 0) / Math.max(q, 1e-12))
+  const common = {
+    provenance: 'computed',
+    source: 'Pope, Turbulent Flows; Rajaratnam 1976 (from memory)',
+  } as const
+  const working = [
+    putFigure('Q', flow),
+    put('u', 'fastest current they bear', most, 'velocity', 'rule'),
+    put('u₀', 'as it leaves', speed, 'velocity', 'computed'),
+  ]
+  const from = gentleFrom(outlet, q, most)
+  return {
+    id,
+    name,
+    outlet,
+    curve: Array.from({ length: POINTS + 1 }, (_, i) => {
+      const x = (tank.length * i) / POINTS
+      return { x, speed: jetSpeed(outlet, q, x) }
+    }),
+    leaves: {
+      ...common,
+      id: `leaves-${id}`,
+      label: `${name}: speed as it leaves`,
+      value: speed,
+      dimension: 'velocity',
+      unit: 'cm/s',
+      ...(flow.uncertainty !== undefined && { uncertainty: speed * (flow.uncertainty / Math.max(q, 1e-12)) }),
+      formula: outlet.kind === 'lip' ? 'u₀ = (g Q ÷ w)^⅓' : 'u₀ = Q ÷ area of its holes',
+      working: [putFigure('Q', flow)],
+    },
+    gentle: {
+      ...common,
+      id: `gentle-${id}`,
+      label: `${name}: gentle from`,
+      value: Math.min(from, 20),
+      ...(from > 0 && from < 20 && { uncertainty: from * relative }),
+      dimension: 'length',
+      formula: FORMULA[outlet.kind],
+      working,
+    },
+    share: {
+      ...common,
+      id: `share-${id}`,
+      label: `${name}: too fast for`,
+      value: share,
+      dimension: 'ratio',
+      unit: '%',
+      formula: 'gentle from ÷ length',
+      working: [
+        put('x', 'gentle from', Math.min(from, 20), 'length', 'computed'),
+        put('L', 'length', tank.length, 'length', 'measured'),
+      ],
+    },
+    stirs: stirsSurface(outlet),
+    level: share > STRONG.tooMuch ? 'strong' : share > STRONG.edge ? 'borderline' : 'gentle', // prettier-ignore
+  }
+}
+
+const FORMULA: Readonly<Record<Outlet['kind'], string>> = {
+  nozzle: 'u/u₀ = 6 D/x, solved for x',
+  airlift: 'u/u₀ = 6 D/x, solved for x',
+  'spray-bar': 'single jets 6 d/x, then plane 2.47 √(b/x), then round of the whole; solved for x',
+  lip: 'plane 2.47 √(b/x), then round of the whole; solved for x',
+}
+
+/** What an inlet is like: its open area (m²) and whether a sponge guards it; null where nobody has looked. */
+export interface Inlet {
+  readonly openArea: number
+  readonly sponge: boolean
+}
+
+/**
+ * How strong a filter's water is along a tank, by every way it can come back, and at its inlet.
+ * @throws OutOfRange as the jets do.
+ */
+export function strengthOf(
+  tank: TankRecord,
+  flow: Figure,
+  outlets: readonly Choice[],
+  inlet: Inlet | null,
+  hasIntake: boolean,
+): Strength {
+  const out: { tone: 'note' | 'caution' | 'against'; sentence: Sentence }[] = []
+  const results = flow.value > 0 ? outlets.flatMap(choicesOf).map((c) => resultOf(c, flow, tank)) : []
+  const fitting = results.filter((r) => r.level === 'gentle')
+  const by = (list: readonly OutletResult[], sign: 1 | -1): OutletResult | null =>
+    list.length ? list.reduce((a, b) => (sign * b.share.value > sign * a.share.value ? b : a)) : null
+  const best = by(fitting, 1) ?? by(results, -1)
+  const first = results[0]
+  const { stock } = tank
+  if (first && best) {
+    out.push({
+      tone: TONES[first.level],
+      sentence: [
+        `${first.name}: too fast for them over `,
+        sayFigure(first.share),
+        ' of the length, gentle from ',
+        sayFigure(first.gentle),
+        ` (they bear about ${Math.round(stock.strongestCurrent * 100)} cm/s).`,
+      ],
+    })
+    if (best !== first)
+      out.push({
+        tone: 'note',
+        sentence: [`Better: ${lower(best.name)}, too fast over `, sayFigure(best.share), ' only.'],
+      })
+  }
+  if (first && !first.stirs)
+    out.push({
+      tone: 'note',
+      sentence: [
+        'Its return runs below the surface: little oxygen comes in by it, and little carbon dioxide is lost.',
+      ],
+    })
+  if (first?.stirs && (tank.plantShare ?? stock.plantShare) > 0) {
+    const exchange = gasExchange({
+      speed: surfaceSpeed(first.outlet, flow.value, tank.width),
+      depth: tank.water.value / tank.surface,
+      temperature: tank.temperature,
+    })
+    out.push({
+      tone: 'note',
+      sentence: [
+        'It stirs the surface: oxygen comes in, and of carbon dioxide given to the plants about ',
+        sayFigure(lostFigure(exchange, tank)),
+        ' leaves in an hour.',
+      ],
+    })
+  }
+  const speed =
+    inlet && flow.value > 0
+      ? ({
+          id: 'inlet-speed',
+          label: 'Water comes to the inlet at',
+          value: approachSpeed(flow.value, inlet.openArea),
+          dimension: 'velocity',
+          unit: 'cm/s',
+          provenance: 'computed',
+          formula: 'v = Q ÷ open area',
+          working: [putFigure('Q', flow), put('A', 'open area', inlet.openArea, 'area', 'measured')],
+          source: 'continuity',
+        } satisfies Figure)
+      : null
+  if (hasIntake && !stock.openInlet && !inlet?.sponge)
+    out.push({
+      tone: 'against',
+      sentence: ['Shrimp and fry are drawn into an open inlet: put a sponge over it.'],
+    })
+  else if (hasIntake && speed && speed.value > stock.strongestCurrent && !inlet?.sponge)
+    out.push({
+      tone: 'caution',
+      sentence: [
+        'At its inlet the water runs at ',
+        sayFigure(speed, 2),
+        ', faster than they swim for long: a larger strainer or a sponge helps.',
+      ],
+    })
+  return { outlets: results, best, inlet: speed, sentences: out }
+}
+
+const lostFigure = (exchange: number, tank: TankRecord): Figure => ({
+  id: 'carbon-dioxide-lost',
+  label: 'Carbon dioxide lost in an hour',
+  value: carbonDioxideLost(exchange, tank.water.value / tank.surface),
+  dimension: 'ratio',
+  unit: '%',
+  provenance: 'computed',
+  formula: '1 − exp(−K · 1 h · A/V),  K = 0.96 K_L',
+  working: [
+    put('K_L', 'gas exchange of oxygen', exchange, 'velocity', 'rule'),
+    put('A', 'water surface', tank.surface, 'area', 'computed'),
+    putFigure('V', tank.water),
+  ],
+  source: 'O’Connor and Dobbins 1958 (from memory), to a factor of two',
+})
+
+const TONES = { gentle: 'note', borderline: 'caution', strong: 'against' } as const
+const lower = (s: string): string => s.slice(0, 1).toLowerCase() + s.slice(1)

@@ -1,0 +1,325 @@
+import {
+  balance,
+  FILM_BAND,
+  hoursOfOxygen,
+  reachedSurface,
+  type Balance,
+  type Keeping,
+  type LimitId,
+} from '../biology'
+import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import type { JudgedFill } from './fills'
+import { keepingOfTank, type TankRecord } from './tankRecord'
+
+/** One line of a tank's balance: the number, and how it stands to its limit. */
+export interface BalanceLine {
+  readonly figure: Figure
+  /** The limit in words, and whether it is kept; null where there is none. */
+  readonly limit: { readonly words: string; readonly met: boolean } | null
+}
+
+/** What becomes of a tank with a fill on it, at rest. */
+export interface TankBalance {
+  readonly balance: Balance
+  readonly keeping: Keeping
+  readonly lines: readonly BalanceLine[]
+  readonly sentences: readonly {
+    readonly tone: 'note' | 'caution' | 'against'
+    readonly sentence: Sentence
+  }[]
+}
+
+const LIMIT_WORDS: Readonly<Record<LimitId, string>> = {
+  ammonia: 'a kit reads zero up to 0.12 mg/L',
+  unionised: 'at most 0.025 mg/L (EIFAC 1970)',
+  nitrite: 'a kit reads zero up to 0.12 mg/L',
+  oxygen: 'at least 5 mg/L',
+}
+const SOURCES = {
+  film: 'Zhu and Chen 1999, 2001; Timmons and Ebeling (from memory)',
+  gas: 'Emerson et al. 1975; EIFAC 1970',
+  oxygen: 'Benson and Krause 1984; O’Connor and Dobbins 1958 (from memory)',
+} as const
+
+/** Feed a house writes down is believed so far (relative, common practice); a class’s is as wide as its mark. */
+const NOTED_FEED_BAND = 0.15
+
+/**
+ * A tank with a fill on it at rest, each number with its working and its limit. Null while no fill with films is known.
+ * @throws OutOfRange naming a field of the tank.
+ */
+export function tankBalance(tank: TankRecord, fill: JudgedFill | null): TankBalance | null {
+  if (!fill?.films) return null
+  const keeping = keepingOfTank(tank, fill.outlet, fill.flow.value)
+  const b = balance(keeping, fill.films)
+  const feedBand = tank.feed === null ? tank.stock.marks.feedPerVolume.band : NOTED_FEED_BAND
+  const fed: Figure = {
+    id: 'tank-feed',
+    label: 'Feed',
+    value: keeping.feed,
+    uncertainty: keeping.feed * feedBand,
+    dimension: 'feed',
+    provenance: tank.feed === null ? 'rule' : 'measured',
+    ...(tank.feed === null && {
+      formula: 'feed of its class · V',
+      working: [
+        put('f', 'feed of its class', tank.stock.feedPerVolume, 'feeding', 'rule'),
+        putFigure('V', tank.water),
+      ],
+      source: tank.stock.marks.feedPerVolume.source,
+    }),
+  }
+  const made: Figure = {
+    id: 'tank-ammonia-made',
+    label: 'Ammonia made, as N',
+    value: b.nitrogen.made,
+    uncertainty: b.nitrogen.made * feedBand,
+    dimension: 'feed',
+    unit: 'mg/d',
+    provenance: 'computed',
+    formula: 'P = feed · protein · 0.092',
+    working: [putFigure('feed', fed), put('protein', 'of the feed', keeping.protein, 'ratio', 'rule')],
+    source: 'Timmons and Ebeling (from memory)',
+  }
+  const surface = put(
+    'A',
+    'usable surface that water reaches, m²',
+    reachedSurface(fill.films),
+    'ratio',
+    'computed',
+  )
+  const level = (id: string, label: string, value: number, more: Partial<Figure>): Figure => ({
+    id: `tank-${id}`,
+    label,
+    value,
+    dimension: 'concentration',
+    provenance: 'computed',
+    ...more,
+  })
+  const doubt = Math.hypot(feedBand, FILM_BAND)
+  const film = (value: number, floor: boolean): Partial<Figure> => ({
+    ...(!floor && Number.isFinite(value) && { uncertainty: value * doubt }),
+    conditions: floor ? ['the film’s own floor: below it a film does not keep itself'] : [],
+    formula: 'P (1 − plants) = (f/T) V S + F(S), not below 0.07 mg/L',
+    working: [
+      putFigure('P', made),
+      put('plants', 'take of it', keeping.plantShare, 'ratio', 'rule'),
+      surface,
+      putFigure('Q', fill.flow),
+    ],
+    source: SOURCES.film,
+  })
+  const met = (id: LimitId): BalanceLine['limit'] => {
+    const l = b.limits.find((x) => x.id === id)
+    return l ? { words: LIMIT_WORDS[id], met: l.met } : null
+  }
+  const lines: BalanceLine[] = [
+    { figure: fed, limit: null },
+    { figure: made, limit: null },
+    {
+      figure: level('ammonia', 'Total ammonia, as N', b.ammonia, film(b.ammonia, b.atFloor)),
+      limit: met('ammonia'),
+    },
+    {
+      figure: level('unionised', 'Un-ionised ammonia', b.unionised, {
+        formula: 'S · (17.031 ÷ 14.007) ÷ (1 + 10^(pKa − pH))',
+        working: [
+          put('S', 'total ammonia', b.ammonia, 'concentration', 'computed'),
+          put('pH', 'pH', keeping.pH, 'ratio', 'measured'),
+          put('t', 'water', keeping.temperature, 'temperature', 'measured'),
+        ],
+        source: SOURCES.gas,
+      }),
+      limit: met('unionised'),
+    },
+    {
+      figure: level('nitrite', 'Nitrite, as N', b.nitrite, film(b.nitrite, b.nitrite > 0 && b.atFloor)),
+      limit: met('nitrite'),
+    },
+    {
+      figure: level('nitrate', 'Nitrate before a change, as N', b.nitrate, {
+        ...(Number.isFinite(b.nitrate) && { uncertainty: (b.nitrate - keeping.tapNitrate) * feedBand }),
+        formula: 'C = C_tap + P_N · T ÷ (f · V)',
+        working: [
+          putFigure('P', made),
+          put('f', 'of the water changed', keeping.changeShare, 'ratio', 'measured'),
+          put('T', 'between changes', keeping.changeDays * 86400, 'time', 'measured'),
+          putFigure('V', tank.water),
+        ],
+        source: 'a run of equal changes, in closed form',
+      }),
+      limit: null,
+    },
+    {
+      figure: level('oxygen', 'Oxygen at night', b.oxygen, {
+        formula: 'C = C* − use ÷ (K_L · A);  K_L = 3.93 √(U/H) m a day at 20 °C',
+        working: [
+          put('C*', 'saturation', b.saturation, 'concentration', 'computed'),
+          put('U', 'speed along the surface (ours, to a factor of two)', keeping.stirred, 'velocity', 'rule'),
+          put('animals', 'use', b.oxygenUse.animals, 'feed', 'computed'),
+          put('films', 'use', b.oxygenUse.film, 'feed', 'computed'),
+          put('plants', 'use at night', b.oxygenUse.plants, 'feed', 'rule'),
+        ],
+        source: SOURCES.oxygen,
+      }),
+      limit: met('oxygen'),
+    },
+    {
+      figure: {
+        id: 'tank-reserve',
+        label: 'Reserve: what its films could take ÷ what they get',
+        value: b.reserve,
+        ...(Number.isFinite(b.reserve) && { uncertainty: b.reserve * doubt }),
+        dimension: 'ratio',
+        provenance: 'computed',
+        formula: 'F(0.12 mg/L) ÷ P (1 − plants)',
+        working: [putFigure('P', made), surface],
+        source: SOURCES.film,
+      },
+      limit: null,
+    },
+  ]
+  return { balance: b, keeping, lines, sentences: sentencesOf(tank, keeping, b, lines) }
+}
+
+/** pH outside which films slow down or stop (common practice, no source). */
+const FILM_PH = { low: 6.3, high: 9 } as const
+/** Below this films hardly work (°C; common practice, no source). */
+const FILM_COLD = 8
+
+function sentencesOf(
+  tank: TankRecord,
+  k: Keeping,
+  b: Balance,
+  lines: readonly BalanceLine[],
+): TankBalance['sentences'] {
+  const reserve = lines.find((l) => l.figure.id === 'tank-reserve')?.figure
+  const out: { tone: 'note' | 'caution' | 'against'; sentence: Sentence }[] = []
+  const add = (tone: 'note' | 'caution' | 'against', ...sentence: Sentence): void =>
+    void out.push({ tone, sentence })
+  if (!(b.load.ammonia > 0)) {
+    add('note', 'No feed, no animals: there is nothing to take up, and the films will starve.')
+    return out
+  }
+  const failing = b.limits.filter((l) => !l.met)
+  if (!failing.length && reserve && Number.isFinite(b.reserve))
+    add(
+      'note',
+      'Every limit is kept. Its films could take ',
+      sayFigure(reserve),
+      ' times what they get before a kit shows colour: that is the reserve for fouled media, feast days and ripening.',
+    )
+  for (const l of failing)
+    add(
+      'against',
+      l.value === Infinity ? `${NAMES[l.id]} rises without end: ` : `${NAMES[l.id]} passes its limit: `,
+      LIMIT_WORDS[l.id],
+      '.',
+    )
+  if (k.pH < FILM_PH.low || k.pH > FILM_PH.high)
+    add(
+      'caution',
+      `At pH ${k.pH} films work slowly or not at all; these sums hold from about ${FILM_PH.low} to ${FILM_PH.high}.`,
+    )
+  if (k.temperature < FILM_COLD)
+    add('caution', 'In water this cold films hardly work, and fish eat little: these sums are a guess.')
+  if (b.nitrate === Infinity) add('caution', 'Without water changes nitrate rises without end.')
+  if (b.alkalinity <= 0)
+    add(
+      'caution',
+      'Oxidising this much uses up the alkalinity of the water',
+      ...(Number.isFinite(b.alkalinityDays)
+        ? [
+            ', in about ',
+            sayFigure(
+              {
+                ...alkalinityFigure(k, b),
+                id: 'alkalinity-days',
+                label: 'Alkalinity lasts',
+                value: b.alkalinityDays * 86400,
+                dimension: 'time',
+                unit: 'd',
+                formula: 't = alkalinity · V ÷ (7.14 · N oxidised)',
+              },
+              2,
+            ),
+            ' without a change',
+          ]
+        : []),
+      ': pH falls, and the films stall. Change more, or harden it.',
+    )
+  else if (b.pHFall > 0.15)
+    add(
+      'note',
+      'Between changes pH falls by about ',
+      sayFigure(
+        {
+          ...alkalinityFigure(k, b),
+          id: 'ph-fall',
+          label: 'Fall of pH between changes',
+          value: b.pHFall,
+          dimension: 'ratio',
+          formula: 'ΔpH = log (alkalinity put in ÷ alkalinity left)',
+        },
+        2,
+      ),
+      ', as its films use alkalinity.',
+    )
+  if (tank.feed === null)
+    add(
+      'note',
+      'Feed is what its class is usually given: write down what this tank gets, and the band narrows.',
+    )
+  return out
+}
+
+/** What the figures of alkalinity share. */
+const alkalinityFigure = (k: Keeping, b: Balance) =>
+  ({
+    provenance: 'computed',
+    working: [
+      put('alkalinity', 'of the water put in', k.alkalinity, 'concentration', 'measured'),
+      put('left', 'before a change', Math.max(0, b.alkalinity), 'concentration', 'computed'),
+      put('N', 'oxidised', b.nitrogen.oxidised, 'feed', 'computed'),
+      put('V', 'water in the tank', k.volume, 'volume', 'computed'),
+    ],
+    source: '7.14 g CaCO₃ for each g of nitrogen (EPA 1993); at an unchanged CO₂',
+  }) as const
+
+const NAMES: Readonly<Record<LimitId, string>> = {
+  ammonia: 'Ammonia',
+  unionised: 'Un-ionised ammonia',
+  nitrite: 'Nitrite',
+  oxygen: 'Oxygen at night',
+}
+
+/** How long the oxygen of a closed body lasts with nothing running; null for a body that nobody has measured. */
+export function closedBodyFigure(study: TankBalance, bodyWater: number | null): Figure | null {
+  if (bodyWater === null || !(study.balance.nitrogen.oxidised > 0)) return null
+  const hours = hoursOfOxygen(bodyWater, study.balance.oxygen, study.balance.nitrogen.oxidised)
+  return {
+    id: 'closed-body-oxygen',
+    label: 'Oxygen in the stopped body lasts',
+    value: hours * 3600,
+    uncertainty: hours * 3600 * 0.5,
+    dimension: 'time',
+    unit: 'h',
+    provenance: 'computed',
+    formula: 't = V · DO ÷ (4.57 · N oxidised)',
+    working: [
+      put('V', 'water in the body', bodyWater, 'volume', 'computed'),
+      put('DO', 'as the pump stopped', study.balance.oxygen, 'concentration', 'computed'),
+      put('N', 'oxidised', study.balance.nitrogen.oxidised, 'feed', 'computed'),
+    ],
+    source: 'films breathing on as they did while it ran (assumption)',
+  }
+}
+
+/** The line a reader looks for first: how a tank stands by its balance. */
+export const balanceWords = (t: TankBalance): Sentence => {
+  const failing = t.balance.limits.filter((l) => !l.met)
+  const ammonia = t.lines.find((l) => l.figure.id === 'tank-ammonia')?.figure
+  return failing.length
+    ? [`${failing.map((l) => NAMES[l.id].toLowerCase()).join(' and ')} over the limit`]
+    : ['ammonia ', ...(ammonia ? [sayFigure(ammonia)] : [])]
+}

@@ -1,0 +1,59 @@
+import { type Keeping } from '../biology'
+import type { Figure } from '../figures'
+import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
+import type { StockClass } from '../tanks'
+
+/** What a filter has to fit around a tank (m); null for what nobody has measured. */
+export interface TankRoom {
+  readonly cabinetWidth: number | null
+  readonly cabinetDepth: number | null
+  readonly cabinetHeight: number | null
+  /** The tank's bottom over the place where the filter stands. */
+  readonly bottomHeight: number | null
+  readonly wallGap: number | null
+  readonly rimThickness: number | null
+  readonly covered: boolean
+}
+
+/** A tank as judging reads it: its water, who lives there, how it is kept, what stands round it. */
+export interface TankRecord extends TankRoom {
+  readonly name: string
+  readonly water: Figure
+  readonly stock: StockClass
+  /** Water surface (m²); extent along and across (m). */
+  readonly surface: number
+  readonly length: number
+  readonly width: number
+  readonly height: number
+  readonly waterLevel: number
+  readonly substrateDepth: number
+  readonly temperature: number
+  readonly salinity: number
+  readonly pH: number
+  readonly alkalinity: number
+  readonly tapNitrate: number
+  /** Fed (kg/s); null for what its class is fed. */
+  readonly feed: number | null
+  readonly plantShare: number | null
+  readonly changeShare: number
+  readonly changeDays: number
+  readonly roomTemperature: number | null
+}
+
+/** How a tank is kept, with its surface stirred by an outlet at a flow (m³/s). */
+export const keepingOfTank = (t: TankRecord, outlet: Outlet | null, flow: number): Keeping => ({
+  volume: t.water.value,
+  surface: t.surface,
+  stirred: outlet && flow > 0 ? surfaceSpeed(outlet, flow, t.width) : 0,
+  feed: t.feed ?? t.stock.feedPerVolume * t.water.value,
+  protein: t.stock.protein,
+  oxygenOfFeed: t.stock.oxygenOfFeed,
+  temperature: t.temperature,
+  salinity: t.salinity,
+  pH: t.pH,
+  alkalinity: t.alkalinity,
+  tapNitrate: t.tapNitrate,
+  plantShare: t.plantShare ?? t.stock.plantShare,
+  changeShare: t.changeShare,
+  changeDays: t.changeDays,
+})

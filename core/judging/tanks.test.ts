@@ -1,0 +1,319 @@
+import { DAY } from '../biology'
+import { sentenceText, type Figure } from '../figures'
+import type { Outlet } from '../hydraulics'
+import { STOCK_CLASSES, type CapacityFigures, type StockClass } from '../tanks'
+import { claimChances } from './chances'
+import { fitFindings, type FittingModel } from './fitting'
+import type { JudgedFill } from './fills'
+import { strengthOf } from './strength'
+import { closedBodyFigure, tankBalance, balanceWords } from './tankBalance'
+import { keepingOfTank, type TankRecord } from './tankRecord'
+
+const lph = (v: number): number => v / 3.6e6
+const classOf = (code: string): StockClass => {
+  const found = STOCK_CLASSES.find((s) => s.code === code)
+  if (!found) throw new Error(code)
+  return found
+}
+const figure = (id: string, value: number, more: Partial<Figure> = {}): Figure => ({
+  id,
+  label: id,
+  value,
+  dimension: 'ratio',
+  provenance: 'computed',
+  ...more,
+})
+const NOZZLE: Outlet = { kind: 'nozzle', aim: 'along', depth: 0.02, diameter: 0.013, holes: 1, spacing: 0.02, width: 0.1 } // prettier-ignore
+const TANK: TankRecord = {
+  name: 'A',
+  water: figure('water', 0.1, { dimension: 'volume' }),
+  stock: classOf('normal'),
+  surface: 0.27,
+  length: 0.8,
+  width: 0.35,
+  height: 0.4,
+  waterLevel: 0.37,
+  substrateDepth: 0.04,
+  temperature: 25,
+  salinity: 0,
+  pH: 7.5,
+  alkalinity: 0.1,
+  tapNitrate: 0,
+  feed: null,
+  plantShare: null,
+  changeShare: 0.3,
+  changeDays: 7,
+  roomTemperature: null,
+  cabinetWidth: null,
+  cabinetDepth: null,
+  cabinetHeight: null,
+  bottomHeight: null,
+  wallGap: null,
+  rimThickness: null,
+  covered: false,
+}
+const FILL: JudgedFill = {
+  fill: { id: 'f', name: 'As shipped' },
+  flow: figure('flow', lph(600), { uncertainty: lph(24), dimension: 'flow' }),
+  meets: figure('meets', 1),
+  mass: figure('mass', 1.2, { uncertainty: 0.06 }),
+  massless: null,
+  films: { flow: lph(600), layers: [{ area: 2.75, flow: lph(600) }] },
+  outlet: NOZZLE,
+  basis: 'measured',
+  calibration: null,
+}
+const says = (list: readonly { readonly sentence: Parameters<typeof sentenceText>[0] }[]): string =>
+  list.map((s) => sentenceText(s.sentence, 'metric')).join(' ')
+
+describe('a tank and a fill at rest', () => {
+  const study = (tank: Partial<TankRecord> = {}, fill: JudgedFill | null = FILL) => {
+    const found = tankBalance({ ...TANK, ...tank }, fill)
+    if (!found) throw new Error('no balance')
+    return found
+  }
+  test('feed is the class’s for its litres, or what is noted, and the band goes with it', () => {
+    const [fed, made] = study().lines.map((l) => l.figure)
+    // 15 mg for each litre: 1.5 g a day, ± 40 %; 55.2 mg N.
+    expect((fed?.value ?? 0) * DAY).toBeCloseTo(1.5e-3, 9)
+    expect((fed?.uncertainty ?? 0) / (fed?.value ?? 1)).toBeCloseTo(0.4, 9)
+    expect((made?.value ?? 0) * DAY * 1e6).toBeCloseTo(55.2, 6)
+    const noted = study({ feed: 1e-3 / DAY }).lines[0]?.figure
+    expect([noted?.provenance, (noted?.uncertainty ?? 0) / (noted?.value ?? 1)]).toEqual(['measured', expect.closeTo(0.15, 9)]) // prettier-ignore
+    expect(keepingOfTank(TANK, NOZZLE, lph(600)).stirred).toBeCloseTo(
+      (2 * Math.sqrt(lph(600) * 1.2557)) / 0.35,
+      3,
+    )
+    expect(keepingOfTank(TANK, null, lph(600)).stirred).toBe(0)
+    expect(keepingOfTank({ ...TANK, plantShare: 0.2 }, null, 0).plantShare).toBe(0.2)
+  })
+  test('every limit kept says so with its reserve; the film’s floor is named', () => {
+    const s = study()
+    expect(s.lines.filter((l) => l.limit && !l.limit.met)).toEqual([])
+    expect(says(s.sentences)).toContain('Every limit is kept.')
+    expect(s.lines.find((l) => l.figure.id === 'tank-ammonia')?.figure.conditions?.[0]).toContain('floor')
+    expect(sentenceText(balanceWords(s), 'metric')).toContain('ammonia 0.07')
+    // 2.75 m² · 1859 · 1.05^−2 · 0.12/2.05 mg a day less what one pass leaves, over 55.2.
+    const reserve = s.lines.find((l) => l.figure.id === 'tank-reserve')?.figure.value ?? 0
+    expect(reserve).toBeGreaterThan(4.2)
+    expect(reserve).toBeLessThan((2.75 * 98.7) / 55.2)
+  })
+  test('no animals, no changes, soft water, cold, sour: each is said in words', () => {
+    expect(says(study({ feed: 0 }).sentences)).toContain('No feed, no animals')
+    expect(says(study({ changeShare: 0 }).sentences)).toContain('nitrate rises without end')
+    expect(says(study({ alkalinity: 0.02 }).sentences)).toMatch(/uses up the alkalinity.*in about \d/)
+    expect(says(study({ alkalinity: 0.3 }).sentences)).toContain('pH falls by about')
+    expect(says(study({ temperature: 2 }).sentences)).toContain('cold')
+    expect(says(study({ pH: 5 }).sentences)).toContain('At pH 5')
+    expect(says(study({ pH: 10 }).sentences)).toContain('Un-ionised ammonia passes its limit')
+    expect(says(study({ pH: 8 }).sentences)).not.toContain('At pH')
+    const bare = study({ changeShare: 0 }, { ...FILL, films: { flow: lph(600), layers: [] } })
+    expect(says(bare.sentences)).toContain('Ammonia rises without end')
+    expect(sentenceText(balanceWords(bare), 'metric')).toContain('over the limit')
+    expect(tankBalance(TANK, null)).toBeNull()
+    expect(tankBalance(TANK, { ...FILL, films: null })).toBeNull()
+    expect(says(study({ water: figure('water', 20, { dimension: 'volume' }), surface: 20 }).sentences)).toContain('passes its limit') // prettier-ignore
+  })
+  test('a stopped body of 3 L is without oxygen in about two hours (by hand: 3 L · DO ÷ (4.57 · 55 mg a day))', () => {
+    const s = study()
+    const f = closedBodyFigure(s, 3e-3)
+    const perHour = (4.57 * 55.2) / 24
+    expect((f?.value ?? 0) / 3600).toBeCloseTo((3 * s.balance.oxygen * 1e3) / perHour, 1)
+    expect(closedBodyFigure(s, null)).toBeNull()
+    expect(closedBodyFigure(study({ feed: 0 }), 3e-3)).toBeNull()
+  })
+})
+
+describe('strength along a tank', () => {
+  const flow = FILL.flow
+  const of = (tank: Partial<TankRecord>, outlet: Partial<Outlet> = {}, inlet: Parameters<typeof strengthOf>[3] = null) =>
+    strengthOf({ ...TANK, ...tank }, flow, [{ id: 'a', name: 'Nozzle', outlet: { ...NOZZLE, ...outlet } }], inlet, true) // prettier-ignore
+  test('600 L/h from 13 mm: 25 cm/s are passed up to 39 cm, half of 80 cm (6 · 0.013 · 1.2557/0.25)', () => {
+    const [along, glass] = of({}).outlets
+    expect(along?.gentle.value).toBeCloseTo(0.3918, 3)
+    expect(along?.share.value).toBeCloseTo(0.4897, 3)
+    expect([along?.level, glass?.level]).toEqual(['borderline', 'gentle'])
+    expect(glass?.gentle.value).toBeCloseTo(0.3918 * 0.4, 3)
+    expect(along?.leaves.value).toBeCloseTo(1.2557, 3)
+    expect(along?.curve).toHaveLength(41)
+    expect(along?.curve.at(-1)).toEqual({
+      x: 0.8,
+      speed: expect.closeTo((6 * 0.013 * 1.2557) / 0.8, 4) as number,
+    })
+    // Jet ± 30 %, flow ± 4 %.
+    expect((along?.gentle.uncertainty ?? 0) / (along?.gentle.value ?? 1)).toBeCloseTo(
+      Math.hypot(0.3, 0.04),
+      6,
+    )
+  })
+  test('the fitting one is named: turned to the glass for what bears little', () => {
+    const s = of({ stock: classOf('delicate') })
+    expect(s.outlets[0]?.level).toBe('strong')
+    expect(s.best?.id).toBe('a-glass')
+    expect(says(s.sentences)).toContain('Better: nozzle, turned to the glass')
+    // Where all are gentle the strongest stays: water has to move.
+    expect(of({ stock: classOf('marine') }).best?.id).toBe('a')
+    const bar = of({}, { kind: 'spray-bar', diameter: 0.003, holes: 12 }).outlets.map((o) => [
+      o.id,
+      o.outlet.holes,
+    ])
+    expect(bar).toEqual([
+      ['a', 12],
+      ['a-glass', 12],
+      ['a-half', 6],
+    ])
+  })
+  test('an open inlet draws fry in, a sponge does not; a narrow one is too fast', () => {
+    expect(says(of({ stock: classOf('delicate') }).sentences)).toContain('drawn into an open inlet')
+    expect(
+      says(of({ stock: classOf('delicate') }, {}, { openArea: 4e-3, sponge: true }).sentences),
+    ).not.toContain('inlet')
+    const narrow = of({}, {}, { openArea: 3e-4, sponge: false })
+    expect(narrow.inlet?.value).toBeCloseTo(lph(600) / 3e-4, 9)
+    expect(says(narrow.sentences)).toContain('At its inlet the water runs at 56')
+    expect(says(of({}, {}, { openArea: 3e-3, sponge: false }).sentences)).not.toContain('inlet')
+  })
+  test('a surface stirred costs planted tanks carbon dioxide; a deep return brings little oxygen', () => {
+    expect(says(of({ plantShare: 0.3 }).sentences)).toMatch(/carbon dioxide given to the plants about \d+\s%/)
+    expect(says(of({}).sentences)).not.toContain('carbon dioxide')
+    expect(says(of({}, { depth: 0.2 }).sentences)).toContain('runs below the surface')
+    const still = strengthOf(TANK, figure('flow', 0), [{ id: 'a', name: 'N', outlet: NOZZLE }], null, true)
+    expect([still.outlets, still.best]).toEqual([[], null])
+  })
+})
+
+describe('does it fit', () => {
+  const CANISTER: FittingModel = {
+    kind: 'canister',
+    outerWidth: 0.24,
+    outerDepth: 0.2,
+    outerHeight: 0.36,
+    heightWithHoses: 0.45,
+    overhang: null,
+    hookOpening: null,
+    intakeReach: 0.35,
+    fullMass: figure('full', 22, { dimension: 'mass' }),
+    hoses: [{ kind: 'hose', id: 'in', label: 'Suction hose', length: 1, diameter: 0.016, roughness: 1e-6 }],
+    parts: [{ name: 'Shaft', material: 'steel 304' }],
+    heater: null,
+  }
+  const room = { cabinetWidth: 0.36, cabinetDepth: 0.22, cabinetHeight: 0.44, bottomHeight: 0.7 }
+  const found = (tank: Partial<TankRecord>, m: Partial<FittingModel> = {}) =>
+    new Map(fitFindings({ ...TANK, ...tank }, { ...CANISTER, ...m }).map((f) => [f.id, { ...f, text: sentenceText(f.sentence, 'metric') }])) // prettier-ignore
+  test('a canister in a cabinet: the missing millimetres, the hose with its slack, the weight', () => {
+    const f = found(room)
+    expect(f.get('cabinet-height')).toMatchObject({ level: 'stop' })
+    expect(f.get('cabinet-height')?.text).toContain('10 mm too little: it needs 450 mm and has 440 mm')
+    expect(f.get('cabinet-length')?.level).toBe('ok')
+    expect(f.get('cabinet-depth')?.text).toContain('with 20 mm to spare')
+    // 0.7 + 0.4 − 0.36 + 0.22 = 0.96 m of hose: 1 m is enough.
+    expect(f.get('hose-in')?.text).toContain('with 40 mm to spare')
+    expect(found({ ...room, bottomHeight: 0.8 }).get('hose-in')).toMatchObject({ level: 'stop' })
+    expect(f.get('weight')?.text).toContain('22 kg')
+    // 0.7 + 0.37 − 0.36 = 0.71 m of water over the body.
+    expect(f.get('priming')?.text).toContain('710 mm over the body')
+    expect(found({ ...room, bottomHeight: 0.05 }).get('priming')?.level).toBe('stop')
+    expect(found({ ...room, bottomHeight: 2 }).get('priming')?.level).toBe('caution')
+    // Without hoses measured on it, a rule: 360 + 100 mm.
+    expect(found(room, { heightWithHoses: null }).get('cabinet-height')?.text).toContain('needs 460 mm')
+    const nothing = found({})
+    expect([...nothing.values()].filter((x) => x.level === 'unknown').map((x) => x.id)).toEqual(['cabinet-height', 'cabinet-length', 'hose']) // prettier-ignore
+  })
+  test('a rim filter against the wall, a rim against its hook, and what is heard', () => {
+    const rim = { kind: 'hang-on-back', outerDepth: 0.11, hookOpening: 0.015 } as const
+    expect(found({ wallGap: 0 }, rim).get('wall-gap')?.text).toContain('110 mm too little')
+    expect(found({ wallGap: 0.2 }, { ...rim, overhang: 0.09 }).get('wall-gap')?.text).toContain(
+      '110 mm to spare',
+    )
+    expect(found({ rimThickness: 0.02 }, rim).get('rim')?.text).toContain('5 mm too little')
+    expect(found({}, rim).get('rim')?.level).toBe('unknown')
+    expect(found({ waterLevel: 0.3 }, rim).get('fall')?.text).toContain('100 mm')
+    expect(found({}, rim).has('fall')).toBe(false)
+    expect(found({ covered: true }, rim).get('lid')?.level).toBe('caution')
+  })
+  test('an internal one under water, and its bulk', () => {
+    const inside = {
+      kind: 'internal',
+      outerWidth: 0.12,
+      outerDepth: 0.1,
+      outerHeight: 0.35,
+      intakeReach: null,
+    } as const
+    expect(found({}, inside).get('immersed')?.text).toContain('20 mm too little')
+    // 4.2 L of 50 L are 8 %.
+    expect(found({ water: figure('w', 0.05) }, inside).get('bulk')?.text).toContain('8.4 %')
+    expect(found({}, { ...inside, outerHeight: 0.2 }).has('bulk')).toBe(false)
+  })
+  test('an intake too long, too short, or high', () => {
+    expect(found({}, { intakeReach: 0.4 }).get('intake')?.text).toContain('40 mm too long')
+    expect(found({ waterLevel: 0.2 }, { intakeReach: 0.15 }).get('intake')?.text).toContain('70 mm too short')
+    expect(found({}, { intakeReach: 0.1 }).get('intake')?.level).toBe('caution')
+    expect(found({}, { intakeReach: 0.3 }).get('intake')?.level).toBe('ok')
+  })
+  test('steel in salt water; a heater against its room', () => {
+    expect(found({ salinity: 35 }).get('steel-Shaft')?.level).toBe('stop')
+    expect(found({ salinity: 35 }, { parts: [{ name: 'Shaft', material: 'steel 316' }] }).get('steel-Shaft')?.level).toBe('caution') // prettier-ignore
+    expect(found({}).has('steel-Shaft')).toBe(false)
+    const heater = { heater: { watts: 50, length: 0.4 } }
+    expect(found({}, heater).get('heater-watts')?.level).toBe('unknown')
+    // 100 L · 10 K · 0.1 W: 100 W.
+    expect(found({ roomTemperature: 15 }, heater).get('heater-watts')?.text).toContain('against about 100 W')
+    expect(found({ roomTemperature: 15 }, heater).get('heater-watts')?.level).toBe('caution')
+    expect(found({ roomTemperature: 21 }, heater).get('heater-watts')?.level).toBe('ok')
+    expect(found({}, heater).get('heater-length')?.text).toContain('40 mm too little')
+    expect(found({}, heater).get('heater-order')?.text).toContain('first off, last on')
+  })
+})
+
+describe('how sure a verdict is', () => {
+  const of: CapacityFigures = FILL
+  test('by mass alone it is a product: ± as the parts in quadrature (log-normal, in closed form)', () => {
+    const c = claimChances(of, classOf('normal'), 0.15)
+    // ln-sigma²: (0.1)² and (0.025)² as ln(1 + r²): σ = 0.1028; 120 L · e^(±1.96 σ) = 98.1 to 146.8.
+    const sigma = Math.sqrt(Math.log(1.01) + Math.log(1 + 0.025 ** 2))
+    expect((c?.carried.low ?? 0) / (0.12 * Math.exp(-1.96 * sigma))).toBeCloseTo(1, 1)
+    expect((c?.carried.high ?? 0) / (0.12 * Math.exp(1.96 * sigma))).toBeCloseTo(1, 1)
+    expect(c?.carried.middle).toBeCloseTo(0.12, 2)
+    // P(150 > carried) = Φ(ln(1.25)/σ) = Φ(2.171) = 0.985.
+    expect(c?.tooHigh).toBeCloseTo(0.985, 2)
+    expect(c?.ratio?.middle).toBeCloseTo(1.25, 1)
+    expect(c?.beyond?.overclaimed).toBe(0)
+    expect((c?.beyond?.holds ?? 0) > (c?.beyond?.stretched ?? 1)).toBe(true)
+    // The rule brings 0.1² of 0.1² + 0.025², all but a sixteenth.
+    expect(c?.from[0]).toEqual({
+      what: 'litres one kilogram carries',
+      share: expect.closeTo(16 / 17, 2) as number,
+    })
+    expect(c?.steps.reduce((s, x) => s + x.share, 0)).toBeCloseTo(1, 9)
+    expect(c?.steps).toHaveLength(20)
+  })
+  test('seeded: the same question gets the same answer', () => {
+    const ask = (seed: number) => claimChances(of, classOf('normal'), 0.15, seed, 500)
+    expect(ask(1)).toEqual(ask(1))
+    expect(ask(2)).not.toEqual(ask(1))
+  })
+  test('the balance is drawn through its own sums; nothing carried has no chances; no claim no ratio', () => {
+    const foam = {
+      ...of,
+      massless: 'foam',
+      films: { flow: lph(600), layers: [{ area: 0.4, flow: lph(600) }] },
+    }
+    const c = claimChances(foam, classOf('normal'), 0.1, 1, 400)
+    expect(c?.from.map((f) => f.what)).toEqual(expect.arrayContaining(['feed', 'what a film takes']))
+    expect(claimChances({ ...of, flow: figure('flow', 0) }, classOf('normal'), 0.1)).toBeNull()
+    expect(claimChances(of, classOf('normal'), null, 1, 100)).toMatchObject({
+      ratio: null,
+      tooHigh: null,
+      beyond: null,
+    })
+    const rule = {
+      order: ['oversizing', 'minima', 'turnover'],
+      bind: ['minima', 'turnover'],
+      turnoverFloor: 1,
+    } as const
+    const all = claimChances(of, { ...classOf('normal'), rule }, 0.15, 1, 2000)
+    // 150 ÷ 1.5 = 100 L binds ahead of 600 ÷ 4 = 150 L.
+    expect(all?.carried.middle).toBeCloseTo(0.1, 2)
+    expect(all?.from[0]?.what).toBe('oversizing')
+  })
+})

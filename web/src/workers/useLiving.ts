@@ -1,0 +1,54 @@
+import type { Story, Told } from '@ypsometer/core/biology'
+import type { Chances } from '@ypsometer/core/judging/chances'
+import type { CapacityFigures, StockClass } from '@ypsometer/core/tanks'
+import { wrap, type Remote } from 'comlink'
+import { useEffect, useState } from 'react'
+import type { LivingWork } from './living.worker'
+import { saidBy } from '../frame/said'
+
+let worker: Remote<LivingWork> | null = null
+const remote = (): Remote<LivingWork> =>
+  (worker ??= wrap<LivingWork>(
+    new Worker(new URL('./living.worker.ts', import.meta.url), { type: 'module' }),
+  ))
+
+/** An answer of the worker, what went wrong, and whether another is on its way. */
+export interface Answered<T> {
+  readonly answer: T | null
+  readonly failure: string | null
+  readonly busy: boolean
+}
+const NOTHING = { answer: null, failure: null, key: '' }
+
+/** Asks the worker once for each question; an answer to an older one is dropped, the last stays while a new one comes. */
+function useAnswer<T>(key: string | null, ask: () => Promise<T>): Answered<T> {
+  const [state, setState] = useState<{ answer: T | null; failure: string | null; key: string }>(NOTHING)
+  useEffect(() => {
+    if (key === null) return
+    let superseded = false
+    ask().then(
+      (answer) => !superseded && setState({ answer, failure: null, key }),
+      (error: unknown) => !superseded && setState({ answer: null, failure: saidBy(error), key }),
+    )
+    return () => {
+      superseded = true
+    }
+    // The key says all that the question holds.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key])
+  return { answer: state.answer, failure: state.failure, busy: key !== null && state.key !== key }
+}
+
+/** A story of a tank, told. */
+export const useStory = (story: Story | null): Answered<Told> =>
+  useAnswer(story && JSON.stringify(story), () => remote().tell(story as Story))
+
+/** How sure the verdict of a class is. */
+export const useChances = (
+  of: CapacityFigures | null,
+  stock: StockClass | undefined,
+  claimedMax: number | null,
+): Answered<Chances | null> =>
+  useAnswer(of && stock ? JSON.stringify([of, stock, claimedMax]) : null, () =>
+    remote().chances(of as CapacityFigures, stock as StockClass, claimedMax),
+  )
