@@ -1,6 +1,6 @@
 import { CAPACITY_RULE, STOCK_CLASSES, STOCK_NUMBERS, type StockClass } from '@ypsometer/core/tanks'
 import { z } from 'zod'
-import { name, text, within } from './common'
+import { name, text, Typed, within } from './common'
 import type { HouseRule } from './fills'
 import { resource } from './resource'
 
@@ -37,6 +37,7 @@ export const stockClasses = resource({
     oversizing: within(0.05, 50, 'times').default(usual.oversizing),
     marks: Marks.default(usual.marks),
     source: text(400).default(usual.source),
+    typed: Typed.default({}),
   },
   added: { code: z.string().nullable(), position: z.int() },
 })

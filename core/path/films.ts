@@ -1,7 +1,6 @@
 import type { FilmLayer, Films } from '../biology'
 import type { Medium } from '../media'
-import { SINTERED_SURFACE } from '../fills'
-import type { Outcome } from './outcome'
+import { SINTERED_SURFACE, type PlacedLayer } from '../fills'
 
 /** Media thrown away within so many days take their film with them (common practice, no source). */
 const KEPT_DAYS = 120
@@ -13,11 +12,22 @@ const KEPT_DAYS = 120
 export const filmCounts = (m: Pick<Medium, 'form' | 'lifeDays' | 'effectiveSurface'>): boolean =>
   m.effectiveSurface !== null && m.form !== 'contactor' && (m.lifeDays === null || m.lifeDays > KEPT_DAYS)
 
+/** What of a fill worked through its films follow from: flows m³/s. */
+interface Filled {
+  readonly flow: number
+  readonly layers: readonly {
+    readonly placed: PlacedLayer
+    readonly through: number
+    readonly counts: boolean
+  }[]
+  readonly worth: { readonly calibration: number | null }
+}
+
 /**
  * The films of a fill as it lies: usable surface less what is fouled, each with the water that comes through its layer;
  * what goes round does not count. Weighed media count as weighed.
  */
-export function filmsOf(o: Pick<Outcome, 'flow' | 'layers' | 'worth'>): Films {
+export function filmsOf(o: Filled): Films {
   const layers = o.layers
     .filter((l) => filmCounts(l.placed.medium))
     .map((l): FilmLayer => ({

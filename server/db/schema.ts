@@ -602,6 +602,7 @@ export const stockClass = pgTable('stock_class', {
   oversizing: doublePrecision('oversizing').notNull(),
   marks: jsonb('marks').$type<StockClass['marks']>().notNull(),
   source: text('source').notNull(),
+  typed: typed(),
 })
 
 export const tank = pgTable(

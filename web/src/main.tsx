@@ -71,6 +71,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/library/Library')).Library }),
       },
       {
+        path: 'stock/:id?',
+        loader: asks(() => ahead.list('stock-classes')),
+        lazy: async () => ({ Component: (await import('./views/stock/StockClasses')).StockClasses }),
+      },
+      {
         path: 'rules/:id?',
         loader: asks(() => ahead.list('house-rules')),
         lazy: async () => ({ Component: (await import('./views/rules/HouseRules')).HouseRules }),

@@ -123,3 +123,5 @@ CREATE TRIGGER touch_on_update AFTER UPDATE ON "stock_class" REFERENCING NEW TAB
 ALTER TABLE "body" ADD COLUMN "hook_opening" double precision;
 --> statement-breakpoint
 ALTER TABLE "body" ADD COLUMN "intake_reach" double precision;
+--> statement-breakpoint
+ALTER TABLE "stock_class" ADD COLUMN "typed" jsonb DEFAULT '{}'::jsonb NOT NULL;

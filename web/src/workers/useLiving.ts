@@ -20,7 +20,7 @@ export interface Answered<T> {
 }
 const NOTHING = { answer: null, failure: null, key: '' }
 
-/** Asks the worker once for each question; an answer to an older one is dropped, the last stays while a new one comes. */
+/** Asks the worker once for each question; an answer to an older one is dropped, the last stays meanwhile. */
 function useAnswer<T>(key: string | null, ask: () => Promise<T>): Answered<T> {
   const [state, setState] = useState<{ answer: T | null; failure: string | null; key: string }>(NOTHING)
   useEffect(() => {

@@ -8,6 +8,7 @@ import { hasPump } from '@ypsometer/core/kinds'
 import { useDossierContext } from '../../frame/dossier'
 import { starterHookup } from '@ypsometer/core/hydraulics/starters'
 import { newId } from './newId'
+import { Outlets } from './Outlets'
 import { SegmentTable } from './SegmentTable'
 
 /** How the filter is connected: heights that decide whether lift counts, and every piece the water passes. */
@@ -92,6 +93,7 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
         />
       </div>
       <SegmentTable hookup={hookup} />
+      <Outlets hookup={hookup} />
     </article>
   )
 }

@@ -2,7 +2,7 @@ import type { Medium } from '@ypsometer/contract'
 import { modelResistance } from '@ypsometer/core/media'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import { NavLink, useNavigate, useParams } from 'react-router'
+import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import { useMedia } from '../../api/queries'
 import { createRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
@@ -53,7 +53,12 @@ export function Library() {
         <div>
           <h1>Library of media</h1>
           <p className="muted">
-            What fills are made of: how it resists water, what surface it offers, how it is sold.
+            What fills are made of: how it resists water, what surface it offers, how it is sold. Who lives in
+            a tank stands under{' '}
+            <Link to="/stock" className="link">
+              stock classes
+            </Link>
+            .
           </p>
         </div>
         <button type="button" className="btn btn-primary" onClick={() => add({}, 'New medium')}>

@@ -8,6 +8,7 @@ import { removeRow } from '../../frame/removed'
 import { Parked } from '../../fields/Parked'
 import { SelectField, TextField } from '../../fields/fields'
 import { Failed, Loading } from '../../frame/States'
+import { CapacitySection } from './CapacitySection'
 
 const SCHOOL_WORDS = {
   'strain-first': 'Strain first',
@@ -39,17 +40,17 @@ export function HouseRules() {
     changeRow('house-rules', r, { chosen: true })
   }
   const copy = (r: HouseRule): void => {
-    const { school, reasoning, chemical } = r
+    const { school, reasoning, chemical, capacity } = r
     void navigate(
-      `/rules/${createRow('house-rules', { name: `${r.name}, our way`.slice(0, 80), school, reasoning, chemical, rules: r.rules, chosen: false })}`,
+      `/rules/${createRow('house-rules', { name: `${r.name}, our way`.slice(0, 80), school, reasoning, chemical, capacity, rules: r.rules, chosen: false })}`,
     )
   }
   return (
     <>
       <h1>House rules</h1>
       <p className="muted max-w-3xl">
-        Practitioners disagree on the order of a fill. Choose once which school this bench holds to; a review
-        can choose its own under Path.
+        Practitioners disagree on the order of a fill, and on what carries a tank. Choose once which school
+        this bench holds to; a review can choose its own under Path.
       </p>
       <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
         <nav aria-label="House rules">
@@ -126,6 +127,8 @@ function Sheet({ house }: { readonly house: HouseRule }) {
         />
       </div>
       <TextField {...common} field="reasoning" label="Reasoning" max={2000} lines={2} />
+      <CapacitySection house={house} />
+      <h2>In which order a fill lies</h2>
       <Parked row={house} field="rules" what="The switches and weights of this rule" />
       {clash.map(([a, b]) => (
         <p key={a.id + b.id} role="alert" className="text-warning">

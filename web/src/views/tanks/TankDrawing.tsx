@@ -1,21 +1,7 @@
-import type { Tank } from '@ypsometer/contract'
+import { tankExtent, type Tank } from '@ypsometer/contract'
 
 const W = 340
 const GAP = 26
-
-/** Extent of a tank seen from above (m). */
-function extent(t: Tank): { readonly length: number; readonly depth: number } {
-  switch (t.shape) {
-    case 'box':
-      return { length: t.length, depth: t.width }
-    case 'bow-front':
-      return { length: t.length, depth: t.bowWidth }
-    case 'cylinder':
-      return { length: t.diameter, depth: t.diameter }
-    case 'corner':
-      return { length: t.side, depth: t.side }
-  }
-}
 
 /** Outline from above, in metres, front edge below. */
 function plan(t: Tank): string {
@@ -42,7 +28,7 @@ function plan(t: Tank): string {
 
 /** The tank to scale: front view with water and substrate, and plan beneath it. */
 export function TankDrawing({ tank }: { readonly tank: Tank }) {
-  const { length, depth } = extent(tank)
+  const { length, width: depth } = tankExtent(tank)
   const scale = Math.min((W - 2) / length, 240 / (tank.height + depth))
   const front = tank.height * scale
   const wide = length * scale

@@ -2,7 +2,10 @@ import type { Tank } from '@ypsometer/contract'
 import type { StockClass } from '@ypsometer/core/tanks'
 import type { Figure } from '@ypsometer/core/figures'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
+import { changeRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
+import { Num } from '../../figures/Num'
+import { Link } from 'react-router'
 import { TankDrawing } from './TankDrawing'
 import { waterOf } from '../../tank/waterOf'
 
@@ -17,6 +20,7 @@ const SHAPES = [
 export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock: readonly StockClass[] }) {
   const common = { collection: 'tanks', row: tank } as const
   const size = { ...common, dimension: 'length', min: 0.01, max: 20 } as const
+  const share = { ...common, dimension: 'ratio', unit: '%', min: 0 } as const
   const water = waterOf(tank)
   const chosen = stock.find((s) => s.id === tank.stockClassId)
   return (
@@ -32,7 +36,15 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             label="Who lives there"
             options={stock.map((s) => [s.id, s.label] as const)}
             hint={
-              chosen && `${chosen.minTurnover} to ${chosen.maxTurnover} turnovers an hour (${chosen.source})`
+              chosen && (
+                <>
+                  fed <Num si={chosen.feedPerVolume} dimension="feeding" digits={2} />, at most{' '}
+                  {Math.round(chosen.strongestCurrent * 100)} cm/s ({chosen.source}).{' '}
+                  <Link to={`/stock/${chosen.id}`} className="link">
+                    Change
+                  </Link>
+                </>
+              )
             }
           />
         </div>
@@ -142,6 +154,112 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             }
           />
         </div>
+        <h3>How it is kept</h3>
+        <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+          <QuantityField
+            {...common}
+            field="feed"
+            label="Feed a day"
+            dimension="feed"
+            min={0}
+            max={0.01}
+            optional
+            hint="empty: what its class is fed; 0: no animals"
+          />
+          <QuantityField {...share} field="changeShare" label="Water changed" max={1} />
+          <QuantityField
+            {...common}
+            field="changeDays"
+            label="Every so many days"
+            dimension="ratio"
+            min={0.5}
+            max={365}
+          />
+          <QuantityField
+            {...common}
+            field="waterTemperature"
+            label="Water"
+            dimension="temperature"
+            min={1}
+            max={39}
+          />
+          <QuantityField {...common} field="pH" label="pH" dimension="ratio" min={4} max={10.5} />
+          <QuantityField
+            {...common}
+            field="salinity"
+            label="Salinity (practical)"
+            dimension="ratio"
+            min={0}
+            max={42}
+            hint="35 for sea water"
+          />
+          <QuantityField
+            {...common}
+            field="alkalinity"
+            label="Alkalinity, as CaCO₃"
+            dimension="concentration"
+            min={0}
+            max={1}
+            hint="17.8 mg/L for each degree of hardness (KH)"
+          />
+          <QuantityField
+            {...common}
+            field="tapNitrate"
+            label="Nitrate in the tap, as N"
+            dimension="concentration"
+            min={0}
+            max={0.1}
+          />
+          <QuantityField
+            {...share}
+            field="plantShare"
+            label="Plants take of the ammonia"
+            max={0.95}
+            optional
+            hint="empty: as its class"
+          />
+          <QuantityField
+            {...common}
+            field="roomTemperature"
+            label="Room in winter"
+            dimension="temperature"
+            min={-10}
+            max={45}
+            optional
+          />
+        </div>
+        <h3>Room for a filter</h3>
+        <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+          <QuantityField {...size} field="cabinetWidth" label="Cabinet inside, width" optional />
+          <QuantityField {...size} field="cabinetDepth" label="Cabinet inside, depth" optional />
+          <QuantityField {...size} field="cabinetHeight" label="Cabinet inside, height" optional />
+          <QuantityField
+            {...size}
+            min={-5}
+            max={10}
+            field="bottomHeight"
+            label="Tank’s bottom over the filter’s place"
+            optional
+          />
+          <QuantityField {...size} min={0} max={5} field="wallGap" label="Gap to the wall behind" optional />
+          <QuantityField
+            {...size}
+            min={0}
+            max={0.5}
+            field="rimThickness"
+            label="Thickness of the rim"
+            optional
+          />
+        </div>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={tank.covered}
+            onChange={(e) => changeRow('tanks', tank, { covered: e.target.checked })}
+          />
+          A lid lies on it
+        </label>
         <TextField {...common} field="note" label="Note" max={4000} lines={2} />
       </div>
       <div>

@@ -11,6 +11,7 @@ import { Words } from '../../figures/Words'
 import { Failed, Loading } from '../../frame/States'
 import { useDossierContext } from '../../frame/dossier'
 import { waterOf } from '../../tank/waterOf'
+import { TankStudy } from './TankStudy'
 
 /** The claimed range against what is supported for each stock class, and every known tank judged. */
 export function TankRange() {
@@ -54,8 +55,8 @@ export function TankRange() {
         </label>
         <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} open={open} />
       </section>
-      <Limits ranges={verdict.ranges} />
       <KnownTanks />
+      <Limits ranges={verdict.ranges} />
     </div>
   )
 }
@@ -140,27 +141,32 @@ function KnownTanks() {
         </p>
       )}
       {tanks && tanks.length > 0 && (
-        <table className="sheet mt-2">
-          <thead>
-            <tr>
-              <th scope="col">Tank</th>
-              <th scope="col" className="r">
-                Water
-              </th>
-              <th scope="col" className="r max-sm:hidden">
-                Turnovers per hour
-              </th>
-              <th scope="col" className="pl-8">
-                Judgement
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {tanks.map((t) => (
-              <KnownTank key={t.id} tank={t} />
-            ))}
-          </tbody>
-        </table>
+        <>
+          <table className="sheet mt-2">
+            <thead>
+              <tr>
+                <th scope="col">Tank</th>
+                <th scope="col" className="r">
+                  Water
+                </th>
+                <th scope="col" className="r max-sm:hidden">
+                  Turnovers per hour
+                </th>
+                <th scope="col" className="pl-8">
+                  Judgement
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {tanks.map((t) => (
+                <KnownTank key={t.id} tank={t} />
+              ))}
+            </tbody>
+          </table>
+          <div className="mt-9">
+            <TankStudy tanks={tanks} />
+          </div>
+        </>
       )}
     </section>
   )
@@ -180,7 +186,7 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
   return (
     <tr>
       <td>
-        <Link to={`/tanks/${tank.id}`} className="hover:underline">
+        <Link to={`?tank=${tank.id}`} preventScrollReset className="hover:underline">
           {tank.name}
         </Link>
         <div className="muted text-[0.85rem]">{stockClass?.label}</div>

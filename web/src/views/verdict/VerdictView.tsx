@@ -6,6 +6,7 @@ import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../../frame/dossier'
+import { Doubt } from './Doubt'
 
 const OBTAINED_WORDS = {
   bought: 'bought',
@@ -64,7 +65,10 @@ export function VerdictView() {
       {verdict.ranges.length > 0 && <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} />}
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
         <Reasons reasons={verdict.reasons} />
-        <NotYet verdict={verdict} />
+        <div className="space-y-8">
+          <Doubt verdict={verdict} />
+          <NotYet verdict={verdict} />
+        </div>
       </div>
       <p className="muted max-w-3xl text-[0.92rem]">
         The words follow from fixed thresholds on claimed ÷ supported for a normally stocked tank: up to 1.1

@@ -1,0 +1,223 @@
+import type { Fitted, Hookup } from '@ypsometer/contract'
+import { OUTLET_AIMS, OUTLET_KINDS, type OutletAim, type OutletKind } from '@ypsometer/core/hydraulics'
+import { outletOf } from '@ypsometer/core/path/outlet'
+import { Plus, Trash2 } from 'lucide-react'
+import { FILTERS } from '@ypsometer/core/kinds'
+import { changeRow } from '../../api/rows'
+import { Parked } from '../../fields/Parked'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { IconButton } from '../../frame/IconButton'
+import { useDossierContext } from '../../frame/dossier'
+import { newId } from './newId'
+
+type Outlet = NonNullable<Fitted['outlets']>[number]
+
+const KIND_WORDS: Readonly<Record<OutletKind, string>> = {
+  nozzle: 'nozzle or open end',
+  'spray-bar': 'spray bar',
+  lip: 'lip',
+  airlift: 'riser',
+}
+const AIM_WORDS: Readonly<Record<OutletAim, string>> = {
+  along: 'along the tank',
+  glass: 'at the glass',
+  surface: 'up at the surface',
+}
+
+/** The ways for the water to come back that come in the box, and the inlet: what strength is worked out from. */
+export function Outlets({ hookup }: { readonly hookup: Hookup }) {
+  const { dossier } = useDossierContext()
+  const { fitted } = hookup
+  const outlets = fitted.outlets ?? []
+  const write = (next: readonly Outlet[]): void => {
+    const { outlets: _old, ...rest } = fitted
+    changeRow('hookups', hookup, { fitted: next.length ? { ...rest, outlets: [...next] } : rest })
+  }
+  const set = (o: Outlet, more: Partial<Outlet>): void =>
+    write(outlets.map((x) => (x.id === o.id ? { ...x, ...more } : x)))
+  const add = (): void => {
+    const usual = outletOf(dossier.model.kind, hookup)
+    write([...outlets, { ...usual, id: newId('outlet'), name: `Outlet ${outlets.length + 1}` }])
+  }
+  const inlet = (value: NonNullable<Fitted['inlet']> | null): void => {
+    const { inlet: _old, ...rest } = fitted
+    changeRow('hookups', hookup, { fitted: value ? { ...rest, inlet: value } : rest })
+  }
+  return (
+    <div className="lg:col-span-2">
+      <div className="flex flex-wrap items-baseline justify-between gap-3">
+        <h3>Where the water comes back</h3>
+        <button type="button" className="btn btn-xs" onClick={add}>
+          <Plus size={14} aria-hidden="true" /> Add an outlet
+        </button>
+      </div>
+      <Parked row={hookup} field="fitted" what="The outlets of this hookup" />
+      {outlets.length === 0 ? (
+        <p className="muted text-[0.92rem]">
+          None noted: the end of the run is taken as it is (
+          {KIND_WORDS[outletOf(dossier.model.kind, hookup).kind]}). Add each one that comes in the box; the
+          first is the one in use.
+        </p>
+      ) : (
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Outlets, table">
+          <table className="sheet min-w-[52rem]">
+            <thead>
+              <tr>
+                <th scope="col">Name</th>
+                <th scope="col">Kind</th>
+                <th scope="col">Aimed</th>
+                <th scope="col">Below the surface</th>
+                <th scope="col">Bore</th>
+                <th scope="col">Holes, apart</th>
+                <th scope="col">Width</th>
+                <th scope="col" aria-label="Delete" />
+              </tr>
+            </thead>
+            <tbody>
+              {outlets.map((o) => (
+                <tr key={o.id}>
+                  <td>
+                    <input
+                      className="field"
+                      aria-label="Name of the outlet"
+                      maxLength={80}
+                      defaultValue={o.name}
+                      onBlur={(e) => {
+                        const name = e.target.value.trim()
+                        if (name && name !== o.name) set(o, { name })
+                        else e.target.value = o.name
+                      }}
+                    />
+                  </td>
+                  <td>
+                    <select
+                      className="field"
+                      aria-label={`${o.name}: kind`}
+                      value={o.kind}
+                      onChange={(e) => set(o, { kind: e.target.value as OutletKind })}
+                    >
+                      {OUTLET_KINDS.map((k) => (
+                        <option key={k} value={k}>
+                          {KIND_WORDS[k]}
+                        </option>
+                      ))}
+                    </select>
+                  </td>
+                  <td>
+                    <select
+                      className="field"
+                      aria-label={`${o.name}: aimed`}
+                      value={o.aim}
+                      onChange={(e) => set(o, { aim: e.target.value as OutletAim })}
+                    >
+                      {OUTLET_AIMS.map((a) => (
+                        <option key={a} value={a}>
+                          {AIM_WORDS[a]}
+                        </option>
+                      ))}
+                    </select>
+                  </td>
+                  <td className="w-24">
+                    <QuantityInput
+                      label={`${o.name}: below the surface`}
+                      si={o.depth}
+                      dimension="length"
+                      unit="cm"
+                      min={0}
+                      max={3}
+                      onCommit={(depth) => set(o, { depth })}
+                    />
+                  </td>
+                  <td className="w-24">
+                    {o.kind !== 'lip' && (
+                      <QuantityInput
+                        label={`${o.name}: bore`}
+                        si={o.diameter}
+                        dimension="length"
+                        unit="mm"
+                        min={0.0005}
+                        max={0.3}
+                        onCommit={(diameter) => set(o, { diameter })}
+                      />
+                    )}
+                  </td>
+                  <td className="w-44">
+                    {o.kind === 'spray-bar' && (
+                      <span className="flex gap-2">
+                        <QuantityInput
+                          label={`${o.name}: holes`}
+                          si={o.holes}
+                          dimension="ratio"
+                          min={1}
+                          max={500}
+                          whole
+                          onCommit={(holes) => set(o, { holes })}
+                        />
+                        <QuantityInput
+                          label={`${o.name}: holes apart`}
+                          si={o.spacing}
+                          dimension="length"
+                          unit="mm"
+                          min={0.001}
+                          max={1}
+                          onCommit={(spacing) => set(o, { spacing })}
+                        />
+                      </span>
+                    )}
+                  </td>
+                  <td className="w-24">
+                    {o.kind === 'lip' && (
+                      <QuantityInput
+                        label={`${o.name}: width`}
+                        si={o.width}
+                        dimension="length"
+                        unit="cm"
+                        min={0.005}
+                        max={3}
+                        onCommit={(width) => set(o, { width })}
+                      />
+                    )}
+                  </td>
+                  <td>
+                    <IconButton
+                      label={`Delete ${o.name}`}
+                      icon={Trash2}
+                      onClick={() => write(outlets.filter((x) => x.id !== o.id))}
+                    />
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {FILTERS[dossier.model.kind].intake && (
+        <div className="mt-2 flex flex-wrap items-baseline gap-x-5 gap-y-2 text-[0.92rem]">
+          <span className="flex items-baseline gap-2">
+            Open area of the inlet
+            <span className="w-28">
+              <QuantityInput
+                label="Open area of the inlet"
+                si={fitted.inlet?.openArea ?? 0.002}
+                dimension="area"
+                min={1e-6}
+                max={1}
+                onCommit={(openArea) => inlet({ sponge: fitted.inlet?.sponge ?? false, openArea })}
+              />
+            </span>
+          </span>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-sm"
+              checked={fitted.inlet?.sponge ?? false}
+              onChange={(e) => inlet({ openArea: fitted.inlet?.openArea ?? 0.002, sponge: e.target.checked })}
+            />
+            a sponge over it
+          </label>
+          {!fitted.inlet && <span className="muted">not noted yet</span>}
+        </div>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,122 @@
+import type { HouseRule } from '@ypsometer/contract'
+import { CAPACITY_SCHOOLS, SCHOOL_WORDS, type CapacitySchool } from '@ypsometer/core/tanks'
+import { ArrowDown, ArrowUp } from 'lucide-react'
+import { changeRow } from '../../api/rows'
+import { Parked } from '../../fields/Parked'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { IconButton } from '../../frame/IconButton'
+
+const WHY: Readonly<Record<CapacitySchool, string>> = {
+  'media-mass':
+    'A kilogram of good sintered media carries 100 L normally stocked. The trade’s own rule; it keeps a reserve.',
+  balance:
+    'What the animals put in against what films, plants and water changes take, until a kit shows colour or oxygen runs short.',
+  turnover:
+    'The water that meets the media reaches every corner so many times an hour. A floor, not a capacity.',
+  oversizing: 'A filter rated for so many times the tank. Rests on the label alone.',
+  minima: 'So many turnovers an hour at least, by class. Nobody in the trade states one for sure: optional.',
+}
+
+/** Which school of capacity leads, which others bind, and the floor of turnover. */
+export function CapacitySection({ house }: { readonly house: HouseRule }) {
+  const { capacity } = house
+  const write = (more: Partial<HouseRule['capacity']>): void =>
+    changeRow('house-rules', house, { capacity: { ...capacity, ...more } })
+  const out = CAPACITY_SCHOOLS.filter((s) => !capacity.order.includes(s))
+  const move = (i: number, by: -1 | 1): void => {
+    const order = [...capacity.order]
+    const [school] = order.splice(i, 1)
+    if (school) order.splice(i + by, 0, school)
+    write({ order })
+  }
+  return (
+    <section aria-labelledby="capacity-title" className="space-y-2">
+      <h2 id="capacity-title">Which tank a filter carries</h2>
+      <p className="muted max-w-3xl">
+        The first school that applies leads. The others stand beside it, or hold it down where they are let
+        bind.
+      </p>
+      <Parked row={house} field="capacity" what="The order of the schools of capacity" />
+      <ol className="rule-t">
+        {[...capacity.order, ...out].map((s, i) => {
+          const speaks = capacity.order.includes(s)
+          const name = SCHOOL_WORDS[s]
+          return (
+            <li
+              key={s}
+              className={`rule-b grid grid-cols-[2rem_minmax(0,1fr)_auto] items-baseline gap-x-3 py-2 ${speaks ? '' : 'muted'}`}
+            >
+              <span className="num">{speaks ? i + 1 : '–'}</span>
+              <div>
+                <span className={speaks ? 'font-medium' : ''}>
+                  {name.slice(0, 1).toUpperCase() + name.slice(1)}
+                  {i === 0 && speaks && <span className="kicker ml-2">leads</span>}
+                </span>
+                <span className="muted block text-[0.88rem]">{WHY[s]}</span>
+                {s === 'turnover' && (
+                  <span className="mt-1 flex items-baseline gap-2 text-[0.92rem]">
+                    Floor, turnovers an hour
+                    <span className="w-24">
+                      <QuantityInput
+                        label="Floor, turnovers an hour"
+                        si={capacity.turnoverFloor}
+                        dimension="ratio"
+                        min={0.05}
+                        max={50}
+                        onCommit={(turnoverFloor) => write({ turnoverFloor })}
+                      />
+                    </span>
+                  </span>
+                )}
+              </div>
+              <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1 text-[0.92rem]">
+                <label className="flex items-center gap-1.5">
+                  <input
+                    type="checkbox"
+                    className="checkbox checkbox-sm"
+                    aria-label={`${name} speaks`}
+                    checked={speaks}
+                    onChange={(e) =>
+                      write({
+                        order: e.target.checked
+                          ? [...capacity.order, s]
+                          : capacity.order.filter((x) => x !== s),
+                      })
+                    }
+                  />
+                  speaks
+                </label>
+                <label className="flex items-center gap-1.5">
+                  <input
+                    type="checkbox"
+                    className="checkbox checkbox-sm"
+                    aria-label={`${name} binds`}
+                    checked={capacity.bind.includes(s)}
+                    onChange={(e) =>
+                      write({
+                        bind: e.target.checked ? [...capacity.bind, s] : capacity.bind.filter((x) => x !== s),
+                      })
+                    }
+                  />
+                  binds
+                </label>
+                <IconButton
+                  label={`${name} up`}
+                  icon={ArrowUp}
+                  disabled={!speaks || i === 0}
+                  onClick={() => move(i, -1)}
+                />
+                <IconButton
+                  label={`${name} down`}
+                  icon={ArrowDown}
+                  disabled={!speaks || i === capacity.order.length - 1}
+                  onClick={() => move(i, 1)}
+                />
+              </div>
+            </li>
+          )
+        })}
+      </ol>
+    </section>
+  )
+}

@@ -1,0 +1,157 @@
+import type { StockClassRow } from '@ypsometer/contract'
+import type { Dimension } from '@ypsometer/core/units'
+import type { StockNumber } from '@ypsometer/core/tanks'
+import { changeRow } from '../../api/rows'
+import { QuantityField, TextField } from '../../fields/fields'
+import { Parked } from '../../fields/Parked'
+import { QuantityInput } from '../../fields/QuantityInput'
+
+interface Line {
+  readonly field: StockNumber
+  readonly label: string
+  readonly dimension: Dimension
+  readonly unit?: string
+  readonly min: number
+  readonly max: number
+  readonly hint: string
+}
+
+/** The numbers that have a band and a source of their own. */
+const LINES: readonly Line[] = [
+  { field: 'feedPerVolume', label: 'Feed for each litre and day', dimension: 'feeding', min: 0, max: 1 / 86400, hint: '15 mg/L/d is 1.5 g a day for 100 L' },
+  { field: 'plantShare', label: 'Plants take of the ammonia', dimension: 'ratio', unit: '%', min: 0, max: 0.95, hint: '' },
+  { field: 'litresPerKilogram', label: 'Litres that 1 kg of good media carries', dimension: 'ratio', min: 0.5, max: 5000, hint: '' },
+  { field: 'oversizing', label: 'Rated for so many times the tank', dimension: 'ratio', min: 0.05, max: 50, hint: '' },
+  { field: 'strongestCurrent', label: 'Fastest current they bear', dimension: 'velocity', unit: 'cm/s', min: 0.005, max: 3, hint: '' },
+  { field: 'maxTurnover', label: 'Most turnovers an hour', dimension: 'ratio', min: 0.1, max: 200, hint: 'beyond it the flow is too strong' },
+  { field: 'minTurnover', label: 'Least turnovers an hour, by those who ask for one', dimension: 'ratio', min: 0.05, max: 100, hint: 'counts only where the house lets it' },
+] // prettier-ignore
+
+/** One class: its numbers, each with the band it is believed in and where it comes from, and the water it lives in. */
+export function StockSheet({ row }: { readonly row: StockClassRow }) {
+  const common = { collection: 'stock-classes', row } as const
+  const mark = (n: StockNumber, more: Partial<{ band: number; source: string }>): void =>
+    changeRow('stock-classes', row, { marks: { ...row.marks, [n]: { ...row.marks[n], ...more } } })
+  return (
+    <article aria-label={row.label} className="space-y-5">
+      <div className="max-w-md">
+        <TextField {...common} field="label" label="Name" max={80} required />
+      </div>
+      <Parked row={row} field="marks" what="The bands and sources of this class" />
+      <div
+        className="overflow-x-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Numbers with their bands, table"
+      >
+        <table className="sheet min-w-[42rem]">
+          <thead>
+            <tr>
+              <th scope="col">Number</th>
+              <th scope="col" className="w-44">
+                Value
+              </th>
+              <th scope="col" className="w-28">
+                Band, ±
+              </th>
+              <th scope="col">Source</th>
+            </tr>
+          </thead>
+          <tbody>
+            {LINES.map((l) => (
+              <tr key={l.field}>
+                <td>
+                  {l.label}
+                  {l.hint && <span className="muted block text-[0.82rem]">{l.hint}</span>}
+                </td>
+                <td>
+                  <QuantityField
+                    {...common}
+                    field={l.field}
+                    label={l.label}
+                    dimension={l.dimension}
+                    min={l.min}
+                    max={l.max}
+                    hideLabel
+                    {...(l.unit && { unit: l.unit })}
+                  />
+                </td>
+                <td>
+                  <QuantityInput
+                    label={`${l.label}: band`}
+                    si={row.marks[l.field].band}
+                    dimension="ratio"
+                    unit="%"
+                    min={0}
+                    max={2}
+                    onCommit={(band) => mark(l.field, { band })}
+                  />
+                </td>
+                <td>
+                  <input
+                    className="field"
+                    aria-label={`${l.label}: source`}
+                    maxLength={200}
+                    defaultValue={row.marks[l.field].source}
+                    key={row.marks[l.field].source}
+                    onBlur={(e) => {
+                      if (e.target.value !== row.marks[l.field].source)
+                        mark(l.field, { source: e.target.value })
+                    }}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <h3>Their feed and their water</h3>
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+        <QuantityField
+          {...common}
+          field="protein"
+          label="Protein of the feed"
+          dimension="ratio"
+          unit="%"
+          min={0}
+          max={0.95}
+        />
+        <QuantityField
+          {...common}
+          field="oxygenOfFeed"
+          label="Oxygen taken from the water, kg for each kg fed"
+          dimension="ratio"
+          min={0}
+          max={2}
+          hint="0.3 to 0.5 for fish; 0 for what breathes air"
+        />
+        <QuantityField
+          {...common}
+          field="temperature"
+          label="Water"
+          dimension="temperature"
+          min={1}
+          max={39}
+        />
+        <QuantityField
+          {...common}
+          field="salinity"
+          label="Salinity (practical)"
+          dimension="ratio"
+          min={0}
+          max={42}
+        />
+        <QuantityField {...common} field="pH" label="pH" dimension="ratio" min={4} max={10.5} />
+      </div>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={row.openInlet}
+          onChange={(e) => changeRow('stock-classes', row, { openInlet: e.target.checked })}
+        />
+        An inlet may be open, without a sponge over it
+      </label>
+    </article>
+  )
+}

@@ -1,0 +1,197 @@
+import { KIT_ZERO, type Told } from '@ypsometer/core/biology'
+import type { JudgedFill, TankBalance } from '@ypsometer/core/judging'
+import { STORY_KINDS, storyOf, USUAL_ASKS, type StoryKind } from '@ypsometer/core/judging/stories'
+import { put, type Figure } from '@ypsometer/core/figures'
+import { lazy, Suspense, useMemo, useState } from 'react'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { FigureView } from '../../figures/FigureView'
+import { Loading } from '../../frame/States'
+import { useStory } from '../../workers/useLiving'
+
+const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
+const DAY = 86400
+
+const WORDS: Readonly<Record<StoryKind, string>> = {
+  nothing: 'New, ripening from nothing, full stock',
+  starter: 'New, with a starter, full stock',
+  'ripe-media': 'New, with a share of ripe media',
+  beside: 'Beside the old one, then the old one out',
+  half: 'Half of the media replaced',
+  tap: 'Media rinsed under the tap',
+  double: 'Twice the fish',
+  off: 'Power out',
+}
+
+/** The balance in time: what happens to ammonia and nitrite when something is done to tank or filter. */
+export function InTime({
+  study,
+  fill,
+  name,
+}: {
+  readonly study: TankBalance
+  readonly fill: JudgedFill
+  readonly name: string
+}) {
+  const [kind, setKind] = useState<StoryKind>('nothing')
+  const [asks, setAsks] = useState(USUAL_ASKS)
+  const fed = study.keeping.feed > 0
+  const story = useMemo(
+    () => (fill.films && fed ? storyOf(kind, study.keeping, fill.films, asks) : null),
+    [kind, study.keeping, fill.films, asks, fed],
+  )
+  const { answer, failure, busy } = useStory(story)
+  return (
+    <section aria-labelledby="time-title">
+      <h3 id="time-title">In time</h3>
+      <div className="mt-1 flex flex-wrap items-baseline gap-x-4 gap-y-2">
+        <label className="flex items-baseline gap-2 text-[0.92rem]">
+          What happens
+          <select
+            className="select select-sm w-auto"
+            value={kind}
+            onChange={(e) => setKind(e.target.value as StoryKind)}
+          >
+            {STORY_KINDS.map((k) => (
+              <option key={k} value={k}>
+                {WORDS[k]}
+              </option>
+            ))}
+          </select>
+        </label>
+        {kind === 'beside' && (
+          <span className="flex items-baseline gap-2 text-[0.92rem]">
+            for weeks
+            <span className="w-20">
+              <QuantityInput
+                label="Weeks beside each other"
+                si={asks.weeks}
+                dimension="ratio"
+                min={1}
+                max={26}
+                onCommit={(weeks) => setAsks({ ...asks, weeks })}
+              />
+            </span>
+          </span>
+        )}
+        {kind === 'ripe-media' && (
+          <span className="w-24">
+            <QuantityInput
+              label="Share of ripe media"
+              si={asks.share}
+              dimension="ratio"
+              unit="%"
+              min={0.01}
+              max={1}
+              onCommit={(share) => setAsks({ ...asks, share })}
+            />
+          </span>
+        )}
+        {kind === 'off' && (
+          <span className="w-24">
+            <QuantityInput
+              label="Hours without power"
+              si={asks.hours * 3600}
+              dimension="time"
+              unit="h"
+              min={360}
+              max={3 * DAY}
+              onCommit={(s) => setAsks({ ...asks, hours: s / 3600 })}
+            />
+          </span>
+        )}
+      </div>
+      {!fed && <p className="muted mt-2">Nothing is fed, so nothing happens.</p>}
+      {failure && (
+        <p role="alert" className="text-error mt-2">
+          This cannot be worked out. {failure}
+        </p>
+      )}
+      {answer ? (
+        <div aria-busy={busy} className={busy ? 'opacity-60' : ''}>
+          <Suspense fallback={<Loading />}>
+            <SeriesChart
+              series={[
+                {
+                  name: 'Ammonia, as N',
+                  points: answer.points.map((p) => ({ time: p.day * DAY, value: p.ammonia })),
+                },
+                {
+                  name: 'Nitrite, as N',
+                  points: answer.points.map((p) => ({ time: p.day * DAY, value: p.nitrite })),
+                },
+                ...(kind === 'off'
+                  ? [
+                      {
+                        name: 'Oxygen',
+                        points: answer.points.map((p) => ({ time: p.day * DAY, value: p.oxygen })),
+                      },
+                    ]
+                  : []),
+              ]}
+              dimension="concentration"
+              label={kind === 'off' ? 'Ammonia, nitrite, oxygen' : 'Ammonia and nitrite, as N'}
+              name={`${name} in time`}
+              height={240}
+              zero
+              limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
+            />
+          </Suspense>
+          <Readings told={answer} off={kind === 'off'} />
+        </div>
+      ) : (
+        fed && !failure && <Loading />
+      )}
+    </section>
+  )
+}
+
+const SOURCE = 'Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory'
+
+/** What is read from the chart, as numbers with their working. */
+function Readings({ told, off }: { readonly told: Told; readonly off: boolean }) {
+  const peak = (id: string, label: string, p: Told['peakAmmonia']): Figure => ({
+    id,
+    label,
+    value: p.value,
+    dimension: 'concentration',
+    provenance: 'computed',
+    formula: 'dx/dt = x (μ S/(K + S) − b), no more than its surface holds;  uptake x · r_max S/(1.93 + S)',
+    working: [put('t', 'on day', p.day * DAY, 'time', 'computed')],
+    conditions: [`on day ${Math.round(p.day)}`],
+    source: SOURCE,
+  })
+  return (
+    <dl className="mt-2 flex flex-wrap gap-x-8 gap-y-2">
+      <Reading
+        words={`Most ammonia, day ${Math.round(told.peakAmmonia.day)}`}
+        figure={peak('peak-ammonia', 'Most ammonia, as N', told.peakAmmonia)}
+      />
+      <Reading
+        words={`Most nitrite, day ${Math.round(told.peakNitrite.day)}`}
+        figure={peak('peak-nitrite', 'Most nitrite, as N', told.peakNitrite)}
+      />
+      {off && (
+        <Reading words="Least oxygen" figure={peak('least-oxygen', 'Least oxygen', told.leastOxygen)} />
+      )}
+      <div>
+        <dt className="kicker">Safe for full stock</dt>
+        <dd>
+          {told.safeFrom === null
+            ? 'not within this time'
+            : told.safeFrom === 0
+              ? 'throughout'
+              : `from day ${Math.ceil(told.safeFrom)}`}
+        </dd>
+      </div>
+    </dl>
+  )
+}
+
+const Reading = ({ words, figure }: { readonly words: string; readonly figure: Figure }) => (
+  <div>
+    <dt className="kicker">{words}</dt>
+    <dd>
+      <FigureView figure={figure} />
+    </dd>
+  </div>
+)
