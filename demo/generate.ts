@@ -13,6 +13,7 @@ import { BENCH_MEDIA, fillsOf, HOUSE_CARTRIDGE } from './fills'
 import { idOf } from './ids'
 import { bodyOf, chambersOf, modelIdOf } from './interior'
 import { airTruth, trueAirlift, trueDuty, usualAir, type OnTheBench } from './physics'
+import { OUTLETS } from './outlets'
 import { TANKS } from './tanks'
 import { TRUTHS, type Truth } from './truth'
 
@@ -132,7 +133,7 @@ function interior(t: Truth, modelId: string) {
         waterFill,
         fullMass: Math.round((empty + waterFill * 1040) * 100) / 100,
         ...(t.kind === 'canister' && { heightWithHoses: Math.round((h + 0.07) * 1000) / 1000 }),
-        ...(t.kind === 'hang-on-back' && { overhang: d + 0.015 }),
+        ...(t.kind === 'hang-on-back' && { overhang: d + 0.015, hookOpening: 0.014, intakeReach: 0.26 }),
       }),
     ],
     chambers: chambers.map((c, i) =>
@@ -457,6 +458,7 @@ function model(t: Truth): DemoBundle['models'][number] {
         sourceBelowWater: t.hookup.sourceBelowWater ?? 0,
         bodyBelowWater: t.hookup.bodyBelowWater ?? 0,
         segments: t.hookup.segments,
+        fitted: OUTLETS[t.name] ?? {},
       }),
       ...(t.others ?? []).map((o) =>
         RESOURCES.hookups.Create.parse({ ...o, id: idOf(`${modelId}-hookup-${o.name}`), modelId }),

@@ -92,9 +92,15 @@ export const PLANTS_BREATHE = OXYGEN_OF_NITROGEN
 /** Concentration (kg/m³) beyond which the search gives up: nothing lives in it. */
 const BEYOND = 0.1
 
-/** Most nitrogen the oxygen that comes with the water allows (kg/s): q (DO − 2 mg/L)/4.57. */
-export const oxygenAllows = (films: Films, oxygen: number): number =>
-  (metFlow(films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
+/**
+ * Most nitrogen that the oxygen coming with the water allows (kg/s). The films lower it themselves: from
+ * x = q (DO − 2 mg/L)/4.57 and DO = DO₀ − 4.57 x/(K_L A), DO₀ the oxygen of the tank without them (kg/m³),
+ * x = q (DO₀ − 2 mg/L) ÷ (4.57 (1 + q/(K_L A))).
+ */
+export const oxygenAllows = (films: Films, without: number, exchanged: number): number => {
+  const q = metFlow(films)
+  return (q * Math.max(0, without - FILM_OXYGEN)) / (OXYGEN_OF_NITROGEN * (1 + q / exchanged))
+}
 
 /**
  * Concentration at which films and dilution (m³/s) take what is given (kg/s); Infinity where they never do. What is
@@ -153,9 +159,8 @@ export function balance(keeping: Keeping, films: Films): Balance {
   const exchange = gasExchange({ speed: k.stirred, depth: k.volume / k.surface, temperature: k.temperature })
   const saturation = oxygenSaturation(k.temperature, k.salinity)
   const night = load.oxygen + plants * PLANTS_BREATHE
-  // The films’ own use lowers what comes to them; nitrogen oxidised is bounded by what is given.
-  const before = Math.max(0, oxygenLeft(saturation, night + given * OXYGEN_OF_NITROGEN, exchange, k.surface))
-  const allowed = oxygenAllows(films, before)
+  const without = oxygenLeft(saturation, night, exchange, k.surface)
+  const allowed = oxygenAllows(films, without, exchange * k.surface)
   const taken = (s: number): number => Math.min(takenBy(s, films, most), allowed)
   const kinetic = atRest(given, dilution, taken)
   const ammonia = withFloor(kinetic, given, dilution, filmed)

@@ -70,13 +70,16 @@ export function carries(per: KeepingPerVolume, films: Films): Carried {
   const plants = load.ammonia * per.plantShare
   const given = load.ammonia - plants
   const asked = given - (per.changeShare / (per.changeDays * DAY)) * limit
-  const use = load.oxygen + plants * PLANTS_BREATHE + given * OXYGEN_OF_NITROGEN
+  const night = load.oxygen + plants * PLANTS_BREATHE
+  const use = night + given * OXYGEN_OF_NITROGEN
   const { temperature } = per
   const wrong = (volume: number): LimitId | null => {
     const { surface } = usualTank(volume)
     const exchange = gasExchange({ speed: per.stirred(volume), depth: volume / surface, temperature })
+    const without = oxygenLeft(saturation, night * volume, exchange, surface)
+    const allowed = oxygenAllows(films, without, exchange * surface)
+    if (asked * volume > Math.min(taken, allowed)) return ammonia
     const left = oxygenLeft(saturation, use * volume, exchange, surface)
-    if (asked * volume > Math.min(taken, oxygenAllows(films, left))) return ammonia
     return load.oxygen > 0 && left < OXYGEN_LIMIT ? 'oxygen' : null
   }
   const first = wrong(SMALLEST)

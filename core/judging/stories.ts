@@ -1,7 +1,16 @@
 import { RIPENESS, type Films, type Keeping, type Story } from '../biology'
 
 /** Things that happen to a tank and its filter, as people ask about them. */
-export const STORY_KINDS = ['nothing', 'starter', 'ripe-media', 'beside', 'half', 'tap', 'double', 'off'] as const
+export const STORY_KINDS = [
+  'nothing',
+  'starter',
+  'ripe-media',
+  'beside',
+  'half',
+  'tap',
+  'double',
+  'off',
+] as const
 export type StoryKind = (typeof STORY_KINDS)[number]
 
 /** What a story asks besides its kind: weeks beside each other, share of ripe media, hours without power. */
@@ -18,7 +27,12 @@ const RIPENING = 60
 const AFTER = 40
 
 /** A story of one filter on a tank, told from its start with full stock. */
-export function storyOf(kind: StoryKind, keeping: Keeping, films: Films, asks: StoryAsks = USUAL_ASKS): Story {
+export function storyOf(
+  kind: StoryKind,
+  keeping: Keeping,
+  films: Films,
+  asks: StoryAsks = USUAL_ASKS,
+): Story {
   const from = (ripe: number): Story => ({
     keeping,
     filters: [{ id: 'filter', films, ripe }],

@@ -35,7 +35,7 @@ export interface OutletResult {
 
 export interface Strength {
   readonly outlets: readonly OutletResult[]
-  /** The one that fits best: the strongest of those that are gentle enough, else the gentlest. */
+  /** The one that fits: the one in use where it is gentle, else the strongest that is, else the gentlest. */
   readonly best: OutletResult | null
   readonly inlet: Figure | null
   readonly sentences: readonly {
@@ -159,8 +159,8 @@ export function strengthOf(
   const fitting = results.filter((r) => r.level === 'gentle')
   const by = (list: readonly OutletResult[], sign: 1 | -1): OutletResult | null =>
     list.length ? list.reduce((a, b) => (sign * b.share.value > sign * a.share.value ? b : a)) : null
-  const best = by(fitting, 1) ?? by(results, -1)
   const first = results[0]
+  const best = first?.level === 'gentle' ? first : (by(fitting, 1) ?? by(results, -1))
   const { stock } = tank
   if (first && best) {
     out.push({

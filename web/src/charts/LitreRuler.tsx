@@ -23,7 +23,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
   const root = useRef<HTMLDivElement>(null)
   const W = useWidth(root, 900)
   const narrow = W < NARROW
-  const [LEFT, RIGHT, ROW] = narrow ? [4, 30, 50] : [232, 176, 30]
+  const [LEFT, RIGHT, ROW] = narrow ? [4, 30, 50] : [232, 176, 34]
   const LANE = narrow ? 40 : 20
   const unit = preferredUnit('volume', system)
   const { ranges, claimedRange } = verdict
@@ -43,7 +43,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
   const ticks = rulerTicks(low, high)
   const at = (v: number): number => x(v * unit.factor)
   const rowsAbove = (i: number): number =>
-    i * ROW + (ranges.slice(0, i).some((r) => r.stockClass === open) ? schools.length * LANE + 6 : 0)
+    i * ROW + (ranges.slice(0, i).some((r) => r.stockClass === open) ? schools.length * LANE + 12 : 0)
   const height = 92 + rowsAbove(ranges.length) + 8
   const said = (si: number): string => {
     const s = showQuantity(si, 'volume', system, 2)
@@ -229,7 +229,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
                     <SchoolLane
                       key={s.school}
                       says={s}
-                      y={y + ROW + j * LANE + (narrow ? 14 : 0)}
+                      y={y + ROW + 6 + j * LANE + (narrow ? 14 : 0)}
                       x={x}
                       left={LEFT}
                       right={narrow ? W : W - RIGHT + 14}

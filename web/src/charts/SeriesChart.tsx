@@ -165,7 +165,7 @@ export default function SeriesChart({
                 strokeDasharray="5 4"
                 label={{
                   value: l.label,
-                  position: 'insideTopRight',
+                  position: 'insideBottomRight',
                   fontFamily: 'var(--font-sans)',
                   fontSize: 13,
                   fill: 'var(--color-base-content)',

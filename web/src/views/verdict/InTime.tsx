@@ -136,6 +136,7 @@ export function InTime({
               limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
             />
           </Suspense>
+          <p className="muted text-[0.88rem]">Steps are water changes.</p>
           <Readings told={answer} off={kind === 'off'} />
         </div>
       ) : (

@@ -249,7 +249,7 @@ function Along({
               }))}
               dimension="velocity"
               unit="cm/s"
-              label="Speed on the middle of the jet"
+              label="Speed of the jet"
               over="Distance from the outlet"
               name={`${name}, ${tank.name}, strength`}
               height={220}
