@@ -41,13 +41,27 @@ const HEAT = 0.1
 /** An internal body should take no more of the swim room than this (common practice, no source). */
 const BULK = 0.05
 
-/** A length to the whole millimetre. */
-const mm = (si: number): Said => ({
-  si: Math.round(si * 1000) / 1000,
-  dimension: 'length',
-  unit: 'mm',
-  digits: 4,
-})
+/** A length to the whole millimetre, with the two it is the difference of where it is one. */
+function mm(label: string, si: number, of?: readonly [more: number, less: number]): Said {
+  return sayFigure(
+    {
+      id: `fit-${label.toLowerCase().replace(/\W+/g, '-')}`,
+      label,
+      value: Math.round(si * 1000) / 1000,
+      dimension: 'length',
+      unit: 'mm',
+      provenance: of ? 'computed' : 'measured',
+      ...(of && {
+        formula: 'the one − the other',
+        working: [
+          put('one', 'the larger', of[0], 'length', 'measured'),
+          put('other', 'the smaller', of[1], 'length', 'measured'),
+        ],
+      }),
+    },
+    4,
+  )
+}
 
 type Add = (id: string, level: FitFinding['level'], ...sentence: Sentence) => void
 
@@ -66,14 +80,14 @@ function against(
       id,
       'stop',
       `${what}: `,
-      mm(need - room),
+      mm('Too little', need - room, [need, room]),
       ' too little: it needs ',
-      mm(need),
+      mm('It needs', need),
       ' and has ',
-      mm(room),
+      mm('There is', room),
       '.',
     )
-  add(id, 'ok', `${what}: fits, with `, mm(room - need), ' to spare.')
+  add(id, 'ok', `${what}: fits, with `, mm('To spare', room - need, [room, need]), ' to spare.')
 }
 
 /** Does a model fit a tank? Every finding with the missing millimetres. */
@@ -86,14 +100,21 @@ export function fitFindings(tank: TankRecord, m: FittingModel): readonly FitFind
   if (traits.stands === 'inside') insideTank(tank, m, add)
   if (traits.intake && m.intakeReach !== null) {
     const deep = tank.height - tank.substrateDepth
+    const least = tank.height - tank.waterLevel + 0.02
     if (m.intakeReach > deep)
-      add('intake', 'stop', 'Intake: ', mm(m.intakeReach - deep), ' too long: it stands on the bottom.')
-    else if (m.intakeReach < tank.height - tank.waterLevel + 0.02)
       add(
         'intake',
         'stop',
         'Intake: ',
-        mm(tank.height - tank.waterLevel + 0.02 - m.intakeReach),
+        mm('Too long', m.intakeReach - deep, [m.intakeReach, deep]),
+        ' too long: it stands on the bottom.',
+      )
+    else if (m.intakeReach < least)
+      add(
+        'intake',
+        'stop',
+        'Intake: ',
+        mm('Too short', least - m.intakeReach, [least, m.intakeReach]),
         ' too short: it draws air.',
       )
     else if (m.intakeReach < (tank.height - tank.substrateDepth) / 2)
@@ -125,7 +146,7 @@ function onRim(tank: TankRecord, m: FittingModel, add: Add): void {
       'fall',
       'caution',
       'The water stands ',
-      mm(fall),
+      mm('Below the rim', fall, [tank.height, tank.waterLevel]),
       ' below the rim: it falls that far from the lip, and is heard.',
     )
   if (tank.covered) add('lid', 'caution', 'The lid needs a cut-out where it hangs.')
@@ -174,9 +195,9 @@ function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
       'priming',
       'stop',
       'Priming: the water stands ',
-      mm(head),
+      mm('Water over the body', head),
       ' over the body; it wants at least ',
-      mm(PRIMING.least),
+      mm('At least (common practice)', PRIMING.least),
       ' to fill by itself.',
     )
   else if (head > PRIMING.most)
@@ -184,10 +205,10 @@ function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
       'priming',
       'caution',
       'Priming: the body stands ',
-      mm(head),
+      mm('Water over the body', head),
       ' below the water: more than most seals are made for.',
     )
-  else add('priming', 'ok', 'Priming: the water stands ', mm(head), ' over the body.')
+  else add('priming', 'ok', 'Priming: the water stands ', mm('Water over the body', head), ' over the body.')
 }
 
 function insideTank(tank: TankRecord, m: FittingModel, add: Add): void {
@@ -240,9 +261,28 @@ function heater(tank: TankRecord, m: FittingModel, h: NonNullable<FittingModel['
       'heater-watts',
       h.watts < need * 0.8 ? 'caution' : 'ok',
       'Heater: ',
-      { si: h.watts, dimension: 'power', digits: 3 },
+      sayFigure(
+        { id: 'heater', label: 'Heater', value: h.watts, dimension: 'power', provenance: 'printed' },
+        3,
+      ),
       ' against about ',
-      { si: need, dimension: 'power', digits: 2 },
+      sayFigure(
+        {
+          id: 'heat-needed',
+          label: 'Heat this tank wants',
+          value: need,
+          dimension: 'power',
+          provenance: 'rule',
+          formula: 'P = 0.1 W · L · K over the room',
+          working: [
+            putFigure('V', tank.water),
+            put('t', 'water', tank.temperature, 'temperature', 'measured'),
+            put('room', 'in winter', tank.roomTemperature, 'temperature', 'measured'),
+          ],
+          source: 'common practice, no source',
+        },
+        2,
+      ),
       ' for this tank over its room (rule of thumb).',
     )
   }

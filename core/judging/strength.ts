@@ -163,15 +163,19 @@ export function strengthOf(
   const best = first?.level === 'gentle' ? first : (by(fitting, 1) ?? by(results, -1))
   const { stock } = tank
   if (first && best) {
+    const bears = `(they bear about ${Math.round(stock.strongestCurrent * 100)} cm/s).`
     out.push({
       tone: TONES[first.level],
-      sentence: [
-        `${first.name}: too fast for them over `,
-        sayFigure(first.share),
-        ' of the length, gentle from ',
-        sayFigure(first.gentle),
-        ` (they bear about ${Math.round(stock.strongestCurrent * 100)} cm/s).`,
-      ],
+      sentence:
+        first.gentle.value === 0
+          ? [`${first.name}: gentle from the outlet on, at most `, sayFigure(first.leaves), ` ${bears}`]
+          : [
+              `${first.name}: too fast for them over `,
+              sayFigure(first.share),
+              ' of the length, gentle from ',
+              sayFigure(first.gentle),
+              ` ${bears}`,
+            ],
     })
     if (best !== first)
       out.push({

@@ -138,11 +138,11 @@ describe('the litre ruler', () => {
     )
     // 624 L/h ÷ 20 per hour = 31.2 L at least; 0.6 kg · 30 L/kg = 18 L at most.
     expect(screen.getByRole('img').getAttribute('aria-label')).toContain(
-      'Turtles none, too strong for its media',
+      'Turtles, still water none, too strong for its media',
     )
     fireEvent.click(screen.getByRole('button', { name: /As a table/ }))
-    expect(screen.getByRole('row', { name: /Turtles/ }).textContent).toBe(
-      'Turtlesnonenonetoo strong for its media',
+    expect(screen.getByRole('row', { name: /still water/ }).textContent).toBe(
+      'Turtles, still waternonenonetoo strong for its media',
     )
   })
 
@@ -170,9 +170,10 @@ describe('the litre ruler', () => {
       (p) => p.getAttribute('d') ?? '',
     )
     const ends = stretches.map((d) => Number(/H([\d.]+)/.exec(d)?.[1]))
-    // All end at the claim, but the one for light tanks, which ends where the current is no longer too strong (75 L).
+    // All end at the claim, but those of light tanks (75 L) and delicate ones (100 L), which end where the current is no
+    // longer too strong.
     const distinct = [...new Set(ends.map((e) => e.toFixed(3)))].map(Number)
-    expect(distinct).toHaveLength(2)
+    expect(distinct).toHaveLength(3)
     expect(ends.filter((e) => e === Math.min(...ends))).toHaveLength(1)
     const none = [...container.querySelectorAll('text')].filter((t) => t.textContent === 'none').length
     expect(container.querySelectorAll('svg[data-drawing] rect').length + none).toBe(STOCK_CLASSES.length)

@@ -4,6 +4,7 @@ import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { demoDossier, demoTanks, showStation } from '../../tests/dossier'
 import type { Dossier } from '@ypsometer/contract'
 
+jest.mock('../workers/livingRemote', () => jest.requireActual<object>('../../tests/livingRemote'))
 jest.mock('../workers/useAssessment', () => ({ useAssessment: () => ({ assessment: null, failure: null }) }))
 
 import { emptyOutbox, haveLists, noServer, writes, type Written } from '../../tests/backend'
@@ -141,9 +142,9 @@ describe('Tanks and Verdict', () => {
     showStation(<TankRange />, demoDossier('Gale HB'))
     const shrimp = screen.getByRole('row', { name: /Ferry café, shrimp/ })
     expect(shrimp.textContent).toMatch(
-      /Too strong: 29\.2 ± 0\.7 turnovers an hour where 8 is the most they bear/,
+      /Too strong: 29\.2 ± 0\.7 turnovers an hour where 6 is the most they bear/,
     )
-    expect(screen.getByRole('row', { name: /^Normal/ }).textContent).toMatch(/binds/)
+    expect(screen.getByRole('row', { name: /^Normal/ }).textContent).toMatch(/leads/)
   })
   test('without any flow there is nothing to judge, and it says where to go', () => {
     showStation(<TankRange />, without(demoDossier('Gale HB'), 'claims', 'trials', 'readings', 'hookups'))

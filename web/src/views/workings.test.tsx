@@ -8,6 +8,7 @@ import { haveLists } from '../../tests/backend'
 import { figuresIn, mute } from '../../tests/numbers'
 import { units } from '../frame/settings'
 
+jest.mock('../workers/livingRemote', () => jest.requireActual<object>('../../tests/livingRemote'))
 jest.mock('../charts/HeadFlow', () => ({ __esModule: true, default: () => null }))
 
 import { BudgetList } from '../charts/BudgetColumn'

@@ -1,16 +1,9 @@
 import type { Story, Told } from '@ypsometer/core/biology'
 import type { Chances } from '@ypsometer/core/judging/chances'
 import type { CapacityFigures, StockClass } from '@ypsometer/core/tanks'
-import { wrap, type Remote } from 'comlink'
 import { useEffect, useState } from 'react'
-import type { LivingWork } from './living.worker'
+import { livingRemote } from './livingRemote'
 import { saidBy } from '../frame/said'
-
-let worker: Remote<LivingWork> | null = null
-const remote = (): Remote<LivingWork> =>
-  (worker ??= wrap<LivingWork>(
-    new Worker(new URL('./living.worker.ts', import.meta.url), { type: 'module' }),
-  ))
 
 /** An answer of the worker, what went wrong, and whether another is on its way. */
 export interface Answered<T> {
@@ -41,7 +34,7 @@ function useAnswer<T>(key: string | null, ask: () => Promise<T>): Answered<T> {
 
 /** A story of a tank, told. */
 export const useStory = (story: Story | null): Answered<Told> =>
-  useAnswer(story && JSON.stringify(story), () => remote().tell(story as Story))
+  useAnswer(story && JSON.stringify(story), () => livingRemote().tell(story as Story))
 
 /** How sure the verdict of a class is. */
 export const useChances = (
@@ -50,5 +43,5 @@ export const useChances = (
   claimedMax: number | null,
 ): Answered<Chances | null> =>
   useAnswer(of && stock ? JSON.stringify([of, stock, claimedMax]) : null, () =>
-    remote().chances(of as CapacityFigures, stock as StockClass, claimedMax),
+    livingRemote().chances(of as CapacityFigures, stock as StockClass, claimedMax),
   )

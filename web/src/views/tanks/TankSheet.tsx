@@ -4,7 +4,6 @@ import type { Figure } from '@ypsometer/core/figures'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { changeRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
-import { Num } from '../../figures/Num'
 import { Link } from 'react-router'
 import { TankDrawing } from './TankDrawing'
 import { waterOf } from '../../tank/waterOf'
@@ -36,14 +35,16 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             label="Who lives there"
             options={stock.map((s) => [s.id, s.label] as const)}
             hint={
-              chosen && (
+              chosen ? (
                 <>
-                  fed <Num si={chosen.feedPerVolume} dimension="feeding" digits={2} />, at most{' '}
-                  {Math.round(chosen.strongestCurrent * 100)} cm/s ({chosen.source}).{' '}
+                  Feed, current and media for each litre are those of{' '}
                   <Link to={`/stock/${chosen.id}`} className="link">
-                    Change
+                    the class
                   </Link>
+                  .
                 </>
+              ) : (
+                'This class was removed: choose another.'
               )
             }
           />

@@ -1,5 +1,6 @@
-import type { Tank } from '@ypsometer/contract'
+import { tankRecord, type Tank } from '@ypsometer/contract'
 import { smallestFigure } from '@ypsometer/core/judging/rangeFigures'
+import { balanceWords, tankBalance } from '@ypsometer/core/judging'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
 import { SCHOOL_WORDS, schoolFigure, stockKey, type SupportedRange } from '@ypsometer/core/tanks'
 import { useState } from 'react'
@@ -182,6 +183,8 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
     stockClass && water !== null
       ? tankFit({ water, stock: stockClass }, assessment?.verdict.shipped ?? null)
       : null
+  const shipped = assessment?.verdict.shipped ?? null
+  const balance = stockClass && water !== null ? tankBalance(tankRecord(tank, stockClass), shipped) : null
   const tone = fit?.level === 'suits' ? 'font-medium' : fit?.level === 'unknown' ? 'muted' : 'text-warning'
   return (
     <tr>
@@ -199,7 +202,14 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
         )}
       </td>
       <td className="r max-sm:hidden">{fit?.turnover && <FigureView figure={fit.turnover} />}</td>
-      <td className={`pl-8 ${tone}`}>{fit && <Words sentence={fit.sentence} />}</td>
+      <td className={`pl-8 ${tone}`}>
+        {fit && <Words sentence={fit.sentence} />}
+        {balance && (
+          <span className="muted block text-[0.88rem] font-normal">
+            By its own balance: <Words sentence={balanceWords(balance)} />.
+          </span>
+        )}
+      </td>
     </tr>
   )
 }

@@ -1,0 +1,9 @@
+import { tell, type Story } from '@ypsometer/core/biology'
+import { claimChances } from '@ypsometer/core/judging/chances'
+
+/** What the worker does, in the test’s own thread and with few draws. */
+export const livingRemote = () => ({
+  tell: (story: Story) => Promise.resolve(tell(story)),
+  chances: (...[of, stock, claim]: Parameters<typeof claimChances>) =>
+    Promise.resolve(claimChances(of, stock, claim, 1, 300)),
+})
