@@ -12,6 +12,8 @@ export interface Progress {
 
 const share = (done: readonly boolean[]): number => done.filter(Boolean).length / done.length
 
+const hasFill = (m: ModelRecord): boolean => m.inside?.fills.some((f) => f.layers.length > 0) ?? false
+
 /** What of the claims and the bench is done, from the record alone. */
 export function progress(model: ModelRecord): Progress {
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
@@ -37,6 +39,7 @@ export function progress(model: ModelRecord): Progress {
     [!has('tank-max'), 'claims', 'Copy the tank range the label claims'],
     [pumped && !has('max-head'), 'claims', 'Copy the maximum head from the label'],
     [!bare, 'bench', 'Time five bucket runs, bare and empty'],
+    [model.mediaMass === null && !hasFill(model), 'claims', 'Weigh the media it ships with'],
     [pumped && !model.hookups.length, 'bench', 'Describe the hose run'],
     [!installed, 'bench', 'Time it loaded, on its hoses'],
     [pumped && !lifts, 'bench', 'Time it empty at three lifts'],

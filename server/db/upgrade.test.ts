@@ -36,8 +36,25 @@ test('a database of the first release is carried over with what is in it, and is
     await db.execute(
       sql`insert into reading (id, trial_id, kind, taken_at, value) values (${randomUUID()}, ${trial}, 'power', now(), 14)`,
     )
+    // What the first release filled in by itself.
+    await db.execute(sql`insert into stock_class (id, position, label, min_turnover, max_turnover, litres_per_kilogram,
+      oversizing, source) values ('heavy', 2, 'Heavy', 6, 15, 50, 2, ''), ('own', 9, 'Odd', 1, 2, 3, 4, 'mine')`)
+    const tank = (name: string, stock: string) =>
+      db.execute(sql`insert into tank (id, name, shape, length, width, bow_width, diameter, side, end_panel, front, height,
+        water_level, substrate_depth, substrate_porosity, decor_volume, stock_class_id)
+        values (${randomUUID()}, ${name}, 'box', 1, 1, 1, 1, 1, 0, 'flat', 1, 0.9, 0, 0.4, 0, ${stock})`)
+    await tank('A', 'heavy')
+    await tank('B', 'own')
     await migrate(db)
     expect(await isReady(db)).toBe(true)
+    const lived =
+      await db.execute(sql`select t.name, s.code, s.litres_per_kilogram as litres, s.strongest_current as current
+      from tank t join stock_class s on s.id = t.stock_class_id order by t.name`)
+    // What ships has its new numbers at once; what does not keeps its own.
+    expect(lived.rows).toEqual([
+      { name: 'A', code: 'heavy', litres: 50, current: 0.3 },
+      { name: 'B', code: 'own', litres: 3, current: 0 },
+    ])
     const kept = await db.execute(sql`select value from reading where trial_id = ${trial}`)
     expect(kept.rows).toEqual([{ value: 14 }])
     // What a later release brought is there: a kind of trial that the first one refused.

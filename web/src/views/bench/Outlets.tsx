@@ -44,7 +44,7 @@ export function Outlets({ hookup }: { readonly hookup: Hookup }) {
     changeRow('hookups', hookup, { fitted: value ? { ...rest, inlet: value } : rest })
   }
   return (
-    <div className="lg:col-span-2">
+    <div className="min-w-0 lg:col-span-2">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h3>Where the water comes back</h3>
         <button type="button" className="btn btn-xs" onClick={add}>

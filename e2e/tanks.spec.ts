@@ -1,0 +1,119 @@
+import { expect, named, openDossier, saved, test, watchErrors } from './helpers'
+
+const WEEK = 7
+/** Dentist, front window: 80 × 35 cm, 37 cm of water, 4 cm of gravel of which 60 % are stone, 4 L of rock; in litres. */
+const WATER = 8 * 3.5 * 3.7 - 8 * 3.5 * 0.4 * 0.6 - 4
+
+test('one tank: its balance by hand, feed and changes told, what happens in time', async ({ page }) => {
+  const errors = watchErrors(page)
+  await openDossier(page, 'Terrace 1200', 'tanks')
+  await page.getByRole('link', { name: 'Dentist, front window' }).click()
+  const balance = page.getByRole('region', { name: 'Its balance, at rest' })
+  // 1.4 g · 40 % · 92 mg/g = 51.5 mg a day; before a weekly change of 30 %, less what leaves as ammonia and nitrite.
+  const made = 1.4 * 0.4 * 92
+  const nitrate = (made * WEEK) / (0.3 * WATER) - 2 * 0.07
+  await expect(balance.getByRole('row', { name: /Ammonia made/ })).toContainText('52 ± 8')
+  await expect(balance.getByRole('row', { name: /Nitrate/ })).toContainText(nitrate.toFixed(1))
+  await expect(balance).toContainText('Every limit is kept.')
+  await balance.getByRole('button', { name: /^12\.8/ }).click()
+  await expect(page.getByRole('dialog')).toContainText('a run of equal changes, in closed form')
+  await page.keyboard.press('Escape')
+
+  const time = page.getByRole('region', { name: 'In time' })
+  await expect(time).toContainText('Most nitrite')
+  await time.getByLabel('What happens').selectOption('off')
+  await expect(time).toContainText('Least oxygen')
+  await time.getByLabel('Hours without power').fill('400')
+  await page.keyboard.press('Enter')
+  await expect(time).toContainText('between 0.1 h and 72 h')
+  await time.getByLabel('What happens').selectOption('half')
+  await expect(time).toContainText(/Safe for full stock.*(throughout|from day)/)
+
+  await page.getByRole('link', { name: 'Change how it is kept' }).click()
+  await page.getByLabel('Feed a day').fill('12 g')
+  await page.keyboard.press('Enter')
+  await page.getByLabel('pH', { exact: true }).fill('12')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/12 is too much|at most 10\.5/)).toBeVisible()
+  await page.getByLabel('pH', { exact: true }).fill('8.4')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  await openDossier(page, 'Terrace 1200', 'tanks')
+  await page.getByRole('link', { name: 'Dentist, front window' }).click()
+  await expect(balance).toContainText('over the limit')
+  // No animals at all: nothing to take up, nothing happens, nothing breaks.
+  await page.getByRole('link', { name: 'Change how it is kept' }).click()
+  await page.getByLabel('Feed a day').fill('0')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  await openDossier(page, 'Terrace 1200', 'tanks')
+  await page.getByRole('link', { name: 'Dentist, front window' }).click()
+  await expect(balance).toContainText('No feed, no animals')
+  await expect(time).toContainText('Nothing is fed, so nothing happens.')
+  expect(errors).toEqual([])
+})
+
+test('does it fit: a rim filter that meets the wall, by how many millimetres, and an outlet that is gentle', async ({
+  page,
+}) => {
+  await openDossier(page, 'Gale HB', 'tanks')
+  await page.getByRole('link', { name: 'Ferry café, counter' }).click()
+  const fit = page.getByRole('region', { name: 'Does it fit?' })
+  // It stands out 125 mm, and there are 50.
+  await expect(fit).toContainText(/Gap to the wall: 75\smm too little: it needs 125\smm and has 50\smm/)
+  await expect(fit.getByRole('img')).toHaveAccessibleName(/1 thing does not fit/)
+  await page.getByRole('combobox', { name: /^Tank/ }).selectOption({ label: 'Ferry café, shrimp' })
+  await expect(page.getByRole('region', { name: 'How strong it runs' })).toContainText('turned to the glass')
+  await expect(page.getByRole('region', { name: 'How strong it runs' })).toContainText(
+    'Shrimp and fry are drawn into an open inlet',
+  )
+})
+
+test('the house’s order of schools leads the verdict, and a class of its own judges its tanks', async ({
+  page,
+}) => {
+  await page.goto('/rules')
+  await page.getByRole('button', { name: 'Copy as our own' }).click()
+  await page.getByLabel('Name').fill(named('Balance first'))
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'feed balance up' }).click()
+  await page.getByRole('button', { name: 'Hold to this one' }).click()
+  await saved(page)
+  await openDossier(page, 'Ledger 700', 'verdict')
+  const because = page.getByRole('region', { name: 'Because' })
+  await expect(because).toContainText('What binds at the top is the balance of feed')
+  await expect(because).toContainText(/The other schools say of the same fill: media mass/)
+  const sure = page.getByRole('region', { name: 'How sure' })
+  await expect(sure).toContainText('that the claim is more than it carries')
+  await expect(sure).toContainText(/The doubt comes from .*feed/)
+  await page.goto('/rules')
+  await page.getByRole('link', { name: /^Strain first ships/ }).click()
+  await page.getByRole('button', { name: 'Hold to this one' }).click()
+  await saved(page)
+
+  await page.goto('/stock')
+  await page.getByRole('link', { name: /^Heavy/ }).click()
+  await page.getByRole('button', { name: 'Copy as our own' }).click()
+  await page.getByLabel('Name').fill(named('Goldfish, fancy'))
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Litres that 1 kg of good media carries', { exact: true }).fill('40')
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Least turnovers an hour, by those who ask for one', { exact: true }).fill('99')
+  await page.keyboard.press('Enter')
+  await expect(
+    page
+      .getByText(/no more than the most they bear/)
+      .filter({ visible: true })
+      .first(),
+  ).toBeVisible()
+  await page.getByLabel('Least turnovers an hour, by those who ask for one', { exact: true }).fill('5')
+  await page.keyboard.press('Enter')
+  await saved(page)
+  await page.goto('/tanks')
+  await page.getByRole('link', { name: /Bench room, goldfish/ }).click()
+  await page.getByLabel('Who lives there').selectOption({ label: named('Goldfish, fancy') })
+  await saved(page)
+  await openDossier(page, 'Ledger 700', 'tanks')
+  // 1.2 kg carry 48 L of them.
+  await expect(page.getByRole('row', { name: /Bench room, goldfish/ })).toContainText(/carries 48 ± 10\sL/)
+})
