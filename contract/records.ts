@@ -150,7 +150,7 @@ export function tankRecord(t: Tank, stock: StockClass): TankRecord {
 }
 
 /** What of a dossier has to fit a tank; null while its body is not measured. */
-export function fittingModel(d: Dossier, fullMass: Figure | null): FittingModel | null {
+export function fittingModel(d: Dossier, fullMass: Figure | null, water: Figure | null): FittingModel | null {
   const body = d.bodies.at(-1)
   if (!body) return null
   const hookup = d.hookups[0]
@@ -164,6 +164,7 @@ export function fittingModel(d: Dossier, fullMass: Figure | null): FittingModel 
     hookOpening: body.hookOpening,
     intakeReach: body.intakeReach,
     fullMass,
+    water,
     hoses: hookup?.segments ?? [],
     parts: d.parts,
     heater: hookup?.fitted.heater ?? null,

@@ -44,6 +44,7 @@ export const tanks = resource({
     cabinetWidth: size.nullable().default(null),
     cabinetDepth: size.nullable().default(null),
     cabinetHeight: size.nullable().default(null),
+    doorWidth: size.nullable().default(null),
     bottomHeight: within(-5, 10, 'm').nullable().default(null),
     wallGap: within(0, 5, 'm').nullable().default(null),
     rimThickness: within(0, 0.5, 'm').nullable().default(null),

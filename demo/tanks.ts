@@ -43,6 +43,7 @@ export const TANKS: readonly DemoTank[] = [
     cabinetWidth: 0.36,
     cabinetDepth: 0.3,
     cabinetHeight: 0.62,
+    doorWidth: 0.34,
     bottomHeight: 0.72,
     wallGap: 0.06,
     rimThickness: 0.012,

@@ -388,7 +388,7 @@ describe('words, progress, and what is asked', () => {
         ],
       }),
     )
-    expect(stationsDone(some, a)).toMatchObject({ path: 0, tanks: 1, verdict: 0 })
+    expect(stationsDone(some, a)).toMatchObject({ path: 0, tanks: 0.5, verdict: 0 })
     expect(stationsDone({ ...some, fills: [] }, assess(model()))).toMatchObject({
       path: 0,
       tanks: 0,

@@ -16,6 +16,8 @@ export interface FittingModel {
   readonly hookOpening: number | null
   readonly intakeReach: number | null
   readonly fullMass: Figure | null
+  /** Water its body holds. */
+  readonly water: Figure | null
   readonly hoses: readonly Segment[]
   readonly parts: readonly { readonly name: string; readonly material: string }[]
   readonly heater: { readonly watts: number; readonly length?: number | undefined } | null
@@ -38,6 +40,8 @@ const HOSE_ROOM = 0.1
 const PRIMING = { least: 0.15, most: 1.8 } as const
 /** Heat for each litre and kelvin over the room (W; common practice, no source: 1 W/L for ten kelvin). */
 const HEAT = 0.1
+/** Classes that a kilogram carries no more litres of are large, or messy (common practice, no source). */
+const LARGE_FISH = 50
 /** An internal body should take no more of the swim room than this (common practice, no source). */
 const BULK = 0.05
 
@@ -129,6 +133,7 @@ export function fitFindings(tank: TankRecord, m: FittingModel): readonly FitFind
       sayFigure(m.fullMass),
       `: more than the ${LIFT} kg one person should lift. Empty it first, or lift with two.`,
     )
+  if (m.water && traits.stands !== 'inside') addsWater(tank, m.water, add)
   materials(tank, m, add)
   if (m.heater) heater(tank, m, m.heater, add)
   return out
@@ -175,6 +180,7 @@ function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
     'measure the cabinet inside',
   )
   if (known) against(add, 'cabinet-depth', 'Depth in the cabinet', short, Math.min(w, d), '')
+  if (tank.doorWidth !== null) against(add, 'door', 'Width through the door', short, tank.doorWidth, '')
   const { bottomHeight } = tank
   if (bottomHeight === null)
     return add('hose', 'unknown', 'Hoses: measure how high the tank’s bottom is over the filter’s place.')
@@ -240,7 +246,34 @@ function insideTank(tank: TankRecord, m: FittingModel, add: Add): void {
     )
 }
 
+function addsWater(tank: TankRecord, water: Figure, add: Add): void {
+  add(
+    'adds',
+    'ok',
+    'It adds ',
+    sayFigure(water),
+    ' of water, ',
+    sayFigure({
+      id: 'adds-water',
+      label: 'Water it adds to the tank’s',
+      value: water.value / tank.water.value,
+      dimension: 'ratio',
+      unit: '%',
+      provenance: 'computed',
+      formula: 'V of the body ÷ V of the tank',
+      working: [putFigure('body', water), putFigure('tank', tank.water)],
+    }),
+    ' more.',
+  )
+}
+
 function materials(tank: TankRecord, { parts }: FittingModel, add: Add): void {
+  for (const p of parts) {
+    if (p.material === 'glass')
+      add(`brittle-${p.name}`, 'caution', `${p.name}: glass, which breaks in rough hands.`)
+    if (p.material === 'soft plastic' && tank.stock.litresPerKilogram <= LARGE_FISH)
+      add(`soft-${p.name}`, 'caution', `${p.name}: soft plastic, which large animals bite or shove loose.`)
+  }
   if (tank.salinity < 1) return
   const steel = parts.filter((p) => /steel/.test(p.material))
   for (const p of steel)

@@ -14,6 +14,15 @@ export interface StationRecord {
 
 const share = (part: number, whole: number): number => (whole > 0 ? part / whole : 0)
 
+/** What a verdict needs to be done, whatever it already says. */
+const NEEDED: readonly string[] = ['rated-flow', 'tank-max', 'installed-flow', 'fill']
+
+/** Tanks are judged half where only a flow is known, and whole where something is known of the media. */
+function tanksDone({ ranges, level }: Pick<Assessment['verdict'], 'ranges' | 'level'>): number {
+  if (!ranges.length) return 0
+  return level === 'open' ? 0.5 : 1
+}
+
 /**
  * How far each station is, 0 to 1; null for those that the assessment tells of, while it is on its way: that is not the
  * same as nothing done.
@@ -25,7 +34,8 @@ export function stationsDone(
   const { parts, chambers, fills } = record
   const filled = fills.filter((f) => f.layers.length > 0)
   const { progress, pump, verdict } = assessment ?? {}
-  const judged = verdict?.basis === 'measured' || verdict?.basis === 'carried' ? 1 : 0.5
+  const firm = verdict?.basis === 'measured' || verdict?.basis === 'carried'
+  const judged = firm && !verdict.missing.some((m) => NEEDED.includes(m.id)) ? 1 : 0.5
   return {
     claims: progress?.claims ?? null,
     strip: parts.length ? (reaches(parts).length ? 1 : 0.5) : 0,
@@ -33,7 +43,7 @@ export function stationsDone(
     bench: progress?.bench ?? null,
     fill: ['as-shipped', 'proposed'].filter((b) => filled.some((f) => f.basis === b)).length / 2,
     path: progress ? (filled.length > 0 && (pump || progress.bench) ? 1 : 0) : null,
-    tanks: verdict ? (verdict.ranges.length ? 1 : 0) : null,
+    tanks: verdict ? tanksDone(verdict) : null,
     verdict: verdict ? (verdict.level === 'open' ? 0 : judged) : null,
   }
 }

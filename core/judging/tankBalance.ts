@@ -165,6 +165,14 @@ export function tankBalance(tank: TankRecord, fill: JudgedFill | null): TankBala
       limit: met('oxygen'),
     },
     {
+      figure: level('carbon-dioxide', 'Carbon dioxide at night', b.carbonDioxide, {
+        formula: 'C = C of the air + breathed ÷ (0.96 K_L · A)',
+        working: [put('breathed', 'by the animals', b.load.carbonDioxide, 'feed', 'computed')],
+        source: SOURCES.oxygen,
+      }),
+      limit: null,
+    },
+    {
       figure: {
         id: 'tank-reserve',
         label: 'Reserve: what its films could take ÷ what they get',

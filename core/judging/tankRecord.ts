@@ -8,6 +8,7 @@ export interface TankRoom {
   readonly cabinetWidth: number | null
   readonly cabinetDepth: number | null
   readonly cabinetHeight: number | null
+  readonly doorWidth: number | null
   /** The tank's bottom over the place where the filter stands. */
   readonly bottomHeight: number | null
   readonly wallGap: number | null

@@ -5,6 +5,7 @@ import { STOCK_CLASSES, type CapacityFigures, type StockClass } from '../tanks'
 import { claimChances } from './chances'
 import { fitFindings, type FittingModel } from './fitting'
 import type { JudgedFill } from './fills'
+import { hoursWithout, redundancySentences } from './redundancy'
 import { strengthOf } from './strength'
 import { closedBodyFigure, tankBalance, balanceWords } from './tankBalance'
 import { keepingOfTank, type TankRecord } from './tankRecord'
@@ -47,6 +48,7 @@ const TANK: TankRecord = {
   cabinetWidth: null,
   cabinetDepth: null,
   cabinetHeight: null,
+  doorWidth: null,
   bottomHeight: null,
   wallGap: null,
   rimThickness: null,
@@ -124,6 +126,36 @@ describe('a tank and a fill at rest', () => {
   })
 })
 
+describe('when it stops', () => {
+  const study = (tank: Partial<TankRecord> = {}) => tankBalance({ ...TANK, ...tank }, FILL)
+  test('hours until 3 mg/L by an exponential (by hand)', () => {
+    // Heavy stock: 3 g a day, a still surface of 0.6 · 1.024^5 = 0.6755 m a day over 0.27 m².
+    const s = study({ stock: classOf('heavy') })
+    if (!s) throw new Error('no balance')
+    const k = 0.6755 * 0.27
+    const rest = 8.263 - (3 * 0.4) / k
+    const c0 = s.balance.oxygen * 1e3
+    expect(hoursWithout(s)).toBeCloseTo((Math.log((c0 - rest) / (3 - rest)) * 0.1 * 24) / k, 1)
+    expect(says(redundancySentences(TANK, FILL, s))).toContain('falls to 3 mg/L in about')
+  })
+  test('a wide, lightly fed tank needs nothing running for that; a breathless one has no time', () => {
+    const s = study({ feed: 0.2e-3 / DAY })
+    expect(s && hoursWithout(s)).toBe(Infinity)
+    expect(says(redundancySentences(TANK, FILL, s))).toContain('stays above 3 mg/L')
+    const worst = study({ stock: classOf('heavy'), surface: 0.01 })
+    expect(worst && hoursWithout(worst)).toBe(0)
+  })
+  test('two of them: either alone, or only together', () => {
+    expect(says(redundancySentences(TANK, FILL, null))).toMatch(
+      /either alone carries 120 ± 25\sL, so one can be opened/,
+    )
+    const large = { ...TANK, water: figure('water', 0.2, { dimension: 'volume' }) }
+    expect(says(redundancySentences(large, FILL, null))).toMatch(
+      /Two of them would carry 240 ± \d+\sL together/,
+    )
+  })
+})
+
 describe('strength along a tank', () => {
   const flow = FILL.flow
   const of = (tank: Partial<TankRecord>, outlet: Partial<Outlet> = {}, inlet: Parameters<typeof strengthOf>[3] = null) =>
@@ -193,6 +225,7 @@ describe('does it fit', () => {
     hookOpening: null,
     intakeReach: 0.35,
     fullMass: figure('full', 22, { dimension: 'mass' }),
+    water: figure('body water', 0.006, { dimension: 'volume' }),
     hoses: [{ kind: 'hose', id: 'in', label: 'Suction hose', length: 1, diameter: 0.016, roughness: 1e-6 }],
     parts: [{ name: 'Shaft', material: 'steel 304' }],
     heater: null,
@@ -205,6 +238,11 @@ describe('does it fit', () => {
     expect(f.get('cabinet-height')).toMatchObject({ level: 'stop' })
     expect(f.get('cabinet-height')?.text).toContain('10 mm too little: it needs 450 mm and has 440 mm')
     expect(f.get('cabinet-length')?.level).toBe('ok')
+    // The narrower side goes through the door: 200 mm.
+    expect(found({ ...room, doorWidth: 0.19 }).get('door')?.text).toContain('10 mm too little')
+    expect(f.has('door')).toBe(false)
+    // 6 L beside 100 L.
+    expect(f.get('adds')?.text).toMatch(/adds 6\s?L of water, 6\.0\s%/)
     expect(f.get('cabinet-depth')?.text).toContain('with 20 mm to spare')
     // 0.7 + 0.4 − 0.36 + 0.22 = 0.96 m of hose: 1 m is enough.
     expect(f.get('hose-in')?.text).toContain('with 40 mm to spare')
@@ -254,6 +292,15 @@ describe('does it fit', () => {
     expect(found({ salinity: 35 }).get('steel-Shaft')?.level).toBe('stop')
     expect(found({ salinity: 35 }, { parts: [{ name: 'Shaft', material: 'steel 316' }] }).get('steel-Shaft')?.level).toBe('caution') // prettier-ignore
     expect(found({}).has('steel-Shaft')).toBe(false)
+    const soft = {
+      parts: [
+        { name: 'Strainer', material: 'soft plastic' },
+        { name: 'Sleeve', material: 'glass' },
+      ],
+    }
+    expect(found({ stock: classOf('heavy') }, soft).get('soft-Strainer')?.text).toContain('soft plastic')
+    expect(found({}, soft).has('soft-Strainer')).toBe(false)
+    expect(found({}, soft).get('brittle-Sleeve')?.level).toBe('caution')
     const heater = { heater: { watts: 50, length: 0.4 } }
     expect(found({}, heater).get('heater-watts')?.level).toBe('unknown')
     // 100 L · 10 K · 0.1 W: 100 W.

@@ -640,6 +640,7 @@ export const tank = pgTable(
     cabinetWidth: doublePrecision('cabinet_width'),
     cabinetDepth: doublePrecision('cabinet_depth'),
     cabinetHeight: doublePrecision('cabinet_height'),
+    doorWidth: doublePrecision('door_width'),
     bottomHeight: doublePrecision('bottom_height'),
     wallGap: doublePrecision('wall_gap'),
     rimThickness: doublePrecision('rim_thickness'),

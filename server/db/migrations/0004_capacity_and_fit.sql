@@ -125,3 +125,5 @@ ALTER TABLE "body" ADD COLUMN "hook_opening" double precision;
 ALTER TABLE "body" ADD COLUMN "intake_reach" double precision;
 --> statement-breakpoint
 ALTER TABLE "stock_class" ADD COLUMN "typed" jsonb DEFAULT '{}'::jsonb NOT NULL;
+--> statement-breakpoint
+ALTER TABLE "tank" ADD COLUMN "door_width" double precision;

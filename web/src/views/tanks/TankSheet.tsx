@@ -234,6 +234,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
           <QuantityField {...size} field="cabinetWidth" label="Cabinet inside, width" optional />
           <QuantityField {...size} field="cabinetDepth" label="Cabinet inside, depth" optional />
           <QuantityField {...size} field="cabinetHeight" label="Cabinet inside, height" optional />
+          <QuantityField {...size} field="doorWidth" label="Its door, width" optional />
           <QuantityField
             {...size}
             min={-5}

@@ -4,6 +4,7 @@ import { FILTERS } from '@ypsometer/core/kinds'
 import {
   closedBodyFigure,
   fitFindings,
+  redundancySentences,
   strengthOf,
   tankBalance,
   type FitFinding,
@@ -12,7 +13,7 @@ import {
   type TankBalance,
   type TankRecord,
 } from '@ypsometer/core/judging'
-import type { Sentence } from '@ypsometer/core/figures'
+import type { Figure, Sentence } from '@ypsometer/core/figures'
 import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
 import { lazy, Suspense, useMemo } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -117,7 +118,8 @@ function Studied({
     const interior = interiorOf(dossier)
     const gross = interior ? volumeAudit(interior.chambers, interior.body).water : null
     const weight = interior && gross !== null ? weightFigure(interior.body, gross) : null
-    const fitting = fittingModel(dossier, weight)
+    const water = gross === null ? null : bodyWaterFigure(interior?.body.waterFill ?? null, gross)
+    const fitting = fittingModel(dossier, weight, water)
     const fitted = dossier.hookups[0]?.fitted
     const usual = fill.outlet
       ? [{ id: 'usual', name: OUTLET_WORDS[fill.outlet.kind], outlet: fill.outlet }]
@@ -149,7 +151,9 @@ function Studied({
   return (
     <div className="mt-3 grid gap-x-10 gap-y-8 lg:grid-cols-2">
       {balance ? (
-        <Balance study={balance} bodyWater={bodyWater} />
+        <Balance study={balance} bodyWater={bodyWater}>
+          <Said list={redundancySentences(record, fill, balance)} />
+        </Balance>
       ) : (
         <p className="max-w-md">
           No balance yet: nobody has said what is in it.{' '}
@@ -189,7 +193,15 @@ const OUTLET_WORDS = {
   airlift: 'Riser',
 } as const
 
-function Balance({ study, bodyWater }: { readonly study: TankBalance; readonly bodyWater: number | null }) {
+function Balance({
+  study,
+  bodyWater,
+  children,
+}: {
+  readonly study: TankBalance
+  readonly bodyWater: number | null
+  readonly children: React.ReactNode
+}) {
   const closed = closedBodyFigure(study, bodyWater)
   return (
     <section aria-labelledby="balance-title">
@@ -219,9 +231,19 @@ function Balance({ study, bodyWater }: { readonly study: TankBalance; readonly b
         </tbody>
       </table>
       <Said list={study.sentences} />
+      {children}
     </section>
   )
 }
+
+/** Water a body holds: by weight where it was weighed, else by its chambers. */
+const bodyWaterFigure = (filled: number | null, gross: number): Figure => ({
+  id: 'body-water',
+  label: 'Water in the body',
+  value: filled ?? gross,
+  dimension: 'volume',
+  provenance: filled === null ? 'computed' : 'measured',
+})
 
 /** Speed along the tank by each outlet, against what its stock bears. */
 function Along({

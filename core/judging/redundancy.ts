@@ -1,0 +1,98 @@
+import { gasExchange, OXYGEN_LIMIT, oxygenLeft } from '../biology'
+import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { capacityFigure } from '../tanks'
+import type { JudgedFill } from './fills'
+import type { TankBalance } from './tankBalance'
+import type { TankRecord } from './tankRecord'
+
+/** Oxygen under which fish are at risk within hours (kg/m³). Common practice, no source. */
+const RISK = 3e-3
+
+/**
+ * How long the tank has with nothing running: until its oxygen falls to 3 mg/L under a still surface. Infinity where it
+ * never does.
+ */
+export function hoursWithout({ balance: b, keeping: k }: Pick<TankBalance, 'balance' | 'keeping'>): number {
+  const exchange = gasExchange({ speed: 0, depth: k.volume / k.surface, temperature: k.temperature })
+  const rest = oxygenLeft(b.saturation, b.oxygenUse.animals + b.oxygenUse.plants, exchange, k.surface)
+  if (rest >= RISK) return Infinity
+  if (b.oxygen <= RISK) return 0
+  return (Math.log((b.oxygen - rest) / (RISK - rest)) * k.volume) / (exchange * k.surface) / 3600
+}
+
+/** What is left when the filter is off: a second one beside it, and the hours without any. */
+export function redundancySentences(
+  tank: TankRecord,
+  fill: JudgedFill,
+  study: TankBalance | null,
+): readonly { readonly tone: 'note' | 'caution'; readonly sentence: Sentence }[] {
+  const one = capacityFigure(fill, tank.stock)
+  const out: { tone: 'note' | 'caution'; sentence: Sentence }[] = []
+  out.push(
+    one.value >= tank.water.value
+      ? {
+          tone: 'note',
+          sentence: [
+            'Two of them: either alone carries ',
+            sayFigure(one),
+            ', so one can be opened while the other runs.',
+          ],
+        }
+      : {
+          tone: 'caution',
+          sentence: [
+            'Two of them would carry ',
+            sayFigure(twice(one)),
+            ' together; either alone carries only ',
+            sayFigure(one),
+            ' of this tank’s ',
+            sayFigure(tank.water),
+            '.',
+          ],
+        },
+  )
+  if (!study || !(study.keeping.feed > 0)) return out
+  const hours = hoursWithout(study)
+  if (hours === Infinity)
+    out.push({
+      tone: 'note',
+      sentence: ['With nothing running its oxygen stays above 3 mg/L: the surface alone gives enough.'],
+    })
+  else
+    out.push({
+      tone: 'caution',
+      sentence: [
+        'With nothing running its oxygen falls to 3 mg/L in about ',
+        sayFigure(hoursFigure(study, hours), 2),
+        '.',
+      ],
+    })
+  return out
+}
+
+const twice = (one: Figure): Figure => ({
+  ...one,
+  id: `${one.id}-twice`,
+  label: `${one.label}, two of them`,
+  value: 2 * one.value,
+  ...(one.uncertainty !== undefined && { uncertainty: 2 * one.uncertainty }),
+  formula: '2 · what one carries',
+  working: [putFigure('one', one)],
+})
+
+const hoursFigure = ({ balance: b, keeping: k }: TankBalance, hours: number): Figure => ({
+  id: 'hours-without',
+  label: 'Until oxygen falls to 3 mg/L with nothing running',
+  value: hours * 3600,
+  dimension: 'time',
+  unit: 'h',
+  provenance: 'computed',
+  formula: 't = V/(K_L A) · ln[(C₀ − C∞)/(3 mg/L − C∞)]',
+  working: [
+    put('C₀', 'as it stops', b.oxygen, 'concentration', 'computed'),
+    put('limit', 'asked for at night', OXYGEN_LIMIT, 'concentration', 'rule'),
+    put('use', 'animals and plants', b.oxygenUse.animals + b.oxygenUse.plants, 'feed', 'computed'),
+    put('V', 'water in the tank', k.volume, 'volume', 'computed'),
+  ],
+  source: 'a still surface, 0.6 m a day (common practice), to a factor of two',
+})
