@@ -6,7 +6,7 @@ import { labelBand, pumpBand, quadraticForm } from './bands'
 import { dutyPoint, type Circuit } from './circuit'
 import { pumpVariance, uncertainDutyPoint } from './dutyUncertainty'
 import { fitPumpCurve } from './pumpFit'
-import { pumpHead } from './pump'
+import { affinityPower, pumpHead } from './pump'
 import type { Segment } from './segments'
 import { hookupChanges } from './sensitivity'
 import { fittingPiece, hosePiece, sprayBarPiece, starterHookup } from './starters'
@@ -389,4 +389,9 @@ describe('changes worth trying', () => {
     expect(by([long], 'lift')).toBeUndefined()
     expect(by([long], 'shorter', lift)?.staticHead).toBe(0.5)
   })
+})
+
+test('power goes with the third power of the speed, and the band of a curve by its own gradient (by hand)', () => {
+  // 10 W · 1.2³ = 17.28 W.
+  expect(affinityPower(10, 1.2)).toBeCloseTo(17.28, 10)
 })

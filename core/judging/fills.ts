@@ -8,6 +8,7 @@ import { outcomeOf, type Outcome } from '../path/outcome'
 import { outletOf } from '../path/outlet'
 import type { CapacityFigures, StockClass } from '../tanks'
 import { FILTERS, hasPump } from '../kinds'
+import { packVolume } from '../media'
 import { UNMEASURED_BODY } from '../volumes'
 import { labelBias, type LabelBias } from './bias'
 import type { FlowBasis } from './basis'
@@ -20,6 +21,8 @@ export interface JudgedFill extends CapacityFigures {
   readonly basis: FlowBasis
   /** Weighed ÷ computed mass of its media, where they were weighed. */
   readonly calibration: number | null
+  /** How its media that count are sold: a pack’s name and mass (kg); null where nobody knows. */
+  readonly pack: { readonly name: string; readonly mass: number } | null
 }
 
 /** What a fill is judged from. */
@@ -215,6 +218,13 @@ function biased(flow: Figure, { bias }: FillInput): Figure {
   return leftOf(flow, flow.label, [{ label: b.words, low: b.low, high: b.high }])
 }
 
+/** A pack of the first of its media that counts. */
+function packOf(o: Outcome): JudgedFill['pack'] {
+  const medium = o.layers.find((l) => l.counts)?.placed.medium
+  const volume = medium && packVolume(medium)
+  return medium && volume ? { name: medium.name, mass: volume * medium.bulkDensity } : null
+}
+
 /** The fill as shipped, and the proposed one where it is on record: what each brings, by one flow and one mass. */
 export function judgedFills(
   input: FillInput,
@@ -229,7 +239,7 @@ export function judgedFills(
     if (o) {
       const figures = capacityFiguresOf(o)
       const films = figures.films && filmsAt(figures.films, flow.value)
-      return { ...figures, films, basis, flow, calibration: o.worth.calibration }
+      return { ...figures, films, basis, flow, calibration: o.worth.calibration, pack: packOf(o) }
     }
     if (state === 'proposed' && basis !== 'measured') return null
     const mass = state === 'as-shipped' ? mediaOf(input.model) : null
@@ -244,6 +254,7 @@ export function judgedFills(
       films: mass && filmsOfMass(mass.value, flow.value, meetsUnknown.value),
       outlet: outletOf(input.model.kind, input.model.hookups[0] ?? null),
       calibration: null,
+      pack: null,
     }
   }
   return { shipped: judge('as-shipped'), proposed: judge('proposed') }

@@ -22,7 +22,7 @@ const LIMIT_WORDS = {
 
 /** What a class is judged with: the fill’s numbers, the range they make, the label’s top. */
 export interface ClassCase {
-  readonly of: CapacityFigures
+  readonly of: CapacityFigures & { readonly pack?: { readonly name: string; readonly mass: number } | null }
   readonly range: SupportedRange
   readonly stock: StockClass
   readonly claimedMax: number | null
@@ -192,6 +192,12 @@ export function floorSentence(c: ClassCase): Sentence | null {
   ]
 }
 
+/** Whole packs of what is in it that the missing kilograms come to. */
+const packsOf = (missing: number, pack: { readonly name: string; readonly mass: number } | null): Sentence =>
+  pack && pack.mass > 0
+    ? [`, ${Math.ceil(missing / pack.mass - 1e-9)} packs of ${pack.name.toLowerCase()} more`]
+    : []
+
 /** What it would take to make the claim true; null where it holds or nothing is claimed. */
 export function takesSentence(
   c: ClassCase,
@@ -214,7 +220,12 @@ export function takesSentence(
       ],
       source: stock.marks.litresPerKilogram.source,
     }
-    parts.push([sayFigure(need, 2), ' of good sintered media in place of ', sayFigure(of.mass)])
+    parts.push([
+      sayFigure(need, 2),
+      ' of good sintered media in place of ',
+      sayFigure(of.mass),
+      ...packsOf(need.value - of.mass.value, of.pack ?? null),
+    ])
   } else if (of.films && range.max > 0)
     parts.push([
       sayFigure(

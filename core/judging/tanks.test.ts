@@ -1,11 +1,18 @@
 import { DAY } from '../biology'
 import { sentenceText, type Figure } from '../figures'
 import type { Outlet } from '../hydraulics'
-import { STOCK_CLASSES, type CapacityFigures, type StockClass } from '../tanks'
+import { capacityInput, STOCK_CLASSES, supportedRange, type CapacityFigures, type StockClass } from '../tanks'
 import { claimChances } from './chances'
 import { fitFindings, type FittingModel } from './fitting'
 import type { JudgedFill } from './fills'
 import { hoursWithout, redundancySentences } from './redundancy'
+import {
+  besideSentence,
+  bindingSentence,
+  floorSentence,
+  leverageSentence,
+  takesSentence,
+} from './schoolReasons'
 import { strengthOf } from './strength'
 import { closedBodyFigure, tankBalance, balanceWords } from './tankBalance'
 import { keepingOfTank, type TankRecord } from './tankRecord'
@@ -64,6 +71,7 @@ const FILL: JudgedFill = {
   outlet: NOZZLE,
   basis: 'measured',
   calibration: null,
+  pack: { name: 'Sintered rings', mass: 0.5 },
 }
 const says = (list: readonly { readonly sentence: Parameters<typeof sentenceText>[0] }[]): string =>
   list.map((s) => sentenceText(s.sentence, 'metric')).join(' ')
@@ -309,6 +317,63 @@ describe('does it fit', () => {
     expect(found({ roomTemperature: 21 }, heater).get('heater-watts')?.level).toBe('ok')
     expect(found({}, heater).get('heater-length')?.text).toContain('40 mm too little')
     expect(found({}, heater).get('heater-order')?.text).toContain('first off, last on')
+  })
+})
+
+describe('what the schools say of one class', () => {
+  const stock = classOf('normal')
+  const caseOf = (more: Partial<JudgedFill> = {}, claimedMax: number | null = 0.3, s: StockClass = stock) => {
+    const of = { ...FILL, ...more }
+    return { of, stock: s, claimedMax, range: supportedRange(capacityInput(of, claimedMax), s) }
+  }
+  const text = (sentence: Parameters<typeof sentenceText>[0] | null): string => sentence ? sentenceText(sentence, 'metric') : '' // prettier-ignore
+  test('what would make the claim true, in kilograms and whole packs', () => {
+    // 300 L at 100 L/kg are 3 kg; 1.8 kg more are four packs of half a kilogram.
+    expect(text(takesSentence(caseOf(), null))).toBe('To make the claim true it would take 3 kg of good sintered media in place of 1.20 ± 0.06, 4 packs of sintered rings more.') // prettier-ignore
+    expect(takesSentence(caseOf({}, 0.1), null)).toBeNull()
+    expect(takesSentence(caseOf({}, null), null)).toBeNull()
+    const could = { name: 'Rings', carries: figure('could', 0.35, { dimension: 'volume' }) }
+    expect(text(takesSentence(caseOf(), could))).toContain('“Rings” in it, which carries 350 L.')
+    const short = { name: 'Rings', carries: figure('could', 0.2, { dimension: 'volume' }) }
+    expect(text(takesSentence(caseOf(), short))).toContain('still short of it')
+    expect(text(takesSentence(caseOf({ massless: 'foam' }, 3), null))).toMatch(
+      /times the surface that water meets/,
+    )
+  })
+  test('each school binds with its own words', () => {
+    expect(text(bindingSentence(caseOf()))).toContain('What binds at the top is media')
+    expect(text(bindingSentence(caseOf({ massless: 'its media are foam' })))).toMatch(
+      /balance of feed \(the rule of mass does not apply: its media are foam\).*first to go is/,
+    )
+    expect(text(bindingSentence(caseOf({ mass: null, films: null })))).toContain('Only its turnover is known')
+    const only = (order: readonly ('oversizing' | 'minima')[]) => ({ ...stock, rule: { order, bind: [], turnoverFloor: 1 } }) // prettier-ignore
+    expect(text(bindingSentence(caseOf({}, 0.3, only(['oversizing']))))).toContain(
+      'Only the label’s own claim',
+    )
+    expect(text(bindingSentence(caseOf({ meets: figure('meets', 0.5) }, 0.3, only(['minima']))))).toMatch(/of which .* gives the 4 turnovers/) // prettier-ignore
+  })
+  test('why mass and balance differ', () => {
+    expect(text(besideSentence(caseOf()))).toContain('Mass keeps a reserve')
+    const round = caseOf({
+      films: { flow: lph(600), layers: [{ area: 0.3, flow: lph(60) }] },
+      meets: figure('meets', 0.1),
+    })
+    expect(text(besideSentence(round))).toContain('water goes round')
+    const still = caseOf({ outlet: null, mass: figure('mass', 5) })
+    expect(text(besideSentence(still))).toContain('oxygen at night runs short')
+    const near = caseOf({ films: { flow: lph(600), layers: [{ area: 0.8, flow: lph(600) }] } })
+    expect(text(besideSentence(near))).toContain('agree within their bands')
+    expect(besideSentence(caseOf({ mass: null, films: null }, null, { ...stock, rule: { order: ['turnover'], bind: [], turnoverFloor: 1 } }))).toBeNull() // prettier-ignore
+  })
+  test('twice the flow and twice the media; and a tank too large for its flow', () => {
+    expect(text(leverageSentence(caseOf()))).toMatch(
+      /twice the flow is worth \d.* more, twice the media [78]\d/,
+    )
+    expect(leverageSentence(caseOf({ films: null }))).toBeNull()
+    // 5 kg would carry 500 L; 200 L/h reach 200 ± 60 L once an hour.
+    const slow = caseOf({ mass: figure('mass', 5), flow: figure('flow', lph(200)), films: null })
+    expect(text(floorSentence(slow))).toContain('turns over 0.4 times an hour')
+    expect(floorSentence(caseOf())).toBeNull()
   })
 })
 

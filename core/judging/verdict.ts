@@ -154,8 +154,28 @@ export function verdict(input: VerdictInput): Verdict {
     ranges,
     claimedRange: { min: claimedMin, max: claimedMax },
     reasons: reasons(input, stockClasses, derived),
-    missing: missing(input),
+    missing: byEffect(missing(input), blind || !shipped),
   }
+}
+
+/**
+ * What is not known, by what it would change: where nothing is known of the media that comes first; then what the claim
+ * is held to, then the flow, then the rest.
+ */
+function byEffect(list: readonly Missing[], blind: boolean): readonly Missing[] {
+  const order = [
+    ...(blind ? ['fill', 'media-mass'] : []),
+    'tank-max',
+    'installed-flow',
+    'fill',
+    'media-mass',
+    'hookup',
+    'rated-flow',
+    'empty-flow',
+    'max-head',
+    'head-series',
+  ]
+  return [...list].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id))
 }
 
 interface Derived {
@@ -430,7 +450,7 @@ function missing({ model, againstLabel, known, shipped, main }: VerdictInput): r
     id: 'media-mass',
     station: 'claims',
     what: 'Mass of biological media, weighed',
-    changes: 'Media may bind before turnover does; weighed they calibrate the fill.',
+    changes: 'The rule of mass leads the verdict; weighed, they calibrate the fill.',
   })
   return out
 }
