@@ -315,7 +315,7 @@ test('--empty starts with an empty shelf and the stock classes every tank needs'
   const run = start({ PORT: String(await freePort()), YPSOMETER_DATA: await dataFolder() }, '--empty')
   const address = await run.ready
   assert.equal((await (await fetch(`${address}/api/v1/models`)).json()).total, 0)
-  assert.equal((await (await fetch(`${address}/api/v1/stock-classes`)).json()).length, 5)
+  assert.equal((await (await fetch(`${address}/api/v1/stock-classes`)).json()).items.length, 8)
   await run.stop()
 })
 
