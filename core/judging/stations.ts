@@ -15,7 +15,7 @@ export interface StationRecord {
 const share = (part: number, whole: number): number => (whole > 0 ? part / whole : 0)
 
 /** What a verdict needs to be done, whatever it already says. */
-const NEEDED: readonly string[] = ['rated-flow', 'tank-max', 'installed-flow', 'fill']
+const NEEDED: readonly string[] = ['rated-flow', 'tank-max', 'installed-flow']
 
 /** Tanks are judged half where only a flow is known, and whole where something is known of the media. */
 function tanksDone({ ranges, level }: Pick<Assessment['verdict'], 'ranges' | 'level'>): number {
