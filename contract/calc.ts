@@ -1,5 +1,5 @@
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
-import { SHORTEST_RUN } from '@ypsometer/core/trials'
+import { STOCK_CLASSES } from '@ypsometer/core/file/tanks/stock'
+import { SHORTEST_RUN } from '@ypsometer/core/file/trials/shape'
 import { z } from 'zod'
 import { name, within } from './common'
 import { houseRules, Layers, media } from './fills'

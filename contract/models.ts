@@ -1,21 +1,12 @@
-import { SEGMENT_LIMITS } from '@ypsometer/core/hydraulics'
-import { MAX_LOG } from '@ypsometer/core/bench'
-import {
-  LONGEST_WATCH,
-  SETUP_FIELDS,
-  TRIAL_KINDS,
-  type SetupField,
-  type TrialSetup as CoreSetup,
-} from '@ypsometer/core/trials'
+import { SEGMENT_LIMITS } from '@ypsometer/core/file/hydraulics/segments'
+import { MAX_LOG } from '@ypsometer/core/file/bench/logs'
+import { LONGEST_WATCH, type SetupField } from '@ypsometer/core/file/trials/shape'
+import { SETUP_FIELDS, TRIAL_KINDS, type TrialSetup as CoreSetup } from '@ypsometer/core/file/trials/readings'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
-import {
-  CLAIM_QUANTITIES,
-  FILL_STATES,
-  FILTER_KINDS,
-  FLOW_BASES,
-  MASS_SOURCES,
-} from '@ypsometer/core/judging'
-import { PRIMINGS } from '@ypsometer/core/teardown'
+import { CLAIM_QUANTITIES, FILL_STATES, MASS_SOURCES } from '@ypsometer/core/file/judging/records'
+import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
+import { FLOW_BASES } from '@ypsometer/core/file/judging/basis'
+import { PRIMINGS } from '@ypsometer/core/file/teardown/vocabulary'
 import { z } from 'zod'
 import { bodies, chambers, contents, parts, photos } from './teardown'
 import { currency, Id, minor, moment, name, text, Typed, within } from './common'

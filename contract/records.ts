@@ -1,21 +1,12 @@
 import type { ClaimQuantity as CoreQuantity, Inside, ModelRecord } from '@ypsometer/core/judging'
-import { CLAIM_QUANTITIES } from '@ypsometer/core/judging'
-import {
-  floorArea,
-  tankFigures,
-  tankVolume,
-  type StockClass,
-  type TankShape,
-  type TankVolume,
-} from '@ypsometer/core/tanks'
+import { CLAIM_QUANTITIES } from '@ypsometer/core/file/judging/records'
+import { floorArea, tankVolume, type TankShape, type TankVolume } from '@ypsometer/core/file/tanks/volume'
+import { tankFigures } from '@ypsometer/core/file/tanks/figures'
+import type { StockClass } from '@ypsometer/core/file/tanks/stock'
 import type { FittingModel, TankRecord } from '@ypsometer/core/judging'
 import type { Figure } from '@ypsometer/core/figures'
-import {
-  SOLID_FIELDS,
-  type BodyRecord,
-  type Chamber as CoreChamber,
-  type Solid,
-} from '@ypsometer/core/volumes'
+import { SOLID_FIELDS, type Solid } from '@ypsometer/core/file/volumes/solids'
+import type { BodyRecord, Chamber as CoreChamber } from '@ypsometer/core/file/volumes/interior'
 import type { Assessment } from '@ypsometer/core/judging'
 import type { PathRecord } from '@ypsometer/core/path'
 import type { Medium } from './fills'

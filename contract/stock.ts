@@ -1,4 +1,5 @@
-import { CAPACITY_RULE, STOCK_CLASSES, STOCK_NUMBERS, type StockClass } from '@ypsometer/core/tanks'
+import { CAPACITY_RULE } from '@ypsometer/core/file/tanks/rule'
+import { STOCK_CLASSES, STOCK_NUMBERS, type StockClass } from '@ypsometer/core/file/tanks/stock'
 import { z } from 'zod'
 import { name, text, Typed, within } from './common'
 import type { HouseRule } from './fills'

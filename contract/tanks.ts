@@ -1,4 +1,5 @@
-import { STOCK_CLASSES, USUAL_ALKALINITY, USUAL_CHANGES } from '@ypsometer/core/tanks'
+import { STOCK_CLASSES } from '@ypsometer/core/file/tanks/stock'
+import { USUAL_ALKALINITY, USUAL_CHANGES } from '@ypsometer/core/file/tanks/usual'
 import { z } from 'zod'
 import { Id, name, text, Typed, within } from './common'
 import { resource } from './resource'

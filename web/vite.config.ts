@@ -64,12 +64,23 @@ export default defineConfig({
             { name: 'drag', test: /node_modules\/@dnd-kit/, priority: 30 },
             {
               name: 'vendor',
-              test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack|zod|idb|comlink|cookie|lucide-react)\//,
+              test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack|zod|idb|comlink|cookie|lucide-react|simple-statistics)\//,
               priority: 40,
             },
+            // Core and contract as one: whatever a station asks of them, it is there.
             {
-              name: (id, graph) => (ofEntry(id, (of) => graph.getModuleInfo(of)) ? null : 'stations'),
-              test: /\/(web\/src\/(?!charts|trials\/screens)|core|contract)/,
+              name: (id, graph) => (ofEntry(id, (of) => graph.getModuleInfo(of)) ? 'first' : 'numbers'),
+              test: /(\/(core|contract)\/(?!node_modules)|node_modules\/(jstat|ml-|odex|is-any-array))/,
+              priority: 10,
+            },
+            {
+              name: (id, graph) => (ofEntry(id, (of) => graph.getModuleInfo(of)) ? 'first' : 'drawings'),
+              test: /(web\/src\/charts\/(?!HeadFlow|SeriesChart)|node_modules\/papaparse)/,
+              priority: 8,
+            },
+            {
+              name: (id, graph) => (ofEntry(id, (of) => graph.getModuleInfo(of)) ? 'first' : 'stations'),
+              test: /\/web\/src\/(?!charts)/,
               priority: 5,
               minShareCount: 2,
             },

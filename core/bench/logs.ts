@@ -1,5 +1,5 @@
 import { OutOfRange, requireRange, TooFew } from '../errors'
-import { summary } from '../statistics'
+import { summary } from '../statistics/summary'
 
 /** What a long series comes down to: count, span (s), mean, sample deviation, energy mean for levels (dB), extremes. */
 export interface LogSummary {

@@ -10,6 +10,7 @@ import {
 import { requireRange } from '../errors'
 import type { Figure } from '../figures'
 import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
+import { USUAL_ALKALINITY, USUAL_CHANGES } from './usual'
 import { CAPACITY_RULE, FLOOR_BAND, type CapacitySchool } from './rule'
 import type { StockClass } from './stock'
 
@@ -70,11 +71,6 @@ export function ruleInterval(result: number, from: Known | null, ...rules: reado
   const half = ruleHalf(result, from, ...rules)
   return [Math.max(0, result - half), result + half]
 }
-
-/** Water changes a tank is judged with where nobody says otherwise: 30 % a week. Common practice, no source. */
-export const USUAL_CHANGES = { changeShare: 0.3, changeDays: 7 } as const
-/** Alkalinity of the water put in where nobody says otherwise (kg CaCO₃/m³): middling. Common practice, no source. */
-export const USUAL_ALKALINITY = 0.1
 
 /** How tanks of a class are kept, stirred by what the filter lets out. */
 export const keepingOfClass = (

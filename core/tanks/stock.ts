@@ -1,4 +1,4 @@
-import { DAY } from '../biology'
+import { DAY } from '../biology/load'
 import type { CapacityRule } from './rule'
 
 /** Numbers of a stock class that stand with a band and a source of their own. */

@@ -9,6 +9,7 @@ import {
   type ShouldRevalidateFunctionArgs,
 } from 'react-router'
 import { followChanges } from './api/changes'
+import { assessRemote } from './workers/assessRemote'
 import { ahead, queryClient, startWriting } from './api/queries'
 import { Crash, Loading, NotFound } from './frame/States'
 import { Frame } from './frame/Frame'
@@ -48,6 +49,11 @@ function nextStation(path: string): void {
   soon = setTimeout(() => ('requestIdleCallback' in window ? requestIdleCallback(load) : load()), SOON)
 }
 const dossierAhead = asks(({ id }) => id && ahead.dossier(id))
+/** The same, and the worker that will work it through is read meanwhile. */
+const workedAhead: typeof dossierAhead = (args) => {
+  assessRemote()
+  return dossierAhead(args)
+}
 /** A station asks for nothing of its own: going from one to the next reads nothing again. */
 const sameDossier = ({ currentParams, nextParams }: ShouldRevalidateFunctionArgs): boolean =>
   currentParams.id !== nextParams.id
@@ -82,7 +88,7 @@ const router = createBrowserRouter([
       },
       {
         path: 'models/:id',
-        loader: dossierAhead,
+        loader: workedAhead,
         shouldRevalidate: sameDossier,
         lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).DossierView }),
         children: [

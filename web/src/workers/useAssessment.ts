@@ -1,15 +1,8 @@
 import { saidBy } from '../frame/said'
 import { modelRecord, type Dossier, type Medium } from '@ypsometer/contract'
 import type { Assessment, JudgedBy } from '@ypsometer/core/judging'
-import { wrap, type Remote } from 'comlink'
 import { useEffect, useState } from 'react'
-import type { AssessWork } from './assess.worker'
-
-let worker: Remote<AssessWork> | null = null
-const remote = (): Remote<AssessWork> =>
-  (worker ??= wrap<AssessWork>(
-    new Worker(new URL('./assess.worker.ts', import.meta.url), { type: 'module' }),
-  ))
+import { assessRemote } from './assessRemote'
 
 export interface AssessmentState {
   readonly assessment: Assessment | null
@@ -36,7 +29,7 @@ export function useAssessment(
   useEffect(() => {
     if (!dossier || !ready) return
     let superseded = false
-    remote()
+    assessRemote()
       .assess(modelRecord(dossier, media), { stockClasses, bias })
       .then(
         (assessment) => !superseded && setState({ assessment, failure: null, id }),
