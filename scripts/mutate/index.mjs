@@ -7,7 +7,17 @@ import { existsSync, mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ROOT } from '../lib/system.mjs'
 
-const FOLDERS = ['hydraulics', 'network', 'media', 'path', 'bench', 'statistics', 'tanks', 'judging']
+const FOLDERS = [
+  'hydraulics',
+  'network',
+  'media',
+  'path',
+  'bench',
+  'statistics',
+  'tanks',
+  'biology',
+  'judging',
+]
 const folders = process.argv.slice(2).length ? process.argv.slice(2) : FOLDERS
 const OUT = join(ROOT, 'node_modules', '.cache', 'mutate')
 mkdirSync(OUT, { recursive: true })

@@ -8,6 +8,8 @@ import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../../frame/dossier'
 import { useChances } from '../../workers/useLiving'
 
+/** So few draws say no more than that it is more, or less, than this. */
+const EDGE = 0.01
 const W = 340
 const H = 96
 
@@ -55,12 +57,13 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
       <h2 id="doubt-title">How sure</h2>
       {tooHigh !== null && (
         <p>
+          {tooHigh > 1 - EDGE ? 'over ' : tooHigh < EDGE ? 'under ' : ''}
           <FigureView
             figure={{
               ...base,
               id: 'chance-too-high',
               label: 'Chance that the claim is more than it carries',
-              value: tooHigh,
+              value: Math.min(1 - EDGE, Math.max(EDGE, tooHigh)),
               dimension: 'ratio',
               unit: '%',
             }}
