@@ -41,11 +41,14 @@ export interface TankRecord extends TankRoom {
   readonly roomTemperature: number | null
 }
 
+/** A surface faster than this is no tank’s (m/s). */
+const FASTEST = 5
+
 /** How a tank is kept, with its surface stirred by an outlet at a flow (m³/s). */
 export const keepingOfTank = (t: TankRecord, outlet: Outlet | null, flow: number): Keeping => ({
   volume: t.water.value,
   surface: t.surface,
-  stirred: outlet && flow > 0 ? surfaceSpeed(outlet, flow, t.width) : 0,
+  stirred: outlet && flow > 0 ? Math.min(FASTEST, surfaceSpeed(outlet, flow, t.width)) : 0,
   feed: t.feed ?? t.stock.feedPerVolume * t.water.value,
   protein: t.stock.protein,
   oxygenOfFeed: t.stock.oxygenOfFeed,

@@ -1,8 +1,15 @@
 import { tankRecord, type Tank } from '@ypsometer/contract'
 import { smallestFigure } from '@ypsometer/core/judging/rangeFigures'
-import { balanceWords, tankBalance } from '@ypsometer/core/judging'
+import { balanceWords, tankBalance, type JudgedFill, type TankBalance } from '@ypsometer/core/judging'
+import { CoreError } from '@ypsometer/core/errors'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
-import { SCHOOL_WORDS, schoolFigure, stockKey, type SupportedRange } from '@ypsometer/core/tanks'
+import {
+  SCHOOL_WORDS,
+  schoolFigure,
+  stockKey,
+  type StockClass,
+  type SupportedRange,
+} from '@ypsometer/core/tanks'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useTanks } from '../../api/queries'
@@ -171,6 +178,16 @@ function KnownTanks() {
       )}
     </section>
   )
+}
+
+/** A tank’s own balance; null where it cannot be worked out, which its study says in words. */
+function balanceOf(tank: Tank, stock: StockClass, fill: JudgedFill | null): TankBalance | null {
+  try {
+    return tankBalance(tankRecord(tank, stock), fill)
+  } catch (error) {
+    if (error instanceof CoreError) return null
+    throw error
+  }
 }
 
 function KnownTank({ tank }: { readonly tank: Tank }) {

@@ -113,38 +113,43 @@ function Studied({
   const { dossier } = useDossierContext()
   const read = useMemo(() => readTank(tank, classes), [tank, classes])
   const found = useMemo(() => {
-    if ('problem' in read) return null
+    if ('problem' in read) return read
     const { record } = read
-    const interior = interiorOf(dossier)
-    const gross = interior ? volumeAudit(interior.chambers, interior.body).water : null
-    const weight = interior && gross !== null ? weightFigure(interior.body, gross) : null
-    const water = gross === null ? null : bodyWaterFigure(interior?.body.waterFill ?? null, gross)
-    const fitting = fittingModel(dossier, weight, water)
-    const fitted = dossier.hookups[0]?.fitted
-    const usual = fill.outlet
-      ? [{ id: 'usual', name: OUTLET_WORDS[fill.outlet.kind], outlet: fill.outlet }]
-      : []
-    const outlets = fitted?.outlets?.map((o) => ({ id: o.id, name: o.name, outlet: o })) ?? usual
-    return {
-      record,
-      fitting,
-      findings: fitting ? fitFindings(record, fitting) : [],
-      balance: tankBalance(record, fill),
-      strength: strengthOf(
+    try {
+      const interior = interiorOf(dossier)
+      const gross = interior ? volumeAudit(interior.chambers, interior.body).water : null
+      const weight = interior && gross !== null ? weightFigure(interior.body, gross) : null
+      const water = gross === null ? null : bodyWaterFigure(interior?.body.waterFill ?? null, gross)
+      const fitting = fittingModel(dossier, weight, water)
+      const fitted = dossier.hookups[0]?.fitted
+      const usual = fill.outlet
+        ? [{ id: 'usual', name: OUTLET_WORDS[fill.outlet.kind], outlet: fill.outlet }]
+        : []
+      const outlets = fitted?.outlets?.map((o) => ({ id: o.id, name: o.name, outlet: o })) ?? usual
+      return {
         record,
-        fill.flow,
-        outlets,
-        fitted?.inlet ?? null,
-        FILTERS[dossier.model.kind].intake,
-      ),
-      bodyWater:
-        FILTERS[dossier.model.kind].circuit === 'closed' ? (interior?.body.waterFill ?? gross) : null,
+        fitting,
+        findings: fitting ? fitFindings(record, fitting) : [],
+        balance: tankBalance(record, fill),
+        strength: strengthOf(
+          record,
+          fill.flow,
+          outlets,
+          fitted?.inlet ?? null,
+          FILTERS[dossier.model.kind].intake,
+        ),
+        bodyWater:
+          FILTERS[dossier.model.kind].circuit === 'closed' ? (interior?.body.waterFill ?? gross) : null,
+      }
+    } catch (error) {
+      if (error instanceof CoreError) return { problem: `It cannot be worked out. ${error.message}` }
+      throw error
     }
   }, [read, dossier, fill])
-  if (!found)
+  if ('problem' in found)
     return (
       <p role="alert" className="text-error mt-2">
-        {'problem' in read && read.problem}
+        {found.problem}
       </p>
     )
   const { record, fitting, findings, balance, strength, bodyWater } = found
