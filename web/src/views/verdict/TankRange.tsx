@@ -201,7 +201,7 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
       ? tankFit({ water, stock: stockClass }, assessment?.verdict.shipped ?? null)
       : null
   const shipped = assessment?.verdict.shipped ?? null
-  const balance = stockClass && water !== null ? tankBalance(tankRecord(tank, stockClass), shipped) : null
+  const balance = stockClass && water !== null ? balanceOf(tank, stockClass, shipped) : null
   const tone = fit?.level === 'suits' ? 'font-medium' : fit?.level === 'unknown' ? 'muted' : 'text-warning'
   return (
     <tr>
