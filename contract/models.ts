@@ -94,6 +94,7 @@ export const Segment = z.discriminatedUnion('kind', [
     length: limited('length'),
     diameter: limited('diameter'),
     roughness: within(0, 0.005, 'm'),
+    clear: z.boolean().optional(),
   }),
   z.object({
     kind: z.literal('fitting'),

@@ -13,6 +13,8 @@ export interface Hose {
   readonly length: number
   readonly diameter: number
   readonly roughness: number
+  /** Light comes through its wall; absent where nobody has said. */
+  readonly clear?: boolean | undefined
 }
 
 /** Anything that costs K velocity heads in a bore of diameter D (m): strainer, bend, tap, barb, lip, exit. */

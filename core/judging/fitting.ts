@@ -195,6 +195,8 @@ function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
       hose.length,
       '',
     )
+  if (runs.some((h) => h.clear))
+    add('clear-hose', 'caution', 'Clear hose: where daylight falls on it algae grow inside, and narrow it.')
   const head = bottomHeight + tank.waterLevel - m.outerHeight
   if (head < PRIMING.least)
     add(

@@ -255,6 +255,9 @@ describe('does it fit', () => {
     // 0.7 + 0.4 − 0.36 + 0.22 = 0.96 m of hose: 1 m is enough.
     expect(f.get('hose-in')?.text).toContain('with 40 mm to spare')
     expect(found({ ...room, bottomHeight: 0.8 }).get('hose-in')).toMatchObject({ level: 'stop' })
+    expect(f.has('clear-hose')).toBe(false)
+    const clear = CANISTER.hoses.map((h) => ({ ...h, clear: true }))
+    expect(found(room, { hoses: clear }).get('clear-hose')?.text).toContain('algae')
     expect(f.get('weight')?.text).toContain('22 kg')
     // 0.7 + 0.37 − 0.36 = 0.71 m of water over the body.
     expect(f.get('priming')?.text).toContain('710 mm over the body')

@@ -180,6 +180,7 @@ export const segment = pgTable(
     length: doublePrecision('length'),
     diameter: doublePrecision('diameter'),
     roughness: doublePrecision('roughness'),
+    clear: boolean('clear'),
     lossCoefficient: doublePrecision('loss_coefficient'),
     count: integer('count'),
     catalogue: text('catalogue', { enum: FITTING_IDS }),

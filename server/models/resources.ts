@@ -106,6 +106,7 @@ const toSegment = (row: typeof segment.$inferSelect): Segment => {
       length: row.length ?? 0,
       diameter: row.diameter ?? 0,
       roughness: row.roughness ?? 0,
+      ...(row.clear !== null && { clear: row.clear }),
     }
   if (row.kind === 'fitting')
     return {

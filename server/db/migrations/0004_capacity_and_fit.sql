@@ -127,3 +127,5 @@ ALTER TABLE "body" ADD COLUMN "intake_reach" double precision;
 ALTER TABLE "stock_class" ADD COLUMN "typed" jsonb DEFAULT '{}'::jsonb NOT NULL;
 --> statement-breakpoint
 ALTER TABLE "tank" ADD COLUMN "door_width" double precision;
+--> statement-breakpoint
+ALTER TABLE "segment" ADD COLUMN "clear" boolean;

@@ -64,6 +64,17 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
                       set(i, { label: e.target.value.trim() })
                     }
                   />
+                  {s.kind === 'hose' && (
+                    <label className="muted flex items-center gap-1.5 text-[0.85rem]">
+                      <input
+                        type="checkbox"
+                        className="checkbox checkbox-sm"
+                        checked={s.clear ?? false}
+                        onChange={(e) => set(i, { clear: e.target.checked })}
+                      />
+                      clear
+                    </label>
+                  )}
                   {s.kind === 'fitting' && (
                     <select
                       className="field muted !min-h-7 text-[0.85rem]"
