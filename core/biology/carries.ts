@@ -85,6 +85,10 @@ export function carries(per: KeepingPerVolume, films: Films): Carried {
   const first = wrong(SMALLEST)
   if (first) return { volume: 0, binding: first }
   if (!wrong(LARGEST)) return { volume: LARGEST, binding: null }
+  // Where the films’ own limit is met first, it is known.
+  const byFilms = asked > 0 ? taken / asked : Infinity
+  if (byFilms > SMALLEST && byFilms < LARGEST && !wrong(byFilms * (1 - 1e-9)))
+    return { volume: byFilms, binding: ammonia }
   let [low, high] = [Math.log(SMALLEST), Math.log(LARGEST)]
   while (high - low > 1e-5) {
     const middle = (low + high) / 2

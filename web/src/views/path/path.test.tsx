@@ -182,7 +182,7 @@ describe('also on the hoses', () => {
     await take()
     expect(await screen.findByText(/could not be read: The server cannot be reached/)).toBeTruthy()
   })
-})
+}, 60_000)
 
 describe('the circuit for other programs', () => {
   const open = async (name: string, text: string): Promise<void> => {
