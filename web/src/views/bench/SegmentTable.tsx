@@ -65,10 +65,10 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
                     }
                   />
                   {s.kind === 'hose' && (
-                    <label className="muted flex items-center gap-1.5 text-[0.85rem]">
+                    <label className="muted mt-1 flex items-center gap-1.5 text-[0.85rem]">
                       <input
                         type="checkbox"
-                        className="checkbox checkbox-sm"
+                        className="checkbox checkbox-sm size-6"
                         checked={s.clear ?? false}
                         onChange={(e) => set(i, { clear: e.target.checked })}
                       />

@@ -108,7 +108,7 @@ test('three schools: each with its own arrangement, which can be kept as a varia
     name: expect.stringMatching(/^Fitted: /) as unknown,
   })
   expect((writes.at(-1)?.[2].layers as unknown[]).length).toBeGreaterThan(1)
-}, 30000)
+}, 60000)
 
 describe('also on the hoses', () => {
   test('a heater is put on with a usual size, and says what the real flow does for it', async () => {
@@ -182,7 +182,7 @@ describe('also on the hoses', () => {
     await take()
     expect(await screen.findByText(/could not be read: The server cannot be reached/)).toBeTruthy()
   })
-}, 60_000)
+})
 
 describe('the circuit for other programs', () => {
   const open = async (name: string, text: string): Promise<void> => {
