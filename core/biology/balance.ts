@@ -45,7 +45,7 @@ export const AMMONIA_OF_NITROGEN = 17.031 / 14.007
 const LIMITS = ['ammonia', 'unionised', 'nitrite', 'oxygen'] as const
 export type LimitId = (typeof LIMITS)[number]
 
-/** One thing that must not pass its limit (kg/m³); `most` tells which side is bad. */
+/** One thing that must not pass its limit (kg/m³): oxygen not fall below it, the others not rise above. */
 export interface WaterLimit {
   readonly id: LimitId
   readonly value: number

@@ -1,4 +1,4 @@
-import { gasExchange, OXYGEN_LIMIT, oxygenLeft } from '../biology'
+import { EXCHANGE_BAND, gasExchange, oxygenLeft } from '../biology'
 import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import { capacityFigure } from '../tanks'
 import type { JudgedFill } from './fills'
@@ -8,13 +8,23 @@ import type { TankRecord } from './tankRecord'
 /** Oxygen under which fish are at risk within hours (kg/m³). Common practice, no source. */
 const RISK = 3e-3
 
+/** Gas exchange of the still surface (m/s), and the oxygen it would hold (kg/m³) with animals and plants breathing. */
+function stillRest({ balance: b, keeping: k }: Pick<TankBalance, 'balance' | 'keeping'>): {
+  readonly exchange: number
+  readonly rest: number
+} {
+  const exchange = gasExchange({ speed: 0, depth: k.volume / k.surface, temperature: k.temperature })
+  const use = b.oxygenUse.animals + b.oxygenUse.plants
+  return { exchange, rest: oxygenLeft(b.saturation, use, exchange, k.surface) }
+}
+
 /**
  * How long the tank has with nothing running: until its oxygen falls to 3 mg/L under a still surface. Infinity where it
  * never does.
  */
-export function hoursWithout({ balance: b, keeping: k }: Pick<TankBalance, 'balance' | 'keeping'>): number {
-  const exchange = gasExchange({ speed: 0, depth: k.volume / k.surface, temperature: k.temperature })
-  const rest = oxygenLeft(b.saturation, b.oxygenUse.animals + b.oxygenUse.plants, exchange, k.surface)
+export function hoursWithout(study: Pick<TankBalance, 'balance' | 'keeping'>): number {
+  const { balance: b, keeping: k } = study
+  const { exchange, rest } = stillRest(study)
   if (rest >= RISK) return Infinity
   if (b.oxygen <= RISK) return 0
   return (Math.log((b.oxygen - rest) / (RISK - rest)) * k.volume) / (exchange * k.surface) / 3600
@@ -63,7 +73,7 @@ export function redundancySentences(
       tone: 'caution',
       sentence: [
         'With nothing running its oxygen falls to 3 mg/L in about ',
-        sayFigure(hoursFigure(study, hours), 2),
+        sayFigure(hoursFigure(study, hours)),
         '.',
       ],
     })
@@ -84,13 +94,20 @@ const hoursFigure = ({ balance: b, keeping: k }: TankBalance, hours: number): Fi
   id: 'hours-without',
   label: 'Until oxygen falls to 3 mg/L with nothing running',
   value: hours * 3600,
+  uncertainty: hours * 3600 * EXCHANGE_BAND,
   dimension: 'time',
   unit: 'h',
   provenance: 'computed',
   formula: 't = V/(K_L A) · ln[(C₀ − C∞)/(3 mg/L − C∞)]',
   working: [
     put('C₀', 'as it stops', b.oxygen, 'concentration', 'computed'),
-    put('limit', 'asked for at night', OXYGEN_LIMIT, 'concentration', 'rule'),
+    put(
+      'C∞',
+      'where a still surface would hold it',
+      stillRest({ balance: b, keeping: k }).rest,
+      'concentration',
+      'computed',
+    ),
     put('use', 'animals and plants', b.oxygenUse.animals + b.oxygenUse.plants, 'feed', 'computed'),
     put('V', 'water in the tank', k.volume, 'volume', 'computed'),
   ],
