@@ -1,5 +1,5 @@
 import { requirePositive, requireRange } from '../errors'
-import { oxygenSaturation, unionisedShare } from '../water'
+import { AMMONIA_OF_NITROGEN, oxygenSaturation, UNIONISED_LIMIT, unionisedShare } from '../water'
 import {
   ALKALINITY_OF_NITROGEN,
   FILM_FLOOR,
@@ -35,12 +35,8 @@ export interface Keeping extends Feeding, FilmWater {
 
 /** Half of a colour kit’s first step of 0.25 mg/L, as N: what it reads as zero. Common practice, no source. */
 export const KIT_ZERO = 0.12e-3
-/** Un-ionised ammonia that fish bear for long (kg NH₃/m³). Source: EIFAC 1970. */
-export const UNIONISED_LIMIT = 0.025e-3
 /** Oxygen fish want at night (kg/m³). Common practice; EIFAC 1973 says the same of carp (from memory). */
 export const OXYGEN_LIMIT = 5e-3
-/** Ammonia by its own mass for that of its nitrogen: 17.031/14.007 (IUPAC). */
-export const AMMONIA_OF_NITROGEN = 17.031 / 14.007
 /** What breathes no oxygen from the water can do without that limit. */
 const LIMITS = ['ammonia', 'unionised', 'nitrite', 'oxygen'] as const
 export type LimitId = (typeof LIMITS)[number]

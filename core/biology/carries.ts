@@ -1,14 +1,5 @@
-import { oxygenSaturation, unionisedShare } from '../water'
-import {
-  AMMONIA_OF_NITROGEN,
-  KIT_ZERO,
-  OXYGEN_LIMIT,
-  oxygenAllows,
-  PLANTS_BREATHE,
-  UNIONISED_LIMIT,
-  type Keeping,
-  type LimitId,
-} from './balance'
+import { AMMONIA_OF_NITROGEN, oxygenSaturation, UNIONISED_LIMIT, unionisedShare } from '../water'
+import { KIT_ZERO, OXYGEN_LIMIT, oxygenAllows, PLANTS_BREATHE, type Keeping, type LimitId } from './balance'
 import { FILM_FLOOR, mostOf, OXYGEN_OF_NITROGEN, reachedSurface, takenBy, type Films } from './film'
 import { DAY, loadOf } from './load'
 import { gasExchange, oxygenLeft } from './oxygen'
@@ -86,7 +77,7 @@ export function carries(per: KeepingPerVolume, films: Films): Carried {
   if (first) return { volume: 0, binding: first }
   if (!wrong(LARGEST)) return { volume: LARGEST, binding: null }
   // Where the films’ own limit is met first, it is known.
-  const byFilms = asked > 0 ? taken / asked : Infinity
+  const byFilms = filmsCarry(per, films)
   if (byFilms > SMALLEST && byFilms < LARGEST && !wrong(byFilms * (1 - 1e-9)))
     return { volume: byFilms, binding: ammonia }
   let [low, high] = [Math.log(SMALLEST), Math.log(LARGEST)]

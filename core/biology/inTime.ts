@@ -1,7 +1,7 @@
 import { requireRange } from '../errors'
 import { oxygenSaturation } from '../water'
 import { balance, KIT_ZERO, type Keeping } from './balance'
-import { FILM_FLOOR, mostOf, OXYGEN_OF_NITROGEN, takenBy, type Films } from './film'
+import { FILM_FLOOR, FILM_OXYGEN, metFlow, mostOf, OXYGEN_OF_NITROGEN, takenBy, type Films } from './film'
 import { integrate } from './integrate'
 import { DAY, loadOf } from './load'
 import { gasExchange } from './oxygen'
@@ -159,8 +159,10 @@ export function tell({ keeping: k, filters, happenings, days }: Story): Told {
     filters.forEach((f, i) => {
       const [x = 0, x2 = 0] = v.slice(N + 2 * i, N + 2 * i + 2)
       if (!running(f, t)) return
-      taken += takenBy(Math.max(0, s), f.films, x * most)
-      taken2 += takenBy(Math.max(0, s2), f.films, x2 * most)
+      // No more than the oxygen that comes with the water allows, as at rest.
+      const allowed = (metFlow(f.films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
+      taken += Math.min(allowed, takenBy(Math.max(0, s), f.films, x * most))
+      taken2 += Math.min(allowed, takenBy(Math.max(0, s2), f.films, x2 * most))
       d[N + 2 * i] = growth('ammonia', Math.max(0, s), x, k.temperature)
       d[N + 2 * i + 1] = growth('nitrite', Math.max(0, s2), x2, k.temperature)
     })

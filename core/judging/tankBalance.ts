@@ -1,5 +1,6 @@
 import {
   balance,
+  EXCHANGE_BAND,
   FILM_BAND,
   hoursOfOxygen,
   reachedSurface,
@@ -122,6 +123,7 @@ export function tankBalance(tank: TankRecord, fill: JudgedFill | null): TankBala
     },
     {
       figure: level('unionised', 'Un-ionised ammonia', b.unionised, {
+        ...(!b.atFloor && Number.isFinite(b.unionised) && { uncertainty: b.unionised * doubt }),
         formula: 'S · (17.031 ÷ 14.007) ÷ (1 + 10^(pKa − pH))',
         working: [
           put('S', 'total ammonia', b.ammonia, 'concentration', 'computed'),
@@ -152,6 +154,7 @@ export function tankBalance(tank: TankRecord, fill: JudgedFill | null): TankBala
     },
     {
       figure: level('oxygen', 'Oxygen at night', b.oxygen, {
+        uncertainty: (b.saturation - b.oxygen) * Math.hypot(feedBand, EXCHANGE_BAND),
         formula: 'C = C* − use ÷ (K_L · A);  K_L = 3.93 √(U/H) m a day at 20 °C',
         working: [
           put('C*', 'saturation', b.saturation, 'concentration', 'computed'),
@@ -166,6 +169,7 @@ export function tankBalance(tank: TankRecord, fill: JudgedFill | null): TankBala
     },
     {
       figure: level('carbon-dioxide', 'Carbon dioxide at night', b.carbonDioxide, {
+        uncertainty: b.carbonDioxide * Math.hypot(feedBand, EXCHANGE_BAND),
         formula: 'C = C of the air + breathed ÷ (0.96 K_L · A)',
         working: [put('breathed', 'by the animals', b.load.carbonDioxide, 'feed', 'computed')],
         source: SOURCES.oxygen,

@@ -90,6 +90,11 @@ const poly = (x: number, ...c: readonly number[]): number => c.reduceRight((sum,
 export const unionisedShare = (pH: number, temperature: number): number =>
   1 / (1 + 10 ** (0.09018 + 2729.92 / (temperature + 273.15) - pH))
 
+/** Ammonia by its own mass for that of its nitrogen: 17.031/14.007 (IUPAC). */
+export const AMMONIA_OF_NITROGEN = 17.031 / 14.007
+/** Un-ionised ammonia that fish bear for long (kg NH₃/m³). Source: EIFAC 1970. */
+export const UNIONISED_LIMIT = 0.025e-3
+
 /** Weight of a metre of water at 25 °C (Pa/m): what a gauge shows for a head. */
 const PASCALS_PER_METRE = freshWaterDensity(25) * STANDARD_GRAVITY
 /** Pressure (Pa) at the foot of a column of fresh water (m) at 25 °C. */

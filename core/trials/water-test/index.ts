@@ -1,6 +1,6 @@
 import { put, putFigure, sayFigure, type Figure, type Sentence } from '../../figures'
 import type { TrialRecord } from '../../judging/records'
-import { unionisedShare } from '../../water'
+import { AMMONIA_OF_NITROGEN, UNIONISED_LIMIT, unionisedShare } from '../../water'
 import { base, type Finder, type FindingContext } from '../finding'
 import { wholeReadings, type Reading } from '../readings'
 
@@ -10,7 +10,6 @@ type Nitrogen = 'ammonia' | 'nitrite' | 'nitrate'
 /** Molar masses (g/mol), IUPAC: nitrogen over the ion that a card counts. */
 const NITROGEN = 14.007
 const ION: Readonly<Record<Nitrogen, number>> = { ammonia: 18.039, nitrite: 46.005, nitrate: 62.004 }
-const AMMONIA = 17.031
 
 /** Usual steps of a colour card and of a meter's last digit. Common practice, no source. */
 const STEPS: Readonly<Record<'card' | 'meter', Readonly<Record<Quantity, number>>>> = {
@@ -28,9 +27,6 @@ const STEP_FIELD = {
 /** How fine a quantity was read, in its own unit: as set, else as is usual for a card or a meter. */
 export const stepOf = (setup: TrialRecord['setup'], q: Quantity): number =>
   setup?.[STEP_FIELD[q]] ?? STEPS[setup?.readBy ?? 'card'][q]
-
-/** Un-ionised ammonia that fish bear for long (kg/m³). Source: EIFAC 1970. */
-const SAFE_UNIONISED = 0.025e-3
 
 const LABEL: Readonly<Record<Nitrogen, string>> = {
   ammonia: 'Ammonia, as nitrogen',
@@ -120,7 +116,7 @@ export const waterTest: Finder = (trial, c) => {
       phFigure.value + (phFigure.uncertainty ?? 0),
       (temperature ?? trial.waterTemperature) + stepOf(setup, 'temperature') / 2,
     )
-    const asGas = AMMONIA / NITROGEN
+    const asGas = AMMONIA_OF_NITROGEN
     const value = ammonia.value * share * asGas
     const most = (ammonia.value + (ammonia.uncertainty ?? 0)) * high * asGas
     const gas: Figure = {
@@ -146,11 +142,11 @@ export const waterTest: Finder = (trial, c) => {
       source: 'Emerson et al. 1975; limit 0.025 mg/L, EIFAC 1970',
     }
     figures.push(gas)
-    if (most > SAFE_UNIONISED)
+    if (most > UNIONISED_LIMIT)
       sentences.push([
         'Un-ionised ammonia ',
         sayFigure(gas),
-        value > SAFE_UNIONISED
+        value > UNIONISED_LIMIT
           ? ': more than the 0.025 mg/L that fish bear for long. Change water, and test again.'
           : ': a reading this coarse cannot rule out more than the 0.025 mg/L that fish bear for long.',
       ])
