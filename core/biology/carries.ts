@@ -8,6 +8,8 @@ import { gasExchange, oxygenLeft } from './oxygen'
 export interface KeepingPerVolume extends Omit<Keeping, 'volume' | 'surface' | 'feed' | 'stirred'> {
   readonly feedPerVolume: number
   readonly stirred: (volume: number) => number
+  /** Gas exchange as a multiple of what the sums give; 1 when absent. For drawing its doubt. */
+  readonly exchanged?: number
 }
 
 /** A tank as tanks are made: twice as long as wide and high. Length, width, height (m) of so much water (m³). */
@@ -22,7 +24,7 @@ export function usualTank(volume: number): {
 
 /** The keeping of one usual tank of a class (m³). */
 export function keepingOf(per: KeepingPerVolume, volume: number): Keeping {
-  const { feedPerVolume, stirred, ...rest } = per
+  const { feedPerVolume, stirred, exchanged: _exchanged, ...rest } = per
   return {
     ...rest,
     volume,
@@ -66,7 +68,8 @@ export function carries(per: KeepingPerVolume, films: Films): Carried {
   const { temperature } = per
   const wrong = (volume: number): LimitId | null => {
     const { surface } = usualTank(volume)
-    const exchange = gasExchange({ speed: per.stirred(volume), depth: volume / surface, temperature })
+    const exchange =
+      (per.exchanged ?? 1) * gasExchange({ speed: per.stirred(volume), depth: volume / surface, temperature })
     const without = oxygenLeft(saturation, night * volume, exchange, surface)
     const allowed = oxygenAllows(films, without, exchange * surface)
     if (asked * volume > Math.min(taken, allowed)) return ammonia

@@ -1,4 +1,4 @@
-import { carries, FILM_BAND, type Films } from '../biology'
+import { carries, EXCHANGE_BAND, FILM_BAND, type Films } from '../biology'
 import { monteCarlo, shareAbove, type Dice } from '../statistics'
 import {
   capacityInput,
@@ -38,7 +38,7 @@ interface Doubt {
   readonly relative: number
 }
 type Doubts = Readonly<
-  Record<'flow' | 'mass' | 'litres' | 'feed' | 'film' | 'floor' | 'minima' | 'oversizing', Doubt>
+  Record<'flow' | 'mass' | 'litres' | 'feed' | 'film' | 'exchange' | 'floor' | 'minima' | 'oversizing', Doubt>
 >
 
 const half = (band: number): number => band / 2
@@ -53,6 +53,7 @@ function doubtsOf(input: CapacityInput, stock: StockClass): Doubts {
     litres: { what: 'litres one kilogram carries', relative: markOf(stock, 'litresPerKilogram') },
     feed: { what: 'feed', relative: markOf(stock, 'feedPerVolume') },
     film: { what: 'what a film takes', relative: half(FILM_BAND) },
+    exchange: { what: 'gas exchange of the surface', relative: half(EXCHANGE_BAND) },
     floor: { what: 'floor of turnover', relative: half(FLOOR_BAND) },
     minima: { what: 'turnovers asked for', relative: markOf(stock, 'minTurnover') },
     oversizing: { what: 'oversizing', relative: markOf(stock, 'oversizing') },
@@ -61,7 +62,17 @@ function doubtsOf(input: CapacityInput, stock: StockClass): Doubts {
 
 /** Factors that the inputs are drawn by: log-normal, so that none turns negative. */
 type Factors = Readonly<Record<keyof Doubts, number>>
-const ONE: Factors = { flow: 1, mass: 1, litres: 1, feed: 1, film: 1, floor: 1, minima: 1, oversizing: 1 }
+const ONE: Factors = {
+  flow: 1,
+  mass: 1,
+  litres: 1,
+  feed: 1,
+  film: 1,
+  exchange: 1,
+  floor: 1,
+  minima: 1,
+  oversizing: 1,
+}
 
 function drawn(doubts: Doubts, d: Dice): Factors {
   const out = { ...ONE } as Record<keyof Doubts, number>
@@ -99,7 +110,10 @@ function volumeBy(
     case 'balance': {
       if (!i.films) return base
       const per = keepingOfClass(stock, { flow: { value: i.flow.value * f.flow }, outlet: i.outlet ?? null })
-      return carries({ ...per, feedPerVolume: per.feedPerVolume * f.feed }, scaled(i.films, f)).volume
+      return carries(
+        { ...per, feedPerVolume: per.feedPerVolume * f.feed, exchanged: f.exchange },
+        scaled(i.films, f),
+      ).volume
     }
   }
 }

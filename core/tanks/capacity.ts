@@ -1,5 +1,6 @@
 import {
   carries,
+  EXCHANGE_BAND,
   FILM_BAND,
   type Carried,
   type Films,
@@ -114,9 +115,15 @@ const SCHOOLS: Readonly<Record<CapacitySchool, (i: CapacityInput, s: StockClass)
   balance: (input, stock) => {
     const carried = carriedBy(input, stock)
     if (!carried) return silent('no fill on record')
-    // Its surface is as sure as the mass of its media, its film and the feed within their bands.
+    // Its films are as sure as the mass of its media and their rate; where oxygen is first, as the gas exchange is.
+    const oxygen = carried.binding === 'oxygen'
     return {
-      ...says(carried.volume, input.mass, FILM_BAND, stock.marks.feedPerVolume.band),
+      ...says(
+        carried.volume,
+        oxygen ? null : input.mass,
+        oxygen ? EXCHANGE_BAND : FILM_BAND,
+        stock.marks.feedPerVolume.band,
+      ),
       limit: carried.binding,
     }
   },
