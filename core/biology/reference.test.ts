@@ -365,6 +365,17 @@ describe('the balance in time', () => {
     expect(t.safeFrom).toBe(0)
     expect(settledFilm(keeping, [films])).toBeCloseTo(last?.films[0] ?? 0, 2)
   })
+  test('a trickle through much film comes to rest where the balance does: its oxygen holds it', () => {
+    const k = { ...keeping, changeShare: 0.5 }
+    const trickle = oneFilm(50, lph(1))
+    const t = tell({ keeping: k, filters: [{ id: 'a', films: trickle, ripe: 1 }], happenings: [], days: 200 })
+    // Changes come in steps: about the mean of them stands the balance, at some milligrams that films alone would take.
+    const rest = balance(k, trickle).ammonia
+    expect(rest).toBeGreaterThan(mgL(1))
+    const late = t.points.filter((p) => p.day > 150).map((p) => p.ammonia)
+    expect(late.reduce((a, b) => a + b, 0) / late.length / rest).toBeCloseTo(1, 0)
+    expect(Math.min(...late)).toBeGreaterThan(mgL(0.5))
+  })
   test('without a film ammonia rises by what is fed, in a straight line', () => {
     const t = tell({ keeping: KEPT, filters: [], happenings: [], days: 10 })
     // 55.2 mg a day into 100 L: 0.552 mg/L a day.
