@@ -37,3 +37,9 @@ export function rowToBe<N extends ResourceName>(name: N, body: CreateOf<N>, now:
   const stamp: Stamp = { version: 0, createdAt: now, updatedAt: now, deletedAt: null }
   return { ...stamp, ...defaults, ...Object.fromEntries(given), ...ADDED[name](body) } as RowOf<N>
 }
+
+/** What another row like this one is made from: all that a person can give, without its id. */
+export const givenOf = <N extends ResourceName>(name: N, row: Partial<RowOf<N>>): Partial<CreateOf<N>> =>
+  Object.fromEntries(
+    Object.entries(row).filter(([k]) => k !== 'id' && k in RESOURCES[name].Create.shape),
+  ) as Partial<CreateOf<N>>

@@ -74,6 +74,7 @@ test('the house’s order of schools leads the verdict, and a class of its own j
 }) => {
   await page.goto('/rules')
   await page.getByRole('button', { name: 'Copy as our own' }).click()
+  await expect(page.getByLabel('Name')).toHaveValue('Strain first, our way')
   await page.getByLabel('Name').fill(named('Balance first'))
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'feed balance up' }).click()
@@ -93,7 +94,9 @@ test('the house’s order of schools leads the verdict, and a class of its own j
 
   await page.goto('/stock')
   await page.getByRole('link', { name: /^Heavy/ }).click()
+  await expect(page.getByLabel('Name')).toHaveValue(/^Heavy/)
   await page.getByRole('button', { name: 'Copy as our own' }).click()
+  await expect(page.getByLabel('Name')).toHaveValue(/our own$/)
   await page.getByLabel('Name').fill(named('Goldfish, fancy'))
   await page.keyboard.press('Enter')
   await page.getByLabel('Litres that 1 kg of good media carries', { exact: true }).fill('40')

@@ -1,5 +1,4 @@
 export * from './records'
-export * from './words'
 export * from './flows'
 export * from './hydraulics'
 export * from './verdict'

@@ -7,7 +7,7 @@ import { houseRule, medium } from '../db/schema'
 import { allMedia } from './media'
 import { registerEditable, type Written } from '../http/editable'
 import { fieldProblem } from '../http/problems'
-import { allHouseRules } from '../tanks/stock'
+import { allHouseRules } from './houseRules'
 
 /** A price is an amount together with its currency. */
 function checkMedium(row: Written<'media'>): void {

@@ -2,7 +2,7 @@ import { houseOf, judgedClasses, type HouseRule, type StockClassRow } from '@yps
 import type { StockClass } from '@ypsometer/core/tanks'
 import { asc, isNull } from 'drizzle-orm'
 import type { Db } from '../db/client'
-import { houseRule, stockClass } from '../db/schema'
+import { stockClass } from '../db/schema'
 import { travelling } from '../http/editable'
 
 /** The stock classes, in their order. */
@@ -12,17 +12,6 @@ export async function stockClasses(db: Db): Promise<StockClassRow[]> {
     .from(stockClass)
     .where(isNull(stockClass.deletedAt))
     .orderBy(asc(stockClass.position), asc(stockClass.createdAt), asc(stockClass.id))
-    .limit(500)
-  return rows.map(travelling)
-}
-
-/** House rules that are not deleted, the oldest first. */
-export async function allHouseRules(db: Db): Promise<HouseRule[]> {
-  const rows = await db
-    .select()
-    .from(houseRule)
-    .where(isNull(houseRule.deletedAt))
-    .orderBy(asc(houseRule.createdAt), asc(houseRule.id))
     .limit(500)
   return rows.map(travelling)
 }

@@ -1,4 +1,4 @@
-import type { Medium } from '@ypsometer/contract'
+import { givenOf, type Medium } from '@ypsometer/contract'
 import { modelResistance } from '@ypsometer/core/media'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
@@ -36,16 +36,9 @@ export function Library() {
     return name
   }
   const add = (from: Partial<Medium>, name: string): void => {
-    const {
-      id: _id,
-      version: _v,
-      createdAt: _c,
-      updatedAt: _u,
-      deletedAt: _d,
-      generic: _g,
-      ...columns
-    } = from
-    void navigate(`/library/${createRow('media', { ...columns, name: free(name.slice(0, 74)) })}`)
+    void navigate(
+      `/library/${createRow('media', { ...givenOf('media', from), name: free(name.slice(0, 74)) })}`,
+    )
   }
   return (
     <>

@@ -1,4 +1,4 @@
-import { RESOURCES, type StockClassRow } from '@ypsometer/contract'
+import { givenOf, type StockClassRow } from '@ypsometer/contract'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import { useStockClasses, useTanks } from '../../api/queries'
@@ -7,8 +7,6 @@ import { Num } from '../../figures/Num'
 import { removeRow } from '../../frame/removed'
 import { Failed, Loading } from '../../frame/States'
 import { StockSheet } from './StockSheet'
-
-const resource = RESOURCES['stock-classes']
 
 /** Who may live in a tank: what they are fed, what carries them, what current they bear. */
 export function StockClasses() {
@@ -25,11 +23,8 @@ export function StockClasses() {
   const open = classes.find((c) => c.id === id) ?? (id ? undefined : classes[0])
   const used = tanks?.filter((t) => t.stockClassId === open?.id) ?? []
   const copy = (c: StockClassRow | undefined): void => {
-    const given = c
-      ? Object.fromEntries(Object.entries(c).filter(([k]) => k in resource.Create.shape && k !== 'id'))
-      : {}
     const label = c ? `${c.label}, our own`.slice(0, 80) : 'New class'
-    void navigate(`/stock/${createRow('stock-classes', { ...given, label })}`)
+    void navigate(`/stock/${createRow('stock-classes', { ...givenOf('stock-classes', c ?? {}), label })}`)
   }
   return (
     <>

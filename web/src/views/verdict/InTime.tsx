@@ -136,7 +136,10 @@ export function InTime({
               limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
             />
           </Suspense>
-          <p className="muted text-[0.88rem]">Steps are water changes.</p>
+          <p className="muted text-[0.88rem]">
+            Steps are water changes. Films grow differently in every tank: take days and peaks as rough, to
+            about a half.
+          </p>
           <Readings told={answer} off={kind === 'off'} />
         </div>
       ) : (
@@ -192,7 +195,7 @@ const Reading = ({ words, figure }: { readonly words: string; readonly figure: F
   <div>
     <dt className="kicker">{words}</dt>
     <dd>
-      <FigureView figure={figure} />
+      <FigureView figure={figure} digits={2} />
     </dd>
   </div>
 )

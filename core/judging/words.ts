@@ -1,1 +1,0 @@
-export { SCHOOL_WORDS } from '../tanks/schools'

@@ -1,0 +1,16 @@
+import type { HouseRule } from '@ypsometer/contract'
+import { asc, isNull } from 'drizzle-orm'
+import type { Db } from '../db/client'
+import { houseRule } from '../db/schema'
+import { travelling } from '../http/editable'
+
+/** House rules that are not deleted, the oldest first. */
+export async function allHouseRules(db: Db): Promise<HouseRule[]> {
+  const rows = await db
+    .select()
+    .from(houseRule)
+    .where(isNull(houseRule.deletedAt))
+    .orderBy(asc(houseRule.createdAt), asc(houseRule.id))
+    .limit(500)
+  return rows.map(travelling)
+}
