@@ -227,6 +227,25 @@ test('a refusal stays with its reason and does not hold up the rest', async () =
   expect(entries()[0]).toMatchObject({ state: 'refused', problem: { errors: [{ field: 'name' }] } })
 })
 
+test('what was sent along with a refused field goes on once that field is mended', async () => {
+  answer = (s) =>
+    s.body.name === ''
+      ? {
+          status: 400,
+          body: { status: 400, title: 'no', errors: [{ field: 'name', message: 'at least one character' }] },
+        }
+      : { status: 200, body: { id: 'r1', version: 4 } }
+  patch({ note: 'fine' })
+  patch({ name: '' })
+  await settle()
+  // Whatever way the two were sent, nothing of them is lost, and only the wrong one is refused.
+  patch({ name: 'mended' })
+  await settle()
+  expect(entries()).toEqual([])
+  const taken = sent.filter((s) => s.body.name !== '').map((s) => s.body)
+  expect(Object.assign({}, ...taken)).toMatchObject({ note: 'fine', name: 'mended' })
+})
+
 test('a fault of the server is tried again, not given up', async () => {
   answer = () => ({ status: 500, body: { status: 500, title: 'fault' } })
   patch({ note: 'a' })

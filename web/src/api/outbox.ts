@@ -77,6 +77,12 @@ export const fieldsOf = (e: Entry): Readonly<Record<string, unknown>> =>
 /** A field of any row, by its name. */
 const valueOf = (row: object, field: string): unknown => Object.entries(row).find(([k]) => k === field)?.[1]
 
+/** Was a write refused for fields that another one sets, and for no others? */
+function isCured({ state, problem }: Entry, by: object): boolean {
+  const named = problem?.errors?.map((e) => e.field.split(/[.[]/)[0] ?? '') ?? []
+  return state === 'refused' && named.length > 0 && named.every((f) => f in by)
+}
+
 /** Texts as typed, of two changes to one row. */
 function mergedTyped(older: object, newer: object): { typed?: Record<string, string> } {
   const typed = {
@@ -170,9 +176,14 @@ export function makeOutbox(name = 'ypsometer') {
       const left = Object.entries(e.body).filter(([k]) => !(k in write.body) && k !== 'typed')
       void forget(e)
       if (!left.length) return []
-      const rest: Entry = { ...e, body: Object.fromEntries(left), key: crypto.randomUUID() }
-      void store(rest)
-      return [rest]
+      const { problem, ...kept } = e
+      const rest: Entry = { ...kept, body: Object.fromEntries(left), key: crypto.randomUUID() }
+      // Refused for nothing but what is now written anew: the rest goes on.
+      const next: Entry = isCured(e, write.body)
+        ? { ...rest, state: 'waiting', tries: 0, faults: 0 }
+        : { ...rest, ...(problem && { problem }) }
+      void store(next)
+      return [next]
     })
   }
 
