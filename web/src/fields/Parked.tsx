@@ -13,6 +13,8 @@ export function Parked({ row, field, what }: Props) {
   const parked = useParked(row, field)
   if (!parked) return null
   const refused = complaint(parked, field)
+  // Refused for another field that was sent along.
+  if (!refused && parked.state !== 'conflict') return null
   return (
     <p
       role="alert"

@@ -10,6 +10,7 @@ jest.spyOn(outbox, 'entries').mockImplementation(() => entries)
 jest.spyOn(outbox, 'resolve').mockImplementation((key, choice) => void resolved.push([key, choice]))
 
 import { Parked } from './Parked'
+import { complaint } from './useAutosaved'
 
 const entry = (more: object): Entry =>
   ({
@@ -75,4 +76,21 @@ test('another row’s conflict, or another field’s, is not this one’s', () =
   entries = [entry({ rowId: 'g' }), entry({ body: { name: 'x' } })]
   show()
   expect(screen.queryByRole('alert')).toBeNull()
+})
+
+test('a refusal is said at the field it names, not at one that was sent along', () => {
+  const refused = (problem: object): Entry =>
+    entry({ state: 'refused', body: { litresPerKilogram: 40, minTurnover: 99, marks: {} }, problem })
+  const one = refused({ title: 'no', status: 422, errors: [{ field: 'minTurnover', message: 'too much' }] })
+  expect(complaint(one, 'minTurnover')).toBe('too much')
+  expect(complaint(one, 'litresPerKilogram')).toBeNull()
+  const nested = refused({
+    title: 'no',
+    status: 422,
+    errors: [{ field: 'marks.feed.band', message: 'at most 2' }],
+  })
+  expect(complaint(nested, 'marks')).toBe('at most 2')
+  // What names none of them is said at each.
+  expect(complaint(refused({ title: 'no room', status: 507 }), 'minTurnover')).toBe('no room')
+  expect(complaint(undefined, 'minTurnover')).toBeNull()
 })

@@ -106,10 +106,19 @@ export function useAutosaved<N extends ResourceName>({
   }
 }
 
+/** Is a path such as `marks.band` or `rows.0.name` about a field? */
+const isAbout = (path: string, field: string): boolean =>
+  path === field || path.endsWith(`.${field}`) || path.startsWith(`${field}.`)
+
 /** What the server said against a parked write of this field. */
 export function complaint(entry: Entry | undefined, field: string): string | null {
   if (!entry?.problem) return null
   if (entry.state === 'conflict') return null
-  const own = entry.problem.errors?.find((e) => e.field === field || e.field.endsWith(`.${field}`))
-  return own?.message ?? entry.problem.errors?.[0]?.message ?? entry.problem.title
+  const errors = entry.problem.errors ?? []
+  const own = errors.find((e) => isAbout(e.field, field))
+  if (own) return own.message
+  // It names another field that was sent along: this one is not at fault.
+  const others = Object.keys(fieldsOf(entry))
+  if (errors.length > 0 && errors.every((e) => others.some((f) => isAbout(e.field, f)))) return null
+  return errors[0]?.message ?? entry.problem.title
 }
