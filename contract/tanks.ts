@@ -1,5 +1,6 @@
 import { STOCK_CLASSES } from '@ypsometer/core/file/tanks/stock'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from '@ypsometer/core/file/tanks/usual'
+import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
 import { z } from 'zod'
 import { Id, name, text, Typed, within } from './common'
 import { resource } from './resource'
@@ -7,6 +8,25 @@ import { resource } from './resource'
 export const TANK_FRONTS = ['flat', 'curved'] as const
 export const TANK_SHAPES = ['box', 'cylinder', 'bow-front', 'corner'] as const
 const size = within(0.01, 20, 'm')
+
+/** A filter that runs on a tank: a model of the shelf with one of its fills, else its kind and rated flow. */
+export const TankFilter = z.object({
+  id: name('An id', 40),
+  modelId: Id.nullable(),
+  fill: z.enum(['as-shipped', 'proposed']),
+  /** What it is called where the shelf does not have it. */
+  label: text(80),
+  kind: z.enum(FILTER_KINDS).nullable(),
+  ratedFlow: within(0, 0.05, 'm³/s').nullable(),
+  since: z.iso.date('a date such as 2026-04-18').nullable(),
+})
+export type TankFilter = z.infer<typeof TankFilter>
+const TankFilters = z
+  .array(TankFilter)
+  .max(12, 'at most 12 filters')
+  .refine((list) => new Set(list.map((f) => f.id)).size === list.length, 'each filter with an id of its own')
+  .readonly()
+
 const NORMAL = STOCK_CLASSES.find((c) => c.code === 'normal')?.id ?? ''
 
 export const tanks = resource({
@@ -50,6 +70,8 @@ export const tanks = resource({
     wallGap: within(0, 5, 'm').nullable().default(null),
     rimThickness: within(0, 0.5, 'm').nullable().default(null),
     covered: z.boolean().default(false),
+    /** What runs on it. */
+    filters: TankFilters.default([]),
     note: text(4000).default(''),
     typed: Typed.default({}),
   },

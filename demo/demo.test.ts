@@ -115,7 +115,7 @@ test('one capacity a fill: verdict, shelf, Fill and Path say the same litres, wh
       m.model.name,
       expect.closeTo(1, 1),
     ])
-    const row = shelfRow(d, {
+    const { row } = shelfRow(d, {
       stock: [...STOCK_CLASSES] as unknown as StockClassRow[],
       rules: [],
       media: BENCH_MEDIA as Medium[],

@@ -1,6 +1,8 @@
-import type { Tank } from '@ypsometer/contract'
+import type { Tank, TankFilter } from '@ypsometer/contract'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { DAY } from '@ypsometer/core/biology'
+import { modelIdOf } from './interior'
+import { TRUTHS } from './truth'
 
 /** The id of a class that ships, by its code. */
 const living = (code: string): string => {
@@ -8,6 +10,14 @@ const living = (code: string): string => {
   if (!found) throw new Error(`no class ${code}`)
   return found.id
 }
+/** What runs on a tank: models of the bench by their names, as they ship unless said otherwise. */
+const running = (...names: readonly (string | readonly [name: string, fill: TankFilter['fill']])[]) =>
+  names.map((n, i): TankFilter => {
+    const [name, fill] = typeof n === 'string' ? ([n, 'as-shipped'] as const) : n
+    const truth = TRUTHS.find((t) => t.name === name)
+    if (!truth) throw new Error(`no model ${name}`)
+    return { id: `f${i + 1}`, modelId: modelIdOf(truth), fill, label: '', kind: null, ratedFlow: null, since: null }
+  })
 /** Grams a day. */
 const grams = (g: number): number => (g * 1e-3) / DAY
 
@@ -47,12 +57,14 @@ export const TANKS: readonly DemoTank[] = [
     bottomHeight: 0.72,
     wallGap: 0.06,
     rimThickness: 0.012,
+    filters: running('Ledger 700'),
   }),
   // 76 L of tetras.
   box('Dentist, children’s corner', 'Saltery Row 4', 0.61, 0.31, 0.43, 'light', {
     waterLevel: 0.403,
     wallGap: 0.14,
     rimThickness: 0.008,
+    filters: running('Bellows S2'),
   }),
   box('Ferry café, counter', 'Ferry terminal', 1.2, 0.4, 0.5, 'heavy', {
     substrateDepth: 0.03,
@@ -64,11 +76,14 @@ export const TANKS: readonly DemoTank[] = [
     bottomHeight: 0.75,
     wallGap: 0.05,
     roomTemperature: 19,
+    // A canister, and a motor-driven sponge that runs while the canister is open.
+    filters: running(['Terrace 1200', 'proposed'], 'Mop 300'),
   }),
   box('Ferry café, shrimp', 'Ferry terminal', 0.3, 0.3, 0.3, 'delicate', {
     substrateDepth: 0.06,
     plantShare: 0.4,
     covered: true,
+    filters: running('Coracle A1'),
   }),
   box('Ferry hall, long tank', 'Ferry terminal', 1.8, 0.6, 0.6, 'normal', {
     substrateDepth: 0.05,
@@ -109,6 +124,8 @@ export const TANKS: readonly DemoTank[] = [
     waterTemperature: 26,
     changeShare: 0.5,
     wallGap: 0.4,
+    // Two alike: one runs while the other is open.
+    filters: running('Torrent 1400', 'Torrent 1400'),
   }),
   {
     name: 'Optician, corner',
@@ -131,5 +148,19 @@ export const TANKS: readonly DemoTank[] = [
     changeShare: 0.15,
   }),
   box('Vet, quarantine', 'Quay Lane', 0.6, 0.3, 0.35, 'normal'),
-  box('Bench room, goldfish', 'Saltery Row 9', 1.0, 0.45, 0.5, 'heavy', { substrateDepth: 0.02 }),
+  box('Bench room, goldfish', 'Saltery Row 9', 1.0, 0.45, 0.5, 'heavy', {
+    substrateDepth: 0.02,
+    // What came with the tank, and is not on the shelf.
+    filters: [
+      {
+        id: 'f1',
+        modelId: null,
+        fill: 'as-shipped',
+        label: 'Canister without a name',
+        kind: 'canister',
+        ratedFlow: 1000 / 3.6e6,
+        since: '2024-05-04',
+      },
+    ],
+  }),
 ]

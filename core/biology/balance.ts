@@ -99,6 +99,33 @@ export const oxygenAllows = (films: Films, without: number, exchanged: number): 
 }
 
 /**
+ * Nitrogen that all filters of a tank take of water at S (kg/m³), kg/s: each by {@link takenBy}, but no more than the
+ * oxygen coming with its own water allows, q (DO − 2 mg/L)/4.57, where DO = DO₀ − 4.57 x/(K_L A) is what all of them
+ * leave. Those that want most of their water run short first. For one filter it is the lesser of {@link takenBy} and
+ * {@link oxygenAllows}.
+ */
+export function takenTogether(
+  s: number,
+  filters: readonly Films[],
+  most: number,
+  { without, exchanged }: { readonly without: number; readonly exchanged: number },
+): number {
+  const wants = filters
+    .map((f) => ({ takes: takenBy(s, f, most), q: metFlow(f) }))
+    .sort((a, b) => b.takes * a.q - a.takes * b.q)
+  let free = wants.reduce((sum, w) => sum + w.takes, 0)
+  let short = 0
+  const above = Math.max(0, without - FILM_OXYGEN) / OXYGEN_OF_NITROGEN
+  for (const w of wants) {
+    const all = (free + short * above) / (1 + short / exchanged)
+    if (w.takes <= w.q * Math.max(0, above - all / exchanged)) return all
+    free -= w.takes
+    short += w.q
+  }
+  return (short * above) / (1 + short / exchanged)
+}
+
+/**
  * Concentration at which films and dilution (m³/s) take what is given (kg/s); Infinity where they never do. What is
  * taken is concave in S, so Newton's steps from below never pass the root.
  */
@@ -135,19 +162,18 @@ function checked(k: Keeping): Keeping {
 }
 
 /**
- * The balance of a tank and its filter at rest: what the animals put in, what plants, water changes and films take.
+ * The balance of a tank and its filters at rest: what the animals put in, what plants, water changes and films take.
  *
- * Ammonia: P (1 − plants) = (f/T) V S + F(S), F the films by {@link takenBy}, no more than the oxygen that reaches them
- * allows; never below the film’s floor. Nitrite alike, its films taken to be as quick (assumption). Nitrate before a
+ * Ammonia: P (1 − plants) = (f/T) V S + F(S), F the films by {@link takenTogether}; never below the film’s floor. Nitrite alike, its films taken to be as quick (assumption). Nitrate before a
  * change: C = C_tap + P_N T/(f V). Oxygen: C* − use/(K_L A). Alkalinity: 7.14 of the nitrogen oxidised.
  * Source: Timmons and Ebeling; Zhu and Chen 1999, 2001; Levenspiel’s mixed reactor (from memory).
  * @throws OutOfRange naming the field.
  */
-export function balance(keeping: Keeping, films: Films): Balance {
+export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance {
   const k = checked(keeping)
   const load = loadOf(k)
   const most = mostOf(k)
-  const filmed = reachedSurface(films) > 0
+  const filmed = filters.some((f) => reachedSurface(f) > 0)
   const interval = k.changeDays * DAY
   const dilution = (k.changeShare * k.volume) / interval
   const plants = load.ammonia * k.plantShare
@@ -156,8 +182,8 @@ export function balance(keeping: Keeping, films: Films): Balance {
   const saturation = oxygenSaturation(k.temperature, k.salinity)
   const night = load.oxygen + plants * PLANTS_BREATHE
   const without = oxygenLeft(saturation, night, exchange, k.surface)
-  const allowed = oxygenAllows(films, without, exchange * k.surface)
-  const taken = (s: number): number => Math.min(takenBy(s, films, most), allowed)
+  const oxygenOf = { without, exchanged: exchange * k.surface }
+  const taken = (s: number): number => takenTogether(s, filters, most, oxygenOf)
   const kinetic = atRest(given, dilution, taken)
   const ammonia = withFloor(kinetic, given, dilution, filmed)
   const changes = ammonia === Infinity ? 0 : dilution * ammonia

@@ -96,7 +96,7 @@ function growth(kind: keyof typeof GROWTH, s: number, x: number, temperature: nu
 
 /** Share of a full film that a settled filter has: as much as the load keeps alive at the floor. */
 export function settledFilm(keeping: Keeping, all: readonly Films[]): number {
-  const b = balance(keeping, joined(all))
+  const b = balance(keeping, ...all)
   if (!(b.nitrogen.oxidised > 0) || b.ammonia === Infinity) return all.length ? 1 : 0
   const most = mostOf(keeping)
   let [low, high] = [0, 1]
@@ -109,12 +109,6 @@ export function settledFilm(keeping: Keeping, all: readonly Films[]): number {
   }
   return high
 }
-
-/** Several filters beside each other as one: each takes its share of the water, and its films are met by that. */
-export const joined = (all: readonly Films[]): Films => ({
-  flow: all.reduce((sum, f) => sum + f.flow, 0),
-  layers: all.flatMap((f) => f.layers),
-})
 
 /** Points a day that are kept. */
 const A_DAY = 4

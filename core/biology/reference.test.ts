@@ -11,7 +11,7 @@ import {
   filmRate,
   gasExchange,
   hoursOfOxygen,
-  joined,
+  oxygenAllows,
   keepingOf,
   KIT_ZERO,
   leverage,
@@ -23,6 +23,7 @@ import {
   RIPENESS,
   settledFilm,
   takenBy,
+  takenTogether,
   tell,
   usualTank,
   type Films,
@@ -124,7 +125,52 @@ describe('a film', () => {
     expect(takenBy(1e-4, { flow: 0, layers: [{ area: 1, flow: 0 }] }, most)).toBe(0)
     const films = { flow: 2, layers: [{ area: 3, flow: 1 }, { area: 4, flow: 0 }, { area: 0, flow: 2 }] } // prettier-ignore
     expect([reachedSurface(films), metFlow(films)]).toEqual([3, 1])
-    expect(joined([films, oneFilm(1, 3)])).toMatchObject({ flow: 5, layers: { length: 4 } })
+  })
+})
+
+describe('several filters on one tank', () => {
+  const most = mostOf({ temperature: 27, salinity: 0 })
+  const rich = { without: 8e-3, exchanged: 1 }
+  test('two alike take what one of twice the surface and twice the water takes, and half of it is one alone', () => {
+    const one = oneFilm(2.29, lph(400))
+    const double = takenBy(1e-4, oneFilm(4.58, lph(800)), most)
+    expect(takenTogether(1e-4, [one, one], most, rich) / double).toBeCloseTo(1, 12)
+    expect(balance(KEPT, one, one).ammonia).toBeCloseTo(balance(KEPT, oneFilm(4.58, lph(800))).ammonia, 12)
+    expect(balance(KEPT, one, one).reserve).toBeCloseTo(2 * balance(KEPT, one).reserve, 9)
+    expect(takenTogether(1e-4, [], most, rich)).toBe(0)
+  })
+  test.each([
+    ['a trickle beside a stream, in rich water', lph(2), lph(600), 7e-3, 1e-5],
+    ['both short of oxygen', lph(2), lph(3), 4e-3, 1e-5],
+    ['the trickle is short, the stream is not, as both draw on the tank', lph(4), lph(900), 6e-3, 2e-6],
+    ['no oxygen to spare', lph(2), lph(600), 1.5e-3, 1e-5],
+  ])('%s: each takes what its own oxygen allows (fixed point by bisection)', (_, q1, q2, without, exchanged) => {
+    const filters = [oneFilm(40, q1), oneFilm(0.8, q2)]
+    const s = 3e-3
+    // Apart: x = Σ min(wants, q (DO − 2 mg/L)/4.57) with DO = without − 4.57 x/K falls in x, so halving finds it.
+    const right = (x: number): number =>
+      filters.reduce(
+        (sum, f) =>
+          sum +
+          Math.min(takenBy(s, f, most), (f.flow * Math.max(0, without - (4.57 * x) / exchanged - 2e-3)) / 4.57),
+        0,
+      )
+    let [low, high] = [0, 1e-3]
+    for (let i = 0; i < 200; i++) {
+      const x = (low + high) / 2
+      if (right(x) > x) low = x
+      else high = x
+    }
+    const got = takenTogether(s, filters, most, { without, exchanged })
+    expect(got).toBeCloseTo(low, 18)
+    if (without > 2e-3) expect(got / low).toBeCloseTo(1, 9)
+  })
+  test('one alone is the lesser of its films and its oxygen', () => {
+    const f = oneFilm(40, lph(3))
+    expect(takenTogether(3e-3, [f], most, { without: 4e-3, exchanged: 1e-5 })).toBeCloseTo(
+      Math.min(takenBy(3e-3, f, most), oxygenAllows(f, 4e-3, 1e-5)),
+      18,
+    )
   })
 })
 

@@ -45,14 +45,20 @@ const SOURCES = {
 /** Feed a house writes down is believed so far (relative, common practice); a class’s is as wide as its mark. */
 const NOTED_FEED_BAND = 0.15
 
+/** Of a filter what a tank’s balance takes: its films, its flow and how it comes back. */
+export type OnTank = Pick<JudgedFill, 'films' | 'flow' | 'outlet'>
+
 /**
- * A tank with a fill on it at rest, each number with its working and its limit. Null while no fill with films is known.
+ * A tank at rest with one fill or several on it, each number with its working and its limit. Null while no films are
+ * known of any; one without films on record only stirs.
  * @throws OutOfRange naming a field of the tank.
  */
-export function tankBalance(tank: TankRecord, fill: JudgedFill | null): TankBalance | null {
-  if (!fill?.films) return null
-  const keeping = keepingOfTank(tank, fill.outlet, fill.flow.value)
-  const b = balance(keeping, fill.films)
+export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)[]): TankBalance | null {
+  const on = fills.filter((f) => f !== null)
+  const films = on.flatMap((f) => (f.films ? [f.films] : []))
+  if (!films.length) return null
+  const keeping = keepingOfTank(tank, ...on.map((f) => ({ outlet: f.outlet, flow: f.flow.value })))
+  const b = balance(keeping, ...films)
   const feedBand = tank.feed === null ? tank.stock.marks.feedPerVolume.band : NOTED_FEED_BAND
   const fed: Figure = {
     id: 'tank-feed',
@@ -85,7 +91,7 @@ export function tankBalance(tank: TankRecord, fill: JudgedFill | null): TankBala
   const surface = put(
     'A',
     'usable surface that water reaches, m²',
-    reachedSurface(fill.films),
+    films.reduce((sum, f) => sum + reachedSurface(f), 0),
     'ratio',
     'computed',
   )
@@ -106,7 +112,7 @@ export function tankBalance(tank: TankRecord, fill: JudgedFill | null): TankBala
       putFigure('P', made),
       put('plants', 'take of it', keeping.plantShare, 'ratio', 'rule'),
       surface,
-      putFigure('Q', fill.flow),
+      ...on.map((f, i) => putFigure(on.length > 1 ? `Q_${i + 1}` : 'Q', f.flow)),
     ],
     source: SOURCES.film,
   })

@@ -44,11 +44,25 @@ export interface TankRecord extends TankRoom {
 /** A surface faster than this is no tank’s (m/s). */
 const FASTEST = 5
 
-/** How a tank is kept, with its surface stirred by an outlet at a flow (m³/s). */
-export const keepingOfTank = (t: TankRecord, outlet: Outlet | null, flow: number): Keeping => ({
+/** Water that comes back into a tank (m³/s) by an outlet; null where nobody knows by what. */
+export interface Return {
+  readonly outlet: Outlet | null
+  readonly flow: number
+}
+
+/**
+ * How a tank is kept, with its surface stirred by what comes back. Several returns put their momenta together, so their
+ * speeds along the surface add by squares.
+ */
+export const keepingOfTank = (t: TankRecord, ...returns: readonly Return[]): Keeping => ({
   volume: t.water.value,
   surface: t.surface,
-  stirred: outlet && flow > 0 ? Math.min(FASTEST, surfaceSpeed(outlet, flow, t.width)) : 0,
+  stirred: Math.min(
+    FASTEST,
+    Math.hypot(
+      ...returns.map(({ outlet, flow }) => (outlet && flow > 0 ? surfaceSpeed(outlet, flow, t.width) : 0)),
+    ),
+  ),
   feed: t.feed ?? t.stock.feedPerVolume * t.water.value,
   protein: t.stock.protein,
   oxygenOfFeed: t.stock.oxygenOfFeed,

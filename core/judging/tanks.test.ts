@@ -90,12 +90,12 @@ describe('a tank and a fill at rest', () => {
     expect((made?.value ?? 0) * DAY * 1e6).toBeCloseTo(55.2, 6)
     const noted = study({ feed: 1e-3 / DAY }).lines[0]?.figure
     expect([noted?.provenance, (noted?.uncertainty ?? 0) / (noted?.value ?? 1)]).toEqual(['measured', expect.closeTo(0.15, 9)]) // prettier-ignore
-    expect(keepingOfTank(TANK, NOZZLE, lph(600)).stirred).toBeCloseTo(
+    expect(keepingOfTank(TANK, { outlet: NOZZLE, flow: lph(600) }).stirred).toBeCloseTo(
       (2 * Math.sqrt(lph(600) * 1.2557)) / 0.35,
       3,
     )
-    expect(keepingOfTank(TANK, null, lph(600)).stirred).toBe(0)
-    expect(keepingOfTank({ ...TANK, plantShare: 0.2 }, null, 0).plantShare).toBe(0.2)
+    expect(keepingOfTank(TANK, { outlet: null, flow: lph(600) }).stirred).toBe(0)
+    expect(keepingOfTank({ ...TANK, plantShare: 0.2 }).plantShare).toBe(0.2)
   })
   test('every limit kept says so with its reserve; the film’s floor is named', () => {
     const s = study()

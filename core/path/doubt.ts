@@ -1,39 +1,25 @@
 import { LOSS_UNCERTAINTY, pumpVariance, type Pump } from '../hydraulics'
-import { resistanceOf, type Medium } from '../media'
+import { resistanceOf } from '../media'
 import { expanded, type VariancePart } from '../statistics'
 import type { PathCase, Telling } from './case'
-import { flowOfCase } from './flow'
-
-/** One thing of a case turned a little: its pump (as factors of H0 and Q0, and n), its losses, a medium. */
-interface Turn {
-  readonly key: string
-  readonly pump?: { readonly head: number; readonly flow: number; readonly exponent: number }
-  readonly losses?: number
-  readonly medium?: Medium
-}
-
-const turned = (c: PathCase, { pump, medium }: Turn): PathCase => ({
-  ...c,
-  ...(pump && { drive: { ...c.drive, pump: turnedPump(c.drive.pump, pump) } }),
-  ...(medium && { media: c.media.map((m) => (m.id === medium.id ? medium : m)) }),
-})
-const turnedPump = (p: Pump, by: NonNullable<Turn['pump']>): Pump => ({
-  shutOffHead: p.shutOffHead * by.head,
-  maxFlow: p.maxFlow * by.flow,
-  exponent: by.exponent,
-})
-const flowWith = (c: PathCase, t: Turn): number => flowOfCase(turned(c, t), t.losses ?? 1)
+import { flowsOf, type Turn } from './flow'
 
 /** What was set by the telling trial, turned by a share: what the body takes, else how far the pump's curve reaches. */
 const KNOB = 1e-3
-const knobTurned = (c: PathCase, knob: Telling['knob']): PathCase =>
-  knob === 'rest'
-    ? { ...c, rest: c.rest * (1 + KNOB) }
-    : { ...c, drive: { ...c.drive, pump: { ...c.drive.pump, maxFlow: c.drive.pump.maxFlow * (1 + KNOB) } } }
+const knobTurned = ({ rest, drive: { pump } }: PathCase, knob: Telling['knob']): Turn =>
+  knob === 'rest' ? { rest: rest * (1 + KNOB) } : { pump: { ...pump, maxFlow: pump.maxFlow * (1 + KNOB) } }
+
+/** The pump of a case with its curve turned as another’s is: H0 and Q0 by factors, n outright. */
+const pumpTurned = ({ drive: { pump } }: PathCase, from: Pump, to: Pump): Pump => ({
+  shutOffHead: pump.shutOffHead * (to.shutOffHead / from.shutOffHead),
+  maxFlow: pump.maxFlow * (to.maxFlow / from.maxFlow),
+  exponent: to.exponent,
+})
 
 /** What turning things does to the flow of the telling trial; worked out once for each trial. */
 interface ToldShifts {
   readonly flow: number
+  readonly flowWith: (t: Turn) => number
   readonly knob: number
   readonly turns: Map<string, number>
 }
@@ -41,21 +27,23 @@ const KEPT = new WeakMap<Telling, ToldShifts>()
 function toldShifts(told: Telling): ToldShifts {
   const kept = KEPT.get(told)
   if (kept) return kept
-  const flow = flowOfCase(told.case)
+  const flowWith = flowsOf(told.case)
+  const flow = flowWith()
   const made = {
     flow,
-    knob: flowOfCase(knobTurned(told.case, told.knob)) - flow,
+    flowWith,
+    knob: flowWith(knobTurned(told.case, told.knob)) - flow,
     turns: new Map<string, number>(),
   }
   KEPT.set(told, made)
   return made
 }
-function toldShift(told: Telling, t: Turn): number {
-  const { flow, turns } = toldShifts(told)
-  const kept = turns.get(t.key)
+function toldShift(told: Telling, key: string, t: Turn): number {
+  const { flow, flowWith, turns } = toldShifts(told)
+  const kept = turns.get(key)
   if (kept !== undefined) return kept
-  const shift = flowWith(told.case, t) - flow
-  turns.set(t.key, shift)
+  const shift = flowWith(t) - flow
+  turns.set(key, shift)
   return shift
 }
 
@@ -75,31 +63,31 @@ const DISTANCE = 0.3
  */
 export function expandedUncertainty(c: PathCase, flow: number): number {
   const { told } = c
+  const flowWith = flowsOf(c)
   // How much of a shift at the trial comes over here once the trial's flow is kept.
-  const carried = told ? (flowOfCase(knobTurned(c, told.knob)) - flow) / toldShifts(told).knob : 0
+  const carried = told ? (flowWith(knobTurned(c, told.knob)) - flow) / toldShifts(told).knob : 0
   const share = Number.isFinite(carried) ? carried : 0
-  const shift = (t: Turn): number => flowWith(c, t) - flow - (told ? share * toldShift(told, t) : 0)
+  const shift = (key: string, turn: (of: PathCase) => Turn): number =>
+    flowWith(turn(c)) - flow - (told ? share * toldShift(told, key, turn(told.case)) : 0)
   const { pump, knowledge } = c.drive
-  const byPump = pumpVariance(pump, knowledge, (changed) => {
-    const [head, reach] = [changed.shutOffHead / pump.shutOffHead, changed.maxFlow / pump.maxFlow]
-    return shift({
-      key: `pump ${head} ${reach} ${changed.exponent}`,
-      pump: { head, flow: reach, exponent: changed.exponent },
-    })
-  })
+  const byPump = pumpVariance(pump, knowledge, (changed) =>
+    shift(`pump ${changed.shutOffHead} ${changed.maxFlow} ${changed.exponent}`, (of) => ({
+      pump: pumpTurned(of, pump, changed),
+    })),
+  )
   const byLosses =
-    (shift({ key: 'losses+', losses: 1 + LOSS_UNCERTAINTY }) -
-      shift({ key: 'losses-', losses: 1 - LOSS_UNCERTAINTY })) /
+    (shift('losses+', () => ({ losses: 1 + LOSS_UNCERTAINTY })) -
+      shift('losses-', () => ({ losses: 1 - LOSS_UNCERTAINTY }))) /
     2
   let variance = byPump.variance + byLosses ** 2
   const parts: VariancePart[] = [...byPump.parts]
   for (const m of c.media) {
     const here = c.fill.layers.some((l) => l.mediumId === m.id)
     if (!here && !told?.case.fill.layers.some((l) => l.mediumId === m.id)) continue
-    const { permeability, inertia, relative } = resistanceOf(m)
+    const { relative } = resistanceOf(m)
     if (!relative) continue
-    const denser = { ...m, permeability: permeability / (1 + relative), inertia, permeabilityLow: null }
-    variance += shift({ key: `medium ${m.id}`, medium: denser }) ** 2
+    const denser = { mediumId: m.id, by: 1 + relative }
+    variance += shift(`medium ${m.id}`, () => ({ denser })) ** 2
   }
   if (told) {
     const own = (told.uncertainty * share * toldShare(told)) ** 2

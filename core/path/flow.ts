@@ -1,6 +1,7 @@
+import type { Pump } from '../hydraulics'
 import { solveNetwork, type Element, type ElementResult } from '../network'
 import type { PathCase } from './case'
-import { topologyOf, type Topology } from './topology'
+import { restCoefficient, topologyOf, type Topology } from './topology'
 
 /** A topology solved: the flow delivered (m³/s) and what runs through each element. */
 export interface Solved {
@@ -28,12 +29,48 @@ function delivered(results: ReadonlyMap<string, ElementResult>, topology: Topolo
   return sum
 }
 
-/** Flow (m³/s) of a case; `losses` turns all tabulated losses of the run by a factor. */
-export function flowOfCase(c: PathCase, losses = 1): number {
-  const topology = topologyOf(c)
-  if (losses === 1) return solved(topology).flow
-  const elements = topology.pumped.elements.map((e) => scaleLoss(e, losses))
-  return solved({ ...topology, pumped: { ...topology.pumped, elements } }).flow
+/** Things of a case that can be turned without laying it out anew; what is absent stays. */
+export interface Turn {
+  readonly pump?: Pump
+  /** What trays and grids take (m per (m³/s)²); the case must have some. */
+  readonly rest?: number
+  /** Factor of all tabulated losses of the run. */
+  readonly losses?: number
+  /** Divisor of a medium’s permeability. */
+  readonly denser?: { readonly mediumId: string; readonly by: number }
+}
+
+/**
+ * A case laid out once; the function that comes back gives the flow delivered (m³/s) with things turned.
+ * @throws OutOfRange, BadNetwork: see {@link topologyOf} and solveNetwork.
+ */
+export function flowsOf(c: PathCase): (turn?: Turn) => number {
+  const { pumped } = topologyOf(c)
+  const mediumOf = new Map(c.fill.layers.map((l) => [`layer:${l.id}`, l.mediumId]))
+  const last = pumped.elements.flatMap((e, i) => (e.to === 'return' ? [i] : []))
+  return (turn) => {
+    const elements = turn ? pumped.elements.map((e) => turnedElement(e, turn, mediumOf)) : pumped.elements
+    const { flows } = solveNetwork({ ...pumped, elements })
+    return last.reduce((sum, i) => sum + (flows[i] as number), 0)
+  }
+}
+
+/** Flow (m³/s) of a case. */
+export const flowOfCase = (c: PathCase): number => flowsOf(c)()
+
+function turnedElement(
+  e: Element,
+  { pump, rest, losses, denser }: Turn,
+  mediumOf: ReadonlyMap<string, string>,
+): Element {
+  if (e.kind === 'pump') return pump && e.id === 'pump' ? { ...e, pump } : e
+  if (e.kind === 'layer')
+    return denser && mediumOf.get(e.id) === denser.mediumId
+      ? { ...e, permeability: e.permeability / denser.by }
+      : e
+  if (e.id === 'rest' && e.kind === 'fitting')
+    return rest === undefined ? e : { ...e, lossCoefficient: restCoefficient(rest) }
+  return losses === undefined ? e : scaleLoss(e, losses)
 }
 
 function scaleLoss(e: Element, by: number): Element {

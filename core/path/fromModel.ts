@@ -204,12 +204,25 @@ function weighedFill({ fills, model }: PathRecord): NonNullable<PathCase['weighe
   return shipped && model.mediaMass?.weighed ? { fillId: shipped.id, mass: model.mediaMass.mass } : null
 }
 
+/** A base with what a trial told of it. */
+interface ToldBase {
+  readonly base: Omit<PathCase, 'fill'>
+  readonly told: Telling
+}
+
+/** What trials of a record told: the same for all of its fills, and asked for each. */
+const TOLD = new WeakMap<PathRecord, Map<TrialResult, ToldBase>>()
+
 /** What a loaded trial tells: what trays and grids take, or how far the drive's curve reaches. */
-function toldBy(
-  bare: Omit<PathCase, 'fill'>,
-  r: PathRecord,
-  trial: TrialResult,
-): { readonly base: Omit<PathCase, 'fill'>; readonly told: Telling } {
+function toldBy(bare: Omit<PathCase, 'fill'>, r: PathRecord, trial: TrialResult): ToldBase {
+  const kept = TOLD.get(r) ?? new Map<TrialResult, ToldBase>()
+  TOLD.set(r, kept)
+  const told = kept.get(trial) ?? tell(bare, r, trial)
+  kept.set(trial, told)
+  return told
+}
+
+function tell(bare: Omit<PathCase, 'fill'>, r: PathRecord, trial: TrialResult): ToldBase {
   const measured = measuredAt(trial)
   const standing = caseOfTrial(bare, r, trial)
   const rest = hasPump(bare.kind) ? restFrom(standing, measured) : 0

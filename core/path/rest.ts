@@ -2,7 +2,7 @@ import { netStaticHead } from '../hydraulics'
 import { resistanceOf } from '../media'
 import { OutOfRange } from '../errors'
 import type { PathCase } from './case'
-import { flowOfCase } from './flow'
+import { flowOfCase, flowsOf } from './flow'
 
 /** A flow (m³/s) and its standard uncertainty, measured on a case at a lift (m). */
 export interface MeasuredFlow {
@@ -22,17 +22,31 @@ export const atLift = (c: PathCase, lift: number): PathCase => ({
 })
 
 /**
- * Finds x between 10^low and 10^high at which a falling function of it meets the target, by bisection on the logarithm.
+ * Finds x between 10^low and 10^high at which a falling function of it meets the target, to 1e-7 of its logarithm.
+ * Source: Chandrupatla, Adv. Eng. Softw. 28 (1997) 145: inverse quadratic steps where they may be trusted, else halves.
  */
 function meet(f: (x: number) => number, target: number, low: number, high: number): number | null {
-  let [a, b] = [low, high]
-  if (f(10 ** a) < target || f(10 ** b) > target) return null
-  for (let i = 0; i < 60 && b - a > 1e-7; i++) {
-    const middle = (a + b) / 2
-    if (f(10 ** middle) > target) a = middle
-    else b = middle
+  const off = (x: number): number => f(10 ** x) - target
+  let [a, b] = [high, low]
+  let [fa, fb] = [off(a), off(b)]
+  if (fb < 0 || fa > 0) return null
+  let [c, fc] = [a, fa]
+  let t = 0.5
+  for (let i = 0; i < 60 && Math.abs(b - a) > 1e-7 && fa !== 0 && fb !== 0; i++) {
+    const x = a + t * (b - a)
+    const fx = off(x)
+    if (fx > 0 === fa > 0) [c, fc] = [a, fa]
+    else [c, b, fc, fb] = [b, a, fb, fa]
+    ;[a, fa] = [x, fx]
+    const xi = (a - b) / (c - b)
+    const phi = (fa - fb) / (fc - fb)
+    const trusted = phi * phi < xi && (1 - phi) ** 2 < 1 - xi
+    const quadratic =
+      (fa / (fb - fa)) * (fc / (fb - fc)) + ((c - a) / (b - a)) * (fa / (fc - fa)) * (fb / (fc - fb))
+    const least = 2e-8 / Math.abs(b - a)
+    t = trusted ? Math.min(1 - least, Math.max(least, quadratic)) : 0.5
   }
-  return 10 ** ((a + b) / 2)
+  return 10 ** (Math.abs(fa) < Math.abs(fb) ? a : b)
 }
 
 /**
@@ -45,8 +59,9 @@ export function restFrom(c: PathCase, measured: MeasuredFlow): number {
   if (netStaticHead(standing.hookup ?? { outletAboveWater: 0, sourceBelowWater: 0 }).head >= shutOffHead)
     return 0
   if (flowOfCase(standing) <= measured.flow) return 0
-  const top = Math.log10((4 * shutOffHead) / measured.flow ** 2)
-  return meet((rest) => flowOfCase({ ...standing, rest }), measured.flow, top - 9, top) ?? 0
+  const most = (4 * shutOffHead) / measured.flow ** 2
+  const flowWith = flowsOf({ ...standing, rest: most })
+  return meet((rest) => flowWith({ rest }), measured.flow, Math.log10(most) - 9, Math.log10(most)) ?? 0
 }
 
 /**
@@ -56,8 +71,8 @@ export function restFrom(c: PathCase, measured: MeasuredFlow): number {
 export function reachFrom(c: PathCase, measured: MeasuredFlow): number {
   const standing = atLift(c, measured.lift)
   const { pump } = c.drive
-  const short = (x: number): number =>
-    -flowOfCase({ ...standing, drive: { ...c.drive, pump: { ...pump, maxFlow: pump.maxFlow * x } } })
+  const flowWith = flowsOf(standing)
+  const short = (x: number): number => -flowWith({ pump: { ...pump, maxFlow: pump.maxFlow * x } })
   return meet(short, -measured.flow, -1.5, 1.5) ?? 1
 }
 
@@ -102,16 +117,10 @@ export function calibrateMedium(
   const solve = (without: number, withIt: number): { k: number; rest: number } | null => {
     const rest = restFrom(input.without.case, { ...input.without.measured, flow: without })
     const standing = atLift({ ...input.with.case, rest }, input.with.measured.lift)
-    const inverse = meet(
-      (x) =>
-        flowOfCase({
-          ...standing,
-          media: standing.media.map((m) => (m === medium ? { ...m, permeability: 1 / x, inertia } : m)),
-        }),
-      withIt,
-      5,
-      13,
-    )
+    // Laid out at a permeability of one, so that what it is divided by is its inverse.
+    const media = standing.media.map((m) => (m === medium ? { ...m, permeability: 1, inertia } : m))
+    const flowWith = flowsOf({ ...standing, media })
+    const inverse = meet((by) => flowWith({ denser: { mediumId, by } }), withIt, 5, 13)
     return inverse === null ? null : { k: 1 / inverse, rest }
   }
   const { without, with: withIt } = input

@@ -30,6 +30,10 @@ export interface Topology {
 /** Bore (m) in whose velocity heads a body's own loss is counted. */
 export const BODY_BORE = 0.016
 
+/** What trays and grids take (m per (m³/s)²) in velocity heads of {@link BODY_BORE}: K = 2g A² · rest. */
+export const restCoefficient = (rest: number): number =>
+  rest * 2 * STANDARD_GRAVITY * boreArea(BODY_BORE) ** 2
+
 /** Opening of a weir once it spills (m) and its discharge coefficient (common practice, no source). */
 const SPILL = { opening: 0.01, discharge: 0.6 } as const
 
@@ -94,14 +98,13 @@ export function topologyOf(c: PathCase): Topology {
   }
   if (!driven) pump()
   if (c.rest > 0) {
-    const k = c.rest * 2 * STANDARD_GRAVITY * boreArea(BODY_BORE) ** 2
     add(
       pumped,
       {
         kind: 'fitting',
         id: 'rest',
         label: 'Body loss',
-        lossCoefficient: k,
+        lossCoefficient: restCoefficient(c.rest),
         diameter: BODY_BORE,
         count: 1,
         ...pumped.step(),

@@ -7,8 +7,10 @@ import {
   type Fitted,
   type HouseRule,
   type ShelfRow,
+  type Tank,
   type TrialSetup,
 } from '@ypsometer/contract'
+import type { Candidate } from '@ypsometer/core/advice'
 import { READING_SHAPES, TRIAL_KINDS } from '@ypsometer/core/trials'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
@@ -646,6 +648,7 @@ export const tank = pgTable(
     wallGap: doublePrecision('wall_gap'),
     rimThickness: doublePrecision('rim_thickness'),
     covered: boolean('covered').notNull().default(false),
+    filters: jsonb('filters').$type<Tank['filters']>().notNull().default([]),
     note: text('note').notNull().default(''),
     typed: typed(),
   },
@@ -673,6 +676,8 @@ export const shelfEntry = pgTable(
     /** The revision, the library and the program that `shown` was worked out from; null while it never was. */
     workedFrom: text('worked_from'),
     shown: jsonb('shown').$type<Omit<ShelfRow, 'model'>>(),
+    /** What it brings to a tank, worked out with it; null where that is not possible. */
+    candidate: jsonb('candidate').$type<Candidate>(),
   },
   (t) => [index('shelf_entry_by_flow').on(t.ratedFlow.desc(), t.modelId.desc())],
 )

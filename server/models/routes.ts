@@ -1,9 +1,11 @@
 import { Dossier, Id, LabelBias, ShelfPage, ShelfQuery } from '@ypsometer/contract'
+import { CandidatePage, CandidateQuery } from '@ypsometer/contract/candidate'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
 import { shelfBias } from './bias'
+import { candidates } from './candidates'
 import { dossier } from './queries'
 import { shelf } from './shelf'
 import { registerDossierRows } from './resources'
@@ -20,6 +22,11 @@ export function registerModels(app: FastifyInstance, db: Db): void {
     '/models/:id/dossier',
     { schema: { tags: ['models'], params: z.object({ id: Id }), response: { 200: Dossier } } },
     (request) => dossier(db, request.params.id),
+  )
+  typed.get(
+    '/candidates',
+    { schema: { tags: ['models'], querystring: CandidateQuery, response: { 200: CandidatePage } } },
+    (request) => candidates(db, request.query),
   )
   typed.get('/label-bias', { schema: { tags: ['models'], response: { 200: LabelBias } } }, () =>
     shelfBias(db),

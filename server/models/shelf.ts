@@ -81,7 +81,7 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
   const fresh = await workOut(db, stale, basis)
   return {
     items: page.flatMap((r) => {
-      const shown = stands(r) ?? fresh.get(r.row.id)
+      const shown = stands(r) ?? fresh.get(r.row.id)?.shown
       return shown ? [{ model: travelling(r.row), ...shown }] : []
     }),
     next: rows.length > q.limit && end ? writeCursor({ value: end.key, id: end.row.id }) : null,

@@ -1,4 +1,5 @@
 import type { Dossier, ShelfRow } from '@ypsometer/contract'
+import type { Candidate } from '@ypsometer/core/advice'
 import { CoreError } from '@ypsometer/core/errors'
 import { and, asc, eq, isNull, ne, or, sql } from 'drizzle-orm'
 import { createHash, randomUUID } from 'node:crypto'
@@ -51,12 +52,19 @@ const brokenRow = (error: unknown): Shown => ({
   next: null,
 })
 
-function rowOrProblem(d: Dossier, basis: ShelfBasis): Shown {
+/** What was worked out of a model: its row on the shelf, and what it brings to a tank. */
+export interface Worked {
+  readonly shown: Shown
+  readonly candidate: Candidate | null
+}
+
+function rowOrProblem(d: Dossier, basis: ShelfBasis): Worked {
   try {
-    const { model: _model, ...shown } = shelfRow(d, basis)
-    return shown
+    const { row, candidate } = shelfRow(d, basis)
+    const { model: _model, ...shown } = row
+    return { shown, candidate }
   } catch (error) {
-    return brokenRow(error)
+    return { shown: brokenRow(error), candidate: null }
   }
 }
 
@@ -68,28 +76,33 @@ export async function workOut(
   db: Db,
   models: readonly { readonly row: ModelRow; readonly revision: number }[],
   basis: ShelfBasis & { readonly key: string },
-): Promise<ReadonlyMap<string, Shown>> {
+): Promise<ReadonlyMap<string, Worked>> {
   const found = await dossiers(
     db,
     models.map((m) => m.row),
   )
-  const shown = new Map(found.map((d) => [d.model.id, rowOrProblem(d, basis)]))
-  if (!models.length) return shown
+  const worked = new Map(found.map((d) => [d.model.id, rowOrProblem(d, basis)]))
+  if (!models.length) return worked
   const values = models.map(({ row, revision }) => ({
     modelId: row.id,
     revision,
     workedFrom: workedFrom(revision, basis.key),
-    shown: shown.get(row.id) ?? null,
+    shown: worked.get(row.id)?.shown ?? null,
+    candidate: worked.get(row.id)?.candidate ?? null,
   }))
   await db
     .insert(shelfEntry)
     .values(values)
     .onConflictDoUpdate({
       target: shelfEntry.modelId,
-      set: { workedFrom: sql`excluded.worked_from`, shown: sql`excluded.shown` },
+      set: {
+        workedFrom: sql`excluded.worked_from`,
+        shown: sql`excluded.shown`,
+        candidate: sql`excluded.candidate`,
+      },
       setWhere: sql`${shelfEntry.revision} = excluded.revision`,
     })
-  return shown
+  return worked
 }
 
 export const workedFrom = (revision: number, basis: string): string => `${revision}:${basis}`

@@ -6,6 +6,8 @@ import {
   type ShelfRow,
   type StockClassRow,
 } from '@ypsometer/contract'
+import { candidateOf } from '@ypsometer/contract/candidate'
+import type { Candidate } from '@ypsometer/core/advice'
 import { classesUnder } from '../tanks/stock'
 import { assess, claimed, printedFigure, type LabelBias } from '@ypsometer/core/judging'
 
@@ -17,13 +19,16 @@ export interface ShelfBasis {
   readonly bias: LabelBias
 }
 
-/** What the shelf says of one model, computed from its dossier. */
-export function shelfRow(d: Dossier, { stock, rules, media, bias }: ShelfBasis): ShelfRow {
+/** What the shelf says of one model, and what it brings to a tank, computed from its dossier. */
+export function shelfRow(
+  d: Dossier,
+  { stock, rules, media, bias }: ShelfBasis,
+): { readonly row: ShelfRow; readonly candidate: Candidate } {
   const record = modelRecord(d, media)
   const a = assess(record, { stockClasses: classesUnder(stock, rules, d.model.houseRuleId), bias })
   const rated = claimed(record, 'rated-flow')
   const top = claimed(record, 'tank-max')
-  return {
+  const row = {
     model: d.model,
     ratedFlow: rated ? printedFigure(rated) : null,
     flow: a.verdict.flow,
@@ -38,4 +43,5 @@ export function shelfRow(d: Dossier, { stock, rules, media, bias }: ShelfBasis):
     problem: null,
     next: a.progress.next.station === 'verdict' ? null : a.progress.next.action,
   }
+  return { row, candidate: candidateOf(d, media, a) }
 }

@@ -4,11 +4,12 @@ import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
-import { stockClass, tank } from '../db/schema'
+import { model, stockClass, tank } from '../db/schema'
 import { readCursor, writeCursor } from '../http/cursor'
 import { stockClasses } from './stock'
 import { registerEditable, travelling, type Written } from '../http/editable'
 import { fieldProblem } from '../http/problems'
+import type { Tie } from '../http/ties'
 
 const ListQuery = z.object({
   cursor: z.string().max(400).optional(),
@@ -57,6 +58,14 @@ export function registerTanks(app: FastifyInstance, db: Db): void {
     table: tank,
     // The core refuses a tank smaller than its substrate, and names the field.
     check: (row) => void tankWater(row),
-    ties: (row) => [{ field: 'stockClassId', to: stockClass, what: 'stock class', id: row.stockClassId }],
+    ties: (row) => [
+      { field: 'stockClassId', to: stockClass, what: 'stock class', id: row.stockClassId },
+      ...(row.filters ?? []).map(({ modelId }, i): Tie => ({
+        field: `filters.${i}.modelId`,
+        to: model,
+        what: 'model',
+        id: modelId,
+      })),
+    ],
   })
 }

@@ -39,7 +39,7 @@ export function VolumeSheet() {
     ? printedFigure({ quantity: 'media-volume', value: row.value, where: row.printedOn })
     : null
   const price = dossier.claims.find((c) => c.quantity === 'price')
-  const weight = weightFigure(interior.body, audit.gross)
+  const weight = weightFigure(interior.body, audit.water)
   const closure = closureFigure(audit)
   return (
     <section aria-labelledby="volume-title">
