@@ -2,7 +2,7 @@ import type { Candidate as CoreCandidate, OfferedFill, Price } from '@ypsometer/
 import { putFigure, type Figure } from '@ypsometer/core/figures'
 import { listCost, placeFill, shoppingList } from '@ypsometer/core/fills'
 import { CoreError } from '@ypsometer/core/errors'
-import { claimed, labelFigure, type Assessment, type JudgedFill } from '@ypsometer/core/judging'
+import { claimed, labelFigure, waysBack, type Assessment, type JudgedFill } from '@ypsometer/core/judging'
 import { FILTERS } from '@ypsometer/core/kinds'
 import { reaches, reachFigures } from '@ypsometer/core/teardown'
 import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
@@ -49,18 +49,9 @@ export function fittingOf(d: Dossier): CoreCandidate['fitting'] {
   return fitting && { ...fitting, parts: fitting.parts.map(({ name, material }) => ({ name, material })) }
 }
 
-/** Ways its water can come back: those noted with its first hookup, else the usual one of its fill. */
-export function outletsOf(d: Dossier, fill: Pick<JudgedFill, 'outlet'> | null): CoreCandidate['outlets'] {
-  const noted = d.hookups[0]?.fitted.outlets
-  if (noted) return noted.map((o) => ({ id: o.id, name: o.name, outlet: o }))
-  return fill?.outlet ? [{ id: 'usual', name: OUTLET_WORDS[fill.outlet.kind], outlet: fill.outlet }] : []
-}
-const OUTLET_WORDS = {
-  nozzle: 'Open end or nozzle',
-  'spray-bar': 'Spray bar',
-  lip: 'Lip',
-  airlift: 'Riser',
-} as const
+/** Ways its water can come back, by its first hookup. */
+export const outletsOf = (d: Dossier, fill: Pick<JudgedFill, 'outlet'> | null): CoreCandidate['outlets'] =>
+  waysBack(d.hookups[0]?.fitted.outlets, fill?.outlet ?? null)
 
 function offered(d: Dossier, media: readonly Medium[], judged: JudgedFill | null): OfferedFill | null {
   if (!judged) return null

@@ -16,7 +16,15 @@ const running = (...names: readonly (string | readonly [name: string, fill: Tank
     const [name, fill] = typeof n === 'string' ? ([n, 'as-shipped'] as const) : n
     const truth = TRUTHS.find((t) => t.name === name)
     if (!truth) throw new Error(`no model ${name}`)
-    return { id: `f${i + 1}`, modelId: modelIdOf(truth), fill, label: '', kind: null, ratedFlow: null, since: null }
+    return {
+      id: `f${i + 1}`,
+      modelId: modelIdOf(truth),
+      fill,
+      label: '',
+      kind: null,
+      ratedFlow: null,
+      since: null,
+    }
   })
 /** Grams a day. */
 const grams = (g: number): number => (g * 1e-3) / DAY

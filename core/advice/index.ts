@@ -1,1 +1,2 @@
+export * from './byLabel'
 export * from './candidate'

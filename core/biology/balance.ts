@@ -164,8 +164,12 @@ function checked(k: Keeping): Keeping {
 /**
  * The balance of a tank and its filters at rest: what the animals put in, what plants, water changes and films take.
  *
- * Ammonia: P (1 − plants) = (f/T) V S + F(S), F the films by {@link takenTogether}; never below the film’s floor. Nitrite alike, its films taken to be as quick (assumption). Nitrate before a
- * change: C = C_tap + P_N T/(f V). Oxygen: C* − use/(K_L A). Alkalinity: 7.14 of the nitrogen oxidised.
+ * Ammonia: P (1 − plants) = (f/T) V S + F(S), F the films by {@link takenTogether}; never below the film’s floor.
+ *
+ * Nitrite alike, its films taken to be as quick (assumption). Nitrate before a change: C = C_tap + P_N T/(f V).
+ *
+ * Oxygen: C* − use/(K_L A). Alkalinity: 7.14 of the nitrogen oxidised.
+ *
  * Source: Timmons and Ebeling; Zhu and Chen 1999, 2001; Levenspiel’s mixed reactor (from memory).
  * @throws OutOfRange naming the field.
  */

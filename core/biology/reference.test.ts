@@ -144,27 +144,33 @@ describe('several filters on one tank', () => {
     ['both short of oxygen', lph(2), lph(3), 4e-3, 1e-5],
     ['the trickle is short, the stream is not, as both draw on the tank', lph(4), lph(900), 6e-3, 2e-6],
     ['no oxygen to spare', lph(2), lph(600), 1.5e-3, 1e-5],
-  ])('%s: each takes what its own oxygen allows (fixed point by bisection)', (_, q1, q2, without, exchanged) => {
-    const filters = [oneFilm(40, q1), oneFilm(0.8, q2)]
-    const s = 3e-3
-    // Apart: x = Σ min(wants, q (DO − 2 mg/L)/4.57) with DO = without − 4.57 x/K falls in x, so halving finds it.
-    const right = (x: number): number =>
-      filters.reduce(
-        (sum, f) =>
-          sum +
-          Math.min(takenBy(s, f, most), (f.flow * Math.max(0, without - (4.57 * x) / exchanged - 2e-3)) / 4.57),
-        0,
-      )
-    let [low, high] = [0, 1e-3]
-    for (let i = 0; i < 200; i++) {
-      const x = (low + high) / 2
-      if (right(x) > x) low = x
-      else high = x
-    }
-    const got = takenTogether(s, filters, most, { without, exchanged })
-    expect(got).toBeCloseTo(low, 18)
-    if (without > 2e-3) expect(got / low).toBeCloseTo(1, 9)
-  })
+  ])(
+    '%s: each takes what its own oxygen allows (fixed point by bisection)',
+    (_, q1, q2, without, exchanged) => {
+      const filters = [oneFilm(40, q1), oneFilm(0.8, q2)]
+      const s = 3e-3
+      // Apart: x = Σ min(wants, q (DO − 2 mg/L)/4.57) with DO = without − 4.57 x/K falls in x, so halving finds it.
+      const right = (x: number): number =>
+        filters.reduce(
+          (sum, f) =>
+            sum +
+            Math.min(
+              takenBy(s, f, most),
+              (f.flow * Math.max(0, without - (4.57 * x) / exchanged - 2e-3)) / 4.57,
+            ),
+          0,
+        )
+      let [low, high] = [0, 1e-3]
+      for (let i = 0; i < 200; i++) {
+        const x = (low + high) / 2
+        if (right(x) > x) low = x
+        else high = x
+      }
+      const got = takenTogether(s, filters, most, { without, exchanged })
+      expect(got).toBeCloseTo(low, 18)
+      if (without > 2e-3) expect(got / low).toBeCloseTo(1, 9)
+    },
+  )
   test('one alone is the lesser of its films and its oxygen', () => {
     const f = oneFilm(40, lph(3))
     expect(takenTogether(3e-3, [f], most, { without: 4e-3, exchanged: 1e-5 })).toBeCloseTo(

@@ -90,3 +90,6 @@ export function saidText(said: Said, system: UnitSystem): string {
 /** A sentence as plain text in a unit system. */
 export const sentenceText = (sentence: Sentence, system: UnitSystem): string =>
   sentence.map((part) => (typeof part === 'string' ? part : saidText(part, system))).join('')
+
+/** Words as they stand in the middle of a sentence. */
+export const lowerFirst = (s: string): string => s.slice(0, 1).toLowerCase() + s.slice(1)

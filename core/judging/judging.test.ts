@@ -1,5 +1,5 @@
 import { sentenceText } from '../figures'
-import { circuitLoss, type Pump, type Segment } from '../hydraulics'
+import { circuitLoss, type Outlet, type Pump, type Segment } from '../hydraulics'
 import { STOCK_CLASSES } from '../tanks'
 import {
   assess,
@@ -153,6 +153,33 @@ describe('what a verdict rests on', () => {
     const low = a.verdict.reasons.find((r) => r.id === 'low-end')
     expect(low?.tone).toBe('against')
     expect(sentenceText(low?.sentence ?? [], 'metric')).toContain('45.0 ± 0.9 times an hour')
+  })
+
+  test('the jet stands beside the rule: 600 L/h from 13 mm in 54 L, 60 cm long; turned to the glass 40 % of it', () => {
+    const nozzle = { kind: 'nozzle', aim: 'along', depth: 0.02, diameter: 0.013, holes: 1, spacing: 0.02, width: 0.1 } as const // prettier-ignore
+    const jet = (outlet: Partial<Omit<Outlet, 'kind'>> & { kind?: Outlet['kind'] }, min = 0.054) => {
+      const a = assess({
+        ...labelOnly,
+        claims: labelOnly.claims.map((c) => (c.quantity === 'tank-min' ? { ...c, value: min } : c)),
+        hookups: [{ ...hookup, outlets: [{ id: 'o', name: 'Nozzle', ...nozzle, ...outlet }] }],
+        trials: [trial('a', { flow: 600, state: 'as-shipped', hookupId: 'h1', lift: 0 })],
+      })
+      const found = a.verdict.reasons.find((r) => r.id === 'low-end-jet')
+      return [found?.tone, sentenceText(found?.sentence ?? [], 'metric')] as const
+    }
+    // By hand: 6 · 0.013 · 1.2557/0.15 = 0.653 m, past 0.6; at the glass 0.261 m, 43.5 %: still not gentle.
+    const [tone, words] = jet({})
+    expect(tone).toBe('against')
+    expect(words).toMatch(
+      /60 cm long: nozzle, too fast for them over 100 %.*turned to the glass, over 44 %\./,
+    )
+    // 3.2 m³ are 2.34 m long, so 28 % at most and 11 % at the glass: turnover sees 0.2 an hour.
+    expect(jet({}, 3.2)[0]).toBe('for')
+    // A bore of 40 mm: u₀ 0.1326 m/s, never too fast, though it turns 54 L over eleven times an hour.
+    const [wideTone, wide] = jet({ diameter: 0.04 })
+    expect([wideTone, wide]).toEqual(['caution', expect.stringContaining('rule of turnover is the stricter')])
+    // 8 mm: 3.316 m/s; 1.06 m of the 1.26 m of 500 L, where it turns over 1.2 times an hour.
+    expect(jet({ diameter: 0.008 }, 0.5)[1]).toContain('The rule of turnover does not see it')
   })
 })
 

@@ -30,54 +30,65 @@ export function hoursWithout(study: Pick<TankBalance, 'balance' | 'keeping'>): n
   return (Math.log((b.oxygen - rest) / (RISK - rest)) * k.volume) / (exchange * k.surface) / 3600
 }
 
+/** One thing said of what is left when a filter is off. */
+export interface Left {
+  readonly tone: 'note' | 'caution'
+  readonly sentence: Sentence
+}
+
 /** What is left when the filter is off: a second one beside it, and the hours without any. */
-export function redundancySentences(
+export const redundancySentences = (
   tank: TankRecord,
   fill: JudgedFill,
   study: TankBalance | null,
-): readonly { readonly tone: 'note' | 'caution'; readonly sentence: Sentence }[] {
+): readonly Left[] => [twoOfThem(tank, fill), ...nothingRunning(study)]
+
+function twoOfThem(tank: TankRecord, fill: JudgedFill): Left {
   const one = capacityFigure(fill, tank.stock)
-  const out: { tone: 'note' | 'caution'; sentence: Sentence }[] = []
-  out.push(
-    one.value >= tank.water.value
-      ? {
+  return one.value >= tank.water.value
+    ? {
+        tone: 'note',
+        sentence: [
+          'Two of them: either alone carries ',
+          sayFigure(one),
+          ', so one can be opened while the other runs.',
+        ],
+      }
+    : {
+        tone: 'caution',
+        sentence: [
+          'Two of them would carry ',
+          sayFigure(twice(one)),
+          ' together; either alone carries only ',
+          sayFigure(one),
+          ' of this tank’s ',
+          sayFigure(tank.water),
+          '.',
+        ],
+      }
+}
+
+/** The hours a tank has with nothing running; nothing where nobody is fed. */
+export function nothingRunning(study: TankBalance | null): readonly Left[] {
+  if (!study || !(study.keeping.feed > 0)) return []
+  const hours = hoursWithout(study)
+  return hours === Infinity
+    ? [
+        {
           tone: 'note',
-          sentence: [
-            'Two of them: either alone carries ',
-            sayFigure(one),
-            ', so one can be opened while the other runs.',
-          ],
-        }
-      : {
+          sentence: ['With nothing running its oxygen stays above 3 mg/L: the surface alone gives enough.'],
+        },
+      ]
+    : [
+        {
           tone: 'caution',
           sentence: [
-            'Two of them would carry ',
-            sayFigure(twice(one)),
-            ' together; either alone carries only ',
-            sayFigure(one),
-            ' of this tank’s ',
-            sayFigure(tank.water),
+            'With nothing running its oxygen falls to 3 mg/L in about ',
+            sayFigure(hoursFigure(study, hours)),
             '.',
           ],
         },
-  )
-  if (!study || !(study.keeping.feed > 0)) return out
-  const hours = hoursWithout(study)
-  if (hours === Infinity)
-    out.push({
-      tone: 'note',
-      sentence: ['With nothing running its oxygen stays above 3 mg/L: the surface alone gives enough.'],
-    })
-  else
-    out.push({
-      tone: 'caution',
-      sentence: [
-        'With nothing running its oxygen falls to 3 mg/L in about ',
-        sayFigure(hoursFigure(study, hours)),
-        '.',
-      ],
-    })
-  return out
+      ]
 }
 
 const twice = (one: Figure): Figure => ({

@@ -1,5 +1,5 @@
 import { carbonDioxideLost, gasExchange } from '../biology'
-import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import {
   approachSpeed,
   gentleFrom,
@@ -11,7 +11,9 @@ import {
   surfaceSpeed,
   withHoles,
   type Outlet,
+  type OutletKind,
 } from '../hydraulics/jets'
+import type { NamedOutlet } from './records'
 import type { TankRecord } from './tankRecord'
 
 /** Longer than this share of the tank above what they bear is too strong; a quarter is the edge (ours). */
@@ -44,12 +46,30 @@ export interface Strength {
   }[]
 }
 
-/** A named way for the water to come back, and ways of using it otherwise. */
-interface Choice {
+/** A named way for the water to come back. */
+export interface Choice {
   readonly id: string
   readonly name: string
   readonly outlet: Outlet
 }
+
+const OUTLET_WORDS: Readonly<Record<OutletKind, string>> = {
+  nozzle: 'Open end or nozzle',
+  'spray-bar': 'Spray bar',
+  lip: 'Lip',
+  airlift: 'Riser',
+}
+
+/** Ways its water can come back, the one in use first: those noted with its hookup, else the usual one of its fill. */
+export const waysBack = (
+  noted: readonly NamedOutlet[] | undefined,
+  usual: Outlet | null,
+): readonly Choice[] =>
+  noted?.map((o) => ({ id: o.id, name: o.name, outlet: o })) ??
+  (usual ? [{ id: 'usual', name: OUTLET_WORDS[usual.kind], outlet: usual }] : [])
+
+/** What of a tank a jet is held against. */
+type AlongTank = Pick<TankRecord, 'stock' | 'length'>
 
 /** An outlet as it is, turned at the glass, and with half of its holes closed. */
 function choicesOf({ id, name, outlet }: Choice): readonly Choice[] {
@@ -67,7 +87,29 @@ function choicesOf({ id, name, outlet }: Choice): readonly Choice[] {
 
 const POINTS = 40
 
-function resultOf({ id, name, outlet }: Choice, flow: Figure, tank: TankRecord): OutletResult {
+/** Every outlet, and ways of using it otherwise, along a tank; nothing where no water comes through. */
+export const outletsAlong = (
+  tank: AlongTank,
+  flow: Figure,
+  outlets: readonly Choice[],
+): readonly OutletResult[] =>
+  flow.value > 0 ? outlets.flatMap(choicesOf).map((c) => resultOf(c, flow, tank)) : []
+
+/** The one in use where it is gentle, else the strongest that is, else the gentlest. */
+export function bestOutlet(results: readonly OutletResult[]): OutletResult | null {
+  const by = (list: readonly OutletResult[], sign: 1 | -1): OutletResult | null =>
+    list.length ? list.reduce((a, b) => (sign * b.share.value > sign * a.share.value ? b : a)) : null
+  const first = results[0]
+  if (first?.level === 'gentle') return first
+  return (
+    by(
+      results.filter((r) => r.level === 'gentle'),
+      1,
+    ) ?? by(results, -1)
+  )
+}
+
+function resultOf({ id, name, outlet }: Choice, flow: Figure, tank: AlongTank): OutletResult {
   const most = tank.stock.strongestCurrent
   const q = flow.value
   const share = strongShare(outlet, q, most, tank.length)
@@ -155,12 +197,9 @@ export function strengthOf(
   hasIntake: boolean,
 ): Strength {
   const out: { tone: 'note' | 'caution' | 'against'; sentence: Sentence }[] = []
-  const results = flow.value > 0 ? outlets.flatMap(choicesOf).map((c) => resultOf(c, flow, tank)) : []
-  const fitting = results.filter((r) => r.level === 'gentle')
-  const by = (list: readonly OutletResult[], sign: 1 | -1): OutletResult | null =>
-    list.length ? list.reduce((a, b) => (sign * b.share.value > sign * a.share.value ? b : a)) : null
-  const first = results[0]
-  const best = first?.level === 'gentle' ? first : (by(fitting, 1) ?? by(results, -1))
+  const results = outletsAlong(tank, flow, outlets)
+  const [first] = results
+  const best = bestOutlet(results)
   const { stock } = tank
   if (first && best) {
     const bears = `(they bear about ${Math.round(stock.strongestCurrent * 100)} cm/s).`
@@ -180,7 +219,7 @@ export function strengthOf(
     if (best !== first)
       out.push({
         tone: 'note',
-        sentence: [`Better: ${lower(best.name)}, too fast over `, sayFigure(best.share), ' only.'],
+        sentence: [`Better: ${lowerFirst(best.name)}, too fast over `, sayFigure(best.share), ' only.'],
       })
   }
   if (first && !first.stirs)
@@ -253,4 +292,3 @@ const lostFigure = (exchange: number, tank: TankRecord): Figure => ({
 })
 
 const TONES = { gentle: 'note', borderline: 'caution', strong: 'against' } as const
-const lower = (s: string): string => s.slice(0, 1).toLowerCase() + s.slice(1)

@@ -16,6 +16,7 @@ import {
 import { strengthOf } from './strength'
 import { closedBodyFigure, tankBalance, balanceWords } from './tankBalance'
 import { keepingOfTank, type TankRecord } from './tankRecord'
+import { together } from './together'
 
 const lph = (v: number): number => v / 3.6e6
 const classOf = (code: string): StockClass => {
@@ -131,6 +132,48 @@ describe('a tank and a fill at rest', () => {
     expect((f?.value ?? 0) / 3600).toBeCloseTo((3 * s.balance.oxygen * 1e3) / perHour, 1)
     expect(closedBodyFigure(s, null)).toBeNull()
     expect(closedBodyFigure(study({ feed: 0 }), 3e-3)).toBeNull()
+  })
+})
+
+describe('two different filters on one tank', () => {
+  // 0.5 kg beside 1.2 kg, normally stocked: 50 and 120 L; their bands of a fifth add.
+  const SMALL: JudgedFill = {
+    ...FILL,
+    flow: figure('flow', lph(300), { dimension: 'flow' }),
+    mass: figure('mass', 0.5),
+    films: { flow: lph(300), layers: [{ area: 1.1, flow: lph(300) }] },
+    outlet: null,
+  }
+  const both = together({ ...TANK, water: figure('water', 0.15, { dimension: 'volume' }) }, [
+    { name: 'Big', fill: { ...FILL, mass: figure('mass', 1.2) } },
+    { name: 'Small', fill: SMALL },
+  ])
+  test('they carry the sum, and each is what is left with the other open', () => {
+    expect(both?.carries.value).toBeCloseTo(0.17, 9)
+    expect(both?.carries.uncertainty).toBeCloseTo(0.2 * 0.17, 9)
+    expect(both?.without.map((w) => [w.name, w.carries?.value])).toEqual([
+      ['Big', expect.closeTo(0.05, 9)],
+      ['Small', expect.closeTo(0.12, 9)],
+    ])
+    const words = says(both?.sentences ?? [])
+    expect(words).toMatch(/Together they carry 170 ± 34 L.*holds 150 L\./)
+    expect(words).toMatch(/With Big open, the rest carries 50 ± 10 L: not all of it/)
+    expect(words).toMatch(/With Small open, the rest carries 120 ± 24 L: not all of it/)
+  })
+  test('their balance is of both films, and only what flows stirs', () => {
+    // 3.85 m² of film hold more in reserve than 2.75; one return of the two is known, and stirs alone.
+    const alone = both?.without[1]?.balance
+    expect(both?.balance?.keeping.stirred).toBeCloseTo(alone?.keeping.stirred ?? NaN, 12)
+    const reserve = (both?.balance?.balance.reserve ?? 0) / (alone?.balance.reserve ?? 1)
+    expect(reserve).toBeGreaterThan(1.38)
+    expect(reserve).toBeLessThan(1.42)
+    expect(keepingOfTank(TANK, ...[1, 2].map(() => ({ outlet: NOZZLE, flow: lph(600) }))).stirred).toBeCloseTo(Math.SQRT2 * keepingOfTank(TANK, { outlet: NOZZLE, flow: lph(600) }).stirred, 12) // prettier-ignore
+  })
+  test('one alone leaves nothing while it is open; none is nothing', () => {
+    expect(together(TANK, [])).toBeNull()
+    const one = together(TANK, [{ name: 'Big', fill: FILL }])
+    expect(says(one?.sentences ?? [])).toContain('Nothing runs while it is open')
+    expect(one?.without[0]).toMatchObject({ carries: null, balance: null })
   })
 })
 

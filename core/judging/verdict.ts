@@ -15,7 +15,8 @@ import type { HookupResult, KnownPump } from './hydraulics'
 import { claimed, labelDisagreements, labelFigure } from './labels'
 import { printedFigure } from './printed'
 import { OVERCLAIM_THRESHOLDS } from './thresholds'
-import { overclaimFigure, shareApart, smallestFigure, turnoverFigure } from './rangeFigures'
+import { lowEndReasons } from './lowEnd'
+import { overclaimFigure, shareApart } from './rangeFigures'
 import {
   besideSentence,
   bindingSentence,
@@ -178,7 +179,7 @@ function byEffect(list: readonly Missing[], blind: boolean): readonly Missing[] 
   return [...list].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id))
 }
 
-interface Derived {
+export interface Derived {
   readonly supported: Figure | null
   readonly basis: FlowBasis
   readonly shipped: JudgedFill | null
@@ -254,7 +255,7 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
     )
   for (const { id, sentence } of labelDisagreements(model)) out.push({ id, tone: 'caution', sentence })
   if (input.againstLabel) labelReason(input.againstLabel, add)
-  lowEnd(input, d, classes, add)
+  lowEndReasons(input, d, classes, add)
   if (input.main) liftReason(input.main, add)
   return out
 }
@@ -299,7 +300,7 @@ function flowReason(basis: FlowBasis, flow: Figure, label: Figure | null, add: A
   )
 }
 
-type Add = (id: string, tone: Reason['tone'], ...sentence: Sentence) => void
+export type Add = (id: string, tone: Reason['tone'], ...sentence: Sentence) => void
 
 function labelReason(f: FlowAgainstLabel, add: Add): void {
   const words = f.outsideUncertainty
@@ -322,47 +323,6 @@ function labelReason(f: FlowAgainstLabel, add: Add): void {
     }),
     ` ${f.difference < 0 ? 'short' : 'over'}, ${words}; ${met}${f.certain ? '' : ', though the interval reaches past that limit'}.`,
   )
-}
-
-function lowEnd(input: VerdictInput, d: Derived, classes: readonly StockClass[], add: Add): void {
-  const light = d.ranges.find((r) => r.stockClass === 'light')
-  const stock = classes.find((c) => c.code === 'light')
-  const smallest = claimed(input.model, 'tank-min')
-  const flow = d.shipped?.flow
-  if (!light || !stock || !flow || !smallest || !(smallest.value > 0) || flow.value === 0) return
-  const claim = sayFigure(printedFigure(smallest))
-  const times = sayFigure(turnoverFigure(flow, smallest.value, 'smallest tank claimed'))
-  const [low, high] = light.minInterval
-  const starts = sayFigure(smallestFigure(stock, flow))
-  const head: Sentence = ['in the smallest claimed tank, ', claim, ', the water turns over ', times]
-  if (smallest.value >= low && smallest.value <= high)
-    add(
-      'low-end',
-      'caution',
-      'Borderline at the low end: ',
-      ...head,
-      ` times an hour, about the ${stock.maxTurnover} that gentle tanks bear at most; that starts at `,
-      starts,
-      '.',
-    )
-  else if (smallest.value < low)
-    add(
-      'low-end',
-      'against',
-      'Too strong at the low end: ',
-      ...head,
-      ` times an hour; gentle tanks want no more than ${stock.maxTurnover}, which starts at `,
-      starts,
-      '.',
-    )
-  else
-    add(
-      'low-end',
-      'for',
-      'Gentle enough at the low end: ',
-      ...head,
-      ` times an hour, and up to ${stock.maxTurnover} suits a light, planted tank.`,
-    )
 }
 
 function liftReason(main: HookupResult, add: Add): void {

@@ -1,4 +1,4 @@
-import { put, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, sayFigure, type Figure, type Sentence } from '../figures'
 import { commonSchool, schoolFigure, type StockClass } from '../tanks'
 import { auditOrder, burden, HOUSE_RULES, type HouseRule, type OrderFinding } from './audit'
 import {
@@ -103,13 +103,11 @@ export function changesOf(
       ])
     }
   const mended = findings.before.filter((f) => !findings.now.some((n) => n.rule.id === f.rule.id))
-  for (const title of new Set(mended.map((f) => f.rule.title))) out.push([`Mended: ${lower(title)}.`])
+  for (const title of new Set(mended.map((f) => f.rule.title))) out.push([`Mended: ${lowerFirst(title)}.`])
   const left = findings.now.filter((f) => !findings.before.some((n) => n.rule.id === f.rule.id))
-  for (const title of new Set(left.map((f) => f.rule.title))) out.push([`Given up: ${lower(title)}.`])
+  for (const title of new Set(left.map((f) => f.rule.title))) out.push([`Given up: ${lowerFirst(title)}.`])
   return out
 }
-
-const lower = (s: string): string => s.slice(0, 1).toLowerCase() + s.slice(1)
 
 /** One school’s view of a fill, and the best it would make of the body. */
 export interface SchoolView {

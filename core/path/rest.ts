@@ -30,13 +30,13 @@ function meet(f: (x: number) => number, target: number, low: number, high: numbe
   let [a, b] = [high, low]
   let [fa, fb] = [off(a), off(b)]
   if (fb < 0 || fa > 0) return null
-  let [c, fc] = [a, fa]
   let t = 0.5
   for (let i = 0; i < 60 && Math.abs(b - a) > 1e-7 && fa !== 0 && fb !== 0; i++) {
     const x = a + t * (b - a)
     const fx = off(x)
-    if (fx > 0 === fa > 0) [c, fc] = [a, fa]
-    else [c, b, fc, fb] = [b, a, fb, fa]
+    const same = fx > 0 === fa > 0
+    const [c, fc] = same ? [a, fa] : [b, fb]
+    if (!same) [b, fb] = [a, fa]
     ;[a, fa] = [x, fx]
     const xi = (a - b) / (c - b)
     const phi = (fa - fb) / (fc - fb)

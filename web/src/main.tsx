@@ -68,7 +68,10 @@ const router = createBrowserRouter([
       { index: true, loader: asks((_, q) => ahead.shelf(q)), element: <Shelf /> },
       {
         path: 'tanks/:id?',
-        loader: asks(() => ahead.list('tanks')),
+        loader: asks(() => {
+          ahead.list('tanks')
+          ahead.candidates()
+        }),
         lazy: async () => ({ Component: (await import('./views/tanks/Tanks')).Tanks }),
       },
       {

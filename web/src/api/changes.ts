@@ -15,8 +15,9 @@ interface Change {
 /** The cached answers that a change makes old. */
 const touches = ({ model, list, all }: Change, key: readonly unknown[]): boolean =>
   all === true ||
-  (model !== undefined && (key[0] === 'shelf' || (key[0] === 'dossier' && key[1] === model))) ||
-  (list !== undefined && key[0] === list)
+  (model !== undefined &&
+    (key[0] === 'shelf' || key[0] === 'candidates' || (key[0] === 'dossier' && key[1] === model))) ||
+  (list !== undefined && (key[0] === list || (key[0] === 'candidates' && list !== 'tanks')))
 
 /**
  * Reads again what others have written, as the server tells of it; the browser itself connects again after a gap. A

@@ -10,6 +10,7 @@ import {
   type RowOf,
   type ShelfPage,
 } from '@ypsometer/contract'
+import type { CandidateList } from '@ypsometer/contract/candidate'
 import {
   infiniteQueryOptions,
   keepPreviousData,
@@ -122,6 +123,7 @@ function acknowledge<N extends ResourceName>(collection: N, row: RowOf<N>): void
       [collection],
       (old) => old && { ...old, items: put(old.items, row) },
     )
+    if (collection !== 'tanks') workedOutOld()
     return
   }
   if (collection === 'models') {
@@ -141,7 +143,13 @@ function acknowledge<N extends ResourceName>(collection: N, row: RowOf<N>): void
             put<RowOf<InDossier>>(rowsOf(data, collection as InDossier), row as RowOf<InDossier>),
           ),
         )
-  void queryClient.invalidateQueries({ queryKey: ['shelf'], refetchType: 'active' })
+  workedOutOld()
+}
+
+/** What the server works out of dossiers, library and rules is old: what is shown of it is asked for again. */
+function workedOutOld(): void {
+  for (const first of ['shelf', 'candidates'])
+    void queryClient.invalidateQueries({ queryKey: [first], refetchType: 'active' })
 }
 
 /** Starts the outbox of this page over the cache. `merged` is told when a change was made on top of another's. */
@@ -239,7 +247,7 @@ export const useLogDrawing = (id: string) => useQuery(logPoints(id, DRAWN))
 export async function importAll(body: ImportRequest, key: string, modelId: string): Promise<void> {
   await api('/imports', { method: 'POST', body, key })
   await queryClient.invalidateQueries({ queryKey: ['dossier', modelId] })
-  void queryClient.invalidateQueries({ queryKey: ['shelf'], refetchType: 'active' })
+  workedOutOld()
 }
 
 const listQuery = <N extends ListName>(collection: N) =>
@@ -300,6 +308,21 @@ export function useJudgedClasses(own: string | null = null) {
   return { stock: judged, isPending: isPending || rulesPending }
 }
 
+/** What every model of the shelf brings to a tank. */
+const candidatesQuery = queryOptions({
+  queryKey: ['candidates'],
+  queryFn: async ({ signal }) => {
+    const all: CandidateList['items'][number][] = []
+    for (let after: string | null = ''; after !== null;) {
+      const page: CandidateList = await api(`/candidates${after ? `?after=${after}` : ''}`, { signal })
+      all.push(...page.items)
+      after = page.next
+    }
+    return all
+  },
+})
+export const useCandidates = () => useQuery(candidatesQuery)
+
 const biasQuery = queryOptions({
   queryKey: ['label-bias'],
   queryFn: ({ signal }) => api<LabelBias>('/label-bias', { signal }),
@@ -318,5 +341,6 @@ export const ahead = {
     ahead.list('media')
     ahead.list('house-rules')
   },
+  candidates: (): void => void queryClient.prefetchQuery(candidatesQuery),
   list: (name: ListName): void => void queryClient.prefetchQuery(listQuery(name)),
 }

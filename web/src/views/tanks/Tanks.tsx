@@ -1,11 +1,12 @@
 import type { Tank } from '@ypsometer/contract'
 import { Plus, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
-import { useStockClasses, useTanks } from '../../api/queries'
+import { useJudgedClasses, useStockClasses, useTanks } from '../../api/queries'
 import { createRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
 import { Failed, Loading } from '../../frame/States'
+import { FiltersOnIt } from './FiltersOnIt'
 import { TankSheet } from './TankSheet'
 import { waterOf } from '../../tank/waterOf'
 
@@ -14,6 +15,7 @@ export function Tanks() {
   const { id } = useParams()
   const { tanks, error, isPending, refetch } = useTanks()
   const stock = useStockClasses()
+  const judged = useJudgedClasses()
   const navigate = useNavigate()
   if (!tanks)
     return isPending ? (
@@ -71,6 +73,7 @@ export function Tanks() {
           {open ? (
             <div>
               <TankSheet key={open.id} tank={open} stock={stock.classes ?? []} />
+              <FiltersOnIt key={`on-${open.id}`} tank={open} stock={judged.stock ?? []} />
               <button
                 type="button"
                 className="btn btn-ghost btn-sm mt-6"

@@ -1,33 +1,31 @@
-import { fittingModel, interiorOf, tankRecord, type Tank } from '@ypsometer/contract'
+import { tankRecord, type Tank } from '@ypsometer/contract'
+import { fittingOf, outletsOf } from '@ypsometer/contract/candidate'
 import { CoreError } from '@ypsometer/core/errors'
 import { FILTERS } from '@ypsometer/core/kinds'
 import {
-  closedBodyFigure,
   fitFindings,
   redundancySentences,
   strengthOf,
   tankBalance,
+  together,
   type FitFinding,
   type JudgedFill,
   type Strength,
-  type TankBalance,
   type TankRecord,
 } from '@ypsometer/core/judging'
-import type { Figure, Sentence } from '@ypsometer/core/figures'
-import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
 import { lazy, Suspense, useMemo } from 'react'
 import { Link, useSearchParams } from 'react-router'
+import { useCandidates, useLabelBias } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { useDossierContext } from '../../frame/dossier'
 import { Loading } from '../../frame/States'
+import { Balance, Said, TONES } from '../../tank/Balance'
+import { knownOf } from '../../tank/running'
 import { FitDrawing } from './FitDrawing'
 import { InTime } from './InTime'
 
 const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
-
-const TONES = { note: '', caution: 'text-warning', against: 'text-error' } as const
-const TONE_WORDS = { note: 'note', caution: 'caution', against: 'against' } as const
 
 /** One tank with this filter on it: its balance, how strong the water runs, whether it fits, what happens in time. */
 export function TankStudy({ tanks }: { readonly tanks: readonly Tank[] }) {
@@ -116,16 +114,7 @@ function Studied({
     if ('problem' in read) return read
     const { record } = read
     try {
-      const interior = interiorOf(dossier)
-      const gross = interior ? volumeAudit(interior.chambers, interior.body).water : null
-      const weight = interior && gross !== null ? weightFigure(interior.body, gross) : null
-      const water = gross === null ? null : bodyWaterFigure(interior?.body.waterFill ?? null, gross)
-      const fitting = fittingModel(dossier, weight, water)
-      const fitted = dossier.hookups[0]?.fitted
-      const usual = fill.outlet
-        ? [{ id: 'usual', name: OUTLET_WORDS[fill.outlet.kind], outlet: fill.outlet }]
-        : []
-      const outlets = fitted?.outlets?.map((o) => ({ id: o.id, name: o.name, outlet: o })) ?? usual
+      const fitting = fittingOf(dossier)
       return {
         record,
         fitting,
@@ -134,12 +123,11 @@ function Studied({
         strength: strengthOf(
           record,
           fill.flow,
-          outlets,
-          fitted?.inlet ?? null,
+          outletsOf(dossier, fill),
+          dossier.hookups[0]?.fitted.inlet ?? null,
           FILTERS[dossier.model.kind].intake,
         ),
-        bodyWater:
-          FILTERS[dossier.model.kind].circuit === 'closed' ? (interior?.body.waterFill ?? gross) : null,
+        bodyWater: FILTERS[dossier.model.kind].circuit === 'closed' ? (fitting?.water?.value ?? null) : null,
       }
     } catch (error) {
       if (error instanceof CoreError) return { problem: `It cannot be worked out. ${error.message}` }
@@ -169,6 +157,7 @@ function Studied({
         </p>
       )}
       <Along strength={strength} tank={record} name={name} />
+      <Beside tank={tank} record={record} fill={fill} name={name} />
       {balance && fill.films && <InTime study={balance} fill={fill} name={`${name}, ${tank.name}`} />}
       <section aria-labelledby="fit-title">
         <h3 id="fit-title">Does it fit?</h3>
@@ -191,64 +180,36 @@ function Studied({
   )
 }
 
-const OUTLET_WORDS = {
-  nozzle: 'Open end or nozzle',
-  'spray-bar': 'Spray bar',
-  lip: 'Lip',
-  airlift: 'Riser',
-} as const
-
-function Balance({
-  study,
-  bodyWater,
-  children,
+/** This filter beside what already runs on the tank; nothing where nothing else does. */
+function Beside({
+  tank,
+  record,
+  fill,
+  name,
 }: {
-  readonly study: TankBalance
-  readonly bodyWater: number | null
-  readonly children: React.ReactNode
+  readonly tank: Tank
+  readonly record: TankRecord
+  readonly fill: JudgedFill
+  readonly name: string
 }) {
-  const closed = closedBodyFigure(study, bodyWater)
+  const { dossier } = useDossierContext()
+  const { data } = useCandidates()
+  const { data: bias } = useLabelBias()
+  const result = useMemo(() => {
+    const at = tank.filters.findIndex((f) => f.modelId === dossier.model.id)
+    const others = tank.filters
+      .filter((_, i) => i !== at)
+      .flatMap((f) => knownOf(f, data ?? [], bias ?? null).running ?? [])
+    return others.length ? { others, all: together(record, [{ name, fill }, ...others]) } : null
+  }, [tank, record, fill, name, data, bias, dossier.model.id])
+  if (!result?.all) return null
   return (
-    <section aria-labelledby="balance-title">
-      <h3 id="balance-title">Its balance, at rest</h3>
-      <table className="sheet mt-1">
-        <tbody>
-          {study.lines.map(({ figure, limit }) => (
-            <tr key={figure.id}>
-              <td>
-                {figure.label}
-                {limit && <span className="muted block text-[0.82rem]">{limit.words}</span>}
-              </td>
-              <td className={`r ${limit && !limit.met ? 'text-error font-medium' : ''}`}>
-                {Number.isFinite(figure.value) ? <FigureView figure={figure} inline /> : 'without end'}
-                {limit && !limit.met && <span className="block text-[0.8rem]">over the limit</span>}
-              </td>
-            </tr>
-          ))}
-          {closed && (
-            <tr>
-              <td>{closed.label}</td>
-              <td className="r">
-                <FigureView figure={closed} inline />
-              </td>
-            </tr>
-          )}
-        </tbody>
-      </table>
-      <Said list={study.sentences} />
-      {children}
+    <section aria-labelledby="beside-title">
+      <h3 id="beside-title">Beside {result.others.map((o) => o.name).join(' and ')}, on this tank already</h3>
+      <Said list={result.all.sentences} />
     </section>
   )
 }
-
-/** Water a body holds: by weight where it was weighed, else by its chambers. */
-const bodyWaterFigure = (filled: number | null, gross: number): Figure => ({
-  id: 'body-water',
-  label: 'Water in the body',
-  value: filled ?? gross,
-  dimension: 'volume',
-  provenance: filled === null ? 'computed' : 'measured',
-})
 
 /** Speed along the tank by each outlet, against what its stock bears. */
 function Along({
@@ -321,25 +282,6 @@ function Along({
       )}
       <Said list={strength.sentences} />
     </section>
-  )
-}
-
-function Said({
-  list,
-}: {
-  readonly list: readonly { readonly tone: keyof typeof TONES; readonly sentence: Sentence }[]
-}) {
-  return (
-    <ul className="mt-2 max-w-prose">
-      {list.map((s, i) => (
-        <li key={i} className="rule-b grid grid-cols-[4.6rem_minmax(0,1fr)] gap-x-3 py-1.5 text-[0.95rem]">
-          <span className={`kicker pt-0.5 ${TONES[s.tone]}`}>{TONE_WORDS[s.tone]}</span>
-          <p>
-            <Words sentence={s.sentence} />
-          </p>
-        </li>
-      ))}
-    </ul>
   )
 }
 

@@ -1,0 +1,71 @@
+import { closedBodyFigure, type TankBalance } from '@ypsometer/core/judging'
+import type { Sentence } from '@ypsometer/core/figures'
+import { FigureView } from '../figures/FigureView'
+import { Words } from '../figures/Words'
+
+export const TONES = { note: '', caution: 'text-warning', against: 'text-error' } as const
+const TONE_WORDS = { note: 'note', caution: 'caution', against: 'against' } as const
+
+/** A tank at rest, number by number against its limits. */
+export function Balance({
+  study,
+  bodyWater,
+  children,
+}: {
+  readonly study: TankBalance
+  readonly bodyWater: number | null
+  readonly children?: React.ReactNode
+}) {
+  const closed = closedBodyFigure(study, bodyWater)
+  return (
+    <section aria-labelledby="balance-title">
+      <h3 id="balance-title">Its balance, at rest</h3>
+      <table className="sheet mt-1">
+        <tbody>
+          {study.lines.map(({ figure, limit }) => (
+            <tr key={figure.id}>
+              <td>
+                {figure.label}
+                {limit && <span className="muted block text-[0.82rem]">{limit.words}</span>}
+              </td>
+              <td className={`r ${limit && !limit.met ? 'text-error font-medium' : ''}`}>
+                {Number.isFinite(figure.value) ? <FigureView figure={figure} inline /> : 'without end'}
+                {limit && !limit.met && <span className="block text-[0.8rem]">over the limit</span>}
+              </td>
+            </tr>
+          ))}
+          {closed && (
+            <tr>
+              <td>{closed.label}</td>
+              <td className="r">
+                <FigureView figure={closed} inline />
+              </td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      <Said list={study.sentences} />
+      {children}
+    </section>
+  )
+}
+
+/** Sentences with the tone of each before it. */
+export function Said({
+  list,
+}: {
+  readonly list: readonly { readonly tone: keyof typeof TONES; readonly sentence: Sentence }[]
+}) {
+  return (
+    <ul className="mt-2 max-w-prose">
+      {list.map((s, i) => (
+        <li key={i} className="rule-b grid grid-cols-[4.6rem_minmax(0,1fr)] gap-x-3 py-1.5 text-[0.95rem]">
+          <span className={`kicker pt-0.5 ${TONES[s.tone]}`}>{TONE_WORDS[s.tone]}</span>
+          <p>
+            <Words sentence={s.sentence} />
+          </p>
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,29 @@
+import type { TankFilter } from '@ypsometer/contract'
+import type { CandidateList } from '@ypsometer/contract/candidate'
+import { fillByLabel, type Candidate } from '@ypsometer/core/advice'
+import type { LabelBias, Running } from '@ypsometer/core/judging'
+
+/** A filter on a tank with what is known of it. */
+export interface KnownFilter {
+  readonly filter: TankFilter
+  readonly candidate: Candidate | null
+  readonly running: Running | null
+}
+
+/** What is known of a filter on a tank: by the shelf where it is on it, else by its kind and rated flow. */
+export function knownOf(
+  filter: TankFilter,
+  shelf: CandidateList['items'],
+  bias: LabelBias | null,
+): KnownFilter {
+  const candidate = shelf.find((c) => c.id === filter.modelId)?.candidate ?? null
+  if (candidate) {
+    const fill = filter.fill === 'proposed' ? (candidate.proposed ?? candidate.shipped) : candidate.shipped
+    return { filter, candidate, running: fill && { name: candidate.name, fill } }
+  }
+  const fill =
+    filter.modelId === null && filter.kind && filter.ratedFlow
+      ? fillByLabel(filter.kind, filter.ratedFlow, bias)
+      : null
+  return { filter, candidate, running: fill && { name: filter.label || 'the other', fill } }
+}
