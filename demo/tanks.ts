@@ -84,8 +84,8 @@ export const TANKS: readonly DemoTank[] = [
     bottomHeight: 0.75,
     wallGap: 0.05,
     roomTemperature: 19,
-    // A canister, and a motor-driven sponge that runs while the canister is open.
-    filters: running(['Terrace 1200', 'proposed'], 'Mop 300'),
+    // A cheap canister with better media in it, and a motor-driven sponge that runs while the canister is open.
+    filters: running(['Plainbody 1000', 'proposed'], 'Mop 300'),
   }),
   box('Ferry café, shrimp', 'Ferry terminal', 0.3, 0.3, 0.3, 'delicate', {
     substrateDepth: 0.06,

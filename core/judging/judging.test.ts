@@ -171,7 +171,7 @@ describe('what a verdict rests on', () => {
     const [tone, words] = jet({})
     expect(tone).toBe('against')
     expect(words).toMatch(
-      /60 cm long: nozzle, too fast for them over 100 %.*turned to the glass, over 44 %\./,
+      /60.cm long: nozzle, too fast for them over 100.% .*turned to the glass, over 44.%\./,
     )
     // 3.2 m³ are 2.34 m long, so 28 % at most and 11 % at the glass: turnover sees 0.2 an hour.
     expect(jet({}, 3.2)[0]).toBe('for')

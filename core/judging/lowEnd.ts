@@ -1,23 +1,27 @@
 import { usualTank } from '../biology'
 import { lowerFirst, put, sayFigure, type Figure, type Sentence } from '../figures'
-import type { StockClass } from '../tanks'
+import type { StockClass, SupportedRange } from '../tanks'
 import { claimed } from './labels'
 import { printedFigure } from './printed'
 import { smallestFigure, turnoverFigure } from './rangeFigures'
 import { bestOutlet, outletsAlong, waysBack } from './strength'
-import type { Add, Derived, VerdictInput } from './verdict'
+import type { JudgedFill } from './fills'
+import type { Add } from './reason'
+import type { ModelRecord } from './records'
+
+/** What the low end of a claim is held against. */
+interface LowEnd {
+  readonly model: ModelRecord
+  readonly shipped: JudgedFill | null
+  readonly ranges: readonly SupportedRange[]
+}
 
 /** Is the smallest tank claimed too small for its flow: by the rule of turnover, and by its jet. */
-export function lowEndReasons(
-  input: VerdictInput,
-  d: Derived,
-  classes: readonly StockClass[],
-  add: Add,
-): void {
-  const light = d.ranges.find((r) => r.stockClass === 'light')
+export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add: Add): void {
+  const light = input.ranges.find((r) => r.stockClass === 'light')
   const stock = classes.find((c) => c.code === 'light')
   const smallest = claimed(input.model, 'tank-min')
-  const flow = d.shipped?.flow
+  const flow = input.shipped?.flow
   if (!light || !stock || !flow || !smallest || !(smallest.value > 0) || flow.value === 0) return
   const claim = sayFigure(printedFigure(smallest))
   const times = sayFigure(turnoverFigure(flow, smallest.value, 'smallest tank claimed'))
@@ -60,7 +64,7 @@ export function lowEndReasons(
  * jet is held against the length of a tank: turned into litres its doubt would be cubed, so the litres stay the rule's.
  */
 function jetReason(
-  { model, shipped }: VerdictInput,
+  { model, shipped }: LowEnd,
   flow: Figure,
   {
     stock,

@@ -333,11 +333,13 @@ export function closedBodyFigure(study: TankBalance, bodyWater: number | null): 
   }
 }
 
+const and = (words: readonly string[]): string => new Intl.ListFormat('en').format(words)
+
 /** The line a reader looks for first: how a tank stands by its balance. */
 export const balanceWords = (t: TankBalance): Sentence => {
   const failing = t.balance.limits.filter((l) => !l.met)
   const ammonia = t.lines.find((l) => l.figure.id === 'tank-ammonia')?.figure
   return failing.length
-    ? [`${failing.map((l) => NAMES[l.id].toLowerCase()).join(' and ')} over the limit`]
+    ? [`${and(failing.map((l) => NAMES[l.id].toLowerCase()))} over the limit`]
     : ['ammonia ', ...(ammonia ? [sayFigure(ammonia)] : [])]
 }

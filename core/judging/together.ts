@@ -1,5 +1,5 @@
-import { putFigure, sayFigure, type Figure } from '../figures'
-import { capacityFigure } from '../tanks'
+import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { capacityFigure, capacityInput, capacityOf, type CapacitySchool } from '../tanks'
 import type { JudgedFill } from './fills'
 import { nothingRunning, type Left } from './redundancy'
 import { balanceWords, tankBalance, type TankBalance } from './tankBalance'
@@ -11,11 +11,18 @@ export interface Running {
   readonly fill: JudgedFill
 }
 
+/** What one filter of a tank carries; `blind` where only its flow is known, which says at most how much. */
+interface Carrying {
+  readonly name: string
+  readonly carries: Figure
+  readonly blind: boolean
+}
+
 /** What all filters of a tank come to, and what is left with one of them open. */
 export interface Together {
-  readonly each: readonly { readonly name: string; readonly carries: Figure }[]
-  /** Of such stock all of them carry (m³). */
-  readonly carries: Figure
+  readonly each: readonly Carrying[]
+  /** Of such stock all of them carry (m³), those left out of which only the flow is known; null where that is all. */
+  readonly carries: Figure | null
   readonly balance: TankBalance | null
   readonly without: readonly {
     readonly name: string
@@ -47,62 +54,68 @@ export const sumCarried = (id: string, all: readonly Figure[]): Figure => ({
  */
 export function together(tank: TankRecord, running: readonly Running[]): Together | null {
   if (!running.length) return null
-  const each = running.map(({ name, fill }) => ({ name, carries: capacityFigure(fill, tank.stock) }))
-  const carries = sumCarried(
-    'all',
-    each.map((e) => e.carries),
-  )
+  const each = running.map(({ name, fill }): Carrying => ({
+    name,
+    carries: capacityFigure(fill, tank.stock),
+    blind: isBlind(capacityOf(capacityInput(fill), tank.stock).leading),
+  }))
+  const summed = (id: string, list: readonly Carrying[]): Figure | null => {
+    const seen = list.filter((e) => !e.blind).map((e) => e.carries)
+    return seen.length ? sumCarried(id, seen) : null
+  }
   const balanced = (list: readonly Running[]): TankBalance | null =>
     tankBalance(tank, ...list.map((r) => r.fill))
   const without = running.map(({ name }, i) => {
     const rest = running.filter((_, j) => j !== i)
-    const left = each.filter((_, j) => j !== i).map((e) => e.carries)
-    return {
-      name,
-      carries: left.length ? sumCarried(`without-${i}`, left) : null,
-      balance: balanced(rest),
-    }
+    const left = each.filter((_, j) => j !== i)
+    return { name, carries: summed(`without-${i}`, left), balance: balanced(rest) }
   })
-  const balance = balanced(running)
-  return { each, carries, balance, without, sentences: sentencesOf(tank, { carries, balance, without }) }
+  const found = { each, carries: summed('all', each), balance: balanced(running), without }
+  return { ...found, sentences: sentencesOf(tank, found) }
 }
+
+/** Schools that know nothing of the media: what they say is the most it can be. */
+const isBlind = (s: CapacitySchool): boolean => s === 'turnover' || s === 'oversizing' || s === 'minima'
 
 function sentencesOf(
   tank: TankRecord,
-  { carries, balance, without }: Pick<Together, 'carries' | 'balance' | 'without'>,
+  { each, carries, balance, without }: Omit<Together, 'sentences'>,
 ): readonly Left[] {
   const water = tank.water.value
-  const enough = carries.value >= water
-  const out: Left[] = [
-    {
-      tone: enough ? 'note' : 'caution',
-      sentence: [
-        without.length > 1 ? 'Together they carry ' : 'It carries ',
-        sayFigure(carries),
-        ` of such stock; the tank holds `,
-        sayFigure(tank.water),
-        enough ? '.' : ': too little.',
-      ],
-    },
-  ]
+  const out: Left[] = []
+  const add = (tone: Left['tone'], ...sentence: Sentence): void => void out.push({ tone, sentence })
+  if (carries) {
+    const enough = carries.value >= water
+    add(
+      enough ? 'note' : 'caution',
+      each.filter((e) => !e.blind).length > 1 ? 'Together they carry ' : 'It carries ',
+      sayFigure(carries),
+      ' of such stock; the tank holds ',
+      sayFigure(tank.water),
+      enough ? '.' : ': too little.',
+    )
+  }
+  for (const { name, carries: most, blind } of each)
+    if (blind)
+      add(
+        most.value < water ? 'caution' : 'note',
+        `${name}: by its flow alone no more than `,
+        sayFigure(most),
+        '; what its media carry nobody has noted, so it is not counted.',
+      )
   if (without.length < 2)
-    out.push({
-      tone: 'caution',
-      sentence: ['Nothing runs while it is open: keep that short, or set a second one beside it.'],
-    })
+    add('caution', 'Nothing runs while it is open: keep that short, or set a second one beside it.')
   else
     for (const w of without) {
-      if (!w.carries) continue
-      const left = w.carries.value >= water
-      out.push({
-        tone: left ? 'note' : 'caution',
-        sentence: [
-          `With ${w.name} open, the rest carries `,
-          sayFigure(w.carries),
-          left ? ': enough.' : ': not all of it.',
-          ...(w.balance ? [' By the balance: ', ...balanceWords(w.balance), '.'] : []),
-        ],
-      })
+      const left = w.carries && w.carries.value >= water
+      add(
+        left ? 'note' : 'caution',
+        `With ${w.name} open, the rest carries `,
+        ...(w.carries
+          ? [sayFigure(w.carries), left ? ': enough.' : ': not all of it.']
+          : ['what nobody knows.']),
+        ...(w.balance ? [' By the balance: ', ...balanceWords(w.balance), '.'] : []),
+      )
     }
   return [...out, ...nothingRunning(balance)]
 }

@@ -16,6 +16,7 @@ import { claimed, labelDisagreements, labelFigure } from './labels'
 import { printedFigure } from './printed'
 import { OVERCLAIM_THRESHOLDS } from './thresholds'
 import { lowEndReasons } from './lowEnd'
+import type { Add, Reason } from './reason'
 import { overclaimFigure, shareApart } from './rangeFigures'
 import {
   besideSentence,
@@ -56,13 +57,6 @@ export function verdictWords(level: VerdictLevel, firm: boolean, reaches: readon
   return others.length
     ? `${words}: borderline, its interval reaches ${others.map((l) => SHORT[l]).join(' and ')}`
     : words
-}
-
-/** One reason of a verdict: a sentence with its numbers, and whether it speaks for, against or warns. */
-export interface Reason {
-  readonly id: string
-  readonly tone: 'for' | 'against' | 'caution' | 'note'
-  readonly sentence: Sentence
 }
 
 /** Something not known yet and what knowing it would change. */
@@ -179,7 +173,7 @@ function byEffect(list: readonly Missing[], blind: boolean): readonly Missing[] 
   return [...list].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id))
 }
 
-export interface Derived {
+interface Derived {
   readonly supported: Figure | null
   readonly basis: FlowBasis
   readonly shipped: JudgedFill | null
@@ -255,7 +249,7 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
     )
   for (const { id, sentence } of labelDisagreements(model)) out.push({ id, tone: 'caution', sentence })
   if (input.againstLabel) labelReason(input.againstLabel, add)
-  lowEndReasons(input, d, classes, add)
+  lowEndReasons({ model, shipped, ranges: d.ranges }, classes, add)
   if (input.main) liftReason(input.main, add)
   return out
 }
@@ -299,8 +293,6 @@ function flowReason(basis: FlowBasis, flow: Figure, label: Figure | null, add: A
     '.',
   )
 }
-
-export type Add = (id: string, tone: Reason['tone'], ...sentence: Sentence) => void
 
 function labelReason(f: FlowAgainstLabel, add: Add): void {
   const words = f.outsideUncertainty

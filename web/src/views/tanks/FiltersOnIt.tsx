@@ -119,27 +119,24 @@ export function FiltersOnIt({ tank, stock }: { readonly tank: Tank; readonly sto
           {result}
         </p>
       )}
-      {result && typeof result !== 'string' && <Result result={result} known={known} />}
+      {result && typeof result !== 'string' && <Result result={result} />}
     </section>
   )
 }
 
-function Result({ result, known }: { readonly result: Together; readonly known: readonly Known[] }) {
-  const bare = known.filter((k) => k.running && !k.running.fill.films)
+function Result({ result }: { readonly result: Together }) {
   return (
     <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
       <section aria-labelledby="together-title">
-        <h3 id="together-title">{known.length > 1 ? 'Together, and with one open' : 'What it carries'}</h3>
-        <p className="mt-1">
-          <FigureView figure={result.carries} />
-        </p>
-        <Said list={result.sentences} />
-        {bare.length > 0 && (
-          <p className="muted text-[0.92rem]">
-            Not in the balance: {bare.map((k) => k.running?.name).join(', ')}. Nobody has noted what is in{' '}
-            {bare.length > 1 ? 'them' : 'it'}, so only the flow counts.
+        <h3 id="together-title">
+          {result.each.length > 1 ? 'Together, and with one open' : 'What it carries'}
+        </h3>
+        {result.carries && (
+          <p className="mt-1">
+            <FigureView figure={result.carries} />
           </p>
         )}
+        <Said list={result.sentences} />
       </section>
       {result.balance && <Balance study={result.balance} bodyWater={null} />}
     </div>
