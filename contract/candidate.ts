@@ -1,10 +1,11 @@
-import type { Candidate as CoreCandidate, OfferedFill, Price } from '@ypsometer/core/advice'
+import type { Candidate as CoreCandidate, OfferedFill, Price, Spare } from '@ypsometer/core/advice'
 import { putFigure, type Figure } from '@ypsometer/core/figures'
-import { listCost, placeFill, shoppingList } from '@ypsometer/core/fills'
+import { placeFill, shoppingList } from '@ypsometer/core/fills'
 import { CoreError } from '@ypsometer/core/errors'
 import { claimed, labelFigure, waysBack, type Assessment, type JudgedFill } from '@ypsometer/core/judging'
 import { FILTERS } from '@ypsometer/core/kinds'
-import { reaches, reachFigures } from '@ypsometer/core/teardown'
+import { packVolume } from '@ypsometer/core/media'
+import { CHECKLISTS, reaches, reachFigures } from '@ypsometer/core/teardown'
 import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
 import { z } from 'zod'
 import type { Medium } from './fills'
@@ -57,20 +58,61 @@ function offered(d: Dossier, media: readonly Medium[], judged: JudgedFill | null
   if (!judged) return null
   const row = d.fills.find((f) => f.id === judged.fill.id)
   const interior = interiorOf(d)
-  const none = { ...judged, order: [], media: null, unpriced: [] }
+  const none = { ...judged, order: [], uses: [] }
   if (!row || !interior) return none
   try {
     const { chambers } = placeFill(d.model.kind, interior.chambers, row, media)
-    const { costMinor, currency, unpriced } = listCost(shoppingList(chambers))
     return {
       ...judged,
       order: chambers.flatMap((c) => c.layers.map((l) => l.medium.name)),
-      media: currency ? { minor: costMinor, currency } : null,
-      unpriced,
+      uses: shoppingList(chambers).map(({ medium: m, volume }) => ({
+        name: m.name,
+        form: m.form,
+        job: m.job,
+        volume,
+        pack: packVolume(m),
+        price: m.priceMinor !== null && m.currency ? { minor: m.priceMinor, currency: m.currency } : null,
+        lifeDays: m.lifeDays,
+      })),
     }
   } catch (error) {
     if (error instanceof CoreError) return none
     throw error
+  }
+}
+
+/** What fills a filter is media, not a spare. */
+const MEDIA_MATERIALS: readonly string[] = ['foam', 'fibre', 'sintered']
+
+function sparesOf(d: Dossier): readonly Spare[] {
+  return d.parts.flatMap((p) =>
+    p.sparePriceMinor !== null && p.spareCurrency && !MEDIA_MATERIALS.includes(p.material)
+      ? [
+          {
+            name: p.name,
+            wears: p.reach === 'impeller' ? 'impeller' : p.material === 'rubber' ? 'seal' : 'other',
+            price: { minor: p.sparePriceMinor, currency: p.spareCurrency },
+          },
+        ]
+      : [],
+  )
+}
+
+/** Parts looked at, and what is wrong with them by their checklists; null while nobody has stripped it. */
+function buildOf(d: Dossier): CoreCandidate['build'] {
+  const looked = d.parts.filter((p) => p.findings.length)
+  if (!looked.length) return null
+  const ill = CHECKLISTS.flatMap((l) => l.findings.filter((f) => !f.good).map((f) => `${l.id} ${f.id}`))
+  return {
+    parts: looked.length,
+    faults: looked.flatMap((p) =>
+      p.findings
+        .filter((f) => ill.includes(`${p.checklist} ${f}`))
+        .map(
+          (f) =>
+            `${p.name}: ${CHECKLISTS.find((l) => l.id === p.checklist)?.findings.find((x) => x.id === f)?.label ?? f}`,
+        ),
+    ),
   }
 }
 
@@ -110,7 +152,10 @@ export function candidateOf(d: Dossier, media: readonly Medium[], a: Assessment)
     name: d.model.name,
     kind: d.model.kind,
     shipped: offered(d, media, shipped),
-    proposed: offered(d, media, proposed?.fill ?? null),
+    // One of which nobody has said what is in it cannot be bought.
+    proposed: d.fills.some((f) => f.id === proposed?.fill.fill.id)
+      ? offered(d, media, proposed?.fill ?? null)
+      : null,
     fitting: fittingOf(d),
     outlets: outletsOf(d, shipped),
     inlet: (FILTERS[d.model.kind].intake && inlet) || null,
@@ -120,5 +165,7 @@ export function candidateOf(d: Dossier, media: readonly Medium[], a: Assessment)
     watts: watts ?? (label ? labelFigure(label, d.model.mainsFrequency) : null),
     noise: found.findLast((f) => f.id.startsWith('noise-')) ?? null,
     service: serviceOf(d),
+    build: buildOf(d),
+    spares: sparesOf(d),
   }
 }

@@ -5,6 +5,7 @@ import type { JudgedFill } from '../judging/fills'
 import type { Inlet } from '../judging/strength'
 import type { VerdictLevel } from '../judging/verdict'
 import type { FilterKind } from '../kinds'
+import type { MediumForm, MediumJob } from '../media'
 
 /** Money in minor units of one currency. */
 export interface Price {
@@ -12,13 +13,29 @@ export interface Price {
   readonly currency: string
 }
 
-/** A fill as it is offered: what it brings, its layers in the order of the water, and what its media cost to buy. */
+/** A medium as a fill uses it: how much (m³), how it is sold, how long it lasts (days; null: for good). */
+export interface MediumUse {
+  readonly name: string
+  readonly form: MediumForm
+  readonly job: MediumJob
+  readonly volume: number
+  /** What a pack holds (m³). */
+  readonly pack: number | null
+  readonly price: Price | null
+  readonly lifeDays: number | null
+}
+
+/** A fill as it is offered: what it brings, its layers in the order of the water, and the media it uses. */
 export interface OfferedFill extends JudgedFill {
   readonly order: readonly string[]
-  /** In whole packs; null where nothing has a price. */
-  readonly media: Price | null
-  /** Media without a price, or with one in another currency. */
-  readonly unpriced: readonly string[]
+  readonly uses: readonly MediumUse[]
+}
+
+/** A part that wears, with its price. */
+export interface Spare {
+  readonly name: string
+  readonly wears: 'impeller' | 'seal' | 'other'
+  readonly price: Price
 }
 
 /** All that is asked of a model where it is set against a tank or against another: made once from its dossier. */
@@ -42,4 +59,15 @@ export interface Candidate {
   readonly noise: Figure | null
   /** Seconds from the closed filter to its media and back, with the cleaning; null where nobody timed it. */
   readonly service: Figure | null
+  /** Parts looked at, and those of them with a fault; null while it was not stripped. */
+  readonly build: { readonly parts: number; readonly faults: readonly string[] } | null
+  readonly spares: readonly Spare[]
+}
+
+/** A model with one of its fills. */
+export interface Choice {
+  readonly candidate: Candidate
+  readonly fill: OfferedFill
+  /** Its media are bought with it: they are not what it ships with. */
+  readonly refilled: boolean
 }

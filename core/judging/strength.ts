@@ -24,8 +24,6 @@ export interface OutletResult {
   readonly id: string
   readonly name: string
   readonly outlet: Outlet
-  /** Distance (m) and speed (m/s) along the tank. */
-  readonly curve: readonly { readonly x: number; readonly speed: number }[]
   readonly leaves: Figure
   /** Distance from which it is no faster than they bear. */
   readonly gentle: Figure
@@ -35,8 +33,13 @@ export interface OutletResult {
   readonly level: 'gentle' | 'borderline' | 'strong'
 }
 
+/** An outlet with its curve: distance (m) and speed (m/s) along the tank. */
+export interface DrawnOutlet extends OutletResult {
+  readonly curve: readonly { readonly x: number; readonly speed: number }[]
+}
+
 export interface Strength {
-  readonly outlets: readonly OutletResult[]
+  readonly outlets: readonly DrawnOutlet[]
   /** The one that fits: the one in use where it is gentle, else the strongest that is, else the gentlest. */
   readonly best: OutletResult | null
   readonly inlet: Figure | null
@@ -86,6 +89,11 @@ function choicesOf({ id, name, outlet }: Choice): readonly Choice[] {
 }
 
 const POINTS = 40
+const curveOf = (outlet: Outlet, flow: number, length: number): DrawnOutlet['curve'] =>
+  Array.from({ length: POINTS + 1 }, (_, i) => {
+    const x = (length * i) / POINTS
+    return { x, speed: jetSpeed(outlet, flow, x) }
+  })
 
 /** Every outlet, and ways of using it otherwise, along a tank; nothing where no water comes through. */
 export const outletsAlong = (
@@ -129,10 +137,6 @@ function resultOf({ id, name, outlet }: Choice, flow: Figure, tank: AlongTank): 
     id,
     name,
     outlet,
-    curve: Array.from({ length: POINTS + 1 }, (_, i) => {
-      const x = (tank.length * i) / POINTS
-      return { x, speed: jetSpeed(outlet, q, x) }
-    }),
     leaves: {
       ...common,
       id: `leaves-${id}`,
@@ -272,7 +276,12 @@ export function strengthOf(
         ', faster than they swim for long: a larger strainer or a sponge helps.',
       ],
     })
-  return { outlets: results, best, inlet: speed, sentences: out }
+  return {
+    outlets: results.map((r) => ({ ...r, curve: curveOf(r.outlet, flow.value, tank.length) })),
+    best,
+    inlet: speed,
+    sentences: out,
+  }
 }
 
 const lostFigure = (exchange: number, tank: TankRecord): Figure => ({

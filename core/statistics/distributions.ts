@@ -19,3 +19,12 @@ export function grubbsCritical(n: number, alpha = 0.05): number {
   const t = studentQuantile(1 - alpha / (2 * n), n - 2)
   return ((n - 1) / Math.sqrt(n)) * Math.sqrt((t * t) / (n - 2 + t * t))
 }
+
+const EQUAL = 2048
+let equal: Float64Array | null = null
+/**
+ * 2048 equally probable standard normal numbers, x_i = Φ⁻¹((i + ½)/2048), out to ±3.5: a draw by the million looks one
+ * up, and what hangs on it alone is worked out once for each.
+ */
+export const equalNormals = (): Float64Array =>
+  (equal ??= Float64Array.from({ length: EQUAL }, (_, i) => studentQuantile((i + 0.5) / EQUAL, Infinity)))

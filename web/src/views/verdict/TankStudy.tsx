@@ -261,9 +261,9 @@ function Along({
             <tbody>
               {outlets.map((o) => (
                 <tr key={o.id}>
-                  <td className={o === best ? 'font-medium' : ''}>
+                  <td className={o.id === best?.id ? 'font-medium' : ''}>
                     {o.name}
-                    {o === best && <span className="kicker ml-2">fits best</span>}
+                    {o.id === best?.id && <span className="kicker ml-2">fits best</span>}
                   </td>
                   <td
                     className={`r ${TONES[o.level === 'strong' ? 'against' : o.level === 'borderline' ? 'caution' : 'note']}`}

@@ -1,0 +1,456 @@
+import { bestOutlet, fitFindings, outletsAlong, type OutletResult, type TankRecord } from '../judging'
+import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { JET_BAND } from '../hydraulics'
+import { FILTERS } from '../kinds'
+import {
+  CAPACITY_RULE,
+  capacityFigure,
+  capacityInput,
+  capacityOf,
+  type CapacitySchool,
+  type StockClass,
+} from '../tanks'
+import type { Candidate, Choice, OfferedFill, Price } from './candidate'
+import { owningCost } from './cost'
+import { twoDemanded } from './ladder'
+import type { AdviceRule } from './rule'
+import { scoreOf, type Measured, type Measures, type Score } from './score'
+import { SERVICE_BAND, serviceMinutes } from './service'
+
+/** Where a filter can stand. */
+export type Standing = (typeof FILTERS)[keyof typeof FILTERS]['stands']
+
+/** What a customer asks for besides the tank itself; null: it does not matter. */
+export interface Wishes {
+  readonly stands: readonly Standing[] | null
+  /** Loudest sound level (dB) and most minutes of work a month. */
+  readonly noise: number | null
+  readonly minutes: number | null
+  readonly budget: Price | null
+}
+export const NO_WISHES: Wishes = { stands: null, noise: null, minutes: null, budget: null }
+
+/** Why an option is out of the question, hardest first. */
+export const STOPS = ['fit', 'place', 'strong', 'inlet', 'small', 'two', 'noise', 'work', 'budget'] as const
+export type StopId = (typeof STOPS)[number]
+export interface Stop {
+  readonly id: StopId
+  readonly sentence: Sentence
+}
+
+/** One model or a pair of them for a tank: whether it will do, and why. */
+export interface Advice {
+  readonly id: string
+  readonly choices: readonly Choice[]
+  readonly name: string
+  readonly stops: readonly Stop[]
+  /** Of such stock it carries (m³); where only its flow is known this is the most it can be. */
+  readonly carries: Figure
+  readonly blind: boolean
+  /** Each of its models in the tank. */
+  readonly parts: readonly Single[]
+  /** What has to be paid at once, media included; null without a price. */
+  readonly price: Price | null
+  /** Of that, better media. */
+  readonly media: Price | null
+  readonly minutes: Figure | null
+  readonly noise: Figure | null
+  /** What a year costs after that (minor units), on average. */
+  readonly year: Price | null
+  readonly measures: Measures
+  readonly score: Score
+}
+
+/** What a fill carries of a class, by the school that leads for it, and whether that school knows nothing of media. */
+interface Carried {
+  readonly figure: Figure
+  readonly leading: CapacitySchool
+  readonly blind: boolean
+}
+const BLIND: readonly CapacitySchool[] = ['turnover', 'oversizing', 'minima']
+
+/** A class held to one school of its house’s order: what stands beside need not be worked out to rank. */
+const ONE_SCHOOL = new WeakMap<StockClass, readonly StockClass[]>()
+function oneSchool(stock: StockClass): readonly StockClass[] {
+  const kept = ONE_SCHOOL.get(stock)
+  if (kept) return kept
+  const rule = stock.rule ?? CAPACITY_RULE
+  const made = rule.order.map((school) => ({ ...stock, rule: { ...rule, order: [school] } }))
+  ONE_SCHOOL.set(stock, made)
+  return made
+}
+
+/** What a fill carries of a class does not depend on the tank, and is asked at every tap. */
+const CARRIED = new WeakMap<OfferedFill, { readonly stock: StockClass; readonly carried: Carried }>()
+function carriedOf(fill: OfferedFill, stock: StockClass): Carried {
+  const kept = CARRIED.get(fill)
+  if (kept?.stock === stock) return kept.carried
+  const input = capacityInput(fill)
+  const led = oneSchool(stock).find((s) => s.rule?.order[0] === capacityOf(input, s).leading) ?? stock
+  const { leading, binding } = capacityOf(input, led)
+  const carried = {
+    figure: capacityFigure(fill, led),
+    leading,
+    blind: BLIND.includes(leading) && BLIND.includes(binding),
+  }
+  CARRIED.set(fill, { stock, carried })
+  return carried
+}
+
+/** One model of an option in the tank. */
+export interface Single {
+  readonly choice: Choice
+  readonly carried: Carried
+  readonly best: OutletResult | null
+  readonly first: OutletResult | null
+  readonly stops: readonly Stop[]
+}
+
+/** Most of the singles that pairs are made of, and most pairs that are shown. */
+const PAIRED = 12
+const PAIRS = 12
+/** Of a pair each carries at least this share of the tank: less is no help while the other is open (ours). */
+const HELPS = 0.25
+
+/** What is asked of the models of a shelf. */
+export interface Question {
+  readonly tank: TankRecord
+  readonly wishes: Wishes
+  readonly rule: AdviceRule
+}
+
+/**
+ * Ranks models and pairs of them for a tank: those that will do by their score, then those that will not, each with its
+ * hard no. Of a model's fills the better one stands for it.
+ * @throws OutOfRange naming a field of the tank.
+ */
+export function advise(q: Question, candidates: readonly Candidate[]): readonly Advice[] {
+  const singles = candidates.flatMap((candidate) => {
+    const fills = [
+      ...(candidate.shipped ? [{ candidate, fill: candidate.shipped, refilled: false }] : []),
+      ...(candidate.proposed ? [{ candidate, fill: candidate.proposed, refilled: true }] : []),
+    ]
+    return fills.map((choice) => singleOf(q, choice))
+  })
+  const alone = singles.map((s) => ({ single: s, advice: adviceOf(q, [s]) }))
+  const bestOfModel = new Map<string, Advice>()
+  for (const { advice } of alone) {
+    const id = advice.choices[0]?.candidate.id ?? ''
+    const before = bestOfModel.get(id)
+    if (!before || compareAdvice(advice, before) < 0) bestOfModel.set(id, advice)
+  }
+  const pairable = alone
+    .filter(({ advice }) => advice.stops.every((s) => s.id === 'small' || s.id === 'two'))
+    .filter(({ single: { carried } }) => !carried.blind && carried.figure.value >= HELPS * q.tank.water.value)
+    .sort((a, b) => b.advice.score.score - a.advice.score.score)
+    .slice(0, PAIRED)
+  const pairs = pairable
+    .flatMap(({ single: a }, i) => pairable.slice(i).map(({ single: b }) => [a, b] as const))
+    .filter(([a, b]) => goesWith(q.tank, a, b))
+    .map((pair) => adviceOf(q, pair))
+    .filter((p) => !p.stops.length)
+    .sort(compareAdvice)
+    .slice(0, PAIRS)
+  return [...bestOfModel.values(), ...pairs].sort(compareAdvice)
+}
+
+/** Two sumps do not stand under one tank, two bodies must fit side by side, and a model is taken with one fill. */
+function goesWith(tank: TankRecord, a: Single, b: Single): boolean {
+  const [x, y] = [a.choice.candidate, b.choice.candidate]
+  if (x.id === y.id && a !== b) return false
+  const [stands, other] = [FILTERS[x.kind].stands, FILTERS[y.kind].stands]
+  if (stands === 'beneath' && other === 'beneath') return false
+  if (stands !== 'outside' || other !== 'outside' || tank.cabinetWidth === null) return true
+  const wide = (c: Candidate): number =>
+    c.fitting ? Math.min(c.fitting.outerWidth, c.fitting.outerDepth) : 0
+  return wide(x) + wide(y) <= tank.cabinetWidth
+}
+
+const hardest = (a: Advice): number => Math.min(...a.stops.map((s) => STOPS.indexOf(s.id)))
+/** Of what is too small the largest comes nearest. */
+const nearest = (a: Advice): number => (a.stops[0]?.id === 'small' ? a.carries.value : 0)
+/** Those that will do first, by score; then by how few and how soft their stops are. */
+export const compareAdvice = (a: Advice, b: Advice): number =>
+  (a.stops.length ? 1 : 0) - (b.stops.length ? 1 : 0) ||
+  (a.stops.length ? hardest(b) - hardest(a) || nearest(b) - nearest(a) : 0) ||
+  b.score.score - a.score.score ||
+  a.name.localeCompare(b.name)
+
+function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
+  const { candidate: c, fill } = choice
+  const along = outletsAlong(tank, fill.flow, c.outlets)
+  const stops: Stop[] = []
+  const stop = (id: StopId, ...sentence: Sentence): void => void stops.push({ id, sentence })
+  for (const f of c.fitting ? fitFindings(tank, c.fitting) : [])
+    if (f.level === 'stop') stop('fit', ...f.sentence)
+  const traits = FILTERS[c.kind]
+  if (wishes.stands && !wishes.stands.includes(traits.stands))
+    stop('place', `It stands ${STANDS[traits.stands]}.`)
+  const best = bestOutlet(along)
+  if (best?.level === 'strong')
+    stop(
+      'strong',
+      'Too strong: its jet is too fast for them over ',
+      sayFigure(best.share),
+      ' of the length, however it is aimed.',
+    )
+  if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge && !rule.addsSponge)
+    stop('inlet', 'Its inlet is open: shrimp and fry are drawn in.')
+  return { choice, carried: carriedOf(fill, tank.stock), best, first: along[0] ?? null, stops }
+}
+
+const STANDS: Readonly<Record<Standing, string>> = {
+  outside: 'beside or under the tank, on hoses',
+  rim: 'on the rim, behind the tank',
+  inside: 'in the tank',
+  beneath: 'under the tank, as a tank of its own',
+}
+
+function adviceOf(q: Question, parts: readonly Single[]): Advice {
+  const { tank, wishes, rule } = q
+  const choices = parts.map((p) => p.choice)
+  const carries = carriesOf(tank, parts)
+  const water = tank.water.value
+  const stops = [...parts.flatMap((p) => p.stops)]
+  const stop = (id: StopId, ...sentence: Sentence): void => void stops.push({ id, sentence })
+  const blind = parts.some((p) => p.carried.blind)
+  if (carries.value + (carries.uncertainty ?? 0) < water)
+    stop(
+      'small',
+      blind ? 'By its flow alone it carries no more than ' : 'It carries ',
+      sayFigure(carries),
+      ' of such stock, and the tank holds ',
+      sayFigure(tank.water),
+      '.',
+    )
+  if (parts.length < 2 && twoDemanded({ water, stock: tank.stock }, rule))
+    stop('two', 'This house puts two filters on such a tank, one of them always running.')
+  const minutes = minutesOf(choices)
+  const noise = noiseOf(choices)
+  if (wishes.noise !== null && noise && noise.value - (noise.uncertainty ?? 0) > wishes.noise)
+    stop('noise', 'Louder than asked: ', sayFigure(noise), '.')
+  if (wishes.minutes !== null && minutes && minutes.value > wishes.minutes)
+    stop('work', 'More work than asked: ', sayFigure(minutes, 2), ' min a month.')
+  const { price, media } = priceOf(choices)
+  const { budget } = wishes
+  if (budget && price && price.currency === budget.currency && price.minor > budget.minor)
+    stop('budget', 'Over the budget.')
+  const year = sumPrices(choices.map((c) => yearOfOne(c, rule)))
+  const measures = measuresOf(q, parts, { carries, minutes, noise, price, year })
+  return {
+    id: choices.map((c) => `${c.candidate.id}${c.refilled ? '+' : ''}`).join(' '),
+    choices,
+    name: nameOf(choices),
+    stops: stops.sort((a, b) => STOPS.indexOf(a.id) - STOPS.indexOf(b.id)),
+    carries,
+    blind,
+    parts,
+    price,
+    media,
+    minutes,
+    noise,
+    year,
+    measures,
+    score: scoreOf(measures, rule.weights),
+  }
+}
+
+const nameOf = (choices: readonly Choice[]): string => {
+  const names = choices.map((c) => (c.refilled ? `${c.candidate.name}, refilled` : c.candidate.name))
+  const [a = '', b] = names
+  return b === undefined ? a : a === b ? `Two ${a}` : `${a} and ${b}`
+}
+
+/** What all parts carry: of one the figure itself, of two their sum, whose bands add. */
+function carriesOf(tank: TankRecord, parts: readonly Single[]): Figure {
+  const all = parts.map((p) => p.carried.figure)
+  const [one] = all
+  if (all.length === 1 && one) return one
+  return {
+    id: 'carries-together',
+    label: `Carried together, ${tank.stock.label.toLowerCase()}`,
+    value: all.reduce((sum, f) => sum + f.value, 0),
+    uncertainty: all.reduce((sum, f) => sum + (f.uncertainty ?? 0), 0),
+    dimension: 'volume',
+    provenance: 'rule',
+    formula: 'Σ of what each carries; bands add',
+    working: all.map((f, i) => putFigure(`V_${i + 1}`, f)),
+  }
+}
+
+function minutesOf(choices: readonly Choice[]): Figure | null {
+  const all = choices.map((c) => serviceMinutes(c.candidate))
+  const known = all.filter((f) => f !== null)
+  const [one] = known
+  if (!one || known.length < all.length) return null
+  if (known.length === 1) return one
+  return {
+    ...one,
+    id: 'service-minutes-together',
+    value: known.reduce((sum, f) => sum + f.value, 0),
+    uncertainty: known.reduce((sum, f) => sum + (f.uncertainty ?? 0), 0),
+    formula: 'Σ of both',
+    working: known.map((f, i) => putFigure(`t_${i + 1}`, f)),
+  }
+}
+
+/** Levels add by their energies: L = 10 lg Σ 10^(L/10), of sounds that do not cohere. Source: any handbook. */
+function noiseOf(choices: readonly Choice[]): Figure | null {
+  const all = choices.map((c) => c.candidate.noise)
+  const known = all.filter((f) => f !== null)
+  const [one] = known
+  if (!one || known.length < all.length) return null
+  if (known.length === 1) return one
+  return {
+    id: 'noise-together',
+    label: 'Sound level of both',
+    value: 10 * Math.log10(known.reduce((sum, f) => sum + 10 ** (f.value / 10), 0)),
+    uncertainty: Math.max(...known.map((f) => f.uncertainty ?? 0)),
+    dimension: 'sound',
+    provenance: 'computed',
+    formula: 'L = 10 lg Σ 10^(L/10)',
+    working: known.map((f, i) => putFigure(`L_${i + 1}`, f)),
+  }
+}
+
+/** A sum of prices of one currency; null where one is not known, or is in another. */
+export function sumPrices(prices: readonly (Price | null)[]): Price | null {
+  const [first] = prices
+  if (!first || !prices.every((p) => p?.currency === first.currency)) return null
+  return { minor: prices.reduce((sum, p) => sum + (p?.minor ?? 0), 0), currency: first.currency }
+}
+
+/** What media cost in whole packs to fill it once; null where one has no price or another currency. */
+export const mediaPrice = (fill: OfferedFill): Price | null =>
+  sumPrices(
+    fill.uses.map((u) =>
+      u.price && u.pack
+        ? { minor: Math.ceil(u.volume / u.pack - 1e-6) * u.price.minor, currency: u.price.currency }
+        : null,
+    ),
+  )
+
+function priceOf(choices: readonly Choice[]): { readonly price: Price | null; readonly media: Price | null } {
+  const bought = choices.filter((c) => c.refilled)
+  const media = bought.length ? sumPrices(bought.map((c) => mediaPrice(c.fill))) : null
+  const bodies = sumPrices(choices.map((c) => c.candidate.price))
+  return { price: bought.length ? sumPrices([bodies, media]) : bodies, media }
+}
+
+/** What a year of a fill costs does not depend on the tank, and is asked at every tap. */
+const YEARS = new WeakMap<OfferedFill, { readonly rule: AdviceRule; readonly year: Price | null }>()
+function yearOfOne({ candidate, fill }: Choice, rule: AdviceRule): Price | null {
+  const kept = YEARS.get(fill)
+  if (kept?.rule === rule) return kept.year
+  const { currency } = rule
+  const cost = owningCost({
+    candidate,
+    fill,
+    buysFill: false,
+    rule: { ...rule, minuteMinor: null },
+    price: { minor: 0, currency },
+  })
+  const known = !cost.missing.length && !cost.apart.length
+  const year = known ? { minor: Math.round(cost.total / rule.years), currency } : null
+  YEARS.set(fill, { rule, year })
+  return year
+}
+
+/** How much a flow’s basis is worth as evidence, 0 to 1 (ours). */
+export const EVIDENCE: Readonly<Record<OfferedFill['basis'], number>> = {
+  measured: 1,
+  carried: 0.9,
+  'computed-fit': 0.8,
+  'computed-label': 0.5,
+  'measured-empty': 0.4,
+  'supposed-fit': 0.4,
+  'supposed-label': 0.25,
+  rule: 0.1,
+  none: 0,
+}
+
+/** What each criterion is worth nothing and everything at (ours; a house weighs them). */
+export const RAMPS = {
+  /** Times the tank. */
+  capacity: { zero: 0.8, one: 2 },
+  /** Share of the length that is too fast. */
+  gentleness: { zero: 0.5, one: 0 },
+  /** Minutes a month. */
+  service: { zero: 40, one: 5 },
+  /** dB. */
+  noise: { zero: 45, one: 25 },
+  /** Parts with a fault. */
+  build: { zero: 4, one: 0 },
+  evidence: { zero: 0, one: 1 },
+} as const
+/** Relative standard doubt of a year’s cost: lives of media are rules (common practice, no source). */
+const YEAR_DOUBT = 0.15
+
+interface Facts {
+  readonly carries: Figure
+  readonly minutes: Figure | null
+  readonly noise: Figure | null
+  readonly price: Price | null
+  readonly year: Price | null
+}
+
+/** The criteria of an option as numbers with their doubt. */
+function measuresOf({ tank, rule }: Question, parts: readonly Single[], f: Facts): Measures {
+  const exact = (raw: number, ramp: { readonly zero: number; readonly one: number }): Measured => ({
+    raw,
+    own: 0,
+    common: 0,
+    log: false,
+    ...ramp,
+  })
+  const money = (p: Price | null, dear: number, own: number): Measured | null =>
+    p?.currency === rule.currency && dear > 0
+      ? { raw: p.minor, own, common: 0, log: true, zero: dear, one: 0 }
+      : null
+  const total = f.carries.value > 0 ? (f.carries.uncertainty ?? 0) / f.carries.value / 2 : 0
+  // Litres per kilogram are the same rule for all of them: that doubt moves them together.
+  const common = Math.min(total, tank.stock.marks.litresPerKilogram.band / 2)
+  const strongest = parts.reduce<OutletResult | null>(
+    (worst, p) => (p.best && (!worst || p.best.share.value > worst.share.value) ? p.best : worst),
+    null,
+  )
+  const builds = parts.map((p) => p.choice.candidate.build)
+  const known = builds.filter((b) => b !== null)
+  return {
+    capacity: {
+      raw: f.carries.value / tank.water.value,
+      own: Math.sqrt(Math.max(0, total ** 2 - common ** 2)),
+      common,
+      log: true,
+      ...RAMPS.capacity,
+    },
+    gentleness: strongest && {
+      raw: strongest.share.value,
+      own: JET_BAND / 2,
+      common: 0,
+      log: true,
+      ...RAMPS.gentleness,
+    },
+    service: f.minutes && {
+      raw: f.minutes.value,
+      own: SERVICE_BAND / 2,
+      common: 0,
+      log: true,
+      ...RAMPS.service,
+    },
+    noise: f.noise && {
+      raw: f.noise.value,
+      own: (f.noise.uncertainty ?? 0) / 2,
+      common: 0,
+      log: false,
+      ...RAMPS.noise,
+    },
+    running: money(f.year, rule.dearYearMinor, YEAR_DOUBT),
+    price: money(f.price, rule.dearPriceMinor, 0),
+    build:
+      known.length < builds.length
+        ? null
+        : exact(Math.max(...known.map((b) => b.faults.length)), RAMPS.build),
+    evidence: exact(Math.min(...parts.map((p) => EVIDENCE[p.choice.fill.basis])), RAMPS.evidence),
+  }
+}

@@ -1,0 +1,165 @@
+import { requireRange } from '../errors'
+import { put, type WorkingLine } from '../figures'
+import type { Candidate, MediumUse, OfferedFill, Price } from './candidate'
+import type { AdviceRule } from './rule'
+import { serviceMinutes } from './service'
+
+/** What the cost of owning is made of. */
+export const COST_PARTS = ['price', 'media', 'cartridges', 'spares', 'electricity', 'minutes'] as const
+export type CostPart = (typeof COST_PARTS)[number]
+
+/** One thing paid for: what, in which year (1 is the first), how much. */
+export interface CostLine {
+  readonly part: CostPart
+  readonly what: string
+  readonly year: number
+  readonly minor: number
+  readonly currency: string
+}
+
+/** What owning costs over some years (minor units of one currency), year by year and part by part. */
+export interface OwningCost {
+  readonly currency: string
+  readonly years: readonly (Readonly<Record<CostPart, number>> & { readonly year: number })[]
+  readonly total: number
+  /** What is in another currency, which no rate has been given for: sums apart. */
+  readonly apart: readonly Price[]
+  /** What has no price, and what is not known. */
+  readonly missing: readonly string[]
+  readonly lines: readonly CostLine[]
+}
+
+/** Days between renewals of what wears. Common practice, no source. */
+export const WEARS: Readonly<Record<'impeller' | 'seal' | 'other', number>> = {
+  impeller: 1095,
+  seal: 730,
+  other: 1825,
+}
+const YEAR = 365
+/** Hours in a mean year. Source: 365.2425 days of the Gregorian calendar. */
+export const YEAR_HOURS = 8765.82
+
+/** What is asked of the cost of owning. */
+export interface CostQuestion {
+  readonly candidate: Candidate
+  /** The fill it is run with. */
+  readonly fill: OfferedFill | null
+  /** Its media are bought first: they do not come in the box. */
+  readonly buysFill: boolean
+  readonly rule: AdviceRule
+  /** The price paid; the list price when absent. */
+  readonly price?: Price | null
+  /** Floss to be cut for cartridges: how it is sold. */
+  readonly floss?: Pick<MediumUse, 'name' | 'pack' | 'price'> | null
+}
+
+/**
+ * Packs bought by the end of each year, whole packs out of which each renewal takes its volume: what is left over of
+ * one serves the next. The first fill is bought too where it does not come in the box.
+ */
+export function packsByYear(
+  use: Pick<MediumUse, 'volume' | 'pack' | 'lifeDays'>,
+  years: number,
+  buysFirst: boolean,
+): readonly number[] {
+  const { volume, pack, lifeDays } = use
+  if (!(pack && pack > 0)) return Array<number>(years).fill(NaN)
+  return Array.from({ length: years }, (_, i) => {
+    // A renewal due on the very last day is the next owner's.
+    const renewals = lifeDays ? Math.ceil(((i + 1) * YEAR) / lifeDays) - 1 : 0
+    return Math.max(0, Math.ceil(((renewals + (buysFirst ? 1 : 0)) * volume) / pack - 1e-9))
+  })
+}
+
+/** Renewals of a part by the end of each year. */
+const renewalsByYear = (days: number, years: number): readonly number[] =>
+  Array.from({ length: years }, (_, i) => Math.ceil(((i + 1) * YEAR) / days) - 1)
+
+/** Each year's own share of what adds up. */
+const steps = (byYear: readonly number[]): readonly number[] => byYear.map((v, i) => v - (byYear[i - 1] ?? 0))
+
+/** Energy of a year at a power P (W), kWh: P · 8765.82 h ÷ 1000. */
+export const yearlyEnergy = (watts: number): number => (watts * YEAR_HOURS) / 1000
+
+/**
+ * What a model costs to own: price, media and cartridges in whole packs by their lives, parts that wear, electricity,
+ * and minutes where the house gives them a price. No rate of exchange is made up: another currency stands apart.
+ * @throws OutOfRange for `years`, 1 to 30.
+ */
+export function owningCost(q: CostQuestion): OwningCost {
+  const { candidate: c, fill, buysFill, rule, floss = null } = q
+  const years = requireRange('years', rule.years, { min: 1, max: 30 })
+  const lines: CostLine[] = []
+  const missing: string[] = []
+  const spread = (part: CostPart, what: string, price: Price | null, times: readonly number[]): void => {
+    if (!price || times.some(Number.isNaN)) {
+      missing.push(price ? `${what}: how it is packed` : `${what}: price`)
+      return
+    }
+    times.forEach((n, i) => {
+      if (n > 0)
+        lines.push({ part, what, year: i + 1, minor: Math.round(n * price.minor), currency: price.currency })
+    })
+  }
+  const once = [1, ...Array<number>(years - 1).fill(0)]
+  const each = (n: number): readonly number[] => Array<number>(years).fill(n)
+  spread('price', 'The filter', q.price === undefined ? c.price : q.price, once)
+  for (const use of fill?.uses ?? []) {
+    const cut = rule.cutFloss && use.form === 'cartridge' && floss
+    const sold = cut ? { ...use, ...floss } : use
+    const times = steps(packsByYear(sold, years, buysFill))
+    if (times.every((n) => n === 0)) continue
+    const what = cut ? `${floss.name}, cut for ${use.name}` : use.name
+    spread(use.form === 'cartridge' ? 'cartridges' : 'media', what, sold.price, times)
+  }
+  for (const s of c.spares) spread('spares', s.name, s.price, steps(renewalsByYear(WEARS[s.wears], years)))
+  const { currency, tariffMinor, minuteMinor } = rule
+  if (!c.watts) missing.push('Power: watts')
+  else if (tariffMinor === null) missing.push('Electricity: a tariff')
+  else
+    spread(
+      'electricity',
+      'Electricity',
+      { minor: yearlyEnergy(c.watts.value) * tariffMinor, currency },
+      each(1),
+    )
+  if (minuteMinor !== null) {
+    const minutes = serviceMinutes(c)
+    if (!minutes) missing.push('Minutes of work: a timed strip')
+    else spread('minutes', 'Your minutes', { minor: minutes.value * 12 * minuteMinor, currency }, each(1))
+  }
+  return { ...summed(lines, years, q.price?.currency ?? c.price?.currency ?? currency), missing, lines }
+}
+
+/** Lines by year and part in the main currency; the others apart. */
+function summed(
+  lines: readonly CostLine[],
+  count: number,
+  currency: string,
+): Pick<OwningCost, 'currency' | 'years' | 'total' | 'apart'> {
+  const none = Object.fromEntries(COST_PARTS.map((p) => [p, 0])) as Record<CostPart, number>
+  const years = Array.from({ length: count }, (_, i) => ({ year: i + 1, ...none }))
+  const apart = new Map<string, number>()
+  let total = 0
+  for (const l of lines) {
+    if (l.currency !== currency) apart.set(l.currency, (apart.get(l.currency) ?? 0) + l.minor)
+    else {
+      const year = years[l.year - 1]
+      if (year) year[l.part] += l.minor
+      total += l.minor
+    }
+  }
+  return { currency, years, total, apart: [...apart].map(([cur, minor]) => ({ minor, currency: cur })) }
+}
+
+/** The working of a part's sum over all years: each thing with its own, in major units for a reader. */
+export function costWorking(
+  cost: OwningCost,
+  part: CostPart,
+  toMajor: (minor: number) => number,
+): readonly WorkingLine[] {
+  const sums = new Map<string, number>()
+  for (const l of cost.lines)
+    if (l.part === part && l.currency === cost.currency) sums.set(l.what, (sums.get(l.what) ?? 0) + l.minor)
+  return [...sums].map(([what, minor], i) => put(`c_${i + 1}`, `${what}, ${cost.currency}`, toMajor(minor)))
+}

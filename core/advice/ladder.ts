@@ -1,0 +1,56 @@
+import type { FilterKind } from '../kinds'
+import type { StockClass } from '../tanks'
+import { CROWDED, type AdviceRule } from './rule'
+
+/** What the trade puts on such a tank, as it is taught: kinds, how many, and in words. */
+export interface Rung {
+  readonly id: 'still' | 'community' | 'crowded' | 'large'
+  readonly words: string
+  readonly kinds: readonly FilterKind[]
+  readonly two: boolean
+}
+
+/** Small, still tanks end here (m³; common practice, no source: about 60 L). */
+const SMALL = 0.06
+
+const RUNGS: Readonly<Record<Rung['id'], Omit<Rung, 'id'>>> = {
+  still: { words: 'small and still: a sponge', kinds: ['air-sponge', 'motor-sponge', 'air-box'], two: false },
+  community: {
+    words: 'a community: a hang-on-back, ideally two',
+    kinds: ['hang-on-back'],
+    two: false,
+  },
+  crowded: {
+    words: 'crowded: two, or one and a canister',
+    kinds: ['hang-on-back', 'canister'],
+    two: true,
+  },
+  large: { words: 'from about 473 L: a sump and a canister', kinds: ['sump', 'canister'], two: true },
+}
+
+/** Is stock crowded or messy, by what a kilogram carries of it? */
+export const isCrowded = (stock: StockClass): boolean => stock.litresPerKilogram <= CROWDED
+
+/** A tank as the ladder sees it: its water (m³) and who lives there. */
+interface OnLadder {
+  readonly water: number
+  readonly stock: StockClass
+}
+
+function rungOf({ water, stock }: OnLadder, { twoFrom }: Pick<AdviceRule, 'twoFrom'>): Rung['id'] {
+  if (twoFrom !== null && water >= twoFrom) return 'large'
+  if (isCrowded(stock)) return 'crowded'
+  return water <= SMALL && !stock.openInlet ? 'still' : 'community'
+}
+
+/** The rung a tank stands on. Common practice, no source. */
+export function ladderFor(tank: OnLadder, rule: Pick<AdviceRule, 'twoFrom'>): Rung {
+  const id = rungOf(tank, rule)
+  return { id, ...RUNGS[id] }
+}
+
+/** Does the house demand two filters on such a tank? */
+export const twoDemanded = (
+  { water, stock }: OnLadder,
+  { twoFrom, twoWhenCrowded }: Pick<AdviceRule, 'twoFrom' | 'twoWhenCrowded'>,
+): boolean => (twoFrom !== null && water >= twoFrom) || (twoWhenCrowded && isCrowded(stock))

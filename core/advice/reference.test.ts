@@ -1,0 +1,478 @@
+import fc from 'fast-check'
+import { sentenceText, type Figure } from '../figures'
+import type { Outlet } from '../hydraulics'
+import type { TankRecord } from '../judging'
+import { STOCK_CLASSES, type StockClass } from '../tanks'
+import {
+  ADVICE_RULE,
+  advise,
+  compareAdvice,
+  costWorking,
+  CRITERIA,
+  explain,
+  fillByLabel,
+  isCrowded,
+  ladderFor,
+  mediaPrice,
+  NO_WISHES,
+  overtaking,
+  owningCost,
+  packsByYear,
+  ranked,
+  rankDraws,
+  sayPrice,
+  scoreOf,
+  serviceMinutes,
+  sumPrices,
+  twoDemanded,
+  valueOf,
+  yearlyEnergy,
+  type AdviceRule,
+  type Candidate,
+  type Criterion,
+  type Measured,
+  type Measures,
+  type MediumUse,
+  type OfferedFill,
+  type Weights,
+  type Wishes,
+} from '.'
+
+const lph = (v: number): number => v / 3.6e6
+const weigh = (w: Partial<Weights>): Weights =>
+  Object.fromEntries(CRITERIA.map((c) => [c, w[c] ?? 0])) as unknown as Weights
+const measures = (m: Partial<Record<Criterion, Measured | null>>): Measures =>
+  Object.fromEntries(CRITERIA.map((c) => [c, m[c] === undefined ? exact(0) : m[c]])) as unknown as Measures
+const exact = (raw: number): Measured => ({ raw, own: 0, common: 0, log: false, zero: 0, one: 1 })
+/** A normal number on a ramp so wide that nothing is cut off: value = (x + 1000)/2000. */
+const normal = (raw: number, own: number): Measured => ({ raw, own, common: 0, log: false, zero: -1000, one: 1000 }) // prettier-ignore
+
+describe('scores', () => {
+  test('a ramp is straight between its ends and level beyond, whichever way it runs', () => {
+    expect([0, 0.8, 1.4, 2, 5].map((x) => valueOf(x, { zero: 0.8, one: 2 }))).toEqual([0, 0, expect.closeTo(0.5, 12), 1, 1]) // prettier-ignore
+    expect([20, 25, 35, 45].map((x) => valueOf(x, { zero: 45, one: 25 }))).toEqual([1, 1, 0.5, 0])
+  })
+  test('the weighted mean of the values, each criterion with what it brings; what nobody knows counts half', () => {
+    // (3 · 0.5 + 1 · 1 + 1 · ½)/5 = 0.6.
+    const s = scoreOf(measures({ capacity: exact(0.5), price: exact(1), noise: null }), weigh({ capacity: 3, price: 1, noise: 1 })) // prettier-ignore
+    expect(s.score).toBeCloseTo(0.6, 12)
+    expect(s.parts.find((p) => p.criterion === 'capacity')).toMatchObject({
+      weight: 0.6,
+      value: 0.5,
+      brings: 0.3,
+    })
+    expect(s.parts.find((p) => p.criterion === 'noise')).toMatchObject({ value: null, brings: 0.1 })
+    expect(s.parts.reduce((sum, p) => sum + p.brings, 0)).toBeCloseTo(s.score, 12)
+    // Without any weight each counts alike.
+    expect(scoreOf(measures({ capacity: exact(1) }), weigh({})).score).toBeCloseTo(1 / 8, 12)
+  })
+  test('where two draw level: the weight solved by hand, put back in, makes them equal', () => {
+    const a = measures({ capacity: exact(0.9), price: exact(0.2) })
+    const b = measures({ capacity: exact(0.5), price: exact(0.8) })
+    const weights = weigh({ capacity: 3, price: 1 })
+    // 3 · 0.4 − w · 0.6 = 0: w = 2; the other way 0.4 w − 0.6 = 0: w = 1.5.
+    const found = overtaking(a, b, weights)
+    expect(found.map((o) => [o.criterion, o.from, o.to])).toEqual([
+      ['price', 1, expect.closeTo(2, 9)],
+      ['capacity', 3, expect.closeTo(1.5, 9)],
+    ])
+    for (const o of found) {
+      const w = { ...weights, [o.criterion]: o.to }
+      expect(scoreOf(a, w).score).toBeCloseTo(scoreOf(b, w).score, 9)
+    }
+    // One that is better in everything is never overtaken.
+    expect(overtaking(measures({ capacity: exact(1), price: exact(1) }), b, weights)).toEqual([])
+  })
+})
+
+describe('how sure a ranking is', () => {
+  test('JCGM 101, 9.2: four normal inputs added give ±3.92 (published), shared by weight', () => {
+    const four = weigh({ capacity: 1, noise: 1, price: 1, service: 1 })
+    const o = measures(Object.fromEntries((['capacity', 'noise', 'price', 'service'] as const).map((c) => [c, normal(0, 1)]))) // prettier-ignore
+    const r = ranked([o], four, 60_000).options[0]
+    // Mean of four values (x + 1000)/2000: ±3.92/4/2000 about a half.
+    expect(((r?.high ?? 0) - 0.5) * 8000).toBeCloseTo(3.92, 1)
+    expect(((r?.low ?? 0) - 0.5) * 8000).toBeCloseTo(-3.92, 1)
+    expect(r).toMatchObject({ best: 1, rankLow: 1, rankHigh: 1 })
+  })
+  test('JCGM 101, 9.2.3: four rectangular inputs give ±3.88 (published); what nobody knows is rectangular', () => {
+    const four = weigh({ capacity: 1, noise: 1, price: 1, service: 1 })
+    const o = measures({ capacity: null, noise: null, price: null, service: null })
+    const r = ranked([o], four, 60_000).options[0]
+    // Rectangular of unit variance is 2√3 wide; ours is 1 wide, and the mean of four.
+    expect(((r?.high ?? 0) - 0.5) * 4 * 2 * Math.sqrt(3)).toBeCloseTo(3.88, 1)
+  })
+  test('two normal scores: the better is first in Φ(δ/√2σ) of the draws', () => {
+    const w = weigh({ noise: 1 })
+    const r = ranked([measures({ noise: normal(0, 1) }), measures({ noise: normal(1, 1) })], w, 40_000)
+    // Φ(0.70711) = 0.76025 (Abramowitz and Stegun, table 26.1).
+    expect(r.options[1]?.best).toBeCloseTo(0.76, 2)
+    expect((r.options[0]?.best ?? 0) + (r.options[1]?.best ?? 0)).toBeCloseTo(1, 9)
+    expect(r.options[1]).toMatchObject({ rankLow: 1, rankHigh: 2 })
+  })
+  test('three alike are first a third each; equals share the first place; ranks are those of the order', () => {
+    const w = weigh({ noise: 1 })
+    const alike = ranked(
+      Array.from({ length: 3 }, () => measures({ noise: normal(0, 1) })),
+      w,
+      60_000,
+    )
+    for (const o of alike.options) expect(o.best).toBeCloseTo(1 / 3, 2)
+    const equal = ranked(
+      [exact(0.5), exact(0.5), exact(0.2)].map((noise) => measures({ noise })),
+      w,
+      100,
+    )
+    expect(equal.options.map((o) => [o.best, o.rankLow, o.rankHigh])).toEqual([[0.5, 1, 1], [0.5, 1, 1], [0, 3, 3]]) // prettier-ignore
+  })
+  test('a doubt that all share moves them together: it never turns two about', () => {
+    const rule = (raw: number): Measures => measures({ capacity: { raw, own: 0, common: 0.3, log: true, zero: 0, one: 100 } }) // prettier-ignore
+    const own = (raw: number): Measures => measures({ capacity: { raw, own: 0.3, common: 0, log: true, zero: 0, one: 100 } }) // prettier-ignore
+    const w = weigh({ capacity: 1 })
+    expect(ranked([rule(1), rule(1.1)], w, 2000).options[1]?.best).toBe(1)
+    expect(ranked([own(1), own(1.1)], w, 2000).options[1]?.best).toBeLessThan(0.7)
+    // Log-normal of relative deviation r about its median: 95 % at exp(±1.96 √ln(1 + r²)) (closed form).
+    const r = ranked([rule(10)], w, 40_000).options[0]
+    expect((r?.high ?? 0) * 100).toBeCloseTo(10 * Math.exp(1.96 * Math.sqrt(Math.log(1.09))), 0)
+    expect(((r?.low ?? 0) * 100) / (10 * Math.exp(-1.96 * Math.sqrt(Math.log(1.09))))).toBeCloseTo(1, 1)
+    // A straight shared doubt: ± 1.96 · 30 %.
+    const straight = measures({ capacity: { raw: 10, own: 0, common: 0.3, log: false, zero: 0, one: 100 } })
+    expect((ranked([straight], w, 40_000).options[0]?.high ?? 0) * 100).toBeCloseTo(15.9, 0)
+  })
+  test('it is seeded, tells how far it is, and refuses too few draws', () => {
+    const set = [measures({ noise: normal(0, 1) }), measures({ noise: normal(0.5, 2), price: null })]
+    const w = weigh({ noise: 2, price: 1 })
+    expect(ranked(set, w, 3000, 7)).toEqual(ranked(set, w, 3000, 7))
+    expect(ranked(set, w, 3000, 8)).not.toEqual(ranked(set, w, 3000, 7))
+    const steps = [...rankDraws(set, w, 3000)]
+    expect(steps.every((s, i) => s > (steps[i - 1] ?? 0) && s <= 1)).toBe(true)
+    expect(steps.at(-1)).toBeCloseTo(1, 12)
+    expect(() => ranked(set, w, 3)).toThrow('draws')
+    expect(ranked([], w, 100).options).toEqual([])
+  })
+  test('the middle of the draws is the score where nothing is cut off', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.2, max: 0.8, noNaN: true }), { minLength: 2, maxLength: 6 }),
+        (raws) => {
+          const w = weigh({ noise: 1, price: 2 })
+          const set = raws.map((r) => measures({ noise: { ...exact(r), own: 0.02 }, price: exact(1 - r) }))
+          const r = ranked(set, w, 2000)
+          set.forEach((m, i) => expect(r.options[i]?.middle).toBeCloseTo(scoreOf(m, w).score, 2))
+          expect(r.options.reduce((sum, o) => sum + o.best, 0)).toBeCloseTo(1, 9)
+        },
+      ),
+      { numRuns: 20 },
+    )
+  })
+})
+
+const EUR = (minor: number) => ({ minor, currency: 'EUR' })
+const use = (more: Partial<MediumUse>): MediumUse => ({
+  name: 'Fine pad',
+  form: 'pad',
+  job: 'fine',
+  volume: 0.0002,
+  pack: 0.0004,
+  price: EUR(600),
+  lifeDays: 60,
+  ...more,
+})
+const figure = (id: string, value: number, more: Partial<Figure> = {}): Figure => ({
+  id,
+  label: id,
+  value,
+  dimension: 'ratio',
+  provenance: 'measured',
+  ...more,
+})
+const NOZZLE: Outlet = { kind: 'nozzle', aim: 'along', depth: 0.02, diameter: 0.016, holes: 1, spacing: 0.02, width: 0.1 } // prettier-ignore
+const offered = (mass: number, flow: number, uses: readonly MediumUse[] = []): OfferedFill => ({
+  fill: { id: `f${mass}-${flow}`, name: 'As shipped' },
+  flow: figure('flow', lph(flow), { uncertainty: lph(flow * 0.04), dimension: 'flow' }),
+  meets: figure('meets', 1),
+  mass: figure('mass', mass),
+  massless: null,
+  films: { flow: lph(flow), layers: [{ area: 2.29 * mass, flow: lph(flow) }] },
+  outlet: NOZZLE,
+  basis: 'measured',
+  calibration: null,
+  pack: null,
+  order: uses.map((u) => u.name),
+  uses,
+})
+const canister = (id: string, mass: number, more: Partial<Candidate> = {}): Candidate => ({
+  id,
+  maker: 'Quillon',
+  name: id,
+  kind: 'canister',
+  shipped: offered(mass, 400),
+  proposed: null,
+  fitting: null,
+  outlets: [{ id: 'o', name: 'Nozzle', outlet: { ...NOZZLE, aim: 'glass' } }],
+  inlet: null,
+  level: 'holds',
+  claimedMax: null,
+  price: EUR(10000),
+  watts: figure('power', 15, { dimension: 'power' }),
+  noise: figure('noise', 35, { dimension: 'sound', uncertainty: 2 }),
+  service: figure('service', 480, { dimension: 'time' }),
+  build: { parts: 10, faults: [] },
+  spares: [],
+  ...more,
+})
+const rule = (more: Partial<AdviceRule> = {}): AdviceRule => ({ ...ADVICE_RULE, ...more })
+const classOf = (code: string): StockClass => STOCK_CLASSES.find((s) => s.code === code) as StockClass
+
+describe('what it costs to own', () => {
+  test('15 W all year are 131 kWh (common practice, no source, a worked figure of the trade)', () => {
+    expect(yearlyEnergy(15)).toBeCloseTo(131.5, 1)
+  })
+  test('packs: renewed every 60 days, two from a pack; 6 renewals in the first year, 12 by the second', () => {
+    // Days 60 … 360: 6 renewals, 3 packs; by day 730 twelve, 6 packs. Bought with its first fill: 7 halves, 13 halves.
+    expect(packsByYear(use({}), 2, false)).toEqual([3, 6])
+    expect(packsByYear(use({}), 2, true)).toEqual([4, 7])
+    expect(packsByYear(use({ lifeDays: null }), 3, true)).toEqual([1, 1, 1])
+    expect(packsByYear(use({ lifeDays: null }), 3, false)).toEqual([0, 0, 0])
+    expect(packsByYear(use({ lifeDays: 365 }), 2, false)).toEqual([0, 1])
+    expect(packsByYear(use({ pack: null }), 1, true)).toEqual([NaN])
+  })
+  test('year by year, worked by hand: 100 €, pads 18 €, an impeller in the fourth year, 131.5 kWh at 32 ct', () => {
+    const fill = offered(1, 400, [
+      use({}),
+      use({ name: 'Rings', form: 'sintered', job: 'biological', lifeDays: null }),
+    ])
+    const c = canister('A', 1, {
+      shipped: fill,
+      spares: [{ name: 'Impeller', wears: 'impeller', price: EUR(790) }],
+    })
+    const cost = owningCost({ candidate: c, fill, buysFill: false, rule: rule({ years: 4 }) })
+    // 15 W · 8765.82 h · 0.32 €/kWh = 42.08 €.
+    expect(cost.years.map((y) => [y.price, y.media, y.spares, y.electricity])).toEqual([
+      [10000, 1800, 0, 4208],
+      [0, 1800, 0, 4208],
+      [0, 1800, 0, 4208],
+      [0, 1800, 790, 4208],
+    ])
+    expect(cost.total).toBe(10000 + 4 * 1800 + 790 + 4 * 4208)
+    expect(cost).toMatchObject({ currency: 'EUR', apart: [], missing: [] })
+    expect(costWorking(cost, 'media', (m) => m / 100)).toMatchObject([{ label: 'Fine pad, EUR', value: 72 }])
+    // A year later the rings of a bought fill were paid once.
+    const bought = owningCost({ candidate: c, fill, buysFill: true, rule: rule({ years: 1 }) })
+    expect(bought.years[0]?.media).toBe(4 * 600 + 600)
+  })
+  test('cartridges as sold, or the frame kept and floss cut for it', () => {
+    const fill = offered(0.2, 400, [use({ name: 'Cartridge', form: 'cartridge', volume: 0.0003, pack: 0.0003, price: EUR(590), lifeDays: 30 })]) // prettier-ignore
+    const c = canister('A', 1, { shipped: fill })
+    const ask = {
+      candidate: c,
+      fill,
+      buysFill: false,
+      floss: { name: 'Floss', pack: 0.003, price: EUR(400) },
+    }
+    // 12 cartridges of 5.90; or 12 · 0.3 L out of packs of 3 L: two packs of 4.00.
+    expect(owningCost({ ...ask, rule: rule({ years: 1 }) }).years[0]?.cartridges).toBe(12 * 590)
+    const cut = owningCost({ ...ask, rule: rule({ years: 1, cutFloss: true }) })
+    expect(cut.years[0]?.cartridges).toBe(800)
+    expect(cut.lines.find((l) => l.part === 'cartridges')?.what).toBe('Floss, cut for Cartridge')
+  })
+  test('two currencies are never added; what has no price is named; minutes count only where they have a price', () => {
+    const fill = offered(1, 400, [
+      use({ price: { minor: 700, currency: 'GBP' } }),
+      use({ name: 'Floss', price: null }),
+    ])
+    const c = canister('A', 1, { shipped: fill, watts: null })
+    const cost = owningCost({
+      candidate: c,
+      fill,
+      buysFill: false,
+      rule: rule({ years: 1, minuteMinor: 50 }),
+    })
+    expect(cost.apart).toEqual([{ minor: 2100, currency: 'GBP' }])
+    expect(cost.missing).toEqual(['Floss: price', 'Power: watts'])
+    // 480 s every 32 days: 7.61 min a month; a year of them at 0.50.
+    expect(serviceMinutes(c)?.value).toBeCloseTo((8 * 30.44) / 32, 9)
+    expect(cost.years[0]?.minutes).toBe(Math.round(((8 * 30.44) / 32) * 12 * 50))
+    expect(cost.total).toBe(10000 + Math.round(((8 * 30.44) / 32) * 12 * 50))
+    const free = canister('A', 1, { price: EUR(0), service: null })
+    const none = owningCost({ candidate: free, fill: null, buysFill: false, rule: rule({ years: 1, tariffMinor: null, minuteMinor: 5 }) }) // prettier-ignore
+    expect(none).toMatchObject({
+      total: 0,
+      missing: ['Electricity: a tariff', 'Minutes of work: a timed strip'],
+    })
+    expect(() => owningCost({ candidate: c, fill, buysFill: false, rule: rule({ years: 0 }) })).toThrow(
+      'years',
+    )
+  })
+})
+
+const TANK: TankRecord = {
+  name: 'T',
+  water: figure('water', 0.1, { dimension: 'volume' }),
+  stock: classOf('normal'),
+  surface: 0.27,
+  length: 0.8,
+  width: 0.35,
+  height: 0.4,
+  waterLevel: 0.37,
+  substrateDepth: 0.04,
+  temperature: 25,
+  salinity: 0,
+  pH: 7.5,
+  alkalinity: 0.1,
+  tapNitrate: 0,
+  feed: null,
+  plantShare: null,
+  changeShare: 0.3,
+  changeDays: 7,
+  roomTemperature: null,
+  cabinetWidth: null,
+  cabinetDepth: null,
+  cabinetHeight: null,
+  doorWidth: null,
+  bottomHeight: null,
+  wallGap: null,
+  rimThickness: null,
+  covered: false,
+}
+const water = (v: number): Partial<TankRecord> => ({ water: figure('water', v, { dimension: 'volume' }) })
+
+describe('the trade’s ladder (common practice, no source)', () => {
+  const rung = (v: number, code: string) => ladderFor({ water: v, stock: classOf(code) }, ADVICE_RULE).id
+  test('small and still, community, crowded, and from 473 L', () => {
+    expect([rung(0.02, 'delicate'), rung(0.1, 'normal'), rung(0.2, 'heavy'), rung(0.473, 'normal'), rung(0.472, 'normal')]).toEqual(['still', 'community', 'crowded', 'large', 'community']) // prettier-ignore
+    expect([isCrowded(classOf('heavy')), isCrowded(classOf('normal'))]).toEqual([true, false])
+    const demanded = (v: number, code: string, more: Partial<AdviceRule> = {}) => twoDemanded({ water: v, stock: classOf(code) }, rule(more)) // prettier-ignore
+    expect([demanded(0.1, 'normal'), demanded(0.1, 'heavy'), demanded(0.5, 'normal')]).toEqual([
+      false,
+      true,
+      true,
+    ])
+    expect([demanded(0.1, 'heavy', { twoWhenCrowded: false }), demanded(9, 'normal', { twoFrom: null })]).toEqual([false, false]) // prettier-ignore
+  })
+})
+
+describe('advice for a tank', () => {
+  const ask = (
+    candidates: readonly Candidate[],
+    tank: Partial<TankRecord> = {},
+    wishes: Partial<Wishes> = {},
+    more: Partial<AdviceRule> = {},
+  ) =>
+    // prettier-ignore
+    advise({ tank: { ...TANK, ...tank }, wishes: { ...NO_WISHES, ...wishes }, rule: rule(more) }, candidates)
+  const stopsOf = (list: ReturnType<typeof ask>, name: string): readonly string[] =>
+    list.find((a) => a.name === name)?.stops.map((s) => s.id) ?? ['not there']
+
+  test('1.5 kg carries 150 L of such stock, 1.5 times 100 L; 0.5 kg is too little alone, and helps in a pair', () => {
+    const list = ask([canister('Big', 1.5), canister('Small', 0.5)])
+    const big = list.find((a) => a.name === 'Big')
+    expect(big?.carries.value).toBeCloseTo(0.15, 9)
+    expect(stopsOf(list, 'Small')).toEqual(['small'])
+    const pair = list.find((a) => a.name === 'Big and Small' || a.name === 'Small and Big')
+    expect(pair?.carries.value).toBeCloseTo(0.2, 9)
+    expect(pair?.carries.uncertainty).toBeCloseTo(0.2 * 0.2, 9)
+    expect(pair?.price).toEqual(EUR(20000))
+    // Two sounds of 35 dB are 38.01; minutes add.
+    expect(pair?.noise?.value).toBeCloseTo(35 + 10 * Math.log10(2), 9)
+    expect(pair?.minutes?.value).toBeCloseTo((2 * 8 * 30.44) / 32, 9)
+    const { reasons, needs } = explain(TANK, pair as NonNullable<typeof pair>, ADVICE_RULE.weights)
+    expect(sentenceText(reasons[0] ?? [], 'metric')).toMatch(/Together they carry 200 ± 40 L, 2.0 ± 0.4 times this tank; with the larger one open the other still carries 50 ± 10 L/) // prettier-ignore
+    expect(reasons).toHaveLength(3)
+    expect(needs).toEqual([])
+    // The whole: those that will do come first.
+    const stopped = list.findIndex((a) => a.stops.length > 0)
+    expect(list.slice(stopped).every((a) => a.stops.length > 0)).toBe(true)
+  })
+  test('the hard no comes first: place, strength, inlet, size, redundancy, noise, work, budget', () => {
+    const strong = canister('Strong', 2, {
+      shipped: offered(2, 2000),
+      outlets: [{ id: 'o', name: 'Nozzle', outlet: NOZZLE }],
+    })
+    // 2000 L/h from 16 mm: 2.763 m/s; at the glass 6 · 0.016 · 2.763 · 0.4/0.25 = 0.42 m of 0.8: past half.
+    expect(stopsOf(ask([strong]), 'Strong')).toEqual(['strong'])
+    expect(stopsOf(ask([canister('A', 2)], {}, { stands: ['rim'] }), 'A')).toEqual(['place'])
+    const fry = { stock: { ...classOf('normal'), openInlet: false } }
+    expect(stopsOf(ask([canister('A', 2)], fry, {}, { addsSponge: false }), 'A')).toEqual(['inlet'])
+    expect(stopsOf(ask([canister('A', 2)], fry), 'A')).toEqual([])
+    const guarded = canister('A', 2, { inlet: { openArea: 0.01, sponge: true } })
+    expect(stopsOf(ask([guarded], fry, {}, { addsSponge: false }), 'A')).toEqual([])
+    expect(stopsOf(ask([canister('A', 2)], {}, { noise: 30 }), 'A')).toEqual(['noise'])
+    // 35 ± 2 dB may well be 34.
+    expect(stopsOf(ask([canister('A', 2)], {}, { noise: 34 }), 'A')).toEqual([])
+    expect(stopsOf(ask([canister('A', 2)], {}, { minutes: 5 }), 'A')).toEqual(['work'])
+    expect(stopsOf(ask([canister('A', 2)], {}, { budget: EUR(9999) }), 'A')).toEqual(['budget'])
+    expect(stopsOf(ask([canister('A', 2)], {}, { budget: { minor: 1, currency: 'GBP' } }), 'A')).toEqual([])
+    const crowded = ask([canister('A', 3)], { stock: classOf('heavy') })
+    expect(stopsOf(crowded, 'A')).toEqual(['two'])
+    expect(stopsOf(crowded, 'Two A')).toEqual([])
+    const { body } = { body: { outerWidth: 0.4, outerDepth: 0.4, outerHeight: 0.5 } }
+    const tall = canister('Tall', 2, {
+      fitting: { kind: 'canister', ...body, heightWithHoses: 0.6, overhang: null, hookOpening: null, intakeReach: null, fullMass: figure('full', 24, { dimension: 'mass' }), water: null, hoses: [], parts: [], heater: null }, // prettier-ignore
+    })
+    expect(stopsOf(ask([tall], { cabinetHeight: 0.55 }), 'Tall')).toEqual(['fit'])
+    const fits = ask([tall], { cabinetHeight: 0.7, cabinetWidth: 0.7, cabinetDepth: 0.5 })
+    expect(stopsOf(fits, 'Tall')).toEqual([])
+    // Two of 40 cm do not stand side by side in 70.
+    expect(stopsOf(fits, 'Two Tall')).toEqual(['not there'])
+    const said = explain(TANK, fits[0] as NonNullable<(typeof fits)[0]>, ADVICE_RULE.weights)
+    expect(said.needs.map((n) => sentenceText(n, 'metric')).join()).toMatch(
+      /second pair of hands: full it weighs 24/,
+    )
+  })
+  test('what it needs besides: better media with their price, a sponge, air', () => {
+    const fill = offered(2, 400, [
+      use({ name: 'Rings', volume: 0.0009, pack: 0.0004, price: EUR(600), lifeDays: null }),
+    ])
+    expect(mediaPrice(fill)).toEqual(EUR(1800))
+    const c = canister('A', 0.2, { proposed: fill })
+    const [best] = ask([c], { stock: { ...classOf('normal'), openInlet: false } })
+    expect([best?.name, best?.price, best?.media]).toEqual(['A, refilled', EUR(11800), EUR(1800)])
+    const needs = explain({ ...TANK, stock: { ...TANK.stock, openInlet: false } }, best as NonNullable<typeof best>, ADVICE_RULE.weights).needs.map((n) => sentenceText(n, 'metric')) // prettier-ignore
+    expect(needs).toEqual([
+      'better media: Rings, 18.00 EUR.',
+      'a sponge over its intake: shrimp and fry are drawn into an open one.',
+    ])
+    const air = canister('Air', 2, { kind: 'air-sponge', watts: null })
+    const [blown] = ask([air])
+    expect(explain(TANK, blown as NonNullable<typeof blown>, ADVICE_RULE.weights).needs).toEqual([['an air pump, and a check valve in its line.']]) // prettier-ignore
+    // Its power belongs to the air pump: a year of it is not known, and counts half.
+    expect([blown?.year, blown?.measures.running]).toEqual([null, null])
+  })
+  test('a model with only a label is ranked by its flow, marked, and never carries more than that says', () => {
+    const judged = fillByLabel('canister', lph(600))
+    const c = canister('Label', 1, { shipped: judged && { ...judged, order: [], uses: [] }, watts: null, noise: null, service: null, build: null }) // prettier-ignore
+    const [a] = ask([c])
+    expect(a?.blind).toBe(true)
+    // 600 L/h less 45 %: 330 at one turnover an hour.
+    expect((a?.carries.value ?? 0) * 1000).toBeCloseTo(330, 0)
+    expect(sentenceText(explain(TANK, a as NonNullable<typeof a>, ADVICE_RULE.weights).reasons[0] ?? [], 'metric')).toMatch(/^Only its flow is known/) // prettier-ignore
+    expect(a?.measures.evidence).toMatchObject({ raw: 0.1 })
+    expect([a?.measures.noise, a?.measures.service, a?.measures.build]).toEqual([null, null, null])
+    // Nothing of it is paired.
+    expect(ask([c, canister('A', 1)]).some((x) => x.choices.length > 1 && x.blind)).toBe(false)
+  })
+  test('none will do: the nearest is first; no models: nothing; equal ones stand by name; a price of 0 is a price', () => {
+    const none = ask([canister('A', 0.3), canister('B', 0.6)], water(2))
+    expect(none.map((a) => a.name)).toEqual(['B', 'A'])
+    expect(ask([])).toEqual([])
+    const equal = ask([canister('B', 2), canister('A', 2)]).filter((a) => a.choices.length === 1)
+    expect(equal.map((a) => a.name)).toEqual(['A', 'B'])
+    const [free] = ask([canister('Free', 2, { price: EUR(0) })])
+    expect([free?.price, free?.measures.price]).toEqual([EUR(0), expect.objectContaining({ raw: 0 })])
+    expect(free?.score.parts.find((p) => p.criterion === 'price')?.value).toBe(1)
+    const [pounds] = ask([canister('P', 2, { price: { minor: 9000, currency: 'GBP' } })])
+    expect([pounds?.price?.currency, pounds?.measures.price]).toEqual(['GBP', null])
+    expect(sumPrices([EUR(1), { minor: 1, currency: 'GBP' }])).toBeNull()
+    expect([sayPrice(EUR(1790)), sayPrice({ minor: 500, currency: 'JPY' })]).toEqual(['17.90 EUR', expect.stringMatching(/^500(\.00)? JPY$/)]) // prettier-ignore
+  })
+  test('the order is total: whatever the models, it does not hang on how they came', () => {
+    const list = ask([0.3, 0.9, 1.4, 2.2, 3].map((m, i) => canister(`M${i}`, m)))
+    expect(
+      [...list]
+        .reverse()
+        .sort(compareAdvice)
+        .map((a) => a.id),
+    ).toEqual(list.map((a) => a.id))
+  })
+})

@@ -1,0 +1,65 @@
+/** What models are scored by, each from 0 (worst) to 1 (best). */
+export const CRITERIA = [
+  'capacity',
+  'gentleness',
+  'service',
+  'noise',
+  'running',
+  'price',
+  'build',
+  'evidence',
+] as const
+export type Criterion = (typeof CRITERIA)[number]
+
+/** How a house advises: what counts how much, when it demands two filters, and what money and minutes are worth. */
+export interface AdviceRule {
+  /** Weight of each criterion; only their proportions count. */
+  readonly weights: Readonly<Record<Criterion, number>>
+  /** Tanks from which two filters are demanded (m³); null: never for their size. */
+  readonly twoFrom: number | null
+  /** Two filters are demanded on crowded tanks: classes that a kilogram carries few litres of. */
+  readonly twoWhenCrowded: boolean
+  /** Years a filter is owned for. */
+  readonly years: number
+  /** Currency of tariff and minutes; and what a kilowatt-hour and a minute cost in it, in minor units. */
+  readonly currency: string
+  readonly tariffMinor: number | null
+  readonly minuteMinor: number | null
+  /** What is dear: a price and a year’s cost that are worth nothing any more, in minor units of that currency. */
+  readonly dearPriceMinor: number
+  readonly dearYearMinor: number
+  /** A sponge may be put over an intake that has none; else an open inlet is a hard no with shrimp and fry. */
+  readonly addsSponge: boolean
+  /** Of a cartridge the frame is kept, and floss is cut for it. */
+  readonly cutFloss: boolean
+}
+
+/**
+ * As shipped. Two filters on tanks from 473 L (125 US gal) and on crowded ones: common practice, no source. Weights,
+ * tariff and what is dear are a house’s own choice: these are a start.
+ */
+export const ADVICE_RULE: AdviceRule = {
+  weights: {
+    capacity: 30,
+    gentleness: 15,
+    service: 15,
+    noise: 10,
+    running: 8,
+    price: 12,
+    build: 5,
+    evidence: 5,
+  },
+  twoFrom: 0.473,
+  twoWhenCrowded: true,
+  years: 5,
+  currency: 'EUR',
+  tariffMinor: 32,
+  minuteMinor: null,
+  dearPriceMinor: 35000,
+  dearYearMinor: 9000,
+  addsSponge: true,
+  cutFloss: false,
+}
+
+/** A kilogram carries no more than this of crowded or messy stock (litres; common practice, no source). */
+export const CROWDED = 50

@@ -1,0 +1,129 @@
+import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import type { OutletResult, TankRecord } from '../judging'
+import { FILTERS } from '../kinds'
+import { SCHOOL_WORDS } from '../tanks'
+import { fromMinor } from '../units'
+import type { Advice } from './advise'
+import type { Price } from './candidate'
+import { UNKNOWN, valueOf, type Measures, type Weights } from './score'
+
+/** Money as it is said. */
+export const sayPrice = ({ minor, currency }: Price): string =>
+  `${fromMinor(minor, currency).toFixed(2)} ${currency}`
+
+/** Why an option, and what it needs besides. */
+export interface Explained {
+  /** Three, with numbers: what it carries, how it runs, and what else speaks most for it. */
+  readonly reasons: readonly Sentence[]
+  readonly needs: readonly Sentence[]
+}
+
+/** Says an option in words; only what is shown is put into them. */
+export const explain = (tank: TankRecord, a: Advice, weights: Weights): Explained => ({
+  reasons: [capacityReason(tank, a), strengthReason(a), ...otherReasons(a, weights)]
+    .filter((s) => s !== null)
+    .slice(0, 3),
+  needs: needsOf(tank, a),
+})
+
+function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Sentence {
+  const times: Figure = {
+    id: 'times-the-tank',
+    label: 'Times the tank',
+    value: carries.value / tank.water.value,
+    ...(carries.uncertainty !== undefined && { uncertainty: carries.uncertainty / tank.water.value }),
+    dimension: 'ratio',
+    provenance: carries.provenance,
+    formula: 'carried ÷ water in the tank',
+    working: [
+      putFigure('carried', carries),
+      put('V', 'water in the tank', tank.water.value, 'volume', 'computed'),
+    ],
+  }
+  if (blind)
+    return [
+      'Only its flow is known: by that no more than ',
+      sayFigure(carries),
+      ', ',
+      sayFigure(times),
+      ' times this tank. What its media carry nobody has noted.',
+    ]
+  const [first, second] = parts.map((p) => p.carried.figure)
+  if (first && second)
+    return [
+      'Together they carry ',
+      sayFigure(carries),
+      ', ',
+      sayFigure(times),
+      ' times this tank; with the larger one open the other still carries ',
+      sayFigure(first.value < second.value ? first : second),
+      '.',
+    ]
+  return [
+    'Carries ',
+    sayFigure(carries),
+    ` of such stock by ${SCHOOL_WORDS[parts[0]?.carried.leading ?? 'media-mass']}: `,
+    sayFigure(times),
+    ' times this tank.',
+  ]
+}
+
+function strengthReason({ parts }: Advice): Sentence | null {
+  const worst = parts
+    .map((p) => p.best)
+    .reduce<OutletResult | null>((a, b) => (b && (!a || b.share.value > a.share.value) ? b : a), null)
+  if (!worst) return null
+  return worst.share.value === 0
+    ? ['Gentle from the outlet on (', worst.name.toLowerCase(), ').']
+    : [`${worst.name}: too fast for them over `, sayFigure(worst.share), ' of the length only.']
+}
+
+/** The rest, by how much of the score they bring over half. */
+function otherReasons(a: Advice, weights: Weights): readonly Sentence[] {
+  const { measures, minutes, noise, price, choices } = a
+  const over = (c: keyof Measures): number => {
+    const m = measures[c]
+    return weights[c] * ((m ? valueOf(m.raw, m) : UNKNOWN) - UNKNOWN)
+  }
+  const list: readonly (readonly [number, Sentence | null])[] = [
+    [over('service'), minutes && ['About ', sayFigure(minutes, 2), ' min of work a month.']],
+    [over('noise'), noise && ['Measured at ', sayFigure(noise), '.']],
+    [over('price'), price && [`${sayPrice(price)} in all.`]],
+    [
+      over('evidence'),
+      choices.every((c) => c.fill.basis === 'measured')
+        ? [
+            'Its flow was measured as it stands: ',
+            ...choices.flatMap((c, i) => [...(i ? [' and '] : []), sayFigure(c.fill.flow)]),
+            '.',
+          ]
+        : null,
+    ],
+  ]
+  return [...list].sort((a, b) => b[0] - a[0]).flatMap(([, s]) => (s ? [s] : []))
+}
+
+/** What it needs besides: media, sponge, air pump, aiming, a second pair of hands. */
+function needsOf(tank: TankRecord, { parts, media }: Advice): readonly Sentence[] {
+  const out: Sentence[] = []
+  for (const { choice, best, first } of parts) {
+    const { candidate: c, fill, refilled } = choice
+    const its = parts.length > 1 ? `${c.name}: ` : ''
+    const traits = FILTERS[c.kind]
+    if (refilled) {
+      const names = [...new Set(fill.uses.map((u) => u.name))]
+      out.push([
+        `${its}better media: ${names.join(', ')}${media && parts.length === 1 ? `, ${sayPrice(media)}` : ''}.`,
+      ])
+    }
+    if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge)
+      out.push([`${its}a sponge over its intake: shrimp and fry are drawn into an open one.`])
+    if (traits.drivenBy === 'air') out.push([`${its}an air pump, and a check valve in its line.`])
+    if (best && first && best !== first) out.push([`${its}use it with ${best.name.toLowerCase()}.`])
+    if (c.fitting?.fullMass && c.fitting.fullMass.value > HEAVY)
+      out.push([`${its}a second pair of hands: full it weighs `, sayFigure(c.fitting.fullMass), '.'])
+  }
+  return out.filter((s, i) => out.findIndex((t) => JSON.stringify(t) === JSON.stringify(s)) === i)
+}
+/** Heavier than one person should lift (kg; common practice). */
+const HEAVY = 20
