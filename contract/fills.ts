@@ -3,6 +3,7 @@ import { OUTLET_AIMS, OUTLET_KINDS } from '@ypsometer/core/file/hydraulics/jets'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/file/media/medium'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
 import { CAPACITY_RULE, CAPACITY_SCHOOLS } from '@ypsometer/core/file/tanks/rule'
+import { ADVICE_RULE, CRITERIA, type Criterion } from '@ypsometer/core/file/advice/rule'
 import { z } from 'zod'
 import { currency, Id, minor, name, text, Typed, within } from './common'
 import { resource } from './resource'
@@ -87,6 +88,22 @@ const Capacity = z.object({
   turnoverFloor: within(0.05, 50, 'an hour'),
 })
 
+const weight = within(0, 100, '(weight)')
+/** How a house advises; see `AdviceRule` in the core. */
+const Advice = z.object({
+  weights: z.object(Object.fromEntries(CRITERIA.map((c) => [c, weight])) as Record<Criterion, typeof weight>),
+  twoFrom: within(0.01, 20, 'm³').nullable(),
+  twoWhenCrowded: z.boolean(),
+  years: within(1, 30, 'years').int('whole years'),
+  currency,
+  tariffMinor: within(0, 1e6, 'in minor units').nullable(),
+  minuteMinor: within(0, 1e6, 'in minor units').nullable(),
+  dearPriceMinor: within(1, 1e9, 'in minor units'),
+  dearYearMinor: within(1, 1e9, 'in minor units'),
+  addsSponge: z.boolean(),
+  cutFloss: z.boolean(),
+})
+
 export const houseRules = resource({
   path: 'house-rules',
   one: 'house rule',
@@ -98,6 +115,8 @@ export const houseRules = resource({
     chemical: z.enum(CHEMICAL_PLACES).default('none'),
     /** Which school of capacity leads, which others bind, and the floor of turnover. */
     capacity: Capacity.default(CAPACITY_RULE),
+    /** What counts how much in advice, and what things cost here. */
+    advice: Advice.default(ADVICE_RULE),
     /** What differs from the school, by the rule’s id. */
     rules: z
       .record(z.string().max(40), z.object({ on: z.boolean(), weight: within(0, 10, '(weight)') }).partial())

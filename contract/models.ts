@@ -17,6 +17,20 @@ import { fills, Fitted } from './fills'
 export const FilterKind = z.enum(FILTER_KINDS)
 export const Mains = z.union([z.literal(50), z.literal(60)], { error: '50 or 60 Hz' })
 
+export const KINSHIPS = ['sibling', 'generation'] as const
+export const OFFER_KINDS = ['sale', 'second-hand'] as const
+const Offers = z
+  .array(
+    z.object({
+      kind: z.enum(OFFER_KINDS),
+      minor,
+      currency,
+      on: z.iso.date('a date such as 2026-04-18').nullable(),
+    }),
+  )
+  .max(10, 'at most 10 offers')
+  .readonly()
+
 export const models = resource({
   path: 'models',
   one: 'model',
@@ -30,6 +44,11 @@ export const models = resource({
     primedBy: z.enum(PRIMINGS).nullable().default(null),
     /** The house rule this review holds to; null: the chosen one. */
     houseRuleId: Id.nullable().default(null),
+    /** The model it is a sibling of (same body, other motor or trays), or a later generation of. */
+    kinId: Id.nullable().default(null),
+    kinship: z.enum(KINSHIPS).default('sibling'),
+    /** What it is to be had for besides its list price. */
+    offers: Offers.default([]),
     note: text(4000).default(''),
   },
 })

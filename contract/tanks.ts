@@ -29,6 +29,15 @@ const TankFilters = z
 
 const NORMAL = STOCK_CLASSES.find((c) => c.code === 'normal')?.id ?? ''
 
+/** What was said or done at a tank on a day. */
+export const TankVisit = z.object({
+  id: name('An id', 40),
+  on: z.iso.date('a date such as 2026-04-18'),
+  what: z.enum(['advice', 'note']),
+  text: text(8000),
+})
+export type TankVisit = z.infer<typeof TankVisit>
+
 export const tanks = resource({
   path: 'tanks',
   one: 'tank',
@@ -72,6 +81,7 @@ export const tanks = resource({
     covered: z.boolean().default(false),
     /** What runs on it. */
     filters: TankFilters.default([]),
+    visits: z.array(TankVisit).max(200, 'at most 200 visits').readonly().default([]),
     note: text(4000).default(''),
     typed: Typed.default({}),
   },

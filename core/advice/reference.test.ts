@@ -464,7 +464,7 @@ describe('advice for a tank', () => {
     const [pounds] = ask([canister('P', 2, { price: { minor: 9000, currency: 'GBP' } })])
     expect([pounds?.price?.currency, pounds?.measures.price]).toEqual(['GBP', null])
     expect(sumPrices([EUR(1), { minor: 1, currency: 'GBP' }])).toBeNull()
-    expect([sayPrice(EUR(1790)), sayPrice({ minor: 500, currency: 'JPY' })]).toEqual(['17.90 EUR', expect.stringMatching(/^500(\.00)? JPY$/)]) // prettier-ignore
+    expect([sayPrice(EUR(1790)), sayPrice({ minor: 500, currency: 'JPY' })]).toEqual(['17.90 EUR', '500 JPY']) // prettier-ignore
   })
   test('the order is total: whatever the models, it does not hang on how they came', () => {
     const list = ask([0.3, 0.9, 1.4, 2.2, 3].map((m, i) => canister(`M${i}`, m)))

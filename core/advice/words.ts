@@ -2,14 +2,13 @@ import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figure
 import type { OutletResult, TankRecord } from '../judging'
 import { FILTERS } from '../kinds'
 import { SCHOOL_WORDS } from '../tanks'
-import { fromMinor } from '../units'
+import { moneyText } from '../units'
 import type { Advice } from './advise'
 import type { Price } from './candidate'
 import { UNKNOWN, valueOf, type Measures, type Weights } from './score'
 
 /** Money as it is said. */
-export const sayPrice = ({ minor, currency }: Price): string =>
-  `${fromMinor(minor, currency).toFixed(2)} ${currency}`
+export const sayPrice = ({ minor, currency }: Price): string => moneyText(minor, currency)
 
 /** Why an option, and what it needs besides. */
 export interface Explained {

@@ -7,3 +7,7 @@ export const minorDigits = (currency: string): number =>
 
 /** Minor units of a currency, cents for the euro, in whole ones. */
 export const fromMinor = (minor: number, currency: string): number => minor / 10 ** minorDigits(currency)
+
+/** Money as text: its amount in whole units with the decimals of its currency, and the code. */
+export const moneyText = (minor: number, currency: string): string =>
+  `${fromMinor(minor, currency).toFixed(minorDigits(currency))} ${currency}`

@@ -1,16 +1,18 @@
 import {
   CLAIM_KINDS,
+  KINSHIPS,
   OBTAINED,
   SPECIMEN_STATES,
   TANK_FRONTS,
   TANK_SHAPES,
   type Fitted,
   type HouseRule,
+  type RowOf,
   type ShelfRow,
   type Tank,
   type TrialSetup,
 } from '@ypsometer/contract'
-import type { Candidate } from '@ypsometer/core/advice'
+import { ADVICE_RULE, type Candidate } from '@ypsometer/core/advice'
 import { READING_SHAPES, TRIAL_KINDS } from '@ypsometer/core/trials'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
@@ -71,6 +73,9 @@ export const model = pgTable(
     mainsFrequency: mains('mains_frequency').notNull().default(50),
     primedBy: text('primed_by', { enum: PRIMINGS }),
     houseRuleId: uuid('house_rule_id').references((): AnyPgColumn => houseRule.id, { onDelete: 'set null' }),
+    kinId: uuid('kin_id').references((): AnyPgColumn => model.id, { onDelete: 'set null' }),
+    kinship: text('kinship', { enum: KINSHIPS }).notNull().default('sibling'),
+    offers: jsonb('offers').$type<RowOf<'models'>['offers']>().notNull().default([]),
     note: text('note').notNull().default(''),
   },
   (t) => [
@@ -81,6 +86,7 @@ export const model = pgTable(
     index('model_by_updated').on(t.updatedAt, t.id),
     check('model_kind', sql`${t.kind} in ${sql.raw(quoted(FILTER_KINDS))}`),
     check('model_priming', sql`${t.primedBy} in ${sql.raw(quoted(PRIMINGS))}`),
+    check('model_kinship', sql`${t.kinship} in ${sql.raw(quoted(KINSHIPS))}`),
     check('model_mains', sql`${t.mainsFrequency} in (50, 60)`),
     check('model_named', sql`length(trim(${t.name})) > 0 and length(trim(${t.maker})) > 0`),
   ],
@@ -577,6 +583,7 @@ export const houseRule = pgTable(
       .default(sql`'{}'::jsonb`),
     chosen: boolean('chosen').notNull().default(false),
     capacity: jsonb('capacity').$type<HouseRule['capacity']>().notNull().default(CAPACITY_RULE),
+    advice: jsonb('advice').$type<HouseRule['advice']>().notNull().default(ADVICE_RULE),
   },
   (t) => [
     check('house_rule_school', sql`${t.school} in ${sql.raw(quoted(SCHOOLS))}`),
@@ -649,6 +656,7 @@ export const tank = pgTable(
     rimThickness: doublePrecision('rim_thickness'),
     covered: boolean('covered').notNull().default(false),
     filters: jsonb('filters').$type<Tank['filters']>().notNull().default([]),
+    visits: jsonb('visits').$type<Tank['visits']>().notNull().default([]),
     note: text('note').notNull().default(''),
     typed: typed(),
   },

@@ -39,6 +39,11 @@ function checkClaim(row: Written<'claims'>): void {
     throw fieldProblem('currency', 'a three-letter currency code such as EUR')
 }
 
+function checkModel(row: Written<'models'>): void {
+  if ('id' in row && row.kinId !== null && row.kinId === row.id)
+    throw fieldProblem('kinId', 'another model than itself')
+}
+
 function checkPart(row: Written<'parts'>): void {
   if ((row.sparePriceMinor === null) !== (row.spareCurrency === null))
     throw fieldProblem('sparePriceMinor', 'an amount together with its currency, such as 4.90 EUR')
@@ -182,7 +187,12 @@ export const layers: Parts<'layers', readonly Layer[]> = {
 
 /** The editable resources of a dossier. */
 export function registerDossierRows(app: FastifyInstance, db: Db): void {
-  registerEditable(app, db, { name: 'models', table: model })
+  registerEditable(app, db, {
+    name: 'models',
+    table: model,
+    check: checkModel,
+    ties: (row) => [{ field: 'kinId', to: model, what: 'model', id: row.kinId }],
+  })
   registerEditable(app, db, { name: 'claims', table: claim, check: checkClaim, ties: ofModel })
   registerEditable(app, db, { name: 'specimens', table: specimen, ties: ofModel })
   registerEditable(app, db, {

@@ -75,6 +75,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/tanks/Tanks')).Tanks }),
       },
       {
+        path: 'advise',
+        loader: asks(() => ahead.counter()),
+        lazy: async () => ({ Component: (await import('./views/advise/Advise')).Advise }),
+      },
+      {
         path: 'library/:id?',
         loader: asks(() => ahead.list('media')),
         lazy: async () => ({ Component: (await import('./views/library/Library')).Library }),

@@ -1,4 +1,5 @@
 import { modelRecord, type Dossier, type HouseRule, type Medium, type Tank } from '@ypsometer/contract'
+import { ADVICE_RULE } from '@ypsometer/core/advice'
 import { assess } from '@ypsometer/core/judging'
 import { GENERIC_MEDIA } from '@ypsometer/core/media'
 import { HOUSE_RULES } from '@ypsometer/core/path'
@@ -46,6 +47,7 @@ export const demoRules = (): HouseRule[] =>
     ...stamp,
     ...r,
     capacity: CAPACITY_RULE,
+    advice: ADVICE_RULE,
     rules: { ...r.rules },
     shipped: true,
     chosen: i === 0,

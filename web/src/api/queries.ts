@@ -341,6 +341,12 @@ export const ahead = {
     ahead.list('media')
     ahead.list('house-rules')
   },
+  counter: (): void => {
+    ahead.candidates()
+    ahead.list('tanks')
+    ahead.list('stock-classes')
+    ahead.list('house-rules')
+  },
   candidates: (): void => void queryClient.prefetchQuery(candidatesQuery),
   list: (name: ListName): void => void queryClient.prefetchQuery(listQuery(name)),
 }

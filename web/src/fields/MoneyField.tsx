@@ -1,13 +1,11 @@
-import { fromMinor, minorDigits, readNumber } from '@ypsometer/core/units'
+import { minorDigits, moneyText, readNumber } from '@ypsometer/core/units'
 import { useId, useState } from 'react'
 import { changeRow } from '../api/rows'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
 import { patchOf, type FieldOf } from './patch'
 
-export const showMoney = (minor: number | null, currency: string | null): string => {
-  if (minor === null || currency === null) return ''
-  return `${fromMinor(minor, currency).toFixed(minorDigits(currency))} ${currency}`
-}
+export const showMoney = (minor: number | null, currency: string | null): string =>
+  minor === null || currency === null ? '' : moneyText(minor, currency)
 
 /** Reads "69.00 EUR" into minor units; the currency falls back to the one given. Returns a sentence when it cannot. */
 export function readMoney(

@@ -96,6 +96,9 @@ export function Frame() {
           <NavLink to="/tanks" className={place}>
             Tanks
           </NavLink>
+          <NavLink to="/advise" className={place}>
+            Advise
+          </NavLink>
           <NavLink to="/library" className={place}>
             Library
           </NavLink>

@@ -1,0 +1,126 @@
+import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { sumCarried, type TankRecord, type Together } from '../judging'
+import { capacityFigure } from '../tanks'
+import { mediaPrice, sumPrices, type Advice } from './advise'
+import type { Choice, Price } from './candidate'
+import type { Rung } from './ladder'
+import { sayPrice } from './words'
+
+/** What can be done with what runs on a tank already. */
+export interface Step {
+  readonly id: 'keep' | 'refill' | 'add' | 'replace'
+  /** Does it carry the tank? */
+  readonly enough: boolean
+  readonly cost: Price | null
+  readonly sentence: Sentence
+}
+
+/**
+ * Keep, re-fill, add or replace: what each carries of the tank, and costs. `present` are those on it that the shelf
+ * knows, `now` what all on it come to.
+ */
+export function presentSteps(
+  tank: TankRecord,
+  present: readonly Choice[],
+  now: Together | null,
+  list: readonly Advice[],
+): readonly Step[] {
+  const water = tank.water.value
+  const out: Step[] = []
+  const step = (id: Step['id'], carries: Figure | null, cost: Price | null, ...sentence: Sentence): void =>
+    void out.push({ id, enough: carries !== null && carries.value >= water, cost, sentence })
+  const kept = now?.carries ?? null
+  step(
+    'keep',
+    kept,
+    null,
+    ...(kept
+      ? ['It carries ', sayFigure(kept), ' of such stock; the tank holds ', sayFigure(tank.water), '.']
+      : ['Nobody has noted what its media are: by its flow alone nothing sure can be said.']),
+  )
+  const better = present.flatMap((c) =>
+    !c.refilled && c.candidate.proposed ? [{ candidate: c.candidate, fill: c.candidate.proposed }] : [],
+  )
+  if (better.length) {
+    const rest = present.filter((c) => !better.some((b) => b.candidate.id === c.candidate.id))
+    const figures = [...better, ...rest].map((c) => capacityFigure(c.fill, tank.stock))
+    const carries = sumCarried('refilled', figures)
+    const cost = sumPrices(better.map((b) => mediaPrice(b.fill)))
+    step(
+      'refill',
+      carries,
+      cost,
+      `${better.map((b) => b.candidate.name).join(' and ')} with better media: `,
+      sayFigure(carries),
+      ...(cost ? [`, for ${sayPrice(cost)}`] : []),
+      '.',
+    )
+  }
+  // One that stands beside what is there need not carry the tank alone.
+  const added = kept && cheapest(list.filter((a) => beside(a) && kept.value + a.carries.value >= water))
+  if (added) {
+    const carries: Figure = {
+      ...sumCarried('added', [kept, added.carries]),
+      working: [putFigure('V_now', kept), putFigure('V_added', added.carries)],
+    }
+    step(
+      'add',
+      carries,
+      added.price,
+      `${added.name} beside it: together `,
+      sayFigure(carries),
+      ...(added.price ? [`, for ${sayPrice(added.price)}`] : []),
+      '.',
+    )
+  }
+  const [best] = list
+  if (best && !best.stops.length)
+    step(
+      'replace',
+      best.carries,
+      best.price,
+      `${best.name}: `,
+      sayFigure(best.carries),
+      ...(best.price ? [`, for ${sayPrice(best.price)}`] : []),
+      '. Let it run beside the old one for some weeks, or move the ripe media over.',
+    )
+  return out
+}
+
+const beside = (a: Advice): boolean =>
+  a.choices.length === 1 && !a.blind && a.stops.every((s) => s.id === 'small' || s.id === 'two')
+const cheapest = (list: readonly Advice[]): Advice | null =>
+  list.reduce<Advice | null>(
+    (a, b) => (b.price && (!a?.price || b.price.minor < a.price.minor) ? b : (a ?? b)),
+    null,
+  )
+
+/** The trade’s ladder beside the ranking: where they agree, and what the difference is where they do not. */
+export function ladderWords(rung: Rung, list: readonly Advice[]): Sentence {
+  const [first] = list
+  const head = `The trade’s ladder (common practice): ${rung.words}. `
+  if (!first || first.stops.length) return [`${head}Nothing on this shelf will do.`]
+  const onRung = (a: Advice): boolean =>
+    a.choices.every((c) => rung.kinds.includes(c.candidate.kind)) && (!rung.two || a.choices.length > 1)
+  if (onRung(first)) return [`${head}The ranking agrees.`]
+  const next = list.find((a) => !a.stops.length && onRung(a))
+  if (next)
+    return [
+      `${head}By the ladder it would be ${next.name}, ${place(list.indexOf(next) + 1)} here: it carries `,
+      sayFigure(next.carries),
+      ' where the first carries ',
+      sayFigure(first.carries),
+      '.',
+    ]
+  const out = list.find(onRung)
+  return out
+    ? [
+        `${head}Of those on this shelf none will do: ${out.name} comes nearest. `,
+        ...(out.stops[0]?.sentence ?? []),
+      ]
+    : [`${head}None of those is on this shelf.`]
+}
+
+const ENDINGS = new Intl.PluralRules('en', { type: 'ordinal' })
+const SUFFIX: Readonly<Record<string, string>> = { one: 'st', two: 'nd', few: 'rd', other: 'th' }
+const place = (n: number): string => `${n}${SUFFIX[ENDINGS.select(n)] ?? 'th'}`

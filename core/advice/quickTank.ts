@@ -1,0 +1,82 @@
+import { usualTank } from '../biology'
+import type { TankRecord } from '../judging'
+import type { StockClass } from '../tanks'
+import { USUAL_ALKALINITY, USUAL_CHANGES } from '../tanks/usual'
+
+/** How many live there for its size. */
+export const MANY = ['few', 'usual', 'many'] as const
+export type Many = (typeof MANY)[number]
+/** Feed of few and of many, as multiples of what a class is usually fed; a kilogram of media carries the inverse. */
+export const MANY_TIMES: Readonly<Record<Many, number>> = { few: 0.6, usual: 1, many: 1.5 }
+/** Plants take at least so much where a tank is planted (common practice, no source). */
+const PLANTED = 0.3
+/** What weak swimmers bear (m/s; common practice, no source). */
+const WEAK = 0.08
+
+/** What is said of those who live in a tank, over and above their class. */
+export interface Told {
+  readonly many: Many
+  /** Null: as its class. */
+  readonly planted: boolean | null
+  readonly weak: boolean
+}
+export const AS_ITS_CLASS: Told = { many: 'usual', planted: null, weak: false }
+
+/** A class as it lives in one tank: more or fewer of them, among plants or not, weak swimmers with them. */
+export function toldStock(stock: StockClass, { many, planted, weak }: Told): StockClass {
+  const times = MANY_TIMES[many]
+  const plants = planted ? Math.max(PLANTED, stock.plantShare) : 0
+  return {
+    ...stock,
+    feedPerVolume: stock.feedPerVolume * times,
+    litresPerKilogram: stock.litresPerKilogram / times,
+    plantShare: planted === null ? stock.plantShare : plants,
+    strongestCurrent: weak ? Math.min(WEAK, stock.strongestCurrent) : stock.strongestCurrent,
+  }
+}
+
+/** Lowest water a tank is filled to under its rim (m), and nothing known of what stands round it. */
+const UNDER_RIM = 0.03
+const ROOM = {
+  cabinetWidth: null,
+  cabinetDepth: null,
+  cabinetHeight: null,
+  doorWidth: null,
+  bottomHeight: null,
+  wallGap: null,
+  rimThickness: null,
+  covered: false,
+} as const
+
+/** A tank of which only its water (m³) is known: as tanks are made, twice as long as wide and high. */
+export function quickTank(water: number, stock: StockClass): TankRecord {
+  const { length, height, surface } = usualTank(water)
+  return {
+    ...ROOM,
+    name: 'The tank asked about',
+    water: {
+      id: 'tank-water',
+      label: 'Water in the tank',
+      value: water,
+      dimension: 'volume',
+      provenance: 'printed',
+      conditions: ['as it was told', 'twice as long as wide and high, as tanks are made'],
+    },
+    stock,
+    surface,
+    length,
+    width: height,
+    height: height + UNDER_RIM,
+    waterLevel: height,
+    substrateDepth: 0,
+    temperature: stock.temperature,
+    salinity: stock.salinity,
+    pH: stock.pH,
+    alkalinity: USUAL_ALKALINITY,
+    tapNitrate: 0,
+    feed: null,
+    plantShare: null,
+    ...USUAL_CHANGES,
+    roomTemperature: null,
+  }
+}

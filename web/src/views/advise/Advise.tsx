@@ -1,0 +1,298 @@
+import {
+  advise,
+  explain,
+  ladderFor,
+  ladderWords,
+  overtaking,
+  presentSteps,
+  sayPrice,
+  type Advice,
+  type Candidate,
+  type Choice,
+} from '@ypsometer/core/advice'
+import { together, type TankRecord } from '@ypsometer/core/judging'
+import { useMemo } from 'react'
+import { Link, useLocation } from 'react-router'
+import { useCandidates, useLabelBias } from '../../api/queries'
+import { Words } from '../../figures/Words'
+import { Failed, Loading } from '../../frame/States'
+import { knownOf } from '../../tank/running'
+import { useRanking, type Ranking } from '../../workers/useRanking'
+import { CRITERION_WORDS } from './words'
+import { ScoreBar } from './ScoreBar'
+import { Taps } from './Taps'
+import { useAsk, type Ask } from './useAsk'
+
+/** So many options are drawn against each other, and shown. */
+const DRAWN = 12
+
+/** The counter: a tank in a few taps, and the models and pairs that will do, each with its reasons. */
+export function Advise() {
+  const ask = useAsk()
+  const { data, error, isPending, refetch } = useCandidates()
+  const candidates = useMemo(() => (data ?? []).flatMap((d) => d.candidate ?? []), [data])
+  return (
+    <>
+      <h1>Advise</h1>
+      <p className="muted max-w-2xl">
+        The tank in a few taps. What will do stands first, with its reasons; what will not says why.
+      </p>
+      <div className="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[23rem_minmax(0,1fr)]">
+        <Taps ask={ask} />
+        <div aria-live="off">
+          {isPending && <Loading />}
+          {error && !data && (
+            <Failed error={error} what="the models of the shelf" retry={() => void refetch()} />
+          )}
+          {data && <Answer ask={ask} candidates={candidates} />}
+        </div>
+      </div>
+    </>
+  )
+}
+
+function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: readonly Candidate[] }) {
+  const { record, wishes, rule } = ask
+  const list = useMemo(
+    () => (record && typeof record !== 'string' ? advise({ tank: record, wishes, rule }, candidates) : []),
+    [record, wishes, rule, candidates],
+  )
+  const will = useMemo(() => list.filter((a) => !a.stops.length), [list])
+  const drawn = will.slice(0, DRAWN)
+  const ranking = useRanking(
+    drawn.map((a) => a.measures),
+    rule.weights,
+    JSON.stringify([drawn.map((a) => [a.id, a.measures]), rule.weights]),
+  )
+  if (typeof record === 'string')
+    return (
+      <p role="alert" className="text-error">
+        {record}
+      </p>
+    )
+  if (!record) return <Loading />
+  if (!candidates.length)
+    return (
+      <p className="max-w-xl">
+        No model on the shelf can be advised yet.{' '}
+        <Link to="/" className="link">
+          Add one
+        </Link>
+        : with its rated flow alone it is ranked, and marked as known by its label only.
+      </p>
+    )
+  const wont = list.filter((a) => a.stops.length)
+  return (
+    <div className="space-y-8">
+      <Present ask={ask} tank={record} list={list} />
+      <section aria-labelledby="will-title">
+        <h2 id="will-title">{will.length ? `${will.length} that will do` : 'None will do'}</h2>
+        <p role="status" className="sr-only">
+          {will[0] ? `${will.length} will do; first: ${will[0].name}` : 'None will do'}
+        </p>
+        <p className="muted max-w-2xl text-[0.95rem]">
+          <Words
+            sentence={ladderWords(ladderFor({ water: record.water.value, stock: record.stock }, rule), list)}
+          />
+        </p>
+        {!will.length && (
+          <p className="mt-2 max-w-2xl">
+            No model, and no pair of them, passes every hard no. Those below come nearest: loosen a wish, or
+            look for more media.
+          </p>
+        )}
+        <Drawing ranking={ranking} />
+        <ol className="mt-3">
+          {drawn.map((a, i) => (
+            <Option
+              key={a.id}
+              advice={a}
+              place={i}
+              tank={record}
+              ask={ask}
+              ranking={ranking}
+              first={drawn[0]}
+            />
+          ))}
+        </ol>
+        <Changes drawn={drawn} ask={ask} />
+      </section>
+      {wont.length > 0 && <Wont list={wont} />}
+    </div>
+  )
+}
+
+function Drawing({ ranking: { progress, ranked, failure, stop } }: { readonly ranking: Ranking }) {
+  if (failure)
+    return (
+      <p role="alert" className="text-error text-[0.92rem]">
+        How sure the ranking is cannot be drawn. {failure}
+      </p>
+    )
+  if (ranked || progress === null) return null
+  return (
+    <p className="muted flex items-center gap-3 text-[0.92rem]">
+      <progress className="progress w-32" value={progress} max={1} aria-label="Drawing how sure it is" />
+      <button type="button" className="btn btn-xs" onClick={stop}>
+        Stop
+      </button>
+    </p>
+  )
+}
+
+interface OptionProps {
+  readonly advice: Advice
+  readonly place: number
+  readonly tank: TankRecord
+  readonly ask: Ask
+  readonly ranking: Ranking
+  readonly first: Advice | undefined
+}
+
+function Option({ advice: a, place, tank, ask, ranking }: OptionProps) {
+  const { reasons, needs } = useMemo(() => explain(tank, a, ask.rule.weights), [tank, a, ask.rule.weights])
+  const { search } = useLocation()
+  const drawn = ranking.ranked?.options[place]
+  return (
+    <li className="rule-b grid gap-x-6 gap-y-2 py-3 md:grid-cols-[minmax(0,1fr)_15rem]">
+      <div className="min-w-0">
+        <h3 className="flex flex-wrap items-baseline gap-x-3">
+          <span className="num muted">{place + 1}</span>
+          <span>{a.name}</span>
+          {a.blind && <span className="kicker !text-warning">label only</span>}
+        </h3>
+        <ul className="mt-1 space-y-0.5 text-[0.97rem]">
+          {reasons.map((r, i) => (
+            <li key={i}>
+              <Words sentence={r} />
+            </li>
+          ))}
+        </ul>
+        {needs.length > 0 && (
+          <p className="mt-1 text-[0.92rem]">
+            <span className="kicker mr-2">Needs besides</span>
+            {needs.map((n, i) => (
+              <span key={i} className="mr-1">
+                <Words sentence={n} />
+              </span>
+            ))}
+          </p>
+        )}
+      </div>
+      <div className="min-w-0">
+        <p className="num text-[1.15rem] font-semibold">
+          {a.price ? sayPrice(a.price) : <span className="muted text-[0.95rem]">price not known</span>}
+        </p>
+        {a.year && (
+          <p className="muted text-[0.88rem]">
+            and about{' '}
+            <span className="num">
+              {sayPrice({ ...a.year, minor: Math.round(a.year.minor / 100) * 100 })}
+            </span>{' '}
+            a year
+          </p>
+        )}
+        <ScoreBar score={a.score} drawn={drawn} draws={ranking.ranked?.draws} />
+        <Link
+          to={`/advise/slip${withOption(search, a)}`}
+          className="btn btn-sm mt-2"
+          aria-label={`Slip for ${a.name}`}
+        >
+          Slip
+        </Link>
+      </div>
+    </li>
+  )
+}
+
+const withOption = (search: string, a: Advice): string => {
+  const p = new URLSearchParams(search)
+  p.set('option', a.id)
+  return `?${p}`
+}
+
+/** Which weight would change the winner. */
+function Changes({ drawn, ask }: { readonly drawn: readonly Advice[]; readonly ask: Ask }) {
+  const [a, b] = drawn
+  if (!a || !b) return null
+  const [least] = overtaking(a.measures, b.measures, ask.rule.weights)
+  return (
+    <p className="muted mt-3 max-w-2xl text-[0.92rem]">
+      {least
+        ? `${b.name} would come first if ${CRITERION_WORDS[least.criterion]} weighed ${Math.round(least.to)} where the house gives it ${Math.round(least.from)}.`
+        : `No weight of one criterion alone would put ${b.name} first.`}{' '}
+      <Link to="/rules" className="link">
+        Weights of the house
+      </Link>
+    </p>
+  )
+}
+
+function Wont({ list }: { readonly list: readonly Advice[] }) {
+  return (
+    <section aria-labelledby="wont-title">
+      <h2 id="wont-title">Not for this tank</h2>
+      <ul className="mt-1">
+        {list.map((a) => (
+          <li key={a.id} className="rule-b grid gap-x-6 py-1.5 sm:grid-cols-[13rem_minmax(0,1fr)]">
+            <span>{a.name}</span>
+            <span className="text-[0.95rem]">
+              {a.stops[0] && <Words sentence={a.stops[0].sentence} />}
+              {a.stops.length > 1 && (
+                <span className="muted">
+                  {' '}
+                  And {a.stops.length - 1} more {a.stops.length > 2 ? 'reasons' : 'reason'}.
+                </span>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+const STEP_WORDS = { keep: 'Keep', refill: 'Re-fill', add: 'Add', replace: 'Replace' } as const
+
+/** What runs on the tank already, and what can be done with it. */
+function Present({
+  ask,
+  tank,
+  list,
+}: {
+  readonly ask: Ask
+  readonly tank: TankRecord
+  readonly list: readonly Advice[]
+}) {
+  const { data } = useCandidates()
+  const { data: bias } = useLabelBias()
+  const steps = useMemo(() => {
+    const known = (ask.tank?.filters ?? []).map((f) => knownOf(f, data ?? [], bias ?? null))
+    if (!known.length) return []
+    const present = known.flatMap(({ filter, candidate }): Choice[] => {
+      if (!candidate) return []
+      const refilled = filter.fill === 'proposed' && candidate.proposed !== null
+      const fill = refilled ? candidate.proposed : candidate.shipped
+      return fill ? [{ candidate, fill, refilled }] : []
+    })
+    const running = known.flatMap((k) => k.running ?? [])
+    return presentSteps(tank, present, together(tank, running), list)
+  }, [ask.tank, tank, data, bias, list])
+  if (!steps.length) return null
+  return (
+    <section aria-labelledby="present-title">
+      <h2 id="present-title">What they have</h2>
+      <ul className="mt-1">
+        {steps.map((s) => (
+          <li key={s.id} className="rule-b grid grid-cols-[5rem_minmax(0,1fr)] gap-x-3 py-1.5 text-[0.97rem]">
+            <span className={`kicker pt-0.5 ${s.enough ? '' : '!text-warning'}`}>{STEP_WORDS[s.id]}</span>
+            <span>
+              <Words sentence={s.sentence} />{' '}
+              {s.enough ? '' : <span className="text-warning">Not enough for this tank.</span>}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

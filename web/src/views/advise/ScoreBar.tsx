@@ -1,0 +1,63 @@
+import type { Ranked, Score } from '@ypsometer/core/advice'
+import { showPercent } from '@ypsometer/core/units'
+import { CRITERION_WORDS } from './words'
+
+const W = 240
+const H = 26
+
+interface Props {
+  readonly score: Score
+  readonly drawn: Ranked['options'][number] | undefined
+  readonly draws: number | undefined
+}
+
+/**
+ * A score as what each criterion brings to it, side by side on a scale from 0 to 1, with the interval of the draws over
+ * it. A score is not shown without its interval.
+ */
+export function ScoreBar({ score, drawn, draws }: Props) {
+  const parts = score.parts.filter((p) => p.brings > 0)
+  if (!drawn) return <p className="muted mt-2 h-12 text-[0.85rem]">Its score follows once it is drawn.</p>
+  const words = score.parts.map(
+    (p) => `${CRITERION_WORDS[p.criterion]} ${p.value === null ? 'not known' : p.value.toFixed(2)}`,
+  )
+  const starts = parts.map((_, i) => parts.slice(0, i).reduce((sum, q) => sum + q.brings, 0))
+  return (
+    <div className="mt-2">
+      <svg
+        viewBox={`0 0 ${W} ${H}`}
+        className="w-full max-w-60"
+        role="img"
+        aria-label={`Score ${score.score.toFixed(2)}, ${drawn.low.toFixed(2)} to ${drawn.high.toFixed(2)}: ${words.join(', ')}`}
+      >
+        <title>{words.join('\n')}</title>
+        <line x1={0} x2={W} y1={20} y2={20} stroke="var(--color-base-300)" />
+        {parts.map((p, i) => (
+          <rect
+            key={p.criterion}
+            x={(starts[i] ?? 0) * W}
+            width={Math.max(0.5, p.brings * W - 1)}
+            y={10}
+            height={10}
+            fill="var(--color-primary)"
+            fillOpacity={p.value === null ? 0.25 : i % 2 ? 0.6 : 0.9}
+          />
+        ))}
+        <line x1={drawn.low * W} x2={drawn.high * W} y1={5} y2={5} stroke="currentColor" strokeWidth={1.5} />
+        {[drawn.low, drawn.high].map((v) => (
+          <line key={v} x1={v * W} x2={v * W} y1={2} y2={8} stroke="currentColor" strokeWidth={1.5} />
+        ))}
+      </svg>
+      <p className="num text-[0.85rem]">
+        score {drawn.low.toFixed(2)} to {drawn.high.toFixed(2)} · best in {percent(drawn.best)} ·{' '}
+        {drawn.rankLow === drawn.rankHigh
+          ? `place ${drawn.rankLow}`
+          : `places ${drawn.rankLow} to ${drawn.rankHigh}`}
+      </p>
+      <span className="sr-only">95 % of {draws} draws</span>
+    </div>
+  )
+}
+
+const percent = (share: number): string =>
+  share > 0.99 ? 'over 99 %' : share < 0.01 ? 'under 1 %' : showPercent(share)

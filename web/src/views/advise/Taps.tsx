@@ -1,0 +1,160 @@
+import type { Many } from '@ypsometer/core/advice'
+import { useId } from 'react'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { STANDINGS, type Ask } from './useAsk'
+
+/** Litres people name at a counter (m³). */
+const SIZES = [0.02, 0.06, 0.12, 0.18, 0.24, 0.4] as const
+const STANDING_WORDS = {
+  outside: 'on hoses, in a cabinet',
+  rim: 'on the rim',
+  inside: 'in the tank',
+  beneath: 'a sump under it',
+} as const
+const MANY_WORDS: Readonly<Record<Many, string>> = { few: 'few', usual: 'as usual', many: 'many' }
+/** Loudest levels that are asked for (dB), most minutes a month, budgets in whole units. */
+const NOISE = [32, 38] as const
+const WORK = [5, 15] as const
+const BUDGETS = [30, 80, 150, 300] as const
+
+/** The question, tap by tap. Each is a group of large keys; what is asked stands in the address. */
+export function Taps({ ask }: { readonly ask: Ask }) {
+  const { tank, litres, stock, told, wishes, rule, set } = ask
+  return (
+    <div className="space-y-5">
+      {ask.tanks.length > 0 && (
+        <label className="block">
+          <span className="kicker">The tank</span>
+          <select
+            className="select mt-1 min-h-12 w-full"
+            value={tank?.id ?? ''}
+            onChange={(e) => set({ tank: e.target.value || null, stock: null })}
+          >
+            <option value="">One that is not on record</option>
+            {ask.tanks.map((t) => (
+              <option key={t.id} value={t.id}>
+                {t.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {!tank && (
+        <Group name="How much water">
+          {SIZES.map((v) => (
+            <Key key={v} on={Math.abs(litres - v) < 1e-9} onTap={() => set({ water: String(v) })}>
+              {Math.round(v * 1000)} L
+            </Key>
+          ))}
+          <span className="w-32">
+            <QuantityInput
+              label="Other volume"
+              si={litres}
+              dimension="volume"
+              min={0.001}
+              max={20}
+              onCommit={(v) => set({ water: String(v) })}
+            />
+          </span>
+        </Group>
+      )}
+      <Group name="Who lives there">
+        {ask.stocks.map((s) => (
+          <Key key={s.id} on={s.id === stock?.id} onTap={() => set({ stock: s.id })}>
+            {s.label}
+          </Key>
+        ))}
+      </Group>
+      <Group name="How many, for its size">
+        {(['few', 'usual', 'many'] as const).map((m) => (
+          <Key key={m} on={told.many === m} onTap={() => set({ many: m === 'usual' ? null : m })}>
+            {MANY_WORDS[m]}
+          </Key>
+        ))}
+      </Group>
+      <Group name="Plants, and weak swimmers">
+        <Key on={told.planted === true} onTap={() => set({ planted: told.planted ? null : '1' })}>
+          planted
+        </Key>
+        <Key on={told.weak} onTap={() => set({ weak: told.weak ? null : '1' })}>
+          some swim weakly
+        </Key>
+      </Group>
+      <Group name="Where it can stand">
+        {STANDINGS.map((s) => {
+          const now = wishes.stands ?? []
+          const next = now.includes(s) ? now.filter((x) => x !== s) : [...now, s]
+          return (
+            <Key key={s} on={now.includes(s)} onTap={() => set({ at: next.join(',') || null })}>
+              {STANDING_WORDS[s]}
+            </Key>
+          )
+        })}
+      </Group>
+      <Group name="Noise, at most">
+        {NOISE.map((db) => (
+          <Key
+            key={db}
+            on={wishes.noise === db}
+            onTap={() => set({ noise: wishes.noise === db ? null : String(db) })}
+          >
+            {db === NOISE[0] ? 'bedroom' : 'living room'}, {db} dB
+          </Key>
+        ))}
+      </Group>
+      <Group name="Work a month, at most">
+        {WORK.map((min) => (
+          <Key
+            key={min}
+            on={wishes.minutes === min}
+            onTap={() => set({ work: wishes.minutes === min ? null : String(min) })}
+          >
+            {min} min
+          </Key>
+        ))}
+      </Group>
+      <Group name={`Budget in ${rule.currency}, at most`}>
+        {BUDGETS.map((b) => (
+          <Key
+            key={b}
+            on={wishes.budget?.minor === b * 100}
+            onTap={() => set({ budget: wishes.budget?.minor === b * 100 ? null : String(b * 100) })}
+          >
+            {b}
+          </Key>
+        ))}
+      </Group>
+    </div>
+  )
+}
+
+function Group({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
+  const id = useId()
+  return (
+    <div role="group" aria-labelledby={id}>
+      <p className="kicker" id={id}>
+        {name}
+      </p>
+      <div className="mt-1 flex flex-wrap items-center gap-2">{children}</div>
+    </div>
+  )
+}
+
+interface KeyProps {
+  readonly on: boolean
+  readonly onTap: () => void
+  readonly children: React.ReactNode
+}
+
+const Key = ({ on, onTap, children }: KeyProps) => (
+  <button
+    type="button"
+    aria-pressed={on}
+    onClick={onTap}
+    className={`rounded-field min-h-12 border px-3.5 py-1.5 text-left leading-tight ${
+      on ? 'bg-primary text-primary-content border-primary font-bold' : 'border-base-300 hover:bg-base-200'
+    }`}
+  >
+    {children}
+  </button>
+)

@@ -1,0 +1,109 @@
+import { houseOf, tankRecord, type Tank } from '@ypsometer/contract'
+import {
+  ADVICE_RULE,
+  AS_ITS_CLASS,
+  MANY,
+  quickTank,
+  toldStock,
+  type AdviceRule,
+  type Many,
+  type Standing,
+  type Told,
+  type Wishes,
+} from '@ypsometer/core/advice'
+import { CoreError } from '@ypsometer/core/errors'
+import type { TankRecord } from '@ypsometer/core/judging'
+import type { StockClass } from '@ypsometer/core/tanks'
+import { useMemo } from 'react'
+import { useSearchParams } from 'react-router'
+import { useHouseRules, useJudgedClasses, useTanks } from '../../api/queries'
+
+/** Litres a tank that nobody has named starts with. */
+const FIRST = 0.12
+export const STANDINGS = ['outside', 'rim', 'inside', 'beneath'] as const satisfies readonly Standing[]
+
+/** What is asked at the counter, as it stands in the address. */
+export interface Ask {
+  readonly tank: Tank | null
+  readonly litres: number
+  readonly stock: StockClass | undefined
+  readonly told: Told
+  readonly wishes: Wishes
+  readonly rule: AdviceRule
+  /** The tank as judging reads it; or the sentence that says what does not fit together. */
+  readonly record: TankRecord | string | null
+  readonly stocks: readonly StockClass[]
+  readonly tanks: readonly Tank[]
+  readonly set: (changes: Readonly<Record<string, string | null>>) => void
+}
+
+const number = (text: string | null): number | null => {
+  const v = text === null || text === '' ? NaN : Number(text)
+  return Number.isFinite(v) && v >= 0 ? v : null
+}
+
+/** Reads the question from the address and writes taps into it: what is asked can be sent as a link. */
+export function useAsk(): Ask {
+  const [params, setParams] = useSearchParams()
+  const { stock: stocks = [] } = useJudgedClasses()
+  const { tanks = [] } = useTanks()
+  const { rules } = useHouseRules()
+  const rule = (rules && houseOf(rules, null)?.advice) ?? ADVICE_RULE
+  const set = (changes: Readonly<Record<string, string | null>>): void =>
+    setParams(
+      (p) => {
+        for (const [k, v] of Object.entries(changes))
+          if (v === null) p.delete(k)
+          else p.set(k, v)
+        return p
+      },
+      { replace: true, preventScrollReset: true },
+    )
+  const text = params.toString()
+  return useMemo(() => {
+    const p = new URLSearchParams(text)
+    const tank = tanks.find((t) => t.id === p.get('tank')) ?? null
+    const litres = Math.min(20, Math.max(0.001, number(p.get('water')) ?? FIRST))
+    const named = stocks.find((s) => s.id === (p.get('stock') ?? tank?.stockClassId))
+    const stock = named ?? stocks.find((s) => s.code === 'normal') ?? stocks[0]
+    const many = p.get('many')
+    const planted = p.get('planted')
+    const told: Told = {
+      many: MANY.find((m): m is Many => m === many) ?? AS_ITS_CLASS.many,
+      planted: planted === null ? null : planted === '1',
+      weak: p.get('weak') === '1',
+    }
+    const at = (p.get('at') ?? '').split(',').filter((s) => (STANDINGS as readonly string[]).includes(s))
+    const budget = number(p.get('budget'))
+    const wishes: Wishes = {
+      stands: at.length ? (at as Standing[]) : null,
+      noise: number(p.get('noise')),
+      minutes: number(p.get('work')),
+      budget: budget === null ? null : { minor: budget, currency: rule.currency },
+    }
+    return {
+      tank,
+      litres,
+      stock,
+      told,
+      wishes,
+      rule,
+      record: stock ? recordOf(tank, litres, toldStock(stock, told)) : null,
+      stocks,
+      tanks,
+      set,
+    }
+    // What writes into the address is made anew at every render, and does the same each time.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [text, tanks, stocks, rule])
+}
+
+function recordOf(tank: Tank | null, litres: number, stock: StockClass): TankRecord | string {
+  if (!tank) return quickTank(litres, stock)
+  try {
+    return { ...tankRecord(tank, stock), stock }
+  } catch (error) {
+    if (error instanceof CoreError) return `The sizes of this tank do not fit together. ${error.message}`
+    throw error
+  }
+}

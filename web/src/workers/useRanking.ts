@@ -1,0 +1,53 @@
+import type { Measures, Ranked, Weights } from '@ypsometer/core/advice'
+import { useEffect, useState } from 'react'
+import { calledBack, rankRemote } from './rankRemote'
+
+/** A ranking as it is drawn: how far it is, what came of it, or why nothing did. */
+export interface Ranking {
+  readonly ranked: Ranked | null
+  /** Share done; null while nothing is drawn. */
+  readonly progress: number | null
+  readonly failure: string | null
+  readonly stop: () => void
+}
+
+/** So long the question must stand still before it is drawn (ms). */
+const STILL = 150
+
+/** How sure a ranking is, drawn in a worker; `key` names the question, so that the same is not drawn again. */
+export function useRanking(options: readonly Measures[], weights: Weights, key: string): Ranking {
+  const [state, setState] = useState<{ readonly key: string; readonly ranked: Ranked | null; readonly progress: number | null; readonly failure: string | null }>({ key: '', ranked: null, progress: null, failure: null }) // prettier-ignore
+  useEffect(() => {
+    if (!options.length) return
+    let gone = false
+    const show = (more: Partial<Ranking>): void => {
+      if (!gone) setState({ key, ranked: null, progress: null, failure: null, ...more })
+    }
+    const timer = setTimeout(() => {
+      show({ progress: 0 })
+      rankRemote()
+        .rank(
+          options,
+          weights,
+          calledBack((progress: number) => show({ progress })),
+        )
+        .then(
+          (ranked) => show({ ranked }),
+          (error: unknown) => show({ failure: error instanceof Error ? error.message : String(error) }),
+        )
+    }, STILL)
+    return () => {
+      gone = true
+      clearTimeout(timer)
+    }
+    // The key stands for options and weights, which are made anew at every render.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [key])
+  const mine = state.key === key ? state : null
+  return {
+    ranked: mine?.ranked ?? null,
+    progress: mine?.progress ?? null,
+    failure: mine?.failure ?? null,
+    stop: () => void rankRemote().stop(),
+  }
+}
