@@ -1,11 +1,12 @@
 import fc from 'fast-check'
 import { sentenceText, type Figure } from '../figures'
 import type { Outlet } from '../hydraulics'
-import type { TankRecord } from '../judging'
+import { together, type TankRecord } from '../judging'
 import { STOCK_CLASSES, type StockClass } from '../tanks'
 import {
   ADVICE_RULE,
   advise,
+  AS_ITS_CLASS,
   compareAdvice,
   costWorking,
   CRITERIA,
@@ -13,17 +14,23 @@ import {
   fillByLabel,
   isCrowded,
   ladderFor,
+  ladderWords,
   mediaPrice,
   NO_WISHES,
   overtaking,
   owningCost,
+  presentSteps,
+  quickTank,
   packsByYear,
   ranked,
   rankDraws,
   sayPrice,
   scoreOf,
   serviceMinutes,
+  slipOf,
+  slipText,
   sumPrices,
+  toldStock,
   twoDemanded,
   valueOf,
   yearlyEnergy,
@@ -417,7 +424,7 @@ describe('advice for a tank', () => {
     expect(stopsOf(fits, 'Two Tall')).toEqual(['not there'])
     const said = explain(TANK, fits[0] as NonNullable<(typeof fits)[0]>, ADVICE_RULE.weights)
     expect(said.needs.map((n) => sentenceText(n, 'metric')).join()).toMatch(
-      /second pair of hands: full it weighs 24/,
+      /second pair of hands, for full it weighs 24/,
     )
   })
   test('what it needs besides: better media with their price, a sponge, air', () => {
@@ -430,12 +437,11 @@ describe('advice for a tank', () => {
     expect([best?.name, best?.price, best?.media]).toEqual(['A, refilled', EUR(11800), EUR(1800)])
     const needs = explain({ ...TANK, stock: { ...TANK.stock, openInlet: false } }, best as NonNullable<typeof best>, ADVICE_RULE.weights).needs.map((n) => sentenceText(n, 'metric')) // prettier-ignore
     expect(needs).toEqual([
-      'better media: Rings, 18.00 EUR.',
-      'a sponge over its intake: shrimp and fry are drawn into an open one.',
+      'better media (Rings, 18.00 EUR); a sponge over its intake, for shrimp and fry are drawn into an open one.',
     ])
     const air = canister('Air', 2, { kind: 'air-sponge', watts: null })
     const [blown] = ask([air])
-    expect(explain(TANK, blown as NonNullable<typeof blown>, ADVICE_RULE.weights).needs).toEqual([['an air pump, and a check valve in its line.']]) // prettier-ignore
+    expect(explain(TANK, blown as NonNullable<typeof blown>, ADVICE_RULE.weights).needs).toEqual([['', 'an air pump, with a check valve in its line', '.']]) // prettier-ignore
     // Its power belongs to the air pump: a year of it is not known, and counts half.
     expect([blown?.year, blown?.measures.running]).toEqual([null, null])
   })
@@ -465,6 +471,86 @@ describe('advice for a tank', () => {
     expect([pounds?.price?.currency, pounds?.measures.price]).toEqual(['GBP', null])
     expect(sumPrices([EUR(1), { minor: 1, currency: 'GBP' }])).toBeNull()
     expect([sayPrice(EUR(1790)), sayPrice({ minor: 500, currency: 'JPY' })]).toEqual(['17.90 EUR', '500 JPY']) // prettier-ignore
+  })
+  test('a slip says all that is taken home, with dates by the lives of its media', () => {
+    const fill = { ...offered(2, 400, [use({ lifeDays: 60 })]), order: ['Coarse foam', 'Fine pad', 'Rings'] }
+    const [a] = ask([canister('A', 2, { shipped: fill })])
+    const told = { many: 'few', planted: true, weak: true } as const
+    const slip = slipOf(TANK, told, a as NonNullable<typeof a>, { weights: ADVICE_RULE.weights, dayAfter: (n) => `day ${String(n).padStart(3, '0')}` }) // prettier-ignore
+    expect(slip.map((p) => p.id)).toEqual(['tank', 'advice', 'order', 'start', 'dates', 'cautions'])
+    const text = slipText(slip, 'metric')
+    expect(text).toMatch(/T: 100.L; .*, few for its size, planted, some swim weakly\./)
+    expect(text).toContain('Coarse foam, then Fine pad, then Rings.')
+    expect(text.match(/day \d+: .*/g)).toEqual([
+      'day 032: open and rinse A.',
+      'day 060: renew fine pad in A.',
+      'day 064: open and rinse A.',
+      'day 096: open and rinse A.',
+    ])
+    expect(text).toMatch(/Unplug filter and heater before hands go in/)
+    expect(text).toContain('Local codes come first')
+    expect(slipText(slip, 'us')).toContain('26.4 US gal')
+  })
+  test('what they have: keep, re-fill, add, replace, each with what it carries and costs', () => {
+    const rings = use({ name: 'Rings', volume: 0.0008, pack: 0.0004, price: EUR(500), lifeDays: null })
+    const old = canister('Old', 0.6, { proposed: offered(1.2, 400, [rings]) })
+    const other = canister('Other', 0.5, { price: EUR(4000) })
+    const list = ask([old, other, canister('Big', 3, { price: EUR(20000) })])
+    const present = [{ candidate: old, fill: old.shipped as OfferedFill, refilled: false }]
+    const now = together(TANK, [{ name: 'Old', fill: present[0]?.fill as OfferedFill }])
+    const steps = presentSteps(TANK, present, now, list)
+    expect(steps.map((s) => [s.id, s.enough, s.cost])).toEqual([
+      ['keep', false, null],
+      ['refill', true, EUR(1000)],
+      ['add', true, EUR(4000)],
+      ['replace', true, expect.anything()],
+    ])
+    expect(sentenceText(steps[0]?.sentence ?? [], 'metric')).toMatch(
+      /carries 60 ± 12.L of such stock; the tank holds 100.L/,
+    )
+    expect(sentenceText(steps[1]?.sentence ?? [], 'metric')).toMatch(
+      /Old with better media: 120 ± 24.L, for 10.00 EUR/,
+    )
+    expect(sentenceText(steps[2]?.sentence ?? [], 'metric')).toMatch(
+      /Other beside it: together 110 ± 22.L, for 40.00 EUR/,
+    )
+    // Of which only the flow is known nothing is added up.
+    const unknown = presentSteps(TANK, [], together(TANK, [{ name: 'X', fill: { ...present[0]?.fill as OfferedFill, mass: null, films: null } }]), list) // prettier-ignore
+    expect(unknown.map((s) => s.id)).toEqual(['keep', 'replace'])
+    expect(sentenceText(unknown[0]?.sentence ?? [], 'metric')).toContain('nothing sure can be said')
+    expect(presentSteps(TANK, present, now, []).map((s) => s.id)).toEqual(['keep', 'refill'])
+  })
+  test('the ladder beside the ranking: it agrees, or the difference is said in numbers', () => {
+    const say = (list: ReturnType<typeof ask>): string =>
+      sentenceText(ladderWords(ladderFor({ water: 0.1, stock: TANK.stock }, ADVICE_RULE), list), 'metric')
+    const rim = (mass: number) => canister('Rim', mass, { kind: 'hang-on-back' })
+    expect(say(ask([rim(3)]).filter((a) => a.choices.length === 1))).toMatch(
+      /a hang-on-back, ideally two\. The ranking agrees\.$/,
+    )
+    const singles = ask([rim(1.1), canister('Big', 3)]).filter((a) => a.choices.length === 1)
+    expect(say(singles)).toMatch(
+      /By the ladder it would be Rim, 2nd here: it carries 110 ± 22.L where the first carries 300 ± 60.L/,
+    )
+    expect(say(ask([rim(0.2), canister('Big', 3)]).filter((a) => a.choices.length === 1))).toMatch(
+      /none will do: Rim comes nearest\. It carries 20 ± 4.L/,
+    )
+    expect(say(ask([canister('Big', 3)]))).toMatch(/None of those is on this shelf\.$/)
+    expect(say(ask([rim(0.1)]))).toMatch(/Nothing on this shelf will do\.$/)
+  })
+  test('a tank told in taps: as tanks are made; few and many in proportion, plants and weak swimmers', () => {
+    const t = quickTank(0.128, TANK.stock)
+    // 2 h³ = 128 L: 40 cm high, 80 long.
+    expect([t.length, t.width, t.waterLevel, t.surface]).toEqual(
+      [0.8, 0.4, 0.4, 0.32].map((v) => expect.closeTo(v, 9)),
+    )
+    const s = toldStock(TANK.stock, { many: 'many', planted: true, weak: true })
+    expect([s.litresPerKilogram, s.feedPerVolume / TANK.stock.feedPerVolume]).toEqual([
+      expect.closeTo(66.7, 1),
+      1.5,
+    ])
+    expect([s.plantShare >= 0.3, s.strongestCurrent]).toEqual([true, 0.08])
+    expect(toldStock(TANK.stock, AS_ITS_CLASS)).toEqual(TANK.stock)
+    expect(toldStock(classOf('light'), { many: 'usual', planted: false, weak: false }).plantShare).toBe(0)
   })
   test('the order is total: whatever the models, it does not hang on how they came', () => {
     const list = ask([0.3, 0.9, 1.4, 2.2, 3].map((m, i) => canister(`M${i}`, m)))

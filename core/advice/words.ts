@@ -1,8 +1,9 @@
-import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import type { OutletResult, TankRecord } from '../judging'
 import { FILTERS } from '../kinds'
 import { SCHOOL_WORDS } from '../tanks'
 import { moneyText } from '../units'
+import { HEAVY } from '../volumes/interior'
 import type { Advice } from './advise'
 import type { Price } from './candidate'
 import { UNKNOWN, valueOf, type Measures, type Weights } from './score'
@@ -102,27 +103,25 @@ function otherReasons(a: Advice, weights: Weights): readonly Sentence[] {
   return [...list].sort((a, b) => b[0] - a[0]).flatMap(([, s]) => (s ? [s] : []))
 }
 
-/** What it needs besides: media, sponge, air pump, aiming, a second pair of hands. */
-function needsOf(tank: TankRecord, { parts, media }: Advice): readonly Sentence[] {
-  const out: Sentence[] = []
-  for (const { choice, best, first } of parts) {
+/** What it needs besides: media, sponge, air pump, aiming, a second pair of hands; a sentence for each model. */
+function needsOf(tank: TankRecord, { parts, media, choices }: Advice): readonly Sentence[] {
+  const models = parts.filter((p, i) => parts.findIndex((q) => q.choice.fill === p.choice.fill) === i)
+  return models.flatMap(({ choice, best, first }): Sentence[] => {
     const { candidate: c, fill, refilled } = choice
-    const its = parts.length > 1 ? `${c.name}: ` : ''
     const traits = FILTERS[c.kind]
+    const list: Sentence[] = []
     if (refilled) {
-      const names = [...new Set(fill.uses.map((u) => u.name))]
-      out.push([
-        `${its}better media: ${names.join(', ')}${media && parts.length === 1 ? `, ${sayPrice(media)}` : ''}.`,
-      ])
+      const names = [...new Set(fill.uses.map((u) => u.name))].join(', ')
+      list.push([`better media (${names}${media && choices.length === 1 ? `, ${sayPrice(media)}` : ''})`])
     }
     if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge)
-      out.push([`${its}a sponge over its intake: shrimp and fry are drawn into an open one.`])
-    if (traits.drivenBy === 'air') out.push([`${its}an air pump, and a check valve in its line.`])
-    if (best && first && best !== first) out.push([`${its}use it with ${best.name.toLowerCase()}.`])
+      list.push(['a sponge over its intake, for shrimp and fry are drawn into an open one'])
+    if (traits.drivenBy === 'air') list.push(['an air pump, with a check valve in its line'])
+    if (best && first && best !== first) list.push([`its outlet changed: ${lowerFirst(best.name)}`])
     if (c.fitting?.fullMass && c.fitting.fullMass.value > HEAVY)
-      out.push([`${its}a second pair of hands: full it weighs `, sayFigure(c.fitting.fullMass), '.'])
-  }
-  return out.filter((s, i) => out.findIndex((t) => JSON.stringify(t) === JSON.stringify(s)) === i)
+      list.push(['a second pair of hands, for full it weighs ', sayFigure(c.fitting.fullMass)])
+    if (!list.length) return []
+    const said = list.flatMap((s, i) => (i ? ['; ', ...s] : [...s]))
+    return [[parts.length > 1 ? `${c.name}: ` : '', ...said, '.']]
+  })
 }
-/** Heavier than one person should lift (kg; common practice). */
-const HEAVY = 20

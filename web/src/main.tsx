@@ -80,6 +80,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/advise/Advise')).Advise }),
       },
       {
+        path: 'advise/slip',
+        loader: asks(() => ahead.counter()),
+        lazy: async () => ({ Component: (await import('./views/advise/Slip')).Slip }),
+      },
+      {
         path: 'library/:id?',
         loader: asks(() => ahead.list('media')),
         lazy: async () => ({ Component: (await import('./views/library/Library')).Library }),

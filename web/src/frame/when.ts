@@ -8,3 +8,10 @@ const FORMAT = new Intl.DateTimeFormat('en-GB', {
 
 /** A moment as it is read: 26 Nov 2026, 03:30, by the clock of this device. */
 export const showWhen = (iso: string): string => FORMAT.format(new Date(iso))
+
+const DAY = 86_400_000
+/** The date so many days from today, as 2026-11-26, by the clock of this device. */
+export const dayFromNow = (days: number): string => {
+  const d = new Date(Date.now() + days * DAY)
+  return [d.getFullYear(), d.getMonth() + 1, d.getDate()].map((n) => String(n).padStart(2, '0')).join('-')
+}

@@ -83,7 +83,14 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
     )
   const wont = list.filter((a) => a.stops.length)
   return (
-    <div className="space-y-8">
+    <div className="space-y-8 max-lg:pb-14">
+      <a
+        href="#will-title"
+        className="bg-base-100 border-base-content fixed inset-x-0 bottom-0 z-20 block border-t px-4 py-3 lg:hidden"
+      >
+        <span className="font-bold">{will.length ? `${will.length} will do` : 'None will do'}</span>
+        {will[0] && <span className="muted ml-2">first: {will[0].name}</span>}
+      </a>
       <Present ask={ask} tank={record} list={list} />
       <section aria-labelledby="will-title">
         <h2 id="will-title">{will.length ? `${will.length} that will do` : 'None will do'}</h2>

@@ -54,7 +54,39 @@ export function ScoreBar({ score, drawn, draws }: Props) {
           ? `place ${drawn.rankLow}`
           : `places ${drawn.rankLow} to ${drawn.rankHigh}`}
       </p>
-      <span className="sr-only">95 % of {draws} draws</span>
+      <details className="mt-1 text-[0.88rem]">
+        <summary className="muted cursor-pointer">What makes the score</summary>
+        <table className="sheet mt-1">
+          <thead>
+            <tr>
+              <th scope="col">Criterion</th>
+              <th scope="col" className="r">
+                Worth
+              </th>
+              <th scope="col" className="r">
+                Weight
+              </th>
+              <th scope="col" className="r">
+                Brings
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {score.parts.map((p) => (
+              <tr key={p.criterion}>
+                <td>{CRITERION_WORDS[p.criterion]}</td>
+                <td className="r num">{p.value === null ? 'not known' : p.value.toFixed(2)}</td>
+                <td className="r num">{showPercent(p.weight)}</td>
+                <td className="r num">{p.brings.toFixed(2)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="muted mt-1">
+          Each is worth 0 to 1; what nobody knows counts half, and anything from 0 to 1 in the draws. The
+          bracket holds 95 % of {draws} draws (JCGM 101).
+        </p>
+      </details>
     </div>
   )
 }

@@ -1,6 +1,8 @@
 import type { Many } from '@ypsometer/core/advice'
+import { saidText } from '@ypsometer/core/figures'
 import { useId } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
+import { units } from '../../frame/settings'
 import { STANDINGS, type Ask } from './useAsk'
 
 /** Litres people name at a counter (m³). */
@@ -20,6 +22,7 @@ const BUDGETS = [30, 80, 150, 300] as const
 /** The question, tap by tap. Each is a group of large keys; what is asked stands in the address. */
 export function Taps({ ask }: { readonly ask: Ask }) {
   const { tank, litres, stock, told, wishes, rule, set } = ask
+  const system = units.use()
   return (
     <div className="space-y-5">
       {ask.tanks.length > 0 && (
@@ -43,7 +46,7 @@ export function Taps({ ask }: { readonly ask: Ask }) {
         <Group name="How much water">
           {SIZES.map((v) => (
             <Key key={v} on={Math.abs(litres - v) < 1e-9} onTap={() => set({ water: String(v) })}>
-              {Math.round(v * 1000)} L
+              <span className="num">{saidText({ si: v, dimension: 'volume' }, system)}</span>
             </Key>
           ))}
           <span className="w-32">

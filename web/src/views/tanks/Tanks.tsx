@@ -7,6 +7,7 @@ import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
 import { Failed, Loading } from '../../frame/States'
 import { FiltersOnIt } from './FiltersOnIt'
+import { Visits } from './Visits'
 import { TankSheet } from './TankSheet'
 import { waterOf } from '../../tank/waterOf'
 
@@ -74,6 +75,7 @@ export function Tanks() {
             <div>
               <TankSheet key={open.id} tank={open} stock={stock.classes ?? []} />
               <FiltersOnIt key={`on-${open.id}`} tank={open} stock={judged.stock ?? []} />
+              <Visits key={`visits-${open.id}`} tank={open} />
               <button
                 type="button"
                 className="btn btn-ghost btn-sm mt-6"

@@ -1,0 +1,120 @@
+import { sayFigure, sentenceText, type Sentence } from '../figures'
+import type { TankRecord } from '../judging'
+import { stripCautions } from '../teardown/cautions'
+import type { UnitSystem } from '../units'
+import type { Advice } from './advise'
+import type { Told } from './quickTank'
+import { SERVICE_DAYS } from './service'
+import { explain, sayPrice } from './words'
+import type { Weights } from './score'
+
+/** A part of a slip: its heading and what stands under it. */
+export interface SlipPart {
+  readonly id: 'tank' | 'advice' | 'needs' | 'order' | 'start' | 'dates' | 'cautions'
+  readonly heading: string
+  readonly lines: readonly Sentence[]
+}
+
+/** Renewals that are put on a slip: those within a year. */
+const AHEAD = 365
+/** Services that are put on a slip. */
+const SERVICES = 3
+
+/**
+ * What is given to take home: tank, advice, media in their order, how to start, next dates, cautions. `dayAfter` gives
+ * the date (2026-11-26) so many days from now.
+ */
+export function slipOf(
+  tank: TankRecord,
+  told: Told,
+  a: Advice,
+  { weights, dayAfter }: { readonly weights: Weights; readonly dayAfter: (days: number) => string },
+): readonly SlipPart[] {
+  const { reasons, needs } = explain(tank, a, weights)
+  const many = told.many === 'usual' ? '' : `, ${told.many} for its size`
+  const planted = told.planted ? ', planted' : ''
+  const weak = told.weak ? ', some swim weakly' : ''
+  const models = [...new Set(a.choices.map((c) => c.candidate))]
+  const orders = a.choices.filter(
+    (c, i) => c.fill.order.length && a.choices.findIndex((x) => x.fill === c.fill) === i,
+  )
+  const parts: readonly SlipPart[] = [
+    {
+      id: 'tank',
+      heading: 'The tank',
+      lines: [
+        [
+          `${tank.name}: `,
+          sayFigure(tank.water),
+          `; ${tank.stock.label.toLowerCase()}${many}${planted}${weak}.`,
+        ],
+      ],
+    },
+    {
+      id: 'advice',
+      heading: a.name,
+      lines: [
+        [a.price ? `${sayPrice(a.price)} in all.` : 'Its price is not known.'],
+        ...reasons,
+        ...a.stops.map((s): Sentence => ['But: ', ...s.sentence]),
+      ],
+    },
+    { id: 'needs', heading: 'Needs besides', lines: needs },
+    {
+      id: 'order',
+      heading: 'Order of the media, as the water goes',
+      lines: orders.map((c) => [
+        orders.length > 1 ? `${c.candidate.name}: ` : '',
+        c.fill.order.join(', then '),
+        '.',
+      ]),
+    },
+    {
+      id: 'start',
+      heading: 'Starting it',
+      lines: [
+        [
+          'Let it run beside the old one for some weeks, or move ripe media over. Without either, feed little and test ammonia and nitrite every other day for six weeks (common practice).',
+        ],
+      ],
+    },
+    { id: 'dates', heading: 'Next dates', lines: datesOf(a, dayAfter) },
+    {
+      id: 'cautions',
+      heading: 'Take care',
+      lines: [
+        ...[
+          ...new Set(
+            models
+              .flatMap((m) => stripCautions(m.kind, [], m.fitting?.fullMass?.value ?? null))
+              .map((c) => c.text),
+          ),
+        ].map((text): Sentence => [text]),
+        ['Local codes come first; what is wired to the house is for a licensed electrician.'],
+      ],
+    },
+  ]
+  return parts.filter((p) => p.lines.length)
+}
+
+function datesOf(a: Advice, dayAfter: (days: number) => string): readonly Sentence[] {
+  const out = new Map<string, Set<string>>()
+  const add = (day: string, what: string): void => {
+    const on = out.get(day) ?? new Set<string>()
+    out.set(day, on.add(what))
+  }
+  for (const { candidate, fill } of a.choices) {
+    const days = SERVICE_DAYS[candidate.kind]
+    for (let n = 1; n <= SERVICES; n++) add(dayAfter(n * days), `open and rinse ${candidate.name}`)
+    for (const u of fill.uses)
+      if (u.lifeDays && u.lifeDays <= AHEAD)
+        add(dayAfter(Math.round(u.lifeDays)), `renew ${u.name.toLowerCase()} in ${candidate.name}`)
+  }
+  return [...out]
+    .sort(([x], [y]) => x.localeCompare(y))
+    .map(([day, what]) => [`${day}: ${[...what].join('; ')}.`])
+}
+
+/** A slip as plain text, to be sent or kept. */
+export const slipText = (parts: readonly SlipPart[], system: UnitSystem): string =>
+  parts.map((p) => [p.heading, ...p.lines.map((l) => `  ${sentenceText(l, system)}`)].join('\n')).join('\n\n')

@@ -1,0 +1,124 @@
+import { advise, slipOf, slipText, type Advice } from '@ypsometer/core/advice'
+import { Printer, Save, Share2 } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { Link, useLocation, useSearchParams } from 'react-router'
+import { useCandidates } from '../../api/queries'
+import { changeRow } from '../../api/rows'
+import { Words } from '../../figures/Words'
+import { units } from '../../frame/settings'
+import { Failed, Loading } from '../../frame/States'
+import { toast } from '../../frame/toasts'
+import { dayFromNow } from '../../frame/when'
+import { useAsk } from './useAsk'
+
+const PAPERS = [
+  ['a4', 'A4'],
+  ['letter', 'Letter'],
+  ['receipt', 'Receipt, 80 mm'],
+] as const
+type Paper = (typeof PAPERS)[number][0]
+
+/** One page to take home; printed, sent, or kept with the tank. */
+export function Slip() {
+  const ask = useAsk()
+  const [params] = useSearchParams()
+  const { search } = useLocation()
+  const [paper, setPaper] = useState<Paper>('a4')
+  const system = units.use()
+  const { data, error, isPending, refetch } = useCandidates()
+  const { record, wishes, rule, told } = ask
+  const id = params.get('option')
+  const option = useMemo((): Advice | undefined => {
+    if (!record || typeof record === 'string') return undefined
+    const candidates = (data ?? []).flatMap((d) => d.candidate ?? [])
+    return advise({ tank: record, wishes, rule }, candidates).find((a) => a.id === id)
+  }, [record, wishes, rule, data, id])
+  const back = `/advise${search}`
+  if (isPending || !record) return <Loading />
+  if (error && !data)
+    return <Failed error={error} what="the models of the shelf" retry={() => void refetch()} />
+  if (typeof record === 'string' || !option)
+    return (
+      <>
+        <h1>Slip</h1>
+        <p className="mt-3 max-w-xl">
+          {typeof record === 'string' ? record : 'This option is not among those for the tank any more.'}{' '}
+          <Link to={back} className="link">
+            Back to the counter
+          </Link>
+        </p>
+      </>
+    )
+  const day = dayFromNow(0)
+  const parts = slipOf(record, told, option, { weights: rule.weights, dayAfter: dayFromNow })
+  const text = `${slipText(parts, system)}\n\nAdvised on ${day}.`
+  const send = async (): Promise<void> => {
+    if (typeof navigator.share === 'function') await navigator.share({ title: option.name, text })
+    else {
+      await navigator.clipboard.writeText(text)
+      toast('Copied: paste it into a message.')
+    }
+  }
+  const keep = (): void => {
+    if (!ask.tank) return
+    const visit = { id: crypto.randomUUID().slice(0, 8), on: day, what: 'advice', text } as const
+    changeRow('tanks', ask.tank, { visits: [...ask.tank.visits, visit] })
+    toast(`Kept with ${ask.tank.name}.`)
+  }
+  return (
+    <>
+      <div className="no-print mb-5 flex flex-wrap items-center gap-3">
+        <Link to={back} className="link mr-3">
+          Back to the counter
+        </Link>
+        <label className="flex items-baseline gap-2">
+          Paper
+          <select
+            className="select select-sm w-auto"
+            value={paper}
+            onChange={(e) => setPaper(e.target.value as Paper)}
+          >
+            {PAPERS.map(([k, words]) => (
+              <option key={k} value={k}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="button" className="btn btn-sm btn-primary" onClick={() => window.print()}>
+          <Printer size={16} aria-hidden="true" /> Print
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm"
+          onClick={() => void send().catch(() => toast('It was not sent.'))}
+        >
+          <Share2 size={16} aria-hidden="true" /> Send
+        </button>
+        {ask.tank && (
+          <button type="button" className="btn btn-sm" onClick={keep}>
+            <Save size={16} aria-hidden="true" /> Keep with the tank
+          </button>
+        )}
+      </div>
+      <article className={`slip slip-${paper}`} aria-label="Slip">
+        <header className="border-base-content flex items-baseline justify-between gap-4 border-b pb-1">
+          <h1>Filter advice</h1>
+          <span className="num muted">{day}</span>
+        </header>
+        {parts.map((p) => (
+          <section key={p.id} className="mt-3 break-inside-avoid" aria-label={p.heading}>
+            <h2>{p.heading}</h2>
+            <ul>
+              {p.lines.map((l, i) => (
+                <li key={i} className="text-[0.97rem]">
+                  <Words sentence={l} />
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </article>
+    </>
+  )
+}
