@@ -10,6 +10,7 @@ const VIEWS = [
   '/library',
   '/rules',
   '/stock',
+  '/advise',
   'claims',
   'strip',
   'inside',

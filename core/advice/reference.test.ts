@@ -473,7 +473,7 @@ describe('advice for a tank', () => {
     expect([sayPrice(EUR(1790)), sayPrice({ minor: 500, currency: 'JPY' })]).toEqual(['17.90 EUR', '500 JPY']) // prettier-ignore
   })
   test('a slip says all that is taken home, with dates by the lives of its media', () => {
-    const fill = { ...offered(2, 400, [use({ lifeDays: 60 })]), order: ['Coarse foam', 'Fine pad', 'Rings'] }
+    const fill = { ...offered(2, 400, [use({ lifeDays: 60 })]), order: ['Coarse foam', 'Fine pad', 'Rings', 'Rings'] }
     const [a] = ask([canister('A', 2, { shipped: fill })])
     const told = { many: 'few', planted: true, weak: true } as const
     const slip = slipOf(TANK, told, a as NonNullable<typeof a>, { weights: ADVICE_RULE.weights, dayAfter: (n) => `day ${String(n).padStart(3, '0')}` }) // prettier-ignore

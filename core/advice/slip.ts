@@ -65,7 +65,7 @@ export function slipOf(
       heading: 'Order of the media, as the water goes',
       lines: orders.map((c) => [
         orders.length > 1 ? `${c.candidate.name}: ` : '',
-        c.fill.order.join(', then '),
+        c.fill.order.filter((name, i, all) => name !== all[i - 1]).join(', then '),
         '.',
       ]),
     },

@@ -86,7 +86,7 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
     <div className="space-y-8 max-lg:pb-14">
       <a
         href="#will-title"
-        className="bg-base-100 border-base-content fixed inset-x-0 bottom-0 z-20 block border-t px-4 py-3 lg:hidden"
+        className="bg-base-100 border-base-content fixed inset-x-0 !m-0 bottom-0 z-20 block border-t px-4 py-3 lg:hidden"
       >
         <span className="font-bold">{will.length ? `${will.length} will do` : 'None will do'}</span>
         {will[0] && <span className="muted ml-2">first: {will[0].name}</span>}
