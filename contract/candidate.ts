@@ -1,11 +1,20 @@
 import type { Candidate as CoreCandidate, OfferedFill, Price, Spare } from '@ypsometer/core/advice'
-import { putFigure, type Figure } from '@ypsometer/core/figures'
-import { placeFill, shoppingList } from '@ypsometer/core/fills'
+import { put, putFigure, type Figure } from '@ypsometer/core/figures'
+import { layerCounts, placeFill, shoppingList } from '@ypsometer/core/fills'
 import { CoreError } from '@ypsometer/core/errors'
-import { claimed, labelFigure, waysBack, type Assessment, type JudgedFill } from '@ypsometer/core/judging'
+import {
+  claimed,
+  labelFigure,
+  printedFigure,
+  waysBack,
+  type Assessment,
+  type JudgedFill,
+  type ModelRecord,
+} from '@ypsometer/core/judging'
 import { FILTERS } from '@ypsometer/core/kinds'
 import { packVolume } from '@ypsometer/core/media'
 import { CHECKLISTS, reaches, reachFigures } from '@ypsometer/core/teardown'
+import { wholeReadings } from '@ypsometer/core/trials'
 import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
 import { z } from 'zod'
 import type { Medium } from './fills'
@@ -69,6 +78,7 @@ function offered(d: Dossier, media: readonly Medium[], judged: JudgedFill | null
         name: m.name,
         form: m.form,
         job: m.job,
+        counts: layerCounts(d.model.kind, m),
         volume,
         pack: packVolume(m),
         price: m.priceMinor !== null && m.currency ? { minor: m.priceMinor, currency: m.currency } : null,
@@ -139,23 +149,98 @@ function serviceOf(d: Dossier): Figure | null {
   }
 }
 
+/** Litres of the media of a fill that count towards capacity. */
+function mediaFigure(fill: OfferedFill | null, label: string): Figure | null {
+  if (!fill?.uses.length) return null
+  const counts = fill.uses.filter((u) => u.counts)
+  return {
+    id: `media-volume-${fill.fill.id}`,
+    label,
+    value: counts.reduce((sum, u) => sum + u.volume, 0),
+    dimension: 'volume',
+    provenance: 'computed',
+    conditions: [fill.fill.name],
+    formula: 'Σ of its layers',
+    working: counts.map((u, i) => put(`V_${i + 1}`, u.name.toLowerCase(), u.volume, 'volume', 'computed')),
+  }
+}
+
+function factsOf(
+  d: Dossier,
+  record: ModelRecord,
+  a: Assessment,
+  { shipped, proposed }: Pick<CoreCandidate, 'shipped' | 'proposed'>,
+): CoreCandidate['facts'] {
+  const printed = (q: Parameters<typeof claimed>[1]): Figure | null => {
+    const claim = claimed(record, q, d.model.mainsFrequency)
+    return claim ? printedFigure(claim) : null
+  }
+  const reached = reaches(d.parts)
+  const to = (what: 'pre-filter' | 'media'): CoreCandidate['facts']['toMedia'] => {
+    const r = reached.find((x) => x.reach === what)
+    if (!r) return null
+    const { moves, seconds } = reachFigures(r)
+    return { moves, seconds }
+  }
+  const { pump } = a
+  return {
+    printed: {
+      ratedFlow: printed('rated-flow'),
+      maxHead: printed('max-head'),
+      mediaVolume: printed('media-volume'),
+      tankMin: printed('tank-min'),
+      tankMax: printed('tank-max'),
+    },
+    bare: a.againstLabel?.measured ?? null,
+    shutOff:
+      pump?.from === 'fit'
+        ? {
+            id: 'shut-off-found',
+            label: 'Head at which it stops, by its curve',
+            value: pump.pump.shutOffHead,
+            dimension: 'head',
+            provenance: 'computed',
+            conditions: ['fitted to the bench’s flows at several lifts'],
+          }
+        : null,
+    pump: pump && { ...pump.pump, from: pump.from },
+    media: {
+      shipped: mediaFigure(shipped, 'Biological media as shipped'),
+      proposed: mediaFigure(proposed, 'Biological media as proposed'),
+    },
+    preFilter: to('pre-filter'),
+    toMedia: to('media'),
+    omits: d.contents.length ? d.contents.filter((c) => c.found === 'missing').map((c) => c.name) : null,
+    guarantee: d.claims.findLast((c) => c.quantity === 'guarantee')?.words ?? null,
+    holding: d.trials
+      .filter((t) => t.kind === 'holding')
+      .flatMap((t) =>
+        wholeReadings(
+          'holding',
+          d.readings.filter((r) => r.trialId === t.id),
+        ),
+      )
+      .map((r) => ({ seconds: r.seconds, censored: r.outcome === 'still' })),
+  }
+}
+
 /** Everything that is asked of a model where it is set against a tank or another model. */
 export function candidateOf(d: Dossier, media: readonly Medium[], a: Assessment): CoreCandidate {
   const { shipped, proposed, level, claimedRange } = a.verdict
   const found = a.findings.flatMap((f) => f.figures)
   const watts = found.findLast((f) => f.id.startsWith('power-'))
-  const label = claimed(modelRecord(d), 'power', d.model.mainsFrequency)
+  const record = modelRecord(d)
+  const label = claimed(record, 'power', d.model.mainsFrequency)
   const { inlet } = d.hookups[0]?.fitted ?? {}
+  // One of which nobody has said what is in it cannot be bought.
+  const refill = d.fills.some((f) => f.id === proposed?.fill.fill.id) ? (proposed?.fill ?? null) : null
+  const fills = { shipped: offered(d, media, shipped), proposed: offered(d, media, refill) }
   return {
     id: d.model.id,
     maker: d.model.maker,
     name: d.model.name,
     kind: d.model.kind,
-    shipped: offered(d, media, shipped),
-    // One of which nobody has said what is in it cannot be bought.
-    proposed: d.fills.some((f) => f.id === proposed?.fill.fill.id)
-      ? offered(d, media, proposed?.fill ?? null)
-      : null,
+    ...fills,
     fitting: fittingOf(d),
     outlets: outletsOf(d, shipped),
     inlet: (FILTERS[d.model.kind].intake && inlet) || null,
@@ -167,5 +252,8 @@ export function candidateOf(d: Dossier, media: readonly Medium[], a: Assessment)
     service: serviceOf(d),
     build: buildOf(d),
     spares: sparesOf(d),
+    offers: d.model.offers.map(({ kind, minor, currency, on }) => ({ kind, price: { minor, currency }, on })),
+    kin: d.model.kinId ? { id: d.model.kinId, as: d.model.kinship } : null,
+    facts: factsOf(d, record, a, fills),
   }
 }

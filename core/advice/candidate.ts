@@ -1,3 +1,5 @@
+import type { Holding } from '../bench'
+import type { Pump } from '../hydraulics'
 import type { Outlet } from '../hydraulics/jets'
 import type { Figure } from '../figures'
 import type { FittingModel } from '../judging/fitting'
@@ -18,6 +20,8 @@ export interface MediumUse {
   readonly name: string
   readonly form: MediumForm
   readonly job: MediumJob
+  /** Does it count towards capacity? */
+  readonly counts: boolean
   readonly volume: number
   /** What a pack holds (m³). */
   readonly pack: number | null
@@ -36,6 +40,49 @@ export interface Spare {
   readonly name: string
   readonly wears: 'impeller' | 'seal' | 'other'
   readonly price: Price
+}
+
+/** What its label prints, as far as it does. */
+export type PrintedFigures = Readonly<
+  Record<'ratedFlow' | 'maxHead' | 'mediaVolume' | 'tankMin' | 'tankMax', Figure | null>
+>
+
+/** What it takes to reach something, from the closed filter. */
+export interface Reached {
+  readonly moves: Figure
+  readonly seconds: Figure
+}
+
+/** What a comparison asks besides. */
+export interface Facts {
+  readonly printed: PrintedFigures
+  /** Measured bare and empty at no lift, as labels are rated; and the head at which it stops. */
+  readonly bare: Figure | null
+  readonly shutOff: Figure | null
+  /** Its curve, by the bench or by the label. */
+  readonly pump: (Pump & { readonly from: 'fit' | 'label' }) | null
+  /** Litres of biological media, as shipped and as proposed. */
+  readonly media: { readonly shipped: Figure | null; readonly proposed: Figure | null }
+  readonly preFilter: Reached | null
+  readonly toMedia: Reached | null
+  /** What the box should hold and does not; null while nobody has looked. */
+  readonly omits: readonly string[] | null
+  readonly guarantee: string | null
+  /** How long cups or clips held. */
+  readonly holding: readonly Holding[]
+}
+
+/** The model it is a sibling or a later generation of. */
+export interface Kin {
+  readonly id: string
+  readonly as: 'sibling' | 'generation'
+}
+
+/** What it is to be had for besides its list price. */
+export interface Offer {
+  readonly kind: 'sale' | 'second-hand'
+  readonly price: Price
+  readonly on: string | null
 }
 
 /** All that is asked of a model where it is set against a tank or against another: made once from its dossier. */
@@ -62,6 +109,9 @@ export interface Candidate {
   /** Parts looked at, and those of them with a fault; null while it was not stripped. */
   readonly build: { readonly parts: number; readonly faults: readonly string[] } | null
   readonly spares: readonly Spare[]
+  readonly offers: readonly Offer[]
+  readonly kin: Kin | null
+  readonly facts: Facts
 }
 
 /** A model with one of its fills. */

@@ -1,8 +1,6 @@
 import fc from 'fast-check'
-import { sentenceText, type Figure } from '../figures'
-import type { Outlet } from '../hydraulics'
+import { sentenceText } from '../figures'
 import { together, type TankRecord } from '../judging'
-import { STOCK_CLASSES, type StockClass } from '../tanks'
 import {
   ADVICE_RULE,
   advise,
@@ -39,13 +37,12 @@ import {
   type Criterion,
   type Measured,
   type Measures,
-  type MediumUse,
   type OfferedFill,
   type Weights,
   type Wishes,
 } from '.'
+import { canister, classOf, EUR, figure, lph, NOZZLE, offered, TANK, use } from './candidates.fixture'
 
-const lph = (v: number): number => v / 3.6e6
 const weigh = (w: Partial<Weights>): Weights =>
   Object.fromEntries(CRITERIA.map((c) => [c, w[c] ?? 0])) as unknown as Weights
 const measures = (m: Partial<Record<Criterion, Measured | null>>): Measures =>
@@ -174,63 +171,7 @@ describe('how sure a ranking is', () => {
   })
 })
 
-const EUR = (minor: number) => ({ minor, currency: 'EUR' })
-const use = (more: Partial<MediumUse>): MediumUse => ({
-  name: 'Fine pad',
-  form: 'pad',
-  job: 'fine',
-  volume: 0.0002,
-  pack: 0.0004,
-  price: EUR(600),
-  lifeDays: 60,
-  ...more,
-})
-const figure = (id: string, value: number, more: Partial<Figure> = {}): Figure => ({
-  id,
-  label: id,
-  value,
-  dimension: 'ratio',
-  provenance: 'measured',
-  ...more,
-})
-const NOZZLE: Outlet = { kind: 'nozzle', aim: 'along', depth: 0.02, diameter: 0.016, holes: 1, spacing: 0.02, width: 0.1 } // prettier-ignore
-const offered = (mass: number, flow: number, uses: readonly MediumUse[] = []): OfferedFill => ({
-  fill: { id: `f${mass}-${flow}`, name: 'As shipped' },
-  flow: figure('flow', lph(flow), { uncertainty: lph(flow * 0.04), dimension: 'flow' }),
-  meets: figure('meets', 1),
-  mass: figure('mass', mass),
-  massless: null,
-  films: { flow: lph(flow), layers: [{ area: 2.29 * mass, flow: lph(flow) }] },
-  outlet: NOZZLE,
-  basis: 'measured',
-  calibration: null,
-  pack: null,
-  order: uses.map((u) => u.name),
-  uses,
-})
-const canister = (id: string, mass: number, more: Partial<Candidate> = {}): Candidate => ({
-  id,
-  maker: 'Quillon',
-  name: id,
-  kind: 'canister',
-  shipped: offered(mass, 400),
-  proposed: null,
-  fitting: null,
-  outlets: [{ id: 'o', name: 'Nozzle', outlet: { ...NOZZLE, aim: 'glass' } }],
-  inlet: null,
-  level: 'holds',
-  claimedMax: null,
-  price: EUR(10000),
-  watts: figure('power', 15, { dimension: 'power' }),
-  noise: figure('noise', 35, { dimension: 'sound', uncertainty: 2 }),
-  service: figure('service', 480, { dimension: 'time' }),
-  build: { parts: 10, faults: [] },
-  spares: [],
-  ...more,
-})
 const rule = (more: Partial<AdviceRule> = {}): AdviceRule => ({ ...ADVICE_RULE, ...more })
-const classOf = (code: string): StockClass => STOCK_CLASSES.find((s) => s.code === code) as StockClass
-
 describe('what it costs to own', () => {
   test('15 W all year are 131 kWh (common practice, no source, a worked figure of the trade)', () => {
     expect(yearlyEnergy(15)).toBeCloseTo(131.5, 1)
@@ -313,35 +254,6 @@ describe('what it costs to own', () => {
   })
 })
 
-const TANK: TankRecord = {
-  name: 'T',
-  water: figure('water', 0.1, { dimension: 'volume' }),
-  stock: classOf('normal'),
-  surface: 0.27,
-  length: 0.8,
-  width: 0.35,
-  height: 0.4,
-  waterLevel: 0.37,
-  substrateDepth: 0.04,
-  temperature: 25,
-  salinity: 0,
-  pH: 7.5,
-  alkalinity: 0.1,
-  tapNitrate: 0,
-  feed: null,
-  plantShare: null,
-  changeShare: 0.3,
-  changeDays: 7,
-  roomTemperature: null,
-  cabinetWidth: null,
-  cabinetDepth: null,
-  cabinetHeight: null,
-  doorWidth: null,
-  bottomHeight: null,
-  wallGap: null,
-  rimThickness: null,
-  covered: false,
-}
 const water = (v: number): Partial<TankRecord> => ({ water: figure('water', v, { dimension: 'volume' }) })
 
 describe('the trade’s ladder (common practice, no source)', () => {
@@ -473,7 +385,10 @@ describe('advice for a tank', () => {
     expect([sayPrice(EUR(1790)), sayPrice({ minor: 500, currency: 'JPY' })]).toEqual(['17.90 EUR', '500 JPY']) // prettier-ignore
   })
   test('a slip says all that is taken home, with dates by the lives of its media', () => {
-    const fill = { ...offered(2, 400, [use({ lifeDays: 60 })]), order: ['Coarse foam', 'Fine pad', 'Rings', 'Rings'] }
+    const fill = {
+      ...offered(2, 400, [use({ lifeDays: 60 })]),
+      order: ['Coarse foam', 'Fine pad', 'Rings', 'Rings'],
+    }
     const [a] = ask([canister('A', 2, { shipped: fill })])
     const told = { many: 'few', planted: true, weak: true } as const
     const slip = slipOf(TANK, told, a as NonNullable<typeof a>, { weights: ADVICE_RULE.weights, dayAfter: (n) => `day ${String(n).padStart(3, '0')}` }) // prettier-ignore

@@ -1,5 +1,5 @@
 import { summary } from '../statistics'
-import { ACCEPTANCE_GRADES, compareWithLabel, flowFromRuns, runsNeeded } from '.'
+import { ACCEPTANCE_GRADES, compareWithLabel, flowFromRuns, logRank, runsNeeded, type Holding } from '.'
 
 const NO_TYPE_B = { vessel: 0, resolution: 0, reaction: 0 }
 const bucket = (seconds: number[], litres = 5) => seconds.map((s) => ({ volume: litres / 1000, seconds: s }))
@@ -100,4 +100,33 @@ test('tolerances are those of ISO 9906:2012 (from memory)', () => {
     [0.09, 0.07],
     [0.1, 0.08],
   ])
+})
+
+describe('do clips hold alike (log-rank)', () => {
+  const held = (fell: readonly number[], still: readonly number[] = []): Holding[] => [
+    ...fell.map((seconds) => ({ seconds, censored: false })),
+    ...still.map((seconds) => ({ seconds, censored: true })),
+  ]
+  // Freireich et al., Blood 21 (1963) 699, as in Cox 1972 and every textbook since (from memory): χ² = 16.79.
+  const drug = held([6, 6, 6, 7, 10, 13, 16, 22, 23], [6, 9, 10, 11, 17, 19, 20, 25, 32, 32, 34, 35])
+  const placebo = held([1, 1, 2, 2, 3, 4, 4, 5, 5, 8, 8, 8, 8, 11, 11, 12, 12, 15, 17, 22, 23])
+  test('the remission times that textbooks work out: χ² 16.79 on one degree of freedom', () => {
+    const r = logRank([drug, placebo])
+    expect(r?.chiSquare).toBeCloseTo(16.79, 2)
+    expect([r?.degreesOfFreedom, r?.n]).toEqual([1, [21, 21]])
+    // P(χ²₁ > 16.79) = 2 (1 − Φ(4.0976)) = 4.2e-5.
+    expect(r?.p).toBeCloseTo(4.2e-5, 6)
+    expect(logRank([placebo, drug])?.chiSquare).toBeCloseTo(r?.chiSquare ?? NaN, 9)
+  })
+  test('groups that are alike differ by nothing; a third one adds a degree of freedom; nothing let go says nothing', () => {
+    expect(logRank([drug, drug])?.chiSquare).toBeCloseTo(0, 9)
+    expect(logRank([drug, drug])?.p).toBeCloseTo(1, 9)
+    const three = logRank([drug, placebo, placebo])
+    expect(three?.degreesOfFreedom).toBe(2)
+    // χ²₂ has the closed form p = exp(−χ²/2).
+    expect(three?.p).toBeCloseTo(Math.exp(-(three?.chiSquare ?? NaN) / 2), 12)
+    expect(logRank([held([], [5]), held([], [7])])).toBeNull()
+    expect(logRank([drug])).toBeNull()
+    expect(logRank([drug, []])).toBeNull()
+  })
 })

@@ -8,6 +8,10 @@ export function studentQuantile(p: number, degreesOfFreedom: number): number {
   return jstat.studentt.inv(p, degreesOfFreedom)
 }
 
+/** Chance that χ² of ν degrees of freedom is at least x. From jStat. */
+export const chiSquareBeyond = (x: number, degreesOfFreedom: number): number =>
+  x > 0 ? 1 - jstat.chisquare.cdf(x, degreesOfFreedom) : 1
+
 /**
  * Critical value of Grubbs' two-sided test for one outlier among n at significance α.
  *

@@ -1,0 +1,291 @@
+import { sayFigure, type Figure, type Sentence } from '../figures'
+import { capacityFigure, type StockClass } from '../tanks'
+import { mediaPrice, sumPrices } from './advise'
+import type { Candidate, Price } from './candidate'
+import { owningCost } from './cost'
+import type { AdviceRule } from './rule'
+import { sayPrice } from './words'
+
+/** How a number stands to the first model’s: more or less by over its doubt, or no difference that can be told. */
+export type Apart = 'more' | 'less' | 'none'
+
+/** One model’s entry in a row: a number, money, or words; null where nobody knows. */
+export interface Cell {
+  readonly figure: Figure | null
+  readonly price: Price | null
+  readonly words: string | null
+  /** The model it was measured on, where it is carried over from its kin. */
+  readonly inherited: string | null
+  /** Null for the first model, and where one of the two is not known. */
+  readonly apart: Apart | null
+}
+
+/** A row of the table, in the order a buyer thinks. */
+export interface CompareRow {
+  readonly id: string
+  readonly group: 'claim and finding' | 'as installed' | 'media' | 'living with it' | 'build' | 'money'
+  readonly label: string
+  readonly cells: readonly Cell[]
+}
+
+/** Do two numbers differ by more than their doubts together, √(U_a² + U_b²)? Source: GUM, for independent numbers. */
+export function apart(a: Figure, from: Figure): Apart {
+  const difference = a.value - from.value
+  const doubt = Math.hypot(a.uncertainty ?? 0, from.uncertainty ?? 0)
+  if (Math.abs(difference) <= Math.max(doubt, 1e-9 * Math.abs(from.value))) return 'none'
+  return difference > 0 ? 'more' : 'less'
+}
+
+const priceApart = (a: Price, from: Price): Apart | null => {
+  if (a.currency !== from.currency) return null
+  if (a.minor === from.minor) return 'none'
+  return a.minor > from.minor ? 'more' : 'less'
+}
+
+/** What a comparison is made with. */
+export interface CompareBy {
+  readonly stock: StockClass
+  readonly rule: AdviceRule
+  /** Better media are bought for those that have a proposal. */
+  readonly refilled: boolean
+  /** Models by their ids, for what is carried over from kin. */
+  readonly shelf: ReadonlyMap<string, Candidate>
+  /** Prices put in place of the list price, by the model’s id. */
+  readonly prices?: ReadonlyMap<string, Price>
+}
+
+/** What a row takes of a model. */
+type Entry = Figure | Price | string | null
+interface RowOf {
+  readonly id: string
+  readonly label: string
+  readonly of: (c: Candidate) => Entry
+  /** Belongs to the body, so a sibling’s finding holds for it too. */
+  readonly ofBody?: boolean
+}
+
+const range = (c: Candidate, show: (f: Figure) => string): string | null => {
+  const { tankMin, tankMax } = c.facts.printed
+  if (!tankMin && !tankMax) return null
+  return `${tankMin ? show(tankMin) : '?'} to ${tankMax ? show(tankMax) : '?'}`
+}
+
+/** The fill a model is compared with: the proposed one where better media are bought. */
+const fillOf = (c: Candidate, refilled: boolean): Candidate['shipped'] =>
+  (refilled ? c.proposed : null) ?? c.shipped
+
+/** What a model costs to own in a comparison. */
+export const comparedCost = (c: Candidate, { rule, refilled, prices }: CompareBy) =>
+  owningCost({
+    candidate: c,
+    fill: fillOf(c, refilled),
+    buysFill: refilled && c.proposed !== null,
+    rule,
+    price: prices?.get(c.id) ?? c.price,
+  })
+
+/** All rows for some models, the first of them what the others are held against. `show` says a figure in words. */
+export function compareRows(
+  models: readonly Candidate[],
+  by: CompareBy,
+  show: (f: Figure) => string,
+): readonly CompareRow[] {
+  const { stock, rule, prices } = by
+  const paid = (c: Candidate): Price | null => prices?.get(c.id) ?? c.price
+  const offer = (kind: 'sale' | 'second-hand') => (c: Candidate) =>
+    c.offers.findLast((o) => o.kind === kind)?.price ?? null
+  const groups: readonly (readonly [CompareRow['group'], readonly RowOf[]])[] = [
+    [
+      'claim and finding',
+      [
+        { id: 'rated', label: 'Rated flow', of: (c) => c.facts.printed.ratedFlow },
+        { id: 'bare', label: 'Found, bare and empty', of: (c) => c.facts.bare },
+        { id: 'max-head', label: 'Maximum head', of: (c) => c.facts.printed.maxHead },
+        { id: 'shut-off', label: 'Found, where it stops', of: (c) => c.facts.shutOff },
+        { id: 'claimed-media', label: 'Media volume claimed', of: (c) => c.facts.printed.mediaVolume },
+        { id: 'claimed-tanks', label: 'Tanks claimed', of: (c) => range(c, show) },
+        {
+          id: 'carries',
+          label: `Carries as shipped, ${stock.label.toLowerCase()}`,
+          of: (c) => c.shipped && capacityFigure(c.shipped, stock),
+        },
+        {
+          id: 'carries-proposed',
+          label: 'Carries as proposed',
+          of: (c) => c.proposed && capacityFigure(c.proposed, stock),
+        },
+      ],
+    ],
+    [
+      'as installed',
+      [
+        { id: 'flow', label: 'Flow as shipped', of: (c) => c.shipped?.flow ?? null },
+        { id: 'flow-proposed', label: 'Flow as proposed', of: (c) => c.proposed?.flow ?? null },
+        { id: 'meets', label: 'Of it, meets the media', of: (c) => c.shipped?.meets ?? null },
+      ],
+    ],
+    [
+      'media',
+      [
+        { id: 'litres', label: 'Biological media as shipped', of: (c) => c.facts.media.shipped },
+        { id: 'litres-proposed', label: 'As proposed', of: (c) => c.facts.media.proposed },
+        { id: 'kilograms', label: 'Worth as shipped', of: (c) => c.shipped?.mass ?? null },
+        { id: 'kilograms-proposed', label: 'Worth as proposed', of: (c) => c.proposed?.mass ?? null },
+      ],
+    ],
+    [
+      'living with it',
+      [
+        { id: 'noise', label: 'Sound level', of: (c) => c.noise },
+        { id: 'watts', label: 'Power', of: (c) => c.watts },
+        {
+          id: 'pre-moves',
+          label: 'Moves to the pre-filter',
+          of: (c) => c.facts.preFilter?.moves ?? null,
+          ofBody: true,
+        },
+        {
+          id: 'pre-seconds',
+          label: 'Time to the pre-filter',
+          of: (c) => c.facts.preFilter?.seconds ?? null,
+          ofBody: true,
+        },
+        {
+          id: 'media-moves',
+          label: 'Moves to the media',
+          of: (c) => c.facts.toMedia?.moves ?? null,
+          ofBody: true,
+        },
+        {
+          id: 'media-seconds',
+          label: 'Time to the media',
+          of: (c) => c.facts.toMedia?.seconds ?? null,
+          ofBody: true,
+        },
+        { id: 'weight', label: 'Weight ready to run', of: (c) => c.fitting?.fullMass ?? null, ofBody: true },
+      ],
+    ],
+    [
+      'build',
+      [
+        {
+          id: 'faults',
+          label: 'Found on its parts',
+          of: (c) => c.build && (c.build.faults.join('; ') || 'nothing wrong'),
+          ofBody: true,
+        },
+        {
+          id: 'omits',
+          label: 'The box omits',
+          of: (c) => c.facts.omits && (c.facts.omits.join(', ') || 'nothing'),
+        },
+        { id: 'guarantee', label: 'Guarantee', of: (c) => c.facts.guarantee },
+      ],
+    ],
+    [
+      'money',
+      [
+        { id: 'price', label: 'List price', of: (c) => c.price },
+        { id: 'sale', label: 'On sale', of: offer('sale') },
+        { id: 'second-hand', label: 'Second-hand', of: offer('second-hand') },
+        {
+          id: 'refilled',
+          label: 'With better media',
+          of: (c) => c.proposed && sumPrices([paid(c), mediaPrice(c.proposed)]),
+        },
+        {
+          id: 'owning',
+          label: `Owning it for ${rule.years} years`,
+          of: (c) => {
+            const { total, currency, lines } = comparedCost(c, by)
+            return lines.length ? { minor: total, currency } : null
+          },
+        },
+      ],
+    ],
+  ]
+  return groups.flatMap(([group, rows]) =>
+    rows.flatMap((row): CompareRow[] => {
+      const cells = cellsOf(models, row, by.shelf)
+      const known = cells.some((c) => c.figure ?? c.price ?? c.words)
+      return known ? [{ id: row.id, group, label: row.label, cells }] : []
+    }),
+  )
+}
+
+const isPrice = (e: Figure | Price): e is Price => 'minor' in e
+
+function cellsOf(
+  models: readonly Candidate[],
+  row: RowOf,
+  shelf: ReadonlyMap<string, Candidate>,
+): readonly Cell[] {
+  const cells = models.map((c): Omit<Cell, 'apart'> => {
+    const own = row.of(c)
+    const kin = own === null && row.ofBody && c.kin ? shelf.get(c.kin.id) : undefined
+    const entry = own ?? (kin ? row.of(kin) : null)
+    return {
+      figure: entry !== null && typeof entry === 'object' && !isPrice(entry) ? entry : null,
+      price: entry !== null && typeof entry === 'object' && isPrice(entry) ? entry : null,
+      words: typeof entry === 'string' ? entry : null,
+      inherited: own === null && entry !== null ? (kin?.name ?? null) : null,
+    }
+  })
+  const [first] = cells
+  return cells.map((c, i): Cell => {
+    if (i === 0 || !first) return { ...c, apart: null }
+    if (c.figure && first.figure) return { ...c, apart: apart(c.figure, first.figure) }
+    return { ...c, apart: c.price && first.price ? priceApart(c.price, first.price) : null }
+  })
+}
+
+/** What the difference in price buys, said for rows where more, or less, is better. */
+const BUYS: readonly (readonly [id: string, more: string, less: string])[] = [
+  ['carries', 'more carried', 'less carried'],
+  ['flow', 'more flow', 'less flow'],
+  ['noise', 'louder', 'quieter'],
+  ['watts', 'more power taken', 'less power taken'],
+  ['media-seconds', 'longer to its media', 'quicker to its media'],
+]
+
+/** “For the difference you get …”: the i-th model against the first, by what is outside their doubts. */
+export function forTheDifference(
+  models: readonly Candidate[],
+  rows: readonly CompareRow[],
+  i: number,
+  prices?: ReadonlyMap<string, Price>,
+): Sentence | null {
+  const [a, b] = [models[0], models[i]]
+  if (!a || !b || i === 0) return null
+  const [pa, pb] = [prices?.get(a.id) ?? a.price, prices?.get(b.id) ?? b.price]
+  if (!pa || !pb || pa.currency !== pb.currency) return null
+  const difference = Math.abs(pb.minor - pa.minor)
+  const head =
+    difference === 0
+      ? `For the same price ${b.name} gives, against ${a.name}: `
+      : `For ${sayPrice({ minor: difference, currency: pa.currency })} ${pb.minor > pa.minor ? 'more' : 'less'} than ${a.name} you get with ${b.name}: `
+  const list = BUYS.flatMap(([id, more, less]): Sentence[] => {
+    const row = rows.find((r) => r.id === id)
+    const [x, y] = [row?.cells[0]?.figure, row?.cells[i]?.figure]
+    const how = row?.cells[i]?.apart
+    if (!x || !y || !how || how === 'none') return []
+    const by: Figure = {
+      id: `difference-${id}-${b.id}`,
+      label: `${row.label}: difference`,
+      value: Math.abs(y.value - x.value),
+      uncertainty: Math.hypot(x.uncertainty ?? 0, y.uncertainty ?? 0),
+      dimension: y.dimension,
+      ...(y.unit && { unit: y.unit }),
+      provenance: 'computed',
+      formula: '|b − a|;  U = √(U_a² + U_b²)',
+      working: [
+        { symbol: 'a', label: a.name, value: x.value, dimension: x.dimension },
+        { symbol: 'b', label: b.name, value: y.value, dimension: y.dimension },
+      ],
+      source: 'GUM, for independent numbers',
+    }
+    return [[sayFigure(by), ` ${how === 'more' ? more : less}`]]
+  })
+  if (!list.length) return [`${head}no difference that can be told.`]
+  return [head, ...list.flatMap((s, n) => (n ? [', ', ...s] : [...s])), '.']
+}
