@@ -2,7 +2,7 @@ import { sayFigure, type Figure, type Sentence } from '../figures'
 import { capacityFigure, type StockClass } from '../tanks'
 import { mediaPrice, sumPrices } from './advise'
 import type { Candidate, Price } from './candidate'
-import { owningCost } from './cost'
+import { owningCost, type CostQuestion, type OwningCost } from './cost'
 import type { AdviceRule } from './rule'
 import { sayPrice } from './words'
 
@@ -52,6 +52,8 @@ export interface CompareBy {
   readonly shelf: ReadonlyMap<string, Candidate>
   /** Prices put in place of the list price, by the model’s id. */
   readonly prices?: ReadonlyMap<string, Price>
+  readonly rates?: ReadonlyMap<string, number>
+  readonly floss?: CostQuestion['floss']
 }
 
 /** What a row takes of a model. */
@@ -75,13 +77,18 @@ const fillOf = (c: Candidate, refilled: boolean): Candidate['shipped'] =>
   (refilled ? c.proposed : null) ?? c.shipped
 
 /** What a model costs to own in a comparison. */
-export const comparedCost = (c: Candidate, { rule, refilled, prices }: CompareBy) =>
+export const comparedCost = (
+  c: Candidate,
+  { rule, refilled, prices, rates, floss = null }: Omit<CompareBy, 'stock' | 'shelf'>,
+): OwningCost =>
   owningCost({
     candidate: c,
     fill: fillOf(c, refilled),
     buysFill: refilled && c.proposed !== null,
     rule,
     price: prices?.get(c.id) ?? c.price,
+    floss,
+    ...(rates && { rates }),
   })
 
 /** All rows for some models, the first of them what the others are held against. `show` says a figure in words. */

@@ -2,6 +2,7 @@ import { requireRange } from '../errors'
 import { put, type WorkingLine } from '../figures'
 import type { Candidate, MediumUse, OfferedFill, Price } from './candidate'
 import type { AdviceRule } from './rule'
+import { minorDigits } from '../units'
 import { serviceMinutes } from './service'
 
 /** What the cost of owning is made of. */
@@ -49,6 +50,8 @@ export interface CostQuestion {
   readonly rule: AdviceRule
   /** The price paid; the list price when absent. */
   readonly price?: Price | null
+  /** Rates the user gave: what one unit of another currency is worth in the main one. */
+  readonly rates?: ReadonlyMap<string, number>
   /** Floss to be cut for cartridges: how it is sold. */
   readonly floss?: Pick<MediumUse, 'name' | 'pack' | 'price'> | null
 }
@@ -89,6 +92,7 @@ export const yearlyEnergy = (watts: number): number => (watts * YEAR_HOURS) / 10
 export function owningCost(q: CostQuestion): OwningCost {
   const { candidate: c, fill, buysFill, rule, floss = null } = q
   const years = requireRange('years', rule.years, { min: 1, max: 30 })
+  const currencyOfAll = q.price?.currency ?? c.price?.currency ?? rule.currency
   const lines: CostLine[] = []
   const missing: string[] = []
   const spread = (part: CostPart, what: string, price: Price | null, times: readonly number[]): void => {
@@ -97,9 +101,15 @@ export function owningCost(q: CostQuestion): OwningCost {
       return
     }
     times.forEach((n, i) => {
-      if (n > 0)
-        lines.push({ part, what, year: i + 1, minor: Math.round(n * price.minor), currency: price.currency })
+      if (n > 0) lines.push({ part, what, year: i + 1, ...exchanged(n * price.minor, price.currency) })
     })
+  }
+  /** Whole minor units, of the main currency where a rate was given. */
+  const exchanged = (minor: number, from: string): Price => {
+    const rate = from === currencyOfAll ? undefined : q.rates?.get(from)
+    if (rate === undefined) return { minor: Math.round(minor), currency: from }
+    const digits = minorDigits(currencyOfAll) - minorDigits(from)
+    return { minor: Math.round(minor * rate * 10 ** digits), currency: currencyOfAll }
   }
   const once = [1, ...Array<number>(years - 1).fill(0)]
   const each = (n: number): readonly number[] => Array<number>(years).fill(n)
@@ -128,7 +138,7 @@ export function owningCost(q: CostQuestion): OwningCost {
     if (!minutes) missing.push('Minutes of work: a timed strip')
     else spread('minutes', 'Your minutes', { minor: minutes.value * 12 * minuteMinor, currency }, each(1))
   }
-  return { ...summed(lines, years, q.price?.currency ?? c.price?.currency ?? currency), missing, lines }
+  return { ...summed(lines, years, currencyOfAll), missing, lines }
 }
 
 /** Lines by year and part in the main currency; the others apart. */

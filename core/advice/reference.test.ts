@@ -237,6 +237,13 @@ describe('what it costs to own', () => {
       rule: rule({ years: 1, minuteMinor: 50 }),
     })
     expect(cost.apart).toEqual([{ minor: 2100, currency: 'GBP' }])
+    // At a rate of the user’s own, 1.15 and 0.006, they come together: 21.00 GBP are 24.15, 2100 JPY 12.60.
+    const at = (currency: string, rate: number) => {
+      const priced = offered(1, 400, [use({ price: { minor: 700, currency } })])
+      return owningCost({ candidate: c, fill: priced, buysFill: false, rule: rule({ years: 1 }), rates: new Map([[currency, rate]]) }) // prettier-ignore
+    }
+    expect([at('GBP', 1.15).years[0]?.media, at('GBP', 1.15).apart]).toEqual([2415, []])
+    expect(at('JPY', 0.006).years[0]?.media).toBe(1260)
     expect(cost.missing).toEqual(['Floss: price', 'Power: watts'])
     // 480 s every 32 days: 7.61 min a month; a year of them at 0.50.
     expect(serviceMinutes(c)?.value).toBeCloseTo((8 * 30.44) / 32, 9)

@@ -85,6 +85,14 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/advise/Slip')).Slip }),
       },
       {
+        path: 'compare',
+        loader: asks(() => {
+          ahead.counter()
+          ahead.list('media')
+        }),
+        lazy: async () => ({ Component: (await import('./views/compare/Compare')).Compare }),
+      },
+      {
         path: 'library/:id?',
         loader: asks(() => ahead.list('media')),
         lazy: async () => ({ Component: (await import('./views/library/Library')).Library }),

@@ -17,6 +17,7 @@ import {
   QueryClient,
   queryOptions,
   useInfiniteQuery,
+  useQueries,
   useQuery,
 } from '@tanstack/react-query'
 import { useMemo } from 'react'
@@ -192,6 +193,13 @@ export function useDossier(id: string) {
     return server && laidOver(server, entries)
   }, [query.data, entries, id])
   return { ...query, dossier }
+}
+
+/** Several dossiers at once, those that are there. */
+export function useDossiers(ids: readonly string[]) {
+  const entries = useEntries()
+  const queries = useQueries({ queries: ids.map(dossierQuery) })
+  return { dossiers: queries.flatMap((q) => (q.data ? [laidOver(q.data, entries)] : [])) }
 }
 
 export interface ShelfFilter {

@@ -18,6 +18,8 @@ interface Props {
   readonly problems?: readonly InteriorProblem[]
   readonly selected?: string | null
   readonly onSelect?: (id: string) => void
+  /** Pixels to a metre, where several stand side by side; then without names and tools. */
+  readonly perMetre?: number
 }
 
 const LABELS = 176
@@ -33,7 +35,16 @@ const litres = (c: Chamber): number => {
 }
 
 /** The section drawing, to scale from the measured sizes alone. Chambers can be chosen by pointer and by keyboard. */
-export function Cutaway({ kind, name, body, chambers, problems = [], selected = null, onSelect }: Props) {
+export function Cutaway({
+  kind,
+  name,
+  body,
+  chambers,
+  problems = [],
+  selected = null,
+  onSelect,
+  perMetre,
+}: Props) {
   const system = units.use()
   const root = useRef<HTMLDivElement>(null)
   const [dims, setDims] = useState(false)
@@ -42,10 +53,11 @@ export function Cutaway({ kind, name, body, chambers, problems = [], selected = 
     body,
     chambers,
     root,
-    labels: LABELS,
+    labels: perMetre ? 0 : LABELS,
     narrowBelow: NARROW,
     maxHeight: MAX_HEIGHT,
     margin: dims ? 46 : 10,
+    perMetre,
   })
   const { id, scene, narrow, height, scale, margin, left, drawn, x, y, d } = frame
   const bad = new Set(problems.map((p) => p.chamberId))

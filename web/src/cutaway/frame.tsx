@@ -16,6 +16,8 @@ interface FrameInput {
   readonly narrowBelow: number
   readonly maxHeight: number
   readonly margin: number
+  /** Pixels to a metre, where several are drawn at one scale; else as large as there is room. */
+  readonly perMetre?: number | undefined
 }
 
 /** How metres of the section become pixels of the drawing, and the scene in it. */
@@ -45,6 +47,7 @@ export function useFrame({
   narrowBelow,
   maxHeight,
   margin,
+  perMetre,
 }: FrameInput): Frame {
   const id = useId().replace(/[^\w-]/g, '')
   const width = useWidth(root, 520)
@@ -52,7 +55,7 @@ export function useFrame({
   const scene = useMemo(() => buildScene(kind, body, chambers), [kind, body, chambers])
   const { bounds } = scene
   const room = width - (narrow ? 0 : labels) - 2 * margin
-  const scale = Math.min(room / (bounds.x1 - bounds.x0), maxHeight / (bounds.y1 - bounds.y0))
+  const scale = perMetre ?? Math.min(room / (bounds.x1 - bounds.x0), maxHeight / (bounds.y1 - bounds.y0))
   const drawn = (bounds.x1 - bounds.x0) * scale
   const left = margin + Math.max(0, (room - drawn) / 2)
   const x = (v: number): number => left + (v - bounds.x0) * scale

@@ -6,6 +6,7 @@ import { serverAway } from '../api/client'
 import { useEntries, useSaveState } from '../api/app'
 import { type SaveState } from '../api/outbox'
 import { BackupNote } from './BackupNote'
+import { CompareTray } from './CompareTray'
 import { Help } from './Help'
 import { theme, units } from './settings'
 import { SetAside } from './SetAside'
@@ -143,6 +144,7 @@ export function Frame() {
       <main id="main" className="flex-1 px-4 pt-3 pb-6 sm:px-6">
         <Outlet />
       </main>
+      <CompareTray />
       {help && <Help onClose={() => setHelp(false)} />}
       <Toasts />
     </div>

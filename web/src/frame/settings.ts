@@ -47,3 +47,23 @@ export const theme = kept<Theme>(
 /** The 95 % interval a timing should reach, as a share of the flow. */
 export const PRECISIONS = ['0.02', '0.03', '0.05', '0.1'] as const
 export const precision = kept<(typeof PRECISIONS)[number]>('ypsometer.precision', () => '0.03')
+
+/** Models put by to be compared, at most four: their ids and names. */
+export interface PutBy {
+  readonly id: string
+  readonly name: string
+}
+export const MOST_COMPARED = 4
+const tray = kept<string>('ypsometer.compare', () => '[]')
+const readTray = (text: string): readonly PutBy[] => {
+  try {
+    const list: unknown = JSON.parse(text)
+    return Array.isArray(list) ? (list as PutBy[]).slice(0, MOST_COMPARED) : []
+  } catch {
+    return []
+  }
+}
+export const compareTray = {
+  use: (): readonly PutBy[] => readTray(tray.use()),
+  set: (list: readonly PutBy[]): void => tray.set(JSON.stringify(list.slice(0, MOST_COMPARED))),
+}

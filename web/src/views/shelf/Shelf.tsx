@@ -4,6 +4,7 @@ import { lazy, Suspense, useDeferredValue, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { shelfFilter, useShelf } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
+import { compareTray, MOST_COMPARED } from '../../frame/settings'
 import { Failed, Loading } from '../../frame/States'
 import { isFirm } from '@ypsometer/core/judging/basis'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../words'
@@ -121,6 +122,7 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
     <table className="sheet mt-5">
       <thead>
         <tr>
+          <th scope="col" aria-label="Compare" />
           <th scope="col">Model</th>
           <th scope="col" className="r max-sm:hidden">
             Rated flow
@@ -148,6 +150,22 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
   )
 }
 
+/** Puts a model by to be compared, or takes it out again; above the row’s own link. */
+function PutBy({ id, name }: { readonly id: string; readonly name: string }) {
+  const list = compareTray.use()
+  const on = list.some((m) => m.id === id)
+  return (
+    <input
+      type="checkbox"
+      className="checkbox checkbox-sm relative z-10"
+      aria-label={`Compare ${name}`}
+      checked={on}
+      disabled={!on && list.length >= MOST_COMPARED}
+      onChange={() => compareTray.set(on ? list.filter((m) => m.id !== id) : [...list, { id, name }])}
+    />
+  )
+}
+
 /** The word for a claim, hedged where its flow is not a finding. */
 function claimWords({ level, basis }: ShelfRow): string {
   if (level === 'open' || isFirm(basis)) return LEVEL_WORDS[level]
@@ -166,6 +184,9 @@ function Row({
   const bad = r.level === 'overclaimed' || r.level === 'far-overclaimed'
   return (
     <tr className="hover:bg-base-200 relative">
+      <td className="w-8">
+        <PutBy id={r.model.id} name={r.model.name} />
+      </td>
       <td>
         <Link to={`/models/${r.model.id}`} className="font-bold after:absolute after:inset-0">
           {r.model.name}

@@ -1,0 +1,328 @@
+import { interiorOf, type Dossier } from '@ypsometer/contract'
+import {
+  compareRows,
+  forTheDifference,
+  sayPrice,
+  type Candidate,
+  type Cell,
+  type CompareBy,
+  type CompareRow,
+} from '@ypsometer/core/advice'
+import { logRank } from '@ypsometer/core/bench'
+import { saidText, type Figure } from '@ypsometer/core/figures'
+import { stockKey } from '@ypsometer/core/tanks'
+import { ArrowLeft, X } from 'lucide-react'
+import { Fragment, lazy, Suspense, useMemo, useRef } from 'react'
+import { Link } from 'react-router'
+import { useDossiers } from '../../api/queries'
+import { useWidth } from '../../charts/useWidth'
+import { Cutaway } from '../../cutaway/Cutaway'
+import { buildScene } from '../../cutaway/scene'
+import { FigureView } from '../../figures/FigureView'
+import { Words } from '../../figures/Words'
+import { MOST_COMPARED, units } from '../../frame/settings'
+import { Failed, Loading } from '../../frame/States'
+import { KIND_WORDS } from '../words'
+import { Owning } from './Owning'
+import { useCompared, type Compared } from './useCompared'
+
+const Curves = lazy(() => import('../../charts/Curves'))
+
+/** Up to four models side by side, the first of them what the others are held against. */
+export function Compare() {
+  const c = useCompared()
+  const { models, shelf, by, set } = c
+  const system = units.use()
+  const rows = useMemo(
+    () =>
+      by
+        ? compareRows(models, by, (f: Figure) => saidText({ si: f.value, dimension: f.dimension }, system))
+        : [],
+    [models, by, system],
+  )
+  if (c.error) return <Failed error={c.error} what="the models of the shelf" retry={c.retry} />
+  if (!by) return <Loading />
+  const names = models.map((m) => m.name).join(', ')
+  return (
+    <>
+      <h1>Compare</h1>
+      <p className="muted max-w-3xl">
+        The others are held against the first. A difference is marked where it is more than both doubts
+        together; else there is none that can be told.
+      </p>
+      <div className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-2">
+        {models.length < MOST_COMPARED && (
+          <label>
+            <span className="kicker block">Add a model</span>
+            <select
+              className="select select-sm w-auto"
+              value=""
+              onChange={(e) => set({ m: [...models.map((m) => m.id), e.target.value].join(',') })}
+            >
+              <option value="" disabled>
+                Choose one
+              </option>
+              {shelf
+                .filter((s) => !models.some((m) => m.id === s.id))
+                .map((s) => (
+                  <option key={s.id} value={s.id}>
+                    {s.name}, {s.maker}
+                  </option>
+                ))}
+            </select>
+          </label>
+        )}
+        <label>
+          <span className="kicker block">Stock</span>
+          <select
+            className="select select-sm w-auto"
+            value={stockKey(by.stock)}
+            onChange={(e) => set({ stock: e.target.value })}
+          >
+            {c.stocks.map((s) => (
+              <option key={s.id} value={stockKey(s)}>
+                {s.label}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {models.length === 0 ? (
+        <p className="mt-6 max-w-xl">
+          Nothing to compare yet. Choose a model here, or tick some on the{' '}
+          <Link to="/" className="link">
+            shelf
+          </Link>
+          .
+        </p>
+      ) : (
+        <div className="mt-5 space-y-9">
+          <Table rows={rows} models={models} set={set} />
+          <Differences models={models} rows={rows} by={by} />
+          <section aria-labelledby="curves-title">
+            <h2 id="curves-title">Head against flow</h2>
+            <Suspense fallback={<Loading />}>
+              <Curves models={models} name={`${names}, head against flow`} />
+            </Suspense>
+          </section>
+          <Owning compared={c} by={by} name={`${names}, cost of owning`} />
+          <Holding models={models} />
+          <Sections models={models} />
+        </div>
+      )}
+    </>
+  )
+}
+
+interface TableProps {
+  readonly rows: readonly CompareRow[]
+  readonly models: readonly Candidate[]
+  readonly set: Compared['set']
+}
+
+function Table({ rows, models, set }: TableProps) {
+  const groups = [...new Set(rows.map((r) => r.group))]
+  const to = (list: readonly Candidate[]): void => set({ m: list.map((m) => m.id).join(',') || null })
+  return (
+    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Models side by side, table">
+      <table className="sheet min-w-[44rem] table-fixed">
+        <thead>
+          <tr>
+            <th scope="col" className="w-44" aria-label="What is compared" />
+            {models.map((m, i) => (
+              <th key={m.id} scope="col">
+                <Link
+                  to={`/models/${m.id}`}
+                  className="text-base-content text-[1rem] font-bold hover:underline"
+                >
+                  {m.name}
+                </Link>
+                <span className="block font-normal">
+                  {m.maker} · {KIND_WORDS[m.kind].toLowerCase()}
+                </span>
+                <span className="no-print flex gap-1 pt-1">
+                  {i > 0 && (
+                    <button
+                      type="button"
+                      className="btn btn-ghost btn-xs"
+                      onClick={() => to([m, ...models.filter((x) => x !== m)])}
+                    >
+                      <ArrowLeft size={13} aria-hidden="true" /> put first
+                    </button>
+                  )}
+                  <button
+                    type="button"
+                    className="btn btn-ghost btn-xs btn-square"
+                    aria-label={`Take ${m.name} out`}
+                    onClick={() => to(models.filter((x) => x !== m))}
+                  >
+                    <X size={13} aria-hidden="true" />
+                  </button>
+                </span>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {groups.map((g) => (
+            <Fragment key={g}>
+              <tr>
+                <th scope="rowgroup" colSpan={models.length + 1} className="!pt-4 first-letter:uppercase">
+                  {g}
+                </th>
+              </tr>
+              {rows
+                .filter((r) => r.group === g)
+                .map((r) => (
+                  <tr key={r.id}>
+                    <td>{r.label}</td>
+                    {r.cells.map((cell, i) => (
+                      <td key={models[i]?.id ?? i} className="align-top">
+                        <Entry cell={cell} />
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+            </Fragment>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+const APART_WORDS = { more: '▲ more', less: '▼ less', none: 'no difference' } as const
+
+function Entry({ cell }: { readonly cell: Cell }) {
+  const { figure, price, words, inherited, apart } = cell
+  if (!figure && !price && words === null) return <span className="muted">not known</span>
+  return (
+    <>
+      {figure && <FigureView figure={figure} inline />}
+      {price && <span className="num font-medium">{sayPrice(price)}</span>}
+      {words !== null && <span className="text-[0.95rem]">{words}</span>}
+      {apart && (
+        <span className={`block text-[0.82rem] ${apart === 'none' ? 'muted' : 'font-medium'}`}>
+          {APART_WORDS[apart]}
+        </span>
+      )}
+      {inherited && (
+        <span className="text-warning block text-[0.82rem]">
+          inherited from {inherited}, not measured here
+        </span>
+      )}
+    </>
+  )
+}
+
+function Differences({
+  models,
+  rows,
+  by,
+}: {
+  readonly models: readonly Candidate[]
+  readonly rows: readonly CompareRow[]
+  readonly by: CompareBy
+}) {
+  const said = models.flatMap((m, i) => {
+    const sentence = forTheDifference(models, rows, i, by.prices)
+    return sentence ? [{ id: m.id, sentence }] : []
+  })
+  if (!said.length) return null
+  return (
+    <section aria-labelledby="difference-title">
+      <h2 id="difference-title">For the difference</h2>
+      <ul className="max-w-3xl">
+        {said.map((s) => (
+          <li key={s.id} className="rule-b py-1.5">
+            <Words sentence={s.sentence} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** Do their cups and clips hold alike? Said with how many were tried. */
+function Holding({ models }: { readonly models: readonly Candidate[] }) {
+  const held = models.filter((m) => m.facts.holding.length)
+  if (held.length < 2) return null
+  const r = logRank(held.map((m) => m.facts.holding))
+  const tried = held.map((m) => `${m.name} ${m.facts.holding.length}`).join(', ')
+  const p: Figure | null = r && {
+    id: 'log-rank',
+    label: 'Chance of such a difference by luck alone',
+    value: r.p,
+    dimension: 'ratio',
+    unit: '%',
+    provenance: 'computed',
+    formula: 'χ² = (O − E)ᵀ V⁻¹ (O − E)',
+    working: [
+      { symbol: 'χ²', label: 'on its degrees of freedom', value: r.chiSquare, dimension: 'ratio' },
+      { symbol: 'ν', label: 'degrees of freedom', value: r.degreesOfFreedom, dimension: 'ratio' },
+    ],
+    source: 'log-rank test, Mantel 1966',
+  }
+  return (
+    <section aria-labelledby="holding-title">
+      <h2 id="holding-title">How long cups and clips hold</h2>
+      <p className="max-w-2xl">
+        {p && r ? (
+          <>
+            {r.p < 0.05 ? 'They do not hold alike' : 'No difference that can be told'}: so much would come by
+            luck alone in <FigureView figure={p} inline />.
+          </>
+        ) : (
+          'Nothing let go while it was watched, so nothing can be said.'
+        )}{' '}
+        Tried: {tried}.
+      </p>
+    </section>
+  )
+}
+
+/** Every section at one scale. */
+function Sections({ models }: { readonly models: readonly Candidate[] }) {
+  const { dossiers } = useDossiers(models.map((m) => m.id))
+  const root = useRef<HTMLDivElement>(null)
+  const width = useWidth(root, 1000)
+  const drawn = dossiers.flatMap((d: Dossier) => {
+    const interior = interiorOf(d)
+    return interior
+      ? [{ d, interior, bounds: buildScene(d.model.kind, interior.body, interior.chambers).bounds }]
+      : []
+  })
+  const columns = width > 700 ? drawn.length : 1
+  const room = width / Math.max(1, columns) - 44
+  const perMetre = Math.min(
+    ...drawn.map(({ bounds: b }) => Math.min(room / (b.x1 - b.x0), 420 / (b.y1 - b.y0))),
+  )
+  return (
+    <section aria-labelledby="sections-title" ref={root}>
+      <h2 id="sections-title">Sections, at one scale</h2>
+      {drawn.length === 0 ? (
+        <p className="muted">Nobody has measured the inside of one of them yet.</p>
+      ) : (
+        <div className={`grid items-end gap-6 ${COLUMNS[columns] ?? ''}`}>
+          {drawn.map(({ d, interior }) => (
+            <div key={d.model.id} className="min-w-0 self-start">
+              <p className="font-medium">{d.model.name}</p>
+              <Cutaway
+                kind={d.model.kind}
+                name={d.model.name}
+                body={interior.body}
+                chambers={interior.chambers}
+                perMetre={perMetre}
+              />
+            </div>
+          ))}
+        </div>
+      )}
+    </section>
+  )
+}
+const COLUMNS: Readonly<Record<number, string>> = {
+  2: 'grid-cols-2',
+  3: 'grid-cols-3',
+  4: 'grid-cols-4',
+}

@@ -1,0 +1,101 @@
+import { houseOf } from '@ypsometer/contract'
+import { ADVICE_RULE, type Candidate, type CompareBy, type Price } from '@ypsometer/core/advice'
+import { packVolume } from '@ypsometer/core/media'
+import { stockKey, type StockClass } from '@ypsometer/core/tanks'
+import { useMemo } from 'react'
+import { useSearchParams } from 'react-router'
+import { useCandidates, useHouseRules, useJudgedClasses, useMedia } from '../../api/queries'
+import { MOST_COMPARED } from '../../frame/settings'
+
+/** A rate of exchange as the user gave it. */
+export interface Rate {
+  readonly currency: string
+  readonly per: number
+  readonly on: string
+}
+
+/** Rates as they stand in the address. */
+export const ratesText = (rates: readonly Rate[]): string | null =>
+  rates.map((r) => `${r.currency}~${r.per}~${r.on}`).join(',') || null
+
+/** What is compared, and by what, as it stands in the address. */
+export interface Compared {
+  readonly models: readonly Candidate[]
+  readonly shelf: readonly Candidate[]
+  readonly stocks: readonly StockClass[]
+  readonly by: CompareBy | null
+  readonly rates: readonly Rate[]
+  readonly error: Error | null
+  readonly retry: () => void
+  readonly set: (changes: Readonly<Record<string, string | null>>) => void
+}
+
+const RATE = /^([A-Z]{3})~([\d.]+)~(\d{4}-\d\d-\d\d)$/
+const YEARS = { least: 1, most: 30 } as const
+
+/** Reads what is compared from the address, so that it can be sent as a link. */
+export function useCompared(): Compared {
+  const [params, setParams] = useSearchParams()
+  const { data, error, refetch } = useCandidates()
+  const { stock: stocks = [] } = useJudgedClasses()
+  const { rules } = useHouseRules()
+  const { media } = useMedia()
+  const text = params.toString()
+  const set = (changes: Readonly<Record<string, string | null>>): void =>
+    setParams(
+      (p) => {
+        for (const [k, v] of Object.entries(changes))
+          if (v === null) p.delete(k)
+          else p.set(k, v)
+        return p
+      },
+      { replace: true, preventScrollReset: true },
+    )
+  const found = useMemo(() => {
+    const p = new URLSearchParams(text)
+    const shelf = (data ?? []).flatMap((d) => d.candidate ?? []).sort((a, b) => a.name.localeCompare(b.name))
+    const ids = [...new Set((p.get('m') ?? '').split(',').filter(Boolean))].slice(0, MOST_COMPARED)
+    const models = ids.flatMap((id) => shelf.find((c) => c.id === id) ?? [])
+    const rates = (p.get('rate') ?? '').split(',').flatMap((r): Rate[] => {
+      const m = RATE.exec(r)
+      const per = Number(m?.[2])
+      return m && per > 0 ? [{ currency: m[1] ?? '', per, on: m[3] ?? '' }] : []
+    })
+    const stock =
+      stocks.find((s) => stockKey(s) === p.get('stock')) ??
+      stocks.find((s) => s.code === 'normal') ??
+      stocks[0]
+    const house = rules && houseOf(rules, null)?.advice
+    if (!data || !stock) return { models, shelf, rates, by: null }
+    const years = Math.round(Number(p.get('years')))
+    const rule = {
+      ...(house ?? ADVICE_RULE),
+      ...(years >= YEARS.least && years <= YEARS.most && { years }),
+      ...(p.has('cut') && { cutFloss: p.get('cut') === '1' }),
+    }
+    const paid = new Map<string, Price>()
+    for (const m of models) {
+      const kind = p.get(`pay-${m.id}`)
+      const offer = m.offers.findLast((o) => o.kind === kind)
+      if (offer) paid.set(m.id, offer.price)
+    }
+    const floss = media?.find((m) => m.form === 'floss' && m.priceMinor !== null)
+    const by: CompareBy = {
+      stock,
+      rule,
+      refilled: p.get('with') === 'better',
+      shelf: new Map(shelf.map((c) => [c.id, c])),
+      prices: paid,
+      rates: new Map(rates.map((r) => [r.currency, r.per])),
+      floss: floss
+        ? {
+            name: floss.name,
+            pack: packVolume(floss),
+            price: floss.currency ? { minor: floss.priceMinor ?? 0, currency: floss.currency } : null,
+          }
+        : null,
+    }
+    return { models, shelf, rates, by }
+  }, [text, data, stocks, rules, media])
+  return { ...found, stocks, error: data ? null : error, retry: () => void refetch(), set }
+}
