@@ -20,6 +20,7 @@ import { registerInstruments } from './instruments/routes'
 import { registerImports } from './models/imports'
 import { registerModels } from './models/routes'
 import { registerPhotos } from './photos/routes'
+import { registerRankings } from './ranking/routes'
 import { registerTanks } from './tanks/routes'
 
 export interface AppOptions {
@@ -171,6 +172,7 @@ export async function buildApp({
       registerModels(api, db)
       registerImports(api, db)
       registerTanks(api, db)
+      registerRankings(api, db)
       registerLibrary(api, db)
       registerStatus(api, db)
       registerCalc(api)

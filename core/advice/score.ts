@@ -2,6 +2,9 @@ import { requireRange } from '../errors'
 import { equalNormals, seeded } from '../statistics'
 import { CRITERIA, type Criterion } from './rule'
 
+// Looked up once: some hosts make every look at a global slow.
+const { exp, trunc } = Math
+
 /**
  * One criterion of one option: a raw number x, how sure it is, and the ramp that makes a value of it: 0 at `zero`, 1 at
  * `one`, straight between and level beyond.
@@ -87,7 +90,7 @@ class Shared {
     const key = `${i} ${common} ${log}`
     const made =
       this.kept.get(key) ??
-      (this.draws[i] as Float64Array).map((s) => (log ? Math.exp(logSd(common) * s) : common * s))
+      (this.draws[i] as Float64Array).map((s) => (log ? exp(logSd(common) * s) : common * s))
     this.kept.set(key, made)
     return made
   }
@@ -107,7 +110,7 @@ function addDrawn(
     return
   }
   const { raw, log, zero, one, own } = m
-  const numbers = equalNormals().map((z) => (log ? raw * Math.exp(logSd(own) * z) : raw + own * z))
+  const numbers = equalNormals().map((z) => (log ? raw * exp(logSd(own) * z) : raw + own * z))
   const many = numbers.length
   const value = (x: number): number => {
     const v = (x - zero) / (one - zero)
@@ -116,12 +119,12 @@ function addDrawn(
   if (m.common === 0) {
     const values = numbers.map(value)
     for (let d = 0; d < n; d++)
-      scores[d] = (scores[d] as number) + (values[Math.trunc(uniform() * many)] as number)
+      scores[d] = (scores[d] as number) + (values[trunc(uniform() * many)] as number)
     return
   }
   const together = shared(m)
   for (let d = 0; d < n; d++) {
-    const x = numbers[Math.trunc(uniform() * many)] as number
+    const x = numbers[trunc(uniform() * many)] as number
     const s = together[d] as number
     scores[d] = (scores[d] as number) + value(log ? x * s : x + raw * s)
   }
@@ -143,7 +146,7 @@ export function* rankDraws(
   const all = CRITERIA.reduce((sum, c) => sum + weights[c], 0)
   const uniform = seeded(seed)
   const normals = equalNormals()
-  const normal = (): number => normals[Math.trunc(uniform() * normals.length)] as number
+  const normal = (): number => normals[trunc(uniform() * normals.length)] as number
   const shared = new Shared(CRITERIA.map(() => Float64Array.from({ length: n }, normal)))
   const scores: Float64Array[] = []
   for (const o of options) {

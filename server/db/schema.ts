@@ -2,11 +2,13 @@ import {
   CLAIM_KINDS,
   KINSHIPS,
   OBTAINED,
+  RANKING_STATES,
   SPECIMEN_STATES,
   TANK_FRONTS,
   TANK_SHAPES,
   type Fitted,
   type HouseRule,
+  type RankedTank,
   type RowOf,
   type ShelfRow,
   type Tank,
@@ -34,6 +36,7 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   unique,
@@ -41,6 +44,9 @@ import {
   uuid,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
+
+/** Parts of a ranking: models worked out, then a tank each. */
+const RANKING_PARTS = ['models', 'tank'] as const
 
 const stamp = (name: string) => timestamp(name, { withTimezone: true, mode: 'date', precision: 3 })
 
@@ -688,6 +694,46 @@ export const shelfEntry = pgTable(
     candidate: jsonb('candidate').$type<Candidate>(),
   },
   (t) => [index('shelf_entry_by_flow').on(t.ratedFlow.desc(), t.modelId.desc())],
+)
+
+/** A ranking of the whole shelf for every tank, worked out part by part by whichever worker comes first. */
+export const ranking = pgTable(
+  'ranking',
+  {
+    id: uuid('id').primaryKey(),
+    state: text('state', { enum: RANKING_STATES }).notNull().default('running'),
+    /** Names what it is worked out from; another name now means that it is old. */
+    basis: text('basis').notNull(),
+    models: integer('models').notNull(),
+    createdAt: stamp('created_at').notNull().defaultNow(),
+    finishedAt: stamp('finished_at'),
+  },
+  (t) => [
+    check('ranking_state', sql`${t.state} in ${sql.raw(quoted(RANKING_STATES))}`),
+    uniqueIndex('ranking_running')
+      .on(t.state)
+      .where(sql`${t.state} = 'running'`),
+  ],
+)
+
+/** A part of a ranking: models to be worked out first, then a tank each. Held by a lock while it is worked at. */
+export const rankingPart = pgTable(
+  'ranking_part',
+  {
+    rankingId: uuid('ranking_id')
+      .notNull()
+      .references(() => ranking.id, { onDelete: 'cascade' }),
+    position: integer('position').notNull(),
+    what: text('what', { enum: RANKING_PARTS }).notNull(),
+    subjects: jsonb('subjects').$type<readonly string[]>().notNull(),
+    doneAt: stamp('done_at'),
+    worker: text('worker'),
+    result: jsonb('result').$type<RankedTank>(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.rankingId, t.position] }),
+    check('ranking_part_what', sql`${t.what} in ${sql.raw(quoted(RANKING_PARTS))}`),
+  ],
 )
 
 /** Answers to writes, by the key the client chose, so that a repeated write is answered and not done twice. */

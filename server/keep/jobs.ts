@@ -6,11 +6,17 @@ import type { Db } from '../db/client'
 import { setting } from '../db/schema'
 import { refreshShelf } from '../models/shelfEntries'
 import { makeBackup } from './backup'
+import { workParts } from '../ranking/parts'
 import { prune } from './prune'
 import { BACKUP, lastBackup } from './status'
 
 /** When each job runs, by the clock of the machine (cron). */
-const SCHEDULE = { shelf: '* * * * *', prune: '10 3 * * *', backup: '30 3 * * *' } as const
+const SCHEDULE = {
+  shelf: '* * * * *',
+  ranking: '* * * * *',
+  prune: '10 3 * * *',
+  backup: '30 3 * * *',
+} as const
 
 export interface Keeping {
   readonly db: Db
@@ -41,6 +47,9 @@ export async function backUp({ db, url, backups, log }: Keeping, now = new Date(
   log(`Backed up to ${file} (${(bytes / 2 ** 20).toFixed(1)} MB).`)
 }
 
+/** How often a worker looks for a part of a ranking (ms). */
+const EAGER = 1000
+
 /** Any number, as long as every worker takes the same. */
 const LAYING = 4682
 
@@ -56,8 +65,20 @@ export async function startJobs(k: Keeping): Promise<() => Promise<void>> {
   boss.on('error', (error) => k.log(`jobs: ${error.message}`))
   const work: Record<keyof typeof SCHEDULE, () => Promise<unknown>> = {
     shelf: () => refreshShelf(k.db),
+    ranking: () => workParts(k.db, () => going),
     prune: () => prune(k.db),
     backup: () => backUp(k),
+  }
+  // A ranking is waited for: every worker looks for parts of one, whoever got the job of the minute.
+  let going = true
+  let busy: Promise<unknown> | null = null
+  const takePart = async (): Promise<void> => {
+    if (busy || !going) return
+    busy = workParts(k.db, () => going)
+    await busy.catch((error: unknown) =>
+      k.log(`ranking: ${error instanceof Error ? error.message : String(error)}`),
+    )
+    busy = null
   }
   const names = Object.keys(SCHEDULE) as (keyof typeof SCHEDULE)[]
   // Workers that start at once lay the queues one after the other.
@@ -70,7 +91,13 @@ export async function startJobs(k: Keeping): Promise<() => Promise<void>> {
     }
   })
   for (const name of names) await boss.work(name, () => work[name]())
+  const eager = setInterval(() => void takePart(), EAGER)
   const last = await lastBackup(k.db)
   if (k.backups && (!last || Date.now() - Date.parse(last.at) > DAY)) await boss.send('backup', {})
-  return () => boss.stop({ graceful: true, wait: true, timeout: 3000 })
+  return async () => {
+    going = false
+    clearInterval(eager)
+    await busy?.catch(() => undefined)
+    await boss.stop({ graceful: true, wait: true, timeout: 3000 })
+  }
 }

@@ -15,6 +15,7 @@ export async function prune(db: Db, days = KEPT_DAYS): Promise<number> {
     gone += (await db.execute(sql`delete from ${sql.identifier(table)} where ${old}`)).rowCount ?? 0
   }
   await take('idempotency_key', sql`created_at < ${before}`)
+  await take('ranking', sql`finished_at < ${before}`)
   for (const table of TABLES) await take(table, sql`deleted_at < ${before}`)
   // A medium may still lie in a fill.
   await take(
