@@ -1,7 +1,7 @@
 /** Three projects, so that the core alone starts no PostgreSQL: `npm run unit -- --selectProjects core`. */
 const transform = {
   '^.+\\.[cm]?[jt]sx?$': [
-    '@swc/jest',
+    '<rootDir>/scripts/lib/jestTransform.cjs',
     {
       jsc: {
         parser: { syntax: 'typescript', tsx: true },

@@ -29,7 +29,7 @@ const said = (r: { success: boolean; error?: { issues: { path: PropertyKey[]; me
 describe('creates fill what is usual and refuse by name', () => {
   test('a label’s model needs maker, name and kind; the rest is usual', () => {
     expect(RESOURCES.models.Create.parse({ id, maker: ' Quillon ', name: 'Kettle', kind: 'canister' })).toEqual({
-      id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, primedBy: null, houseRuleId: null, note: '',
+      id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, primedBy: null, houseRuleId: null, kinId: null, kinship: 'sibling', offers: [], note: '',
     }) // prettier-ignore
     expect(
       said(

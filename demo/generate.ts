@@ -431,6 +431,8 @@ function model(t: Truth): DemoBundle['models'][number] {
       name: t.name,
       kind: t.kind,
       ...(t.primedBy && { primedBy: t.primedBy }),
+      ...(t.after && { kinId: idOf(`${t.maker} ${t.after}`), kinship: 'generation' }),
+      offers: (t.offers ?? []).map(([kind, minor, on]) => ({ kind, minor, currency: 'EUR', on })),
       note: t.note,
     }),
     claims: claims(t, modelId),

@@ -8,6 +8,10 @@ export interface Truth {
   readonly name: string
   readonly kind: FilterKind
   readonly note: string
+  /** What it is to be had for besides its list price: kind, minor units of EUR, day. */
+  readonly offers?: readonly (readonly [kind: 'sale' | 'second-hand', minor: number, on: string])[]
+  /** The model of the same maker that it is a later generation of. */
+  readonly after?: string
   readonly label: {
     readonly flow: number
     readonly head?: number
@@ -182,6 +186,10 @@ export const TRUTHS: readonly Truth[] = [
     name: 'Plainbody 1000',
     kind: 'canister',
     note: 'Thin media from the factory, a good body: most of the trays hold loose foam.',
+    offers: [
+      ['sale', 5490, '2026-10-30'],
+      ['second-hand', 2500, '2026-11-08'],
+    ],
     label: {
       flow: 1000,
       head: 1.7,
@@ -230,6 +238,7 @@ export const TRUTHS: readonly Truth[] = [
     name: 'Terrace 1200',
     kind: 'canister',
     note: 'The trays stand 2 mm off the wall on both long sides.',
+    after: 'Torrent 1400',
     label: {
       flow: 1200,
       head: 1.9,
