@@ -1,5 +1,6 @@
 import type { Candidate as CoreCandidate, OfferedFill, Price, Spare } from '@ypsometer/core/advice'
 import { put, putFigure, type Figure } from '@ypsometer/core/figures'
+import { pumpBand } from '@ypsometer/core/hydraulics/curves'
 import { layerCounts, placeFill, shoppingList } from '@ypsometer/core/fills'
 import { CoreError } from '@ypsometer/core/errors'
 import {
@@ -198,6 +199,7 @@ function factsOf(
             id: 'shut-off-found',
             label: 'Head at which it stops, by its curve',
             value: pump.pump.shutOffHead,
+            ...(pump.fit && { uncertainty: pumpBand(0, pump.fit) }),
             dimension: 'head',
             provenance: 'computed',
             conditions: ['fitted to the bench’s flows at several lifts'],

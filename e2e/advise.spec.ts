@@ -79,3 +79,69 @@ test('a saved tank: what they have, a slip kept with it, and what runs on it wor
   await expect(on).toContainText('None noted')
   await saved(page)
 })
+
+test('rivals side by side: put by on the shelf, compared, and the address is the comparison', async ({
+  page,
+}) => {
+  await page.goto('/')
+  await page.getByRole('checkbox', { name: 'Compare Ledger 700' }).check()
+  await page.getByRole('checkbox', { name: 'Compare Plainbody 1000' }).check()
+  // The tray stays while one looks at something else of the shelf.
+  await page.getByRole('searchbox').fill('Torrent')
+  const tray = page.getByRole('complementary', { name: 'To be compared' })
+  await expect(tray).toContainText('Plainbody 1000')
+  await page.getByRole('checkbox', { name: 'Compare Torrent 1400' }).check()
+  await tray.getByRole('link', { name: 'Compare 3' }).click()
+  const table = page.getByRole('region', { name: /side by side/ })
+  // 1.2 kg against 0.25 kg of media: 120 ± 24 and 25 ± 5 L, further apart than both doubts.
+  await expect(table.getByRole('row', { name: /^Carries as shipped/ })).toContainText(
+    /120 ± 24\sL.*25 ± 5\sL.*less/,
+  )
+  await expect(table.getByRole('row', { name: /^Sound level/ })).toContainText('no difference')
+  await expect(table.getByRole('row', { name: /^List price/ })).toContainText(/129\.00 EUR.*69\.00 EUR/)
+  await expect(page.getByRole('region', { name: 'For the difference' })).toContainText(
+    /For 60\.00 EUR less than Ledger 700 you get with Plainbody 1000: 95 ± 25\sL less carried/,
+  )
+  await expect(page.getByRole('group', { name: /^Head against flow/ })).toBeVisible()
+  await expect(page.getByLabel('Section of Plainbody 1000, to scale')).toBeVisible()
+  const owning = page.getByRole('region', { name: 'What it costs to own' })
+  await owning.getByLabel('Years').fill('1')
+  await owning.getByLabel('Plainbody 1000 bought').selectOption({ label: 'on sale, 54.90 EUR' })
+  // 54.90 and 14.3 W for a year, 8.766 h · 0.32 € for each watt: 40.1.
+  const plainbody = owning.getByRole('listitem').filter({ hasText: /^Plainbody 1000/ })
+  await expect(plainbody).toHaveText(/^Plainbody 1000 95\.\d\d EUR over 1 year$/)
+  await expect(page).toHaveURL(/pay-/)
+  await page.reload()
+  await expect(plainbody).toHaveText(/^Plainbody 1000 95\.\d\d EUR over 1 year$/)
+  await table.getByRole('button', { name: 'put first' }).last().click()
+  await expect(table.getByRole('columnheader').nth(1)).toContainText('Torrent 1400')
+  for (const name of ['Torrent 1400', 'Ledger 700', 'Plainbody 1000'])
+    await table.getByRole('button', { name: `Take ${name} out` }).click()
+  await expect(page.getByText('Nothing to compare yet')).toBeVisible()
+})
+
+test('weights of the house change who comes first, and every tank is ranked as a job', async ({ page }) => {
+  await page.goto('/advise?water=0.06')
+  const will = page.getByRole('region', { name: /that will do$/ })
+  await expect(will.getByRole('listitem').first()).toContainText('Bellows S2')
+  await page.goto('/rules')
+  await page.getByRole('button', { name: 'Copy as our own' }).click()
+  await page.getByLabel('Weight of price').fill('0')
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Weight of quiet').fill('100')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Hold to this one' }).click()
+  await saved(page)
+  await page.goto('/advise?water=0.06')
+  await expect(will.getByRole('listitem').first()).not.toContainText(/^1Two Bellows S2/)
+  await page.goto('/rules')
+  await page.getByRole('link', { name: /^Strain first ships/ }).click()
+  await page.getByRole('button', { name: 'Hold to this one' }).click()
+  await saved(page)
+  await page.goto('/rankings')
+  await page.getByRole('button', { name: 'Rank the shelf' }).click()
+  // No worker is up here: it waits, and can be stopped.
+  await expect(page.getByRole('status').filter({ hasText: /0 of 1\d parts/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await expect(page.getByText(/^Stopped/)).toBeVisible()
+})

@@ -11,6 +11,8 @@ const VIEWS = [
   '/rules',
   '/stock',
   '/advise',
+  '/compare?m=f100f68e-c1c3-441a-8c34-37023aa4b3e9,06ea9f9f-bbee-408a-8c30-7d22bd40beff',
+  '/rankings',
   'claims',
   'strip',
   'inside',

@@ -202,7 +202,7 @@ export function compareRows(
         },
         {
           id: 'owning',
-          label: `Owning it for ${rule.years} years`,
+          label: `Owning it for ${rule.years} ${rule.years === 1 ? 'year' : 'years'}`,
           of: (c) => {
             const { total, currency, lines } = comparedCost(c, by)
             return lines.length ? { minor: total, currency } : null

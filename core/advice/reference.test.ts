@@ -28,6 +28,7 @@ import {
   slipOf,
   slipText,
   sumPrices,
+  swingWeights,
   toldStock,
   twoDemanded,
   valueOf,
@@ -69,6 +70,14 @@ describe('scores', () => {
     expect(s.parts.reduce((sum, p) => sum + p.brings, 0)).toBeCloseTo(s.score, 12)
     // Without any weight each counts alike.
     expect(scoreOf(measures({ capacity: exact(1) }), weigh({})).score).toBeCloseTo(1 / 8, 12)
+  })
+  test('weights by swings: 100, 60 and 40 of 200 are 50, 30 and 20 of 100', () => {
+    const w = swingWeights('capacity', [{ criterion: 'noise', worth: 60 }, { criterion: 'price', worth: 40 }]) // prettier-ignore
+    expect(w).toMatchObject({ capacity: 50, noise: 30, price: 20, build: 0 })
+    // Two options that differ by half of the one swing and by the whole of a half-as-heavy one are level.
+    const even = swingWeights('capacity', [{ criterion: 'noise', worth: 50 }])
+    const [a, b] = [measures({ capacity: exact(0.5) }), measures({ noise: exact(1) })]
+    expect(scoreOf(a, even).score).toBeCloseTo(scoreOf(b, even).score, 12)
   })
   test('where two draw level: the weight solved by hand, put back in, makes them equal', () => {
     const a = measures({ capacity: exact(0.9), price: exact(0.2) })

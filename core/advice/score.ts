@@ -267,3 +267,22 @@ export function overtaking(a: Measures, b: Measures, weights: Weights): readonly
     return to >= 0 && Number.isFinite(to) ? [{ criterion, from: weights[criterion], to }] : []
   }).sort((x, y) => Math.abs(x.to - x.from) - Math.abs(y.to - y.from))
 }
+
+/** What one criterion’s whole swing, worst to best, is worth beside the most important one’s, which is worth 100. */
+export interface SwingAnswer {
+  readonly criterion: Criterion
+  readonly worth: number
+}
+
+/**
+ * Weights by swings, adding up to 100: w_c = worth_c ÷ Σ worth. Those nobody was asked about weigh nothing.
+ * Source: von Winterfeldt and Edwards, Decision Analysis and Behavioral Research, ch. 8 (from memory).
+ */
+export function swingWeights(first: Criterion, others: readonly SwingAnswer[]): Weights {
+  const worth = new Map<Criterion, number>([
+    [first, 100],
+    ...others.map((o) => [o.criterion, o.worth] as const),
+  ])
+  const all = [...worth.values()].reduce((sum, v) => sum + v, 0)
+  return Object.fromEntries(CRITERIA.map((c) => [c, ((worth.get(c) ?? 0) / all) * 100])) as unknown as Weights
+}

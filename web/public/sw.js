@@ -1,7 +1,7 @@
 // Keeps the app on the device: pages and scripts from the last build seen, and the last answers read, for when the
 // server is out of reach. Writes never pass through here; they wait in the page's own outbox.
 // The number goes up when the answers' shape changes, so that an old one is never read by a new page.
-const ANSWERS = 'ypsometer-answers-2'
+const ANSWERS = 'ypsometer-answers-3'
 const KEPT_ANSWERS = 200
 
 /** Keeps the present build on the device and lets older ones go; does nothing when it is kept already. */
@@ -71,6 +71,6 @@ self.addEventListener('fetch', (event) => {
     event.waitUntil(keepShell().catch(() => undefined))
   } else if (url.pathname.startsWith('/assets/')) event.respondWith(asset(request))
   else if (url.pathname === '/theme.js' || url.pathname === '/mark.svg') event.respondWith(fresh(request))
-  else if (url.pathname.startsWith('/api/v1/') && !/\/(health|stream|changes)$/.test(url.pathname))
+  else if (url.pathname.startsWith('/api/v1/') && !/\/(health|stream|changes|progress)$/.test(url.pathname))
     event.respondWith(answer(request))
 })

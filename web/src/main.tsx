@@ -85,6 +85,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/advise/Slip')).Slip }),
       },
       {
+        path: 'rankings',
+        loader: asks(() => ahead.list('tanks')),
+        lazy: async () => ({ Component: (await import('./views/rankings/Rankings')).Rankings }),
+      },
+      {
         path: 'compare',
         loader: asks(() => {
           ahead.counter()

@@ -6,6 +6,7 @@ import {
   type Dossier,
   type ImportRequest,
   type LogPoints,
+  type Ranking,
   type ResourceName,
   type RowOf,
   type ShelfPage,
@@ -330,6 +331,23 @@ const candidatesQuery = queryOptions({
   },
 })
 export const useCandidates = () => useQuery(candidatesQuery)
+
+const rankingQuery = queryOptions({
+  queryKey: ['ranking'],
+  queryFn: ({ signal }) => api<{ ranking: Ranking | null }>('/rankings/latest', { signal }),
+  staleTime: 0,
+})
+/** The last ranking of the whole shelf, and what starts and stops one. */
+export function useRankings() {
+  const latest = useQuery(rankingQuery)
+  const put = (ranking: Ranking): void => void queryClient.setQueryData(['ranking'], { ranking })
+  return {
+    latest,
+    refetch: () => void latest.refetch(),
+    start: async () => put(await api<Ranking>('/rankings', { method: 'POST', key: crypto.randomUUID() })),
+    cancel: async (id: string) => put(await api<Ranking>(`/rankings/${id}/cancel`, { method: 'POST' })),
+  }
+}
 
 const biasQuery = queryOptions({
   queryKey: ['label-bias'],

@@ -35,11 +35,14 @@ export function Advise() {
     <>
       <h1>Advise</h1>
       <p className="muted max-w-2xl">
-        The tank in a few taps. What will do stands first, with its reasons; what will not says why.
+        The tank in a few taps. What will do stands first, with its reasons; what will not says why.{' '}
+        <Link to="/rankings" className="link">
+          Every tank against the shelf
+        </Link>
       </p>
       <div className="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[23rem_minmax(0,1fr)]">
         <Taps ask={ask} />
-        <div aria-live="off">
+        <div className="min-w-0">
           {isPending && <Loading />}
           {error && !data && (
             <Failed error={error} what="the models of the shelf" retry={() => void refetch()} />

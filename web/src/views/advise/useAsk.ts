@@ -15,7 +15,7 @@ import { CoreError } from '@ypsometer/core/errors'
 import type { TankRecord } from '@ypsometer/core/judging'
 import type { StockClass } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
-import { useSearchParams } from 'react-router'
+import { useAddress, type AddressChanges } from '../../frame/useAddress'
 import { useHouseRules, useJudgedClasses, useTanks } from '../../api/queries'
 
 /** Litres a tank that nobody has named starts with. */
@@ -34,7 +34,7 @@ export interface Ask {
   readonly record: TankRecord | string | null
   readonly stocks: readonly StockClass[]
   readonly tanks: readonly Tank[]
-  readonly set: (changes: Readonly<Record<string, string | null>>) => void
+  readonly set: (changes: AddressChanges) => void
 }
 
 const number = (text: string | null): number | null => {
@@ -44,22 +44,11 @@ const number = (text: string | null): number | null => {
 
 /** Reads the question from the address and writes taps into it: what is asked can be sent as a link. */
 export function useAsk(): Ask {
-  const [params, setParams] = useSearchParams()
+  const { text, set } = useAddress()
   const { stock: stocks = [] } = useJudgedClasses()
   const { tanks = [] } = useTanks()
   const { rules } = useHouseRules()
   const rule = (rules && houseOf(rules, null)?.advice) ?? ADVICE_RULE
-  const set = (changes: Readonly<Record<string, string | null>>): void =>
-    setParams(
-      (p) => {
-        for (const [k, v] of Object.entries(changes))
-          if (v === null) p.delete(k)
-          else p.set(k, v)
-        return p
-      },
-      { replace: true, preventScrollReset: true },
-    )
-  const text = params.toString()
   return useMemo(() => {
     const p = new URLSearchParams(text)
     const tank = tanks.find((t) => t.id === p.get('tank')) ?? null

@@ -18,6 +18,7 @@ import { DossierCutaway } from '../../cutaway/DossierCutaway'
 import { KIND_OPTIONS } from '../words'
 import { MoneyField } from '../../fields/MoneyField'
 import { PRIMING_WORDS } from '../../trials/prime/words'
+import { KinAndOffers } from './KinAndOffers'
 import { SpecimenSheet } from './SpecimenSheet'
 
 const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
@@ -116,6 +117,9 @@ export function Claims() {
             ))}
           </tbody>
         </table>
+        <div className="mt-8">
+          <KinAndOffers />
+        </div>
       </section>
       <div className="space-y-8">
         <section aria-labelledby="model-title" className="space-y-3">

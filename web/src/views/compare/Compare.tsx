@@ -202,7 +202,9 @@ function Entry({ cell }: { readonly cell: Cell }) {
       {price && <span className="num font-medium">{sayPrice(price)}</span>}
       {words !== null && <span className="text-[0.95rem]">{words}</span>}
       {apart && (
-        <span className={`block text-[0.82rem] ${apart === 'none' ? 'muted' : 'font-medium'}`}>
+        <span
+          className={`ml-2 text-[0.82rem] whitespace-nowrap ${apart === 'none' ? 'muted' : 'font-medium'}`}
+        >
           {APART_WORDS[apart]}
         </span>
       )}

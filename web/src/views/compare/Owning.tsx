@@ -87,7 +87,7 @@ export function Owning({ compared: { models, set, rates }, by, name }: Props) {
             <span className="num font-medium">
               {sayPrice({ minor: c.cost.total, currency: c.cost.currency })}
             </span>{' '}
-            over {by.rule.years} years
+            over {by.rule.years} {by.rule.years === 1 ? 'year' : 'years'}
             <Gaps cost={c.cost} />
           </li>
         ))}

@@ -3,7 +3,7 @@ import { ADVICE_RULE, type Candidate, type CompareBy, type Price } from '@ypsome
 import { packVolume } from '@ypsometer/core/media'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
-import { useSearchParams } from 'react-router'
+import { useAddress, type AddressChanges } from '../../frame/useAddress'
 import { useCandidates, useHouseRules, useJudgedClasses, useMedia } from '../../api/queries'
 import { MOST_COMPARED } from '../../frame/settings'
 
@@ -27,7 +27,7 @@ export interface Compared {
   readonly rates: readonly Rate[]
   readonly error: Error | null
   readonly retry: () => void
-  readonly set: (changes: Readonly<Record<string, string | null>>) => void
+  readonly set: (changes: AddressChanges) => void
 }
 
 const RATE = /^([A-Z]{3})~([\d.]+)~(\d{4}-\d\d-\d\d)$/
@@ -35,22 +35,11 @@ const YEARS = { least: 1, most: 30 } as const
 
 /** Reads what is compared from the address, so that it can be sent as a link. */
 export function useCompared(): Compared {
-  const [params, setParams] = useSearchParams()
+  const { text, set } = useAddress()
   const { data, error, refetch } = useCandidates()
   const { stock: stocks = [] } = useJudgedClasses()
   const { rules } = useHouseRules()
   const { media } = useMedia()
-  const text = params.toString()
-  const set = (changes: Readonly<Record<string, string | null>>): void =>
-    setParams(
-      (p) => {
-        for (const [k, v] of Object.entries(changes))
-          if (v === null) p.delete(k)
-          else p.set(k, v)
-        return p
-      },
-      { replace: true, preventScrollReset: true },
-    )
   const found = useMemo(() => {
     const p = new URLSearchParams(text)
     const shelf = (data ?? []).flatMap((d) => d.candidate ?? []).sort((a, b) => a.name.localeCompare(b.name))

@@ -8,6 +8,7 @@ import { removeRow } from '../../frame/removed'
 import { Parked } from '../../fields/Parked'
 import { SelectField, TextField } from '../../fields/fields'
 import { Failed, Loading } from '../../frame/States'
+import { AdviceSection } from './AdviceSection'
 import { CapacitySection } from './CapacitySection'
 
 const SCHOOL_WORDS = {
@@ -128,6 +129,7 @@ function Sheet({ house }: { readonly house: HouseRule }) {
       </div>
       <TextField {...common} field="reasoning" label="Reasoning" max={2000} lines={2} />
       <CapacitySection house={house} />
+      <AdviceSection house={house} />
       <h2>In which order a fill lies</h2>
       <Parked row={house} field="rules" what="The switches and weights of this rule" />
       {clash.map(([a, b]) => (

@@ -122,7 +122,7 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
     <table className="sheet mt-5">
       <thead>
         <tr>
-          <th scope="col" aria-label="Compare" />
+          <th scope="col" className="max-sm:hidden" aria-label="Compare" />
           <th scope="col">Model</th>
           <th scope="col" className="r max-sm:hidden">
             Rated flow
@@ -184,7 +184,7 @@ function Row({
   const bad = r.level === 'overclaimed' || r.level === 'far-overclaimed'
   return (
     <tr className="hover:bg-base-200 relative">
-      <td className="w-8">
+      <td className="w-8 max-sm:hidden">
         <PutBy id={r.model.id} name={r.model.name} />
       </td>
       <td>

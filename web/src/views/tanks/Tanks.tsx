@@ -72,7 +72,7 @@ export function Tanks() {
             </ul>
           </nav>
           {open ? (
-            <div>
+            <div className="min-w-0">
               <TankSheet key={open.id} tank={open} stock={stock.classes ?? []} />
               <FiltersOnIt key={`on-${open.id}`} tank={open} stock={judged.stock ?? []} />
               <Visits key={`visits-${open.id}`} tank={open} />

@@ -1,0 +1,126 @@
+import { KINSHIPS, OFFER_KINDS, type RowOf } from '@ypsometer/contract'
+import { Plus, Trash2 } from 'lucide-react'
+import { useCandidates } from '../../api/queries'
+import { changeRow } from '../../api/rows'
+import { readMoney, showMoney } from '../../fields/MoneyField'
+import { Parked } from '../../fields/Parked'
+import { useDossierContext } from '../../frame/dossier'
+import { IconButton } from '../../frame/IconButton'
+import { toast } from '../../frame/toasts'
+
+type Offer = RowOf<'models'>['offers'][number]
+const OFFER_WORDS: Readonly<Record<Offer['kind'], string>> = { sale: 'on sale', 'second-hand': 'second-hand' }
+const KIN_WORDS = {
+  sibling: 'a sibling: same body, other motor or trays',
+  generation: 'a later generation of it',
+} as const
+
+/** What it is to be had for besides its list price, and the model it comes from. */
+export function KinAndOffers() {
+  const { dossier } = useDossierContext()
+  const { model } = dossier
+  const { data } = useCandidates()
+  const others = (data ?? []).flatMap((d) => d.candidate ?? []).filter((c) => c.id !== model.id)
+  const write = (offers: readonly Offer[]): void => changeRow('models', model, { offers: [...offers] })
+  const set = (i: number, more: Partial<Offer>): void =>
+    write(model.offers.map((o, j) => (j === i ? { ...o, ...more } : o)))
+  const currency = dossier.claims.find((c) => c.quantity === 'price')?.currency ?? 'EUR'
+  return (
+    <section aria-labelledby="offers-title">
+      <h2 id="offers-title">Other prices, and kin</h2>
+      <p className="muted">A price on sale or second-hand stands beside the list price in comparisons.</p>
+      <Parked row={model} field="offers" what="The other prices of this model" />
+      <ul className="mt-1">
+        {model.offers.map((o, i) => (
+          <li key={i} className="rule-b flex flex-wrap items-center gap-3 py-1.5">
+            <select
+              className="field w-36"
+              aria-label="Kind of offer"
+              value={o.kind}
+              onChange={(e) => set(i, { kind: e.target.value as Offer['kind'] })}
+            >
+              {OFFER_KINDS.map((k) => (
+                <option key={k} value={k}>
+                  {OFFER_WORDS[k]}
+                </option>
+              ))}
+            </select>
+            <input
+              className="field w-32"
+              aria-label={`Price ${OFFER_WORDS[o.kind]}`}
+              defaultValue={showMoney(o.minor, o.currency)}
+              onBlur={(e) => {
+                const money = readMoney(e.target.value, o.currency)
+                if (typeof money === 'string') {
+                  toast(money)
+                  e.target.value = showMoney(o.minor, o.currency)
+                } else if (money.minor !== o.minor || money.currency !== o.currency) set(i, money)
+              }}
+            />
+            <input
+              type="date"
+              className="field w-40"
+              aria-label={`Seen ${OFFER_WORDS[o.kind]} on`}
+              defaultValue={o.on ?? ''}
+              onBlur={(e) => (e.target.value || null) !== o.on && set(i, { on: e.target.value || null })}
+            />
+            <IconButton
+              label={`Delete the price ${OFFER_WORDS[o.kind]}`}
+              icon={Trash2}
+              onClick={() => write(model.offers.filter((_, j) => j !== i))}
+            />
+          </li>
+        ))}
+      </ul>
+      <button
+        type="button"
+        className="btn btn-sm mt-2"
+        disabled={model.offers.length >= 10}
+        onClick={() => write([...model.offers, { kind: 'sale', minor: 0, currency, on: null }])}
+      >
+        <Plus size={16} aria-hidden="true" /> Another price
+      </button>
+      <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-2">
+        <label>
+          <span className="kicker block">Kin of</span>
+          <select
+            className="field w-56"
+            value={model.kinId ?? ''}
+            onChange={(e) => changeRow('models', model, { kinId: e.target.value || null })}
+          >
+            <option value="">none</option>
+            {others.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}, {c.maker}
+              </option>
+            ))}
+          </select>
+        </label>
+        {model.kinId && (
+          <label>
+            <span className="kicker block">It is</span>
+            <select
+              className="field w-72"
+              value={model.kinship}
+              onChange={(e) =>
+                changeRow('models', model, { kinship: e.target.value as typeof model.kinship })
+              }
+            >
+              {KINSHIPS.map((k) => (
+                <option key={k} value={k}>
+                  {KIN_WORDS[k]}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+      </div>
+      {model.kinId && (
+        <p className="muted mt-1 text-[0.9rem]">
+          What was found of that body stands for this one in comparisons, marked as inherited and not measured
+          here. Flow, power and sound never do.
+        </p>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,178 @@
+import type { Ranking, RankingProgress } from '@ypsometer/contract'
+import { moneyText } from '@ypsometer/core/units'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import { useRankings, useTanks } from '../../api/queries'
+import { Num } from '../../figures/Num'
+import { saidBy } from '../../frame/said'
+import { Failed, Loading } from '../../frame/States'
+import { showWhen } from '../../frame/when'
+
+/** The whole shelf ranked for every tank, as a job of the workers. */
+export function Rankings() {
+  const { latest, start, cancel, refetch } = useRankings()
+  const [problem, setProblem] = useState('')
+  const ranking = latest.data?.ranking ?? null
+  const running = ranking?.state === 'running'
+  const progress = useProgress(running ? ranking.id : null, refetch)
+  const doing = (work: Promise<unknown>): void => {
+    setProblem('')
+    work.catch((error: unknown) => setProblem(saidBy(error)))
+  }
+  return (
+    <>
+      <h1>Every tank against the shelf</h1>
+      <p className="muted max-w-2xl">
+        All models, and pairs of them, ranked for each tank on record. It runs as a job: this page may be
+        closed meanwhile.
+      </p>
+      {latest.isPending && <Loading />}
+      {latest.error && !latest.data && (
+        <Failed error={latest.error} what="the last ranking" retry={() => void refetch()} />
+      )}
+      {problem && (
+        <p role="alert" className="text-error mt-2">
+          {problem}
+        </p>
+      )}
+      {latest.data && (
+        <div className="mt-4 flex flex-wrap items-center gap-4">
+          {running ? (
+            <>
+              <progress
+                className="progress progress-primary w-56"
+                value={progress?.done ?? ranking.done}
+                max={Math.max(1, progress?.parts ?? ranking.parts)}
+                aria-label="Ranking the shelf"
+              />
+              <span className="num" role="status">
+                {progress?.done ?? ranking.done} of {progress?.parts ?? ranking.parts} parts
+              </span>
+              <button type="button" className="btn btn-sm" onClick={() => doing(cancel(ranking.id))}>
+                Stop
+              </button>
+            </>
+          ) : (
+            <button type="button" className="btn btn-primary" onClick={() => doing(start())}>
+              {ranking ? 'Rank it again' : 'Rank the shelf'}
+            </button>
+          )}
+          {ranking && !running && (
+            <p className="muted">
+              {ranking.state === 'cancelled' ? 'Stopped' : 'Ranked'} {showWhen(ranking.createdAt)},{' '}
+              {ranking.models} models.{' '}
+              {ranking.stale && (
+                <span className="text-warning">
+                  Something has changed since: a dossier, price, rule or tank.
+                </span>
+              )}
+            </p>
+          )}
+        </div>
+      )}
+      {latest.data && !ranking && <p className="mt-4">Nothing ranked yet.</p>}
+      {ranking && ranking.tanks.length > 0 && <Found ranking={ranking} />}
+    </>
+  )
+}
+
+/** How far a ranking is, as the server tells; asks for the whole of it when it ends. */
+function useProgress(id: string | null, ended: () => unknown): RankingProgress | null {
+  const [progress, setProgress] = useState<{ readonly id: string; readonly at: RankingProgress } | null>(null)
+  useEffect(() => {
+    if (!id || typeof EventSource === 'undefined') return
+    const source = new EventSource(`/api/v1/rankings/${id}/progress`)
+    source.onmessage = ({ data }: MessageEvent<string>) => {
+      const at = JSON.parse(data) as RankingProgress
+      setProgress({ id, at })
+      if (at.state === 'running') return
+      source.close()
+      ended()
+    }
+    return () => source.close()
+    // What is done at the end is made anew at every render.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [id])
+  return progress?.id === id ? (progress?.at ?? null) : null
+}
+
+/** Options shown for a tank. */
+const SHOWN = 3
+
+function Found({ ranking }: { readonly ranking: Ranking }) {
+  const { tanks = [] } = useTanks()
+  return (
+    <div className="mt-6 overflow-x-auto" tabIndex={0} role="region" aria-label="Ranking by tank, table">
+      <table className="sheet min-w-[46rem]">
+        <thead>
+          <tr>
+            <th scope="col">Tank</th>
+            <th scope="col">First for it</th>
+            <th scope="col" className="r">
+              Score, 95 %
+            </th>
+            <th scope="col" className="r">
+              Best in
+            </th>
+            <th scope="col" className="r">
+              Carries
+            </th>
+            <th scope="col" className="r">
+              Price in all
+            </th>
+          </tr>
+        </thead>
+        {ranking.tanks.map((t) => {
+          const tank = tanks.find((x) => x.id === t.tankId)
+          const shown = t.options.slice(0, SHOWN)
+          return (
+            <tbody key={t.tankId}>
+              {(shown.length ? shown : [null]).map((o, i) => (
+                <tr key={o?.id ?? 'none'}>
+                  {i === 0 && (
+                    <td rowSpan={Math.max(1, shown.length)} className="align-top">
+                      <Link to={`/advise?tank=${t.tankId}`} className="link">
+                        {tank?.name ?? 'a tank deleted since'}
+                      </Link>
+                      <span className="muted block text-[0.85rem]">
+                        {t.will} will do, {t.wont} will not
+                      </span>
+                    </td>
+                  )}
+                  {o ? (
+                    <>
+                      <td>
+                        <Link
+                          to={`/advise/slip?tank=${t.tankId}&option=${encodeURIComponent(o.id)}`}
+                          className="hover:underline"
+                        >
+                          {o.name}
+                        </Link>
+                      </td>
+                      <td className="r num">
+                        {o.low.toFixed(2)} to {o.high.toFixed(2)}
+                      </td>
+                      <td className="r num">{Math.round(o.best * 100)} %</td>
+                      <td className="r">
+                        <Num si={o.carries} dimension="volume" uncertainty={o.uncertainty} />
+                      </td>
+                      <td className="r num">
+                        {o.priceMinor === null || o.currency === null
+                          ? 'not known'
+                          : moneyText(o.priceMinor, o.currency)}
+                      </td>
+                    </>
+                  ) : (
+                    <td colSpan={5} className={t.problem ? 'text-error' : 'muted'}>
+                      {t.problem ? `Not worked out: ${t.problem}` : 'Nothing on the shelf will do.'}
+                    </td>
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          )
+        })}
+      </table>
+    </div>
+  )
+}

@@ -1,0 +1,195 @@
+import type { HouseRule } from '@ypsometer/contract'
+import { CRITERIA, type Criterion } from '@ypsometer/core/advice'
+import { fromMinor, minorDigits } from '@ypsometer/core/units'
+import { changeRow } from '../../api/rows'
+import { Parked } from '../../fields/Parked'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { Swings } from './Swings'
+
+const WORTH: Readonly<Record<Criterion, readonly [name: string, worth: string]>> = {
+  capacity: ['Capacity', 'nothing at 0.8 times the tank, all at twice'],
+  gentleness: ['Gentleness', 'nothing where half of the length is too fast, all where none is'],
+  service: ['Little work', 'nothing at 40 min a month, all at 5'],
+  noise: ['Quiet', 'nothing at 45 dB, all at 25'],
+  running: ['Running cost', 'nothing where a year is dear, all where it is free'],
+  price: ['Price', 'nothing where it is dear, all where it is free'],
+  build: ['Build', 'nothing at four faults found, all at none'],
+  evidence: ['Evidence', 'nothing for a guess, all for a flow measured as it stands'],
+}
+
+/** What counts how much in advice, when two filters are demanded, and what money and minutes are worth. */
+export function AdviceSection({ house }: { readonly house: HouseRule }) {
+  const { advice } = house
+  const write = (more: Partial<HouseRule['advice']>): void =>
+    changeRow('house-rules', house, { advice: { ...advice, ...more } })
+  const weigh = (c: Criterion, weight: number): void => write({ weights: { ...advice.weights, [c]: weight } })
+  const all = CRITERIA.reduce((sum, c) => sum + advice.weights[c], 0)
+  const units = (minor: number): number => fromMinor(minor, advice.currency)
+  const minor = (v: number): number => Math.round(v * 10 ** minorDigits(advice.currency))
+  const money = { dimension: 'ratio', min: 0, max: 1e6 } as const
+  return (
+    <section aria-labelledby="advice-title" className="space-y-3">
+      <h2 id="advice-title">What counts in advice</h2>
+      <p className="muted max-w-3xl">
+        Each criterion is worth 0 to 1 on a straight ramp, and weighs as much as the house gives it. Only the
+        proportions count.
+      </p>
+      <Parked row={house} field="advice" what="What counts in advice" />
+      <table className="sheet max-w-3xl">
+        <thead>
+          <tr>
+            <th scope="col">Criterion</th>
+            <th scope="col" className="w-28">
+              Weight
+            </th>
+            <th scope="col" className="r w-20">
+              Share
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {CRITERIA.map((c) => (
+            <tr key={c}>
+              <td>
+                {WORTH[c][0]}
+                <span className="muted block text-[0.85rem]">{WORTH[c][1]}</span>
+              </td>
+              <td>
+                <QuantityInput
+                  label={`Weight of ${WORTH[c][0].toLowerCase()}`}
+                  si={advice.weights[c]}
+                  dimension="ratio"
+                  min={0}
+                  max={100}
+                  onCommit={(v) => weigh(c, v)}
+                />
+              </td>
+              <td className="r num">{all > 0 ? `${Math.round((advice.weights[c] / all) * 100)} %` : '–'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Swings weights={advice.weights} write={(weights) => write({ weights })} />
+      <h3>Two filters, one always running</h3>
+      <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={advice.twoWhenCrowded}
+            onChange={(e) => write({ twoWhenCrowded: e.target.checked })}
+          />
+          demanded on crowded tanks
+        </label>
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={advice.twoFrom !== null}
+            onChange={(e) => write({ twoFrom: e.target.checked ? 0.473 : null })}
+          />
+          demanded from
+        </label>
+        {advice.twoFrom !== null && (
+          <span className="w-28">
+            <QuantityInput
+              label="Two filters from"
+              si={advice.twoFrom}
+              dimension="volume"
+              min={0.01}
+              max={20}
+              onCommit={(twoFrom) => write({ twoFrom })}
+            />
+          </span>
+        )}
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={advice.addsSponge}
+            onChange={(e) => write({ addsSponge: e.target.checked })}
+          />
+          a sponge may be put over an open intake
+        </label>
+      </div>
+      <h3>Money and minutes</h3>
+      <div className="grid max-w-3xl gap-x-8 gap-y-3 sm:grid-cols-3">
+        <Amount label={`A kilowatt-hour, ${advice.currency}`}>
+          <QuantityInput
+            label="Price of a kilowatt-hour"
+            si={units(advice.tariffMinor ?? 0)}
+            {...money}
+            onCommit={(v) => write({ tariffMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null })}
+          />
+        </Amount>
+        <Amount label={`A minute of work, ${advice.currency}; 0 for none`}>
+          <QuantityInput
+            label="Price of a minute of work"
+            si={units(advice.minuteMinor ?? 0)}
+            {...money}
+            onCommit={(v) => write({ minuteMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null })}
+          />
+        </Amount>
+        <Amount label="Years it is owned">
+          <QuantityInput
+            label="Years it is owned"
+            si={advice.years}
+            dimension="ratio"
+            min={1}
+            max={30}
+            whole
+            onCommit={(years) => write({ years })}
+          />
+        </Amount>
+        <Amount label={`Dear to buy, ${advice.currency}`}>
+          <QuantityInput
+            label="Dear to buy"
+            si={units(advice.dearPriceMinor)}
+            {...money}
+            min={0.01}
+            onCommit={(v) => write({ dearPriceMinor: Math.max(1, minor(v)) })}
+          />
+        </Amount>
+        <Amount label={`Dear a year, ${advice.currency}`}>
+          <QuantityInput
+            label="Dear a year"
+            si={units(advice.dearYearMinor)}
+            {...money}
+            min={0.01}
+            onCommit={(v) => write({ dearYearMinor: Math.max(1, minor(v)) })}
+          />
+        </Amount>
+        <label className="block">
+          <span className="kicker block">Currency of these</span>
+          <input
+            className="field w-24 uppercase"
+            maxLength={3}
+            defaultValue={advice.currency}
+            onBlur={(e) => {
+              const code = e.target.value.trim().toUpperCase()
+              if (/^[A-Z]{3}$/.test(code)) {
+                if (code !== advice.currency) write({ currency: code })
+              } else e.target.value = advice.currency
+            }}
+          />
+        </label>
+      </div>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={advice.cutFloss}
+          onChange={(e) => write({ cutFloss: e.target.checked })}
+        />
+        cartridge frames are kept, and floss is cut for them
+      </label>
+    </section>
+  )
+}
+
+const Amount = ({ label, children }: { readonly label: string; readonly children: React.ReactNode }) => (
+  <div>
+    <span className="kicker block">{label}</span>
+    {children}
+  </div>
+)
