@@ -147,7 +147,13 @@ export function* rankDraws(
   const uniform = seeded(seed)
   const normals = equalNormals()
   const normal = (): number => normals[trunc(uniform() * normals.length)] as number
-  const shared = new Shared(CRITERIA.map(() => Float64Array.from({ length: n }, normal)))
+  const shared = new Shared(
+    CRITERIA.map(() => {
+      const draws = new Float64Array(n)
+      for (let i = 0; i < n; i++) draws[i] = normal()
+      return draws
+    }),
+  )
   const scores: Float64Array[] = []
   for (const o of options) {
     const sum = new Float64Array(n)

@@ -10,6 +10,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { brotliCompressSync, gzipSync } from 'node:zlib'
 import { epanet, EPANET_GRAVITY, EPANET_VISCOSITY } from '../../core/hydraulics/epanet.fixture'
 import { openEpanet } from '../../core/network/epanet.fixture'
+import { counter, draws } from './advice'
+import { shelfRanked } from './ranking'
 import { shelfOfMany } from './shelf'
 import { waits } from './waits'
 
@@ -215,6 +217,9 @@ await solver()
 await network()
 fillEdit()
 dossierEdit()
+counter()
+await draws()
 firstLoad()
+await shelfRanked()
 await shelfOfMany()
 await waits()

@@ -1,0 +1,11 @@
+import { ADVICE_RULE, rankDraws, type Measures } from '@ypsometer/core/advice'
+import { parentPort } from 'node:worker_threads'
+
+parentPort?.on('message', (sets: readonly (readonly Measures[])[]) => {
+  const from = performance.now()
+  let first = 0
+  for (const set of sets)
+    for (const _ of rankDraws(set, ADVICE_RULE.weights)) first ||= performance.now() - from
+  parentPort?.postMessage({ first })
+})
+parentPort?.postMessage('ready')
