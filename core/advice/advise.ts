@@ -178,7 +178,7 @@ export const compareAdvice = (a: Advice, b: Advice): number =>
 
 function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
   const { candidate: c, fill } = choice
-  const along = outletsAlong(tank, fill.flow, c.outlets)
+  const noted = outletsAlong(tank, fill.flow, c.outlets)
   const stops: Stop[] = []
   const stop = (id: StopId, ...sentence: Sentence): void => void stops.push({ id, sentence })
   for (const f of c.fitting ? fitFindings(tank, c.fitting) : [])
@@ -186,7 +186,10 @@ function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
   const traits = FILTERS[c.kind]
   if (wishes.stands && !wishes.stands.includes(traits.stands))
     stop('place', `It stands ${STANDS[traits.stands]}.`)
-  const best = bestOutlet(along)
+  const own = bestOutlet(noted)
+  // What runs on hoses can be given a spray bar.
+  const [bar] = own?.level === 'strong' && traits.hoses ? outletsAlong(tank, fill.flow, [sprayBar(tank)]) : []
+  const best = bar && bar.level !== 'strong' ? bar : own
   if (best?.level === 'strong')
     stop(
       'strong',
@@ -196,8 +199,27 @@ function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
     )
   if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge && !rule.addsSponge)
     stop('inlet', 'Its inlet is open: shrimp and fry are drawn in.')
-  return { choice, carried: carriedOf(fill, tank.stock), best, first: along[0] ?? null, stops }
+  return { choice, carried: carriedOf(fill, tank.stock), best, first: noted[0] ?? null, stops }
 }
+
+/** A bar over so much of the tank’s length, a hole of 4 mm every 2 cm (ours; holes and spacing common practice). */
+const BAR = { share: 0.6, diameter: 0.004, spacing: 0.02 } as const
+const EXTRA_BAR = 'spray-bar-besides'
+const sprayBar = ({ length }: TankRecord): Candidate['outlets'][number] => ({
+  id: EXTRA_BAR,
+  name: 'A spray bar',
+  outlet: {
+    kind: 'spray-bar',
+    aim: 'along',
+    depth: 0.02,
+    diameter: BAR.diameter,
+    holes: Math.max(1, Math.round((BAR.share * length) / BAR.spacing)),
+    spacing: BAR.spacing,
+    width: 0.1,
+  },
+})
+/** The outlet that comes with none of them, and is bought besides. */
+export const isExtraBar = (o: OutletResult | null): boolean => o?.id === EXTRA_BAR
 
 const STANDS: Readonly<Record<Standing, string>> = {
   outside: 'beside or under the tank, on hoses',

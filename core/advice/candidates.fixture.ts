@@ -3,6 +3,7 @@ import type { Outlet } from '../hydraulics'
 import type { TankRecord } from '../judging'
 import { STOCK_CLASSES, type StockClass } from '../tanks'
 import type { Candidate, MediumUse, OfferedFill } from './candidate'
+import { quickTank } from './quickTank'
 
 export const lph = (v: number): number => v / 3.6e6
 export const EUR = (minor: number) => ({ minor, currency: 'EUR' })
@@ -77,10 +78,10 @@ export const canister = (id: string, mass: number, more: Partial<Candidate> = {}
 })
 export const classOf = (code: string): StockClass => STOCK_CLASSES.find((s) => s.code === code) as StockClass
 
+/** 100 L, 80 cm long, under a rim of three more. */
 export const TANK: TankRecord = {
+  ...quickTank(0.1, classOf('normal')),
   name: 'T',
-  water: figure('water', 0.1, { dimension: 'volume' }),
-  stock: classOf('normal'),
   surface: 0.27,
   length: 0.8,
   width: 0.35,
@@ -88,21 +89,6 @@ export const TANK: TankRecord = {
   waterLevel: 0.37,
   substrateDepth: 0.04,
   temperature: 25,
-  salinity: 0,
   pH: 7.5,
   alkalinity: 0.1,
-  tapNitrate: 0,
-  feed: null,
-  plantShare: null,
-  changeShare: 0.3,
-  changeDays: 7,
-  roomTemperature: null,
-  cabinetWidth: null,
-  cabinetDepth: null,
-  cabinetHeight: null,
-  doorWidth: null,
-  bottomHeight: null,
-  wallGap: null,
-  rimThickness: null,
-  covered: false,
 }

@@ -1,4 +1,5 @@
 import { usualTank } from '../biology'
+import { put } from '../figures'
 import type { TankRecord } from '../judging'
 import type { StockClass } from '../tanks'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from '../tanks/usual'
@@ -48,9 +49,19 @@ const ROOM = {
   covered: false,
 } as const
 
-/** A tank of which only its water (m³) is known: as tanks are made, twice as long as wide and high. */
-export function quickTank(water: number, stock: StockClass): TankRecord {
-  const { length, height, surface } = usualTank(water)
+/** Inside sizes of a tank as they are told (m): length, width, and how high the water stands. */
+export interface ToldSizes {
+  readonly length: number
+  readonly width: number
+  readonly height: number
+}
+
+/** A tank as it is told: by its sizes, a box; or by its water alone (m³), twice as long as wide and high. */
+export function quickTank(told: number | ToldSizes, stock: StockClass): TankRecord {
+  const byWater = typeof told === 'number'
+  const usual = byWater ? usualTank(told) : null
+  const { length, width, height } = usual ? { ...usual, width: usual.height } : (told as ToldSizes)
+  const water = byWater ? told : length * width * height
   return {
     ...ROOM,
     name: 'The tank asked about',
@@ -60,12 +71,20 @@ export function quickTank(water: number, stock: StockClass): TankRecord {
       value: water,
       dimension: 'volume',
       provenance: 'printed',
-      conditions: ['as it was told', 'twice as long as wide and high, as tanks are made'],
+      conditions: ['as it was told', byWater ? 'twice as long as wide and high, as tanks are made' : 'a box'],
+      ...(!byWater && {
+        formula: 'V = length · width · height of the water',
+        working: [
+          put('length', 'as told', length, 'length'),
+          put('width', 'as told', width, 'length'),
+          put('height', 'of the water, as told', height, 'length'),
+        ],
+      }),
     },
     stock,
-    surface,
+    surface: length * width,
     length,
-    width: height,
+    width,
     height: height + UNDER_RIM,
     waterLevel: height,
     substrateDepth: 0,

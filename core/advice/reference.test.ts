@@ -325,7 +325,12 @@ describe('advice for a tank', () => {
       outlets: [{ id: 'o', name: 'Nozzle', outlet: NOZZLE }],
     })
     // 2000 L/h from 16 mm: 2.763 m/s; at the glass 6 · 0.016 · 2.763 · 0.4/0.25 = 0.42 m of 0.8: past half.
-    expect(stopsOf(ask([strong]), 'Strong')).toEqual(['strong'])
+    expect(stopsOf(ask([{ ...strong, kind: 'internal' }]), 'Strong')).toEqual(['strong'])
+    // On hoses a bar can be put on it: 24 holes of 4 mm over 60 % of 80 cm, 1.84 m/s, a plane jet gentle from 21 cm.
+    const [barred] = ask([strong])
+    expect([barred?.name, barred?.stops]).toEqual(['Strong', []])
+    expect(barred?.parts[0]?.best?.gentle.value).toBeCloseTo(0.2075, 2)
+    expect(sentenceText(explain(TANK, barred as NonNullable<typeof barred>, ADVICE_RULE.weights).needs[0] ?? [], 'metric')).toBe('a spray bar, for its own outlet is too strong.') // prettier-ignore
     expect(stopsOf(ask([canister('A', 2)], {}, { stands: ['rim'] }), 'A')).toEqual(['place'])
     const fry = { stock: { ...classOf('normal'), openInlet: false } }
     expect(stopsOf(ask([canister('A', 2)], fry, {}, { addsSponge: false }), 'A')).toEqual(['inlet'])
@@ -474,6 +479,9 @@ describe('advice for a tank', () => {
     expect([t.length, t.width, t.waterLevel, t.surface]).toEqual(
       [0.8, 0.4, 0.4, 0.32].map((v) => expect.closeTo(v, 9)),
     )
+    // By its sizes: 60 · 30 · 36 cm are 64.8 L.
+    const box = quickTank({ length: 0.6, width: 0.3, height: 0.36 }, TANK.stock)
+    expect([box.water.value, box.length, box.width, box.surface]).toEqual([0.0648, 0.6, 0.3, 0.18].map((v) => expect.closeTo(v, 9))) // prettier-ignore
     const s = toldStock(TANK.stock, { many: 'many', planted: true, weak: true })
     expect([s.litresPerKilogram, s.feedPerVolume / TANK.stock.feedPerVolume]).toEqual([
       expect.closeTo(66.7, 1),

@@ -4,7 +4,7 @@ import { FILTERS } from '../kinds'
 import { SCHOOL_WORDS } from '../tanks'
 import { moneyText } from '../units'
 import { HEAVY } from '../volumes/interior'
-import type { Advice } from './advise'
+import { isExtraBar, type Advice } from './advise'
 import type { Price } from './candidate'
 import { UNKNOWN, valueOf, type Measures, type Weights } from './score'
 
@@ -117,7 +117,8 @@ function needsOf(tank: TankRecord, { parts, media, choices }: Advice): readonly 
     if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge)
       list.push(['a sponge over its intake, for shrimp and fry are drawn into an open one'])
     if (traits.drivenBy === 'air') list.push(['an air pump, with a check valve in its line'])
-    if (best && first && best !== first) list.push([`its outlet changed: ${lowerFirst(best.name)}`])
+    if (isExtraBar(best)) list.push(['a spray bar, for its own outlet is too strong'])
+    else if (best && first && best !== first) list.push([`its outlet changed: ${lowerFirst(best.name)}`])
     if (c.fitting?.fullMass && c.fitting.fullMass.value > HEAVY)
       list.push(['a second pair of hands, for full it weighs ', sayFigure(c.fitting.fullMass)])
     if (!list.length) return []

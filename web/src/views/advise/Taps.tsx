@@ -14,6 +14,12 @@ const STANDING_WORDS = {
   beneath: 'a sump under it',
 } as const
 const MANY_WORDS: Readonly<Record<Many, string>> = { few: 'few', usual: 'as usual', many: 'many' }
+const NO_SIZES = { l: null, w: null, h: null } as const
+const SIDES = [
+  ['l', 'length', 'Length'],
+  ['w', 'width', 'Width'],
+  ['h', 'height', 'Water height'],
+] as const
 /** Loudest levels that are asked for (dB), most minutes a month, budgets in whole units. */
 const NOISE = [32, 38] as const
 const WORK = [5, 15] as const
@@ -21,7 +27,7 @@ const BUDGETS = [30, 80, 150, 300] as const
 
 /** The question, tap by tap. Each is a group of large keys; what is asked stands in the address. */
 export function Taps({ ask }: { readonly ask: Ask }) {
-  const { tank, litres, stock, told, wishes, rule, set } = ask
+  const { tank, litres, sizes, stock, told, wishes, rule, set } = ask
   const system = units.use()
   return (
     <div className="space-y-5">
@@ -45,7 +51,11 @@ export function Taps({ ask }: { readonly ask: Ask }) {
       {!tank && (
         <Group name="How much water">
           {SIZES.map((v) => (
-            <Key key={v} on={Math.abs(litres - v) < 1e-9} onTap={() => set({ water: String(v) })}>
+            <Key
+              key={v}
+              on={!sizes && Math.abs(litres - v) < 1e-9}
+              onTap={() => set({ water: String(v), ...NO_SIZES })}
+            >
               <span className="num">{saidText({ si: v, dimension: 'volume' }, system)}</span>
             </Key>
           ))}
@@ -56,9 +66,30 @@ export function Taps({ ask }: { readonly ask: Ask }) {
               dimension="volume"
               min={0.001}
               max={20}
-              onCommit={(v) => set({ water: String(v) })}
+              onCommit={(v) => set({ water: String(v), ...NO_SIZES })}
             />
           </span>
+          <Key on={sizes !== null} onTap={() => set(sizes ? NO_SIZES : { l: '0.8', w: '0.35', h: '0.4' })}>
+            by its sizes
+          </Key>
+          {sizes && (
+            <span className="flex flex-wrap gap-3">
+              {SIDES.map(([key, side, label]) => (
+                <span key={key} className="w-24">
+                  <span className="kicker block">{label}</span>
+                  <QuantityInput
+                    label={label}
+                    si={sizes[side]}
+                    dimension="length"
+                    unit="cm"
+                    min={0.05}
+                    max={20}
+                    onCommit={(v) => set({ [key]: String(v) })}
+                  />
+                </span>
+              ))}
+            </span>
+          )}
         </Group>
       )}
       <Group name="Who lives there">

@@ -9,6 +9,7 @@ import {
   type Many,
   type Standing,
   type Told,
+  type ToldSizes,
   type Wishes,
 } from '@ypsometer/core/advice'
 import { CoreError } from '@ypsometer/core/errors'
@@ -26,6 +27,8 @@ export const STANDINGS = ['outside', 'rim', 'inside', 'beneath'] as const satisf
 export interface Ask {
   readonly tank: Tank | null
   readonly litres: number
+  /** Its sizes, where they were told; they come before the litres. */
+  readonly sizes: ToldSizes | null
   readonly stock: StockClass | undefined
   readonly told: Told
   readonly wishes: Wishes
@@ -53,6 +56,8 @@ export function useAsk(): Ask {
     const p = new URLSearchParams(text)
     const tank = tanks.find((t) => t.id === p.get('tank')) ?? null
     const litres = Math.min(20, Math.max(0.001, number(p.get('water')) ?? FIRST))
+    const [length, width, height] = ['l', 'w', 'h'].map((k) => number(p.get(k)))
+    const sizes = length && width && height ? { length, width, height } : null
     const named = stocks.find((s) => s.id === (p.get('stock') ?? tank?.stockClassId))
     const stock = named ?? stocks.find((s) => s.code === 'normal') ?? stocks[0]
     const many = p.get('many')
@@ -73,11 +78,12 @@ export function useAsk(): Ask {
     return {
       tank,
       litres,
+      sizes,
       stock,
       told,
       wishes,
       rule,
-      record: stock ? recordOf(tank, litres, toldStock(stock, told)) : null,
+      record: stock ? recordOf(tank, sizes ?? litres, toldStock(stock, told)) : null,
       stocks,
       tanks,
       set,
@@ -87,8 +93,8 @@ export function useAsk(): Ask {
   }, [text, tanks, stocks, rule])
 }
 
-function recordOf(tank: Tank | null, litres: number, stock: StockClass): TankRecord | string {
-  if (!tank) return quickTank(litres, stock)
+function recordOf(tank: Tank | null, told: number | ToldSizes, stock: StockClass): TankRecord | string {
+  if (!tank) return quickTank(told, stock)
   try {
     return { ...tankRecord(tank, stock), stock }
   } catch (error) {

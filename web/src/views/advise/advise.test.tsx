@@ -1,0 +1,205 @@
+/** @jest-environment jsdom */
+import '../../../tests/setup'
+import { candidateOf } from '@ypsometer/contract/candidate'
+import { modelRecord, type Tank } from '@ypsometer/contract'
+import { assess } from '@ypsometer/core/judging'
+import type { Candidate } from '@ypsometer/core/advice'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
+
+jest.mock('../../workers/rankRemote', () => jest.requireActual<object>('../../../tests/rankRemote'))
+
+import { emptyOutbox, haveLists, noServer, written } from '../../../tests/backend'
+import { demoDossier, demoMedia, demoModels, demoRules, demoTanks } from '../../../tests/dossier'
+import { queryClient } from '../../api/queries'
+import { compareTray, units } from '../../frame/settings'
+import { Compare } from '../compare/Compare'
+import { FiltersOnIt } from '../tanks/FiltersOnIt'
+import { Visits } from '../tanks/Visits'
+import { Advise } from './Advise'
+import { Slip } from './Slip'
+
+const media = demoMedia()
+const SHELF: readonly Candidate[] = demoModels().map((name) => {
+  const d = demoDossier(name)
+  return candidateOf(d, media, assess(modelRecord(d, media)))
+})
+const named = (name: string): Candidate => SHELF.find((c) => c.name === name) as Candidate
+
+/** A shelf as the server would give it. */
+function haveShelf(shelf: readonly Candidate[]): void {
+  queryClient.setQueryData(
+    ['candidates'],
+    shelf.map((candidate) => ({ id: candidate.id, candidate, problem: null })),
+  )
+}
+let where = ''
+function Where() {
+  const { search } = useLocation()
+  where = search
+  return null
+}
+const show = (view: React.ReactNode, at = '/') =>
+  render(
+    <QueryClientProvider client={queryClient}>
+      <MemoryRouter initialEntries={[at]}>
+        <Where />
+        <Routes>
+          <Route path="*" element={view} />
+          <Route path="/advise/slip" element={<Slip />} />
+        </Routes>
+      </MemoryRouter>
+    </QueryClientProvider>,
+  )
+const text = (): string => document.body.textContent ?? ''
+
+beforeEach(() => {
+  noServer()
+  emptyOutbox()
+  queryClient.clear()
+  haveLists({ tanks: demoTanks(), media, 'house-rules': demoRules() })
+  queryClient.setQueryData(['stock-classes'], {
+    items: STOCK_CLASSES.map((s, position) => ({ ...s, position, createdAt: '' })),
+  })
+  queryClient.setQueryData(['label-bias'], { low: 0.7, high: 0.9, n: 0, words: '' })
+  haveShelf(SHELF)
+  units.set('metric')
+  compareTray.set([])
+})
+afterEach(cleanup)
+
+describe('the counter', () => {
+  test('taps change the answer at once, and the address says what is asked', async () => {
+    show(<Advise />, '/advise?water=0.06')
+    const first = () => within(screen.getByRole('region', { name: /will do$/ })).getAllByRole('listitem')[0]?.textContent ?? '' // prettier-ignore
+    expect(first()).toContain('Bellows S2')
+    fireEvent.click(screen.getByRole('button', { name: 'on hoses, in a cabinet' }))
+    expect(where).toContain('at=outside')
+    expect(first()).not.toContain('Bellows')
+    expect(text()).toContain('It stands in the tank.')
+    // A score comes with its interval.
+    expect((await screen.findAllByText(/^score 0\.\d\d to 0\.\d\d/)).length).toBeGreaterThan(0)
+    // Two taps in one go both count.
+    fireEvent.click(screen.getByRole('button', { name: 'planted' }))
+    fireEvent.click(screen.getByRole('button', { name: 'some swim weakly' }))
+    expect(new URLSearchParams(where).get('planted')).toBe('1')
+    expect(new URLSearchParams(where).get('weak')).toBe('1')
+  })
+  test('nothing will do: it says so, and what comes nearest; no models: what to do first', () => {
+    show(<Advise />, '/advise?water=19')
+    expect(text()).toContain('None will do')
+    expect(text()).toContain('Nothing on this shelf will do.')
+    expect(within(screen.getByRole('region', { name: 'Not for this tank' })).getAllByRole('listitem')[0]?.textContent).toMatch(/Undercroft 90.*carries 431/) // prettier-ignore
+    cleanup()
+    haveShelf([])
+    show(<Advise />)
+    expect(text()).toContain('No model on the shelf can be advised yet')
+  })
+  test('a price of nothing, another currency and a model with a label alone are each said', () => {
+    const label = named('Ledger 700')
+    haveShelf([
+      { ...named('Torrent 1400'), price: { minor: 0, currency: 'EUR' }, proposed: null },
+      { ...named('Plainbody 1000'), price: { minor: 4000, currency: 'GBP' } },
+      { ...label, proposed: null, shipped: label.shipped && { ...label.shipped, mass: null, films: null, basis: 'rule' } },
+    ]) // prettier-ignore
+    show(<Advise />, '/advise?water=0.06')
+    expect(text()).toContain('0.00 EUR')
+    expect(text()).toContain('price not known')
+    expect(text()).toContain('label only')
+    expect(text()).toContain('Only its flow is known')
+  })
+  test('what they have on a saved tank, and a slip that is kept with it', () => {
+    const tank = demoTanks().find((t) => t.name === 'Dentist, front window') as Tank
+    show(<Advise />, `/advise?tank=${tank.id}`)
+    const have = within(screen.getByRole('region', { name: 'What they have' }))
+    // 1.2 kg of the Ledger carry 120 L; the tank holds 93.4.
+    expect(have.getByText('Keep').closest('li')?.textContent).toMatch(/carries 120 ± 24.L/)
+    fireEvent.click(screen.getAllByRole('link', { name: /^Slip for/ })[0] as HTMLElement)
+    expect(screen.getByRole('article', { name: 'Slip' }).textContent).toContain('Dentist, front window: ')
+    fireEvent.click(screen.getByRole('button', { name: 'Keep with the tank' }))
+    const visits = written('change')[0]?.visits as Tank['visits']
+    expect(visits[0]).toMatchObject({ what: 'advice', text: expect.stringContaining('Take care') as string })
+  })
+  test('an option that is gone, and a tank whose sizes do not fit together', () => {
+    show(<Advise />, '/advise/slip?water=0.06&option=nobody')
+    expect(text()).toContain('is not among those for the tank any more')
+    cleanup()
+    const [tank] = demoTanks()
+    haveLists({ tanks: [{ ...(tank as Tank), substrateDepth: 3 }] })
+    show(<Advise />, `/advise?tank=${tank?.id}`)
+    expect(screen.getByRole('alert').textContent).toContain('do not fit together')
+  })
+})
+
+describe('rivals side by side', () => {
+  const at = (...names: string[]): string => `/compare?m=${names.map((n) => named(n).id).join(',')}`
+  test('differences outside their doubts are marked, the first is what the others are held against', () => {
+    show(<Compare />, at('Ledger 700', 'Plainbody 1000'))
+    const row = (name: RegExp): string => screen.getByRole('row', { name }).textContent ?? ''
+    expect(row(/^Carries as shipped/)).toMatch(/120 ± 24.*25 ± 5.*less/)
+    expect(row(/^Sound level/)).toContain('no difference')
+    fireEvent.click(screen.getByRole('button', { name: /put first/ }))
+    expect(row(/^Carries as shipped/)).toMatch(/25 ± 5.*120 ± 24.*more/)
+    fireEvent.click(screen.getByRole('button', { name: 'Take Ledger 700 out' }))
+    expect(where).not.toContain(named('Ledger 700').id)
+  })
+  test('two currencies stay apart until a rate with its date is given', () => {
+    const pounds = { ...named('Plainbody 1000'), price: { minor: 5000, currency: 'GBP' } }
+    haveShelf([named('Ledger 700'), pounds])
+    show(<Compare />, at('Ledger 700', 'Plainbody 1000'))
+    const owning = within(screen.getByRole('region', { name: 'What it costs to own' }))
+    expect(owning.getByText(/apart, in another currency/)).toBeTruthy()
+    const add = owning.getByRole('button', { name: 'Add it in' })
+    expect((add as HTMLButtonElement).disabled).toBe(true)
+    fireEvent.change(owning.getByLabelText(/^1 EUR in/), { target: { value: 'x' } })
+    expect(owning.getByRole('alert').textContent).toContain('above nought')
+    fireEvent.change(owning.getByLabelText(/^1 EUR in/), { target: { value: '0,85' } })
+    fireEvent.change(owning.getByLabelText('of'), { target: { value: '2026-11-20' } })
+    fireEvent.click(add)
+    expect(where).toContain('rate=EUR%7E0.85%7E2026-11-20')
+    expect(owning.queryByText(/apart, in another currency/)).toBeNull()
+    fireEvent.click(owning.getByRole('button', { name: 'Forget it' }))
+    expect(where).not.toContain('rate=')
+  })
+  test('nothing chosen, and a model that is no longer there', () => {
+    show(<Compare />, '/compare?m=gone')
+    expect(text()).toContain('Nothing to compare yet')
+  })
+})
+
+describe('what runs on a tank', () => {
+  const tank = (more: Partial<Tank>): Tank => ({ ...(demoTanks().find((t) => t.name === 'Vet, quarantine') as Tank), ...more }) // prettier-ignore
+  const one = { id: 'a', modelId: named('Ledger 700').id, fill: 'as-shipped', label: '', kind: null, ratedFlow: null, since: null } as const // prettier-ignore
+  test('one of the shelf, one that was taken off it, one by its label', () => {
+    const gone = { ...one, id: 'b', modelId: '00000000-0000-4000-8000-00000000dead' }
+    const bare = {
+      ...one,
+      id: 'c',
+      modelId: null,
+      label: 'Old',
+      kind: 'canister',
+      ratedFlow: 500 / 3.6e6,
+    } as const
+    show(<FiltersOnIt tank={tank({ filters: [one, gone, bare] })} stock={STOCK_CLASSES} />)
+    expect(text()).toContain('a model that is no longer on the shelf')
+    expect(text()).toMatch(/Old: by its flow alone no more than/)
+    fireEvent.change(screen.getByLabelText('Ledger 700: with'), { target: { value: 'proposed' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Take Old off' }))
+    const [first, second] = written('change').map((w) => w.filters as Tank['filters'])
+    expect(first?.[0]?.fill).toBe('proposed')
+    expect(second?.map((f) => f.id)).toEqual(['a', 'b'])
+  })
+  test('a visit is noted and deleted', () => {
+    const seen = { id: 'v', on: '2026-11-01', what: 'note', text: 'Rinsed.\nAll well.' } as const
+    show(<Visits tank={tank({ visits: [seen] })} />)
+    expect(text()).toContain('2026-11-01Note: Rinsed.')
+    fireEvent.change(screen.getByLabelText('Note something'), { target: { value: ' Fed less ' } })
+    fireEvent.click(screen.getByRole('button', { name: 'Add' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Delete the visit of 2026-11-01' }))
+    const [added, deleted] = written('change').map((w) => w.visits as Tank['visits'])
+    expect(added?.at(-1)).toMatchObject({ what: 'note', text: 'Fed less' })
+    expect(deleted).toEqual([])
+  })
+})
