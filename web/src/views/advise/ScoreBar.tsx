@@ -1,5 +1,6 @@
 import type { Ranked, Score } from '@ypsometer/core/advice'
 import { showPercent } from '@ypsometer/core/units'
+import { chanceText } from '../../figures/chance'
 import { CRITERION_WORDS } from './words'
 
 const W = 240
@@ -49,7 +50,7 @@ export function ScoreBar({ score, drawn, draws }: Props) {
         ))}
       </svg>
       <p className="num text-[0.85rem]">
-        score {drawn.low.toFixed(2)} to {drawn.high.toFixed(2)} · best in {percent(drawn.best)} ·{' '}
+        score {drawn.low.toFixed(2)} to {drawn.high.toFixed(2)} · best in {chanceText(drawn.best)} ·{' '}
         {drawn.rankLow === drawn.rankHigh
           ? `place ${drawn.rankLow}`
           : `places ${drawn.rankLow} to ${drawn.rankHigh}`}
@@ -90,6 +91,3 @@ export function ScoreBar({ score, drawn, draws }: Props) {
     </div>
   )
 }
-
-const percent = (share: number): string =>
-  share > 0.99 ? 'over 99 %' : share < 0.01 ? 'under 1 %' : showPercent(share)

@@ -3,6 +3,7 @@ import { moneyText } from '@ypsometer/core/units'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useRankings, useTanks } from '../../api/queries'
+import { chanceText } from '../../figures/chance'
 import { Num } from '../../figures/Num'
 import { saidBy } from '../../frame/said'
 import { Failed, Loading } from '../../frame/States'
@@ -152,7 +153,7 @@ function Found({ ranking }: { readonly ranking: Ranking }) {
                       <td className="r num">
                         {o.low.toFixed(2)} to {o.high.toFixed(2)}
                       </td>
-                      <td className="r num">{Math.round(o.best * 100)} %</td>
+                      <td className="r num">{chanceText(o.best)}</td>
                       <td className="r">
                         <Num si={o.carries} dimension="volume" uncertainty={o.uncertainty} />
                       </td>
