@@ -77,7 +77,7 @@ export function postgresBin() {
 }
 
 export const POSTGRES = ['postgresql', () => postgresBin() !== null]
-export const CHROMIUM = ['chromium', () => existsSync('/usr/bin/chromium')]
+export const CHROMIUM = ['chromium-headless-shell', () => existsSync('/usr/bin/chromium-headless-shell')]
 
 /** Every file below the folders, for telling whether sources changed. */
 function walk(folder, out = []) {
