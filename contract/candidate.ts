@@ -25,7 +25,12 @@ import { fittingModel, interiorOf, modelRecord } from './records'
 /** A page of candidates; each as `Candidate` of `core/advice`, or the reason why it cannot be worked out. */
 export const CandidatePage = z.object({
   items: z.array(
-    z.object({ id: z.string(), candidate: z.looseObject({}).nullable(), problem: z.string().nullable() }),
+    z.object({
+      id: z.string(),
+      candidate: z.looseObject({}).nullable(),
+      problem: z.string().nullable(),
+      old: z.boolean(),
+    }),
   ),
   next: z.string().nullable(),
 }) as unknown as z.ZodType<CandidateList>
@@ -39,6 +44,8 @@ export interface CandidateList {
     readonly id: string
     readonly candidate: CoreCandidate | null
     readonly problem: string | null
+    /** Something it hangs on has changed, and it is still to be worked out again. */
+    readonly old: boolean
   }[]
   readonly next: string | null
 }

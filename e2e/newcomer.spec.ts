@@ -53,7 +53,9 @@ test('from a label to a verdict', async ({ page }) => {
   await page.getByLabel('How that mass is known').selectOption('scale')
   await page.getByRole('link', { name: 'Tanks', exact: true }).first().click()
   await page.getByRole('button', { name: 'Add a tank' }).click()
-  await page.getByLabel('Name').fill(named('Ticket office'))
+  const tankName = page.getByLabel('Name', { exact: true })
+  await expect(tankName).toHaveValue(/^New tank/)
+  await tankName.fill(named('Ticket office'))
   for (const [label, value] of [
     ['Length', '90'],
     ['Width', '40 cm'],

@@ -5,9 +5,12 @@ import type { Db } from '../db/client'
 import { model, shelfEntry } from '../db/schema'
 import { shelfBasis, workedFrom, workOut } from './shelfEntries'
 
+/** Models worked out while somebody waits; the rest is a job of the workers. */
+const WHILE_WAITING = 25
+
 /**
- * What models bring to a tank, page by page in the order of their ids. Those whose dossier, library or rules changed
- * since are worked out first.
+ * What models bring to a tank, page by page in the order of their ids. Of those whose dossier, library or rules changed
+ * since, a few are worked out at once; the others come as they were last kept, and say so.
  */
 export async function candidates(
   db: Db,
@@ -25,15 +28,21 @@ export async function candidates(
   ])
   const page = rows.slice(0, limit)
   const stale = page.filter((r) => r.entry.workedFrom !== workedFrom(r.entry.revision, basis.key))
+  const old = new Set(stale.map((r) => r.row.id))
   const fresh = await workOut(
     db,
-    stale.map((r) => ({ row: r.row, revision: r.entry.revision })),
+    stale.slice(0, WHILE_WAITING).map((r) => ({ row: r.row, revision: r.entry.revision })),
     basis,
   )
   return {
     items: page.map(({ row, entry }) => {
       const worked = fresh.get(row.id) ?? { shown: entry.shown, candidate: entry.candidate }
-      return { id: row.id, candidate: worked.candidate, problem: worked.shown?.problem ?? null }
+      return {
+        id: row.id,
+        candidate: worked.candidate,
+        problem: worked.shown?.problem ?? null,
+        old: old.has(row.id) && !fresh.has(row.id),
+      }
     }),
     next: rows.length > limit ? (page.at(-1)?.row.id ?? null) : null,
   }

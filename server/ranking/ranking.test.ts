@@ -19,6 +19,22 @@ const start = async () =>
   (await h.create('/rankings', {})).body as { id: string; parts: number; state: string }
 const read = async (id: string) => (await h.call('GET', `/rankings/${id}`)).body
 
+test('many models that changed at once: a few are worked out while one waits, the others come as they were and say so', async () => {
+  await h.call('GET', '/candidates')
+  // Forty more, all as new; and a price of the library that touches every one.
+  for (let i = 0; i < 40; i++)
+    await h.create('/models', { maker: 'Marrowby', name: `Row ${i}`, kind: 'canister' })
+  const first = (await h.call('GET', '/candidates')).body.items as { old: boolean; candidate: unknown }[]
+  expect([first.length, first.filter((c) => c.old).length]).toEqual([51, 40 - 25])
+  const second = (await h.call('GET', '/candidates')).body.items as { old: boolean }[]
+  expect(second.some((c) => c.old)).toBe(false)
+  const page = await h.call('GET', '/candidates?limit=20')
+  const rest = await h.call('GET', `/candidates?limit=40&after=${page.body.next}`)
+  expect([page.body.items.length, rest.body.items.length, rest.body.next]).toEqual([20, 31, null])
+  expect((await h.call('GET', '/candidates?limit=0')).status).toBe(400)
+  await h.db.execute(sql`update model set deleted_at = now() where name like 'Row %'`)
+})
+
 test('two workers share the parts, none is done twice, and what comes of it is what the counter says', async () => {
   const { id, parts } = await start()
   // Eleven models in one part, and a part for each of twelve tanks.

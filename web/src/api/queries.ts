@@ -317,6 +317,9 @@ export function useJudgedClasses(own: string | null = null) {
   return { stock: judged, isPending: isPending || rulesPending }
 }
 
+/** Between two looks while some of the shelf is still to be worked out again (ms). */
+const STILL_OLD = 3000
+
 /** What every model of the shelf brings to a tank. */
 const candidatesQuery = queryOptions({
   queryKey: ['candidates'],
@@ -329,6 +332,8 @@ const candidatesQuery = queryOptions({
     }
     return all
   },
+  // Those that are still to be worked out again are asked for until they are.
+  refetchInterval: ({ state }) => (state.data?.some((c) => c.old) ? STILL_OLD : false),
 })
 export const useCandidates = () => useQuery(candidatesQuery)
 

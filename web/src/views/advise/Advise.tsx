@@ -31,6 +31,7 @@ export function Advise() {
   const ask = useAsk()
   const { data, error, isPending, refetch } = useCandidates()
   const candidates = useMemo(() => (data ?? []).flatMap((d) => d.candidate ?? []), [data])
+  const old = data?.filter((d) => d.old).length ?? 0
   return (
     <>
       <h1>Advise</h1>
@@ -46,6 +47,12 @@ export function Advise() {
           {isPending && <Loading />}
           {error && !data && (
             <Failed error={error} what="the models of the shelf" retry={() => void refetch()} />
+          )}
+          {old > 0 && (
+            <p role="status" className="text-warning mb-3 text-[0.95rem]">
+              {old} of {data?.length} models are still to be worked out again: their numbers are from before
+              the last change.
+            </p>
           )}
           {data && <Answer ask={ask} candidates={candidates} />}
         </div>

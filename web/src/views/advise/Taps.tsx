@@ -1,12 +1,17 @@
 import type { Many } from '@ypsometer/core/advice'
 import { saidText } from '@ypsometer/core/figures'
+import { preferredUnit, type UnitSystem } from '@ypsometer/core/units'
 import { useId } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { units } from '../../frame/settings'
 import { STANDINGS, type Ask } from './useAsk'
 
-/** Litres people name at a counter (m³). */
-const SIZES = [0.02, 0.06, 0.12, 0.18, 0.24, 0.4] as const
+/** Volumes people name at a counter, in their own unit. */
+const SIZES: Readonly<Record<UnitSystem, readonly number[]>> = {
+  metric: [20, 60, 120, 180, 240, 400],
+  us: [5, 10, 20, 40, 55, 75],
+  imperial: [5, 10, 20, 30, 50, 80],
+}
 const STANDING_WORDS = {
   outside: 'on hoses, in a cabinet',
   rim: 'on the rim',
@@ -29,6 +34,7 @@ const BUDGETS = [30, 80, 150, 300] as const
 export function Taps({ ask }: { readonly ask: Ask }) {
   const { tank, litres, sizes, stock, told, wishes, rule, set } = ask
   const system = units.use()
+  const volumeUnit = preferredUnit('volume', system)
   return (
     <div className="space-y-5">
       {ask.tanks.length > 0 && (
@@ -50,15 +56,17 @@ export function Taps({ ask }: { readonly ask: Ask }) {
       )}
       {!tank && (
         <Group name="How much water">
-          {SIZES.map((v) => (
-            <Key
-              key={v}
-              on={!sizes && Math.abs(litres - v) < 1e-9}
-              onTap={() => set({ water: String(v), ...NO_SIZES })}
-            >
-              <span className="num">{saidText({ si: v, dimension: 'volume' }, system)}</span>
-            </Key>
-          ))}
+          {SIZES[system]
+            .map((n) => n * volumeUnit.factor)
+            .map((v) => (
+              <Key
+                key={v}
+                on={!sizes && Math.abs(litres - v) < 1e-9}
+                onTap={() => set({ water: String(v), ...NO_SIZES })}
+              >
+                <span className="num">{saidText({ si: v, dimension: 'volume' }, system)}</span>
+              </Key>
+            ))}
           <span className="w-32">
             <QuantityInput
               label="Other volume"

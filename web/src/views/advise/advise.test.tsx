@@ -32,7 +32,7 @@ const named = (name: string): Candidate => SHELF.find((c) => c.name === name) as
 function haveShelf(shelf: readonly Candidate[]): void {
   queryClient.setQueryData(
     ['candidates'],
-    shelf.map((candidate) => ({ id: candidate.id, candidate, problem: null })),
+    shelf.map((candidate) => ({ id: candidate.id, candidate, problem: null, old: false })),
   )
 }
 let where = ''
@@ -121,6 +121,14 @@ describe('the counter', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Keep with the tank' }))
     const visits = written('change')[0]?.visits as Tank['visits']
     expect(visits[0]).toMatchObject({ what: 'advice', text: expect.stringContaining('Take care') as string })
+  })
+  test('what is still to be worked out again is said', () => {
+    queryClient.setQueryData(
+      ['candidates'],
+      SHELF.map((candidate, i) => ({ id: candidate.id, candidate, problem: null, old: i < 2 })),
+    )
+    show(<Advise />)
+    expect(text()).toContain('2 of 11 models are still to be worked out again')
   })
   test('an option that is gone, and a tank whose sizes do not fit together', () => {
     show(<Advise />, '/advise/slip?water=0.06&option=nobody')
