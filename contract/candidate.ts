@@ -102,8 +102,10 @@ function offered(d: Dossier, media: readonly Medium[], judged: JudgedFill | null
 /** What fills a filter is media, not a spare. */
 const MEDIA_MATERIALS: readonly string[] = ['foam', 'fibre', 'sintered']
 
+/** Parts that have a price, and the lamp of its hoses. */
 function sparesOf(d: Dossier): readonly Spare[] {
-  return d.parts.flatMap((p) =>
+  const lamp = d.hookups[0]?.fitted.lamp?.price
+  const parts = d.parts.flatMap((p): Spare[] =>
     p.sparePriceMinor !== null && p.spareCurrency && !MEDIA_MATERIALS.includes(p.material)
       ? [
           {
@@ -114,6 +116,7 @@ function sparesOf(d: Dossier): readonly Spare[] {
         ]
       : [],
   )
+  return [...parts, ...(lamp ? [{ name: 'UV-C lamp', wears: 'lamp', price: lamp } as const] : [])]
 }
 
 /** Parts looked at, and what is wrong with them by their checklists; null while nobody has stripped it. */

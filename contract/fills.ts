@@ -148,6 +148,8 @@ export const Fitted = z
       ageing: within(0.01, 1, '(share)'),
       sleeve: within(0.01, 1, '(share)'),
       transmittance: within(0.01, 1, '(share per cm)'),
+      /** What a new lamp costs. */
+      price: z.object({ minor, currency }).optional(),
     }),
     heater: z.object({ watts: within(1, 5000, 'W'), length: within(0.01, 2, 'm').optional() }),
     outlets: z

@@ -38,7 +38,7 @@ export interface OfferedFill extends JudgedFill {
 /** A part that wears, with its price. */
 export interface Spare {
   readonly name: string
-  readonly wears: 'impeller' | 'seal' | 'other'
+  readonly wears: 'impeller' | 'seal' | 'lamp' | 'other'
   readonly price: Price
 }
 

@@ -1,6 +1,6 @@
 import { requireRange } from '../errors'
 import { put, type WorkingLine } from '../figures'
-import type { Candidate, MediumUse, OfferedFill, Price } from './candidate'
+import type { Candidate, MediumUse, OfferedFill, Price, Spare } from './candidate'
 import type { AdviceRule } from './rule'
 import { minorDigits } from '../units'
 import { serviceMinutes } from './service'
@@ -30,10 +30,11 @@ export interface OwningCost {
   readonly lines: readonly CostLine[]
 }
 
-/** Days between renewals of what wears. Common practice, no source. */
-export const WEARS: Readonly<Record<'impeller' | 'seal' | 'other', number>> = {
+/** Days between renewals of what wears; a lamp by the year. Common practice, no source. */
+export const WEARS: Readonly<Record<Spare['wears'], number>> = {
   impeller: 1095,
   seal: 730,
+  lamp: 365,
   other: 1825,
 }
 const YEAR = 365

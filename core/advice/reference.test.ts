@@ -213,6 +213,10 @@ describe('what it costs to own', () => {
     ])
     expect(cost.total).toBe(10000 + 4 * 1800 + 790 + 4 * 4208)
     expect(cost).toMatchObject({ currency: 'EUR', apart: [], missing: [] })
+    // A lamp of 25 € is renewed as each year but the last ends.
+    const lit = { ...c, spares: [{ name: 'UV-C lamp', wears: 'lamp', price: EUR(2500) } as const] }
+    const years = owningCost({ candidate: lit, fill, buysFill: false, rule: rule({ years: 3 }) }).years
+    expect(years.map((y) => y.spares)).toEqual([0, 2500, 2500])
     expect(costWorking(cost, 'media', (m) => m / 100)).toMatchObject([{ label: 'Fine pad, EUR', value: 72 }])
     // A year later the rings of a bought fill were paid once.
     const bought = owningCost({ candidate: c, fill, buysFill: true, rule: rule({ years: 1 }) })

@@ -2,11 +2,10 @@ import { KINSHIPS, OFFER_KINDS, type RowOf } from '@ypsometer/contract'
 import { Plus, Trash2 } from 'lucide-react'
 import { useCandidates } from '../../api/queries'
 import { changeRow } from '../../api/rows'
-import { readMoney, showMoney } from '../../fields/MoneyField'
+import { MoneyInput } from '../../fields/MoneyInput'
 import { Parked } from '../../fields/Parked'
 import { useDossierContext } from '../../frame/dossier'
 import { IconButton } from '../../frame/IconButton'
-import { toast } from '../../frame/toasts'
 
 type Offer = RowOf<'models'>['offers'][number]
 const OFFER_WORDS: Readonly<Record<Offer['kind'], string>> = { sale: 'on sale', 'second-hand': 'second-hand' }
@@ -45,17 +44,11 @@ export function KinAndOffers() {
                 </option>
               ))}
             </select>
-            <input
-              className="field w-32"
-              aria-label={`Price ${OFFER_WORDS[o.kind]}`}
-              defaultValue={showMoney(o.minor, o.currency)}
-              onBlur={(e) => {
-                const money = readMoney(e.target.value, o.currency)
-                if (typeof money === 'string') {
-                  toast(money)
-                  e.target.value = showMoney(o.minor, o.currency)
-                } else if (money.minor !== o.minor || money.currency !== o.currency) set(i, money)
-              }}
+            <MoneyInput
+              label={`Price ${OFFER_WORDS[o.kind]}`}
+              value={o}
+              usual={currency}
+              onCommit={(price) => price && set(i, price)}
             />
             <input
               type="date"

@@ -5,6 +5,7 @@ import type { Sentence } from '@ypsometer/core/figures'
 import { showPercent, type Dimension } from '@ypsometer/core/units'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
+import { MoneyInput } from '../../fields/MoneyInput'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { Words } from '../../figures/Words'
 import { FromShelf } from './FromShelf'
@@ -131,6 +132,20 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
                     </div>
                   ))}
                 </div>
+                {key === 'lamp' && (
+                  <div className="mt-1">
+                    <span className="kicker block">A new lamp costs</span>
+                    <MoneyInput
+                      label="A new lamp costs"
+                      value={fitted.lamp?.price ?? null}
+                      usual="EUR"
+                      onCommit={(price) => {
+                        const { price: _old, ...rest } = value
+                        write(key, price ? { ...rest, price } : rest)
+                      }}
+                    />
+                  </div>
+                )}
                 {sentences(key, fitted, outcome).map((s, i) => (
                   <p key={i} className="mt-1">
                     {typeof s === 'string' ? <span className="text-error">{s}</span> : <Words sentence={s} />}
