@@ -125,10 +125,10 @@ function Table({ rows, models, set }: TableProps) {
   const to = (list: readonly Candidate[]): void => set({ m: list.map((m) => m.id).join(',') || null })
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Models side by side, table">
-      <table className="sheet min-w-[44rem] table-fixed">
+      <table className={`sheet table-fixed ${models.length > 2 ? 'min-w-[44rem]' : ''}`}>
         <thead>
           <tr>
-            <th scope="col" className="w-44" aria-label="What is compared" />
+            <th scope="col" className="w-44 max-sm:w-28" aria-label="What is compared" />
             {models.map((m, i) => (
               <th key={m.id} scope="col">
                 <Link
