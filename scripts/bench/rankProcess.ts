@@ -1,10 +1,10 @@
 import { connect } from '@ypsometer/server/db/client'
 import { workParts } from '@ypsometer/server/ranking/parts'
 
-/** A worker process of the benchmark: works at parts once it is told to, until there are none. */
+/** A worker process of the benchmark: works at parts each time it is told to, until there are none. */
 const url = process.env.DATABASE_URL ?? ''
 const { db } = connect(url)
-process.stdin.once('data', () => {
+process.stdin.on('data', () => {
   void (async () => {
     // The other may still hold a part that this one waits for: tanks come after all models.
     for (let idle = 0; idle < 40;) {
