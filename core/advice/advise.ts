@@ -1,5 +1,13 @@
-import { bestOutlet, fitFindings, outletsAlong, type OutletResult, type TankRecord } from '../judging'
+import {
+  bestOutlet,
+  fitFindings,
+  outletsAlong,
+  sumCarried,
+  type OutletResult,
+  type TankRecord,
+} from '../judging'
 import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { packsOf } from '../fills'
 import { JET_BAND } from '../hydraulics'
 import { FILTERS } from '../kinds'
 import {
@@ -7,6 +15,7 @@ import {
   capacityFigure,
   capacityInput,
   capacityOf,
+  isBlind,
   type CapacitySchool,
   type StockClass,
 } from '../tanks'
@@ -67,7 +76,6 @@ interface Carried {
   readonly leading: CapacitySchool
   readonly blind: boolean
 }
-const BLIND: readonly CapacitySchool[] = ['turnover', 'oversizing', 'minima']
 
 /** A class held to one school of its house’s order: what stands beside need not be worked out to rank. */
 const ONE_SCHOOL = new WeakMap<StockClass, readonly StockClass[]>()
@@ -82,16 +90,16 @@ function oneSchool(stock: StockClass): readonly StockClass[] {
 
 /** What a fill carries of a class does not depend on the tank, and is asked at every tap. */
 const CARRIED = new WeakMap<OfferedFill, { readonly stock: StockClass; readonly carried: Carried }>()
-function carriedOf(fill: OfferedFill, stock: StockClass): Carried {
+function carriedOf({ candidate: { claimedMax }, fill }: Choice, stock: StockClass): Carried {
   const kept = CARRIED.get(fill)
   if (kept?.stock === stock) return kept.carried
-  const input = capacityInput(fill)
+  const input = capacityInput(fill, claimedMax)
   const led = oneSchool(stock).find((s) => s.rule?.order[0] === capacityOf(input, s).leading) ?? stock
   const { leading, binding } = capacityOf(input, led)
   const carried = {
-    figure: capacityFigure(fill, led),
+    figure: capacityFigure(fill, led, claimedMax),
     leading,
-    blind: BLIND.includes(leading) && BLIND.includes(binding),
+    blind: isBlind(leading) && isBlind(binding),
   }
   CARRIED.set(fill, { stock, carried })
   return carried
@@ -199,7 +207,7 @@ function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
     )
   if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge && !rule.addsSponge)
     stop('inlet', 'Its inlet is open: shrimp and fry are drawn in.')
-  return { choice, carried: carriedOf(fill, tank.stock), best, first: noted[0] ?? null, stops }
+  return { choice, carried: carriedOf(choice, tank.stock), best, first: noted[0] ?? null, stops }
 }
 
 /** A bar over so much of the tank’s length, a hole of 4 mm every 2 cm (ours; holes and spacing common practice). */
@@ -231,7 +239,7 @@ const STANDS: Readonly<Record<Standing, string>> = {
 function adviceOf(q: Question, parts: readonly Single[]): Advice {
   const { tank, wishes, rule } = q
   const choices = parts.map((p) => p.choice)
-  const carries = carriesOf(tank, parts)
+  const carries = carriesOf(parts)
   const water = tank.water.value
   const stops = [...parts.flatMap((p) => p.stops)]
   const stop = (id: StopId, ...sentence: Sentence): void => void stops.push({ id, sentence })
@@ -283,21 +291,11 @@ const nameOf = (choices: readonly Choice[]): string => {
   return b === undefined ? a : a === b ? `Two ${a}` : `${a} and ${b}`
 }
 
-/** What all parts carry: of one the figure itself, of two their sum, whose bands add. */
-function carriesOf(tank: TankRecord, parts: readonly Single[]): Figure {
+/** What all parts carry: of one the figure itself, of two their sum. */
+function carriesOf(parts: readonly Single[]): Figure {
   const all = parts.map((p) => p.carried.figure)
   const [one] = all
-  if (all.length === 1 && one) return one
-  return {
-    id: 'carries-together',
-    label: `Carried together, ${tank.stock.label.toLowerCase()}`,
-    value: all.reduce((sum, f) => sum + f.value, 0),
-    uncertainty: all.reduce((sum, f) => sum + (f.uncertainty ?? 0), 0),
-    dimension: 'volume',
-    provenance: 'rule',
-    formula: 'Σ of what each carries; bands add',
-    working: all.map((f, i) => putFigure(`V_${i + 1}`, f)),
-  }
+  return all.length === 1 && one ? one : sumCarried('pair', all)
 }
 
 function minutesOf(choices: readonly Choice[]): Figure | null {
@@ -347,7 +345,7 @@ export const mediaPrice = (fill: OfferedFill): Price | null =>
   sumPrices(
     fill.uses.map((u) =>
       u.price && u.pack
-        ? { minor: Math.ceil(u.volume / u.pack - 1e-6) * u.price.minor, currency: u.price.currency }
+        ? { minor: packsOf(u.volume, u.pack) * u.price.minor, currency: u.price.currency }
         : null,
     ),
   )

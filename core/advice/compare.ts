@@ -114,12 +114,12 @@ export function compareRows(
         {
           id: 'carries',
           label: `Carries as shipped, ${stock.label.toLowerCase()}`,
-          of: (c) => c.shipped && capacityFigure(c.shipped, stock),
+          of: (c) => c.shipped && capacityFigure(c.shipped, stock, c.claimedMax),
         },
         {
           id: 'carries-proposed',
           label: 'Carries as proposed',
-          of: (c) => c.proposed && capacityFigure(c.proposed, stock),
+          of: (c) => c.proposed && capacityFigure(c.proposed, stock, c.claimedMax),
         },
       ],
     ],

@@ -1,6 +1,7 @@
+import { yearlyEnergy } from '../bench'
 import { requireRange } from '../errors'
-import { put, type WorkingLine } from '../figures'
 import type { Candidate, MediumUse, OfferedFill, Price, Spare } from './candidate'
+import { packsOf } from '../fills'
 import type { AdviceRule } from './rule'
 import { minorDigits } from '../units'
 import { serviceMinutes } from './service'
@@ -38,9 +39,6 @@ export const WEARS: Readonly<Record<Spare['wears'], number>> = {
   other: 1825,
 }
 const YEAR = 365
-/** Hours in a mean year. Source: 365.2425 days of the Gregorian calendar. */
-export const YEAR_HOURS = 8765.82
-
 /** What is asked of the cost of owning. */
 export interface CostQuestion {
   readonly candidate: Candidate
@@ -71,7 +69,7 @@ export function packsByYear(
   return Array.from({ length: years }, (_, i) => {
     // A renewal due on the very last day is the next owner's.
     const renewals = lifeDays ? Math.ceil(((i + 1) * YEAR) / lifeDays) - 1 : 0
-    return Math.max(0, Math.ceil(((renewals + (buysFirst ? 1 : 0)) * volume) / pack - 1e-9))
+    return packsOf((renewals + (buysFirst ? 1 : 0)) * volume, pack)
   })
 }
 
@@ -81,9 +79,6 @@ const renewalsByYear = (days: number, years: number): readonly number[] =>
 
 /** Each year's own share of what adds up. */
 const steps = (byYear: readonly number[]): readonly number[] => byYear.map((v, i) => v - (byYear[i - 1] ?? 0))
-
-/** Energy of a year at a power P (W), kWh: P · 8765.82 h ÷ 1000. */
-export const yearlyEnergy = (watts: number): number => (watts * YEAR_HOURS) / 1000
 
 /**
  * What a model costs to own: price, media and cartridges in whole packs by their lives, parts that wear, electricity,
@@ -163,14 +158,13 @@ function summed(
   return { currency, years, total, apart: [...apart].map(([cur, minor]) => ({ minor, currency: cur })) }
 }
 
-/** The working of a part's sum over all years: each thing with its own, in major units for a reader. */
+/** What a part’s sum over all years is made of: each thing with its own (minor units of the main currency). */
 export function costWorking(
   cost: OwningCost,
   part: CostPart,
-  toMajor: (minor: number) => number,
-): readonly WorkingLine[] {
+): readonly { readonly what: string; readonly minor: number }[] {
   const sums = new Map<string, number>()
   for (const l of cost.lines)
     if (l.part === part && l.currency === cost.currency) sums.set(l.what, (sums.get(l.what) ?? 0) + l.minor)
-  return [...sums].map(([what, minor], i) => put(`c_${i + 1}`, `${what}, ${cost.currency}`, toMajor(minor)))
+  return [...sums].map(([what, minor]) => ({ what, minor }))
 }

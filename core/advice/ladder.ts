@@ -25,7 +25,7 @@ const RUNGS: Readonly<Record<Rung['id'], Omit<Rung, 'id'>>> = {
     kinds: ['hang-on-back', 'canister'],
     two: true,
   },
-  large: { words: 'from about 473 L: a sump and a canister', kinds: ['sump', 'canister'], two: true },
+  large: { words: 'large: a sump and a canister', kinds: ['sump', 'canister'], two: true },
 }
 
 /** Is stock crowded or messy, by what a kilogram carries of it? */

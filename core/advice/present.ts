@@ -43,7 +43,9 @@ export function presentSteps(
   )
   if (better.length) {
     const rest = present.filter((c) => !better.some((b) => b.candidate.id === c.candidate.id))
-    const figures = [...better, ...rest].map((c) => capacityFigure(c.fill, tank.stock))
+    const figures = [...better, ...rest].map((c) =>
+      capacityFigure(c.fill, tank.stock, c.candidate.claimedMax),
+    )
     const carries = sumCarried('refilled', figures)
     const cost = sumPrices(better.map((b) => mediaPrice(b.fill)))
     step(

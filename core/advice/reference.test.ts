@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { yearlyEnergy } from '../bench'
 import { sentenceText } from '../figures'
 import { together, type TankRecord } from '../judging'
 import {
@@ -32,7 +33,6 @@ import {
   toldStock,
   twoDemanded,
   valueOf,
-  yearlyEnergy,
   type AdviceRule,
   type Candidate,
   type Criterion,
@@ -217,7 +217,7 @@ describe('what it costs to own', () => {
     const lit = { ...c, spares: [{ name: 'UV-C lamp', wears: 'lamp', price: EUR(2500) } as const] }
     const years = owningCost({ candidate: lit, fill, buysFill: false, rule: rule({ years: 3 }) }).years
     expect(years.map((y) => y.spares)).toEqual([0, 2500, 2500])
-    expect(costWorking(cost, 'media', (m) => m / 100)).toMatchObject([{ label: 'Fine pad, EUR', value: 72 }])
+    expect(costWorking(cost, 'media')).toEqual([{ what: 'Fine pad', minor: 7200 }])
     // A year later the rings of a bought fill were paid once.
     const bought = owningCost({ candidate: c, fill, buysFill: true, rule: rule({ years: 1 }) })
     expect(bought.years[0]?.media).toBe(4 * 600 + 600)
@@ -494,6 +494,20 @@ describe('advice for a tank', () => {
     expect([s.plantShare >= 0.3, s.strongestCurrent]).toEqual([true, 0.08])
     expect(toldStock(TANK.stock, AS_ITS_CLASS)).toEqual(TANK.stock)
     expect(toldStock(classOf('light'), { many: 'usual', planted: false, weak: false }).plantShare).toBe(0)
+  })
+  test('a house that goes by oversizing has its claim: 300 L at three times are 100 L, alone, in a pair and on the tank', () => {
+    const stock = {
+      ...TANK.stock,
+      oversizing: 3,
+      rule: { order: ['oversizing'], bind: [], turnoverFloor: 1 },
+    } as const
+    const c = canister('A', 1, { claimedMax: 0.3 })
+    const list = ask([c], { stock })
+    expect(list.find((a) => a.name === 'A')?.carries.value).toBeCloseTo(0.1, 9)
+    const on = together({ ...TANK, stock }, [{ name: 'A', fill: c.shipped as OfferedFill, claimedMax: 0.3 }])
+    expect(on?.each[0]?.carries.value).toBeCloseTo(0.1, 9)
+    // Oversizing knows nothing of the media: it is the most it can be.
+    expect([list[0]?.blind, on?.each[0]?.blind]).toEqual([true, true])
   })
   test('the order is total: whatever the models, it does not hang on how they came', () => {
     const list = ask([0.3, 0.9, 1.4, 2.2, 3].map((m, i) => canister(`M${i}`, m)))

@@ -3,6 +3,8 @@ import { expanded } from '../statistics'
 
 /** Hours of a mean year: 365.2425 days. */
 const HOURS = 365.2425 * 24
+/** Energy of a year at a power P (W), kWh: P · 8765.82 h ÷ 1000. */
+export const yearlyEnergy = (watts: number): number => (watts * HOURS) / 1000
 
 /** Mean electrical power (W) with its expanded uncertainty (95 %), and what a year of it takes (kWh). */
 export interface PowerResult {
@@ -29,7 +31,7 @@ export function powerFromSummary(
     mean,
     standardUncertainty: Math.sqrt(variance),
     expandedUncertainty: expanded(variance, n > 1 ? [{ variance: typeA ** 2, degreesOfFreedom: n - 1 }] : []),
-    yearlyEnergy: (mean * HOURS) / 1000,
+    yearlyEnergy: yearlyEnergy(mean),
   }
 }
 

@@ -91,6 +91,9 @@ export interface ShoppingLine {
   readonly currency: string | null
 }
 
+/** Whole packs (of so many m³) that a volume takes; a rounding is not a pack. */
+export const packsOf = (volume: number, pack: number): number => Math.max(0, Math.ceil(volume / pack - 1e-6))
+
 /** What a fill needs, in whole packs. Media of the same kind in several chambers come out of the same packs. */
 export function shoppingList(chambers: readonly PlacedChamber[]): readonly ShoppingLine[] {
   const sums = new Map<string, { medium: Medium; volume: number }>()
@@ -100,7 +103,7 @@ export function shoppingList(chambers: readonly PlacedChamber[]): readonly Shopp
   }
   return [...sums.values()].map(({ medium, volume }) => {
     const pack = packVolume(medium)
-    const packs = pack === null ? null : Math.ceil(volume / pack - 1e-6)
+    const packs = pack === null ? null : packsOf(volume, pack)
     return {
       medium,
       volume,

@@ -1,5 +1,5 @@
 import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
-import { capacityFigure, capacityInput, capacityOf, type CapacitySchool } from '../tanks'
+import { capacityFigure, capacityInput, capacityOf, isBlind } from '../tanks'
 import type { JudgedFill } from './fills'
 import { nothingRunning, type Left } from './redundancy'
 import { balanceWords, tankBalance, type TankBalance } from './tankBalance'
@@ -9,6 +9,8 @@ import type { TankRecord } from './tankRecord'
 export interface Running {
   readonly name: string
   readonly fill: JudgedFill
+  /** Largest tank its label claims (m³), for houses that go by oversizing. */
+  readonly claimedMax?: number | null
 }
 
 /** What one filter of a tank carries; `blind` where only its flow is known, which says at most how much. */
@@ -54,10 +56,10 @@ export const sumCarried = (id: string, all: readonly Figure[]): Figure => ({
  */
 export function together(tank: TankRecord, running: readonly Running[]): Together | null {
   if (!running.length) return null
-  const each = running.map(({ name, fill }): Carrying => ({
+  const each = running.map(({ name, fill, claimedMax = null }): Carrying => ({
     name,
-    carries: capacityFigure(fill, tank.stock),
-    blind: isBlind(capacityOf(capacityInput(fill), tank.stock).leading),
+    carries: capacityFigure(fill, tank.stock, claimedMax),
+    blind: isBlind(capacityOf(capacityInput(fill, claimedMax), tank.stock).leading),
   }))
   const summed = (id: string, list: readonly Carrying[]): Figure | null => {
     const seen = list.filter((e) => !e.blind).map((e) => e.carries)
@@ -73,9 +75,6 @@ export function together(tank: TankRecord, running: readonly Running[]): Togethe
   const found = { each, carries: summed('all', each), balance: balanced(running), without }
   return { ...found, sentences: sentencesOf(tank, found) }
 }
-
-/** Schools that know nothing of the media: what they say is the most it can be. */
-const isBlind = (s: CapacitySchool): boolean => s === 'turnover' || s === 'oversizing' || s === 'minima'
 
 function sentencesOf(
   tank: TankRecord,

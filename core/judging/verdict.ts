@@ -2,6 +2,7 @@ import { sayFigure, type Figure, type Sentence } from '../figures'
 import {
   capacityFigure,
   capacityInput,
+  isBlind,
   STOCK_CLASSES,
   stockKey,
   supportedRange,
@@ -124,7 +125,7 @@ export function verdict(input: VerdictInput): Verdict {
   const overclaim = comparable && supported.value > 0 ? overclaimFigure(claimedMax, supported) : null
   const nothing = comparable && supported.value === 0
   // A school that knows nothing of the media can say that a claim is too high, never that it holds.
-  const blind = normal?.leading === 'turnover' || normal?.leading === 'oversizing'
+  const blind = normal !== undefined && isBlind(normal.leading)
   const found = nothing ? 'far-overclaimed' : levelOf(overclaim?.value ?? null)
   const level = blind && found === 'holds' ? 'open' : found
   const ends =

@@ -34,7 +34,7 @@ export async function rankingBasis(db: Db): Promise<string> {
   const name = (rows: readonly Record<string, unknown>[]): string => String(rows[0]?.name)
   return createHash('sha1')
     .update(basis.key)
-    .update(JSON.stringify([basis.rules.map((r) => r.advice), name(shelf.rows), name(tanks.rows)]))
+    .update(JSON.stringify([name(shelf.rows), name(tanks.rows)]))
     .digest('base64')
 }
 

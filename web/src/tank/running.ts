@@ -19,7 +19,11 @@ export function knownOf(
   const candidate = shelf.find((c) => c.id === filter.modelId)?.candidate ?? null
   if (candidate) {
     const fill = filter.fill === 'proposed' ? (candidate.proposed ?? candidate.shipped) : candidate.shipped
-    return { filter, candidate, running: fill && { name: candidate.name, fill } }
+    return {
+      filter,
+      candidate,
+      running: fill && { name: candidate.name, fill, claimedMax: candidate.claimedMax },
+    }
   }
   const fill =
     filter.modelId === null && filter.kind && filter.ratedFlow

@@ -1,5 +1,6 @@
 import type { Measures, Ranked, Weights } from '@ypsometer/core/advice'
 import { useEffect, useState } from 'react'
+import { saidBy } from '../frame/said'
 import { calledBack, rankRemote } from './rankRemote'
 
 /** A ranking as it is drawn: how far it is, what came of it, or why nothing did. */
@@ -33,7 +34,7 @@ export function useRanking(options: readonly Measures[], weights: Weights, key: 
         )
         .then(
           (ranked) => show({ ranked }),
-          (error: unknown) => show({ failure: error instanceof Error ? error.message : String(error) }),
+          (error: unknown) => show({ failure: saidBy(error) }),
         )
     }, STILL)
     return () => {

@@ -132,6 +132,11 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
             />
           ))}
         </ol>
+        {will.length > drawn.length && (
+          <p className="muted mt-2 text-[0.92rem]">
+            The first {drawn.length} of {will.length} are shown.
+          </p>
+        )}
         <Changes drawn={drawn} ask={ask} />
       </section>
       {wont.length > 0 && <Wont list={wont} />}

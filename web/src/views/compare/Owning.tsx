@@ -1,4 +1,11 @@
-import { comparedCost, sayPrice, type CompareBy, type OwningCost } from '@ypsometer/core/advice'
+import {
+  comparedCost,
+  COST_PARTS,
+  costWorking,
+  sayPrice,
+  type CompareBy,
+  type OwningCost,
+} from '@ypsometer/core/advice'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Loading } from '../../frame/States'
 import { ratesText, type Compared } from './useCompared'
@@ -89,6 +96,7 @@ export function Owning({ compared: { models, set, rates }, by, name }: Props) {
             </span>{' '}
             over {by.rule.years} {by.rule.years === 1 ? 'year' : 'years'}
             <Gaps cost={c.cost} />
+            <Adds cost={c.cost} />
           </li>
         ))}
       </ul>
@@ -132,6 +140,27 @@ function Gaps({ cost }: { readonly cost: OwningCost }) {
       ))}
       {cost.missing.length > 0 && <span className="muted"> Not in it: {cost.missing.join('; ')}.</span>}
     </>
+  )
+}
+
+/** What the sum is made of, thing by thing. */
+function Adds({ cost }: { readonly cost: OwningCost }) {
+  const things = COST_PARTS.flatMap((part) => costWorking(cost, part))
+  if (!things.length) return null
+  return (
+    <details className="text-[0.9rem]">
+      <summary className="muted cursor-pointer">
+        what it adds up, by rules of thumb for lives and work
+      </summary>
+      <ul>
+        {things.map((t) => (
+          <li key={t.what} className="flex justify-between gap-4">
+            <span>{t.what}</span>
+            <span className="num">{sayPrice({ minor: t.minor, currency: cost.currency })}</span>
+          </li>
+        ))}
+      </ul>
+    </details>
   )
 }
 
