@@ -23,7 +23,7 @@ const project = (displayName, folders, more = {}) => ({
   setupFiles: ['<rootDir>/scripts/lib/properties.setup.cjs'],
   // Packages that ship as ES modules only are compiled for Jest as well.
   transformIgnorePatterns: [
-    '/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check)/)',
+    '/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check|temporal-.*|uuid|ical.js)/)',
   ],
   ...more,
 })

@@ -1,5 +1,5 @@
 import type { Candidate as CoreCandidate, OfferedFill, Price, Spare } from '@ypsometer/core/advice'
-import { put, putFigure, type Figure } from '@ypsometer/core/figures'
+import { put, type Figure } from '@ypsometer/core/figures'
 import { pumpBand } from '@ypsometer/core/hydraulics/curves'
 import { layerCounts, placeFill, shoppingList } from '@ypsometer/core/fills'
 import { CoreError } from '@ypsometer/core/errors'
@@ -14,7 +14,7 @@ import {
 } from '@ypsometer/core/judging'
 import { FILTERS } from '@ypsometer/core/kinds'
 import { packVolume } from '@ypsometer/core/media'
-import { CHECKLISTS, reaches, reachFigures } from '@ypsometer/core/teardown'
+import { faultsOf, reaches, reachFigures, serviceFigure } from '@ypsometer/core/teardown'
 import { wholeReadings } from '@ypsometer/core/trials'
 import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
 import { z } from 'zod'
@@ -89,7 +89,7 @@ function offered(d: Dossier, media: readonly Medium[], judged: JudgedFill | null
         counts: layerCounts(d.model.kind, m),
         volume,
         pack: packVolume(m),
-        price: m.priceMinor !== null && m.currency ? { minor: m.priceMinor, currency: m.currency } : null,
+        price: priceAs(m.priceMinor, m.currency, m.pricedOn),
         lifeDays: m.lifeDays,
       })),
     }
@@ -99,23 +99,21 @@ function offered(d: Dossier, media: readonly Medium[], judged: JudgedFill | null
   }
 }
 
+const priceAs = (minor: number | null, currency: string | null, on: string | null): Price | null =>
+  minor !== null && currency ? { minor, currency, on } : null
+
 /** What fills a filter is media, not a spare. */
 const MEDIA_MATERIALS: readonly string[] = ['foam', 'fibre', 'sintered']
 
 /** Parts that have a price, and the lamp of its hoses. */
 function sparesOf(d: Dossier): readonly Spare[] {
   const lamp = d.hookups[0]?.fitted.lamp?.price
-  const parts = d.parts.flatMap((p): Spare[] =>
-    p.sparePriceMinor !== null && p.spareCurrency && !MEDIA_MATERIALS.includes(p.material)
-      ? [
-          {
-            name: p.name,
-            wears: p.reach === 'impeller' ? 'impeller' : p.material === 'rubber' ? 'seal' : 'other',
-            price: { minor: p.sparePriceMinor, currency: p.spareCurrency },
-          },
-        ]
-      : [],
-  )
+  const parts = d.parts.flatMap((p): Spare[] => {
+    const price = priceAs(p.sparePriceMinor, p.spareCurrency, p.sparePricedOn)
+    if (!price || MEDIA_MATERIALS.includes(p.material)) return []
+    const wears = p.reach === 'impeller' ? 'impeller' : p.material === 'rubber' ? 'seal' : 'other'
+    return [{ name: p.name, wears, price }]
+  })
   return [...parts, ...(lamp ? [{ name: 'UV-C lamp', wears: 'lamp', price: lamp } as const] : [])]
 }
 
@@ -123,41 +121,15 @@ function sparesOf(d: Dossier): readonly Spare[] {
 function buildOf(d: Dossier): CoreCandidate['build'] {
   const looked = d.parts.filter((p) => p.findings.length)
   if (!looked.length) return null
-  const ill = CHECKLISTS.flatMap((l) => l.findings.filter((f) => !f.good).map((f) => `${l.id} ${f.id}`))
   return {
     parts: looked.length,
-    faults: looked.flatMap((p) =>
-      p.findings
-        .filter((f) => ill.includes(`${p.checklist} ${f}`))
-        .map(
-          (f) =>
-            `${p.name}: ${CHECKLISTS.find((l) => l.id === p.checklist)?.findings.find((x) => x.id === f)?.label ?? f}`,
-        ),
-    ),
+    faults: looked.flatMap((p) => faultsOf(p).map((f) => `${p.name}: ${f}`)),
   }
 }
 
 function priceOf(d: Dossier): Price | null {
   const row = d.claims.findLast((c) => c.quantity === 'price')
-  return row?.amountMinor != null && row.currency ? { minor: row.amountMinor, currency: row.currency } : null
-}
-
-/** From the closed filter to its media, cleaned and back together; null where the way was not timed. */
-function serviceOf(d: Dossier): Figure | null {
-  const media = reaches(d.parts).find((r) => r.reach === 'media')
-  if (!media) return null
-  const { seconds, back, cleaning } = reachFigures(media)
-  const steps = [seconds, cleaning, back].filter((f) => f !== null)
-  return {
-    id: 'service',
-    label: 'Opened to its media, cleaned and closed',
-    value: steps.reduce((sum, f) => sum + f.value, 0),
-    dimension: 'time',
-    provenance: 'computed',
-    ...(steps.length < 3 && { conditions: ['not every step was timed: it takes longer than this'] }),
-    formula: 'open + clean + back',
-    working: steps.map((f, i) => putFigure(`t_${i + 1}`, f)),
-  }
+  return row ? priceAs(row.amountMinor, row.currency, row.pricedOn) : null
 }
 
 /** Litres of the media of a fill that count towards capacity. */
@@ -261,10 +233,14 @@ export function candidateOf(d: Dossier, media: readonly Medium[], a: Assessment)
     price: priceOf(d),
     watts: watts ?? (label ? labelFigure(label, d.model.mainsFrequency) : null),
     noise: found.findLast((f) => f.id.startsWith('noise-')) ?? null,
-    service: serviceOf(d),
+    service: serviceFigure(d.parts),
     build: buildOf(d),
     spares: sparesOf(d),
-    offers: d.model.offers.map(({ kind, minor, currency, on }) => ({ kind, price: { minor, currency }, on })),
+    offers: d.model.offers.map(({ kind, minor, currency, on }) => ({
+      kind,
+      price: { minor, currency, on },
+      on,
+    })),
     kin: d.model.kinId ? { id: d.model.kinId, as: d.model.kinship } : null,
     facts: factsOf(d, record, a, fills),
   }

@@ -18,6 +18,9 @@ export const rowBase = {
   deletedAt: z.string().nullable(),
 }
 
+/** A day of the calendar, as the records keep it. */
+export const Day = z.iso.date('a date such as 2026-04-18')
+
 /** A number in SI within bounds; the message says what is accepted. */
 export const within = (min: number, max: number, unit: string) =>
   z

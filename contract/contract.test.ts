@@ -29,7 +29,7 @@ const said = (r: { success: boolean; error?: { issues: { path: PropertyKey[]; me
 describe('creates fill what is usual and refuse by name', () => {
   test('a label’s model needs maker, name and kind; the rest is usual', () => {
     expect(RESOURCES.models.Create.parse({ id, maker: ' Quillon ', name: 'Kettle', kind: 'canister' })).toEqual({
-      id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, primedBy: null, houseRuleId: null, kinId: null, kinship: 'sibling', offers: [], note: '',
+      id, maker: 'Quillon', name: 'Kettle', kind: 'canister', mainsFrequency: 50, primedBy: null, houseRuleId: null, kinId: null, kinship: 'sibling', offers: [], errata: [], note: '',
     }) // prettier-ignore
     expect(
       said(
@@ -106,7 +106,7 @@ describe('creates fill what is usual and refuse by name', () => {
 
 const dossier = (more: Partial<Dossier> = {}): Dossier => ({
   model: { ...row, ...RESOURCES.models.Create.parse({ id, maker: 'Quillon', name: 'Kettle', kind: 'canister' }) },
-  claims: [], specimens: [], hookups: [], trials: [], readings: [], logs: [], contents: [], parts: [], photos: [], bodies: [], chambers: [], fills: [], ...more,
+  claims: [], specimens: [], hookups: [], trials: [], readings: [], logs: [], contents: [], parts: [], photos: [], bodies: [], chambers: [], fills: [], visits: [], ...more,
 }) // prettier-ignore
 
 describe('a dossier as the core reads it', () => {

@@ -21,6 +21,8 @@ const ADDED: { readonly [N in ResourceName]: (body: CreateOf<N>) => AddedOf<N> }
   bodies: nothing,
   chambers: nothing,
   fills: nothing,
+  visits: nothing,
+  ticks: nothing,
   media: () => ({ generic: false }),
   'house-rules': () => ({ shipped: false }),
   'stock-classes': () => ({ code: null, position: 100 }),

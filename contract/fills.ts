@@ -4,9 +4,11 @@ import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/file/media/medium'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
 import { CAPACITY_RULE, CAPACITY_SCHOOLS } from '@ypsometer/core/file/tanks/rule'
 import { ADVICE_RULE, CRITERIA, type Criterion } from '@ypsometer/core/file/advice/rule'
+import { UPKEEP_RULE } from '@ypsometer/core/file/upkeep/rule'
 import { z } from 'zod'
-import { currency, Id, minor, name, text, Typed, within } from './common'
+import { Day, currency, Id, minor, name, text, Typed, within } from './common'
 import { resource } from './resource'
+import { Upkeep } from './visits'
 
 /** A medium of the library; `generic` ones ship with the app. */
 export const media = resource({
@@ -36,7 +38,7 @@ export const media = resource({
     sheetThickness: within(0.001, 0.3, 'm').nullable().default(null),
     priceMinor: minor.nullable().default(null),
     currency: currency.nullable().default(null),
-    pricedOn: z.iso.date('a date such as 2026-04-18').nullable().default(null),
+    pricedOn: Day.nullable().default(null),
     lifeDays: within(1, 20000, 'days').nullable().default(null),
     source: text(400).default(''),
     note: text(2000).default(''),
@@ -97,6 +99,7 @@ const Advice = z.object({
   years: within(1, 30, 'years').int('whole years'),
   currency,
   tariffMinor: within(0, 1e6, 'in minor units').nullable(),
+  tariffOn: Day.nullable().optional(),
   minuteMinor: within(0, 1e6, 'in minor units').nullable(),
   dearPriceMinor: within(1, 1e9, 'in minor units'),
   dearYearMinor: within(1, 1e9, 'in minor units'),
@@ -117,6 +120,8 @@ export const houseRules = resource({
     capacity: Capacity.default(CAPACITY_RULE),
     /** What counts how much in advice, and what things cost here. */
     advice: Advice.default(ADVICE_RULE),
+    /** How filters are kept, and when they are looked at again. */
+    upkeep: Upkeep.default(UPKEEP_RULE),
     /** What differs from the school, by the rule’s id. */
     rules: z
       .record(z.string().max(40), z.object({ on: z.boolean(), weight: within(0, 10, '(weight)') }).partial())
@@ -149,7 +154,7 @@ export const Fitted = z
       sleeve: within(0.01, 1, '(share)'),
       transmittance: within(0.01, 1, '(share per cm)'),
       /** What a new lamp costs. */
-      price: z.object({ minor, currency }).optional(),
+      price: z.object({ minor, currency, on: Day.nullable().optional() }).optional(),
     }),
     heater: z.object({ watts: within(1, 5000, 'W'), length: within(0.01, 2, 'm').optional() }),
     outlets: z

@@ -9,10 +9,11 @@ import { FLOW_BASES } from '@ypsometer/core/file/judging/basis'
 import { PRIMINGS } from '@ypsometer/core/file/teardown/vocabulary'
 import { z } from 'zod'
 import { bodies, chambers, contents, parts, photos } from './teardown'
-import { currency, Id, minor, moment, name, text, Typed, within } from './common'
+import { Day, currency, Id, minor, moment, name, text, Typed, within } from './common'
 import { resource } from './resource'
 import { Figure } from './figures'
 import { fills, Fitted } from './fills'
+import { visits } from './visits'
 
 export const FilterKind = z.enum(FILTER_KINDS)
 export const Mains = z.union([z.literal(50), z.literal(60)], { error: '50 or 60 Hz' })
@@ -25,10 +26,16 @@ const Offers = z
       kind: z.enum(OFFER_KINDS),
       minor,
       currency,
-      on: z.iso.date('a date such as 2026-04-18').nullable(),
+      on: Day.nullable(),
     }),
   )
   .max(10, 'at most 10 offers')
+  .readonly()
+
+/** A figure or part found wrong later: dated and kept; what was published from it is provisional. */
+const Errata = z
+  .array(z.object({ id: name('An id', 40), on: Day, about: text(120), text: text(2000) }))
+  .max(60, 'at most 60 errata')
   .readonly()
 
 export const models = resource({
@@ -49,6 +56,7 @@ export const models = resource({
     kinship: z.enum(KINSHIPS).default('sibling'),
     /** What it is to be had for besides its list price. */
     offers: Offers.default([]),
+    errata: Errata.default([]),
     note: text(4000).default(''),
   },
 })
@@ -68,6 +76,8 @@ export const claims = resource({
     words: text(2000).nullable().default(null),
     amountMinor: minor.nullable().default(null),
     currency: currency.nullable().default(null),
+    /** The day a price was noted on. */
+    pricedOn: Day.nullable().default(null),
     qualifier: text(80).default(''),
     mainsFrequency: Mains.nullable().default(null),
     printedOn: text(80).default(''),
@@ -84,7 +94,7 @@ export const specimens = resource({
   fields: {
     label: text(80).default(''),
     obtained: z.enum(OBTAINED).default('bought'),
-    obtainedOn: z.iso.date('a date such as 2026-04-18').nullable().default(null),
+    obtainedOn: Day.nullable().default(null),
     state: z.enum(SPECIMEN_STATES).default('new'),
     monthsInUse: within(0, 600, 'months').nullable().default(null),
     serial: text(80).default(''),
@@ -309,6 +319,7 @@ export const DOSSIER_ROWS = [
   'bodies',
   'chambers',
   'fills',
+  'visits',
 ] as const
 
 /** Everything the dossier of a model stands on. */
@@ -326,6 +337,7 @@ export const Dossier = z.object({
   bodies: z.array(bodies.Row),
   chambers: z.array(chambers.Row),
   fills: z.array(fills.Row),
+  visits: z.array(visits.Row),
   /** Rows that are kept and cannot be read: left out of everything, named so that they can be looked at or removed. */
   unreadable: z
     .array(

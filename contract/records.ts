@@ -1,6 +1,12 @@
 import type { ClaimQuantity as CoreQuantity, Inside, ModelRecord } from '@ypsometer/core/judging'
 import { CLAIM_QUANTITIES } from '@ypsometer/core/file/judging/records'
-import { floorArea, tankVolume, type TankShape, type TankVolume } from '@ypsometer/core/file/tanks/volume'
+import {
+  floorArea,
+  tankExtent,
+  tankVolume,
+  type TankShape,
+  type TankVolume,
+} from '@ypsometer/core/file/tanks/volume'
 import { tankFigures } from '@ypsometer/core/file/tanks/figures'
 import type { StockClass } from '@ypsometer/core/file/tanks/stock'
 import type { FittingModel, TankRecord } from '@ypsometer/core/judging'
@@ -113,26 +119,12 @@ export const tankWater = (t: TankSizes): TankVolume =>
     decorVolume: t.decorVolume,
   })
 
-/** Extent of a tank seen from above (m): along and across. */
-export function tankExtent(t: TankSizes): { readonly length: number; readonly width: number } {
-  switch (t.shape) {
-    case 'box':
-      return { length: t.length, width: t.width }
-    case 'bow-front':
-      return { length: t.length, width: t.bowWidth }
-    case 'cylinder':
-      return { length: t.diameter, width: t.diameter }
-    case 'corner':
-      return { length: t.side, width: t.side }
-  }
-}
-
 /** A tank as judging reads it. @throws OutOfRange naming the column that does not fit. */
 export function tankRecord(t: Tank, stock: StockClass): TankRecord {
   const { waterTemperature, ...rest } = t
   return {
     ...rest,
-    ...tankExtent(t),
+    ...tankExtent(tankShape(t)),
     temperature: waterTemperature,
     stock,
     water: tankFigures(tankWater(t), t.height, t).water,
@@ -233,3 +225,9 @@ export function pathRecord(
     second: hookup?.fitted.second ?? null,
   }
 }
+
+/** The hookup a model was last timed on with something in it, else the first. */
+export const usualHookup = (d: Dossier): string | null =>
+  d.trials.findLast((t) => t.state !== 'empty' && d.hookups.some((h) => h.id === t.hookupId))?.hookupId ??
+  d.hookups[0]?.id ??
+  null

@@ -4,6 +4,7 @@ import { claims, hookups, logs, models, readings, specimens, trials } from './mo
 import { stockClasses } from './stock'
 import { tanks } from './tanks'
 import { bodies, chambers, contents, parts, photos } from './teardown'
+import { ticks, visits } from './visits'
 
 /** Every kind of row people write, by its path. */
 export const RESOURCES = {
@@ -20,6 +21,8 @@ export const RESOURCES = {
   bodies,
   chambers,
   fills,
+  visits,
+  ticks,
   media,
   'house-rules': houseRules,
   'stock-classes': stockClasses,

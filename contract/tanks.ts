@@ -2,7 +2,7 @@ import { STOCK_CLASSES } from '@ypsometer/core/file/tanks/stock'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from '@ypsometer/core/file/tanks/usual'
 import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
 import { z } from 'zod'
-import { Id, name, text, Typed, within } from './common'
+import { Day, Id, name, text, Typed, within } from './common'
 import { resource } from './resource'
 
 export const TANK_FRONTS = ['flat', 'curved'] as const
@@ -18,7 +18,7 @@ export const TankFilter = z.object({
   label: text(80),
   kind: z.enum(FILTER_KINDS).nullable(),
   ratedFlow: within(0, 0.05, 'm³/s').nullable(),
-  since: z.iso.date('a date such as 2026-04-18').nullable(),
+  since: Day.nullable(),
 })
 export type TankFilter = z.infer<typeof TankFilter>
 const TankFilters = z
@@ -32,7 +32,7 @@ const NORMAL = STOCK_CLASSES.find((c) => c.code === 'normal')?.id ?? ''
 /** What was said or done at a tank on a day. */
 export const TankVisit = z.object({
   id: name('An id', 40),
-  on: z.iso.date('a date such as 2026-04-18'),
+  on: Day,
   what: z.enum(['advice', 'note']),
   text: text(8000),
 })

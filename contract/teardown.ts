@@ -3,7 +3,7 @@ import { FOUND } from '@ypsometer/core/file/teardown/reach'
 import { CHAMBER_ROLES, LITRE_NAMES, WAYS } from '@ypsometer/core/file/volumes/interior'
 import { SOLID_SHAPES } from '@ypsometer/core/file/volumes/solids'
 import { z } from 'zod'
-import { currency, Id, minor, name, text, Typed, within } from './common'
+import { Day, currency, Id, minor, name, text, Typed, within } from './common'
 import { resource } from './resource'
 
 export const contents = resource({
@@ -40,6 +40,7 @@ export const parts = resource({
     findings: z.array(z.string().max(40)).max(12, 'at most 12 findings').default([]),
     sparePriceMinor: minor.nullable().default(null),
     spareCurrency: currency.nullable().default(null),
+    sparePricedOn: Day.nullable().default(null),
     wetMass: within(0, 200, 'kg').nullable().default(null),
     note: text(2000).default(''),
     typed: Typed.default({}),
@@ -50,7 +51,11 @@ export const parts = resource({
 export const photos = resource({
   path: 'photos',
   one: 'photo',
-  given: { partId: Id.nullable().default(null), trialId: Id.nullable().default(null) },
+  given: {
+    partId: Id.nullable().default(null),
+    trialId: Id.nullable().default(null),
+    visitId: Id.nullable().default(null),
+  },
   fields: { caption: text(200).default('') },
   added: { width: z.int(), height: z.int(), bytes: z.int() },
 })

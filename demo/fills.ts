@@ -1,6 +1,6 @@
 import { chamberWay, placeFill, type Fill, type FillBasis, type FillLayer } from '@ypsometer/core/fills'
 import { GENERIC_MEDIA, type Medium } from '@ypsometer/core/media'
-import { idOf } from './ids'
+import { idOf, NOTED_ON } from './ids'
 import { chambersOf, modelIdOf } from './interior'
 import type { Truth } from './truth'
 
@@ -30,7 +30,7 @@ export const HOUSE_CARTRIDGE: Medium = {
   claimedSurface: null,
   priceMinor: 520,
   currency: 'EUR',
-  pricedOn: '2026-09-02',
+  pricedOn: NOTED_ON,
   source: 'entered by the bench: cut open and measured',
 }
 

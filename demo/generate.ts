@@ -10,12 +10,13 @@ import { fileURLToPath } from 'node:url'
 import { format } from 'prettier'
 import type { DemoBundle } from './index'
 import { BENCH_MEDIA, fillsOf, HOUSE_CARTRIDGE } from './fills'
-import { idOf } from './ids'
+import { idOf, NOTED_ON } from './ids'
 import { bodyOf, chambersOf, modelIdOf } from './interior'
 import { airTruth, trueAirlift, trueDuty, usualAir, type OnTheBench } from './physics'
 import { OUTLETS } from './outlets'
 import { TANKS } from './tanks'
 import { TRUTHS, type Truth } from './truth'
+import { ticksOf, visitsOf } from './visits'
 
 const normal = seededNormal(4680)
 const START = Date.UTC(2026, 8, 7, 8, 0, 0)
@@ -87,6 +88,7 @@ function claims(t: Truth, modelId: string) {
       quantity: 'price',
       amountMinor: label.priceMinor,
       currency: 'EUR',
+      pricedOn: NOTED_ON,
       printedOn: 'shelf tag',
     }),
     RESOURCES.claims.Create.parse({
@@ -186,6 +188,7 @@ function stripLog(t: Truth, modelId: string) {
       ...(['Impeller', 'Main O-ring', 'Cartridge', 'Shaft'].includes(p.name) && {
         sparePriceMinor: 390 + Math.floor(uniform() * 12) * 50,
         spareCurrency: 'EUR',
+        sparePricedOn: NOTED_ON,
       }),
     })
   })
@@ -471,15 +474,20 @@ function model(t: Truth): DemoBundle['models'][number] {
     fills: fills.map((f) => RESOURCES.fills.Create.parse({ ...f, modelId })),
     ...interior(t, modelId),
     ...stripLog(t, modelId),
+    visits: [],
   }
 }
 
+const media = [RESOURCES.media.Create.parse(HOUSE_CARTRIDGE)]
+const tanks = TANKS.map((t) =>
+  RESOURCES.tanks.Create.parse({ id: idOf(`tank-${t.name}`), ...(t as Partial<Tank>) }),
+)
+const models = TRUTHS.map(model).map((m) => ({ ...m, visits: visitsOf(m, tanks) }))
 const bundle: DemoBundle = {
-  models: TRUTHS.map(model),
-  media: [RESOURCES.media.Create.parse(HOUSE_CARTRIDGE)],
-  tanks: TANKS.map((t) =>
-    RESOURCES.tanks.Create.parse({ id: idOf(`tank-${t.name}`), ...(t as Partial<Tank>) }),
-  ),
+  models,
+  media,
+  tanks,
+  ticks: ticksOf(models, tanks),
 }
 const here = dirname(fileURLToPath(import.meta.url))
 // Another place can be named, to hold what would be written against what is there.

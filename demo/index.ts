@@ -15,9 +15,11 @@ export interface DemoBundle {
     readonly fills: readonly CreatedOf<'fills'>[]
     readonly parts: readonly CreatedOf<'parts'>[]
     readonly contents: readonly CreatedOf<'contents'>[]
+    readonly visits: readonly CreatedOf<'visits'>[]
   }[]
   readonly media: readonly CreatedOf<'media'>[]
   readonly tanks: readonly CreatedOf<'tanks'>[]
+  readonly ticks: readonly CreatedOf<'ticks'>[]
 }
 
 export const demoBundle = bundle as unknown as DemoBundle

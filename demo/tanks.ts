@@ -10,8 +10,11 @@ const living = (code: string): string => {
   if (!found) throw new Error(`no class ${code}`)
   return found.id
 }
-/** What runs on a tank: models of the bench by their names, as they ship unless said otherwise. */
-const running = (...names: readonly (string | readonly [name: string, fill: TankFilter['fill']])[]) =>
+/** What runs on a tank since a day: models of the bench by their names, as they ship unless said otherwise. */
+const running = (
+  since: string,
+  ...names: readonly (string | readonly [name: string, fill: TankFilter['fill']])[]
+) =>
   names.map((n, i): TankFilter => {
     const [name, fill] = typeof n === 'string' ? ([n, 'as-shipped'] as const) : n
     const truth = TRUTHS.find((t) => t.name === name)
@@ -23,7 +26,7 @@ const running = (...names: readonly (string | readonly [name: string, fill: Tank
       label: '',
       kind: null,
       ratedFlow: null,
-      since: null,
+      since,
     }
   })
 /** Grams a day. */
@@ -65,14 +68,14 @@ export const TANKS: readonly DemoTank[] = [
     bottomHeight: 0.72,
     wallGap: 0.06,
     rimThickness: 0.012,
-    filters: running('Ledger 700'),
+    filters: running('2025-11-20', 'Ledger 700'),
   }),
   // 76 L of tetras.
   box('Dentist, children’s corner', 'Saltery Row 4', 0.61, 0.31, 0.43, 'light', {
     waterLevel: 0.403,
     wallGap: 0.14,
     rimThickness: 0.008,
-    filters: running('Bellows S2'),
+    filters: running('2026-03-02', 'Bellows S2'),
   }),
   box('Ferry café, counter', 'Ferry terminal', 1.2, 0.4, 0.5, 'heavy', {
     substrateDepth: 0.03,
@@ -85,13 +88,13 @@ export const TANKS: readonly DemoTank[] = [
     wallGap: 0.05,
     roomTemperature: 19,
     // A cheap canister with better media in it, and a motor-driven sponge that runs while the canister is open.
-    filters: running(['Plainbody 1000', 'proposed'], 'Mop 300'),
+    filters: running('2025-12-05', ['Plainbody 1000', 'proposed'], 'Mop 300'),
   }),
   box('Ferry café, shrimp', 'Ferry terminal', 0.3, 0.3, 0.3, 'delicate', {
     substrateDepth: 0.06,
     plantShare: 0.4,
     covered: true,
-    filters: running('Coracle A1'),
+    filters: running('2026-05-11', 'Coracle A1'),
   }),
   box('Ferry hall, long tank', 'Ferry terminal', 1.8, 0.6, 0.6, 'normal', {
     substrateDepth: 0.05,
@@ -102,6 +105,7 @@ export const TANKS: readonly DemoTank[] = [
     bottomHeight: 0.8,
     wallGap: 0.1,
     rimThickness: 0.02,
+    filters: running('2026-06-01', 'Undercroft 90'),
   }),
   {
     name: 'Museum lobby, column',
@@ -112,6 +116,7 @@ export const TANKS: readonly DemoTank[] = [
     waterLevel: 1.05,
     substrateDepth: 0.06,
     stockClassId: living('normal'),
+    filters: running('2026-08-03', 'Torrent 1400'),
   },
   {
     name: 'Museum, bowed front',
@@ -125,6 +130,7 @@ export const TANKS: readonly DemoTank[] = [
     substrateDepth: 0.05,
     decorVolume: 0.01,
     stockClassId: living('light'),
+    filters: running('2026-07-13', 'Gale HB'),
   },
   box('Museum, turtle pond', 'Island museum', 1.5, 0.7, 0.5, 'turtle', {
     waterLevel: 0.3,
@@ -133,7 +139,7 @@ export const TANKS: readonly DemoTank[] = [
     changeShare: 0.5,
     wallGap: 0.4,
     // Two alike: one runs while the other is open.
-    filters: running('Torrent 1400', 'Torrent 1400'),
+    filters: running('2026-04-20', 'Torrent 1400', 'Torrent 1400'),
   }),
   {
     name: 'Optician, corner',
@@ -146,6 +152,7 @@ export const TANKS: readonly DemoTank[] = [
     waterLevel: 0.47,
     substrateDepth: 0.05,
     stockClassId: living('normal'),
+    filters: running('2026-09-14', 'Triptych 600'),
   },
   box('Notary, reef', 'Saltery Row 2', 0.9, 0.5, 0.5, 'marine', {
     substrateDepth: 0.02,
@@ -154,8 +161,11 @@ export const TANKS: readonly DemoTank[] = [
     pH: 8.2,
     alkalinity: 0.13,
     changeShare: 0.15,
+    filters: running('2026-02-09', 'Terrace 1200'),
   }),
-  box('Vet, quarantine', 'Quay Lane', 0.6, 0.3, 0.35, 'normal'),
+  box('Vet, quarantine', 'Quay Lane', 0.6, 0.3, 0.35, 'normal', {
+    filters: running('2026-10-05', 'Bellows S2'),
+  }),
   box('Bench room, goldfish', 'Saltery Row 9', 1.0, 0.45, 0.5, 'heavy', {
     substrateDepth: 0.02,
     // What came with the tank, and is not on the shelf.

@@ -22,6 +22,7 @@ import { registerModels } from './models/routes'
 import { registerPhotos } from './photos/routes'
 import { registerRankings } from './ranking/routes'
 import { registerTanks } from './tanks/routes'
+import { registerUpkeep } from './upkeep/routes'
 
 export interface AppOptions {
   readonly db: Db
@@ -172,6 +173,7 @@ export async function buildApp({
       registerModels(api, db)
       registerImports(api, db)
       registerTanks(api, db)
+      registerUpkeep(api, db)
       registerRankings(api, db)
       registerLibrary(api, db)
       registerStatus(api, db)

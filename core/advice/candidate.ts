@@ -13,6 +13,8 @@ import type { MediumForm, MediumJob } from '../media'
 export interface Price {
   readonly minor: number
   readonly currency: string
+  /** The day it was noted on; absent or null where nobody said. */
+  readonly on?: string | null | undefined
 }
 
 /** A medium as a fill uses it: how much (m³), how it is sold, how long it lasts (days; null: for good). */

@@ -17,6 +17,8 @@ export interface CostLine {
   readonly year: number
   readonly minor: number
   readonly currency: string
+  /** The day its price was noted on; null where nobody said. */
+  readonly on: string | null
 }
 
 /** What owning costs over some years (minor units of one currency), year by year and part by part. */
@@ -97,11 +99,12 @@ export function owningCost(q: CostQuestion): OwningCost {
       return
     }
     times.forEach((n, i) => {
-      if (n > 0) lines.push({ part, what, year: i + 1, ...exchanged(n * price.minor, price.currency) })
+      const on = price.on ?? null
+      if (n > 0) lines.push({ part, what, year: i + 1, on, ...exchanged(n * price.minor, price.currency) })
     })
   }
   /** Whole minor units, of the main currency where a rate was given. */
-  const exchanged = (minor: number, from: string): Price => {
+  const exchanged = (minor: number, from: string): Pick<CostLine, 'minor' | 'currency'> => {
     const rate = from === currencyOfAll ? undefined : q.rates?.get(from)
     if (rate === undefined) return { minor: Math.round(minor), currency: from }
     const digits = minorDigits(currencyOfAll) - minorDigits(from)
@@ -126,7 +129,7 @@ export function owningCost(q: CostQuestion): OwningCost {
     spread(
       'electricity',
       'Electricity',
-      { minor: yearlyEnergy(c.watts.value) * tariffMinor, currency },
+      { minor: yearlyEnergy(c.watts.value) * tariffMinor, currency, on: rule.tariffOn },
       each(1),
     )
   if (minuteMinor !== null) {
@@ -158,13 +161,17 @@ function summed(
   return { currency, years, total, apart: [...apart].map(([cur, minor]) => ({ minor, currency: cur })) }
 }
 
-/** What a part’s sum over all years is made of: each thing with its own (minor units of the main currency). */
+/**
+ * What a part’s sum over all years is made of: each thing with its own (minor units of the main currency), and the day
+ * its price is of.
+ */
 export function costWorking(
   cost: OwningCost,
   part: CostPart,
-): readonly { readonly what: string; readonly minor: number }[] {
-  const sums = new Map<string, number>()
-  for (const l of cost.lines)
-    if (l.part === part && l.currency === cost.currency) sums.set(l.what, (sums.get(l.what) ?? 0) + l.minor)
-  return [...sums].map(([what, minor]) => ({ what, minor }))
+): readonly Pick<CostLine, 'what' | 'minor' | 'on'>[] {
+  const sums = new Map<string, Pick<CostLine, 'what' | 'minor' | 'on'>>()
+  for (const { part: of, currency, what, minor, on } of cost.lines)
+    if (of === part && currency === cost.currency)
+      sums.set(what, { what, minor: (sums.get(what)?.minor ?? 0) + minor, on })
+  return [...sums.values()]
 }

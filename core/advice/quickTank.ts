@@ -1,7 +1,7 @@
 import { usualTank } from '../biology'
 import { put } from '../figures'
 import type { TankRecord } from '../judging'
-import type { StockClass } from '../tanks'
+import { floorArea, tankExtent, tankVolume, type StockClass, type TankShape } from '../tanks'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from '../tanks/usual'
 
 /** How many live there for its size. */
@@ -49,19 +49,35 @@ const ROOM = {
   covered: false,
 } as const
 
-/** Inside sizes of a tank as they are told (m): length, width, and how high the water stands. */
-export interface ToldSizes {
-  readonly length: number
-  readonly width: number
-  readonly height: number
+/** Shapes with the names of their sizes, and what those are where nobody has told them yet (m). */
+export const TOLD_SHAPES = {
+  box: { shape: 'box', length: 0.8, width: 0.35, height: 0.4 },
+  'bow-front': { shape: 'bow-front', length: 0.8, width: 0.35, bowWidth: 0.45, height: 0.4 },
+  cylinder: { shape: 'cylinder', diameter: 0.5, height: 0.5 },
+  corner: { shape: 'corner', side: 0.6, endPanel: 0.2, front: 'curved', height: 0.45 },
+} as const satisfies Readonly<Record<TankShape['shape'], TankShape>>
+const SHAPE_WORDS: Readonly<Record<TankShape['shape'], string>> = {
+  box: 'a box',
+  'bow-front': 'a bow front',
+  cylinder: 'a cylinder',
+  corner: 'a corner tank with a round front',
 }
 
-/** A tank as it is told: by its sizes, a box; or by its water alone (m³), twice as long as wide and high. */
-export function quickTank(told: number | ToldSizes, stock: StockClass): TankRecord {
+/**
+ * A tank as it is told: by its shape and inside sizes, their `height` that of the water; or by its water alone (m³), a
+ * box twice as long as wide and high.
+ * @throws OutOfRange naming the size that does not fit the others.
+ */
+export function quickTank(told: number | TankShape, stock: StockClass): TankRecord {
   const byWater = typeof told === 'number'
   const usual = byWater ? usualTank(told) : null
-  const { length, width, height } = usual ? { ...usual, width: usual.height } : (told as ToldSizes)
-  const water = byWater ? told : length * width * height
+  const shape: TankShape = usual
+    ? { shape: 'box', length: usual.length, width: usual.height, height: usual.height }
+    : (told as TankShape)
+  const { length, width } = tankExtent(shape)
+  const { height } = shape
+  const surface = floorArea(shape)
+  const water = byWater ? told : tankVolume(shape).water
   return {
     ...ROOM,
     name: 'The tank asked about',
@@ -71,18 +87,20 @@ export function quickTank(told: number | ToldSizes, stock: StockClass): TankReco
       value: water,
       dimension: 'volume',
       provenance: 'printed',
-      conditions: ['as it was told', byWater ? 'twice as long as wide and high, as tanks are made' : 'a box'],
+      conditions: [
+        'as it was told',
+        byWater ? 'twice as long as wide and high, as tanks are made' : SHAPE_WORDS[shape.shape],
+      ],
       ...(!byWater && {
-        formula: 'V = length · width · height of the water',
+        formula: 'V = floor · height of the water',
         working: [
-          put('length', 'as told', length, 'length'),
-          put('width', 'as told', width, 'length'),
-          put('height', 'of the water, as told', height, 'length'),
+          put('A', 'floor, by its shape and sizes as told', surface, 'area'),
+          put('h', 'height of the water, as told', height, 'length'),
         ],
       }),
     },
     stock,
-    surface: length * width,
+    surface,
     length,
     width,
     height: height + UNDER_RIM,

@@ -201,7 +201,7 @@ describe('what it costs to own', () => {
     ])
     const c = canister('A', 1, {
       shipped: fill,
-      spares: [{ name: 'Impeller', wears: 'impeller', price: EUR(790) }],
+      spares: [{ name: 'Impeller', wears: 'impeller', price: { ...EUR(790), on: '2026-09-02' } }],
     })
     const cost = owningCost({ candidate: c, fill, buysFill: false, rule: rule({ years: 4 }) })
     // 15 W · 8765.82 h · 0.32 €/kWh = 42.08 €.
@@ -217,7 +217,8 @@ describe('what it costs to own', () => {
     const lit = { ...c, spares: [{ name: 'UV-C lamp', wears: 'lamp', price: EUR(2500) } as const] }
     const years = owningCost({ candidate: lit, fill, buysFill: false, rule: rule({ years: 3 }) }).years
     expect(years.map((y) => y.spares)).toEqual([0, 2500, 2500])
-    expect(costWorking(cost, 'media')).toEqual([{ what: 'Fine pad', minor: 7200 }])
+    expect(costWorking(cost, 'media')).toEqual([{ what: 'Fine pad', minor: 7200, on: null }])
+    expect(costWorking(cost, 'spares')).toEqual([{ what: 'Impeller', minor: 790, on: '2026-09-02' }])
     // A year later the rings of a bought fill were paid once.
     const bought = owningCost({ candidate: c, fill, buysFill: true, rule: rule({ years: 1 }) })
     expect(bought.years[0]?.media).toBe(4 * 600 + 600)
@@ -484,8 +485,14 @@ describe('advice for a tank', () => {
       [0.8, 0.4, 0.4, 0.32].map((v) => expect.closeTo(v, 9)),
     )
     // By its sizes: 60 · 30 · 36 cm are 64.8 L.
-    const box = quickTank({ length: 0.6, width: 0.3, height: 0.36 }, TANK.stock)
+    const box = quickTank({ shape: 'box', length: 0.6, width: 0.3, height: 0.36 }, TANK.stock)
     expect([box.water.value, box.length, box.width, box.surface]).toEqual([0.0648, 0.6, 0.3, 0.18].map((v) => expect.closeTo(v, 9))) // prettier-ignore
+    // Plane mensuration: a disc of 50 cm is 0.19635 m², with 40 cm of water 78.54 L.
+    const round = quickTank({ shape: 'cylinder', diameter: 0.5, height: 0.4 }, TANK.stock)
+    expect([round.water.value, round.length, round.width, round.surface]).toEqual([0.07854, 0.5, 0.5, 0.19635].map((v) => expect.closeTo(v, 5))) // prettier-ignore
+    expect(() =>
+      quickTank({ shape: 'bow-front', length: 0.8, width: 0.4, bowWidth: 0.3, height: 0.4 }, TANK.stock),
+    ).toThrow(/bowWidth/)
     const s = toldStock(TANK.stock, { many: 'many', planted: true, weak: true })
     expect([s.litresPerKilogram, s.feedPerVolume / TANK.stock.feedPerVolume]).toEqual([
       expect.closeTo(66.7, 1),

@@ -24,6 +24,8 @@ export interface AdviceRule {
   /** Currency of tariff and minutes; and what a kilowatt-hour and a minute cost in it, in minor units. */
   readonly currency: string
   readonly tariffMinor: number | null
+  /** The day the tariff is of; absent or null where nobody said. */
+  readonly tariffOn?: string | null | undefined
   readonly minuteMinor: number | null
   /** What is dear: a price and a year’s cost that are worth nothing any more, in minor units of that currency. */
   readonly dearPriceMinor: number
@@ -54,6 +56,7 @@ export const ADVICE_RULE: AdviceRule = {
   years: 5,
   currency: 'EUR',
   tariffMinor: 32,
+  tariffOn: null,
   minuteMinor: null,
   dearPriceMinor: 35000,
   dearYearMinor: 9000,

@@ -365,7 +365,7 @@ describe('words, progress, and what is asked', () => {
     })
   })
   test('stations: parts half, reach whole; chambers by their share; fills by their two kinds', () => {
-    const record = { parts: [], chambers: [], fills: [] }
+    const record = { parts: [], chambers: [], fills: [], visits: [] }
     expect(stationsDone(record, null)).toEqual({
       claims: null,
       strip: 0,
@@ -375,10 +375,11 @@ describe('words, progress, and what is asked', () => {
       path: null,
       tanks: null,
       verdict: null,
+      visits: 0,
     })
     const part = { name: 'p', moves: 1, seconds: 1, reach: null }
-    const some = { parts: [part], chambers: [{ measured: true }, { measured: false }], fills: [{ basis: 'as-shipped', layers: [1] }, { basis: 'proposed', layers: [] }] } // prettier-ignore
-    expect(stationsDone(some, null)).toMatchObject({ strip: 0.5, inside: 0.5, fill: 0.5 })
+    const some = { parts: [part], chambers: [{ measured: true }, { measured: false }], fills: [{ basis: 'as-shipped', layers: [1] }, { basis: 'proposed', layers: [] }], visits: [{ stage: 'set-up' }] } // prettier-ignore
+    expect(stationsDone(some, null)).toMatchObject({ strip: 0.5, inside: 0.5, fill: 0.5, visits: 0.5 })
     expect(stationsDone({ ...some, parts: [{ ...part, reach: 'pad' }] }, null).strip).toBe(1)
     const a = assess(
       model({

@@ -2,7 +2,17 @@ import { reaches, type LoggedPart } from '../teardown/reach'
 import type { Assessment } from './assess'
 
 /** The stations of the work, in its order. */
-export const STATIONS = ['claims', 'strip', 'inside', 'bench', 'fill', 'path', 'tanks', 'verdict'] as const
+export const STATIONS = [
+  'claims',
+  'strip',
+  'inside',
+  'bench',
+  'fill',
+  'path',
+  'tanks',
+  'verdict',
+  'visits',
+] as const
 export type Station = (typeof STATIONS)[number]
 
 /** What of a dossier says how far its stations are. */
@@ -10,6 +20,7 @@ export interface StationRecord {
   readonly parts: readonly LoggedPart[]
   readonly chambers: readonly { readonly measured: boolean }[]
   readonly fills: readonly { readonly basis: string; readonly layers: readonly unknown[] }[]
+  readonly visits: readonly { readonly stage: string }[]
 }
 
 const share = (part: number, whole: number): number => (whole > 0 ? part / whole : 0)
@@ -31,7 +42,7 @@ export function stationsDone(
   record: StationRecord,
   assessment: Pick<Assessment, 'progress' | 'pump' | 'verdict'> | null,
 ): Readonly<Record<Station, number | null>> {
-  const { parts, chambers, fills } = record
+  const { parts, chambers, fills, visits } = record
   const filled = fills.filter((f) => f.layers.length > 0)
   const { progress, pump, verdict } = assessment ?? {}
   const firm = verdict?.basis === 'measured' || verdict?.basis === 'carried'
@@ -45,5 +56,7 @@ export function stationsDone(
     path: progress ? (filled.length > 0 && (pump || progress.bench) ? 1 : 0) : null,
     tanks: verdict ? tanksDone(verdict) : null,
     verdict: verdict ? (verdict.level === 'open' ? 0 : judged) : null,
+    // Set up, and come back to at least once.
+    visits: Math.min(1, visits.length / 2),
   }
 }

@@ -80,6 +80,20 @@ export function floorArea(tank: TankShape): number {
   }
 }
 
+/** Extent of a tank seen from above (m): along and across. */
+export function tankExtent(tank: TankShape): { readonly length: number; readonly width: number } {
+  switch (tank.shape) {
+    case 'box':
+      return { length: tank.length, width: tank.width }
+    case 'bow-front':
+      return { length: tank.length, width: tank.bowWidth }
+    case 'cylinder':
+      return { length: tank.diameter, width: tank.diameter }
+    case 'corner':
+      return { length: tank.side, width: tank.side }
+  }
+}
+
 /** Area (m²) of a circular segment with the given chord and rise (m). */
 export function segmentArea(chord: number, rise: number): number {
   if (rise === 0) return 0

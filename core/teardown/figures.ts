@@ -1,5 +1,5 @@
-import { put, type Figure } from '../figures'
-import type { LoggedPart, ReachResult } from './reach'
+import { put, putFigure, type Figure } from '../figures'
+import { reaches, type LoggedPart, type ReachResult } from './reach'
 
 /** Parts, moves and seconds to a target, each with the parts it adds up; seconds back together where they are known. */
 export interface ReachFigures {
@@ -44,5 +44,23 @@ export function reachFigures(r: ReachResult): ReachFigures {
             provenance: 'measured',
             conditions: [r.part],
           },
+  }
+}
+
+/** From the closed filter to its media, cleaned and back together; null where the way was not timed. */
+export function serviceFigure(log: readonly LoggedPart[]): Figure | null {
+  const media = reaches(log).find((r) => r.reach === 'media')
+  if (!media) return null
+  const { seconds, back, cleaning } = reachFigures(media)
+  const steps = [seconds, cleaning, back].filter((f) => f !== null)
+  return {
+    id: 'service',
+    label: 'Opened to its media, cleaned and closed',
+    value: steps.reduce((sum, f) => sum + f.value, 0),
+    dimension: 'time',
+    provenance: 'computed',
+    ...(steps.length < 3 && { conditions: ['not every step was timed: it takes longer than this'] }),
+    formula: 'open + clean + back',
+    working: steps.map((f, i) => putFigure(`t_${i + 1}`, f)),
   }
 }

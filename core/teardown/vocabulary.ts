@@ -58,3 +58,12 @@ export const REASSEMBLY: readonly (readonly [id: string, label: string])[] = [
   ['latches', 'Latches closed in opposite pairs'],
   ['leftover', 'Nothing left over on the towel'],
 ]
+
+/** Findings of a part that are not well, by its checklist, in words. */
+export function faultsOf(part: {
+  readonly checklist: string
+  readonly findings: readonly string[]
+}): string[] {
+  const known = CHECKLISTS.find((l) => l.id === part.checklist)?.findings ?? []
+  return part.findings.flatMap((id) => known.filter((f) => f.id === id && !f.good).map((f) => f.label))
+}

@@ -11,6 +11,7 @@ import { brotliCompressSync, gzipSync } from 'node:zlib'
 import { epanet, EPANET_GRAVITY, EPANET_VISCOSITY } from '../../core/hydraulics/epanet.fixture'
 import { openEpanet } from '../../core/network/epanet.fixture'
 import { counter, draws } from './advice'
+import { seasons } from './clogging'
 import { shelfRanked } from './ranking'
 import { shelfOfMany } from './shelf'
 import { waits } from './waits'
@@ -218,6 +219,7 @@ await network()
 fillEdit()
 dossierEdit()
 counter()
+seasons()
 await draws()
 firstLoad()
 await shelfRanked()

@@ -11,6 +11,7 @@ import {
   type TracerRequest,
 } from '@ypsometer/contract'
 import { flowFromRuns, runsNeeded, tracerFigures } from '@ypsometer/core/bench'
+import { learn, type ClogCase, type Seen } from '@ypsometer/core/clogging'
 import { CoreError, OutOfRange } from '@ypsometer/core/errors'
 import { sentenceText } from '@ypsometer/core/figures'
 import {
@@ -78,6 +79,14 @@ function networkFrom(inp: string): Network {
   })
 }
 
+/** What the server asks of its own threads and no route offers: when a filter is due, with what visits taught. */
+interface DueQuestion {
+  readonly of: ClogCase
+  readonly feed: { readonly band: number }
+  readonly seen: readonly Seen[]
+  readonly dueAt: number
+}
+
 /** What is asked of each calculation. */
 interface Requests {
   readonly 'flow-runs': z.output<typeof FlowRunsRequest>
@@ -87,6 +96,7 @@ interface Requests {
   readonly 'path-audit': PathRequest
   readonly 'media-audit': PathRequest
   readonly tracer: z.output<typeof TracerRequest>
+  readonly 'upkeep-due': DueQuestion
 }
 export type Calculation = keyof Requests
 export type RequestOf<C extends Calculation> = Requests[C]
@@ -192,6 +202,8 @@ const CALCULATIONS: { readonly [C in Calculation]: (body: RequestOf<C>) => objec
   },
 
   tracer: (body) => tracerFigures(body.points, body.nominal ?? null),
+
+  'upkeep-due': ({ of, feed, seen, dueAt }) => ({ day: learn(of, feed, seen, dueAt).due.middle }),
 }
 
 /** A calculation as it goes to a worker, and what comes back: the answer, or the field that the core refuses. */

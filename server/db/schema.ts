@@ -6,6 +6,7 @@ import {
   SPECIMEN_STATES,
   TANK_FRONTS,
   TANK_SHAPES,
+  TICK_STATES,
   type Fitted,
   type HouseRule,
   type RankedTank,
@@ -22,6 +23,8 @@ import { FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
 import { CAPACITY_RULE, type StockClass } from '@ypsometer/core/tanks'
+import { TASKS, UPKEEP_RULE } from '@ypsometer/core/upkeep'
+import { CLARITIES, HOLDS, HOSE_INSIDES, VISIT_STAGES } from '@ypsometer/core/file/visits/record'
 import { FIXINGS, FOUND, MATERIALS, PRIMINGS, REACHES } from '@ypsometer/core/teardown'
 import { CHAMBER_ROLES, LITRE_NAMES, SOLID_SHAPES, WAYS } from '@ypsometer/core/volumes'
 import { sql, type SQL } from 'drizzle-orm'
@@ -82,6 +85,7 @@ export const model = pgTable(
     kinId: uuid('kin_id').references((): AnyPgColumn => model.id, { onDelete: 'set null' }),
     kinship: text('kinship', { enum: KINSHIPS }).notNull().default('sibling'),
     offers: jsonb('offers').$type<RowOf<'models'>['offers']>().notNull().default([]),
+    errata: jsonb('errata').$type<RowOf<'models'>['errata']>().notNull().default([]),
     note: text('note').notNull().default(''),
   },
   (t) => [
@@ -113,6 +117,7 @@ export const claim = pgTable(
     words: text('words'),
     amountMinor: integer('amount_minor'),
     currency: text('currency'),
+    pricedOn: date('priced_on', { mode: 'string' }),
     qualifier: text('qualifier').notNull().default(''),
     mainsFrequency: mains('mains_frequency'),
     printedOn: text('printed_on').notNull().default(''),
@@ -380,6 +385,7 @@ export const part = pgTable(
       .default(sql`'[]'::jsonb`),
     sparePriceMinor: integer('spare_price_minor'),
     spareCurrency: text('spare_currency'),
+    sparePricedOn: date('spare_priced_on', { mode: 'string' }),
     wetMass: doublePrecision('wet_mass'),
     note: text('note').notNull().default(''),
     typed: typed(),
@@ -404,6 +410,7 @@ export const photo = pgTable(
     ...editable,
     partId: uuid('part_id').references(() => part.id, { onDelete: 'cascade' }),
     trialId: uuid('trial_id').references(() => trial.id, { onDelete: 'cascade' }),
+    visitId: uuid('visit_id').references((): AnyPgColumn => visit.id, { onDelete: 'cascade' }),
     caption: text('caption').notNull().default(''),
     width: integer('width').notNull(),
     height: integer('height').notNull(),
@@ -414,7 +421,8 @@ export const photo = pgTable(
   (t) => [
     index('photo_of_part').on(t.partId),
     index('photo_of_trial').on(t.trialId),
-    check('photo_of_one', sql`num_nonnulls(${t.partId}, ${t.trialId}) = 1`),
+    index('photo_of_visit').on(t.visitId),
+    check('photo_of_one', sql`num_nonnulls(${t.partId}, ${t.trialId}, ${t.visitId}) = 1`),
   ],
 )
 
@@ -590,6 +598,7 @@ export const houseRule = pgTable(
     chosen: boolean('chosen').notNull().default(false),
     capacity: jsonb('capacity').$type<HouseRule['capacity']>().notNull().default(CAPACITY_RULE),
     advice: jsonb('advice').$type<HouseRule['advice']>().notNull().default(ADVICE_RULE),
+    upkeep: jsonb('upkeep').$type<HouseRule['upkeep']>().notNull().default(UPKEEP_RULE),
   },
   (t) => [
     check('house_rule_school', sql`${t.school} in ${sql.raw(quoted(SCHOOLS))}`),
@@ -671,6 +680,71 @@ export const tank = pgTable(
     check('tank_shape', sql`${t.shape} in ${sql.raw(quoted(TANK_SHAPES))}`),
     check('tank_level', sql`${t.waterLevel} > 0 and ${t.waterLevel} <= ${t.height}`),
     check('tank_substrate', sql`${t.substrateDepth} >= 0 and ${t.substrateDepth} < ${t.waterLevel}`),
+  ],
+)
+
+type VisitRow = RowOf<'visits'>
+/** A visit to a unit in a tank. */
+export const visit = pgTable(
+  'visit',
+  {
+    ...editable,
+    modelId: modelId(),
+    tankId: uuid('tank_id').references(() => tank.id, { onDelete: 'set null' }),
+    specimenId: uuid('specimen_id').references(() => specimen.id, { onDelete: 'set null' }),
+    fillId: uuid('fill_id').references(() => fill.id, { onDelete: 'set null' }),
+    on: date('on', { mode: 'string' }).notNull(),
+    stage: text('stage', { enum: VISIT_STAGES }).notNull().default('visit'),
+    seeping: jsonb('seeping').$type<VisitRow['seeping']>(),
+    runsBefore: jsonb('runs_before').$type<VisitRow['runsBefore']>().notNull().default([]),
+    noise: doublePrecision('noise'),
+    watts: doublePrecision('watts'),
+    holding: text('holding', { enum: HOLDS }),
+    dirt: jsonb('dirt').$type<VisitRow['dirt']>().notNull().default({}),
+    parts: jsonb('parts').$type<VisitRow['parts']>().notNull().default({}),
+    hoses: text('hoses', { enum: HOSE_INSIDES }),
+    ammonia: doublePrecision('ammonia'),
+    nitrite: doublePrecision('nitrite'),
+    nitrate: doublePrecision('nitrate'),
+    binder: boolean('binder').notNull().default(false),
+    clarity: text('clarity', { enum: CLARITIES }),
+    cleaned: jsonb('cleaned').$type<VisitRow['cleaned']>().notNull().default([]),
+    failed: jsonb('failed').$type<VisitRow['failed']>().notNull().default([]),
+    minutes: doublePrecision('minutes'),
+    runsAfter: jsonb('runs_after').$type<VisitRow['runsAfter']>().notNull().default([]),
+    note: text('note').notNull().default(''),
+    typed: typed(),
+  },
+  (t) => [
+    index('visit_of_model').on(t.modelId, t.on),
+    check('visit_stage', sql`${t.stage} in ${sql.raw(quoted(VISIT_STAGES))}`),
+    check('visit_holding', sql`${t.holding} in ${sql.raw(quoted(HOLDS))}`),
+    check('visit_hoses', sql`${t.hoses} in ${sql.raw(quoted(HOSE_INSIDES))}`),
+    check('visit_clarity', sql`${t.clarity} in ${sql.raw(quoted(CLARITIES))}`),
+  ],
+)
+
+/** One due day of a piece of upkeep, done, skipped or moved: at most one a day, whoever ticks it. */
+export const tick = pgTable(
+  'tick',
+  {
+    ...editable,
+    tankId: uuid('tank_id')
+      .notNull()
+      .references(() => tank.id, { onDelete: 'cascade' }),
+    filterId: text('filter_id').notNull(),
+    task: text('task', { enum: TASKS }).notNull(),
+    due: date('due', { mode: 'string' }).notNull(),
+    state: text('state', { enum: TICK_STATES }).notNull().default('done'),
+    on: date('on', { mode: 'string' }).notNull(),
+    minutes: doublePrecision('minutes'),
+    note: text('note').notNull().default(''),
+    typed: typed(),
+  },
+  (t) => [
+    uniqueIndex('tick_once').on(t.tankId, t.filterId, t.task, t.due),
+    check('tick_task', sql`${t.task} in ${sql.raw(quoted(TASKS))}`),
+    check('tick_state', sql`${t.state} in ${sql.raw(quoted(TICK_STATES))}`),
   ],
 )
 

@@ -15,7 +15,9 @@ import {
   segment,
   specimen,
   tank,
+  tick,
   trial,
+  visit,
 } from '../db/schema'
 
 /** Fills an empty database with the demo bench, all or nothing. */
@@ -47,5 +49,9 @@ export async function loadDemo(db: Db): Promise<void> {
       await tx.insert(reading).values(m.readings.map((r) => ({ ...r, takenAt: new Date(r.takenAt) })))
     }
     await tx.insert(tank).values([...demoBundle.tanks])
+    // Visits name tanks, so they come after them.
+    const visits = demoBundle.models.flatMap((m) => m.visits)
+    if (visits.length) await tx.insert(visit).values(visits)
+    if (demoBundle.ticks.length) await tx.insert(tick).values([...demoBundle.ticks])
   })
 }

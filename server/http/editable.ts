@@ -52,6 +52,11 @@ export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = nev
   readonly ties?: (row: Written<N>) => readonly Tie[]
   /** Brings other rows in line with one that was written. */
   readonly settle?: (tx: Tx, row: RowOf<N>) => Promise<void>
+  /**
+   * An id says what a row is about, so two people who make it make the same one: the second is given what the first
+   * wrote, and one that was taken back is made anew.
+   */
+  readonly idSaysAll?: true
   /** Rows are made another way. */
   readonly madeElsewhere?: boolean
 }
@@ -81,6 +86,22 @@ class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
     const [row] = await (lock ? query.for('update') : query)
     if (!row) throw problem(404, 'not-found', `There is no such ${this.one}`)
     return row as StoredOf<N, F> & { version: number }
+  }
+
+  /** The row of an id, if there is one. */
+  async made(tx: Tx, id: string): Promise<(StoredOf<N, F> & { version: number }) | null> {
+    const [row] = await tx
+      .select(this.selected)
+      .from(this.e.table)
+      .where(eq(this.e.table.id, id))
+      .for('update')
+    return (row as (StoredOf<N, F> & { version: number }) | undefined) ?? null
+  }
+
+  /** One that is there stays as it is; one that was taken back is made anew. */
+  async again(tx: Tx, row: StoredOf<N, F> & { version: number }, created: CreatedOf<N>): Promise<RowOf<N>> {
+    if ('deletedAt' in row && row.deletedAt === null) return this.whole(tx, row)
+    return this.update(tx, created.id, row.version, { ...this.own(created), deletedAt: null })
   }
 
   /** A row as it travels, with the parts that stand elsewhere. */
@@ -209,6 +230,8 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
         const answer = await once<RowOf<N>>(db, request, true, async (tx) => {
           e.check?.(created)
           await checkTies(tx, e.ties?.(created) ?? [])
+          const there = e.idSaysAll && (await rows.made(tx, created.id))
+          if (there) return { status: 201, body: await written(tx, await rows.again(tx, there, created)) }
           return { status: 201, body: await written(tx, await rows.insert(tx, created)) }
         })
         return send(reply, answer)

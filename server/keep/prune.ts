@@ -5,7 +5,7 @@ import type { Db } from '../db/client'
 export const KEPT_DAYS = 90
 
 /** Tables whose deleted rows are taken away for good; what hangs on a row goes with it. */
-const TABLES = ['reading', 'log', 'photo', 'claim', 'specimen', 'trial', 'hookup', 'fill', 'chamber', 'body', 'part', 'content_item', 'model', 'tank', 'house_rule'] // prettier-ignore
+const TABLES = ['visit', 'tick', 'reading', 'log', 'photo', 'claim', 'specimen', 'trial', 'hookup', 'fill', 'chamber', 'body', 'part', 'content_item', 'model', 'tank', 'house_rule'] // prettier-ignore
 
 /** Takes away what was deleted long ago and answers nobody will ask for again; how many rows went. */
 export async function prune(db: Db, days = KEPT_DAYS): Promise<number> {

@@ -16,6 +16,7 @@ import {
   reading,
   specimen,
   trial,
+  visit,
 } from '../db/schema'
 import { travelling } from '../http/editable'
 import { problem } from '../http/problems'
@@ -31,7 +32,7 @@ const { times: _times, values: _values, ...LOG_COLUMNS } = getTableColumns(log)
 
 export type ModelRow = typeof model.$inferSelect
 
-/** Everything the dossiers of these models stand on, in fourteen queries whatever their number. */
+/** Everything the dossiers of these models stand on, in fifteen queries whatever their number. */
 export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<readonly Dossier[]> {
   const ids = models.map((m) => m.id)
   if (!ids.length) return []
@@ -47,6 +48,7 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
     bodies,
     chambers,
     fills,
+    visits,
     readings,
     logs,
     photos,
@@ -96,6 +98,7 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
       .from(fill)
       .where(live(fill))
       .orderBy(...byAge(fill)),
+    db.select().from(visit).where(live(visit)).orderBy(asc(visit.on), asc(visit.createdAt), asc(visit.id)),
     db
       .select({ reading, modelId: trial.modelId })
       .from(reading)
@@ -109,15 +112,20 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
       .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(log.deletedAt)))
       .orderBy(asc(log.startedAt), asc(log.id)),
     db
-      .select({ photo: PHOTO_COLUMNS, modelId: sql<string>`coalesce(${part.modelId}, ${trial.modelId})` })
+      .select({
+        photo: PHOTO_COLUMNS,
+        modelId: sql<string>`coalesce(${part.modelId}, ${trial.modelId}, ${visit.modelId})`,
+      })
       .from(photo)
       .leftJoin(part, eq(part.id, photo.partId))
       .leftJoin(trial, eq(trial.id, photo.trialId))
+      .leftJoin(visit, eq(visit.id, photo.visitId))
       .where(
         and(
           or(
             and(inArray(part.modelId, ids), isNull(part.deletedAt)),
             and(inArray(trial.modelId, ids), isNull(trial.deletedAt)),
+            and(inArray(visit.modelId, ids), isNull(visit.deletedAt)),
           ),
           isNull(photo.deletedAt),
         ),
@@ -141,6 +149,7 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
     bodies: of(bodies, m.id),
     chambers: of(chambers, m.id),
     fills: of(fills, m.id).map((f) => ({ ...f, layers: layersOf.get(f.id) ?? [] })),
+    visits: of(visits, m.id),
     photos: photos.filter((r) => r.modelId === m.id).map((r) => travelling(r.photo)),
   }))
 }

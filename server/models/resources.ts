@@ -21,7 +21,9 @@ import {
   reading,
   segment,
   specimen,
+  tank,
   trial,
+  visit,
 } from '../db/schema'
 import { registerEditable, type Parts, type Written } from '../http/editable'
 import { fieldProblem } from '../http/problems'
@@ -80,6 +82,12 @@ export const tiesOfTrial = (row: Written<'trials'>): readonly Tie[] => [
   { field: 'specimenId', to: specimen, what: 'unit', id: row.specimenId, modelId: row.modelId },
   { field: 'hookupId', to: hookup, what: 'hookup', id: row.hookupId, modelId: row.modelId },
   { field: 'fillId', to: fill, what: 'fill', id: row.fillId, modelId: row.modelId },
+]
+const tiesOfVisit = (row: Written<'visits'>): readonly Tie[] => [
+  ...ofModel(row),
+  { field: 'specimenId', to: specimen, what: 'unit', id: row.specimenId, modelId: row.modelId },
+  { field: 'fillId', to: fill, what: 'fill', id: row.fillId, modelId: row.modelId },
+  { field: 'tankId', to: tank, what: 'tank', id: row.tankId },
 ]
 const tiesOfFill = (row: Written<'fills'>): readonly Tie[] => [
   ...ofModel(row),
@@ -215,5 +223,6 @@ export function registerDossierRows(app: FastifyInstance, db: Db): void {
   registerEditable(app, db, { name: 'contents', table: contentItem, ties: ofModel })
   registerEditable(app, db, { name: 'parts', table: part, check: checkPart, ties: ofModel })
   registerEditable(app, db, { name: 'bodies', table: body, check: checkBody, ties: ofModel })
+  registerEditable(app, db, { name: 'visits', table: visit, ties: tiesOfVisit })
   registerEditable(app, db, { name: 'chambers', table: chamber, ties: ofModel })
 }

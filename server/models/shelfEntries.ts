@@ -30,7 +30,12 @@ export async function shelfBasis(db: Db): Promise<ShelfBasis & { readonly key: s
     media: await allMedia(db),
     bias: await shelfBias(db),
   }
-  const key = createHash('sha1').update(PROGRAM).update(JSON.stringify(basis)).digest('base64')
+  // What a house weighs in advice changes no row: it is asked for where options are ranked.
+  const judged = {
+    ...basis,
+    rules: basis.rules.map(({ advice: _, version: _v, updatedAt: _u, ...rule }) => rule),
+  }
+  const key = createHash('sha1').update(PROGRAM).update(JSON.stringify(judged)).digest('base64')
   return { ...basis, key }
 }
 

@@ -4,14 +4,14 @@ import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
-import { part, photo, trial } from '../db/schema'
+import { part, photo, trial, visit } from '../db/schema'
 import { registerEditable, travelling } from '../http/editable'
 import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { checkTies } from '../http/ties'
 import { MAX_UPLOAD, readPicture } from './picture'
 
-/** Photos of parts and of trials: sent as the raw file, kept re-encoded in the database. */
+/** Photos of parts, trials and visits: sent as the raw file, kept re-encoded in the database. */
 export function registerPhotos(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   // Inside this plugin only: an upload is bytes, whatever type the browser calls it.
@@ -24,6 +24,7 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
   for (const [path, column, owner, what] of [
     ['/parts/:id/photos', 'partId', part, 'part'],
     ['/trials/:id/photos', 'trialId', trial, 'trial'],
+    ['/visits/:id/photos', 'visitId', visit, 'visit'],
   ] as const)
     typed.post(
       path,

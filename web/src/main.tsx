@@ -34,6 +34,7 @@ const STATIONS = {
   path: async () => ({ Component: (await import('./views/path/Path')).Path }),
   tanks: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }),
   verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
+  visits: async () => ({ Component: (await import('./views/visits/Visits')).Visits }),
 }
 /** How long after a station was opened the code of the next one is fetched (ms). */
 const SOON = 6000
@@ -98,6 +99,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/compare/Compare')).Compare }),
       },
       {
+        path: 'upkeep',
+        loader: asks(() => ahead.upkeep()),
+        lazy: async () => ({ Component: (await import('./views/upkeep/Upkeep')).Upkeep }),
+      },
+      {
         path: 'library/:id?',
         loader: asks(() => ahead.list('media')),
         lazy: async () => ({ Component: (await import('./views/library/Library')).Library }),
@@ -141,6 +147,13 @@ const router = createBrowserRouter([
     errorElement: <Crash />,
     HydrateFallback: Loading,
     lazy: async () => ({ Component: (await import('./views/striprun/StripRun')).StripRun }),
+  },
+  {
+    path: '/models/:id/visits/:visitId/run',
+    loader: dossierAhead,
+    errorElement: <Crash />,
+    HydrateFallback: Loading,
+    lazy: async () => ({ Component: (await import('./views/visitrun/VisitRun')).VisitRun }),
   },
   {
     path: '/models/:id/bench/:trialId/run',

@@ -1,4 +1,4 @@
-import type { Dossier, HouseRule, Medium, Tank } from '@ypsometer/contract'
+import type { Dossier, HouseRule, Medium, Tank, Tick } from '@ypsometer/contract'
 import { outbox } from '../src/api/app'
 import { fieldsOf, type Entry, type Write } from '../src/api/outbox'
 import { queryClient } from '../src/api/queries'
@@ -57,6 +57,7 @@ interface Lists {
   readonly tanks: Tank[]
   readonly media: Medium[]
   readonly 'house-rules': HouseRule[]
+  readonly ticks: Tick[]
 }
 /** Puts whole lists where views read them, as if the server had just given them; null for one not read yet. */
 export function haveLists(lists: { readonly [N in keyof Lists]?: Lists[N] | null }): void {

@@ -1,4 +1,12 @@
-import { modelRecord, type Dossier, type HouseRule, type Medium, type Tank } from '@ypsometer/contract'
+import {
+  modelRecord,
+  type Dossier,
+  type HouseRule,
+  type Medium,
+  type Tank,
+  type Tick,
+} from '@ypsometer/contract'
+import { UPKEEP_RULE } from '@ypsometer/core/upkeep'
 import { ADVICE_RULE } from '@ypsometer/core/advice'
 import { assess } from '@ypsometer/core/judging'
 import { GENERIC_MEDIA } from '@ypsometer/core/media'
@@ -48,12 +56,14 @@ export const demoRules = (): HouseRule[] =>
     ...r,
     capacity: CAPACITY_RULE,
     advice: ADVICE_RULE,
+    upkeep: UPKEEP_RULE,
     rules: { ...r.rules },
     shipped: true,
     chosen: i === 0,
   }))
 
 export const demoTanks = (): Tank[] => stamped(demoBundle.tanks) as unknown as Tank[]
+export const demoTicks = (): Tick[] => stamped(demoBundle.ticks) as unknown as Tick[]
 
 /** What was put there stays as it is: nothing answers in these tests, and nothing is asked twice. */
 queryClient.setDefaultOptions({ queries: { staleTime: Infinity, networkMode: 'always', retry: false } })

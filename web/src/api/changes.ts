@@ -16,8 +16,12 @@ interface Change {
 const touches = ({ model, list, all }: Change, key: readonly unknown[]): boolean =>
   all === true ||
   (model !== undefined &&
-    (key[0] === 'shelf' || key[0] === 'candidates' || (key[0] === 'dossier' && key[1] === model))) ||
-  (list !== undefined && (key[0] === list || (key[0] === 'candidates' && list !== 'tanks')))
+    (['shelf', 'candidates', 'kept-filters'].includes(String(key[0])) ||
+      (key[0] === 'dossier' && key[1] === model))) ||
+  (list !== undefined &&
+    (key[0] === list ||
+      (key[0] === 'kept-filters' && list !== 'ticks') ||
+      (key[0] === 'candidates' && list !== 'tanks' && list !== 'ticks')))
 
 /**
  * Reads again what others have written, as the server tells of it; the browser itself connects again after a gap. A

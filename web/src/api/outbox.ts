@@ -98,8 +98,8 @@ function addressOf(e: Entry): string {
   if (e.method === 'RESTORE') return `${one}/restore`
   if (e.method !== 'POST') return one
   if (!isOf(e, 'photos')) return `/${e.collection}`
-  const { trialId, partId, caption = '' } = e.body
-  const owner = trialId ? `trials/${trialId}` : `parts/${partId}`
+  const { trialId, partId, visitId, caption = '' } = e.body
+  const owner = trialId ? `trials/${trialId}` : visitId ? `visits/${visitId}` : `parts/${partId}`
   return `/${owner}/photos?${new URLSearchParams({ id: e.rowId, caption })}`
 }
 

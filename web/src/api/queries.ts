@@ -1,4 +1,5 @@
 import type { LabelBias } from '@ypsometer/core/judging'
+import type { KeptFilter } from '@ypsometer/core/upkeep'
 import {
   DOSSIER_ROWS,
   houseOf,
@@ -41,6 +42,7 @@ export const queryClient = new QueryClient({
 /** Collections that are lists of their own. */
 const LISTS = {
   tanks: '/tanks?limit=200',
+  ticks: '/ticks',
   media: '/media',
   'house-rules': '/house-rules',
   'stock-classes': '/stock-classes',
@@ -64,6 +66,7 @@ const emptyDossier = (model: Dossier['model']): Dossier => ({
   bodies: [],
   chambers: [],
   fills: [],
+  visits: [],
   readings: [],
   logs: [],
   photos: [],
@@ -81,6 +84,7 @@ interface Belonging {
   readonly modelId?: string | undefined
   readonly trialId?: string | null | undefined
   readonly partId?: string | null | undefined
+  readonly visitId?: string | null | undefined
 }
 
 /** Does a row of a collection belong to this dossier? */
@@ -91,7 +95,8 @@ function belongs(d: Dossier, name: InDossier, row: Belonging): boolean {
     row.modelId === d.model.id ||
     among(rowsOf(d, name), row.id) ||
     among(d.trials, row.trialId) ||
-    among(d.parts, row.partId)
+    among(d.parts, row.partId) ||
+    among(d.visits, row.visitId)
   )
 }
 
@@ -125,7 +130,9 @@ function acknowledge<N extends ResourceName>(collection: N, row: RowOf<N>): void
       [collection],
       (old) => old && { ...old, items: put(old.items, row) },
     )
-    if (collection !== 'tanks') workedOutOld()
+    if (collection === 'tanks' || collection === 'house-rules')
+      void queryClient.invalidateQueries({ queryKey: ['kept-filters'] })
+    if (collection !== 'tanks' && collection !== 'ticks') workedOutOld()
     return
   }
   if (collection === 'models') {
@@ -171,7 +178,10 @@ function laidOver(server: Dossier, entries: readonly Entry[]): Dossier {
     readings: out.readings.filter((r) => out.trials.some((t) => t.id === r.trialId)),
     logs: out.logs.filter((l) => out.trials.some((t) => t.id === l.trialId)),
     photos: out.photos.filter(
-      (p) => out.parts.some((q) => q.id === p.partId) || out.trials.some((t) => t.id === p.trialId),
+      (p) =>
+        out.parts.some((q) => q.id === p.partId) ||
+        out.trials.some((t) => t.id === p.trialId) ||
+        out.visits.some((v) => v.id === p.visitId),
     ),
   }
 }
@@ -354,6 +364,18 @@ export function useRankings() {
   }
 }
 
+const keptFiltersQuery = queryOptions({
+  queryKey: ['kept-filters'],
+  queryFn: ({ signal }) => api<{ items: KeptFilter[] }>('/upkeep/filters', { signal }),
+  staleTime: 30_000,
+})
+/** Every filter of every tank as its upkeep asks for it, and what was ticked. */
+export function useUpkeep() {
+  const filters = useQuery(keptFiltersQuery)
+  const { rows: ticks } = useList('ticks')
+  return { filters: filters.data?.items, error: filters.error, refetch: filters.refetch, ticks }
+}
+
 const biasQuery = queryOptions({
   queryKey: ['label-bias'],
   queryFn: ({ signal }) => api<LabelBias>('/label-bias', { signal }),
@@ -376,6 +398,12 @@ export const ahead = {
     ahead.candidates()
     ahead.list('tanks')
     ahead.list('stock-classes')
+    ahead.list('house-rules')
+  },
+  upkeep: (): void => {
+    void queryClient.prefetchQuery(keptFiltersQuery)
+    ahead.list('ticks')
+    ahead.list('tanks')
     ahead.list('house-rules')
   },
   candidates: (): void => void queryClient.prefetchQuery(candidatesQuery),

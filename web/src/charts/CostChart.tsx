@@ -4,6 +4,7 @@ import { useId, useRef } from 'react'
 import { Bar, BarChart, CartesianGrid, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
+import { AXIS, TICK } from './axis'
 
 export const PART_WORDS: Readonly<Record<CostPart, string>> = {
   price: 'the filter',
@@ -13,8 +14,6 @@ export const PART_WORDS: Readonly<Record<CostPart, string>> = {
   electricity: 'electricity',
   minutes: 'your minutes',
 }
-const TICK = { fontSize: 13, fill: 'var(--color-base-content)', fontFamily: 'var(--font-num)' } as const
-const AXIS = { fontSize: 13, fill: 'var(--color-secondary)' } as const
 
 /** Each part of the cost has a texture of its own, so that it reads in black and white. */
 function Textures({ id }: { readonly id: string }) {

@@ -6,11 +6,10 @@ import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YA
 import { units } from '../frame/settings'
 import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
+import { AXIS, TICK } from './axis'
 
 /** Lines told apart in black and white too. */
 const DASHES = ['', '8 4', '2 3', '10 3 2 3'] as const
-const TICK = { fontSize: 13, fill: 'var(--color-base-content)', fontFamily: 'var(--font-num)' } as const
-const AXIS = { fontSize: 13, fill: 'var(--color-secondary)' } as const
 const POINTS = 60
 
 /** Head against flow of several models in one chart: by the bench where it was measured, else by the label. */

@@ -7,6 +7,7 @@ import {
   type DragEndEvent,
   type DragMoveEvent,
 } from '@dnd-kit/core'
+import type { LayerDay, ToldRun } from '@ypsometer/core/clogging'
 import { isFillable } from '@ypsometer/core/fills'
 import type { Outcome } from '@ypsometer/core/path'
 import { showPercent } from '@ypsometer/core/units'
@@ -17,6 +18,7 @@ import { units } from '../frame/settings'
 import type { FindingSaid } from '../workers/pathWork'
 import { layerBox, targetAt } from './layers'
 import { type LayerPlace } from '@ypsometer/core/fills'
+import { DirtShape } from './DirtShape'
 import { LayerShape } from './LayerShape'
 import { Pins } from './Pins'
 import { MediaPatterns, MediumSwatch, textureOf } from './mediaPatterns'
@@ -34,6 +36,8 @@ interface Props {
   readonly show: 'fill' | 'path'
   readonly findings?: readonly FindingSaid[]
   readonly onFinding?: (id: string) => void
+  /** A forecast and the day of it whose dirt is drawn in the layers. */
+  readonly dirt?: { readonly run: ToldRun; readonly day: number } | null
   /** A layer is held over a place (null: over none), and let go there. */
   readonly onHold?: (layerId: string, to: LayerPlace | null) => void
   readonly onDrop?: (layerId: string, to: LayerPlace | null) => void
@@ -42,6 +46,10 @@ interface Props {
 const LABELS = 196
 const NARROW = 380
 const MAX_HEIGHT = 470
+
+/** What the dirt in a layer comes to, where dirt is drawn. */
+const dirtText = (at: LayerDay | undefined): string | null =>
+  at ? `${showPercent(at.full)} full · ${showPercent(at.keeps)} as open` : null
 
 /** The section with its layers, to scale: each medium in its texture, water drawn by how much goes where. */
 export function FillCutaway(p: Props) {
@@ -71,6 +79,11 @@ export function FillCutaway(p: Props) {
     height - 44,
   )
   const labelX = left + drawn + 26
+  const dirtOf = (layerId: string): LayerDay | undefined => {
+    if (!p.dirt) return undefined
+    const { run, day } = p.dirt
+    return run.days[Math.min(day, run.days.length - 1)]?.layers[run.layers.findIndex((l) => l.id === layerId)]
+  }
   const placed = outcome.topology.chambers
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }))
   const targetOf = (e: DragMoveEvent | DragEndEvent): LayerPlace | null => {
@@ -130,6 +143,19 @@ export function FillCutaway(p: Props) {
           says={`${l.placed.medium.name} in ${l.chamber.chamber.name.toLowerCase()}: ${said(l.placed.volume, 'volume', system)}, ${showPercent(l.bypassFraction)} of the water goes round it`}
         />
       ))}
+      {boxes.map(({ l, box }) => {
+        const at = dirtOf(l.placed.layer.id)
+        return (
+          at && (
+            <DirtShape
+              key={l.placed.layer.id}
+              way={l.chamber.way}
+              at={at}
+              box={{ x0: x(box.x0), x1: x(box.x1), y0: y(box.y1), y1: y(box.y0) }}
+            />
+          )
+        )
+      })}
       {show === 'path' &&
         placed.map((c) => <FlowArrows key={c.chamber.id} outcome={outcome} chamber={c} x={x} y={y} />)}
       <Machinery frame={frame} />
@@ -165,9 +191,10 @@ export function FillCutaway(p: Props) {
                     : 'var(--color-secondary)'
                 }
               >
-                {show === 'path'
-                  ? `${showPercent(l.bypassFraction)} round it · ${l.contact < 100 ? `${l.contact.toFixed(1)} s in it` : 'hardly moves'}`
-                  : `${said(l.placed.thickness, 'length', system)} · ${said(l.placed.volume, 'volume', system)}${l.placed.over > 0 ? ' · above the rim' : ''}`}
+                {dirtText(dirtOf(l.placed.layer.id)) ??
+                  (show === 'path'
+                    ? `${showPercent(l.bypassFraction)} round it · ${l.contact < 100 ? `${l.contact.toFixed(1)} s in it` : 'hardly moves'}`
+                    : `${said(l.placed.thickness, 'length', system)} · ${said(l.placed.volume, 'volume', system)}${l.placed.over > 0 ? ' · above the rim' : ''}`)}
               </text>
             </g>
           )
@@ -252,9 +279,10 @@ export function FillCutaway(p: Props) {
                 <MediumSwatch id={l.placed.layer.id} medium={l.placed.medium} /> {l.placed.medium.name}
               </span>
               <span className="num">
-                {show === 'path'
-                  ? `${showPercent(l.bypassFraction)} round it`
-                  : said(l.placed.volume, 'volume', system)}
+                {dirtText(dirtOf(l.placed.layer.id)) ??
+                  (show === 'path'
+                    ? `${showPercent(l.bypassFraction)} round it`
+                    : said(l.placed.volume, 'volume', system))}
               </span>
             </li>
           ))}

@@ -2,6 +2,8 @@ import { minorDigits, moneyText, readNumber } from '@ypsometer/core/units'
 import { useId, useState } from 'react'
 import { changeRow } from '../api/rows'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
+import { DayNoted } from './DayNoted'
+import { dayFromNow } from '../frame/when'
 import { patchOf, type FieldOf } from './patch'
 
 export const showMoney = (minor: number | null, currency: string | null): string =>
@@ -30,6 +32,8 @@ interface Props<N extends ResourceName> {
   readonly row: RowOf<N> | undefined
   readonly amount: FieldOf<N, number>
   readonly currency: FieldOf<N, string>
+  /** Where the day it was noted on is kept: today as it is typed, and open to change. */
+  readonly day?: FieldOf<N, string>
   readonly label: string
   readonly hideLabel?: boolean
   readonly onCreate?: (body: PatchOf<N>) => void
@@ -43,15 +47,17 @@ export function MoneyField<N extends ResourceName>(p: Props<N>) {
   const held = <V,>(field: FieldOf<N, V>): V | null => (p.row ? (p.row[field] as V | null) : null)
   const code = held<string>(p.currency)
   const shown = showMoney(held<number>(p.amount), code)
+  const noted = (on: string | null): Readonly<Record<string, string | null>> => (p.day ? { [p.day]: on } : {})
   const commit = (): void => {
     if (text === null || text === shown) return setText(null)
     if (!text.trim()) {
-      if (p.row) changeRow(p.collection, p.row, patchOf<N>(p.amount, null, { [p.currency]: null }))
+      if (p.row)
+        changeRow(p.collection, p.row, patchOf<N>(p.amount, null, { [p.currency]: null, ...noted(null) }))
       return setText(null)
     }
     const money = readMoney(text, code)
     if (typeof money === 'string') return setError(money)
-    const body = patchOf<N>(p.amount, money.minor, { [p.currency]: money.currency })
+    const body = patchOf<N>(p.amount, money.minor, { [p.currency]: money.currency, ...noted(dayFromNow(0)) })
     if (p.row) changeRow(p.collection, p.row, body)
     else p.onCreate?.(body)
     setText(null)
@@ -76,6 +82,13 @@ export function MoneyField<N extends ResourceName>(p: Props<N>) {
         onBlur={commit}
         onKeyDown={(e) => e.key === 'Enter' && commit()}
       />
+      {p.day && p.row && shown && (
+        <DayNoted
+          label={`${p.label} as of`}
+          on={held<string>(p.day)}
+          onChange={(on) => p.row && p.day && changeRow(p.collection, p.row, patchOf<N>(p.day, on))}
+        />
+      )}
       <p id={`${id}-said`} aria-live="polite" className="text-error text-[0.88rem] leading-snug">
         {error}
       </p>

@@ -90,7 +90,7 @@ export function Frame() {
           <Glyph />
           Ypsometer
         </NavLink>
-        <nav aria-label="Places" className="flex gap-5">
+        <nav aria-label="Places" className="flex flex-wrap gap-x-4 sm:gap-x-5">
           <NavLink to="/" end className={place}>
             Shelf
           </NavLink>
@@ -99,6 +99,9 @@ export function Frame() {
           </NavLink>
           <NavLink to="/advise" className={place}>
             Advise
+          </NavLink>
+          <NavLink to="/upkeep" className={place}>
+            Upkeep
           </NavLink>
           <NavLink to="/library" className={place}>
             Library

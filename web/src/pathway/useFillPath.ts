@@ -1,4 +1,4 @@
-import type { Dossier, Fill, HouseRule } from '@ypsometer/contract'
+import { usualHookup, type Fill, type HouseRule } from '@ypsometer/contract'
 import type { FillLayer } from '@ypsometer/core/fills'
 import type { Outcome } from '@ypsometer/core/path'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks'
@@ -10,6 +10,8 @@ import { useDossierContext } from '../frame/dossier'
 
 export interface FillPath extends PathState {
   readonly fill: Fill | undefined
+  /** The fill as it is looked at: with the layers that are in the hand. */
+  readonly shown: Fill | undefined
   readonly against: Fill | undefined
   readonly hookupId: string | null
   readonly stock: StockClass | undefined
@@ -29,23 +31,17 @@ export const inOrder = (fills: readonly Fill[]): readonly Fill[] =>
     (a, b) => SHOWN.indexOf(a.basis) - SHOWN.indexOf(b.basis) || a.createdAt.localeCompare(b.createdAt),
   )
 
-/** The hookup it was last timed on with something in it, else the first. */
-const usualHookup = (d: Dossier): string | null =>
-  d.trials.findLast((t) => t.state !== 'empty' && d.hookups.some((h) => h.id === t.hookupId))?.hookupId ??
-  d.hookups[0]?.id ??
-  null
-
 /**
  * The chosen fill on the chosen hookup, worked through; `layers` stands for the fill’s own while one is held in the
- * hand.
+ * hand, `usual` for the fill where none is chosen.
  */
-export function useFillPath(layers?: readonly FillLayer[] | null): FillPath {
+export function useFillPath(layers?: readonly FillLayer[] | null, usual: string | null = null): FillPath {
   const { dossier, assessment, stock: classes } = useDossierContext()
   const [params, setParams] = useSearchParams()
   const { media } = useMedia()
   const { rules, house } = useHouseRules(dossier.model.houseRuleId)
   const fills = inOrder(dossier.fills)
-  const fill = fills.find((f) => f.id === params.get('fill')) ?? fills[0]
+  const fill = fills.find((f) => f.id === (params.get('fill') ?? usual)) ?? fills[0]
   const against =
     fills.find((f) => f.id === params.get('against')) ??
     fills.find((f) => f.basis === 'as-shipped' && f !== fill)
@@ -66,6 +62,7 @@ export function useFillPath(layers?: readonly FillLayer[] | null): FillPath {
   return {
     ...path,
     fill,
+    shown,
     against,
     hookupId,
     stock,

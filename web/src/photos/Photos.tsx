@@ -16,8 +16,8 @@ export function Photos({ owner }: { readonly owner: PhotoOwner }) {
   const entries = useEntries()
   const input = useRef<HTMLInputElement>(null)
   const [refusals, setRefusals] = useState<readonly string[]>([])
-  const mine = (p: { readonly partId?: unknown; readonly trialId?: unknown }): boolean =>
-    'partId' in owner ? p.partId === owner.partId : p.trialId === owner.trialId
+  const mine = (p: object): boolean =>
+    Object.entries(owner).every(([of, id]) => (p as Record<string, unknown>)[of] === id)
   const photos = dossier.photos.filter(mine)
   const refused = of('photos', entries).filter((e) => e.state === 'refused' && mine(fieldsOf(e)))
   const take = (files: FileList | null): void => {
@@ -91,7 +91,14 @@ function PhotoTile({ photo }: { readonly photo: Photo }) {
         >
           <img
             src={local ?? `/api/v1/photos/${photo.id}/thumb`}
-            alt={photo.caption || (photo.partId ? 'Photo of the part' : 'Photo of the trial')}
+            alt={
+              photo.caption ||
+              (photo.partId
+                ? 'Photo of the part'
+                : photo.visitId
+                  ? 'Photo of the visit'
+                  : 'Photo of the trial')
+            }
             loading="lazy"
             className="h-full w-full object-cover"
           />

@@ -67,7 +67,11 @@ describe('Claims', () => {
     fireEvent.change(screen.getByLabelText('Price'), { target: { value: '99,5' } })
     fireEvent.blur(screen.getByLabelText('Price'))
     fireEvent.click(screen.getByRole('button', { name: 'Remove noise' }))
-    expect(writes[0]).toEqual(['change', 'claims', { amountMinor: 9950, currency: 'EUR' }])
+    expect(writes[0]).toEqual([
+      'change',
+      'claims',
+      { amountMinor: 9950, currency: 'EUR', pricedOn: expect.stringMatching(/^\d{4}-\d\d-\d\d$/) },
+    ])
     expect(writes[1]?.[0]).toBe('delete')
   })
 })

@@ -1,3 +1,17 @@
+import {
+  forecast,
+  learn,
+  schoolSeasons,
+  toldRun,
+  usualSponge,
+  type Arrangement,
+  type Belief,
+  type DirtyTank,
+  type Learnt,
+  type SchoolSeason,
+  type ToldRun,
+} from '@ypsometer/core/clogging'
+import { toldBy, type Story } from '@ypsometer/core/visits'
 import { CoreError, TooFew, type At } from '@ypsometer/core/errors'
 import type { Fill, FillLayer } from '@ypsometer/core/fills'
 import {
@@ -94,6 +108,33 @@ export type CalibrationAnswer =
   | { readonly kind: 'ready'; readonly result: BenchCalibration }
   | { readonly kind: 'wrong'; readonly message: string }
 
+/** Where dirt is asked after: the tank that makes it, whether a coarse sponge is put over the intake, for how long. */
+export interface ClogQuestion {
+  readonly fill: Fill
+  readonly tank: DirtyTank
+  readonly sponge: boolean
+  readonly days: number
+}
+/** What a visit needs besides: how far the feed is believed, what was seen, minutes of one opening. */
+export interface SeasonQuestion extends ClogQuestion {
+  readonly feedBand: number
+  readonly story: Story
+  readonly minutesToOpen: number | null
+  /** Share of the first flow at which the house calls it due. */
+  readonly dueAt: number
+}
+/** A forecast with its interval and what visits made of it, and the schools beside each other. */
+export interface SeasonAnswer extends Pick<Learnt, 'due' | 'seen'> {
+  readonly prior: Belief
+  readonly posterior: Belief
+  readonly asShipped: ToldRun
+  readonly run: ToldRun
+  readonly slow: ToldRun
+  readonly fast: ToldRun
+  readonly alone: ToldRun
+  readonly schools: readonly SchoolSeason[]
+}
+
 const said = (f: OrderFinding): FindingSaid => {
   const { check: _check, ...rule } = f.rule
   return { ...f, rule }
@@ -115,6 +156,13 @@ export function pathWork() {
     const kept = bases.get(fill.id) ?? pathBase(record, fill.id)
     bases.set(fill.id, kept)
     return kept
+  }
+  /** A fill in its body with what stands ahead of it; null where the path cannot be worked out. */
+  const arranged = ({ fill, sponge }: ClogQuestion): Arrangement | null => {
+    const b = of(fill)
+    if (b.kind !== 'ready') return null
+    const over = sponge ? usualSponge(b.base.media) : null
+    return { path: { ...b.base, fill }, intake: over ? [over] : [] }
   }
   return {
     /** Takes a record and finds what its body takes. */
@@ -263,6 +311,32 @@ export function pathWork() {
       } catch (error) {
         if (!(error instanceof CoreError)) throw error
         return { kind: 'wrong', message: error.message }
+      }
+    },
+    /** Where dirt gathers in a fill, day by day; null where its path cannot be worked out. */
+    clog(q: ClogQuestion): ToldRun | null {
+      const a = arranged(q)
+      return a && toldRun(forecast({ ...a, tank: q.tank, days: q.days }))
+    },
+    /** The same with what visits taught, its interval, and the three schools. */
+    season(q: SeasonQuestion): SeasonAnswer | null {
+      const a = arranged(q)
+      if (!a) return null
+      const c = { ...a, tank: q.tank, days: q.days }
+      const { layers } = toldRun(forecast({ ...c, days: 1 }))
+      const { seen, services } = toldBy(q.story, layers)
+      const l = learn({ ...c, services }, { band: q.feedBand }, seen, q.dueAt)
+      return {
+        prior: l.prior,
+        posterior: l.posterior,
+        due: l.due,
+        seen: l.seen,
+        asShipped: toldRun(l.asShipped, q.dueAt),
+        run: toldRun(l.run, q.dueAt),
+        slow: toldRun(l.slow, q.dueAt),
+        fast: toldRun(l.fast, q.dueAt),
+        alone: toldRun(l.alone, q.dueAt),
+        schools: schoolSeasons(a, { tank: q.tank, days: q.days }, q.minutesToOpen, q.dueAt),
       }
     },
     /** The pumped circuit as an EPANET file. */

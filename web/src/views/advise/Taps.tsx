@@ -1,10 +1,11 @@
 import type { Many } from '@ypsometer/core/advice'
 import { saidText } from '@ypsometer/core/figures'
+import type { TankShape } from '@ypsometer/core/tanks'
 import { preferredUnit, type UnitSystem } from '@ypsometer/core/units'
-import { useId } from 'react'
+import { Key, KeyGroup } from '../../fields/Keys'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { units } from '../../frame/settings'
-import { STANDINGS, type Ask } from './useAsk'
+import { sizeKey, STANDINGS, type Ask } from './useAsk'
 
 /** Volumes people name at a counter, in their own unit. */
 const SIZES: Readonly<Record<UnitSystem, readonly number[]>> = {
@@ -19,12 +20,25 @@ const STANDING_WORDS = {
   beneath: 'a sump under it',
 } as const
 const MANY_WORDS: Readonly<Record<Many, string>> = { few: 'few', usual: 'as usual', many: 'many' }
-const NO_SIZES = { l: null, w: null, h: null } as const
-const SIDES = [
-  ['l', 'length', 'Length'],
-  ['w', 'width', 'Width'],
-  ['h', 'height', 'Water height'],
-] as const
+const SHAPE_WORDS = {
+  box: 'a box',
+  'bow-front': 'a bow front',
+  cylinder: 'a cylinder',
+  corner: 'a corner tank',
+} as const satisfies Readonly<Record<TankShape['shape'], string>>
+const SHAPES = Object.keys(SHAPE_WORDS) as TankShape['shape'][]
+/** Sizes of all shapes by their names; the height is that of the water. */
+const SIDES = {
+  length: 'Length',
+  width: 'Width',
+  bowWidth: 'Width in the middle',
+  diameter: 'Diameter',
+  side: 'Side at the wall',
+  endPanel: 'End panel',
+  height: 'Water height',
+} as const
+type Side = keyof typeof SIDES
+const NO_SIZES = { shape: null, ...Object.fromEntries(Object.keys(SIDES).map((k) => [sizeKey(k), null])) }
 /** Loudest levels that are asked for (dB), most minutes a month, budgets in whole units. */
 const NOISE = [32, 38] as const
 const WORK = [5, 15] as const
@@ -55,7 +69,7 @@ export function Taps({ ask }: { readonly ask: Ask }) {
         </label>
       )}
       {!tank && (
-        <Group name="How much water">
+        <KeyGroup name="How much water">
           {SIZES[system]
             .map((n) => n * volumeUnit.factor)
             .map((v) => (
@@ -77,52 +91,62 @@ export function Taps({ ask }: { readonly ask: Ask }) {
               onCommit={(v) => set({ water: String(v), ...NO_SIZES })}
             />
           </span>
-          <Key on={sizes !== null} onTap={() => set(sizes ? NO_SIZES : { l: '0.8', w: '0.35', h: '0.4' })}>
-            by its sizes
-          </Key>
+        </KeyGroup>
+      )}
+      {!tank && (
+        <KeyGroup name="Or its shape and inside sizes">
+          {SHAPES.map((shape) => (
+            <Key
+              key={shape}
+              on={sizes?.shape === shape}
+              onTap={() => set(sizes?.shape === shape ? NO_SIZES : { shape })}
+            >
+              {SHAPE_WORDS[shape]}
+            </Key>
+          ))}
           {sizes && (
             <span className="flex flex-wrap gap-3">
-              {SIDES.map(([key, side, label]) => (
-                <span key={key} className="w-24">
-                  <span className="kicker block">{label}</span>
+              {sidesOf(sizes).map(([side, m]) => (
+                <span key={side} className="w-24">
+                  <span className="kicker block">{SIDES[side]}</span>
                   <QuantityInput
-                    label={label}
-                    si={sizes[side]}
+                    label={SIDES[side]}
+                    si={m}
                     dimension="length"
                     unit="cm"
-                    min={0.05}
+                    min={side === 'endPanel' ? 0 : 0.05}
                     max={20}
-                    onCommit={(v) => set({ [key]: String(v) })}
+                    onCommit={(v) => set({ [sizeKey(side)]: String(v) })}
                   />
                 </span>
               ))}
             </span>
           )}
-        </Group>
+        </KeyGroup>
       )}
-      <Group name="Who lives there">
+      <KeyGroup name="Who lives there">
         {ask.stocks.map((s) => (
           <Key key={s.id} on={s.id === stock?.id} onTap={() => set({ stock: s.id })}>
             {s.label}
           </Key>
         ))}
-      </Group>
-      <Group name="How many, for its size">
+      </KeyGroup>
+      <KeyGroup name="How many, for its size">
         {(['few', 'usual', 'many'] as const).map((m) => (
           <Key key={m} on={told.many === m} onTap={() => set({ many: m === 'usual' ? null : m })}>
             {MANY_WORDS[m]}
           </Key>
         ))}
-      </Group>
-      <Group name="Plants, and weak swimmers">
+      </KeyGroup>
+      <KeyGroup name="Plants, and weak swimmers">
         <Key on={told.planted === true} onTap={() => set({ planted: told.planted ? null : '1' })}>
           planted
         </Key>
         <Key on={told.weak} onTap={() => set({ weak: told.weak ? null : '1' })}>
           some swim weakly
         </Key>
-      </Group>
-      <Group name="Where it can stand">
+      </KeyGroup>
+      <KeyGroup name="Where it can stand">
         {STANDINGS.map((s) => {
           const now = wishes.stands ?? []
           const next = now.includes(s) ? now.filter((x) => x !== s) : [...now, s]
@@ -132,8 +156,8 @@ export function Taps({ ask }: { readonly ask: Ask }) {
             </Key>
           )
         })}
-      </Group>
-      <Group name="Noise, at most">
+      </KeyGroup>
+      <KeyGroup name="Noise, at most">
         {NOISE.map((db) => (
           <Key
             key={db}
@@ -143,8 +167,8 @@ export function Taps({ ask }: { readonly ask: Ask }) {
             {db === NOISE[0] ? 'bedroom' : 'living room'}, {db} dB
           </Key>
         ))}
-      </Group>
-      <Group name="Work a month, at most">
+      </KeyGroup>
+      <KeyGroup name="Work a month, at most">
         {WORK.map((min) => (
           <Key
             key={min}
@@ -154,8 +178,8 @@ export function Taps({ ask }: { readonly ask: Ask }) {
             {min} min
           </Key>
         ))}
-      </Group>
-      <Group name={`Budget in ${rule.currency}, at most`}>
+      </KeyGroup>
+      <KeyGroup name={`Budget in ${rule.currency}, at most`}>
         {BUDGETS.map((b) => (
           <Key
             key={b}
@@ -165,38 +189,13 @@ export function Taps({ ask }: { readonly ask: Ask }) {
             {b}
           </Key>
         ))}
-      </Group>
+      </KeyGroup>
     </div>
   )
 }
 
-function Group({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
-  const id = useId()
-  return (
-    <div role="group" aria-labelledby={id}>
-      <p className="kicker" id={id}>
-        {name}
-      </p>
-      <div className="mt-1 flex flex-wrap items-center gap-2">{children}</div>
-    </div>
+/** What a shape is measured by, height last. */
+const sidesOf = (shape: TankShape): readonly (readonly [Side, number])[] =>
+  (Object.keys(SIDES) as Side[]).flatMap((side) =>
+    side in shape ? [[side, (shape as unknown as Record<Side, number>)[side]] as const] : [],
   )
-}
-
-interface KeyProps {
-  readonly on: boolean
-  readonly onTap: () => void
-  readonly children: React.ReactNode
-}
-
-const Key = ({ on, onTap, children }: KeyProps) => (
-  <button
-    type="button"
-    aria-pressed={on}
-    onClick={onTap}
-    className={`rounded-field min-h-12 border px-3.5 py-1.5 text-left leading-tight ${
-      on ? 'bg-primary text-primary-content border-primary font-bold' : 'border-base-300 hover:bg-base-200'
-    }`}
-  >
-    {children}
-  </button>
-)

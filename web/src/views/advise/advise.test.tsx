@@ -130,6 +130,18 @@ describe('the counter', () => {
     show(<Advise />)
     expect(text()).toContain('2 of 11 models are still to be worked out again')
   })
+  test('a tank told by its shape: a disc of 50 cm with 40 cm of water holds 78.5 L; what does not fit is said', () => {
+    show(<Advise />, '/advise?shape=cylinder&size-height=0.4')
+    expect(text()).toContain('78.5')
+    fireEvent.click(screen.getByRole('button', { name: 'a bow front' }))
+    const bow = screen.getByRole('textbox', { name: 'Width in the middle' })
+    fireEvent.change(bow, { target: { value: '20' } })
+    fireEvent.blur(bow)
+    expect(screen.getByRole('alert').textContent).toMatch(/bowWidth|Width in the middle/)
+    cleanup()
+    show(<Advise />, '/advise?shape=pyramid')
+    expect(text()).toContain('120')
+  })
   test('an option that is gone, and a tank whose sizes do not fit together', () => {
     show(<Advise />, '/advise/slip?water=0.06&option=nobody')
     expect(text()).toContain('is not among those for the tank any more')

@@ -4,17 +4,17 @@ import {
   AS_ITS_CLASS,
   MANY,
   quickTank,
+  TOLD_SHAPES,
   toldStock,
   type AdviceRule,
   type Many,
   type Standing,
   type Told,
-  type ToldSizes,
   type Wishes,
 } from '@ypsometer/core/advice'
 import { CoreError } from '@ypsometer/core/errors'
 import type { TankRecord } from '@ypsometer/core/judging'
-import type { StockClass } from '@ypsometer/core/tanks'
+import type { StockClass, TankShape } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
 import { useAddress, type AddressChanges } from '../../frame/useAddress'
 import { useHouseRules, useJudgedClasses, useTanks } from '../../api/queries'
@@ -27,8 +27,8 @@ export const STANDINGS = ['outside', 'rim', 'inside', 'beneath'] as const satisf
 export interface Ask {
   readonly tank: Tank | null
   readonly litres: number
-  /** Its sizes, where they were told; they come before the litres. */
-  readonly sizes: ToldSizes | null
+  /** Its shape and sizes, where they were told; they come before the litres. */
+  readonly sizes: TankShape | null
   readonly stock: StockClass | undefined
   readonly told: Told
   readonly wishes: Wishes
@@ -45,6 +45,18 @@ const number = (text: string | null): number | null => {
   return Number.isFinite(v) && v >= 0 ? v : null
 }
 
+/** A size in the address, by the name of the shape it is of. */
+export const sizeKey = (name: string): string => `size-${name}`
+
+/** The shape told, with its sizes: those not told yet are as such tanks are made. */
+function toldShape(p: URLSearchParams): TankShape | null {
+  const asked = p.get('shape')
+  if (!asked || !Object.hasOwn(TOLD_SHAPES, asked)) return null
+  const shape = TOLD_SHAPES[asked as TankShape['shape']]
+  const told = Object.entries(shape).map(([k, v]) => [k, number(p.get(sizeKey(k))) ?? v])
+  return Object.fromEntries(told) as TankShape
+}
+
 /** Reads the question from the address and writes taps into it: what is asked can be sent as a link. */
 export function useAsk(): Ask {
   const { text, set } = useAddress()
@@ -56,8 +68,7 @@ export function useAsk(): Ask {
     const p = new URLSearchParams(text)
     const tank = tanks.find((t) => t.id === p.get('tank')) ?? null
     const litres = Math.min(20, Math.max(0.001, number(p.get('water')) ?? FIRST))
-    const [length, width, height] = ['l', 'w', 'h'].map((k) => number(p.get(k)))
-    const sizes = length && width && height ? { length, width, height } : null
+    const sizes = toldShape(p)
     const named = stocks.find((s) => s.id === (p.get('stock') ?? tank?.stockClassId))
     const stock = named ?? stocks.find((s) => s.code === 'normal') ?? stocks[0]
     const many = p.get('many')
@@ -93,10 +104,9 @@ export function useAsk(): Ask {
   }, [text, tanks, stocks, rule])
 }
 
-function recordOf(tank: Tank | null, told: number | ToldSizes, stock: StockClass): TankRecord | string {
-  if (!tank) return quickTank(told, stock)
+function recordOf(tank: Tank | null, told: number | TankShape, stock: StockClass): TankRecord | string {
   try {
-    return { ...tankRecord(tank, stock), stock }
+    return tank ? { ...tankRecord(tank, stock), stock } : quickTank(told, stock)
   } catch (error) {
     if (error instanceof CoreError) return `The sizes of this tank do not fit together. ${error.message}`
     throw error

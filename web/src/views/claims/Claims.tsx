@@ -84,6 +84,7 @@ export function Claims() {
                   row={find('price')}
                   amount="amountMinor"
                   currency="currency"
+                  day="pricedOn"
                   label="Price"
                   hideLabel
                   onCreate={(body) =>

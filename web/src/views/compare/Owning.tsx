@@ -7,6 +7,7 @@ import {
   type OwningCost,
 } from '@ypsometer/core/advice'
 import { lazy, Suspense, useMemo, useState } from 'react'
+import { showDay } from '../../frame/when'
 import { Loading } from '../../frame/States'
 import { ratesText, type Compared } from './useCompared'
 
@@ -155,7 +156,10 @@ function Adds({ cost }: { readonly cost: OwningCost }) {
       <ul>
         {things.map((t) => (
           <li key={t.what} className="flex justify-between gap-4">
-            <span>{t.what}</span>
+            <span>
+              {t.what}
+              <span className="muted"> {t.on ? `as of ${showDay(t.on)}` : 'undated'}</span>
+            </span>
             <span className="num">{sayPrice({ minor: t.minor, currency: cost.currency })}</span>
           </li>
         ))}

@@ -121,6 +121,7 @@ const STATION_WORDS: Readonly<Record<Station, string>> = {
   path: 'Path',
   tanks: 'Tanks',
   verdict: 'Verdict',
+  visits: 'Visits',
 }
 
 /** How far a station is; nothing while that is being worked out. */
@@ -148,7 +149,10 @@ function StationRuler({
           {dossier.model.name}
         </p>
       )}
-      <nav aria-label="Stations" className="mt-1.5 grid min-w-0 flex-1 grid-cols-4 gap-y-1 sm:grid-cols-8">
+      <nav
+        aria-label="Stations"
+        className="mt-1.5 grid min-w-0 flex-1 grid-cols-3 gap-y-1 sm:grid-cols-5 lg:grid-cols-9"
+      >
         {STATIONS.map((station) => (
           <NavLink
             key={station}

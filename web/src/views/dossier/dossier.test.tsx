@@ -63,7 +63,7 @@ afterEach(cleanup)
 test('the stations stand in working order, each filled as far as it is done', () => {
   open()
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Ledger 700')
-  expect(ruler()).toEqual(['Claimsdone', 'Stripdone', 'Insidedone', 'Benchdone', 'Filldone', 'Pathdone', 'Tanksdone', 'Verdictdone']) // prettier-ignore
+  expect(ruler()).toEqual(['Claimsdone', 'Stripdone', 'Insidedone', 'Benchdone', 'Filldone', 'Pathdone', 'Tanksdone', 'Verdictdone', 'Visitsdone']) // prettier-ignore
   expect(screen.getByText('inside Ledger 700, worked out')).toBeTruthy()
 })
 
@@ -108,12 +108,13 @@ test('half the chambers measured is half a station; one of two fills is half; no
     parts: [],
     chambers: [],
     fills: [],
+    visits: [],
     trials: [],
     readings: [],
     hookups: [],
   }
   open()
-  expect(ruler().slice(1)).toEqual(['Strip0 %', 'Inside0 %', 'Bench0 %', 'Fill0 %', 'Path0 %', 'Tanks0 %', 'Verdict0 %']) // prettier-ignore
+  expect(ruler().slice(1)).toEqual(['Strip0 %', 'Inside0 %', 'Bench0 %', 'Fill0 %', 'Path0 %', 'Tanks0 %', 'Verdict0 %', 'Visits0 %']) // prettier-ignore
   expect(screen.getByRole('link', { name: /^Next: / })).toBeTruthy()
 })
 

@@ -16,6 +16,9 @@ import { writeLayers } from '../../pathway/layerEdits'
 import { Results } from './Results'
 import { Shopping } from './Shopping'
 import { useFillPath } from '../../pathway/useFillPath'
+import { useClogTank } from '../../pathway/useClogTank'
+import { useDirt } from '../../pathway/useDirt'
+import { Dirt } from './Dirt'
 
 /** What is in the body: drag a layer in the section and see at once what it does. */
 export function Fill() {
@@ -25,6 +28,9 @@ export function Fill() {
   const path = useFillPath(held)
   const [selected, setSelected] = useState<string | null>(null)
   const { fill, outcome, answer, media, stock } = path
+  const [day, setDay] = useState(0)
+  const { record, tank } = useClogTank(stock)
+  const run = useDirt(path.ask, path.shown, record, day > 0)
   if (!dossier.chambers.length)
     return (
       <p className="max-w-xl">
@@ -74,10 +80,12 @@ export function Fill() {
                   onSelect={setSelected}
                   onHold={hold}
                   onDrop={drop}
+                  dirt={run && { run, day }}
                 />
               </div>
               <BudgetBar outcome={outcome} height={350} />
             </div>
+            <Dirt run={run} day={day} onDay={setDay} tank={tank?.name ?? null} />
           </div>
           <div className="space-y-8">
             <Results

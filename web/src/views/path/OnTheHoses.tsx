@@ -5,9 +5,11 @@ import type { Sentence } from '@ypsometer/core/figures'
 import { showPercent, type Dimension } from '@ypsometer/core/units'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
+import { DayNoted } from '../../fields/DayNoted'
 import { MoneyInput } from '../../fields/MoneyInput'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { Words } from '../../figures/Words'
+import { dayFromNow } from '../../frame/when'
 import { FromShelf } from './FromShelf'
 
 /** What stands on the hoses besides inlet and outlets. */
@@ -141,9 +143,16 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
                       usual="EUR"
                       onCommit={(price) => {
                         const { price: _old, ...rest } = value
-                        write(key, price ? { ...rest, price } : rest)
+                        write(key, price ? { ...rest, price: { ...price, on: dayFromNow(0) } } : rest)
                       }}
                     />
+                    {fitted.lamp?.price && (
+                      <DayNoted
+                        label="Price of the lamp as of"
+                        on={fitted.lamp.price.on ?? null}
+                        onChange={(on) => write(key, { ...value, price: { ...fitted.lamp?.price, on } })}
+                      />
+                    )}
                   </div>
                 )}
                 {sentences(key, fitted, outcome).map((s, i) => (

@@ -1,6 +1,8 @@
 import type { HouseRule } from '@ypsometer/contract'
 import { CRITERIA, type Criterion } from '@ypsometer/core/advice'
 import { fromMinor, minorDigits } from '@ypsometer/core/units'
+import { DayNoted } from '../../fields/DayNoted'
+import { dayFromNow } from '../../frame/when'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
@@ -119,8 +121,20 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
             label="Price of a kilowatt-hour"
             si={units(advice.tariffMinor ?? 0)}
             {...money}
-            onCommit={(v) => write({ tariffMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null })}
+            onCommit={(v) =>
+              write({
+                tariffMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null,
+                tariffOn: v > 0 ? dayFromNow(0) : null,
+              })
+            }
           />
+          {advice.tariffMinor !== null && (
+            <DayNoted
+              label="Price of a kilowatt-hour as of"
+              on={advice.tariffOn ?? null}
+              onChange={(tariffOn) => write({ tariffOn })}
+            />
+          )}
         </Amount>
         <Amount label={`A minute of work, ${advice.currency}; 0 for none`}>
           <QuantityInput

@@ -9,6 +9,7 @@ import { Parked } from '../../fields/Parked'
 import { SelectField, TextField } from '../../fields/fields'
 import { Failed, Loading } from '../../frame/States'
 import { AdviceSection } from './AdviceSection'
+import { UpkeepSection } from './UpkeepSection'
 import { CapacitySection } from './CapacitySection'
 
 const SCHOOL_WORDS = {
@@ -130,6 +131,7 @@ function Sheet({ house }: { readonly house: HouseRule }) {
       <TextField {...common} field="reasoning" label="Reasoning" max={2000} lines={2} />
       <CapacitySection house={house} />
       <AdviceSection house={house} />
+      <UpkeepSection house={house} />
       <h2>In which order a fill lies</h2>
       <Parked row={house} field="rules" what="The switches and weights of this rule" />
       {clash.map(([a, b]) => (

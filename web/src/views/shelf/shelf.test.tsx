@@ -18,7 +18,7 @@ import { Shelf } from './Shelf'
 const lph = (q: number): number => q / 3.6e6
 const figure = (id: string, value: number, dimension: Figure['dimension'], provenance: Figure['provenance']): Figure => ({ id, label: id, value, dimension, provenance }) // prettier-ignore
 const row = (name: string, more: Partial<ShelfRow> = {}): ShelfRow => ({
-  model: { id: name, version: 1, createdAt: '', updatedAt: '', deletedAt: null, maker: 'Quillon', name, kind: 'canister', mainsFrequency: 50, primedBy: null, houseRuleId: null, kinId: null, kinship: 'sibling', offers: [], note: '' },
+  model: { id: name, version: 1, createdAt: '', updatedAt: '', deletedAt: null, maker: 'Quillon', name, kind: 'canister', mainsFrequency: 50, primedBy: null, houseRuleId: null, kinId: null, kinship: 'sibling', offers: [], errata: [], note: '' },
   ratedFlow: figure('rated', lph(1000), 'flow', 'printed'),
   flow: { ...figure('real', lph(612), 'flow', 'measured'), uncertainty: lph(14) }, basis: 'measured',
   supportedMax: figure('supported', 0.153, 'volume', 'rule'), claimedMax: figure('claimed', 0.3, 'volume', 'printed'), overclaim: figure('overclaim', 1.96, 'ratio', 'computed'),

@@ -89,6 +89,7 @@ export function PartSheet({ part, parts }: { readonly part: Part; readonly parts
           row={part}
           amount="sparePriceMinor"
           currency="spareCurrency"
+          day="sparePricedOn"
           label="Spare price"
         />
         <SelectField

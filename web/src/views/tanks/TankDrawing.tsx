@@ -1,4 +1,5 @@
-import { tankExtent, type Tank } from '@ypsometer/contract'
+import { tankShape, type Tank } from '@ypsometer/contract'
+import { tankExtent } from '@ypsometer/core/tanks'
 
 const W = 340
 const GAP = 26
@@ -28,7 +29,7 @@ function plan(t: Tank): string {
 
 /** The tank to scale: front view with water and substrate, and plan beneath it. */
 export function TankDrawing({ tank }: { readonly tank: Tank }) {
-  const { length, width: depth } = tankExtent(tank)
+  const { length, width: depth } = tankExtent(tankShape(tank))
   const scale = Math.min((W - 2) / length, 240 / (tank.height + depth))
   const front = tank.height * scale
   const wide = length * scale

@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { LitreRuler } from '../../charts/LitreRuler'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
+import { showDay } from '../../frame/when'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../../frame/dossier'
 import { Doubt } from './Doubt'
@@ -42,6 +43,12 @@ export function VerdictView() {
             {BASIS[verdict.basis]}
             {specimen && ` The unit was ${OBTAINED_WORDS[specimen.obtained]}.`}
           </p>
+          {dossier.model.errata.length > 0 && (
+            <div role="note" className="text-warning mt-2 max-w-2xl">
+              Provisional:{' '}
+              {dossier.model.errata.map((e) => `${e.about}, found ${showDay(e.on)}: ${e.text}`).join('; ')}.
+            </div>
+          )}
           <dl className="mt-4 flex flex-wrap gap-x-10 gap-y-3">
             {verdict.supported && (
               <Beside words="Carries as shipped, normally stocked" figure={verdict.supported} />

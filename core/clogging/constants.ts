@@ -1,0 +1,85 @@
+/** A constant of the forecast: what is taken, within which factor it is believed (95 %), and why. */
+export interface Constant {
+  readonly label: string
+  readonly value: number
+  /** 95 % of what is believed lies between value ÷ band and value · band. */
+  readonly band: number
+  readonly unit: string
+  readonly source: string
+}
+
+const MEMORY = 'from memory'
+const SET = 'common practice, no source: set so that the forecast meets what is seen'
+
+/**
+ * What the forecast is made with besides sizes and flows. Those without literature were set so that its reference cases
+ * meet common practice (see the tests).
+ */
+export const CONSTANTS = {
+  solidsOfFeed: {
+    label: 'Solids made of feed',
+    value: 0.25,
+    band: 1.5,
+    unit: 'kg/kg',
+    source: `Timmons and Ebeling, Recirculating Aquaculture (${MEMORY}), about a quarter`,
+  },
+  lies: {
+    label: 'Share that lies in the tank and never comes to the filter',
+    value: 0.4,
+    band: 1.5,
+    unit: 'share of the pieces; finer classes in proportion to how they sink',
+    source: SET,
+  },
+  floc: {
+    label: 'Dry mass in a litre of wet deposit',
+    value: 45,
+    band: 1.6,
+    unit: 'kg/m³',
+    source: `settled fish sludge holds 2 to 10 % dry (${MEMORY})`,
+  },
+  heavier: {
+    label: 'Flocs heavier than water by',
+    value: 50,
+    band: 2,
+    unit: 'kg/m³',
+    source: `faeces of fish, 1.02 to 1.15 g/cm³ (${MEMORY})`,
+  },
+  sticks: {
+    label: 'Share of what touches that sticks',
+    value: 0.12,
+    band: 2.5,
+    unit: 'share',
+    source: SET,
+  },
+  cakeVoids: {
+    label: 'Share of a surface cake that is water between its flocs',
+    value: 0.6,
+    band: 1.2,
+    unit: 'share',
+    source: SET,
+  },
+  rots: {
+    label: 'Share of a deposit that rots away in a day',
+    value: 0.006,
+    band: 2,
+    unit: '1/day',
+    source: `half gone in two to six months (${MEMORY})`,
+  },
+  grazed: {
+    label: 'Share of what sits on a sponge in the tank that is eaten in a day',
+    value: 0.04,
+    band: 2,
+    unit: '1/day',
+    source: SET,
+  },
+} as const satisfies Readonly<Record<string, Constant>>
+export type ConstantName = keyof typeof CONSTANTS
+
+/** Values the forecast is run with. */
+export type Values = Readonly<Record<ConstantName, number>>
+export const VALUES = Object.fromEntries(
+  Object.entries(CONSTANTS).map(([k, c]) => [k, c.value]),
+) as unknown as Values
+
+/** How far each class sinks out of the water before the filter draws it in, as multiples of {@link CONSTANTS}.lies. */
+export const SINKS: readonly number[] = [1, 0.7, 0.35, 0.1, 0]

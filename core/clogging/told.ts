@@ -1,0 +1,337 @@
+import { DAY, type Films } from '../biology'
+import { showPercent } from '../units'
+import { lowerFirst, put, sayFigure, type Figure, type Sentence } from '../figures'
+import { filmCounts, filmsOf, type Outcome } from '../path'
+import type { School } from '../path/rules'
+import { bySchool, withoutPrefilter, withPrefilter, type Arrangement } from './arrange'
+import { CONSTANTS } from './constants'
+import { forecast, type ClogCase, type ClogDay, type ClogRun, type Ledger } from './run'
+import { answersOf, type ClogAnswers, type Learnt } from './study'
+import { intakeId } from './waterways'
+
+/** A layer of a forecast, as it is named. */
+export interface ToldLayer {
+  readonly id: string
+  readonly label: string
+  readonly chamberId: string | null
+  readonly counts: boolean
+}
+
+/** A forecast without its machinery, as it travels between threads. */
+export interface ToldRun {
+  readonly layers: readonly ToldLayer[]
+  readonly days: readonly ClogDay[]
+  readonly answers: ClogAnswers
+  readonly ledger: Ledger
+}
+
+export const toldRun = (run: ClogRun, dueAt?: number): ToldRun => ({
+  layers: run.waterways.layers.map(({ id, label, chamberId, counts }) => ({ id, label, chamberId, counts })),
+  days: run.days,
+  answers: answersOf(run, dueAt),
+  ledger: run.ledger,
+})
+
+const SOURCE = 'Iwasaki 1937; Yao et al. 1971; Carman 1937; constants as listed'
+
+const inDays = (id: string, label: string, day: number, more: Partial<Figure>): Figure => ({
+  id,
+  label,
+  value: day * DAY,
+  dimension: 'time',
+  unit: 'd',
+  provenance: 'computed',
+  source: SOURCE,
+  ...more,
+})
+
+/** Why a filter is due, as a reader takes it; null where it is not. */
+export function whyDue({ due, dueAt }: Pick<ClogAnswers, 'due' | 'dueAt'>): string | null {
+  if (!due) return null
+  return due.why === 'flow'
+    ? `its flow is down by ${showPercent(1 - dueAt)}`
+    : 'of each pass it catches only half as much fine dirt as at first'
+}
+
+/** Days until a filter is due at the middle, with the ends of its 95 % interval; null: not within the forecast. */
+export interface DueFigures {
+  readonly middle: Figure | null
+  readonly soonest: Figure | null
+  readonly latest: Figure | null
+}
+export function dueFigures(l: Pick<Learnt, 'due' | 'posterior' | 'seen'>, answers: ClogAnswers): DueFigures {
+  const visits = l.seen.length === 1 ? 'one visit' : `${l.seen.length} visits`
+  const at = (id: keyof DueFigures, label: string, day: number | null, pace: number): Figure | null =>
+    day === null
+      ? null
+      : inDays(`clog-due-${id}`, label, day, {
+          conditions: [
+            whyDue(answers) ?? 'due or not',
+            l.seen.length ? `with ${visits}` : 'before any visit',
+          ],
+          formula: 'first day with Q < a Q₀, or half of the catching lost',
+          working: [
+            put('a', 'share at which it is due, ours', answers.dueAt, 'ratio', 'rule'),
+            put('θ', 'how fast it fouls, against the constants', Math.exp(pace), 'ratio', 'computed'),
+          ],
+        })
+  return {
+    middle: at('middle', 'Days until it is due', l.due.middle, l.posterior.mean),
+    soonest: at('soonest', 'Days until it is due, at the soonest (95 %)', l.due.soonest, l.posterior.high),
+    latest: at('latest', 'Days until it is due, at the latest (95 %)', l.due.latest, l.posterior.low),
+  }
+}
+
+const share = (id: string, label: string, value: number, more: Partial<Figure>): Figure => ({
+  id,
+  label,
+  value,
+  dimension: 'ratio',
+  unit: '%',
+  provenance: 'computed',
+  source: SOURCE,
+  ...more,
+})
+
+/** Share of the dirt caught that comes to rest in biological media. */
+export const toMediaFigure = ({ answers, ledger }: ToldRun): Figure =>
+  share('clog-to-media', 'Dirt that comes to the media', answers.toMedia, {
+    formula: 'caught in biological layers ÷ caught in all',
+    working: [put('made', 'solids made in the days of the forecast', ledger.made, 'mass', 'computed')],
+  })
+
+/** Share of the first flow that is left on a day. */
+export const leftFigure = (run: ToldRun, day: number): Figure => {
+  const [first, then] = [run.days[0], run.days[Math.min(day, run.days.length - 1)]]
+  return share(`clog-left-${day}`, `Flow left after ${day} days`, (then?.flow ?? 0) / (first?.flow || 1), {
+    formula: 'Q(t) ÷ Q(0)',
+    working: [
+      put('Q(t)', `after ${day} days`, then?.flow ?? 0, 'flow', 'computed'),
+      put('Q(0)', 'clean', first?.flow ?? 0, 'flow', 'computed'),
+    ],
+  })
+}
+
+/** Share of the water that goes round every straining layer. */
+export const pastFigure = (d: ClogDay): Figure =>
+  share(`clog-past-${d.day}`, `Goes round all straining after ${d.day} days`, d.unstrained, {
+    formula: 'water that met no straining layer ÷ all of it',
+    working: [
+      put('Q', 'flow of that day', d.flow, 'flow', 'computed'),
+      put('c', 'caught of 100 to 250 µm in a pass', d.catches, 'ratio', 'computed'),
+    ],
+  })
+
+/** Cloudiness: dirt finer than 100 µm in the water of the tank. */
+export const hazeFigure = (d: ClogDay): Figure => ({
+  id: `clog-haze-${d.day}`,
+  label: 'Fine dirt in the water of the tank',
+  value: d.haze,
+  dimension: 'concentration',
+  provenance: 'computed',
+  conditions: [
+    'finer than 100 µm; a milligram a litre is about one unit of turbidity (common practice, no source)',
+  ],
+  source: SOURCE,
+})
+
+/** Minutes of rinsing a pre-filter takes (common practice, no source: under three). */
+export const RINSE_MINUTES = 3
+/** A pre-filter is rinsed each week (common practice, no source). */
+export const RINSE_DAYS = 7
+/** Share of its dirt that a weekly rinse takes out (common practice, no source). */
+export const RINSED = 0.9
+const YEAR = 365
+
+/** Minutes of service a year: so many openings, and a rinse a week where there is a pre-filter; null untimed. */
+export function yearMinutes(a: ClogAnswers, minutesToOpen: number | null, prefilter: boolean): Figure | null {
+  if (minutesToOpen === null) return null
+  const openings = YEAR / Math.min(YEAR, a.due?.day ?? YEAR)
+  const rinses = prefilter ? YEAR / RINSE_DAYS : 0
+  const minutes = openings * minutesToOpen + rinses * RINSE_MINUTES
+  return {
+    id: 'clog-minutes',
+    label: 'Minutes of service a year',
+    value: minutes,
+    dimension: 'ratio',
+    provenance: 'computed',
+    formula: '365 ÷ days until due · one opening + 52 · one rinse',
+    working: [
+      put('n', 'openings a year', openings, 'ratio', 'computed'),
+      put('t', 'minutes of one opening, as timed', minutesToOpen, 'ratio', 'measured'),
+      put('r', 'rinses a year', rinses, 'ratio', 'rule'),
+      put('t_r', 'minutes of one', RINSE_MINUTES, 'ratio', 'rule'),
+    ],
+    source: 'rinses: common practice, no source',
+  }
+}
+
+/** A school with a pre-filter and without: what becomes of the same media on the same tank. */
+export interface SchoolSeason {
+  readonly school: School
+  readonly prefilter: boolean
+  readonly run: ToldRun
+  readonly minutes: Figure | null
+}
+
+/**
+ * The three schools with these media on this tank, each with a pre-filter that is rinsed weekly and without one. The
+ * school that strains outside has no such choice.
+ */
+export function schoolSeasons(
+  a: Arrangement,
+  tank: Pick<ClogCase, 'tank' | 'days'>,
+  minutesToOpen: number | null,
+  dueAt?: number,
+): readonly SchoolSeason[] {
+  const each = (school: School, prefilter: boolean, arranged: Arrangement): SchoolSeason => {
+    const rinsed = [
+      ...arranged.intake.map((_, i) => intakeId(i)),
+      ...arranged.path.fill.layers
+        .filter((l) => arranged.path.chambers.find((c) => c.id === l.chamberId)?.role === 'pre-filter')
+        .map((l) => l.id),
+    ]
+    const services = Array.from({ length: prefilter ? Math.floor(tank.days / RINSE_DAYS) : 0 }, (_, i) => ({
+      day: RINSE_DAYS * (i + 1),
+      layers: rinsed,
+      share: RINSED,
+    }))
+    const run = toldRun(forecast({ ...tank, ...arranged, services }), dueAt)
+    return { school, prefilter, run, minutes: yearMinutes(run.answers, minutesToOpen, prefilter) }
+  }
+  return [
+    ...(['strain-first', 'polish-last'] as const).flatMap((school) => [
+      each(school, false, bySchool(withoutPrefilter(a), school)),
+      each(school, true, bySchool(withPrefilter(a), school)),
+    ]),
+    each('prefilter-low', true, bySchool(withoutPrefilter(a), 'prefilter-low')),
+  ]
+}
+
+const SCHOOL_WORDS: Readonly<Record<School, string>> = {
+  'strain-first': 'strain first',
+  'polish-last': 'polish last',
+  'prefilter-low': 'straining outside, media low',
+}
+
+const sayDue = (s: SchoolSeason): Sentence => {
+  const { due } = s.run.answers
+  if (!due) return ['not due within a year']
+  return ['due after ', sayFigure(inDays(`due-${s.school}-${s.prefilter}`, 'Days until it is due', due.day, { conditions: [whyDue(s.run.answers) ?? ''] }), 2)] // prettier-ignore
+}
+
+/** By what the schools differ on this filter, and what a pre-filter is worth: one sentence each. */
+export function seasonSentences(all: readonly SchoolSeason[]): readonly Sentence[] {
+  const find = (school: School, prefilter: boolean): SchoolSeason | undefined =>
+    all.find((s) => s.school === school && s.prefilter === prefilter)
+  const plain = (['strain-first', 'polish-last', 'prefilter-low'] as const).flatMap(
+    (s) => find(s, false) ?? find(s, true) ?? [],
+  )
+  const orders = plain.flatMap((s, i): Sentence => [
+    i === 0 ? '' : '; ',
+    SCHOOL_WORDS[s.school],
+    ': ',
+    ...sayDue(s),
+    ', ',
+    sayFigure({ ...toMediaFigure(s.run), id: `to-media-${s.school}` }),
+    ' of the dirt comes to the media',
+  ])
+  const [bare, pre] = [find('strain-first', false), find('strain-first', true)]
+  const worth: Sentence[] =
+    bare && pre
+      ? [
+          [
+            'A pre-filter rinsed weekly: ',
+            ...sayDue(pre),
+            ', without one ',
+            ...sayDue(bare),
+            ...(bare.minutes && pre.minutes
+              ? [
+                  '. With it ',
+                  sayFigure({ ...pre.minutes, id: 'minutes-with' }, 2),
+                  ' minutes a year, without ',
+                  sayFigure({ ...bare.minutes, id: 'minutes-without' }, 2),
+                ]
+              : []),
+            '.',
+          ],
+        ]
+      : []
+  return [[...orders, '.'], ...worth]
+}
+
+/** When it is due, with the ends of the interval, and why. */
+function saidDue({ middle, soonest, latest }: DueFigures, answers: ClogAnswers): Sentence {
+  const end: Sentence = latest ? [sayFigure(latest, 2)] : ['over a year']
+  if (!middle)
+    return soonest
+      ? ['Most likely it is not due within a year; at the soonest (95 %) after ', sayFigure(soonest, 2), '.']
+      : ['It is not due within a year.']
+  return [
+    'It is due after ',
+    sayFigure(middle, 2),
+    ...(soonest ? [' (95 %: ', sayFigure(soonest, 2), ' to ', ...end, ')'] : []),
+    `: ${whyDue(answers) ?? ''}.`,
+  ]
+}
+
+/** What blinds first, when the filter is due and why, and where the dirt goes: as said above a forecast. */
+export function clogSentences(run: ToldRun, due: DueFigures): readonly Sentence[] {
+  const { answers, layers } = run
+  const blind = answers.blind ? layers[answers.blind.layer] : undefined
+  const most = answers.shares.indexOf(Math.max(...answers.shares))
+  return [
+    saidDue(due, answers),
+    ...(blind
+      ? [
+          [
+            answers.blind?.day === null
+              ? `${blind.label} is the nearest to blind, and does not get there.`
+              : `${blind.label} blinds first.`,
+          ],
+        ]
+      : []),
+    ...(layers[most]
+      ? [
+          [
+            sayFigure(share('clog-most', `Dirt caught in ${lowerFirst(layers[most].label)}`, answers.shares[most] ?? 0, {})), // prettier-ignore
+            ` of the dirt caught is in ${lowerFirst(layers[most].label)}; `,
+            sayFigure(toMediaFigure(run)),
+            ' comes to the media.',
+          ] as Sentence,
+        ]
+      : []),
+  ]
+}
+
+/** The films of a fill as they are on a day: less room where dirt lies, and the flows of that day. */
+export function filmsOn(o: Outcome, run: ToldRun, day: number): Films {
+  const then = run.days[Math.min(day, run.days.length - 1)]
+  const of = (id: string) => then?.layers[run.layers.findIndex((l) => l.id === id)]
+  return filmsOf({
+    flow: then?.flow ?? o.flow,
+    worth: o.worth,
+    layers: o.layers.map((l) => {
+      const at = of(l.placed.layer.id)
+      const layer = { ...l.placed.layer, fouled: at?.full ?? l.placed.layer.fouled }
+      return { counts: l.counts, placed: { ...l.placed, layer }, through: at?.through ?? l.through }
+    }),
+  })
+}
+
+/** Usable surface of the media that is left on a day, against clean. */
+export function surfaceLeft(o: Outcome, run: ToldRun, day: number): Figure | null {
+  if (!o.layers.some((l) => filmCounts(l.placed.medium))) return null
+  const area = (f: Films): number => f.layers.reduce((sum, l) => sum + l.area, 0)
+  const [now, clean] = [area(filmsOn(o, run, day)), area(filmsOn(o, run, 0))]
+  return share(`clog-surface-${day}`, `Usable surface left after ${day} days`, clean > 0 ? now / clean : 0, {
+    formula: 'Σ a V (1 − σ/σ_max) ÷ clean',
+    working: [
+      put('A', `after ${day} days`, now, 'area', 'computed'),
+      put('A₀', 'clean', clean, 'area', 'computed'),
+    ],
+  })
+}
+
+/** The constants of the forecast as a table: what is taken, within what factor, and why. */
+export const constantsTable = Object.values(CONSTANTS)

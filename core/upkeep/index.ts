@@ -1,0 +1,3 @@
+export * from './plan'
+export * from './rule'
+export { ruleText } from './recurrence'

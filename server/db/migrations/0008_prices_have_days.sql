@@ -1,0 +1,3 @@
+ALTER TABLE "house_rule" ALTER COLUMN "advice" SET DEFAULT '{"weights":{"capacity":30,"gentleness":15,"service":15,"noise":10,"running":8,"price":12,"build":5,"evidence":5},"twoFrom":0.473,"twoWhenCrowded":true,"years":5,"currency":"EUR","tariffMinor":32,"tariffOn":null,"minuteMinor":null,"dearPriceMinor":35000,"dearYearMinor":9000,"addsSponge":true,"cutFloss":false}'::jsonb;--> statement-breakpoint
+ALTER TABLE "claim" ADD COLUMN "priced_on" date;--> statement-breakpoint
+ALTER TABLE "part" ADD COLUMN "spare_priced_on" date;

@@ -1,0 +1,1 @@
+ALTER TABLE "tick" ADD COLUMN "typed" jsonb DEFAULT '{}'::jsonb NOT NULL;

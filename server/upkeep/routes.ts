@@ -1,0 +1,65 @@
+import { Day, TickList, KeptFilterList } from '@ypsometer/contract'
+import { choresOf, type Chore } from '@ypsometer/core/upkeep'
+import { and, asc, isNull, sql } from 'drizzle-orm'
+import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import { z } from 'zod'
+import { CalcPool } from '../calc/pool'
+import type { Db } from '../db/client'
+import { tank, tick } from '../db/schema'
+import { registerEditable, travelling } from '../http/editable'
+import { calendarOf } from './calendar'
+import { keptFilters } from './filters'
+
+/** Ticks older than this are not needed to tell what is due. */
+const LOOK_BACK = 800
+const MOST = 20_000
+
+/** Upkeep: what was ticked, what filters ask for, and the calendar for other programs. */
+export function registerUpkeep(app: FastifyInstance, db: Db): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  const tags = ['upkeep']
+  const pool = new CalcPool()
+  app.addHook('onClose', () => pool.close())
+  typed.get('/ticks', { schema: { tags, response: { 200: TickList } } }, async () => {
+    const rows = await db
+      .select()
+      .from(tick)
+      .where(and(isNull(tick.deletedAt), sql`${tick.on} > current_date - ${LOOK_BACK}::int`))
+      .orderBy(asc(tick.on), asc(tick.id))
+      .limit(MOST)
+    return { items: rows.map(travelling) }
+  })
+  registerEditable(app, db, {
+    name: 'ticks',
+    table: tick,
+    idSaysAll: true,
+    ties: (row) => [{ field: 'tankId', to: tank, what: 'tank', id: row.tankId, owner: true }],
+  })
+  typed.get('/upkeep/filters', { schema: { tags, response: { 200: KeptFilterList } } }, async () => ({
+    items: [...(await keptFilters(db, pool)).filters],
+  }))
+  typed.get(
+    '/upkeep.ics',
+    {
+      schema: {
+        tags,
+        querystring: z.object({ place: z.string().max(120).optional(), from: Day.optional() }),
+      },
+    },
+    async ({ query }, reply) => {
+      const { house, tanks, filters } = await keptFilters(db, pool)
+      const from = query.from ?? new Date().toISOString().slice(0, 10)
+      const ticks = await db.select().from(tick).where(isNull(tick.deletedAt)).limit(MOST)
+      const wanted = tanks.filter((t) => query.place === undefined || t.place === query.place)
+      const chores = wanted.flatMap((t): Chore[] => {
+        const own = filters.filter((f) => f.tankId === t.id)
+        return house ? [...choresOf(own, house.upkeep, t.createdAt.slice(0, 10))] : []
+      })
+      return reply
+        .type('text/calendar; charset=utf-8')
+        .header('content-disposition', 'inline; filename="upkeep.ics"')
+        .send(calendarOf({ chores, ticks, tanks: wanted, filters, from }))
+    },
+  )
+}

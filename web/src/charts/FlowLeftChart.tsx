@@ -1,0 +1,138 @@
+import type { ToldRun } from '@ypsometer/core/clogging'
+import { showPercent } from '@ypsometer/core/units'
+import { useRef } from 'react'
+import {
+  Area,
+  CartesianGrid,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts'
+import { ChartTools, type ChartData } from './ChartTools'
+import { AXIS, TICK } from './axis'
+
+interface Props {
+  readonly name: string
+  readonly run: ToldRun
+  readonly slow: ToldRun
+  readonly fast: ToldRun
+  /** As the constants ship, where visits have moved the forecast. */
+  readonly asShipped: ToldRun | null
+  readonly seen: readonly { readonly day: number; readonly left: number; readonly uncertainty: number }[]
+  readonly dueAt: number
+  readonly until: number
+  /** The day that is looked at. */
+  readonly day: number
+}
+
+const left = (r: ToldRun, i: number): number => (r.days[i]?.flow ?? 0) / (r.days[0]?.flow || 1)
+
+/** Flow left over the days: the forecast with its band, what visits saw, and where it is called due. */
+export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, dueAt, until, day }: Props) {
+  const root = useRef<HTMLDivElement>(null)
+  const rows = Array.from({ length: Math.min(until, run.days.length - 1) + 1 }, (_, i) => ({
+    day: i,
+    left: left(run, i),
+    band: [Math.min(left(fast, i), left(slow, i)), Math.max(left(fast, i), left(slow, i))] as const,
+    ...(asShipped && { shipped: left(asShipped, i) }),
+  }))
+  const points = seen
+    .filter((s) => s.day <= until)
+    .map((s) => ({ day: s.day, seen: s.left, error: 2 * s.uncertainty }))
+  const data: ChartData = {
+    name: `${name} flow left`,
+    columns: ['Day', 'Forecast', 'Low', 'High', 'Seen'],
+    rows: rows.map((r) => [
+      r.day,
+      r.left.toFixed(4),
+      r.band[0].toFixed(4),
+      r.band[1].toFixed(4),
+      points.find((p) => p.day === r.day)?.seen.toFixed(4) ?? '',
+    ]),
+  }
+  const ticks = until <= 180 ? [0, 30, 60, 90, 120, 150, 180] : [0, 60, 120, 180, 240, 300, 360]
+  return (
+    <div ref={root} role="group" aria-label="Flow left over the days">
+      <ResponsiveContainer width="100%" height={250}>
+        <ComposedChart data={rows} margin={{ top: 8, right: 10, bottom: 18, left: 4 }}>
+          <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
+          <XAxis
+            dataKey="day"
+            type="number"
+            domain={[0, until]}
+            ticks={ticks}
+            stroke="var(--color-base-content)"
+            tick={TICK}
+            label={{ value: 'Days since it was clean', position: 'insideBottom', offset: -10, ...AXIS }}
+          />
+          <YAxis
+            domain={[0, 1]}
+            ticks={[0, 0.25, 0.5, 0.75, 1]}
+            tickFormatter={(v: number) => showPercent(v)}
+            width={52}
+            stroke="var(--color-base-content)"
+            tick={TICK}
+          />
+          <Tooltip
+            isAnimationActive={false}
+            formatter={(v) =>
+              Array.isArray(v) ? v.map((x) => showPercent(Number(x))).join(' to ') : showPercent(Number(v))
+            }
+            labelFormatter={(v) => `Day ${v}`}
+            contentStyle={{ background: 'var(--color-base-100)', borderColor: 'var(--color-base-300)' }}
+          />
+          <ReferenceLine y={dueAt} stroke="var(--color-warning)" strokeDasharray="5 4" />
+          {day > 0 && <ReferenceLine x={day} stroke="var(--color-secondary)" />}
+          <Area
+            dataKey="band"
+            name="95 %"
+            stroke="none"
+            fill="var(--color-primary)"
+            fillOpacity={0.18}
+            isAnimationActive={false}
+          />
+          {asShipped && (
+            <Line
+              dataKey="shipped"
+              name="before any visit"
+              dot={false}
+              stroke="var(--color-secondary)"
+              strokeDasharray="3 3"
+              isAnimationActive={false}
+            />
+          )}
+          <Line
+            dataKey="left"
+            name="forecast"
+            dot={false}
+            stroke="var(--color-base-content)"
+            strokeWidth={2}
+            isAnimationActive={false}
+          />
+          <Scatter
+            data={points}
+            dataKey="seen"
+            name="seen"
+            fill="var(--color-primary)"
+            stroke="var(--color-base-content)"
+            isAnimationActive={false}
+          >
+            <ErrorBar dataKey="error" direction="y" stroke="var(--color-base-content)" width={5} />
+          </Scatter>
+        </ComposedChart>
+      </ResponsiveContainer>
+      <p className="muted mt-1 text-[0.88rem]">
+        Line: forecast; shaded: 95 %; {asShipped && 'dotted: before any visit; '}
+        {points.length > 0 && 'points: seen at visits; '}
+        dashed: called due at {showPercent(dueAt)} (our own choice: nothing in the trade fixes it).
+      </p>
+      <ChartTools data={data} root={root} />
+    </div>
+  )
+}

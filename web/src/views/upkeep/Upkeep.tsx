@@ -1,0 +1,192 @@
+import { TASK_KINDS } from '@ypsometer/core/upkeep'
+import { CalendarDays, Printer, Undo2 } from 'lucide-react'
+import { useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { QuantityField, TextField } from '../../fields/fields'
+import { IconButton } from '../../frame/IconButton'
+import { removeRow } from '../../frame/removed'
+import { Failed, Loading } from '../../frame/States'
+import { showDay } from '../../frame/when'
+import { Ruler } from './Ruler'
+import { ToDo } from './ToDo'
+import { useRound, type Round, type Stop } from './useRound'
+
+/** What is to be done at which filter when, by the house rule: a round for whoever serves many tanks. */
+export function Upkeep() {
+  const round = useRound()
+  const [params, setParams] = useSearchParams()
+  const { stops, error, places, rule } = round
+  const place = params.get('place')
+  if (error) return <Failed error={error} what="the upkeep" retry={round.retry} />
+  if (!stops) return <Loading />
+  const here = place === null ? stops : stops.filter((s) => s.tank.place === place)
+  const file = `/api/v1/upkeep.ics${place === null ? '' : `?place=${encodeURIComponent(place)}`}`
+  return (
+    <>
+      <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
+        <div>
+          <h1>Upkeep</h1>
+          <p className="muted max-w-2xl">
+            {rule.by === 'date'
+              ? 'By the calendar'
+              : `The body is opened when its forecast says that the flow has fallen by ${Math.round(rule.fall * 100)} %; the rest by the calendar`}
+            , as{' '}
+            <Link to="/rules" className="link">
+              {round.house || 'the house rule'}
+            </Link>{' '}
+            has it. Intervals are common practice; sintered media are never renewed.
+          </p>
+        </div>
+        <div className="no-print flex flex-wrap items-end gap-3">
+          <label>
+            <span className="kicker block">Round</span>
+            <select
+              className="select w-auto"
+              value={place ?? '*'}
+              onChange={(e) =>
+                setParams(e.target.value === '*' ? {} : { place: e.target.value }, { replace: true })
+              }
+            >
+              <option value="*">all places</option>
+              {places.map((p) => (
+                <option key={p} value={p}>
+                  {p || 'no place noted'}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button type="button" className="btn btn-sm" onClick={() => window.print()}>
+            <Printer size={16} aria-hidden="true" /> Print
+          </button>
+          <Subscribe file={file} />
+        </div>
+      </div>
+      {stops.length === 0 ? (
+        <p className="mt-6 max-w-xl">
+          No filter runs on any tank yet.{' '}
+          <Link to="/tanks" className="link">
+            Note on a tank what runs on it
+          </Link>
+          , and its work stands here.
+        </p>
+      ) : (
+        <div className="mt-6 space-y-9">
+          <ToDo stops={here} round={round} />
+          <Ruler stops={here} span={round} />
+          <Lately round={round} stops={here} />
+        </div>
+      )}
+    </>
+  )
+}
+
+/** The calendar for other programs: as a file, or as an address that they read again by themselves. */
+function Subscribe({ file }: { readonly file: string }) {
+  const [open, setOpen] = useState(false)
+  const address = new URL(file, window.location.href).href
+  return (
+    <div className="relative">
+      <button type="button" className="btn btn-sm" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <CalendarDays size={16} aria-hidden="true" /> Calendar
+      </button>
+      {open && (
+        <div className="bg-base-100 border-base-content absolute right-0 z-10 mt-1 w-80 space-y-2 border p-3 text-[0.95rem]">
+          <p>
+            <a className="link" href={file} download="upkeep.ics">
+              The calendar as a file
+            </a>{' '}
+            (iCalendar), or subscribe to its address:
+          </p>
+          <input
+            className="field num text-[0.88rem]"
+            readOnly
+            value={address}
+            aria-label="Address of the calendar"
+            onFocus={(e) => e.target.select()}
+          />
+        </div>
+      )}
+    </div>
+  )
+}
+
+const SHOWN = 12
+
+/** What was ticked last: minutes and a note can be added, and a slip taken back. */
+function Lately({ round, stops }: { readonly round: Round; readonly stops: readonly Stop[] }) {
+  const done = round.ticks
+    .filter((t) => stops.some((s) => s.tank.id === t.tankId))
+    .sort((a, b) => b.updatedAt.localeCompare(a.updatedAt) || b.on.localeCompare(a.on))
+    .slice(0, SHOWN)
+  if (!done.length) return null
+  const words = { done: 'done', skipped: 'skipped', moved: 'moved to' } as const
+  return (
+    <section aria-labelledby="lately-title" className="no-print">
+      <h2 id="lately-title">Lately</h2>
+      <table className="sheet">
+        <thead>
+          <tr>
+            <th scope="col">Work</th>
+            <th scope="col">When</th>
+            <th scope="col" className="w-24">
+              Minutes
+            </th>
+            <th scope="col" className="max-sm:hidden">
+              Note
+            </th>
+            <th>
+              <span className="sr-only">Take back</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {done.map((t) => {
+            const tank = stops.find((s) => s.tank.id === t.tankId)?.tank
+            const name = `${TASK_KINDS[t.task].label}, ${tank?.name ?? ''}`
+            return (
+              <tr key={t.id}>
+                <td>
+                  {TASK_KINDS[t.task].label}
+                  <span className="muted block text-[0.85rem]">{tank?.name}</span>
+                </td>
+                <td className="num">
+                  {words[t.state]} {showDay(t.on)}
+                </td>
+                <td>
+                  <QuantityField
+                    collection="ticks"
+                    row={t}
+                    field="minutes"
+                    label={`Minutes for ${name}`}
+                    hideLabel
+                    dimension="ratio"
+                    optional
+                    min={0}
+                    max={1440}
+                  />
+                </td>
+                <td className="max-sm:hidden">
+                  <TextField
+                    collection="ticks"
+                    row={t}
+                    field="note"
+                    label={`Note on ${name}`}
+                    hideLabel
+                    max={400}
+                  />
+                </td>
+                <td className="r">
+                  <IconButton
+                    label={`Take back: ${name}`}
+                    icon={Undo2}
+                    onClick={() => removeRow('ticks', t, name)}
+                  />
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </section>
+  )
+}

@@ -1,0 +1,42 @@
+import { balanceOn, testedLines } from '@ypsometer/core/clogging'
+import { daysBetween } from '@ypsometer/core/days'
+import { waterProofs } from '@ypsometer/core/visits'
+import { Words } from '../../figures/Words'
+import { showDay } from '../../frame/when'
+import type { Season } from './useSeason'
+
+/** Water tests of the visits against the balance of the tank with this fill as dirty as it was. */
+export function Proof({ season }: { readonly season: Season }) {
+  const { story, record, path, answer } = season
+  const tested = story.visits.filter((v) => v.ammonia !== null || v.nitrite !== null || v.nitrate !== null)
+  const { outcome } = path
+  if (!tested.length || !record || !outcome || !answer) return null
+  const last = tested.slice(-4).reverse()
+  return (
+    <section aria-labelledby="proof-title">
+      <h2 id="proof-title">The water as proof</h2>
+      <p className="muted max-w-3xl">
+        Kits against the balance of the tank at rest. A tank that was just set up is not at rest yet.
+      </p>
+      <ul className="mt-1 max-w-3xl">
+        {last.map((v) => {
+          // As dirty as it was then; before it was first timed, clean.
+          const day = story.first ? Math.max(0, daysBetween(story.first.on, v.on)) : 0
+          const expected = testedLines(balanceOn(record, outcome, answer.run, day))
+          return (
+            <li key={v.id} className="rule-b grid gap-x-6 py-1.5 sm:grid-cols-[8rem_minmax(0,1fr)]">
+              <span className="num">{showDay(v.on)}</span>
+              <span>
+                {waterProofs(v, expected).map((p) => (
+                  <span key={p.what} className="block">
+                    <Words sentence={p.sentence} />
+                  </span>
+                ))}
+              </span>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}

@@ -1,0 +1,144 @@
+import type { Visit } from '@ypsometer/contract'
+import { flowLeft, visitFlow, wantedVisits, type WantedVisit } from '@ypsometer/core/visits'
+import { Trash2 } from 'lucide-react'
+import { Link } from 'react-router'
+import { FigureView } from '../../figures/FigureView'
+import { useDossierContext } from '../../frame/dossier'
+import { IconButton } from '../../frame/IconButton'
+import { removeRow } from '../../frame/removed'
+import { dayFromNow, showDay } from '../../frame/when'
+import type { Season } from './useSeason'
+import { CLEANED_WORDS, DIRT_WORDS } from './words'
+
+const STATE_WORDS: Readonly<Record<WantedVisit['state'], string>> = {
+  made: 'made',
+  due: 'due',
+  ahead: 'ahead',
+  missed: 'passed by',
+}
+
+/** Visits of the chosen tank, the newest first, and those the house still wants. */
+export function VisitList({ season }: { readonly season: Season }) {
+  const { dossier } = useDossierContext()
+  const { story, path, came, tank } = season
+  const started = came ?? story.visits[0]?.on ?? null
+  const wanted =
+    started && path.house
+      ? wantedVisits(
+          path.house.upkeep.visits,
+          started,
+          story.visits.map((v) => v.on),
+          dayFromNow(0),
+        )
+      : []
+  const visits = story.visits.flatMap((v) => dossier.visits.find((x) => x.id === v.id) ?? []).reverse()
+  return (
+    <section aria-labelledby="visits-title">
+      <h2 id="visits-title">Visits{tank && ` to ${tank.name}`}</h2>
+      {wanted.length > 0 && (
+        <ul
+          className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-[0.92rem]"
+          aria-label="Visits the house wants"
+        >
+          {wanted.map((w) => (
+            <li key={w.days} className={w.state === 'due' ? 'text-warning font-medium' : 'muted'}>
+              <span className="num">{w.days < 2 ? 'next morning' : `${w.days} days`}</span>:{' '}
+              {STATE_WORDS[w.state]}
+              {(w.state === 'due' || w.state === 'ahead') && `, ${showDay(w.on)}`}
+            </li>
+          ))}
+        </ul>
+      )}
+      {story.tooEarly.length > 0 && (
+        <p role="alert" className="text-warning mt-2">
+          {story.tooEarly.map((v) => showDay(v.on)).join(', ')}: dated before the unit came
+          {came && ` on ${showDay(came)}`}. Left out of every number until the date is corrected.
+        </p>
+      )}
+      {visits.length === 0 ? (
+        <p className="muted mt-2 max-w-xl">
+          None yet. Set it up and time its flow clean: every later flow is held against that one. Leave it
+          uncleaned until you have looked.
+        </p>
+      ) : (
+        <table className="sheet mt-2">
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col" className="r">
+                Flow found
+              </th>
+              <th scope="col" className="r">
+                Left
+              </th>
+              <th scope="col" className="max-md:hidden">
+                Dirt
+              </th>
+              <th scope="col" className="max-md:hidden">
+                Cleaned
+              </th>
+              <th scope="col" className="r max-sm:hidden">
+                Flow after
+              </th>
+              <th scope="col" className="r max-sm:hidden">
+                Minutes
+              </th>
+              <th>
+                <span className="sr-only">Delete</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {visits.map((v) => (
+              <VisitRow key={v.id} visit={v} season={season} />
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  )
+}
+
+function VisitRow({ visit: v, season }: { readonly visit: Visit; readonly season: Season }) {
+  const { dossier } = useDossierContext()
+  const before = visitFlow(v, 'before')
+  const after = visitFlow(v, 'after')
+  const left = flowLeft(season.story, v)
+  const layers = dossier.fills.find((f) => f.id === v.fillId)?.layers ?? []
+  const media = season.path.media ?? []
+  const nameOf = (layerId: string): string =>
+    media.find((m) => m.id === layers.find((l) => l.id === layerId)?.mediumId)?.name ?? layerId
+  const dirty = Object.entries(v.dirt).filter(([, d]) => d !== 'clean')
+  const cleaned = v.cleaned.map((c) => `${c.what === 'everything' ? 'everything' : nameOf(c.what).toLowerCase()}, ${CLEANED_WORDS[c.how]}`) // prettier-ignore
+  return (
+    <tr>
+      <td className="whitespace-nowrap">
+        <Link to={`/models/${v.modelId}/visits/${v.id}/run`} className="link num">
+          {showDay(v.on)}
+        </Link>
+        {v.stage === 'set-up' && <div className="muted text-[0.85rem]">set up</div>}
+        {v.failed.map((f, i) => (
+          <div key={i} className="text-warning text-[0.85rem] whitespace-normal">
+            {f.part}: {f.how}
+          </div>
+        ))}
+      </td>
+      <td className="r">{before ? <FigureView figure={before} inline /> : '–'}</td>
+      <td className="r">{left ? <FigureView figure={left} inline /> : '–'}</td>
+      <td className="max-md:hidden">
+        {dirty.map(([id, d]) => `${nameOf(id).toLowerCase()} ${DIRT_WORDS[d]}`).join(', ') ||
+          (Object.keys(v.dirt).length ? 'clean' : '–')}
+      </td>
+      <td className="max-md:hidden">{cleaned.join('; ') || '–'}</td>
+      <td className="r max-sm:hidden">{after ? <FigureView figure={after} inline /> : '–'}</td>
+      <td className="r num max-sm:hidden">{v.minutes ?? '–'}</td>
+      <td className="r">
+        <IconButton
+          label={`Delete the visit of ${showDay(v.on)}`}
+          icon={Trash2}
+          onClick={() => removeRow('visits', v, `The visit of ${showDay(v.on)}`)}
+        />
+      </td>
+    </tr>
+  )
+}

@@ -1,0 +1,284 @@
+import type { Visit } from '@ypsometer/contract'
+import { FORECAST_DAYS } from '@ypsometer/contract/clog'
+import {
+  balanceOn,
+  clogSentences,
+  dueFigures,
+  hazeFigure,
+  leftFigure,
+  pastFigure,
+  seasonSentences,
+  surfaceLeft,
+  testedLines,
+  toMediaFigure,
+  type Belief,
+} from '@ypsometer/core/clogging'
+import { saidText } from '@ypsometer/core/figures'
+import { showPercent, type Dimension } from '@ypsometer/core/units'
+import { lazy, Suspense, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { createRow } from '../../api/rows'
+import { FillCutaway } from '../../cutaway/FillCutaway'
+import { Choice } from '../../fields/Choice'
+import { FigureView } from '../../figures/FigureView'
+import { Words } from '../../figures/Words'
+import { useDossierContext } from '../../frame/dossier'
+import { Loading } from '../../frame/States'
+import { units } from '../../frame/settings'
+import { dayFromNow } from '../../frame/when'
+import { DaySlider } from '../../pathway/DaySlider'
+import { Trouble } from '../../pathway/Trouble'
+import { inOrder } from '../../pathway/useFillPath'
+import { AgedParts } from './AgedParts'
+import { Errata } from './Errata'
+import { Proof } from './Proof'
+import { SchoolTable } from './SchoolTable'
+import { UsedUnit } from './UsedUnit'
+import { useSeason, type Season } from './useSeason'
+import { VisitList } from './VisitList'
+import { Constants } from './Constants'
+
+const FlowLeftChart = lazy(() => import('../../charts/FlowLeftChart'))
+
+/** Coming back: how the filter fouls on its tank, what visits found, and what the two make of each other. */
+export function Visits() {
+  const { dossier } = useDossierContext()
+  const season = useSeason()
+  const navigate = useNavigate()
+  const { path, tanks, tank, story, sponge } = season
+  const begin = (): void => {
+    const id = createRow('visits', {
+      modelId: dossier.model.id,
+      on: dayFromNow(0),
+      tankId: tank?.id ?? null,
+      specimenId: dossier.specimens.at(-1)?.id ?? null,
+      fillId: path.fill?.id ?? null,
+      stage: story.visits.length ? 'visit' : 'set-up',
+    } satisfies Partial<Visit> & { modelId: string; on: string })
+    void navigate(`/models/${dossier.model.id}/visits/${id}/run`)
+  }
+  return (
+    <div className="space-y-9">
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
+        <div className="min-w-56 flex-1">
+          <Choice
+            label="In the tank"
+            value={tank?.id ?? 'none'}
+            options={[
+              ...tanks.map((t) => [t.id, t.name] as const),
+              ['none', 'one of the litres it carries'] as const,
+            ]}
+            onChange={(id) => path.choose({ tank: id })}
+          />
+        </div>
+        <div className="min-w-44 flex-1">
+          <Choice
+            label="Fill"
+            value={path.fill?.id ?? ''}
+            options={inOrder(dossier.fills).map((f) => [f.id, f.name])}
+            onChange={(id) => path.choose({ fill: id })}
+          />
+        </div>
+        <label className="flex min-h-10 items-center gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={sponge}
+            onChange={(e) => path.choose({ sponge: e.target.checked ? '1' : '0' })}
+          />
+          a coarse sponge over the intake
+        </label>
+        <button type="button" className="btn btn-primary" onClick={begin}>
+          {story.visits.length ? 'Make a visit' : 'Set it up'}
+        </button>
+      </div>
+      <Forecast season={season} />
+      <VisitList season={season} />
+      <AgedParts />
+      <Proof season={season} />
+      <UsedUnit />
+      <Errata />
+      <Constants />
+    </div>
+  )
+}
+
+function Forecast({ season }: { readonly season: Season }) {
+  const { dossier } = useDossierContext()
+  const { answer, failure, busy, path, record, tank } = season
+  const [day, setDay] = useState(90)
+  const [selected, setSelected] = useState<string | null>(null)
+  if (failure) return <p role="alert">{failure} Describe the inside, a fill and a pump first.</p>
+  if (!path.fill)
+    return <p className="max-w-xl">Where dirt gathers hangs on what is in the body: record a fill first.</p>
+  if (path.answer?.kind === 'wrong') return <Trouble answer={path.answer} fill={path.fill} />
+  if (!answer || !path.outcome) return <Loading />
+  const { run, slow, fast, alone, asShipped, seen, prior, posterior } = answer
+  const due = dueFigures(answer, alone.answers)
+  const then = alone.days[Math.min(day, alone.days.length - 1)]
+  const surface = surfaceLeft(path.outcome, alone, day)
+  const { ammonia } = record ? testedLines(balanceOn(record, path.outcome, alone, day)) : {}
+  return (
+    <div
+      className={`grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)] ${busy ? 'opacity-60' : ''}`}
+      aria-busy={busy}
+    >
+      <section aria-labelledby="forecast-title" className="min-w-0">
+        <h2 id="forecast-title">How it fouls</h2>
+        <p className="muted">
+          On {tank ? tank.name : 'a tank of the litres it carries'}
+          {record && <>, fed as {record.feed === null ? 'its class is' : 'noted'}</>}.
+        </p>
+        <ul className="mt-2 max-w-3xl space-y-1">
+          {clogSentences(alone, due).map((s, i) => (
+            <li key={i}>
+              <Words sentence={s} />
+            </li>
+          ))}
+        </ul>
+        <Suspense fallback={<Loading />}>
+          <div className="mt-3">
+            <FlowLeftChart
+              name={dossier.model.name}
+              run={run}
+              slow={slow}
+              fast={fast}
+              asShipped={seen.length ? asShipped : null}
+              seen={seen}
+              dueAt={run.answers.dueAt}
+              until={FORECAST_DAYS}
+              day={day}
+            />
+          </div>
+        </Suspense>
+        {seen.length > 0 && <Learnt prior={prior} posterior={posterior} n={seen.length} />}
+        <h3 className="mt-5">The schools on this tank</h3>
+        {seasonSentences(answer.schools).map((s, i) => (
+          <p key={i} className="mt-1 max-w-3xl">
+            <Words sentence={s} />
+          </p>
+        ))}
+        <SchoolTable schools={answer.schools} />
+      </section>
+      <section aria-labelledby="where-title" className="min-w-0">
+        <h2 id="where-title">Where the dirt sits, left alone</h2>
+        <DaySlider day={day} until={FORECAST_DAYS} onDay={setDay} />
+        <div className="mt-2">
+          <FillCutaway
+            name={dossier.model.name}
+            outcome={path.outcome}
+            show="fill"
+            selected={selected}
+            onSelect={setSelected}
+            dirt={{ run: alone, day }}
+          />
+        </div>
+        <dl className="mt-3 grid grid-cols-2 gap-x-6 gap-y-2">
+          {[
+            leftFigure(alone, day),
+            toMediaFigure(alone),
+            ...(then ? [pastFigure(then), hazeFigure(then)] : []),
+            ...(surface ? [surface] : []),
+            ...(ammonia ? [{ ...ammonia, label: `${ammonia.label}, after ${day} days` }] : []),
+          ].map((f) => (
+            <div key={f.id}>
+              <dt className="kicker">{f.label}</dt>
+              <dd>
+                <FigureView figure={f} inline />
+              </dd>
+            </div>
+          ))}
+        </dl>
+        <LayerTable season={season} day={day} />
+      </section>
+    </div>
+  )
+}
+
+/** What visits did to the forecast, in one sentence with its numbers. */
+function Learnt({
+  prior,
+  posterior,
+  n,
+}: {
+  readonly prior: Belief
+  readonly posterior: Belief
+  readonly n: number
+}) {
+  const times = (x: number): string => Math.exp(x).toFixed(2)
+  return (
+    <p className="mt-2 max-w-3xl text-[0.95rem]">
+      Before any visit it was taken to foul at {times(prior.mean)} times the constants ({times(prior.low)} to{' '}
+      {times(prior.high)}); with {n} {n === 1 ? 'flow' : 'flows'} seen, at{' '}
+      <span className="num font-medium">{times(posterior.mean)}</span> times ({times(posterior.low)} to{' '}
+      {times(posterior.high)}).{' '}
+      {posterior.low > 0 || posterior.high < 0
+        ? `It fouls ${posterior.mean > 0 ? 'faster' : 'slower'} than was thought.`
+        : 'The forecast was borne out.'}
+    </p>
+  )
+}
+
+interface SaidProps {
+  readonly si: number
+  readonly dimension: Dimension
+  readonly unit: string
+  /** What is less is as good as none. */
+  readonly least: number
+}
+
+/** A number of the forecast’s table in the reader’s units. */
+function Said({ si, dimension, unit, least }: SaidProps) {
+  const system = units.use()
+  if (si < least) return <span className="muted">–</span>
+  return <span className="num">{saidText({ si, dimension, digits: 2, unit }, system)}</span>
+}
+
+function LayerTable({ season, day }: { readonly season: Season; readonly day: number }) {
+  const { answer } = season
+  if (!answer) return null
+  const { alone: run } = answer
+  const then = run.days[Math.min(day, run.days.length - 1)]
+  return (
+    <table className="sheet mt-3">
+      <thead>
+        <tr>
+          <th scope="col">Layer</th>
+          <th scope="col" className="r">
+            Dirt, dry
+          </th>
+          <th scope="col" className="r">
+            Full
+          </th>
+          <th scope="col" className="r">
+            As open
+          </th>
+          <th scope="col" className="r">
+            Head
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {run.layers.map((l, i) => {
+          const at = then?.layers[i]
+          return (
+            <tr key={l.id}>
+              <td>
+                {l.label}
+                {l.counts && <span className="muted text-[0.85rem]"> · biological</span>}
+              </td>
+              <td className="r">
+                <Said si={at?.held ?? 0} dimension="mass" unit="g" least={1e-5} />
+              </td>
+              <td className="r num">{showPercent(at?.full ?? 0)}</td>
+              <td className="r num">{showPercent(at?.keeps ?? 1)}</td>
+              <td className="r">
+                <Said si={at?.head ?? 0} dimension="head" unit="cm" least={1e-4} />
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}

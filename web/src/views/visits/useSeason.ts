@@ -1,0 +1,78 @@
+import { FORECAST_DAYS } from '@ypsometer/contract/clog'
+import { dirtyTank, feedBand } from '@ypsometer/core/clogging'
+import { serviceFigure } from '@ypsometer/core/teardown'
+import { UPKEEP_RULE } from '@ypsometer/core/upkeep'
+import { storyOf } from '@ypsometer/core/visits'
+import { useEffect, useMemo, useState } from 'react'
+import { useSearchParams } from 'react-router'
+import { useDossierContext } from '../../frame/dossier'
+import { useClogTank, type ClogTank } from '../../pathway/useClogTank'
+import { useFillPath, type FillPath } from '../../pathway/useFillPath'
+import type { SeasonAnswer } from '../../workers/pathWork'
+
+export interface Season extends ClogTank {
+  readonly path: FillPath
+  readonly story: ReturnType<typeof storyOf>
+  readonly sponge: boolean
+  readonly answer: SeasonAnswer | null
+  readonly failure: string | null
+  readonly busy: boolean
+}
+
+/** Visits of this model in the chosen tank, and the forecast they are held against. */
+export function useSeason(): Season {
+  const { dossier } = useDossierContext()
+  const path = useFillPath(null, dossier.visits.at(-1)?.fillId ?? null)
+  const on = useClogTank(path.stock)
+  const { tank, record, came } = on
+  const [params] = useSearchParams()
+  const sponge = params.get('sponge') === '1'
+  const story = useMemo(
+    () => storyOf(tank ? dossier.visits.filter((v) => v.tankId === tank.id) : [], came),
+    [dossier.visits, tank, came],
+  )
+  const minutes = useMemo(() => serviceFigure(dossier.parts)?.value ?? null, [dossier.parts])
+  const [answer, setAnswer] = useState<SeasonAnswer | null>(null)
+  const [failure, setFailure] = useState<string | null>(null)
+  const [busy, setBusy] = useState(true)
+  const { long, question, answer: solved } = path
+  const ready = solved?.kind === 'ready'
+  const dueAt = 1 - (path.house?.upkeep.fall ?? UPKEEP_RULE.fall)
+  const fill = path.fill
+  useEffect(() => {
+    if (!fill || !record || !question || !ready) return
+    const withFill = (id: string) => dossier.visits.find((v) => v.id === id)?.fillId ?? fill.id
+    let gone = false
+    setBusy(true)
+    const q = {
+      fill,
+      sponge,
+      tank: dirtyTank(record),
+      days: FORECAST_DAYS,
+      feedBand: feedBand(record).band,
+      // What was seen with another fill tells nothing of this one.
+      story: storyOf(
+        story.visits.filter((v) => withFill(v.id) === fill.id),
+        came,
+      ),
+      minutesToOpen: minutes === null ? null : minutes / 60,
+      dueAt,
+    }
+    void long((w) => w.season(q))
+      .then((a) => {
+        if (gone) return
+        setAnswer(a)
+        setBusy(false)
+      })
+      .catch((error: unknown) => {
+        if (gone) return
+        setFailure(error instanceof Error ? error.message : String(error))
+        setBusy(false)
+      })
+    return () => {
+      gone = true
+    }
+  }, [fill, record, question, sponge, story, came, dossier.visits, minutes, long, dueAt, ready])
+  const missing = solved?.kind === 'missing' ? 'The water’s path cannot be worked out yet.' : null
+  return { ...on, path, story, sponge, answer, failure: failure ?? missing, busy }
+}
