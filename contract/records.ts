@@ -90,6 +90,7 @@ export function modelRecord(d: Dossier, media?: readonly Medium[]): ModelRecord 
     })),
     mediaMass: mediaMassOf(d),
     inside: insideOf(d, media),
+    parts: d.parts,
   }
 }
 

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { fills, houseRules, media } from './fills'
+import { changeOvers, faultSearches, setUps } from './hands'
 import { claims, hookups, logs, models, readings, specimens, trials } from './models'
 import { stockClasses } from './stock'
 import { tanks } from './tanks'
@@ -23,6 +24,9 @@ export const RESOURCES = {
   fills,
   visits,
   ticks,
+  'set-ups': setUps,
+  'change-overs': changeOvers,
+  'fault-searches': faultSearches,
   media,
   'house-rules': houseRules,
   'stock-classes': stockClasses,

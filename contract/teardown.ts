@@ -43,6 +43,11 @@ export const parts = resource({
     sparePricedOn: Day.nullable().default(null),
     wetMass: within(0, 200, 'kg').nullable().default(null),
     note: text(2000).default(''),
+    /** How it goes in, the mark that says so, whether it can go in wrong (null: not tried), and what follows. */
+    goesIn: text(200).default(''),
+    mark: text(120).default(''),
+    canGoWrong: z.boolean().nullable().default(null),
+    follows: text(200).default(''),
     typed: Typed.default({}),
   },
 })

@@ -22,6 +22,7 @@ import { registerModels } from './models/routes'
 import { registerPhotos } from './photos/routes'
 import { registerRankings } from './ranking/routes'
 import { registerTanks } from './tanks/routes'
+import { registerHands } from './hands/routes'
 import { registerUpkeep } from './upkeep/routes'
 
 export interface AppOptions {
@@ -174,6 +175,7 @@ export async function buildApp({
       registerImports(api, db)
       registerTanks(api, db)
       registerUpkeep(api, db)
+      registerHands(api, db)
       registerRankings(api, db)
       registerLibrary(api, db)
       registerStatus(api, db)

@@ -1,4 +1,4 @@
-import { AMMONIA_OF_NITROGEN, oxygenSaturation, UNIONISED_LIMIT, unionisedShare } from '../water'
+import { oxygenSaturation, unionisedLimitOf } from '../water'
 import { KIT_ZERO, OXYGEN_LIMIT, oxygenAllows, PLANTS_BREATHE, type Keeping, type LimitId } from './balance'
 import { FILM_FLOOR, mostOf, OXYGEN_OF_NITROGEN, reachedSurface, takenBy, type Films } from './film'
 import { DAY, loadOf } from './load'
@@ -97,7 +97,7 @@ function ammoniaLimit({ pH, temperature }: Pick<KeepingPerVolume, 'pH' | 'temper
   readonly limit: number
   readonly id: LimitId
 } {
-  const gas = UNIONISED_LIMIT / (unionisedShare(pH, temperature) * AMMONIA_OF_NITROGEN)
+  const gas = unionisedLimitOf(pH, temperature)
   return gas < KIT_ZERO ? { limit: gas, id: 'unionised' } : { limit: KIT_ZERO, id: 'ammonia' }
 }
 

@@ -1,7 +1,16 @@
 import { requireRange } from '../errors'
 import { oxygenSaturation } from '../water'
 import { balance, KIT_ZERO, type Keeping } from './balance'
-import { FILM_FLOOR, FILM_OXYGEN, metFlow, mostOf, OXYGEN_OF_NITROGEN, takenBy, type Films } from './film'
+import {
+  FILM_FLOOR,
+  FILM_OXYGEN,
+  metFlow,
+  mostOf,
+  OXYGEN_OF_NITROGEN,
+  reachedSurface,
+  takenBy,
+  type Films,
+} from './film'
 import { integrate } from './integrate'
 import { DAY, loadOf } from './load'
 import { gasExchange } from './oxygen'
@@ -53,6 +62,8 @@ export interface Story {
   readonly filters: readonly TimedFilter[]
   readonly happenings: readonly Happening[]
   readonly days: number
+  /** How many times as fast as by the constants films grow and shrink; 1 when absent. */
+  readonly pace?: number
 }
 
 /** The water on a day (kg/m³, nitrogen as N) and how much of its film each filter has, 0 to 1. */
@@ -86,12 +97,24 @@ export interface Told {
   }
 }
 
+/**
+ * Of what one filter’s film loses, the share that takes hold in another that runs beside it. Set so that a new filter is
+ * ripe after the four to six weeks beside a ripe one that practice gives (common practice, no source): by what it finds
+ * to eat alone it never would be, as the ripe one leaves it no more than keeps a film alive.
+ */
+export const TAKES_HOLD = 0.2
+
+/** What a film loses a day, as a share of itself. */
+function decay(kind: keyof typeof GROWTH, temperature: number): number {
+  const { most, half } = GROWTH[kind]
+  return (most * PER_KELVIN ** (temperature - 20) * FILM_FLOOR) / (half + FILM_FLOOR)
+}
+
 /** Growth a day of a film at S (kg/m³), of which x is there; negative where it shrinks. */
 function growth(kind: keyof typeof GROWTH, s: number, x: number, temperature: number): number {
   const { most, half } = GROWTH[kind]
   const mu = most * PER_KELVIN ** (temperature - 20)
-  const decay = (mu * FILM_FLOOR) / (half + FILM_FLOOR)
-  return x * ((mu * s * (1 - x ** FULL)) / (half + s) - decay)
+  return x * ((mu * s * (1 - x ** FULL)) / (half + s) - decay(kind, temperature))
 }
 
 /** Share of a full film that a settled filter has: as much as the load keeps alive at the floor. */
@@ -117,14 +140,17 @@ const A_DAY = 4
  * Tells a story day by day: dissolved ammonia, nitrite, nitrate and oxygen of the tank, and the two films of each
  * filter, growing by Monod’s law to what its surface holds. Water changes come at the end of their interval.
  * Source: Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory.
- * @throws OutOfRange for `days` or a field of the keeping.
+ * @throws OutOfRange for `days`, `pace` or a field of the keeping.
  */
-export function tell({ keeping: k, filters, happenings, days }: Story): Told {
+export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story): Told {
   requireRange('days', days, { min: 1, max: 400, unit: 'days' })
+  requireRange('pace', pace, { min: 0.01, max: 100 })
   const most = mostOf(k)
+  // A ripe film has settled beside other ripe ones, and knows nothing of a new one yet.
+  const ripe = filters.filter((f) => f.ripe > RIPENESS.nothing)
   const settled = settledFilm(
     k,
-    filters.map((f) => f.films),
+    (ripe.length ? ripe : filters).map((f) => f.films),
   )
   const saturation = oxygenSaturation(k.temperature, k.salinity)
   const depth = k.volume / k.surface
@@ -144,11 +170,24 @@ export function tell({ keeping: k, filters, happenings, days }: Story): Told {
   ]
   const [MADE, PLANTS] = [N + 2 * filters.length, N + 2 * filters.length + 1]
   const running = (f: TimedFilter, t: number): boolean => on.has(f.id) && !off && t >= (f.from ?? 0) - 1e-9
+  const surfaces = filters.map((f) => reachedSurface(f.films))
+  /** What takes hold on filter i a day of what the others that run lose, as a share of a full film. */
+  const seeded = (kind: keyof typeof GROWTH, t: number, i: number, films: readonly number[]): number => {
+    const from = filters.reduce(
+      (sum, f, j) => sum + (j !== i && running(f, t) ? (films[j] ?? 0) * (surfaces[j] ?? 0) : 0),
+      0,
+    )
+    const room = 1 - Math.min(1, films[i] ?? 0) ** FULL
+    const own = surfaces[i] ?? 0
+    return own > 0 ? (TAKES_HOLD * decay(kind, k.temperature) * room * from) / own : 0
+  }
   const slope = (t: number, v: readonly number[]): number[] => {
     const [s = 0, s2 = 0, , oxygen = 0] = v
     const load = loadOf({ ...k, feed: k.feed * feed })
     const plants = load.ammonia * k.plantShare
     const d = v.map(() => 0)
+    const ammoniaFilms = filters.map((_, i) => v[N + 2 * i] ?? 0)
+    const nitriteFilms = filters.map((_, i) => v[N + 2 * i + 1] ?? 0)
     let [taken, taken2] = [0, 0]
     filters.forEach((f, i) => {
       const [x = 0, x2 = 0] = v.slice(N + 2 * i, N + 2 * i + 2)
@@ -157,8 +196,10 @@ export function tell({ keeping: k, filters, happenings, days }: Story): Told {
       const allowed = (metFlow(f.films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
       taken += Math.min(allowed, takenBy(Math.max(0, s), f.films, x * most))
       taken2 += Math.min(allowed, takenBy(Math.max(0, s2), f.films, x2 * most))
-      d[N + 2 * i] = growth('ammonia', Math.max(0, s), x, k.temperature)
-      d[N + 2 * i + 1] = growth('nitrite', Math.max(0, s2), x2, k.temperature)
+      d[N + 2 * i] =
+        pace * (growth('ammonia', Math.max(0, s), x, k.temperature) + seeded('ammonia', t, i, ammoniaFilms))
+      d[N + 2 * i + 1] =
+        pace * (growth('nitrite', Math.max(0, s2), x2, k.temperature) + seeded('nitrite', t, i, nitriteFilms))
     })
     const exchange = gasExchange({ speed: off ? 0 : k.stirred, depth, temperature: k.temperature })
     const use = load.oxygen + (plants + taken) * OXYGEN_OF_NITROGEN

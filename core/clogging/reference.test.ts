@@ -27,7 +27,7 @@ import {
   without,
 } from './cases.fixture'
 import { CONSTANTS, VALUES } from './constants'
-import { learn, answersOf, leftOn, priorOfPace } from './study'
+import { learn, answersOf, dueMiddle, leftOn, priorOfPace } from './study'
 import { quickTank } from '../advice'
 import { posterior } from './learn'
 import { balanceOn, testedLines } from './living'
@@ -355,5 +355,7 @@ describe('what is learnt from visits', () => {
     expect(learnt.posterior.mean).toBeGreaterThan(0.35)
     expect(learnt.posterior.sd).toBeLessThan(0.6 * none.posterior.sd)
     expect(learnt.due.middle ?? Infinity).toBeLessThan(0.75 * (middle ?? 0))
+    expect(dueMiddle(c, feed, seen)).toBe(learnt.due.middle)
+    expect(dueMiddle(c, feed, [])).toBe(middle)
   })
 })

@@ -124,13 +124,13 @@ export function leftOn({ days, found }: Pick<ClogRun, 'days' | 'found'>, day: nu
 }
 
 /** What flows seen make of a prior of this standard deviation: forecasts at 13 paces, straight lines between them. */
-function learntFrom(c: ClogCase, sd: number, seen: readonly Seen[], asShipped: ClogRun): Belief {
+function learntFrom(c: ClogCase, sd: number, seen: readonly Seen[], asShipped?: ClogRun): Belief {
   // No further than what was seen.
   const days = Math.max(1, ...seen.map((s) => Math.ceil(s.day)))
   const upTo = { ...c, days, services: (c.services ?? []).filter((s) => s.day <= days) }
   const runs = PACES.map((p) => ({
     x: p * sd,
-    run: p === 0 && days <= c.days ? asShipped : forecast(paced(upTo, p * sd)),
+    run: p === 0 && asShipped && days <= c.days ? asShipped : forecast(paced(upTo, p * sd)),
   }))
   const told = runs.map((r) => seen.map((s) => leftOn(r.run, s.day)))
   const predicted = (x: number): readonly number[] => {
@@ -154,6 +154,21 @@ function learntFrom(c: ClogCase, sd: number, seen: readonly Seen[], asShipped: C
       uncertainty: Math.hypot(s.uncertainty, MODEL_SCATTER * Math.sqrt(seen.length)),
     })),
   )
+}
+
+/**
+ * Days until a filter left alone is due at the middle of what is believed of its pace; null: not within its days. The
+ * same number as the middle of {@link learn}, without its interval, at a fifth of the work.
+ * @throws as {@link forecast}.
+ */
+export function dueMiddle(
+  c: ClogCase,
+  feed: Pick<Mark, 'band'>,
+  seen: readonly Seen[],
+  dueAt = DUE_AT,
+): number | null {
+  const { mean } = seen.length ? learntFrom(c, priorOfPace(feed), seen) : { mean: 0 }
+  return answersOf(forecast({ ...paced(c, mean), services: [] }), dueAt).due?.day ?? null
 }
 
 /**

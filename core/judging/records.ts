@@ -1,3 +1,4 @@
+import type { PlacedPart } from '../hands/placing'
 import type { LogSummary, TimingMethod } from '../bench'
 import type { BenchReading, Limits } from '../trials/shape'
 import type { TrialKind, TrialSetup } from '../trials/readings'
@@ -111,6 +112,8 @@ export interface ModelRecord {
   readonly mediaMass: { readonly mass: number; readonly weighed: boolean } | null
   /** What is inside; null or absent while no body is on record. */
   readonly inside?: Inside | null
+  /** Its parts as they go back; absent where nobody asks whom it suits. */
+  readonly parts?: readonly PlacedPart[]
 }
 
 /** A body with its chambers, what may be filled in, and which fill was in it at which trial. */

@@ -1,3 +1,4 @@
+import { suits } from '../hands/placing'
 import { sayFigure, type Figure, type Sentence } from '../figures'
 import {
   capacityFigure,
@@ -252,6 +253,8 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
   if (input.againstLabel) labelReason(input.againstLabel, add)
   lowEndReasons({ model, shipped, ranges: d.ranges }, classes, add)
   if (input.main) liftReason(input.main, add)
+  const hands = model.parts?.length ? suits(model.parts) : null
+  if (hands && hands.level !== 'unknown') out.push(hands.reason)
   return out
 }
 

@@ -2,9 +2,28 @@ import { HEAVY } from '../volumes/interior'
 import { FILTERS, type FilterKind } from '../kinds'
 import type { MATERIALS } from './vocabulary'
 
-/** A caution that applies to the work at hand. It informs; local codes and licensed practice come first. */
+/** Where the work can hurt someone. They inform; local codes and licensed practice come first. */
+export const CAUTIONS = {
+  mains:
+    'Unplug filter and heater before hands go in. Drip loop, residual-current device, no socket below the water line; fixed wiring is for a licensed electrician.',
+  air: 'Unplug the air pump, and keep it above the water line or behind a check valve.',
+  siphon:
+    'Close both taps before the hoses come off; the return may siphon back. Never start a siphon by mouth.',
+  quartz: 'Never look at a lit UV-C lamp. A cracked quartz sleeve is mains beside water: do not power it.',
+  sharp: 'Broken plastic and glass edges are sharp: gloves.',
+  weight: 'A full body can pass 20 kg: empty it first, or lift it as two.',
+  hot: 'Hot water scalds: gloves, about 88 °C and not boiling.',
+  dry: 'Never run it dry.',
+  heater: 'The heater goes on last: under water, and water moving past it.',
+  stale: 'If it stood still for hours, its water has no oxygen: do not start it into the tank unrinsed.',
+  electrician:
+    'A damaged cable, a plug that got wet or a device that trips again is for a licensed electrician. Leave it unplugged; local codes come first.',
+} as const
+export type CautionId = keyof typeof CAUTIONS
+
+/** A caution that applies to the work at hand. */
 export interface Caution {
-  readonly id: 'mains' | 'quartz' | 'weight' | 'sharp' | 'siphon'
+  readonly id: CautionId
   readonly text: string
 }
 
@@ -26,27 +45,12 @@ export function stripCautions(
   mass: number | null,
 ): readonly Caution[] {
   const { drivenBy, hoses } = FILTERS[kind]
-  const out: Caution[] = [
-    {
-      id: 'mains',
-      text:
-        drivenBy === 'air'
-          ? 'Unplug the air pump, and keep it above the water line or behind a check valve.'
-          : 'Unplug filter and heater before hands go in. Drip loop, residual-current device, no socket below the water line; fixed wiring is for a licensed electrician.',
-    },
-  ]
-  if (hoses)
-    out.push({
-      id: 'siphon',
-      text: 'Close both taps before the hoses come off; the return may siphon back. Never start a siphon by mouth.',
-    })
-  if (parts.some((p) => p.checklist === 'quartz'))
-    out.push({
-      id: 'quartz',
-      text: 'Never look at a lit UV-C lamp. A cracked quartz sleeve is mains beside water: do not power it.',
-    })
+  const caution = (id: CautionId): Caution => ({ id, text: CAUTIONS[id] })
+  const out: Caution[] = [caution(drivenBy === 'air' ? 'air' : 'mains')]
+  if (hoses) out.push(caution('siphon'))
+  if (parts.some((p) => p.checklist === 'quartz')) out.push(caution('quartz'))
   if (parts.some((p) => p.material === GLASS || p.findings.some((f) => BROKEN.includes(f))))
-    out.push({ id: 'sharp', text: 'Broken plastic and glass edges are sharp: gloves.' })
+    out.push(caution('sharp'))
   // What stands in its place is emptied there; only what is lifted full can hurt a back.
   if (mass !== null && mass >= HEAVY && FILTERS[kind].stands !== 'beneath')
     out.push({

@@ -94,6 +94,9 @@ export const unionisedShare = (pH: number, temperature: number): number =>
 export const AMMONIA_OF_NITROGEN = 17.031 / 14.007
 /** Un-ionised ammonia that fish bear for long (kg NH₃/m³). Source: EIFAC 1970. */
 export const UNIONISED_LIMIT = 0.025e-3
+/** Total ammonia nitrogen (kg/m³) of which that much is un-ionised, at a pH and °C. */
+export const unionisedLimitOf = (pH: number, temperature: number): number =>
+  UNIONISED_LIMIT / (unionisedShare(pH, temperature) * AMMONIA_OF_NITROGEN)
 
 /** Weight of a metre of water at 25 °C (Pa/m): what a gauge shows for a head. */
 const PASCALS_PER_METRE = freshWaterDensity(25) * STANDARD_GRAVITY

@@ -11,7 +11,7 @@ import {
   type TracerRequest,
 } from '@ypsometer/contract'
 import { flowFromRuns, runsNeeded, tracerFigures } from '@ypsometer/core/bench'
-import { learn, type ClogCase, type Seen } from '@ypsometer/core/clogging'
+import { dueMiddle, type ClogCase, type Seen } from '@ypsometer/core/clogging'
 import { CoreError, OutOfRange } from '@ypsometer/core/errors'
 import { sentenceText } from '@ypsometer/core/figures'
 import {
@@ -203,7 +203,7 @@ const CALCULATIONS: { readonly [C in Calculation]: (body: RequestOf<C>) => objec
 
   tracer: (body) => tracerFigures(body.points, body.nominal ?? null),
 
-  'upkeep-due': ({ of, feed, seen, dueAt }) => ({ day: learn(of, feed, seen, dueAt).due.middle }),
+  'upkeep-due': ({ of, feed, seen, dueAt }) => ({ day: dueMiddle(of, feed, seen, dueAt) }),
 }
 
 /** A calculation as it goes to a worker, and what comes back: the answer, or the field that the core refuses. */

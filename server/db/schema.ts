@@ -17,6 +17,7 @@ import {
 } from '@ypsometer/contract'
 import { ADVICE_RULE, type Candidate } from '@ypsometer/core/advice'
 import { READING_SHAPES, TRIAL_KINDS } from '@ypsometer/core/trials'
+import { CHANGE_WAYS, SYMPTOMS } from '@ypsometer/core/file/hands/vocabulary'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging'
@@ -388,6 +389,10 @@ export const part = pgTable(
     sparePricedOn: date('spare_priced_on', { mode: 'string' }),
     wetMass: doublePrecision('wet_mass'),
     note: text('note').notNull().default(''),
+    goesIn: text('goes_in').notNull().default(''),
+    mark: text('mark').notNull().default(''),
+    canGoWrong: boolean('can_go_wrong'),
+    follows: text('follows').notNull().default(''),
     typed: typed(),
   },
   (t) => [
@@ -745,6 +750,74 @@ export const tick = pgTable(
     uniqueIndex('tick_once').on(t.tankId, t.filterId, t.task, t.due),
     check('tick_task', sql`${t.task} in ${sql.raw(quoted(TASKS))}`),
     check('tick_state', sql`${t.state} in ${sql.raw(quoted(TICK_STATES))}`),
+  ],
+)
+
+type SetUpRow = RowOf<'set-ups'>
+/** A filter set up by its checklist. */
+export const setUp = pgTable(
+  'set_up',
+  {
+    ...editable,
+    modelId: modelId(),
+    tankId: uuid('tank_id').references(() => tank.id, { onDelete: 'set null' }),
+    specimenId: uuid('specimen_id').references(() => specimen.id, { onDelete: 'set null' }),
+    on: date('on', { mode: 'string' }).notNull(),
+    ticked: jsonb('ticked').$type<SetUpRow['ticked']>().notNull().default({}),
+    minutes: doublePrecision('minutes'),
+    note: text('note').notNull().default(''),
+    typed: typed(),
+  },
+  (t) => [index('set_up_of_model').on(t.modelId, t.on)],
+)
+
+type ChangeOverRow = RowOf<'change-overs'>
+/** One filter of a tank changed for another. */
+export const changeOver = pgTable(
+  'change_over',
+  {
+    ...editable,
+    tankId: uuid('tank_id')
+      .notNull()
+      .references(() => tank.id, { onDelete: 'cascade' }),
+    way: text('way', { enum: CHANGE_WAYS }).notNull(),
+    weeks: doublePrecision('weeks').notNull(),
+    share: doublePrecision('share').notNull(),
+    on: date('on', { mode: 'string' }).notNull(),
+    oldId: text('old_id'),
+    next: jsonb('next').$type<ChangeOverRow['next']>().notNull(),
+    tests: jsonb('tests').$type<ChangeOverRow['tests']>().notNull().default([]),
+    done: jsonb('done').$type<ChangeOverRow['done']>().notNull().default({}),
+    ended: date('ended', { mode: 'string' }),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [
+    index('change_over_of_tank').on(t.tankId, t.on),
+    check('change_over_way', sql`${t.way} in ${sql.raw(quoted(CHANGE_WAYS))}`),
+  ],
+)
+
+type FaultSearchRow = RowOf<'fault-searches'>
+/** A fault looked for, check by check. */
+export const faultSearch = pgTable(
+  'fault_search',
+  {
+    ...editable,
+    symptom: text('symptom', { enum: SYMPTOMS }).notNull(),
+    modelId: uuid('model_id').references(() => model.id, { onDelete: 'cascade' }),
+    kind: text('kind', { enum: FILTER_KINDS }),
+    label: text('label').notNull().default(''),
+    tankId: uuid('tank_id').references(() => tank.id, { onDelete: 'set null' }),
+    on: date('on', { mode: 'string' }).notNull(),
+    outcomes: jsonb('outcomes').$type<FaultSearchRow['outcomes']>().notNull().default({}),
+    seen: jsonb('seen').$type<FaultSearchRow['seen']>().notNull().default({}),
+    ended: date('ended', { mode: 'string' }),
+    note: text('note').notNull().default(''),
+  },
+  (t) => [
+    index('fault_search_of_model').on(t.modelId, t.on),
+    check('fault_search_symptom', sql`${t.symptom} in ${sql.raw(quoted(SYMPTOMS))}`),
+    check('fault_search_kind', sql`${t.kind} in ${sql.raw(quoted(FILTER_KINDS))}`),
   ],
 )
 

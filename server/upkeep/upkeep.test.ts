@@ -4,6 +4,9 @@ import { randomUUID } from 'node:crypto'
 import { loadDemo } from '../demo/load'
 import { harness, type Harness } from '../tests/harness'
 
+// A forecast for each filter takes its time where two test runs share a processor.
+jest.setTimeout(120_000)
+
 let h: Harness
 beforeAll(async () => {
   h = await harness()

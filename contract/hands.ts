@@ -1,0 +1,91 @@
+import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
+import { CHANGE_WAYS, OUTCOMES, STEP_STATES, SYMPTOMS } from '@ypsometer/core/file/hands/vocabulary'
+import { z } from 'zod'
+import { Day, Id, text, Typed, within } from './common'
+import { resource } from './resource'
+import { TankFilter } from './tanks'
+
+const MOST_STEPS = 200
+const key = z.string().min(1).max(80)
+const few = (t: object): boolean => Object.keys(t).length <= MOST_STEPS
+
+/** A filter set up by its checklist: what was ticked, what was refused and why; see `SetUpState` in the core. */
+export const setUps = resource({
+  path: 'set-ups',
+  one: 'set-up',
+  given: { modelId: Id },
+  fields: {
+    tankId: Id.nullable().default(null),
+    specimenId: Id.nullable().default(null),
+    on: Day,
+    /** By the id of the step. */
+    ticked: z
+      .record(key, z.object({ state: z.enum(STEP_STATES), why: text(400) }))
+      .refine(few, `at most ${MOST_STEPS} steps`)
+      .default({}),
+    minutes: within(0, 1440, 'min').nullable().default(null),
+    note: text(4000).default(''),
+    typed: Typed.default({}),
+  },
+})
+export type SetUp = z.infer<typeof setUps.Row>
+
+/** A test of the water while changing over (kg/m³, as N). */
+export const ChangeTest = z.object({
+  on: Day,
+  ammonia: within(0, 0.1, 'kg/m³').nullable(),
+  nitrite: within(0, 0.1, 'kg/m³').nullable(),
+})
+
+/** One filter of a tank changed for another; see `ChangePlan` in the core. */
+export const changeOvers = resource({
+  path: 'change-overs',
+  one: 'change-over',
+  given: { tankId: Id },
+  fields: {
+    way: z.enum(CHANGE_WAYS).default('beside'),
+    weeks: within(1, 26, 'weeks').default(6),
+    /** Share of a ripe film that comes with the media moved. */
+    share: within(0.01, 1, '(share)').default(0.3),
+    /** The day it begins. */
+    on: Day,
+    /** The filter of the tank that goes; null: there was none. */
+    oldId: text(40).nullable().default(null),
+    next: TankFilter,
+    tests: z
+      .array(ChangeTest)
+      .max(200, 'at most 200 tests')
+      .refine((all) => new Set(all.map((t) => t.on)).size === all.length, 'one test a day')
+      .readonly()
+      .default([]),
+    /** The day each step of the plan was done on, by its id. */
+    done: z.record(key, Day).refine(few, `at most ${MOST_STEPS} steps`).default({}),
+    ended: Day.nullable().default(null),
+    note: text(4000).default(''),
+  },
+})
+export type ChangeOver = z.infer<typeof changeOvers.Row>
+
+/** A fault looked for: what became of each check, by its id; see `search` in the core. */
+export const faultSearches = resource({
+  path: 'fault-searches',
+  one: 'search',
+  given: { symptom: z.enum(SYMPTOMS), modelId: Id.nullable().default(null) },
+  fields: {
+    /** What is known of a filter that is not on the shelf. */
+    kind: z.enum(FILTER_KINDS).nullable().default(null),
+    label: text(80).default(''),
+    tankId: Id.nullable().default(null),
+    on: Day,
+    outcomes: z.record(key, z.enum(OUTCOMES)).refine(few, `at most ${MOST_STEPS} checks`).default({}),
+    /** What was seen at a check, in somebody’s words. */
+    seen: z.record(key, text(400)).refine(few, `at most ${MOST_STEPS} checks`).default({}),
+    ended: Day.nullable().default(null),
+    note: text(4000).default(''),
+  },
+})
+export type FaultSearch = z.infer<typeof faultSearches.Row>
+
+export const SetUpList = z.object({ items: z.array(setUps.Row) })
+export const ChangeOverList = z.object({ items: z.array(changeOvers.Row) })
+export const FaultSearchList = z.object({ items: z.array(faultSearches.Row) })

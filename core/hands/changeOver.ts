@@ -1,0 +1,461 @@
+import { KIT_ZERO, RIPENESS, tell, type Films, type Keeping, type Story, type Told } from '../biology'
+import { NINETY_FIVE, posterior, type Belief } from '../clogging/learn'
+import { dayAfter, daysBetween, type Day } from '../days'
+import { TooFew } from '../errors'
+import { put, sayFigure, type Figure, type Sentence } from '../figures'
+import { unionisedLimitOf } from '../water'
+import type { ChangeWay } from './vocabulary'
+
+/** What a change-over is worked out from. */
+export interface ChangeSubject {
+  readonly way: ChangeWay
+  /** Weeks beside each other that were agreed. */
+  readonly weeks: number
+  /** Share of a ripe film that comes with the media moved. */
+  readonly share: number
+  readonly keeping: Keeping
+  /** Films of the old filter, of all others that stay, and of the new one. */
+  readonly old: Films | null
+  readonly stay: readonly Films[]
+  readonly next: Films
+}
+
+/** Most weeks two filters are left beside each other. */
+export const MOST_WEEKS = 26
+const WEEK = 7
+/** Watched so long after the last step (days). */
+const AFTER = 28
+const RIPENING = 60
+
+/**
+ * Standard deviation of the logarithm of how fast films grow against the constants: 95 % within a factor of two. Ours;
+ * the constants are of activated sludge, and films differ from tank to tank.
+ */
+export const PACE_SD = Math.log(2) / NINETY_FIVE
+/** Paces the water is worked out at, in prior standard deviations. */
+const PACES = [-4, -3, -2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2, 3, 4] as const
+/** What the water is not known better than, besides the kit (relative standard uncertainty; ours). */
+const MODEL = 0.25
+/** A kit is read to half of its first step either way: as a rectangle, GUM 4.3.7. */
+const KIT = KIT_ZERO / Math.sqrt(3)
+
+/** A change-over as a story of the tank, with the old filter taken out after so many weeks. */
+export function changeStory(c: ChangeSubject, weeks: number, pace: number): Story {
+  const stay = c.stay.map((films, i) => ({ id: `stay-${i}`, films, ripe: 1 }))
+  const common = { keeping: c.keeping, happenings: [], pace }
+  const next = (ripe: number): Story['filters'][number] => ({ id: 'next', films: c.next, ripe })
+  switch (c.way) {
+    case 'beside':
+      return {
+        ...common,
+        filters: [...(c.old ? [{ id: 'old', films: c.old, ripe: 1 }] : []), next(0), ...stay],
+        happenings: c.old ? [{ day: weeks * WEEK, what: 'take-out', filter: 'old' }] : [],
+        days: weeks * WEEK + AFTER,
+      }
+    case 'moved':
+      return { ...common, filters: [next(c.share), ...stay], days: RIPENING }
+    case 'starter':
+      return { ...common, filters: [next(RIPENESS.starter), ...stay], days: RIPENING }
+  }
+}
+
+/** Peaks of ammonia and nitrite from a day on stay within what a kit reads as zero. */
+const quiet = (told: Told, from: number): boolean =>
+  told.points.every((p) => p.day < from || (p.ammonia <= KIT_ZERO && p.nitrite <= KIT_ZERO))
+
+/** Fewest whole weeks beside each other after which nothing shows when the old one goes; null: not within 26. */
+export function leastWeeks(c: ChangeSubject, pace: number): number | null {
+  const fits = (weeks: number): boolean =>
+    quiet(tell({ ...changeStory(c, weeks, pace), days: weeks * WEEK + AFTER }), weeks * WEEK)
+  if (!fits(MOST_WEEKS)) return null
+  let [low, high] = [0, MOST_WEEKS]
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2)
+    if (fits(middle)) high = middle
+    else low = middle
+  }
+  return high
+}
+
+/** A test of the water on a day (kg/m³, as N); null for what was not tested. */
+export interface WaterTest {
+  readonly on: Day
+  readonly ammonia: number | null
+  readonly nitrite: number | null
+}
+const TESTED = ['ammonia', 'nitrite'] as const
+
+/** Days after the start on which to test while something is ripening: often at first (common practice, no source). */
+const TEST_DAYS: Readonly<Record<ChangeWay, readonly number[]>> = {
+  beside: [0],
+  moved: [1, 2, 4, 7, 10, 14, 21, 28],
+  starter: [1, 2, 4, 6, 8, 10, 14, 18, 22, 28, 35, 42],
+}
+/** Days after the old one is taken off on which to test. */
+const AFTER_DAYS = [1, 3, 7, 14] as const
+
+/** What is to be done on a day of the plan. */
+export interface PlanStep {
+  readonly id: string
+  readonly on: Day
+  readonly says: string
+  readonly why: string
+}
+
+/** A test that is wanted or was made: what the balance says of the day, and what was read. */
+export interface PlannedTest {
+  readonly on: Day
+  readonly predicted: { readonly ammonia: Figure; readonly nitrite: Figure }
+  readonly made: WaterTest | null
+}
+
+/** The plan of a change-over, as the constants have it and as the tests moved it. */
+export interface ChangePlan {
+  readonly told: Told
+  readonly asShipped: Told
+  readonly belief: Belief
+  readonly steps: readonly PlanStep[]
+  readonly tests: readonly PlannedTest[]
+  /** Weeks beside each other: as agreed, as the balance wants, and as planned. */
+  readonly weeks: { readonly agreed: number; readonly least: number | null; readonly planned: number } | null
+  /** First day from which a kit reads zero: at the middle, soonest and latest (95 %); null: not within its time. */
+  readonly safe: { readonly soonest: Day | null; readonly middle: Day | null; readonly latest: Day | null }
+  /** Days by which the tests moved the end of it; positive: later. Null where one of the two is not within its time. */
+  readonly moved: number | null
+  readonly sentences: readonly {
+    readonly tone: 'note' | 'caution' | 'against'
+    readonly sentence: Sentence
+  }[]
+}
+
+/** The water of a story on a day, by a straight line between its points, before what happens on that day. */
+function waterOn({ points }: Told, day: number, what: (typeof TESTED)[number]): number {
+  const after = points.findIndex((p) => p.day >= day)
+  const [a, b] = [points[Math.max(0, after - 1)], points[after < 0 ? points.length - 1 : after]]
+  if (!a || !b) return 0
+  const t = b.day > a.day ? Math.min(1, (day - a.day) / (b.day - a.day)) : 0
+  return (1 - t) * a[what] + t * b[what]
+}
+
+/** Tests that tell something: made on or after the first day, and within the story. */
+const telling = (began: Day, tests: readonly WaterTest[], days: number) =>
+  tests.flatMap((t) => {
+    const day = daysBetween(began, t.on)
+    if (day <= 0 || day > days) return []
+    return TESTED.flatMap((what) => {
+      const value = t[what]
+      return value === null ? [] : [{ day, what, value, uncertainty: Math.hypot(KIT, MODEL * value) }]
+    })
+  })
+
+/**
+ * How fast this tank’s films grow, learnt from tests: one unknown, the pace, log-normal; the water is worked out at 13
+ * paces with straight lines between; Bayes’ rule on a fine grid, as {@link posterior}.
+ */
+function learnPace(c: ChangeSubject, weeks: number, began: Day, tests: readonly WaterTest[]): Belief {
+  const prior: Belief = { mean: 0, sd: PACE_SD, low: -NINETY_FIVE * PACE_SD, high: NINETY_FIVE * PACE_SD }
+  const { days } = changeStory(c, weeks, 1)
+  const seen = telling(began, tests, days)
+  if (!seen.length) return prior
+  const until = Math.max(...seen.map((s) => s.day))
+  const at = PACES.map((p) => {
+    const x = p * PACE_SD
+    const told = tell({ ...changeStory(c, weeks, Math.exp(x)), days: until })
+    return { x, values: seen.map((s) => waterOn(told, s.day, s.what)) }
+  })
+  const predicted = (x: number): readonly number[] => {
+    const i = Math.min(
+      at.length - 2,
+      Math.max(
+        0,
+        at.findLastIndex((r) => r.x <= x),
+      ),
+    )
+    const [a, b] = [at[i], at[i + 1]]
+    if (!a || !b) throw new TooFew('paces', at.length, 2, 'Two paces span a line.')
+    const t = (x - a.x) / (b.x - a.x)
+    return seen.map((_, j) => (1 - t) * (a.values[j] ?? 0) + t * (b.values[j] ?? 0))
+  }
+  return posterior(prior, predicted, seen)
+}
+
+const SOURCE = 'Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory'
+
+/**
+ * The plan of a change-over begun on a day: its steps with dates, the tests to take with what the balance predicts for
+ * each, and where the tests made so far have moved it.
+ * @throws OutOfRange for a field of the keeping.
+ */
+export function planChange(c: ChangeSubject, began: Day, made: readonly WaterTest[]): ChangePlan {
+  const beside = c.way === 'beside' && c.old !== null
+  const weeksAt = (pace: number): ChangePlan['weeks'] => {
+    if (!beside) return null
+    const least = leastWeeks(c, pace)
+    return { agreed: c.weeks, least, planned: Math.max(c.weeks, least ?? c.weeks) }
+  }
+  const first = weeksAt(1)
+  const belief = learnPace(c, first?.planned ?? c.weeks, began, made)
+  const learnt = belief.mean !== 0
+  const pace = Math.exp(belief.mean)
+  const weeks = learnt ? weeksAt(pace) : first
+  const run = (w: ChangePlan['weeks'], p: number): Told => tell(changeStory(c, w?.planned ?? c.weeks, p))
+  const asShipped = run(first, 1)
+  const told = learnt ? run(weeks, pace) : asShipped
+  const fast = run(weeks, Math.exp(belief.high))
+  const slow = run(weeks, Math.exp(belief.low))
+  const off = weeks ? weeks.planned * WEEK : null
+  // Not over before the old one is off.
+  const end = (t: Told, w: ChangePlan['weeks']): number | null =>
+    t.safeFrom === null ? null : Math.max(Math.ceil(t.safeFrom), w ? w.planned * WEEK : 0)
+  const on = (t: Told): Day | null => {
+    const day = end(t, weeks)
+    return day === null ? null : dayAfter(began, day)
+  }
+  const [now, before] = [end(told, weeks), end(asShipped, first)]
+  const moved = now === null || before === null ? null : now - before
+  const bandOn = (day: number, what: (typeof TESTED)[number]): number => {
+    const [a, b] = [waterOn(fast, day, what), waterOn(slow, day, what)]
+    return Math.abs(a - b) / 2
+  }
+  const predict = (day: number, what: (typeof TESTED)[number]): Figure => {
+    const value = waterOn(told, day, what)
+    return {
+      id: `predicted-${what}-${day}`,
+      label: `${what === 'ammonia' ? 'Ammonia' : 'Nitrite'} on day ${day}, as N`,
+      value,
+      uncertainty: Math.hypot(bandOn(day, what), NINETY_FIVE * MODEL * value),
+      dimension: 'concentration',
+      provenance: 'computed',
+      conditions: [`day ${day} of the change-over`],
+      formula: 'dx/dt = pace · x (μ S/(K + S) − b) + what takes hold;  uptake x · r_max S/(1.93 + S)',
+      working: [put('pace', 'of growth against the constants', pace, 'ratio', learnt ? 'measured' : 'rule')],
+      source: SOURCE,
+    }
+  }
+  const days = testDays(c.way, off, told)
+  const wanted = [...new Set([...days.map((d) => dayAfter(began, d)), ...made.map((t) => t.on)])].sort()
+  return {
+    told,
+    asShipped,
+    belief,
+    weeks,
+    steps: stepsOf(c, began, off, on(told)),
+    tests: wanted.map((day) => {
+      const n = Math.max(0, daysBetween(began, day))
+      return {
+        on: day,
+        predicted: { ammonia: predict(n, 'ammonia'), nitrite: predict(n, 'nitrite') },
+        made: made.find((t) => t.on === day) ?? null,
+      }
+    }),
+    safe: { soonest: on(fast), middle: on(told), latest: on(slow) },
+    moved,
+    sentences: sentencesOf(c, { told, belief, weeks, first, moved, learnt, slow }),
+  }
+}
+
+/** Days on which to test, until a week after the water is safe. */
+function testDays(way: ChangeWay, off: number | null, told: Told): readonly number[] {
+  const last = told.safeFrom === null ? Infinity : Math.max(off ?? 0, told.safeFrom) + WEEK
+  const all = off === null ? TEST_DAYS[way] : [0, Math.max(1, off - 1), ...AFTER_DAYS.map((d) => off + d)]
+  return all.filter((d, i) => i < 3 || d <= last)
+}
+
+function stepsOf(c: ChangeSubject, began: Day, off: number | null, safe: Day | null): readonly PlanStep[] {
+  const step = (id: string, day: number, says: string, why: string): PlanStep => ({
+    id,
+    on: dayAfter(began, day),
+    says,
+    why,
+  })
+  const end: PlanStep[] = safe
+    ? [
+        {
+          id: 'safe',
+          on: safe,
+          says: 'Full feed, tests once a week',
+          why: 'From here on a kit should read zero.',
+        },
+      ]
+    : []
+  switch (c.way) {
+    case 'beside':
+      return [
+        step(
+          'on',
+          0,
+          'The new one on, the old one runs on untouched',
+          'What the old one sheds takes hold in the new one.',
+        ),
+        step(
+          'leave',
+          1,
+          'Rinse neither in the weeks between, but for the pre-filter',
+          'A young film is the first to go down the drain.',
+        ),
+        ...(off === null
+          ? []
+          : [
+              step(
+                'test',
+                off - 1,
+                'Test ammonia and nitrite; both nought, or wait',
+                'With colour already there, the new one is not the cause and will not be the cure.',
+              ),
+              step(
+                'off',
+                off,
+                'The old one off; keep it running in a bucket of tank water for a week',
+                'If colour shows, it goes back on.',
+              ),
+              step(
+                'feed',
+                off,
+                'Half the feed for three days',
+                'Half of the ammonia while the new film fills up.',
+              ),
+            ]),
+        ...end,
+      ]
+    case 'moved':
+      return [
+        step(
+          'move',
+          0,
+          'Ripe media over within the hour, wet, rinsed in tank water only',
+          'A film dies as it dries, and under chlorine.',
+        ),
+        step(
+          'feed',
+          0,
+          'Half the feed for a week',
+          'What was moved carries a share of the load; the rest has to grow.',
+        ),
+        step(
+          'leave',
+          1,
+          'Clean nothing for four weeks but the pre-filter',
+          'A young film is the first to go down the drain.',
+        ),
+        ...end,
+      ]
+    case 'starter':
+      return [
+        step(
+          'starter',
+          0,
+          'Starter into the filter, not into the tank; lamp (UV-C) off for two days',
+          'It has to reach the media, and a lamp kills what drifts past.',
+        ),
+        step(
+          'few',
+          0,
+          'Few fish, half the feed, until a kit reads zero',
+          'A starter is a beginning and not a film.',
+        ),
+        step(
+          'leave',
+          1,
+          'Clean nothing for six weeks but the pre-filter',
+          'A young film is the first to go down the drain.',
+        ),
+        ...end,
+      ]
+  }
+}
+
+/** Share of the water to change to bring a concentration down to a limit: 1 − limit ÷ C. */
+const changeTo = (value: number, limit: number): number => Math.max(0, 1 - limit / value)
+/** Nitrite that fish in fresh water should not live in (kg/m³ as N). Common practice, no source. */
+const NITRITE_LIMIT = 0.5e-3
+/** More than this on one day upsets more than it helps (common practice, no source). */
+const MOST_CHANGED = 0.5
+
+interface Come {
+  readonly told: Told
+  readonly slow: Told
+  readonly belief: Belief
+  readonly weeks: ChangePlan['weeks']
+  readonly first: ChangePlan['weeks']
+  readonly moved: number | null
+  readonly learnt: boolean
+}
+
+function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
+  const { told, belief, weeks, first, moved, learnt } = come
+  const out: { tone: 'note' | 'caution' | 'against'; sentence: Sentence }[] = []
+  const add = (tone: 'note' | 'caution' | 'against', ...sentence: Sentence): void =>
+    void out.push({ tone, sentence })
+  if (c.way === 'beside' && !c.old)
+    add(
+      'caution',
+      'Nothing is known of the old one’s media, so beside it the new one is taken to ripen from nothing.',
+    )
+  if (weeks?.least === null)
+    add(
+      'against',
+      `Within ${MOST_WEEKS} weeks the new one does not come to carry this tank alone: move ripe media over, or keep both.`,
+    )
+  else if (weeks && weeks.least > weeks.agreed)
+    add(
+      'caution',
+      `${weeks.agreed} weeks were agreed; the balance wants ${weeks.least} before the old one goes.`,
+    )
+  else if (weeks)
+    add('note', `The balance wants at least ${weeks.least} of the ${weeks.agreed} weeks agreed.`)
+  if (learnt && Math.abs(belief.mean) > 0.05) {
+    const times = (x: number): string => Math.exp(x).toFixed(2)
+    add(
+      'note',
+      `The tests say films here grow at ${times(belief.mean)} times the constants (${times(belief.low)} to ${times(belief.high)}).`,
+      ...(moved
+        ? [
+            ` The end of it moved by ${Math.abs(moved)} ${Math.abs(moved) === 1 ? 'day' : 'days'}, ${moved > 0 ? 'later' : 'sooner'}.`,
+          ]
+        : []),
+      ...(weeks && first && weeks.planned !== first.planned
+        ? [` The old one stays ${weeks.planned} weeks and not ${first.planned}.`]
+        : []),
+    )
+  } else if (learnt) add('note', 'The tests so far bear the plan out.')
+  const { peakAmmonia, peakNitrite } = told
+  const limit = unionisedLimitOf(c.keeping.pH, c.keeping.temperature)
+  const peaks = [
+    { what: 'Ammonia', peak: peakAmmonia, limit },
+    { what: 'Nitrite', peak: peakNitrite, limit: NITRITE_LIMIT },
+  ]
+  for (const { what, peak, limit: most } of peaks) {
+    if (peak.value <= KIT_ZERO) continue
+    const figure: Figure = {
+      id: `change-peak-${what.toLowerCase()}`,
+      label: `Most ${what.toLowerCase()}, as N`,
+      value: peak.value,
+      dimension: 'concentration',
+      provenance: 'computed',
+      conditions: [`day ${Math.round(peak.day)}, fed in full`],
+      source: SOURCE,
+    }
+    const day = `about day ${Math.round(peak.day)}`
+    if (peak.value <= most)
+      add(
+        'note',
+        `${what} shows, up to `,
+        sayFigure(figure, 2),
+        ` ${day}: fish stand it; test and feed half.`,
+      )
+    else {
+      const share = changeTo(peak.value, most)
+      add(
+        'against',
+        `${what} would reach `,
+        sayFigure(figure, 2),
+        ` ${day}, fed in full: `,
+        share > MOST_CHANGED
+          ? 'more than half of the water would have to go at once. Fewer fish, half the feed, or another way.'
+          : `change ${Math.ceil(share * 10) * 10} % of the water when a test shows it, and feed half.`,
+      )
+    }
+  }
+  if (told.safeFrom === null) add('against', 'Within the time looked at a kit does not come to read zero.')
+  return out
+}

@@ -1,0 +1,8 @@
+export * from './changeOver'
+export * from './checks'
+export * from './evidence'
+export * from './faults'
+export * from './placing'
+export * from './setUp'
+export * from './vocabulary'
+export { whichWords, type Which } from './which'

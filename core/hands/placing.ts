@@ -1,0 +1,97 @@
+import type { Reason } from '../judging/reason'
+import type { LoggedPart } from '../teardown/reach'
+
+/** How a part goes back: which way, the mark that says so, whether it can go in wrong, and what follows if it does. */
+export interface PlacedPart extends Pick<LoggedPart, 'id'> {
+  readonly id: string
+  readonly name: string
+  readonly checklist: string
+  readonly goesIn: string
+  readonly mark: string
+  /** Null: nobody has tried. */
+  readonly canGoWrong: boolean | null
+  readonly follows: string
+}
+
+/** A part that one can get wrong, and whether anything on it says how it goes. */
+export interface WrongWay {
+  readonly part: PlacedPart
+  readonly marked: boolean
+  readonly says: string
+}
+
+const ended = (s: string): string => (/[.!?]$/.test(s) ? s : `${s}.`)
+
+/** How a part goes in, in one line: its way and its mark. */
+export const placeWords = ({ name, goesIn, mark }: PlacedPart): string =>
+  `${name}: ${goesIn.trim() || 'one way only'}${mark.trim() ? ` (${mark.trim()})` : ''}`
+
+/** What one can get wrong, unmarked parts first. */
+export function wrongWays(parts: readonly PlacedPart[]): readonly WrongWay[] {
+  const all = parts.flatMap((part): WrongWay[] => {
+    if (!part.canGoWrong) return []
+    const marked = part.mark.trim() !== ''
+    const follows = part.follows.trim()
+    return [
+      {
+        part,
+        marked,
+        says: `${placeWords(part)}. ${marked ? '' : 'Nothing on it says so. '}${follows ? `Wrong: ${ended(follows)}` : 'What follows if it is wrong was not noted.'}`,
+      },
+    ]
+  })
+  return [...all.filter((w) => !w.marked), ...all.filter((w) => w.marked)]
+}
+
+/** Parts that only fit the way they belong. */
+export const foolproof = (parts: readonly PlacedPart[]): readonly PlacedPart[] =>
+  parts.filter((p) => p.canGoWrong === false && p.goesIn.trim() !== '')
+
+/** Whom a filter suits by how its parts go back. */
+export const HANDS_LEVELS = ['beginner', 'careful', 'practised', 'unknown'] as const
+export type HandsLevel = (typeof HANDS_LEVELS)[number]
+
+/**
+ * Whom a filter suits: a beginner where no part can go in wrong; careful hands where every part that can has a mark;
+ * practised hands where one can go in wrong and nothing says so. Common practice, no source: parts that go in one way
+ * only decide whether a model suits a beginner. Unknown until a part was tried.
+ */
+export function suits(parts: readonly PlacedPart[]): {
+  readonly level: HandsLevel
+  readonly tried: number
+  readonly of: number
+  readonly reason: Reason
+} {
+  const tried = parts.filter((p) => p.canGoWrong !== null).length
+  const wrong = wrongWays(parts)
+  const blank = wrong.filter((w) => !w.marked)
+  const names = (list: readonly WrongWay[]): string =>
+    new Intl.ListFormat('en').format(list.map((w) => w.part.name.toLowerCase()))
+  const rest =
+    tried < parts.length ? ` ${tried} of ${parts.length} parts were tried, so this is provisional.` : ''
+  const say = (level: HandsLevel, tone: Reason['tone'], words: string) => ({
+    level,
+    tried,
+    of: parts.length,
+    reason: { id: 'hands', tone, sentence: [words] } satisfies Reason,
+  })
+  if (!tried)
+    return say(
+      'unknown',
+      'note',
+      'Whether it suits a beginner is not known: no part was tried the wrong way round yet.',
+    )
+  if (!wrong.length)
+    return say('beginner', 'for', `Suits a beginner: no part that was tried can go in wrong.${rest}`)
+  if (!blank.length)
+    return say(
+      'careful',
+      'note',
+      `Suits careful hands: ${names(wrong)} can go in wrong, and ${wrong.length === 1 ? 'it is' : 'all are'} marked.${rest}`,
+    )
+  return say(
+    'practised',
+    'caution',
+    `Not for a beginner alone: ${names(blank)} can go in wrong and nothing on ${blank.length === 1 ? 'it' : 'them'} says so.${rest}`,
+  )
+}
