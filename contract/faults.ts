@@ -34,8 +34,13 @@ export function faultRecord(q: FaultQuestion): FaultRecord {
   const { dossier: d, tank, house, today } = q
   const on = tank?.filters.find((f) => f.modelId === d.model.id)
   const since = on?.since ?? null
-  const here = tank ? d.visits.filter((v) => v.tankId === tank.id) : d.visits
-  const story = storyOf(here, since)
+  // What was seen later knew of it already.
+  const until = d.visits.filter((v) => v.on <= today)
+  const lastAt = [...until].sort((a, b) => a.on.localeCompare(b.on)).at(-1)?.tankId ?? null
+  const story = storyOf(
+    until.filter((v) => v.tankId === (tank?.id ?? lastAt)),
+    since,
+  )
   const visits = story.visits as readonly Visit[]
   const last = visits.at(-1)
   const media = (id: string): string => q.media.find((m) => m.id === id)?.name ?? 'a layer'
@@ -144,9 +149,10 @@ function ofLabel({ dossier }: FaultQuestion, { answers }: Assessment): Figure | 
 }
 
 /** What was refused at the last set-up. */
-function refusedAt({ dossier, tank, setUps }: FaultQuestion): FaultRecord['refused'] {
+function refusedAt({ dossier, tank, setUps, today }: FaultQuestion): FaultRecord['refused'] {
   const [own] = setUps
-    .filter((s) => s.modelId === dossier.model.id && (!tank || s.tankId === null || s.tankId === tank.id))
+    .filter((s) => s.modelId === dossier.model.id && s.on <= today)
+    .filter((s) => !tank || s.tankId === null || s.tankId === tank.id)
     .sort((a, b) => b.on.localeCompare(a.on) || b.createdAt.localeCompare(a.createdAt))
   const steps = Object.entries(own?.ticked ?? {}).flatMap(([id, t]) => (t.state === 'refused' ? [id] : []))
   return own && steps.length ? { on: own.on, steps } : null

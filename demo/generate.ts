@@ -16,6 +16,7 @@ import { airTruth, trueAirlift, trueDuty, usualAir, type OnTheBench } from './ph
 import { OUTLETS } from './outlets'
 import { TANKS } from './tanks'
 import { TRUTHS, type Truth } from './truth'
+import { changesOf, faultsOf, placedOf, setUpsOf } from './hands'
 import { ticksOf, visitsOf } from './visits'
 
 const normal = seededNormal(4680)
@@ -185,6 +186,7 @@ function stripLog(t: Truth, modelId: string) {
       reach: p.reach ?? null,
       checklist: p.checklist,
       findings: found ? [found.id] : [],
+      ...placedOf(t.name, p.name),
       ...(['Impeller', 'Main O-ring', 'Cartridge', 'Shaft'].includes(p.name) && {
         sparePriceMinor: 390 + Math.floor(uniform() * 12) * 50,
         spareCurrency: 'EUR',
@@ -488,6 +490,9 @@ const bundle: DemoBundle = {
   media,
   tanks,
   ticks: ticksOf(models, tanks),
+  setUps: setUpsOf(models, tanks),
+  changeOvers: changesOf(models, tanks),
+  faultSearches: faultsOf(models, tanks),
 }
 const here = dirname(fileURLToPath(import.meta.url))
 // Another place can be named, to hold what would be written against what is there.

@@ -20,6 +20,9 @@ export interface DemoBundle {
   readonly media: readonly CreatedOf<'media'>[]
   readonly tanks: readonly CreatedOf<'tanks'>[]
   readonly ticks: readonly CreatedOf<'ticks'>[]
+  readonly setUps: readonly CreatedOf<'set-ups'>[]
+  readonly changeOvers: readonly CreatedOf<'change-overs'>[]
+  readonly faultSearches: readonly CreatedOf<'fault-searches'>[]
 }
 
 export const demoBundle = bundle as unknown as DemoBundle

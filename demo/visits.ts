@@ -42,7 +42,8 @@ const VISITED = [
     fill: 'proposed',
     pace: 1.75,
     days: [1, 14, 28, 60, 90, 119, 148, 180, 211, 242, 273, 305, 340],
-    cleaned: [28, 60, 90, 119, 148, 180, 211, 242, 273, 305, 340],
+    // The last time it was left as it was found: its ring was on order.
+    cleaned: [28, 60, 90, 119, 148, 180, 211, 242, 273, 305],
   },
 ] as const
 

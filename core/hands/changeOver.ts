@@ -261,7 +261,16 @@ function testDays(way: ChangeWay, off: number | null, told: Told): readonly numb
   return all.filter((d, i) => i < 3 || d <= last)
 }
 
-function stepsOf(c: ChangeSubject, began: Day, off: number | null, safe: Day | null): readonly PlanStep[] {
+/** The steps of a change-over of which nothing can be worked out: as agreed, with their dates. */
+export const plainSteps = (c: Pick<ChangeSubject, 'way' | 'weeks'>, began: Day): readonly PlanStep[] =>
+  stepsOf(c, began, c.way === 'beside' ? c.weeks * WEEK : null, null)
+
+function stepsOf(
+  c: Pick<ChangeSubject, 'way'>,
+  began: Day,
+  off: number | null,
+  safe: Day | null,
+): readonly PlanStep[] {
   const step = (id: string, day: number, says: string, why: string): PlanStep => ({
     id,
     on: dayAfter(began, day),

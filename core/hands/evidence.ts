@@ -138,7 +138,7 @@ const SEEP_MEANS: Readonly<Record<string, readonly string[]>> = {
 const ORDER_RULES = ['strain-before-media', 'coarse-to-fine', 'nothing-fine-after', 'foam-for-media']
 const PAST_RULES = ['fine-sealed', 'bypass-share', 'water-meets-media']
 
-/** Days in which new media still give off dust and air; in which a tank ripens; in which dirt that was let go settles. */
+/** Days in which new media give off dust and air; in which a tank ripens; in which dirt that was let go settles. */
 const YOUNG = 7
 const RIPE = 42
 const STIRRED = 2

@@ -8,7 +8,7 @@ import { isFor } from './which'
 /** What became of checks, by their ids. */
 export type Outcomes = Readonly<Record<string, CheckOutcome>>
 
-/** What the record knows of one cause before anybody looks: how many times likelier it makes it, said with its source. */
+/** What the record knows of a cause before anybody looks: how many times likelier it makes it, said with its source. */
 export interface Evidence {
   readonly check: string
   readonly times: number
@@ -54,7 +54,7 @@ const AHEAD = 2
 const TO_SOMEBODY =
   'Nothing on this list is it. Leave it unplugged where water and mains may have met, and take it to someone licensed: a licensed electrician for anything electric, the maker’s service for the rest.'
 
-/** How much less likely a check makes its cause: one that was looked for and not found, 1 − how often looking finds it. */
+/** How much less likely a check makes its cause: looked for and not found, 1 − how often looking finds it. */
 function seen(check: Check, outcome: CheckOutcome | undefined): number {
   switch (outcome) {
     case 'clear':

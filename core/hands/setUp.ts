@@ -17,7 +17,7 @@ export const SET_UP_STAGES = [
 ] as const
 export type SetUpStage = (typeof SET_UP_STAGES)[number]
 
-/** What a checklist is made from: the kind, how it is primed, its own parts, what it is fitted with, its weight (kg). */
+/** What a checklist is made from: kind, way of priming, its own parts, what it is fitted with, its weight (kg). */
 export interface SetUpSubject {
   readonly kind: FilterKind
   readonly primedBy: Priming | null

@@ -32,7 +32,7 @@ export const SYMPTOM_WORDS: Readonly<Record<Symptom, { readonly name: string; re
   },
 }
 
-/** What became of a check. `found`: that is it; `cured`, `remains`: it was put right, and the trouble went or stayed. */
+/** What became of a check. `found`: that is it; `cured`, `remains`: put right, and the trouble went or stayed. */
 export const OUTCOMES = ['clear', 'unsure', 'found', 'cured', 'remains'] as const
 export type CheckOutcome = (typeof OUTCOMES)[number]
 /** What became of a step of setting up: right, not right yet, or not for this one. */

@@ -3,8 +3,10 @@ import type { Db } from '../db/client'
 import {
   body,
   chamber,
+  changeOver,
   claim,
   contentItem,
+  faultSearch,
   fill,
   hookup,
   layer,
@@ -13,6 +15,7 @@ import {
   part,
   reading,
   segment,
+  setUp,
   specimen,
   tank,
   tick,
@@ -53,5 +56,8 @@ export async function loadDemo(db: Db): Promise<void> {
     const visits = demoBundle.models.flatMap((m) => m.visits)
     if (visits.length) await tx.insert(visit).values(visits)
     if (demoBundle.ticks.length) await tx.insert(tick).values([...demoBundle.ticks])
+    await tx.insert(setUp).values([...demoBundle.setUps])
+    await tx.insert(changeOver).values([...demoBundle.changeOvers])
+    await tx.insert(faultSearch).values([...demoBundle.faultSearches])
   })
 }

@@ -104,6 +104,19 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/upkeep/Upkeep')).Upkeep }),
       },
       {
+        path: 'faults/:id?',
+        loader: asks(() => ahead.faults()),
+        lazy: async () => ({ Component: (await import('./views/faults/Faults')).Faults }),
+      },
+      {
+        path: 'tanks/:id/changes/:changeId',
+        loader: asks(() => {
+          ahead.counter()
+          ahead.list('change-overs')
+        }),
+        lazy: async () => ({ Component: (await import('./views/changeover/ChangeOver')).ChangeOver }),
+      },
+      {
         path: 'library/:id?',
         loader: asks(() => ahead.list('media')),
         lazy: async () => ({ Component: (await import('./views/library/Library')).Library }),
@@ -154,6 +167,16 @@ const router = createBrowserRouter([
     errorElement: <Crash />,
     HydrateFallback: Loading,
     lazy: async () => ({ Component: (await import('./views/visitrun/VisitRun')).VisitRun }),
+  },
+  {
+    path: '/models/:id/set-ups/:setUpId/run',
+    loader: asks(({ id }) => {
+      if (id) ahead.dossier(id)
+      ahead.list('set-ups')
+    }),
+    errorElement: <Crash />,
+    HydrateFallback: Loading,
+    lazy: async () => ({ Component: (await import('./views/setuprun/SetUpRun')).SetUpRun }),
   },
   {
     path: '/models/:id/bench/:trialId/run',

@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query'
 import { PAGE } from './client'
+import { WORKED_WITH } from './queries'
 
 /** How long changes are gathered before anything is read again (ms). */
 const GATHER = 300
@@ -20,8 +21,8 @@ const touches = ({ model, list, all }: Change, key: readonly unknown[]): boolean
       (key[0] === 'dossier' && key[1] === model))) ||
   (list !== undefined &&
     (key[0] === list ||
-      (key[0] === 'kept-filters' && list !== 'ticks') ||
-      (key[0] === 'candidates' && list !== 'tanks' && list !== 'ticks')))
+      (key[0] === 'kept-filters' && (list === 'tanks' || WORKED_WITH.includes(list))) ||
+      (key[0] === 'candidates' && WORKED_WITH.includes(list))))
 
 /**
  * Reads again what others have written, as the server tells of it; the browser itself connects again after a gap. A

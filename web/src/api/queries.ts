@@ -43,11 +43,16 @@ export const queryClient = new QueryClient({
 const LISTS = {
   tanks: '/tanks?limit=200',
   ticks: '/ticks',
+  'set-ups': '/set-ups',
+  'change-overs': '/change-overs',
+  'fault-searches': '/fault-searches',
   media: '/media',
   'house-rules': '/house-rules',
   'stock-classes': '/stock-classes',
 } as const
 type ListName = keyof typeof LISTS
+/** Lists that dossiers are worked out with: what the server makes of them is old when one is written to. */
+export const WORKED_WITH: readonly string[] = ['media', 'house-rules', 'stock-classes']
 const isList = (name: ResourceName): name is ListName => name in LISTS
 
 /** The collections of a dossier. */
@@ -81,7 +86,7 @@ const withRows = <N extends InDossier>(d: Dossier, name: N, rows: readonly RowOf
 /** What a row says of the row it belongs to. */
 interface Belonging {
   readonly id: string
-  readonly modelId?: string | undefined
+  readonly modelId?: string | null | undefined
   readonly trialId?: string | null | undefined
   readonly partId?: string | null | undefined
   readonly visitId?: string | null | undefined
@@ -132,7 +137,7 @@ function acknowledge<N extends ResourceName>(collection: N, row: RowOf<N>): void
     )
     if (collection === 'tanks' || collection === 'house-rules')
       void queryClient.invalidateQueries({ queryKey: ['kept-filters'] })
-    if (collection !== 'tanks' && collection !== 'ticks') workedOutOld()
+    if (WORKED_WITH.includes(collection)) workedOutOld()
     return
   }
   if (collection === 'models') {
@@ -376,6 +381,22 @@ export function useUpkeep() {
   return { filters: filters.data?.items, error: filters.error, refetch: filters.refetch, ticks }
 }
 
+/** Set-ups done by their checklists. */
+export function useSetUps() {
+  const { rows, ...query } = useList('set-ups')
+  return { ...query, setUps: rows }
+}
+/** Filters changed for others. */
+export function useChangeOvers() {
+  const { rows, ...query } = useList('change-overs')
+  return { ...query, changes: rows }
+}
+/** Faults looked for. */
+export function useFaultSearches() {
+  const { rows, ...query } = useList('fault-searches')
+  return { ...query, searches: rows }
+}
+
 const biasQuery = queryOptions({
   queryKey: ['label-bias'],
   queryFn: ({ signal }) => api<LabelBias>('/label-bias', { signal }),
@@ -405,6 +426,13 @@ export const ahead = {
     ahead.list('ticks')
     ahead.list('tanks')
     ahead.list('house-rules')
+  },
+  faults: (): void => {
+    ahead.counter()
+    ahead.list('fault-searches')
+    ahead.list('set-ups')
+    ahead.list('media')
+    void queryClient.prefetchQuery(biasQuery)
   },
   candidates: (): void => void queryClient.prefetchQuery(candidatesQuery),
   list: (name: ListName): void => void queryClient.prefetchQuery(listQuery(name)),

@@ -103,6 +103,9 @@ export function Frame() {
           <NavLink to="/upkeep" className={place}>
             Upkeep
           </NavLink>
+          <NavLink to="/faults" className={place}>
+            Faults
+          </NavLink>
           <NavLink to="/library" className={place}>
             Library
           </NavLink>

@@ -1,6 +1,8 @@
 import type { Story, Told } from '@ypsometer/core/biology'
 import type { Chances } from '@ypsometer/core/judging/chances'
 import type { CapacityFigures, StockClass } from '@ypsometer/core/tanks'
+import type { FaultQuestion } from '@ypsometer/contract/faults'
+import type { ChangePlan, ChangeSubject, Evidence, WaterTest } from '@ypsometer/core/hands'
 import { useEffect, useState } from 'react'
 import { livingRemote } from './livingRemote'
 import { saidBy } from '../frame/said'
@@ -45,3 +47,17 @@ export const useChances = (
   useAnswer(of && stock ? JSON.stringify([of, stock, claimedMax]) : null, () =>
     livingRemote().chances(of as CapacityFigures, stock as StockClass, claimedMax),
   )
+
+/** The plan of a change-over, as its tests moved it. */
+export const usePlan = (
+  subject: ChangeSubject | null,
+  began: string,
+  tests: readonly WaterTest[],
+): Answered<ChangePlan> =>
+  useAnswer(subject && JSON.stringify([subject, began, tests]), () =>
+    livingRemote().plan(subject as ChangeSubject, began, tests),
+  )
+
+/** What the record of a filter says of a fault; null: nothing is asked of it. */
+export const useEvidence = (question: FaultQuestion | null): Answered<readonly Evidence[]> =>
+  useAnswer(question && JSON.stringify(question), () => livingRemote().evidence(question as FaultQuestion))

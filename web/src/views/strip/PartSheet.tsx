@@ -1,6 +1,7 @@
 import type { Part } from '@ypsometer/contract'
 import { CHECKLISTS, FIXINGS, MATERIALS, REACHES } from '@ypsometer/core/teardown/vocabulary'
 import { Condition } from '../../fields/Condition'
+import { Key, KeyGroup } from '../../fields/Keys'
 import { MoneyField } from '../../fields/MoneyField'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { changeRow } from '../../api/rows'
@@ -100,10 +101,55 @@ export function PartSheet({ part, parts }: { readonly part: Part; readonly parts
         />
       </div>
       <ComesOffFirst part={part} parts={parts} />
+      <HowItGoesIn part={part} />
       <Condition part={part} />
       <TextField {...common} field="note" label="Note" max={2000} lines={2} />
       <Photos owner={{ partId: part.id }} />
     </section>
+  )
+}
+
+const WRONG_KEYS = [
+  [false, 'no, it only fits one way'],
+  [true, 'yes'],
+] as const
+
+/** Which way a part goes back, the mark that says so, whether it can go in wrong and what follows. */
+function HowItGoesIn({ part }: { readonly part: Part }) {
+  const common = { collection: 'parts', row: part } as const
+  return (
+    <div className="space-y-3">
+      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
+        <TextField
+          {...common}
+          field="goesIn"
+          label="How it goes in"
+          max={200}
+          hint="such as “tube to the left”"
+        />
+        <TextField
+          {...common}
+          field="mark"
+          label="Mark on it"
+          max={120}
+          hint="such as “arrow”; empty: none"
+        />
+      </div>
+      <KeyGroup name="Can it go in wrong?">
+        {WRONG_KEYS.map(([value, words]) => (
+          <Key
+            key={words}
+            on={part.canGoWrong === value}
+            onTap={() => changeRow('parts', part, { canGoWrong: part.canGoWrong === value ? null : value })}
+          >
+            {words}
+          </Key>
+        ))}
+      </KeyGroup>
+      {part.canGoWrong === true && (
+        <TextField {...common} field="follows" label="What follows if it is wrong" max={200} />
+      )}
+    </div>
   )
 }
 

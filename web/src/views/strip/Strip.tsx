@@ -10,6 +10,7 @@ import { PartSheet } from './PartSheet'
 import { PartTable } from './PartTable'
 import { ReachSheet } from './ReachSheet'
 import { SpecimenRecord } from './SpecimenRecord'
+import { WrongWays } from './WrongWays'
 
 /**
  * The teardown record: the unit, what was in the box, every part in the order it came off, and how far things are to
@@ -62,6 +63,7 @@ export function Strip() {
       </section>
       <div className="grid gap-x-10 gap-y-9 lg:grid-cols-2">
         <ReachSheet parts={parts} />
+        {parts.length > 0 && <WrongWays parts={parts} />}
         <ContentsSheet />
         <SpecimenRecord />
         <DossierCutaway />

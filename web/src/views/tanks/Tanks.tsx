@@ -6,6 +6,7 @@ import { createRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
 import { Failed, Loading } from '../../frame/States'
+import { Changes } from './Changes'
 import { FiltersOnIt } from './FiltersOnIt'
 import { Visits } from './Visits'
 import { TankSheet } from './TankSheet'
@@ -75,6 +76,7 @@ export function Tanks() {
             <div className="min-w-0">
               <TankSheet key={open.id} tank={open} stock={stock.classes ?? []} />
               <FiltersOnIt key={`on-${open.id}`} tank={open} stock={judged.stock ?? []} />
+              <Changes key={`changes-${open.id}`} tank={open} />
               <Visits key={`visits-${open.id}`} tank={open} />
               <button
                 type="button"

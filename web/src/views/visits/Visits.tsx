@@ -33,6 +33,7 @@ import { AgedParts } from './AgedParts'
 import { Errata } from './Errata'
 import { Proof } from './Proof'
 import { SchoolTable } from './SchoolTable'
+import { SetUps } from './SetUps'
 import { UsedUnit } from './UsedUnit'
 import { useSeason, type Season } from './useSeason'
 import { VisitList } from './VisitList'
@@ -94,6 +95,7 @@ export function Visits() {
       </div>
       <Forecast season={season} />
       <VisitList season={season} />
+      <SetUps tankId={tank?.id ?? null} />
       <AgedParts />
       <Proof season={season} />
       <UsedUnit />

@@ -1,0 +1,411 @@
+import type { ChangeOver as Row, Tank } from '@ypsometer/contract'
+import { KIT_ZERO } from '@ypsometer/core/biology'
+import { daysBetween } from '@ypsometer/core/days'
+import {
+  CHANGE_WAYS,
+  plainSteps,
+  type ChangePlan,
+  type ChangeWay,
+  type PlannedTest,
+} from '@ypsometer/core/hands'
+import { Plus, Trash2 } from 'lucide-react'
+import { lazy, Suspense, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { changeRow } from '../../api/rows'
+import { DateField, SelectField, TextField } from '../../fields/fields'
+import { Parked } from '../../fields/Parked'
+import { QuantityInput } from '../../fields/QuantityInput'
+import { FigureView } from '../../figures/FigureView'
+import { Num } from '../../figures/Num'
+import { IconButton } from '../../frame/IconButton'
+import { Failed, Loading } from '../../frame/States'
+import { dayFromNow, showDay } from '../../frame/when'
+import { Said } from '../../tank/Balance'
+import { nameOf, useChange, type Change } from './useChange'
+
+const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
+const DAY = 86400
+
+const WAY_WORDS: Readonly<Record<ChangeWay, string>> = {
+  beside: 'New beside old for weeks',
+  moved: 'Ripe media moved over',
+  starter: 'At once, with a starter',
+}
+
+/** One filter changed for another: what to do on which day, what the water should do, and what it did. */
+export function ChangeOver() {
+  const { id = '', changeId = '' } = useParams()
+  const found = useChange(id, changeId)
+  const { tank, change, waiting, error } = found
+  if (waiting) return error ? <Failed error={error} what="the tanks" /> : <Loading />
+  if (!tank || !change) return <p>This change-over is not here. It may have been deleted.</p>
+  return <Sheet tank={tank} change={change} found={found} />
+}
+
+function Sheet({
+  tank,
+  change,
+  found,
+}: {
+  readonly tank: Tank
+  readonly change: Row
+  readonly found: Change
+}) {
+  const { plan, old, next, missing } = found
+  const answer = plan.answer
+  const steps = answer?.steps ?? plainSteps(change, change.on)
+  return (
+    <>
+      <p className="kicker">
+        <Link to={`/tanks/${tank.id}`} className="link">
+          {tank.name}
+        </Link>
+      </p>
+      <h1>{old ? `${nameOf(old)} to ${nameOf(next)}` : `${nameOf(next)} comes`}</h1>
+      <Ask change={change} />
+      {missing && <p className="text-warning mt-3">{missing} The dates below are as agreed.</p>}
+      {plan.failure && (
+        <p role="alert" className="text-error mt-3">
+          This cannot be worked out. {plan.failure}
+        </p>
+      )}
+      {!missing && !answer && !plan.failure && <Loading />}
+      <div
+        className={`mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] ${plan.busy ? 'opacity-60' : ''}`}
+        aria-busy={plan.busy}
+      >
+        <div className="min-w-0 space-y-7">
+          {answer && <Ends plan={answer} />}
+          <section aria-labelledby="steps-title">
+            <h2 id="steps-title">What to do</h2>
+            <Parked row={change} field="done" what="What was done" />
+            <ol className="rule-t mt-1">
+              {steps.map((s) => (
+                <li key={s.id} className="rule-b grid grid-cols-[minmax(0,1fr)] py-1.5">
+                  <label className="flex items-start gap-3">
+                    <input
+                      type="checkbox"
+                      className="checkbox mt-1"
+                      checked={s.id in change.done}
+                      onChange={(e) => tickStep(change, s.id, e.target.checked)}
+                    />
+                    <span className="min-w-0">
+                      <span
+                        className={`num mr-2 ${late(s.on, s.id in change.done) ? 'text-warning font-medium' : 'muted'}`}
+                      >
+                        {showDay(s.on)}
+                      </span>
+                      {s.says}
+                      <span className="muted block text-[0.88rem]">
+                        {s.why}
+                        {change.done[s.id] && ` Done on ${showDay(change.done[s.id] ?? '')}.`}
+                      </span>
+                    </span>
+                  </label>
+                </li>
+              ))}
+            </ol>
+            <OnTheTank tank={tank} change={change} found={found} />
+          </section>
+          <TextField
+            collection="change-overs"
+            row={change}
+            field="note"
+            label="In your own words"
+            max={4000}
+            lines={2}
+          />
+        </div>
+        <div className="min-w-0 space-y-7">
+          {answer && (
+            <section aria-labelledby="water-title">
+              <h2 id="water-title">What the water does, fed in full</h2>
+              <Suspense fallback={<Loading />}>
+                <SeriesChart
+                  series={seriesOf(answer, change)}
+                  dimension="concentration"
+                  label="Ammonia and nitrite, as N"
+                  name={`Change-over at ${tank.name}`}
+                  height={250}
+                  zero
+                  limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
+                />
+              </Suspense>
+            </section>
+          )}
+          <Tests change={change} planned={answer?.tests ?? []} />
+        </div>
+      </div>
+    </>
+  )
+}
+
+const late = (on: string, done: boolean): boolean => !done && on < dayFromNow(0)
+
+function tickStep(change: Row, id: string, on: boolean): void {
+  const { [id]: _, ...rest } = change.done
+  const done = on ? { ...rest, [id]: dayFromNow(0) } : rest
+  changeRow('change-overs', change, { done, ended: 'safe' in done ? (done.safe ?? null) : null })
+}
+
+function Ask({ change }: { readonly change: Row }) {
+  const set = (body: Partial<Pick<Row, 'weeks' | 'share'>>): void => changeRow('change-overs', change, body)
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-x-5 gap-y-2">
+      <div className="w-60">
+        <SelectField
+          collection="change-overs"
+          row={change}
+          field="way"
+          label="The way"
+          options={CHANGE_WAYS.map((w) => [w, WAY_WORDS[w]] as const)}
+        />
+      </div>
+      <div className="w-44">
+        <DateField collection="change-overs" row={change} field="on" label="It begins on" />
+      </div>
+      {change.way === 'beside' && (
+        <div className="w-32">
+          <span className="kicker block">Weeks agreed</span>
+          <QuantityInput
+            label="Weeks agreed"
+            si={change.weeks}
+            dimension="ratio"
+            min={1}
+            max={26}
+            whole
+            onCommit={(weeks) => set({ weeks })}
+          />
+        </div>
+      )}
+      {change.way === 'moved' && (
+        <div className="w-44">
+          <span className="kicker block">Ripe film that comes over</span>
+          <QuantityInput
+            label="Ripe film that comes over"
+            si={change.share}
+            dimension="ratio"
+            unit="%"
+            min={0.01}
+            max={1}
+            onCommit={(share) => set({ share })}
+          />
+        </div>
+      )}
+    </div>
+  )
+}
+
+/** When it is over, and where the tests moved it. */
+function Ends({ plan }: { readonly plan: ChangePlan }) {
+  const { safe, weeks } = plan
+  return (
+    <section aria-labelledby="ends-title">
+      <h2 id="ends-title">
+        {safe.middle
+          ? `A kit should read zero from ${showDay(safe.middle)}`
+          : 'Not within the time looked at'}
+      </h2>
+      <p className="muted text-[0.92rem]">
+        {safe.middle &&
+          `Between ${safe.soonest ? showDay(safe.soonest) : 'sooner'} and ${safe.latest ? showDay(safe.latest) : 'later than is looked at'}, in 95 of 100 tanks like it. `}
+        {weeks && `Planned for ${weeks.planned} weeks beside each other. `}
+        Films grow differently in every tank: the tests below move it.
+      </p>
+      <Said list={plan.sentences} />
+    </section>
+  )
+}
+
+/** The water as the plan has it, as it was thought before the tests, and the tests themselves. */
+function seriesOf(plan: ChangePlan, change: Row) {
+  const line = (name: string, told: ChangePlan['told'], what: 'ammonia' | 'nitrite') => ({
+    name,
+    points: told.points.map((p) => ({ time: p.day * DAY, value: p[what] })),
+  })
+  const tests = (name: string, what: 'ammonia' | 'nitrite') => ({
+    name,
+    marked: true,
+    points: change.tests.flatMap((t) => {
+      const value = t[what]
+      const day = daysBetween(change.on, t.on)
+      return value === null || day < 0 ? [] : [{ time: day * DAY, value }]
+    }),
+  })
+  const moved = plan.belief.mean !== 0
+  return [
+    line('Ammonia', plan.told, 'ammonia'),
+    line('Nitrite', plan.told, 'nitrite'),
+    ...(moved ? [line('Nitrite, before the tests', plan.asShipped, 'nitrite')] : []),
+    ...[tests('Ammonia tested', 'ammonia'), tests('Nitrite tested', 'nitrite')].filter(
+      (s) => s.points.length,
+    ),
+  ]
+}
+
+/** What the tank’s own list of filters should say by now. */
+function OnTheTank({
+  tank,
+  change,
+  found,
+}: {
+  readonly tank: Tank
+  readonly change: Row
+  readonly found: Change
+}) {
+  const { old, next } = found
+  const there = tank.filters.some((f) => f.id === change.next.id)
+  const oldThere = tank.filters.some((f) => f.id === change.oldId)
+  const began = ['on', 'move', 'starter'].find((id) => id in change.done)
+  const goes = change.way === 'beside' ? 'off' in change.done : began !== undefined
+  const add = (): void =>
+    changeRow('tanks', tank, {
+      filters: [...tank.filters, { ...change.next, since: (began && change.done[began]) ?? dayFromNow(0) }],
+    })
+  const remove = (): void =>
+    changeRow('tanks', tank, { filters: tank.filters.filter((f) => f.id !== change.oldId) })
+  if ((!began || there) && (!goes || !oldThere)) return null
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-3" role="status">
+      {began && !there && (
+        <button type="button" className="btn btn-sm" onClick={add}>
+          Note {nameOf(next)} on the tank
+        </button>
+      )}
+      {goes && oldThere && (
+        <button type="button" className="btn btn-sm" onClick={remove}>
+          Take {nameOf(old)} off the tank’s list
+        </button>
+      )}
+    </p>
+  )
+}
+
+/** Tests to take with what should be read, and those that were taken. */
+function Tests({ change, planned }: { readonly change: Row; readonly planned: readonly PlannedTest[] }) {
+  const rows =
+    planned.length > 0
+      ? planned
+      : change.tests.map((made): PlannedTest | { on: string; predicted: null; made: typeof made } => ({
+          on: made.on,
+          predicted: null,
+          made,
+        }))
+  const write = (tests: Row['tests']): void =>
+    changeRow('change-overs', change, { tests: [...tests].sort((a, b) => a.on.localeCompare(b.on)) })
+  return (
+    <section aria-labelledby="tests-title">
+      <h2 id="tests-title">Tests, as N</h2>
+      <Parked row={change} field="tests" what="The tests" />
+      <table className="sheet mt-1">
+        <thead>
+          <tr>
+            <th scope="col">Day</th>
+            <th scope="col" className="r">
+              Ammonia foretold
+            </th>
+            <th scope="col" className="r">
+              read
+            </th>
+            <th scope="col" className="r">
+              Nitrite foretold
+            </th>
+            <th scope="col" className="r">
+              read
+            </th>
+            <th scope="col" aria-label="Delete" />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((t) => (
+            <tr key={t.on}>
+              <td className={`num whitespace-nowrap ${!t.made && late(t.on, false) ? 'text-warning' : ''}`}>
+                {showDay(t.on)}
+              </td>
+              <td className="r">
+                {t.predicted && <FigureView figure={t.predicted.ammonia} inline digits={2} />}
+              </td>
+              <td className="r">
+                {t.made?.ammonia != null && <Num si={t.made.ammonia} dimension="concentration" />}
+              </td>
+              <td className="r">
+                {t.predicted && <FigureView figure={t.predicted.nitrite} inline digits={2} />}
+              </td>
+              <td className="r">
+                {t.made?.nitrite != null && <Num si={t.made.nitrite} dimension="concentration" />}
+              </td>
+              <td>
+                {t.made && (
+                  <IconButton
+                    label={`Delete the test of ${showDay(t.on)}`}
+                    icon={Trash2}
+                    onClick={() => write(change.tests.filter((x) => x.on !== t.on))}
+                  />
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <NewTest
+        key={change.tests.length}
+        change={change}
+        onAdd={(t) => write([...change.tests.filter((x) => x.on !== t.on), t])}
+      />
+    </section>
+  )
+}
+
+const HIGHEST = 0.1
+
+function NewTest({
+  change,
+  onAdd,
+}: {
+  readonly change: Row
+  readonly onAdd: (t: Row['tests'][number]) => void
+}) {
+  const [on, setOn] = useState(dayFromNow(0))
+  const [ammonia, setAmmonia] = useState(0)
+  const [nitrite, setNitrite] = useState(0)
+  const early = on !== '' && on < change.on
+  return (
+    <div className="mt-3 flex flex-wrap items-end gap-3">
+      <label>
+        <span className="kicker block">Tested on</span>
+        <input type="date" className="field num w-40" value={on} onChange={(e) => setOn(e.target.value)} />
+      </label>
+      <div className="w-28">
+        <span className="kicker block">Ammonia</span>
+        <QuantityInput
+          label="Ammonia read"
+          si={ammonia}
+          dimension="concentration"
+          min={0}
+          max={HIGHEST}
+          onCommit={setAmmonia}
+        />
+      </div>
+      <div className="w-28">
+        <span className="kicker block">Nitrite</span>
+        <QuantityInput
+          label="Nitrite read"
+          si={nitrite}
+          dimension="concentration"
+          min={0}
+          max={HIGHEST}
+          onCommit={setNitrite}
+        />
+      </div>
+      <button
+        type="button"
+        className="btn btn-sm"
+        disabled={!on || early}
+        onClick={() => onAdd({ on, ammonia, nitrite })}
+      >
+        <Plus size={16} aria-hidden="true" /> Note the test
+      </button>
+      {early && <p className="text-warning text-[0.88rem]">Before it began on {showDay(change.on)}.</p>}
+    </div>
+  )
+}

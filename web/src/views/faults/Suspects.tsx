@@ -1,0 +1,93 @@
+import { chanceFigure, type Search, type Suspect, type Symptom } from '@ypsometer/core/hands'
+import { showPercent } from '@ypsometer/core/units'
+import { FigureView } from '../../figures/FigureView'
+import { OUTCOME_WORDS } from './words'
+
+interface Props {
+  readonly found: Search
+  readonly symptom: Symptom
+  readonly picked: string | null
+  readonly onPick: (id: string) => void
+}
+
+/** Every cause in the order to look, with its chance; one can be chosen out of turn. */
+export function Suspects({ found, symptom, picked, onPick }: Props) {
+  const open = found.suspects.filter((s) => s.outcome === null)
+  const looked = found.suspects.filter((s) => s.outcome !== null)
+  return (
+    <section aria-labelledby="suspects-title">
+      <h2 id="suspects-title">What it can be, in the order to look</h2>
+      <p className="muted text-[0.92rem]">
+        The most likely to be found in a minute comes first. Chances are rules of thumb, moved by the record
+        and by what you find.
+      </p>
+      <table className="sheet mt-2">
+        <thead>
+          <tr>
+            <th scope="col">Cause</th>
+            <th scope="col" className="r">
+              Minutes
+            </th>
+            <th scope="col" className="r">
+              Chance
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {[...open, ...looked].map((s) => (
+            <Row
+              key={s.check.id}
+              suspect={s}
+              symptom={symptom}
+              picked={picked === s.check.id}
+              onPick={onPick}
+            />
+          ))}
+          <tr>
+            <td className="muted">something that is on no list</td>
+            <td />
+            <td className="r num muted">{showPercent(found.none)}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+interface RowProps {
+  readonly suspect: Suspect
+  readonly symptom: Symptom
+  readonly picked: boolean
+  readonly onPick: (id: string) => void
+}
+
+function Row({ suspect: s, symptom, picked, onPick }: RowProps) {
+  const said = s.evidence.filter((e) => e.times > 1).length
+  return (
+    <tr className={picked ? 'bg-base-200' : ''}>
+      <td>
+        <button
+          type="button"
+          aria-pressed={picked}
+          className={`text-left hover:underline ${s.outcome ? 'muted' : ''}`}
+          onClick={() => onPick(s.check.id)}
+        >
+          {s.check.cause}
+        </button>
+        <span className="muted block text-[0.82rem]">
+          {[
+            s.outcome && OUTCOME_WORDS[s.outcome],
+            s.first && !s.outcome && 'before anything else',
+            said > 0 && `the record speaks for it`,
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </span>
+      </td>
+      <td className="r num">{s.check.minutes}</td>
+      <td className="r">
+        <FigureView figure={chanceFigure(s, symptom)} inline />
+      </td>
+    </tr>
+  )
+}
