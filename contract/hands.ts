@@ -49,8 +49,8 @@ export const changeOvers = resource({
     share: within(0.01, 1, '(share)').default(0.3),
     /** The day it begins. */
     on: Day,
-    /** The filter of the tank that goes; null: there was none. */
-    oldId: text(40).nullable().default(null),
+    /** The filter that goes, as it stood on the tank; null: there was none. */
+    old: TankFilter.nullable().default(null),
     next: TankFilter,
     tests: z
       .array(ChangeTest)

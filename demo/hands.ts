@@ -46,7 +46,7 @@ const PLACED: Readonly<Record<string, Readonly<Record<string, Placed>>>> = {
 }
 export const placedOf = (model: string, part: string): Placed => PLACED[model]?.[part] ?? {}
 
-/** A canister set up on a phone, with its trays refused; it rattled two days later. */
+/** A canister set up on a phone, with its trays refused. */
 export function setUpsOf(models: DemoBundle['models'], tanks: DemoBundle['tanks']): CreatedOf<'set-ups'>[] {
   const m = models.find((x) => x.model.name === 'Torrent 1400')
   const tank = tanks.find((t) => t.name === 'Museum lobby, column')
@@ -86,20 +86,20 @@ export function faultsOf(
   return [
     make('rattle', {
       symptom: 'rattle',
-      modelId: model('Torrent 1400'),
-      tankId: tank('Museum lobby, column'),
-      on: '2026-08-05',
+      modelId: model('Terrace 1200'),
+      tankId: tank('Notary, reef'),
+      on: '2026-02-11',
       outcomes: {
-        'hose-touches': 'clear',
         'lid-loose': 'clear',
+        'hose-touches': 'clear',
         'trapped-air': 'unsure',
-        'tray-askew': 'cured',
+        overfilled: 'cured',
       },
       seen: {
         'trapped-air': 'A few bubbles on the first side, then none; it rattled on.',
-        'tray-askew': 'Lower tray a quarter turn off. Set home, quiet.',
+        overfilled: 'Floss a thumb above the rim of the top tray. Half of it out, quiet.',
       },
-      ended: '2026-08-05',
+      ended: '2026-02-11',
     }),
     make('weak', {
       symptom: 'weak-flow',
@@ -158,7 +158,7 @@ export function changesOf(
       way: 'beside',
       weeks: 6,
       on: '2026-11-05',
-      oldId: 'f1',
+      old: museum.filters?.[0] ?? null,
       next: next('Plainbody 1000', 'n1'),
       tests: [{ on: '2026-11-05', ammonia: 0, nitrite: 0 }],
       done: { on: '2026-11-05', leave: '2026-11-06' },
@@ -169,7 +169,7 @@ export function changesOf(
       way: 'moved',
       share: MOVED.share,
       on: MOVED.began,
-      oldId: 'f1',
+      old: optician.filters?.[0] ?? null,
       next: next(MOVED.next, 'n1'),
       tests: READ.map(([day, ammonia, nitrite]) => ({
         on: dayAfter(MOVED.began, day),

@@ -14,6 +14,9 @@ const VIEWS = [
   '/compare?m=f100f68e-c1c3-441a-8c34-37023aa4b3e9,06ea9f9f-bbee-408a-8c30-7d22bd40beff',
   '/rankings',
   '/upkeep',
+  '/faults',
+  '/faults?kind=canister&symptom=rattle',
+  'change',
   'claims',
   'strip',
   'inside',
@@ -24,6 +27,7 @@ const VIEWS = [
   'verdict',
   'visits',
   'visits/run',
+  'set-up/run',
   'run',
   'strip/run',
 ] as const
@@ -58,6 +62,19 @@ async function axeFinds(page: Page, where: string): Promise<string[]> {
 const open = (page: Page, id: string, view: string) =>
   page.goto(view.startsWith('/') ? view : `/models/${id}/${view}`)
 
+/** The demo’s set-up at a step that was refused, and its change-over half way. */
+async function openSetUp(page: Page): Promise<void> {
+  await openDossier(page, 'Torrent 1400', 'visits')
+  await page.getByRole('link', { name: '3 Aug 2026' }).click()
+  await page.getByRole('button', { name: /Trays lie level/ }).click()
+}
+async function openChange(page: Page): Promise<void> {
+  await page.goto('/tanks')
+  await page.getByRole('link', { name: /Optician, corner/ }).click()
+  await page.getByRole('link', { name: 'Triptych 600 to Ledger 700' }).click()
+  await expect(page.getByText('What the water does, fed in full')).toBeVisible({ timeout: 20000 })
+}
+
 const THIRD = Math.ceil(VIEWS.length / 3)
 for (const [which, views] of [
   ['first', VIEWS.slice(0, THIRD)],
@@ -83,7 +100,9 @@ for (const [which, views] of [
       } else if (view === 'visits/run') {
         await open(page, id, 'visits')
         await page.getByRole('link', { name: '26 Oct 2026' }).click()
-      } else await open(page, id, view)
+      } else if (view === 'set-up/run') await openSetUp(page)
+      else if (view === 'change') await openChange(page)
+      else await open(page, id, view)
       await settled(page)
       if (view === 'bench') await expect(page.locator('svg.recharts-surface').first()).toBeVisible()
       expect(await axeFinds(page, view)).toEqual([])
@@ -95,7 +114,8 @@ test('no view scrolls sideways at 360, 768 or 1600 px', async ({ page }) => {
   test.setTimeout(90000)
   const id = await openDossier(page, 'Torrent 1400')
   for (const view of VIEWS.filter((v) => !v.endsWith('run') || v === 'strip/run')) {
-    await open(page, id, view)
+    if (view === 'change') await openChange(page)
+    else await open(page, id, view)
     await settled(page)
     for (const width of [360, 768, 1600]) {
       await page.setViewportSize({ width, height: 844 })

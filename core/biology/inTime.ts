@@ -98,7 +98,7 @@ export interface Told {
 }
 
 /**
- * Of what one filter’s film loses, the share that takes hold in another that runs beside it. Set so that a new filter is
+ * Of what a filter’s film loses, the share that takes hold in another that runs beside it. Set so that a new filter is
  * ripe after the four to six weeks beside a ripe one that practice gives (common practice, no source): by what it finds
  * to eat alone it never would be, as the ripe one leaves it no more than keeps a film alive.
  */

@@ -23,6 +23,8 @@ export interface ChangeSubject {
 /** Most weeks two filters are left beside each other. */
 export const MOST_WEEKS = 26
 const WEEK = 7
+/** Half the feed for so long after the old one is off (days; common practice, no source). */
+const EASY = 3
 /** Watched so long after the last step (days). */
 const AFTER = 28
 const RIPENING = 60
@@ -277,11 +279,12 @@ function stepsOf(
     says,
     why,
   })
+  const eased = off === null ? began : dayAfter(began, off + EASY)
   const end: PlanStep[] = safe
     ? [
         {
           id: 'safe',
-          on: safe,
+          on: safe > eased ? safe : eased,
           says: 'Full feed, tests once a week',
           why: 'From here on a kit should read zero.',
         },
@@ -320,7 +323,7 @@ function stepsOf(
               step(
                 'feed',
                 off,
-                'Half the feed for three days',
+                `Half the feed for ${EASY} days`,
                 'Half of the ammonia while the new film fills up.',
               ),
             ]),

@@ -81,7 +81,7 @@ const TIMES = {
 
 /** Steps of a set-up that, refused, point to a cause. */
 const REFUSED_MEANS: Readonly<Record<string, readonly string[]>> = {
-  'trays-level': ['tray-askew', 'overfilled'],
+  'trays-level': ['tray-askew'],
   rim: ['overfilled'],
   order: ['order'],
   impeller: ['impeller-seat'],
@@ -145,7 +145,7 @@ const STIRRED = 2
 /** Days without a look at the impeller after which it gums up (common practice, no source: every two months). */
 const IMPELLER_DAYS = 90
 /** Water further below the rim than this has fallen below most lips (m; common practice, no source). */
-const FALLEN = 0.03
+const FALLEN = 0.05
 /** Rise of the noise that is heard (dB; ours). */
 const LOUDER = 3
 /** A kit’s first step, half of it, as N (kg/m³): what reads as something. */

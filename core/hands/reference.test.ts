@@ -202,7 +202,7 @@ describe('the fault finder', () => {
     const tops = (s: Symptom, r: Partial<FaultRecord>): string | undefined =>
       [...odds(s, 'canister', {}, { ...known, ...r }).suspects].sort((a, b) => b.chance - a.chance)[0]?.check
         .id
-    expect(tops('rattle', { refused: { on: '2026-11-20', steps: ['trays-level'] } })).toBe('overfilled')
+    expect(tops('rattle', { refused: { on: '2026-11-20', steps: ['trays-level'] } })).toBe('tray-askew')
     expect(
       tops('leak', { parts: [{ name: 'Ring', checklist: 'o-ring', findings: ['flat'], on: null }] }),
     ).toBe('head-seal')

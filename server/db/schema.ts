@@ -784,7 +784,7 @@ export const changeOver = pgTable(
     weeks: doublePrecision('weeks').notNull(),
     share: doublePrecision('share').notNull(),
     on: date('on', { mode: 'string' }).notNull(),
-    oldId: text('old_id'),
+    old: jsonb('old').$type<ChangeOverRow['old']>(),
     next: jsonb('next').$type<ChangeOverRow['next']>().notNull(),
     tests: jsonb('tests').$type<ChangeOverRow['tests']>().notNull().default([]),
     done: jsonb('done').$type<ChangeOverRow['done']>().notNull().default({}),

@@ -1,4 +1,14 @@
-import type { Dossier, HouseRule, Medium, Tank, Tick } from '@ypsometer/contract'
+import type {
+  ChangeOver,
+  Dossier,
+  FaultSearch,
+  HouseRule,
+  Medium,
+  SetUp,
+  StockClassRow,
+  Tank,
+  Tick,
+} from '@ypsometer/contract'
 import { outbox } from '../src/api/app'
 import { fieldsOf, type Entry, type Write } from '../src/api/outbox'
 import { queryClient } from '../src/api/queries'
@@ -58,6 +68,10 @@ interface Lists {
   readonly media: Medium[]
   readonly 'house-rules': HouseRule[]
   readonly ticks: Tick[]
+  readonly 'stock-classes': StockClassRow[]
+  readonly 'set-ups': SetUp[]
+  readonly 'change-overs': ChangeOver[]
+  readonly 'fault-searches': FaultSearch[]
 }
 /** Puts whole lists where views read them, as if the server had just given them; null for one not read yet. */
 export function haveLists(lists: { readonly [N in keyof Lists]?: Lists[N] | null }): void {

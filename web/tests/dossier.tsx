@@ -1,8 +1,12 @@
 import {
   modelRecord,
+  type ChangeOver,
   type Dossier,
+  type FaultSearch,
   type HouseRule,
   type Medium,
+  type SetUp,
+  type StockClassRow,
   type Tank,
   type Tick,
 } from '@ypsometer/contract'
@@ -64,6 +68,11 @@ export const demoRules = (): HouseRule[] =>
 
 export const demoTanks = (): Tank[] => stamped(demoBundle.tanks) as unknown as Tank[]
 export const demoTicks = (): Tick[] => stamped(demoBundle.ticks) as unknown as Tick[]
+export const demoStock = (): StockClassRow[] =>
+  stamped(STOCK_CLASSES.map((c) => ({ ...c, position: 0, typed: {} }))) as unknown as StockClassRow[]
+export const demoSetUps = (): SetUp[] => stamped(demoBundle.setUps) as unknown as SetUp[]
+export const demoChanges = (): ChangeOver[] => stamped(demoBundle.changeOvers) as unknown as ChangeOver[]
+export const demoSearches = (): FaultSearch[] => stamped(demoBundle.faultSearches) as unknown as FaultSearch[]
 
 /** What was put there stays as it is: nothing answers in these tests, and nothing is asked twice. */
 queryClient.setDefaultOptions({ queries: { staleTime: Infinity, networkMode: 'always', retry: false } })

@@ -9,7 +9,7 @@ CREATE TABLE "change_over" (
 	"weeks" double precision NOT NULL,
 	"share" double precision NOT NULL,
 	"on" date NOT NULL,
-	"old_id" text,
+	"old" jsonb,
 	"next" jsonb NOT NULL,
 	"tests" jsonb DEFAULT '[]'::jsonb NOT NULL,
 	"done" jsonb DEFAULT '{}'::jsonb NOT NULL,
@@ -66,7 +66,8 @@ ALTER TABLE "set_up" ADD CONSTRAINT "set_up_tank_id_tank_id_fk" FOREIGN KEY ("ta
 ALTER TABLE "set_up" ADD CONSTRAINT "set_up_specimen_id_specimen_id_fk" FOREIGN KEY ("specimen_id") REFERENCES "public"."specimen"("id") ON DELETE set null ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "change_over_of_tank" ON "change_over" USING btree ("tank_id","on");--> statement-breakpoint
 CREATE INDEX "fault_search_of_model" ON "fault_search" USING btree ("model_id","on");--> statement-breakpoint
-CREATE INDEX "set_up_of_model" ON "set_up" USING btree ("model_id","on");--> statement-breakpoint
+CREATE INDEX "set_up_of_model" ON "set_up" USING btree ("model_id","on");
+--> statement-breakpoint
 CREATE TRIGGER touch_on_insert AFTER INSERT ON "set_up" REFERENCING NEW TABLE AS written FOR EACH STATEMENT EXECUTE FUNCTION touched_list('set-ups');
 --> statement-breakpoint
 CREATE TRIGGER touch_on_update AFTER UPDATE ON "set_up" REFERENCING NEW TABLE AS written FOR EACH STATEMENT EXECUTE FUNCTION touched_list('set-ups');

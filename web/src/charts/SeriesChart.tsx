@@ -24,6 +24,8 @@ export interface Series {
   readonly stairs?: boolean
   /** Each point marked, as single readings are; a long log is a line only. */
   readonly marked?: boolean
+  /** Marks without a line: what was read now and then, beside what was worked out. */
+  readonly loose?: boolean
 }
 
 interface Props {
@@ -178,11 +180,15 @@ export default function SeriesChart({
                 name={s.name}
                 data={s.points}
                 isAnimationActive={false}
-                line={{
-                  stroke: 'var(--color-primary)',
-                  strokeWidth: 1.8,
-                  strokeDasharray: DASHES[i % DASHES.length] ?? '',
-                }}
+                line={
+                  s.loose
+                    ? false
+                    : {
+                        stroke: 'var(--color-primary)',
+                        strokeWidth: 1.8,
+                        strokeDasharray: DASHES[i % DASHES.length] ?? '',
+                      }
+                }
                 shape={(p: unknown) =>
                   s.marked ? <Mark at={p as { cx?: number; cy?: number }} of={i} /> : <g />
                 }
@@ -196,12 +202,14 @@ export default function SeriesChart({
           {series.map((s, i) => (
             <li key={s.name}>
               <svg width="34" height="12" aria-hidden="true" className="mr-1 inline-block align-[-1px]">
-                <path
-                  d="M0 6h34"
-                  stroke="var(--color-primary)"
-                  strokeWidth="1.8"
-                  strokeDasharray={DASHES[i % DASHES.length]}
-                />
+                {!s.loose && (
+                  <path
+                    d="M0 6h34"
+                    stroke="var(--color-primary)"
+                    strokeWidth="1.8"
+                    strokeDasharray={DASHES[i % DASHES.length]}
+                  />
+                )}
                 {s.marked && <Mark at={{ cx: 17, cy: 6 }} of={i} />}
               </svg>
               {s.name}

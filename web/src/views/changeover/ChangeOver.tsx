@@ -201,11 +201,7 @@ function Ends({ plan }: { readonly plan: ChangePlan }) {
   const { safe, weeks } = plan
   return (
     <section aria-labelledby="ends-title">
-      <h2 id="ends-title">
-        {safe.middle
-          ? `A kit should read zero from ${showDay(safe.middle)}`
-          : 'Not within the time looked at'}
-      </h2>
+      <h2 id="ends-title">{endWords(plan)}</h2>
       <p className="muted text-[0.92rem]">
         {safe.middle &&
           `Between ${safe.soonest ? showDay(safe.soonest) : 'sooner'} and ${safe.latest ? showDay(safe.latest) : 'later than is looked at'}, in 95 of 100 tanks like it. `}
@@ -217,15 +213,27 @@ function Ends({ plan }: { readonly plan: ChangePlan }) {
   )
 }
 
+/** When the water is safe again; where it never stops to be, when the old one goes. */
+function endWords({ safe, weeks, told }: ChangePlan): string {
+  if (!safe.middle) return 'Not within the time looked at'
+  return weeks && told.safeFrom === 0
+    ? `The old one can go on ${showDay(safe.middle)}; a kit should read zero throughout`
+    : `A kit should read zero from ${showDay(safe.middle)}`
+}
+
 /** The water as the plan has it, as it was thought before the tests, and the tests themselves. */
 function seriesOf(plan: ChangePlan, change: Row) {
+  // What comes after the end of it is a straight line.
+  const last = plan.safe.latest ?? plan.safe.middle
+  const until = last ? Math.max(14, daysBetween(change.on, last) + 10) : Infinity
   const line = (name: string, told: ChangePlan['told'], what: 'ammonia' | 'nitrite') => ({
     name,
-    points: told.points.map((p) => ({ time: p.day * DAY, value: p[what] })),
+    points: told.points.filter((p) => p.day <= until).map((p) => ({ time: p.day * DAY, value: p[what] })),
   })
   const tests = (name: string, what: 'ammonia' | 'nitrite') => ({
     name,
     marked: true,
+    loose: true,
     points: change.tests.flatMap((t) => {
       const value = t[what]
       const day = daysBetween(change.on, t.on)
@@ -255,7 +263,7 @@ function OnTheTank({
 }) {
   const { old, next } = found
   const there = tank.filters.some((f) => f.id === change.next.id)
-  const oldThere = tank.filters.some((f) => f.id === change.oldId)
+  const oldThere = tank.filters.some((f) => f.id === change.old?.id)
   const began = ['on', 'move', 'starter'].find((id) => id in change.done)
   const goes = change.way === 'beside' ? 'off' in change.done : began !== undefined
   const add = (): void =>
@@ -263,7 +271,7 @@ function OnTheTank({
       filters: [...tank.filters, { ...change.next, since: (began && change.done[began]) ?? dayFromNow(0) }],
     })
   const remove = (): void =>
-    changeRow('tanks', tank, { filters: tank.filters.filter((f) => f.id !== change.oldId) })
+    changeRow('tanks', tank, { filters: tank.filters.filter((f) => f.id !== change.old?.id) })
   if ((!began || there) && (!goes || !oldThere)) return null
   return (
     <p className="mt-2 flex flex-wrap items-center gap-3" role="status">
@@ -297,56 +305,58 @@ function Tests({ change, planned }: { readonly change: Row; readonly planned: re
     <section aria-labelledby="tests-title">
       <h2 id="tests-title">Tests, as N</h2>
       <Parked row={change} field="tests" what="The tests" />
-      <table className="sheet mt-1">
-        <thead>
-          <tr>
-            <th scope="col">Day</th>
-            <th scope="col" className="r">
-              Ammonia foretold
-            </th>
-            <th scope="col" className="r">
-              read
-            </th>
-            <th scope="col" className="r">
-              Nitrite foretold
-            </th>
-            <th scope="col" className="r">
-              read
-            </th>
-            <th scope="col" aria-label="Delete" />
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((t) => (
-            <tr key={t.on}>
-              <td className={`num whitespace-nowrap ${!t.made && late(t.on, false) ? 'text-warning' : ''}`}>
-                {showDay(t.on)}
-              </td>
-              <td className="r">
-                {t.predicted && <FigureView figure={t.predicted.ammonia} inline digits={2} />}
-              </td>
-              <td className="r">
-                {t.made?.ammonia != null && <Num si={t.made.ammonia} dimension="concentration" />}
-              </td>
-              <td className="r">
-                {t.predicted && <FigureView figure={t.predicted.nitrite} inline digits={2} />}
-              </td>
-              <td className="r">
-                {t.made?.nitrite != null && <Num si={t.made.nitrite} dimension="concentration" />}
-              </td>
-              <td>
-                {t.made && (
-                  <IconButton
-                    label={`Delete the test of ${showDay(t.on)}`}
-                    icon={Trash2}
-                    onClick={() => write(change.tests.filter((x) => x.on !== t.on))}
-                  />
-                )}
-              </td>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Tests, table">
+        <table className="sheet mt-1 min-w-[32rem]">
+          <thead>
+            <tr>
+              <th scope="col">Day</th>
+              <th scope="col" className="r">
+                Ammonia foretold
+              </th>
+              <th scope="col" className="r">
+                read
+              </th>
+              <th scope="col" className="r">
+                Nitrite foretold
+              </th>
+              <th scope="col" className="r">
+                read
+              </th>
+              <th scope="col" aria-label="Delete" />
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((t) => (
+              <tr key={t.on}>
+                <td className={`num whitespace-nowrap ${!t.made && late(t.on, false) ? 'text-warning' : ''}`}>
+                  {showDay(t.on)}
+                </td>
+                <td className="r">
+                  {t.predicted && <FigureView figure={t.predicted.ammonia} inline digits={2} />}
+                </td>
+                <td className="r">
+                  {t.made?.ammonia != null && <Num si={t.made.ammonia} dimension="concentration" />}
+                </td>
+                <td className="r">
+                  {t.predicted && <FigureView figure={t.predicted.nitrite} inline digits={2} />}
+                </td>
+                <td className="r">
+                  {t.made?.nitrite != null && <Num si={t.made.nitrite} dimension="concentration" />}
+                </td>
+                <td>
+                  {t.made && (
+                    <IconButton
+                      label={`Delete the test of ${showDay(t.on)}`}
+                      icon={Trash2}
+                      onClick={() => write(change.tests.filter((x) => x.on !== t.on))}
+                    />
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <NewTest
         key={change.tests.length}
         change={change}

@@ -64,9 +64,9 @@ function subjectOf({ tank, change, shelf, stock, bias }: Given): {
   readonly missing: string | null
 } {
   const known = tank.filters.map((f) => knownOf(f, shelf, bias))
-  const old = known.find((k) => k.filter.id === change.oldId) ?? null
+  const old = change.old && knownOf(change.old, shelf, bias)
   const next = knownOf(change.next, shelf, bias)
-  const stay = known.filter((k) => k.filter.id !== change.oldId && k.filter.id !== change.next.id)
+  const stay = known.filter((k) => k.filter.id !== change.old?.id && k.filter.id !== change.next.id)
   const found = stock.find((s) => s.id === tank.stockClassId)
   const films = next.running?.fill.films
   const none = (missing: string) => ({ old, next, subject: null, missing })

@@ -4,6 +4,7 @@ import { TriangleAlert } from 'lucide-react'
 import { useState } from 'react'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
+import { showDay } from '../../frame/when'
 import type { Fault } from './useFault'
 
 /** What the record makes most likely before anybody has looked. */
@@ -34,7 +35,7 @@ const Evidence = ({ suspect }: { readonly suspect: Suspect }) => (
     {suspect.evidence.map((e, i) => (
       <li key={i}>
         <span className="muted">
-          {e.times > 1 ? 'for' : 'against'}, {e.from}:
+          {e.times > 1 ? 'for' : 'against'}, {withDays(e.from)}:
         </span>{' '}
         <Words sentence={e.says} />
       </li>
@@ -202,5 +203,8 @@ function Remedy({ fault, suspect, onDone }: StepProps) {
     </section>
   )
 }
+
+/** Days as they are read. */
+const withDays = (words: string): string => words.replace(/\d{4}-\d\d-\d\d/g, showDay)
 
 const minutes = (m: number): string => (m < 1 ? 'half a minute' : `${m} min`)

@@ -12,8 +12,9 @@ interface Props {
 
 /** Every cause in the order to look, with its chance; one can be chosen out of turn. */
 export function Suspects({ found, symptom, picked, onPick }: Props) {
+  const it = found.suspects.filter((s) => s.outcome === 'found' || s.outcome === 'cured')
   const open = found.suspects.filter((s) => s.outcome === null)
-  const looked = found.suspects.filter((s) => s.outcome !== null)
+  const looked = found.suspects.filter((s) => s.outcome !== null && !it.includes(s))
   return (
     <section aria-labelledby="suspects-title">
       <h2 id="suspects-title">What it can be, in the order to look</h2>
@@ -34,7 +35,7 @@ export function Suspects({ found, symptom, picked, onPick }: Props) {
           </tr>
         </thead>
         <tbody>
-          {[...open, ...looked].map((s) => (
+          {[...it, ...open, ...looked].map((s) => (
             <Row
               key={s.check.id}
               suspect={s}
@@ -54,6 +55,15 @@ export function Suspects({ found, symptom, picked, onPick }: Props) {
   )
 }
 
+const TONES = {
+  open: '',
+  unsure: '',
+  found: 'font-bold',
+  cured: 'font-bold',
+  clear: 'muted',
+  remains: 'muted',
+} as const
+
 interface RowProps {
   readonly suspect: Suspect
   readonly symptom: Symptom
@@ -69,7 +79,7 @@ function Row({ suspect: s, symptom, picked, onPick }: RowProps) {
         <button
           type="button"
           aria-pressed={picked}
-          className={`text-left hover:underline ${s.outcome ? 'muted' : ''}`}
+          className={`text-left hover:underline ${TONES[s.outcome ?? 'open']}`}
           onClick={() => onPick(s.check.id)}
         >
           {s.check.cause}

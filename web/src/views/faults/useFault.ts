@@ -89,7 +89,7 @@ export function useFault(id: string | undefined): Fault {
     subject: { ...subject, kind },
     row,
     gone: id !== undefined && !row && !isPending,
-    name: nameOf(subject),
+    name: record.name ?? nameOf(subject),
     tank,
     found,
     evidence,
@@ -157,6 +157,7 @@ function useRecord(subject: Subject, tank: Tank | null, today: string) {
   }, [tank, subject.kind, today])
   return {
     kind: dossier?.model.kind ?? null,
+    name: dossier?.model.name ?? null,
     evidence: subject.modelId ? (answer ?? NOTHING) : plain,
     busy: subject.modelId !== null && (busy || (!question && !failure)),
     failure,

@@ -22,7 +22,12 @@ export function Changes({ tank }: { readonly tank: Tank }) {
   const own = changes.filter((c) => c.tankId === tank.id).sort((a, b) => b.on.localeCompare(a.on))
   const begin = (modelId: string): void => {
     const next = { id: crypto.randomUUID().slice(0, 8), modelId, fill: 'as-shipped', label: '', kind: null, ratedFlow: null, since: null } as const // prettier-ignore
-    const id = createRow('change-overs', { tankId: tank.id, on: dayFromNow(0), oldId: oldId || null, next })
+    const id = createRow('change-overs', {
+      tankId: tank.id,
+      on: dayFromNow(0),
+      old: tank.filters.find((f) => f.id === oldId) ?? null,
+      next,
+    })
     void navigate(`/tanks/${tank.id}/changes/${id}`)
   }
   return (
@@ -35,7 +40,7 @@ export function Changes({ tank }: { readonly tank: Tank }) {
       {own.length > 0 && (
         <ul className="rule-t mt-2">
           {own.map((c) => {
-            const old = tank.filters.find((f) => f.id === c.oldId)
+            const { old } = c
             const words = `${old ? `${modelName(old.modelId, old.label)} to ` : ''}${modelName(c.next.modelId, c.next.label)}`
             return (
               <li key={c.id} className="rule-b flex items-baseline justify-between gap-3 py-1.5">

@@ -1,0 +1,94 @@
+import { expect, openDossier, saved, test } from './helpers'
+
+test('a canister set up on a phone, trays refused, out of reach midway; the fault finder knows of it', async ({
+  page,
+}) => {
+  test.setTimeout(90000)
+  await page.setViewportSize({ width: 390, height: 844 })
+  const id = await openDossier(page, 'Terrace 1200', 'visits')
+  await page.getByRole('button', { name: 'Set it up by its checklist' }).click()
+  await page.waitForURL(/set-ups/)
+  const step = page.getByRole('heading', { level: 2 })
+  await expect(step).toHaveText(/Rinse the media/)
+  for (const name of ['Not right', 'Right'])
+    expect(
+      (await page.getByRole('button', { name, exact: true }).boundingBox())?.height,
+    ).toBeGreaterThanOrEqual(72)
+  await page.keyboard.press('Space')
+  await page.keyboard.press('Space')
+  await page.keyboard.press('Space')
+  await expect(step).toHaveText(/Trays lie level/)
+  await saved(page)
+  await page.context().setOffline(true)
+  await page.getByRole('button', { name: 'Not right' }).click()
+  await page.getByLabel('What is not right?').fill('the lower one rocks')
+  await page.getByRole('button', { name: 'Next' }).click()
+  await expect(page.getByText(/Kept on this device/)).toBeVisible()
+  // To the plug: what is refused or was not looked at stands before it.
+  for (let i = 0; i < 40 && !/Plug in/.test((await step.textContent()) ?? ''); i++)
+    await page.getByRole('button', { name: 'Later' }).click()
+  await expect(page.getByRole('alert')).toContainText('Trays lie level')
+  await expect(page.getByRole('alert')).toContainText('the lower one rocks')
+  await page.context().setOffline(false)
+  await saved(page)
+  await page.reload()
+  await page.getByRole('link', { name: 'Back to the visits' }).click()
+  await expect(page.getByText(/Not right: Trays lie level.*the lower one rocks/)).toBeVisible()
+  await page.goto(`/faults?model=${id}&symptom=rattle`)
+  await expect(page.getByText(/Refused when it was set up, and not put right since/)).toBeVisible()
+})
+
+test('a leak of a customer’s filter with the server away: found, and on record when it is back', async ({
+  page,
+}) => {
+  await page.goto('/faults')
+  await page.getByLabel('Which filter').selectOption({ label: 'Hang-on-back' })
+  await page.getByRole('button', { name: 'Water where none should be' }).click()
+  await expect(page.locator('#next-title')).toBeVisible()
+  await page.context().setOffline(true)
+  await page.getByRole('button', { name: 'It is not that' }).click()
+  await page.getByRole('button', { name: 'That is it' }).click()
+  const cause = (await page.getByText(/^Found: /).textContent())?.replace('Found: ', '') ?? ''
+  await page.getByRole('button', { name: 'It is gone' }).click()
+  await expect(page.getByText('Found and cured')).toBeVisible()
+  await page.context().setOffline(false)
+  await saved(page)
+  await page.getByRole('link', { name: 'Another search' }).click()
+  await expect(page.getByRole('region', { name: 'Searches on record' })).toContainText(`cured: ${cause}`)
+})
+
+test('a change-over from its start: the plan, a test that moves it, the tank’s list brought in line', async ({
+  page,
+}) => {
+  test.setTimeout(90000)
+  await page.goto('/tanks')
+  await page.getByRole('link', { name: /Vet, quarantine/ }).click()
+  await page.getByLabel('What goes').selectOption({ label: 'Bellows S2' })
+  await page.getByLabel('What comes').selectOption({ label: 'Gale HB, Pellam Works' })
+  await expect(page.getByRole('heading', { level: 1, name: 'Bellows S2 to Gale HB' })).toBeVisible()
+  await page.getByLabel('The way').selectOption('starter')
+  await page.getByLabel('It begins on').fill('2026-11-01')
+  await page.keyboard.press('Tab')
+  const end = page.getByRole('heading', { name: /A kit should read zero from|Not within/ })
+  await expect(end).toBeVisible({ timeout: 20000 })
+  const before = await end.textContent()
+  await page.getByLabel('Tested on').fill('2026-11-20')
+  await page.getByLabel('Ammonia read').fill('1.5')
+  await page.getByLabel('Nitrite read').fill('2')
+  await page.getByRole('button', { name: 'Note the test' }).click()
+  await expect(page.getByText(/films here grow at 0\.\d+ times the constants/)).toBeVisible({
+    timeout: 20000,
+  })
+  await expect(end).not.toHaveText(before ?? '')
+  await page.getByRole('checkbox', { name: /Starter into the filter/ }).check()
+  await page.getByRole('button', { name: 'Note Gale HB on the tank' }).click()
+  await page.getByRole('button', { name: 'Take Bellows S2 off the tank’s list' }).click()
+  await saved(page)
+  await page.getByRole('link', { name: 'Vet, quarantine' }).click()
+  const list = page.getByRole('region', { name: 'Filters on it, table' })
+  await expect(list).toContainText('Gale HB')
+  await expect(list).not.toContainText('Bellows S2')
+  // The plan still knows what it came from.
+  await page.getByRole('link', { name: 'Bellows S2 to Gale HB' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Bellows S2 to Gale HB' })).toBeVisible()
+})
