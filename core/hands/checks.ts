@@ -17,6 +17,8 @@ export interface Check {
   readonly minutes: number
   readonly sees: number
   readonly caution: CautionId | null
+  /** A part of this checklist is what it looks at: where the strip log has none, it is left out. */
+  readonly of?: string
   /** Repair is not for the owner’s hands. */
   readonly licensed?: true
   readonly symptoms: Readonly<Partial<Record<Symptom, number>>>
@@ -121,6 +123,7 @@ export const CHECKS: readonly Check[] = [
   },
   {
     id: 'feet-hard',
+    of: 'feet',
     cause: 'Feet hard, worn or missing',
     which: 'pumped',
     how: 'Put a folded cloth under it.',
@@ -214,6 +217,7 @@ export const CHECKS: readonly Check[] = [
   },
   {
     id: 'tap-ring',
+    of: 'hose-joint',
     cause: 'O-ring of a tap dried out',
     which: 'hoses',
     how: 'Shut and part the taps over a basin; look at each small ring.',
@@ -227,6 +231,7 @@ export const CHECKS: readonly Check[] = [
   },
   {
     id: 'cracked-clip',
+    of: 'clip',
     cause: 'A cracked clip or latch',
     which: 'opened',
     how: 'Open and close each latch with a thumb; look for white lines in the plastic.',

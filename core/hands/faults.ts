@@ -77,8 +77,9 @@ export function search(
   kind: FilterKind | null,
   evidence: readonly Evidence[],
   outcomes: Outcomes,
+  parts: readonly string[] | null = null,
 ): Search {
-  const own = checksOf(symptom, kind)
+  const own = checksOf(symptom, kind, parts)
   const mine = (c: Check): readonly Evidence[] => evidence.filter((e) => e.check === c.id)
   const known = own.map(
     (c) => (c.symptoms[symptom] ?? 0) * mine(c).reduce((product, e) => product * e.times, 1),
@@ -107,9 +108,15 @@ export function search(
   }
 }
 
-/** The checks of a symptom for a kind of filter. */
-export const checksOf = (symptom: Symptom, kind: FilterKind | null): readonly Check[] =>
-  CHECKS.filter((c) => c.symptoms[symptom] && isFor(c.which, kind))
+/** The checks of a symptom for a kind of filter, and for the checklists of its parts where it was taken apart. */
+export const checksOf = (
+  symptom: Symptom,
+  kind: FilterKind | null,
+  parts: readonly string[] | null = null,
+): readonly Check[] =>
+  CHECKS.filter(
+    (c) => c.symptoms[symptom] && isFor(c.which, kind) && (!parts || !c.of || parts.includes(c.of)),
+  )
 
 /** How soon it is worth looking: what comes first, then the most chance found in a minute. */
 const worth = (s: Suspect): number => (s.chance * s.check.sees) / s.check.minutes

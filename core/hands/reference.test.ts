@@ -136,6 +136,13 @@ describe('the fault finder', () => {
       ).toEqual(boxed ? ['clogged', 'order'] : ['clogged'])
     }
   })
+  test('a part that the strip log does not have is not looked at; one that was never taken apart may have any', () => {
+    const ids = (parts: readonly string[] | null): string[] => checksOf('grows-noisy', 'canister', parts).map((c) => c.id) // prettier-ignore
+    expect(ids(null)).toContain('feet-hard')
+    expect(ids(['impeller', 'feet'])).toContain('feet-hard')
+    expect(ids(['impeller', 'o-ring'])).not.toContain('feet-hard')
+    expect(checksOf('leak', 'canister', ['impeller']).map((c) => c.id)).not.toContain('cracked-clip')
+  })
   test('each check says for whom, how, what it shows, why and what then; each is reached by some kind', () => {
     expect(new Set(CHECKS.map((c) => c.id)).size).toBe(CHECKS.length)
     for (const c of CHECKS) {
@@ -393,6 +400,34 @@ describe('changing over', () => {
     expect(TAKES_HOLD).toBeGreaterThan(0)
     const early = tell({ ...changeStory(subject('beside'), 1, 1) })
     expect(early.peakAmmonia.value).toBeGreaterThan(KIT_ZERO)
+  })
+  test.each([2.5, 3, 3.5, 3.8])(
+    'the fewest weeks are those that each tried in turn gives, fed %s g a day',
+    (grams) => {
+      const c = subject('beside', { keeping: { ...keeping, feed: (grams * 1e-3) / 86400 } })
+      const peaks = (weeks: number): number => {
+        const t = tell({ ...changeStory(c, weeks, 1), days: weeks * 7 + 28 })
+        return Math.max(...t.points.filter((p) => p.day >= weeks * 7).flatMap((p) => [p.ammonia, p.nitrite]))
+      }
+      const tried = Array.from({ length: 26 }, (_, i) => i + 1).find((w) => peaks(w) <= KIT_ZERO)
+      expect(leastWeeks(c, 1)).toBe(tried)
+    },
+  )
+  test('a ripe film begins as it had settled alone: of the new one it knows nothing yet', () => {
+    const alone = tell({ keeping, filters: [{ id: 'a', films, ripe: 1 }], happenings: [], days: 1 })
+    const beside = tell(changeStory(subject('beside'), 4, 1))
+    expect(beside.points[0]?.films[0]).toBeCloseTo(alone.points[0]?.films[0] ?? NaN, 12)
+    expect(beside.points[0]?.films[1]).toBeLessThan(1e-4)
+  })
+  test('the water to change brings what is foretold down to its limit: 1 − limit ÷ C, up to the next tenth', () => {
+    const c = subject('moved', { share: 0.06 })
+    const plan = planChange(c, BEGAN, [])
+    const peak = plan.told.peakNitrite.value
+    // More than 0.5 mg/L, less than twice that.
+    expect(peak).toBeGreaterThan(0.55e-3)
+    expect(peak).toBeLessThan(1e-3)
+    const share = Math.ceil((1 - 0.5e-3 / peak) * 10) * 10
+    expect(JSON.stringify(plan.sentences)).toContain(`change ${share} % of the water`)
   })
   test('nitrogen is kept while films take hold on each other', () => {
     const { nitrogen } = tell(changeStory(subject('beside'), 4, 1))

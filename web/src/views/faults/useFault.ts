@@ -69,10 +69,10 @@ export function useFault(id: string | undefined): Fault {
     candidates.find((c) => c.id === s.modelId)?.candidate?.name ?? (s.label || 'a filter without a name')
   const record = useRecord(subject, tank, row?.on ?? dayFromNow(0))
   const kind = record.kind ?? subject.kind
-  const { evidence } = record
+  const { evidence, parts } = record
   const found = useMemo(
-    () => (subject.symptom ? search(subject.symptom, kind, evidence, row?.outcomes ?? {}) : null),
-    [subject.symptom, kind, evidence, row?.outcomes],
+    () => (subject.symptom ? search(subject.symptom, kind, evidence, row?.outcomes ?? {}, parts) : null),
+    [subject.symptom, kind, evidence, row?.outcomes, parts],
   )
   const answer: Fault['answer'] = (check, outcome, seen) => {
     const { [check]: _, ...rest } = row?.outcomes ?? {}
@@ -155,7 +155,12 @@ function useRecord(subject: Subject, tank: Tank | null, today: string) {
       since: filter?.since ?? null,
     })
   }, [tank, subject.kind, today])
+  const parts = useMemo(
+    () => (dossier?.parts.length ? dossier.parts.map((p) => p.checklist) : null),
+    [dossier?.parts],
+  )
   return {
+    parts,
     kind: dossier?.model.kind ?? null,
     name: dossier?.model.name ?? null,
     evidence: subject.modelId ? (answer ?? NOTHING) : plain,

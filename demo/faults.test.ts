@@ -1,8 +1,8 @@
 import { nothingKnown, search, setUpSteps } from '@ypsometer/core/hands'
 import { GENERIC_MEDIA } from '@ypsometer/core/media'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
-import { demoBundle } from '@ypsometer/demo'
-import { faultEvidence, faultRecord, setUpSubject, type FaultQuestion } from './faults'
+import { faultEvidence, faultRecord, setUpSubject, type FaultQuestion } from '@ypsometer/contract/faults'
+import { demoBundle } from '.'
 
 const row = { version: 1, createdAt: '2026-09-01T00:00:00.000Z', updatedAt: '', deletedAt: null }
 const rows = (list: readonly object[]): object[] => list.map((r) => ({ ...row, ...r }))
