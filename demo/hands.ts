@@ -176,7 +176,7 @@ export function changesOf(
         ammonia: ammonia * 1e-3,
         nitrite: nitrite * 1e-3,
       })),
-      done: { move: MOVED.began, feed: MOVED.began },
+      done: { move: MOVED.began, feed: MOVED.began, leave: dayAfter(MOVED.began, 1) },
       note: 'Sponge of the old one squeezed out over the new media.',
     }),
   ]

@@ -401,7 +401,7 @@ describe('changing over', () => {
     const early = tell({ ...changeStory(subject('beside'), 1, 1) })
     expect(early.peakAmmonia.value).toBeGreaterThan(KIT_ZERO)
   })
-  test.each([2.5, 3, 3.5, 3.8])(
+  test.each([2.2, 2.8, 3.2, 3.8])(
     'the fewest weeks are those that each tried in turn gives, fed %s g a day',
     (grams) => {
       const c = subject('beside', { keeping: { ...keeping, feed: (grams * 1e-3) / 86400 } })

@@ -1,7 +1,7 @@
 // Keeps the app on the device: pages and scripts from the last build seen, and the last answers read, for when the
 // server is out of reach. Writes never pass through here; they wait in the page's own outbox.
 // The number goes up when the answers' shape changes, so that an old one is never read by a new page.
-const ANSWERS = 'ypsometer-answers-4'
+const ANSWERS = 'ypsometer-answers-5'
 const KEPT_ANSWERS = 200
 
 /** Keeps the present build on the device and lets older ones go; does nothing when it is kept already. */

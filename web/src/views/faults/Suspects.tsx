@@ -96,7 +96,9 @@ function Row({ suspect: s, symptom, picked, onPick }: RowProps) {
       </td>
       <td className="r num">{s.check.minutes}</td>
       <td className="r">
-        <FigureView figure={chanceFigure(s, symptom)} inline />
+        {s.outcome !== 'found' && s.outcome !== 'cured' && (
+          <FigureView figure={chanceFigure(s, symptom)} inline />
+        )}
       </td>
     </tr>
   )
