@@ -11,7 +11,7 @@ test('a visit on a phone, out of reach midway: nothing is lost, and the forecast
     .click()
   await page.getByRole('link', { name: /^Visits/ }).click()
   await expect(page.getByText('How it fouls')).toBeVisible()
-  await page.getByRole('button', { name: 'Set it up' }).click()
+  await page.getByRole('button', { name: 'Set it up', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Leave it uncleaned until you have looked' })).toBeVisible()
   const next = page.getByRole('button', { name: /^(Next|Skip)$/ })
   await next.click()

@@ -46,7 +46,7 @@ export function stripCautions(
 ): readonly Caution[] {
   const { drivenBy, hoses } = FILTERS[kind]
   const caution = (id: CautionId): Caution => ({ id, text: CAUTIONS[id] })
-  const out: Caution[] = [caution(drivenBy === 'air' ? 'air' : 'mains')]
+  const out: Caution[] = [{ id: 'mains', text: CAUTIONS[drivenBy === 'air' ? 'air' : 'mains'] }]
   if (hoses) out.push(caution('siphon'))
   if (parts.some((p) => p.checklist === 'quartz')) out.push(caution('quartz'))
   if (parts.some((p) => p.material === GLASS || p.findings.some((f) => BROKEN.includes(f))))

@@ -66,8 +66,8 @@ test('half way: steps with their dates, what is foretold beside what was read, a
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Triptych 600 to Ledger 700')
   expect(document.body.textContent).toMatch(/films here grow at 0\.\d+ times/)
   expect(document.body.textContent).toMatch(/moved by \d+ days, later/)
-  fireEvent.click(screen.getByRole('checkbox', { name: /Clean nothing for four weeks/ }))
-  expect(written('change').at(-1)).toMatchObject({ done: { move: '2026-11-12', leave: expect.stringMatching(/^\d{4}/) } }) // prettier-ignore
+  fireEvent.click(screen.getByRole('checkbox', { name: /Full feed, tests once a week/ }))
+  expect(written('change').at(-1)).toMatchObject({ done: { move: '2026-11-12', safe: expect.stringMatching(/^\d{4}/) } }) // prettier-ignore
   // The tank’s own list is brought in line by a word, not by itself.
   fireEvent.click(screen.getByRole('button', { name: 'Take Triptych 600 off the tank’s list' }))
   expect(written('change').at(-1)).toMatchObject({ filters: [] })

@@ -1,5 +1,5 @@
 import type { Dossier, Medium, Visit } from '@ypsometer/contract'
-import { CHECKLISTS, stripCautions } from '@ypsometer/core/teardown'
+import { CAUTIONS, CHECKLISTS, stripCautions } from '@ypsometer/core/teardown'
 import {
   CLARITIES,
   CLEANED_IN,
@@ -100,7 +100,7 @@ function Opening({ dossier }: ScreenProps) {
         </li>
       ))}
       <li className="border-warning border-l-4 pl-3">
-        If it stood still for hours, its water has no oxygen: do not start it into the tank unrinsed.
+        {CAUTIONS.stale}
       </li>
       <li className="muted text-[0.95rem]">Local codes and a licensed electrician come first.</li>
     </ul>
