@@ -7,6 +7,7 @@ import { CLAIM_QUANTITIES, FILL_STATES, MASS_SOURCES } from '@ypsometer/core/fil
 import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
 import { FLOW_BASES } from '@ypsometer/core/file/judging/basis'
 import { PRIMINGS } from '@ypsometer/core/file/teardown/vocabulary'
+import { NOT_RECORDED, OBTAINED } from '@ypsometer/core/file/review/disclosure'
 import { z } from 'zod'
 import { bodies, chambers, contents, parts, photos } from './teardown'
 import { Day, currency, Id, minor, moment, name, text, Typed, within } from './common'
@@ -86,7 +87,17 @@ export const claims = resource({
 })
 
 export const SPECIMEN_STATES = ['new', 'used'] as const
-export const OBTAINED = ['bought', 'loaned', 'given', 'second-hand'] as const
+export { OBTAINED }
+const answered = z.boolean().nullable()
+/** What a reader may ask; null: not recorded. */
+export const Disclosing = z.object({
+  paid: answered,
+  signed: answered,
+  affiliate: answered,
+  free: answered,
+  representative: answered,
+  previewed: answered,
+})
 export const specimens = resource({
   path: 'specimens',
   one: 'specimen',
@@ -103,6 +114,7 @@ export const specimens = resource({
     mediaMass: within(0, 200, 'kg').nullable().default(null),
     /** How that mass is known: weighed, or taken from somewhere. Only a weighed one is a measurement. */
     mediaMassBy: z.enum(MASS_SOURCES).default('estimate'),
+    disclosure: Disclosing.default(NOT_RECORDED),
     note: text(4000).default(''),
     typed: Typed.default({}),
   },

@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import { fills, houseRules, media } from './fills'
 import { changeOvers, faultSearches, setUps } from './hands'
 import { claims, hookups, logs, models, readings, specimens, trials } from './models'
+import { reviews } from './reviews'
 import { stockClasses } from './stock'
 import { tanks } from './tanks'
 import { bodies, chambers, contents, parts, photos } from './teardown'
@@ -27,6 +28,7 @@ export const RESOURCES = {
   'set-ups': setUps,
   'change-overs': changeOvers,
   'fault-searches': faultSearches,
+  reviews,
   media,
   'house-rules': houseRules,
   'stock-classes': stockClasses,

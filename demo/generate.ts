@@ -151,6 +151,21 @@ function interior(t: Truth, modelId: string) {
   }
 }
 
+const none = {
+  paid: false,
+  signed: false,
+  affiliate: false,
+  free: false,
+  representative: false,
+  previewed: false,
+} as const
+/** What is to be known of some units; of the others nobody noted it. */
+const DISCLOSED: Readonly<Record<string, typeof none | Record<keyof typeof none, boolean | null>>> = {
+  'Ledger 700': none,
+  'Plainbody 1000': { ...none, affiliate: true, previewed: null },
+  'Terrace 1200': { ...none, free: true, representative: true },
+}
+
 const uniform = seeded(90)
 
 /** The strip log: usual parts in their order, with times a hand takes and conditions as found. */
@@ -453,6 +468,7 @@ function model(t: Truth): DemoBundle['models'][number] {
         state: t.obtained === 'second-hand' ? 'used' : 'new',
         ...(t.obtained === 'second-hand' && { monthsInUse: 14 }),
         checks: { seated: true, latches: true, leftover: true },
+        ...(DISCLOSED[t.name] && { disclosure: DISCLOSED[t.name] }),
         ...weighedMedia(t),
       }),
     ],

@@ -25,4 +25,5 @@ export interface DemoBundle {
   readonly faultSearches: readonly CreatedOf<'fault-searches'>[]
 }
 
+export { idOf } from './ids'
 export const demoBundle = bundle as unknown as DemoBundle

@@ -23,6 +23,8 @@ import { registerPhotos } from './photos/routes'
 import { registerRankings } from './ranking/routes'
 import { registerTanks } from './tanks/routes'
 import { registerHands } from './hands/routes'
+import { registerReviews } from './reviews/routes'
+import { registerShared } from './reviews/shared'
 import { registerUpkeep } from './upkeep/routes'
 
 export interface AppOptions {
@@ -176,6 +178,8 @@ export async function buildApp({
       registerTanks(api, db)
       registerUpkeep(api, db)
       registerHands(api, db)
+      registerReviews(api, db)
+      await api.register(async (shared) => registerShared(shared, db))
       registerRankings(api, db)
       registerLibrary(api, db)
       registerStatus(api, db)

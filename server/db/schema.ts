@@ -1,12 +1,15 @@
 import {
+  BUYS,
   CLAIM_KINDS,
   KINSHIPS,
   OBTAINED,
   RANKING_STATES,
+  REVIEW_STATES,
   SPECIMEN_STATES,
   TANK_FRONTS,
   TANK_SHAPES,
   TICK_STATES,
+  type Edition,
   type Fitted,
   type HouseRule,
   type RankedTank,
@@ -18,6 +21,8 @@ import {
 import { ADVICE_RULE, type Candidate } from '@ypsometer/core/advice'
 import { READING_SHAPES, TRIAL_KINDS } from '@ypsometer/core/trials'
 import { CHANGE_WAYS, SYMPTOMS } from '@ypsometer/core/file/hands/vocabulary'
+import { NOT_RECORDED } from '@ypsometer/core/file/review/disclosure'
+import type { Snapshot } from '@ypsometer/contract/review'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging'
@@ -157,6 +162,7 @@ export const specimen = pgTable(
       .default(sql`'{}'::jsonb`),
     mediaMass: doublePrecision('media_mass'),
     mediaMassBy: text('media_mass_by', { enum: MASS_SOURCES }).notNull().default('estimate'),
+    disclosure: jsonb('disclosure').$type<RowOf<'specimens'>['disclosure']>().notNull().default(NOT_RECORDED),
     note: text('note').notNull().default(''),
     typed: typed(),
   },
@@ -819,6 +825,82 @@ export const faultSearch = pgTable(
     check('fault_search_symptom', sql`${t.symptom} in ${sql.raw(quoted(SYMPTOMS))}`),
     check('fault_search_kind', sql`${t.kind} in ${sql.raw(quoted(FILTER_KINDS))}`),
   ],
+)
+
+type ReviewRow = RowOf<'reviews'>
+/** A review in the making: words round numbers that the server took, and how far it is. */
+export const review = pgTable(
+  'review',
+  {
+    ...editable,
+    modelId: modelId(),
+    state: text('state', { enum: REVIEW_STATES }).notNull().default('draft'),
+    title: text('title').notNull().default(''),
+    intro: text('intro').notNull().default(''),
+    words: jsonb('words').$type<ReviewRow['words']>().notNull().default({}),
+    buy: text('buy', { enum: BUYS }),
+    buyWhy: text('buy_why').notNull().default(''),
+    /** Editions there are, when the last of them was published, and when and why it was taken back. */
+    editions: integer('editions').notNull().default(0),
+    publishedOn: date('published_on', { mode: 'string' }),
+    withdrawnOn: date('withdrawn_on', { mode: 'string' }),
+    withdrawnWhy: text('withdrawn_why').notNull().default(''),
+    /** The day the numbers of the draft were taken. */
+    takenOn: date('taken_on', { mode: 'string' }).notNull(),
+    draft: jsonb('draft').$type<Snapshot>().notNull(),
+  },
+  (t) => [
+    index('review_of_model').on(t.modelId),
+    check('review_state', sql`${t.state} in ${sql.raw(quoted(REVIEW_STATES))}`),
+    check('review_buy', sql`${t.buy} in ${sql.raw(quoted(BUYS))}`),
+  ],
+)
+
+/** What was published: never changed after, which a trigger sees to. */
+export const reviewEdition = pgTable(
+  'review_edition',
+  {
+    reviewId: uuid('review_id')
+      .notNull()
+      .references(() => review.id, { onDelete: 'cascade' }),
+    number: integer('number').notNull(),
+    publishedOn: date('published_on', { mode: 'string' }).notNull(),
+    erratum: jsonb('erratum').$type<Edition['erratum']>(),
+    words: jsonb('words').$type<Edition['words']>().notNull(),
+    snapshot: jsonb('snapshot').$type<Snapshot>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.reviewId, t.number] })],
+)
+
+/** Photos of what was published, as they were. */
+export const reviewPhoto = pgTable(
+  'review_photo',
+  {
+    reviewId: uuid('review_id')
+      .notNull()
+      .references(() => review.id, { onDelete: 'cascade' }),
+    photoId: uuid('photo_id').notNull(),
+    full: bytea('full').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.reviewId, t.photoId] })],
+)
+
+/** A link that reads one review; of its secret only a hash is kept. */
+export const reviewShare = pgTable(
+  'review_share',
+  {
+    id: uuid('id').primaryKey(),
+    reviewId: uuid('review_id')
+      .notNull()
+      .references(() => review.id, { onDelete: 'cascade' }),
+    label: text('label').notNull().default(''),
+    secretHash: text('secret_hash').notNull().unique(),
+    createdAt: stamp('created_at').notNull().defaultNow(),
+    expiresOn: date('expires_on', { mode: 'string' }),
+    revokedAt: stamp('revoked_at'),
+    readings: integer('readings').notNull().default(0),
+  },
+  (t) => [index('review_share_of').on(t.reviewId)],
 )
 
 /**

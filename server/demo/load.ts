@@ -1,5 +1,6 @@
 import { demoBundle } from '@ypsometer/demo'
 import type { Db } from '../db/client'
+import { loadReviews } from './reviews'
 import {
   body,
   chamber,
@@ -60,4 +61,6 @@ export async function loadDemo(db: Db): Promise<void> {
     await tx.insert(changeOver).values([...demoBundle.changeOvers])
     await tx.insert(faultSearch).values([...demoBundle.faultSearches])
   })
+  // They are taken from what was written.
+  await loadReviews(db)
 }

@@ -2,25 +2,16 @@ import type { Dossier, ShelfRow } from '@ypsometer/contract'
 import type { Candidate } from '@ypsometer/core/advice'
 import { CoreError } from '@ypsometer/core/errors'
 import { and, asc, eq, isNull, ne, or, sql } from 'drizzle-orm'
-import { createHash, randomUUID } from 'node:crypto'
-import { readFileSync } from 'node:fs'
-import { fileURLToPath } from 'node:url'
+import { createHash } from 'node:crypto'
 import type { Db } from '../db/client'
 import { model, shelfEntry } from '../db/schema'
 import { allMedia } from '../library/media'
 import { allHouseRules } from '../library/houseRules'
 import { stockClasses } from '../tanks/stock'
 import { shelfBias } from './bias'
+import { PROGRAM } from '../program'
 import { dossiers, type ModelRow } from './queries'
 import { shelfRow, type ShelfBasis } from './shelfRow'
-
-/** The program as it runs: a row worked out by another is worked out anew. */
-const PROGRAM =
-  typeof __filename === 'string'
-    ? randomUUID()
-    : createHash('sha1')
-        .update(readFileSync(fileURLToPath(import.meta.url)))
-        .digest('base64')
 
 /** What every row of the shelf is worked out with, and its name in few letters. */
 export async function shelfBasis(db: Db): Promise<ShelfBasis & { readonly key: string }> {

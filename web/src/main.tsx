@@ -109,6 +109,19 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/faults/Faults')).Faults }),
       },
       {
+        path: 'reviews',
+        loader: asks(() => {
+          ahead.list('reviews')
+          ahead.candidates()
+        }),
+        lazy: async () => ({ Component: (await import('./views/reviews/Reviews')).Reviews }),
+      },
+      {
+        path: 'reviews/:id',
+        loader: asks(() => ahead.list('reviews')),
+        lazy: async () => ({ Component: (await import('./views/reviews/ReviewDesk')).ReviewDesk }),
+      },
+      {
         path: 'tanks/:id/changes/:changeId',
         loader: asks(() => {
           ahead.counter()
@@ -179,6 +192,12 @@ const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('./views/setuprun/SetUpRun')).SetUpRun }),
   },
   {
+    path: '/s/:secret',
+    errorElement: <Crash />,
+    HydrateFallback: Loading,
+    lazy: async () => ({ Component: (await import('./views/shared/Shared')).Shared }),
+  },
+  {
     path: '/models/:id/bench/:trialId/run',
     loader: dossierAhead,
     errorElement: <Crash />,
@@ -187,8 +206,12 @@ const router = createBrowserRouter([
   },
 ])
 
-followChanges(queryClient)
-startWriting(() => toast('Another window changed this too. Both changes are kept.'))
+// A review that is read by its link has nothing of the bench about it.
+const guest = location.pathname.startsWith('/s/')
+if (!guest) {
+  followChanges(queryClient)
+  startWriting(() => toast('Another window changed this too. Both changes are kept.'))
+}
 
 const root = document.getElementById('root')
 if (root)
@@ -201,5 +224,5 @@ if (root)
   )
 
 // The app shell stays on the device, so that the bench works with the server out of reach.
-if (import.meta.env.PROD && 'serviceWorker' in navigator)
+if (!guest && import.meta.env.PROD && 'serviceWorker' in navigator)
   void navigator.serviceWorker.register('/sw.js').catch(() => undefined)

@@ -1,10 +1,12 @@
 import { saidText, type Sentence } from '@ypsometer/core/figures'
-import { units } from '../frame/settings'
+import { decimal, units } from '../frame/settings'
+import { pointed } from './pointed'
 import { FigureView } from './FigureView'
 
 /** A generated sentence with its numbers set as numbers, in the reader's units; those with a working open it. */
 export function Words({ sentence }: { readonly sentence: Sentence }) {
   const system = units.use()
+  const sign = decimal.use()
   return sentence.map((part, i) => {
     if (typeof part === 'string') return part
     if (part.figure)
@@ -13,7 +15,7 @@ export function Words({ sentence }: { readonly sentence: Sentence }) {
       )
     return (
       <span key={i} className="num font-medium whitespace-nowrap">
-        {saidText(part, system)}
+        {pointed(saidText(part, system), sign)}
       </span>
     )
   })

@@ -106,6 +106,9 @@ export function Frame() {
           <NavLink to="/faults" className={place}>
             Faults
           </NavLink>
+          <NavLink to="/reviews" className={place}>
+            Reviews
+          </NavLink>
           <NavLink to="/library" className={place}>
             Library
           </NavLink>

@@ -44,6 +44,11 @@ export const theme = kept<Theme>(
   },
 )
 
+/** Signs between whole and broken numbers, and the one this reader has. */
+export const DECIMALS = ['.', ','] as const
+export type Decimal = (typeof DECIMALS)[number]
+export const decimal = kept<Decimal>('ypsometer.decimal', () => '.')
+
 /** The 95 % interval a timing should reach, as a share of the flow. */
 export const PRECISIONS = ['0.02', '0.03', '0.05', '0.1'] as const
 export const precision = kept<(typeof PRECISIONS)[number]>('ypsometer.precision', () => '0.03')

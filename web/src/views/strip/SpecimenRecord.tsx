@@ -2,13 +2,8 @@ import { REASSEMBLY } from '@ypsometer/core/teardown/vocabulary'
 import { changeRow, createRow } from '../../api/rows'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { useDossierContext } from '../../frame/dossier'
-
-const DISCLOSURE = {
-  bought: 'This unit was bought.',
-  loaned: 'This unit was loaned for the review.',
-  given: 'This unit was given for the review.',
-  'second-hand': 'This unit was bought second-hand.',
-} as const
+import type { RowOf } from '@ypsometer/contract'
+import { DISCLOSED, DISCLOSURE_WORDS, disclosureWords } from '@ypsometer/core/file/review/disclosure'
 
 /** The unit taken apart: how it came, its age and marks, and the checks before it runs again. */
 export function SpecimenRecord() {
@@ -69,7 +64,8 @@ export function SpecimenRecord() {
           <TextField {...common} field="serial" label="Serial number" max={80} />
           <TextField {...common} field="condition" label="Condition on arrival" max={400} />
         </div>
-        <p className="muted mt-2">The review will say: “{DISCLOSURE[specimen.obtained]}”</p>
+        <Disclosed specimen={specimen} />
+        <p className="muted mt-2">A review will say: “{disclosureWords(specimen)}”</p>
       </section>
       <section aria-labelledby="check-title">
         <h2 id="check-title">Before it runs again</h2>
@@ -94,5 +90,44 @@ export function SpecimenRecord() {
         </ul>
       </section>
     </>
+  )
+}
+
+const ANSWERS = [
+  ['yes', true],
+  ['no', false],
+] as const
+
+/** What a reader may ask of whoever reviews the unit. */
+function Disclosed({ specimen }: { readonly specimen: RowOf<'specimens'> }) {
+  const { disclosure } = specimen
+  return (
+    <fieldset className="mt-3">
+      <legend className="kicker">What a reader has to know</legend>
+      <ul>
+        {DISCLOSED.map((d) => (
+          <li key={d} className="rule-b flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-1">
+            <span id={`disclosed-${d}`}>{DISCLOSURE_WORDS[d].asks}</span>
+            <span role="group" aria-labelledby={`disclosed-${d}`} className="flex gap-1">
+              {ANSWERS.map(([words, value]) => (
+                <button
+                  key={words}
+                  type="button"
+                  aria-pressed={disclosure[d] === value}
+                  className={`btn btn-sm ${disclosure[d] === value ? 'btn-neutral' : ''}`}
+                  onClick={() =>
+                    changeRow('specimens', specimen, {
+                      disclosure: { ...disclosure, [d]: disclosure[d] === value ? null : value },
+                    })
+                  }
+                >
+                  {words}
+                </button>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </fieldset>
   )
 }

@@ -43,6 +43,11 @@ export function VerdictView() {
             {BASIS[verdict.basis]}
             {specimen && ` The unit was ${OBTAINED_WORDS[specimen.obtained]}.`}
           </p>
+          <p className="mt-1">
+            <Link to={`/reviews?model=${dossier.model.id}`} className="link">
+              Write it up as a review
+            </Link>
+          </p>
           {dossier.model.errata.length > 0 && (
             <div role="note" className="text-warning mt-2 max-w-2xl">
               Provisional:{' '}

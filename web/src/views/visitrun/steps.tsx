@@ -99,9 +99,7 @@ function Opening({ dossier }: ScreenProps) {
           {c.text}
         </li>
       ))}
-      <li className="border-warning border-l-4 pl-3">
-        {CAUTIONS.stale}
-      </li>
+      <li className="border-warning border-l-4 pl-3">{CAUTIONS.stale}</li>
       <li className="muted text-[0.95rem]">Local codes and a licensed electrician come first.</li>
     </ul>
   )

@@ -1,0 +1,183 @@
+import { put, sayFigure, type Figure } from '../figures'
+import { printedFigure } from '../judging'
+import { SCHOOL_WORDS, stockKey, type SupportedRange } from '../tanks'
+import type { Cell, Section } from './blocks'
+import type { ReviewInput } from './input'
+import { numbers, rowsOf, table, text } from './make'
+
+/** What a verdict rests on. */
+const FIRM = 'on flow measured here as it stands'
+const BASIS: Readonly<Record<string, string>> = {
+  measured: FIRM,
+  carried: 'on a flow measured otherwise and carried over the pump’s curve',
+  'computed-fit': 'on flow computed from a pump curve measured here and the fill',
+  'computed-label': 'on flow computed from the label’s own curve: nothing has been measured',
+  'supposed-fit': 'on flow computed for the hoses; media and body are a band',
+  'supposed-label': 'on the label’s own curve, with bands: nothing has been measured',
+  'measured-empty': 'on flow measured without its media; the rest is a rule of thumb',
+  rule: 'on a rule of thumb: nothing has been measured',
+  none: 'nothing is known of the flow',
+}
+
+export function verdictSection({ assessment, chances, errata }: ReviewInput): Section {
+  const { verdict } = assessment
+  const { overclaim, supported } = verdict
+  const sure: Figure | null =
+    chances?.tooHigh == null
+      ? null
+      : {
+          id: 'chance-too-high',
+          label: 'Chance that the claim is more than it carries',
+          value: Math.min(1 - EDGE, Math.max(EDGE, chances.tooHigh)),
+          dimension: 'ratio',
+          unit: '%',
+          provenance: 'computed',
+          formula: 'share of draws',
+          working: [put('n', 'draws', chances.draws, 'ratio', 'computed')],
+          source: 'JCGM 101:2008',
+        }
+  return {
+    id: 'verdict',
+    title: 'Verdict',
+    blocks: [
+      ...text(
+        'card',
+        overclaim ? [`${verdict.words}: × `, sayFigure(overclaim), '.'] : [`${verdict.words}.`],
+        tone(verdict.level),
+      ),
+      ...numbers('card', supported, verdict.flow),
+      ...text('page', [
+        `It rests ${BASIS[verdict.basis] ?? ''}.`.replace('rests nothing', 'rests on nothing: nothing'),
+      ]),
+      ...(sure
+        ? text('page', [
+            edge(sure.value),
+            sayFigure(sure),
+            ' that the claim is more than it carries, normally stocked.',
+          ])
+        : []),
+      ...errata.flatMap((e) =>
+        text('card', [`Provisional: ${e.about}, found ${e.on}: ${e.text}.`], 'caution'),
+      ),
+      ...verdict.reasons.flatMap((r) => text('whole', r.sentence, r.tone)),
+      ...(verdict.missing.length
+        ? text('whole', [`Not known: ${verdict.missing.map((m) => m.what.toLowerCase()).join('; ')}.`])
+        : []),
+    ],
+  }
+}
+
+/** Draws do not tell a chance from certain or from none. */
+const EDGE = 0.01
+const edge = (chance: number): string => {
+  if (chance > 1 - EDGE) return 'Over '
+  return chance < EDGE ? 'Under ' : ''
+}
+
+const tone = (level: string): 'for' | 'against' | 'note' => {
+  if (level === 'holds') return 'for'
+  return level === 'open' ? 'note' : 'against'
+}
+
+export function tanksSection({ assessment, stock }: ReviewInput): Section {
+  const { ranges, claimedRange } = assessment.verdict
+  const litres = (
+    id: string,
+    label: string,
+    value: number,
+    interval?: readonly [number, number],
+  ): Figure => ({
+    id,
+    label,
+    value,
+    dimension: 'volume',
+    provenance: 'rule',
+    ...(interval && { uncertainty: (interval[1] - interval[0]) / 2 }),
+  })
+  const row = (r: SupportedRange): readonly Cell[] => {
+    const label = stock.find((s) => stockKey(s) === r.stockClass)?.label ?? r.stockClass
+    if (r.impossible) return [label, 'none', 'none', 'too strong for its media']
+    return [
+      label,
+      litres(`smallest-${r.stockClass}`, `Smallest tank, ${label.toLowerCase()}`, r.min, r.minInterval),
+      litres(`largest-${r.stockClass}`, `Largest tank, ${label.toLowerCase()}`, r.max, r.maxInterval),
+      `${SCHOOL_WORDS[r.binding]} binds`,
+    ]
+  }
+  const printed = [
+    claimedRange.min === null
+      ? null
+      : { ...litres('claimed-min', 'Claimed, from', claimedRange.min), provenance: 'printed' as const },
+    claimedRange.max === null
+      ? null
+      : { ...litres('claimed-max', 'Claimed, to', claimedRange.max), provenance: 'printed' as const },
+  ]
+  return {
+    id: 'tanks',
+    title: 'Which tanks',
+    blocks: [
+      ...numbers('page', ...printed),
+      ...table('page', ['Stock', 'From', 'To', 'Why'], ranges.map(row)),
+    ],
+  }
+}
+
+export function claimsSection(input: ReviewInput): Section {
+  const of = rowsOf(input)
+  const { assessment } = input
+  const printed = (q: 'power' | 'noise' | 'tank-max'): Figure | null => {
+    const c = input.claims.find((x) => x.quantity === q)
+    return c ? printedFigure(c) : null
+  }
+  const rows: readonly (readonly Cell[])[] = [
+    ['Flow, bare and empty', of('rated'), of('bare')],
+    ['Flow, as installed', of('rated'), of('flow')],
+    ['Maximum head', of('max-head'), of('shut-off')],
+    ['Biological media', of('claimed-media'), of('litres')],
+    ['Largest tank, normally stocked', printed('tank-max'), assessment.verdict.supported],
+    ['Power', printed('power'), of('watts')],
+    ['Sound level', printed('noise'), of('noise')],
+  ]
+  // What was neither measured nor printed twice over says nothing.
+  const told = rows.filter(([, claim, finding]) => claim !== null && finding !== null)
+  return {
+    id: 'claims',
+    title: 'Claim beside finding',
+    blocks: [
+      ...table('page', ['', 'Label', 'Found here'], told),
+      ...table(
+        'whole',
+        ['', 'Label', 'Found here'],
+        rows
+          .filter((r) => !told.includes(r))
+          .map(([what, claim, finding]) => [what ?? '', claim ?? 'not printed', finding ?? 'not measured']),
+      ),
+      ...assessment.disagreements.flatMap((s) => text('whole', s, 'caution')),
+    ],
+  }
+}
+
+export function flowSection({ assessment }: ReviewInput): Section {
+  const { thumb, computed, measured } = assessment.answers
+  const { flow } = assessment.verdict
+  return {
+    id: 'flow',
+    title: 'Real flow',
+    blocks: [
+      ...numbers('page', flow),
+      ...(flow?.conditions?.length ? text('page', [`${flow.conditions.join('; ')}.`]) : []),
+      ...table(
+        'whole',
+        ['By', 'Flow'],
+        [
+          ['the rule of thumb', thumb],
+          ['computation from hose, lift and fill', computed],
+          ['measurement', measured],
+        ],
+      ),
+      ...assessment.findings
+        .filter((f) => f.trial.kind !== 'power' && f.trial.kind !== 'noise')
+        .flatMap((f) => numbers('whole', ...f.figures)),
+    ],
+  }
+}

@@ -1,0 +1,5 @@
+export * from './blocks'
+export * from './disclosure'
+export type * from './input'
+export * from './moved'
+export { sheetOf, shortened, CORE_VERSION, SHEET_VERSION, type Sheet } from './sheet'

@@ -1,0 +1,108 @@
+import { comparedCost, sayPrice, serviceMinutes } from '../advice'
+import type { Every } from '../upkeep/recurrence'
+import { flowLeft } from '../visits'
+import type { Cell, Section } from './blocks'
+import type { ReviewInput } from './input'
+import { figureIn, numbers, rowsOf, table, text } from './make'
+
+export function livingSection(input: ReviewInput): Section {
+  const of = rowsOf(input)
+  return {
+    id: 'living',
+    title: 'Noise, watts, minutes',
+    blocks: numbers('page', figureIn(of('noise')), figureIn(of('watts')), serviceMinutes(input.candidate)),
+  }
+}
+
+export function costSection(input: ReviewInput): Section {
+  const of = rowsOf(input)
+  const { candidate, house } = input
+  const cost = comparedCost(candidate, { rule: house.advice, refilled: false })
+  const years = house.advice.years === 1 ? 'a year' : `${house.advice.years} years`
+  return {
+    id: 'cost',
+    title: 'What it costs',
+    blocks: [
+      ...table(
+        'page',
+        ['', ''],
+        [
+          ['List price', of('price')],
+          ['On sale', of('sale')],
+          ['Second-hand', of('second-hand')],
+          [`Owning it for ${years}`, of('owning')],
+          ['With better media', of('refilled')],
+          ['Guarantee', of('guarantee')],
+        ],
+      ),
+      ...table(
+        'whole',
+        ['What it adds up', 'Year', 'Money'],
+        cost.lines.map((l): readonly Cell[] => [
+          l.what,
+          String(l.year),
+          `${sayPrice(l)}${l.on ? `, as of ${l.on}` : ', undated'}`,
+        ]),
+      ),
+      ...(cost.missing.length ? text('whole', [`Not in it: ${cost.missing.join('; ')}.`], 'caution') : []),
+    ],
+  }
+}
+
+/** How often, in words. */
+const often = (every: Every): string => {
+  if ('months' in every) return every.months === 1 ? 'each month' : `every ${every.months} months`
+  return every.days === 1 ? 'each day' : `every ${every.days} days`
+}
+
+export const upkeepSection = ({ chores, house }: ReviewInput): Section => ({
+  id: 'upkeep',
+  title: 'Upkeep',
+  blocks: [
+    ...table(
+      'page',
+      ['What', 'How often', 'How'],
+      chores.map((c): readonly Cell[] => [c.label, often(c.every), c.how]),
+    ),
+    ...(chores.length
+      ? text('whole', [`As “${house.name}” has it; intervals are common practice, no source.`])
+      : []),
+  ],
+})
+
+export const cautionsSection = ({ cautions }: ReviewInput): Section => ({
+  id: 'cautions',
+  title: 'Cautions',
+  blocks: [
+    ...cautions.flatMap((c) => text('page', [c.text], 'caution')),
+    ...text('page', ['Local codes and a licensed electrician come first.']),
+  ],
+})
+
+export function visitsSection({ story, next }: ReviewInput): Section {
+  const rows = story.all.map((v): readonly Cell[] => [
+    v.on,
+    flowLeft(story, v),
+    v.cleaned.length ? 'cleaned' : 'left as it was',
+    v.failed.map((f) => `${f.part}: ${f.how || 'failed'}`).join('; '),
+  ])
+  return {
+    id: 'visits',
+    title: 'Coming back',
+    blocks: [
+      ...(rows.length
+        ? [
+            ...text('page', [
+              `Visited ${rows.length} ${rows.length === 1 ? 'time' : 'times'}, last on ${story.all.at(-1)?.on ?? ''}.`,
+            ]),
+            ...numbers(
+              'page',
+              story.all.map((v) => flowLeft(story, v)).findLast((f) => f !== null),
+            ),
+            ...table('whole', ['Day', 'Flow left', 'Then', 'Failed'], rows),
+          ]
+        : text('page', ['Not gone back to yet.'])),
+      ...(next ? text('page', [`The next visit is due on ${next}.`]) : []),
+    ],
+  }
+}

@@ -1,0 +1,320 @@
+import {
+  Id,
+  NewReview,
+  NewShare,
+  Publishing,
+  ReviewList,
+  reviews,
+  ReviewShare,
+  Withdrawing,
+  type EditedWords,
+  type Review,
+} from '@ypsometer/contract'
+import type { Snapshot } from '@ypsometer/contract/review'
+import { CoreError } from '@ypsometer/core/errors'
+import { movedSince } from '@ypsometer/core/review'
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { z } from 'zod'
+import type { Db, Tx } from '../db/client'
+import { photo, review, reviewEdition, reviewPhoto, reviewShare } from '../db/schema'
+import { registerEditable, travelling } from '../http/editable'
+import { once } from '../http/idempotency'
+import { fieldProblem, problem } from '../http/problems'
+import { dayOfServer, takeSnapshot } from './snapshot'
+
+const MOST = 500
+/** Bytes of a share’s secret: 192 bits, which nobody guesses. */
+const SECRET = 24
+
+/** Of a secret only this is kept. */
+export const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex')
+
+type Row = typeof review.$inferSelect
+/** A review as it travels: without its numbers. */
+const headOf = ({ draft: _, ...row }: Row): Review => travelling(row) as Review
+
+/** The numbers of a model; what cannot be worked out is said by its field. */
+async function taken(db: Db, modelId: string): Promise<Snapshot> {
+  try {
+    return await takeSnapshot(db, modelId, dayOfServer())
+  } catch (error) {
+    if (error instanceof CoreError)
+      throw fieldProblem('modelId', `a model that can be worked out. ${error.message}`)
+    throw error
+  }
+}
+
+/** Reviews: words round numbers that are taken here and never changed once they are published. */
+export function registerReviews(app: FastifyInstance, db: Db): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  const tags = ['reviews']
+  const params = z.object({ id: Id })
+  const find = async (tx: Db | Tx, id: string, lock = false): Promise<Row> => {
+    const query = tx.select().from(review).where(eq(review.id, id))
+    const [row] = await (lock ? query.for('update') : query)
+    if (!row || row.deletedAt) throw problem(404, 'not-found', 'There is no such review')
+    return row
+  }
+  const set = async (tx: Tx, id: string, to: Partial<typeof review.$inferInsert>): Promise<Review> => {
+    const [row] = await tx
+      .update(review)
+      .set({ ...to, version: sql`${review.version} + 1`, updatedAt: new Date() })
+      .where(eq(review.id, id))
+      .returning()
+    if (!row) throw problem(404, 'not-found', 'There is no such review')
+    return headOf(row)
+  }
+
+  typed.get('/reviews', { schema: { tags, response: { 200: ReviewList } } }, async () => {
+    const { draft: _, ...columns } = COLUMNS
+    const rows = await db
+      .select(columns)
+      .from(review)
+      .where(isNull(review.deletedAt))
+      .orderBy(desc(review.updatedAt), asc(review.id))
+      .limit(MOST)
+    return { items: rows.map((r) => travelling(r) as Review) }
+  })
+  typed.post(
+    '/reviews',
+    { schema: { tags, body: NewReview, response: { 201: reviews.Row } } },
+    async (request, reply) => {
+      const { id, modelId, title } = request.body
+      const draft = await taken(db, modelId)
+      const answer = await once(db, request, true, async (tx) => {
+        const [row] = await tx
+          .insert(review)
+          .values({ id, modelId, title, draft, takenOn: draft.on })
+          .returning()
+        if (!row) throw problem(500, 'fault', 'The review was not written')
+        return { status: 201, body: headOf(row) }
+      })
+      return reply.code(201).send(answer.body)
+    },
+  )
+  registerEditable(app, db, { name: 'reviews', table: review, madeElsewhere: true })
+
+  typed.get('/reviews/:id/draft', { schema: { tags, params } }, async ({ params: { id } }) => {
+    const { draft } = await find(db, id)
+    return { snapshot: draft }
+  })
+  typed.post(
+    '/reviews/:id/retake',
+    { schema: { tags, params, response: { 200: reviews.Row } } },
+    async (request) => {
+      const { modelId } = await find(db, request.params.id)
+      const draft = await taken(db, modelId)
+      const { body } = await once(db, request, true, async (tx) => ({
+        status: 200,
+        body: await set(tx, request.params.id, { draft, takenOn: draft.on }),
+      }))
+      return body
+    },
+  )
+  typed.post(
+    '/reviews/:id/publish',
+    { schema: { tags, params, body: Publishing, response: { 200: reviews.Row } } },
+    async (request) => {
+      const { what, why } = request.body
+      const { body } = await once(db, request, true, async (tx) => {
+        const row = await find(tx, request.params.id, true)
+        const again = row.editions > 0
+        if (again && !what) throw fieldProblem('what', 'what was wrong in the edition before')
+        if (again && !why) throw fieldProblem('why', 'why it was wrong')
+        if (!row.title.trim()) throw fieldProblem('title', 'a title, at least one character')
+        const number = row.editions + 1
+        const publishedOn = dayOfServer()
+        await tx.insert(reviewEdition).values({
+          reviewId: row.id,
+          number,
+          publishedOn,
+          erratum: again && what && why ? { what, why } : null,
+          words: wordsOf(row),
+          snapshot: row.draft,
+        })
+        await keepPhotos(tx, row.id, row.draft)
+        return {
+          status: 200,
+          body: await set(tx, row.id, {
+            editions: number,
+            publishedOn,
+            state: again ? 'corrected' : 'published',
+            withdrawnOn: null,
+            withdrawnWhy: '',
+          }),
+        }
+      })
+      return body
+    },
+  )
+  typed.post(
+    '/reviews/:id/withdraw',
+    { schema: { tags, params, body: Withdrawing, response: { 200: reviews.Row } } },
+    async (request) => {
+      const { body } = await once(db, request, true, async (tx) => {
+        const row = await find(tx, request.params.id, true)
+        if (!row.editions) throw fieldProblem('state', 'a review that was published: a draft is deleted', 409)
+        return {
+          status: 200,
+          body: await set(tx, row.id, {
+            state: 'withdrawn',
+            withdrawnOn: dayOfServer(),
+            withdrawnWhy: request.body.why,
+          }),
+        }
+      })
+      return body
+    },
+  )
+  typed.get('/reviews/:id/editions', { schema: { tags, params } }, async ({ params: { id } }) => {
+    await find(db, id)
+    const items = await db
+      .select()
+      .from(reviewEdition)
+      .where(eq(reviewEdition.reviewId, id))
+      .orderBy(asc(reviewEdition.number))
+    return { items }
+  })
+  typed.get(
+    '/reviews/:id/photos/:photoId',
+    { schema: { tags, params: z.object({ id: Id, photoId: Id }) } },
+    async ({ params: { id, photoId } }, reply) => {
+      const [kept] = await db
+        .select({ full: reviewPhoto.full })
+        .from(reviewPhoto)
+        .where(and(eq(reviewPhoto.reviewId, id), eq(reviewPhoto.photoId, photoId)))
+      const [row] = kept
+        ? [kept]
+        : await db
+            .select({ full: photo.full })
+            .from(photo)
+            .where(and(eq(photo.id, photoId), isNull(photo.deletedAt)))
+      if (!row) throw problem(404, 'not-found', 'There is no such photo')
+      return reply.header('cache-control', 'private, max-age=3600').type('image/jpeg').send(row.full)
+    },
+  )
+  typed.get('/reviews/:id/moved', { schema: { tags, params } }, async ({ params: { id } }) => {
+    const row = await find(db, id)
+    const [last] = await db
+      .select({ snapshot: reviewEdition.snapshot })
+      .from(reviewEdition)
+      .where(eq(reviewEdition.reviewId, id))
+      .orderBy(desc(reviewEdition.number))
+      .limit(1)
+    const now = await taken(db, row.modelId)
+    return {
+      since: (last?.snapshot ?? row.draft).on,
+      items: movedSince((last?.snapshot ?? row.draft).sheet, now.sheet),
+    }
+  })
+  registerShares(app, db, find)
+}
+
+const COLUMNS = {
+  id: review.id,
+  version: review.version,
+  createdAt: review.createdAt,
+  updatedAt: review.updatedAt,
+  deletedAt: review.deletedAt,
+  modelId: review.modelId,
+  state: review.state,
+  title: review.title,
+  intro: review.intro,
+  words: review.words,
+  buy: review.buy,
+  buyWhy: review.buyWhy,
+  editions: review.editions,
+  publishedOn: review.publishedOn,
+  withdrawnOn: review.withdrawnOn,
+  withdrawnWhy: review.withdrawnWhy,
+  takenOn: review.takenOn,
+  draft: review.draft,
+}
+
+const wordsOf = ({ title, intro, words, buy, buyWhy }: Row): EditedWords => ({
+  title,
+  intro,
+  words,
+  buy,
+  buyWhy,
+})
+
+/** The photos that a sheet names, kept as they are now. */
+async function keepPhotos(tx: Tx, reviewId: string, { sheet }: Snapshot): Promise<void> {
+  const ids = sheet.sections.flatMap((s) =>
+    s.blocks.flatMap((b) => (b.kind === 'photos' ? b.photos.map((p) => p.id) : [])),
+  )
+  if (!ids.length) return
+  const rows = await tx
+    .select({ photoId: photo.id, full: photo.full })
+    .from(photo)
+    .where(inArray(photo.id, ids))
+  if (rows.length)
+    await tx
+      .insert(reviewPhoto)
+      .values(rows.map((r) => ({ reviewId, ...r })))
+      .onConflictDoNothing()
+}
+
+type Find = (tx: Db | Tx, id: string, lock?: boolean) => Promise<Row>
+
+/** Links that read one review without an account. */
+function registerShares(app: FastifyInstance, db: Db, find: Find): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  const tags = ['reviews']
+  const params = z.object({ id: Id })
+  const shown = ({ secretHash: _, reviewId: _r, ...s }: typeof reviewShare.$inferSelect): ReviewShare =>
+    travelling(s) as ReviewShare
+  typed.get(
+    '/reviews/:id/shares',
+    { schema: { tags, params, response: { 200: z.object({ items: z.array(ReviewShare) }) } } },
+    async ({ params: { id } }) => {
+      const rows = await db
+        .select()
+        .from(reviewShare)
+        .where(eq(reviewShare.reviewId, id))
+        .orderBy(desc(reviewShare.createdAt))
+      return { items: rows.map(shown) }
+    },
+  )
+  typed.post(
+    '/reviews/:id/shares',
+    {
+      schema: {
+        tags,
+        params,
+        body: NewShare,
+        response: { 201: z.object({ share: ReviewShare, secret: z.string() }) },
+      },
+    },
+    async (request, reply) => {
+      const row = await find(db, request.params.id)
+      if (!row.editions) throw fieldProblem('state', 'a review that was published', 409)
+      const { label, expiresOn } = request.body
+      if (expiresOn !== null && expiresOn < dayOfServer()) throw fieldProblem('expiresOn', 'today or later')
+      const secret = randomBytes(SECRET).toString('base64url')
+      const [share] = await db
+        .insert(reviewShare)
+        .values({ id: randomUUID(), reviewId: row.id, label, expiresOn, secretHash: hashOf(secret) })
+        .returning()
+      if (!share) throw problem(500, 'fault', 'The link was not written')
+      return reply.code(201).send({ share: shown(share), secret })
+    },
+  )
+  typed.post(
+    '/shares/:id/revoke',
+    { schema: { tags, params, response: { 200: ReviewShare } } },
+    async ({ params: { id } }) => {
+      const [share] = await db
+        .update(reviewShare)
+        .set({ revokedAt: sql`coalesce(${reviewShare.revokedAt}, now())` })
+        .where(eq(reviewShare.id, id))
+        .returning()
+      if (!share) throw problem(404, 'not-found', 'There is no such link')
+      return shown(share)
+    },
+  )
+}

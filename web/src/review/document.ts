@@ -1,0 +1,55 @@
+import type { Edition, EditedWords } from '@ypsometer/contract'
+import type { Sentence } from '@ypsometer/core/figures'
+import { atLength, type Block, type Length, type Sheet } from '@ypsometer/core/review'
+
+/** A review as it is read: the editor’s words and the numbers they stand round. */
+export interface ReviewDoc {
+  readonly words: EditedWords
+  readonly sheet: Sheet
+  /** Null for a draft. */
+  readonly edition: Pick<Edition, 'number' | 'publishedOn' | 'erratum'> | null
+  readonly core: string
+}
+
+/** A piece of a review, in the order it is read; every way out is made from the same pieces. */
+export type Piece =
+  | { readonly kind: 'title'; readonly kicker: string; readonly title: string; readonly sub: string }
+  | { readonly kind: 'disclosure'; readonly text: string; readonly beholden: boolean }
+  | { readonly kind: 'erratum'; readonly text: string }
+  | { readonly kind: 'words'; readonly text: string }
+  | { readonly kind: 'heading'; readonly id: string; readonly text: string }
+  | { readonly kind: 'block'; readonly block: Block }
+  | { readonly kind: 'buy'; readonly answer: string; readonly why: string }
+  | { readonly kind: 'foot'; readonly text: string }
+
+const BUY_WORDS = { yes: 'Would buy it', no: 'Would not buy it', if: 'Would buy it, with a change' } as const
+
+/** A review at a length, piece by piece. The disclosure is in all of them. */
+export function piecesOf({ words, sheet, edition, core }: ReviewDoc, length: Length): readonly Piece[] {
+  const { maker, name, on, house } = sheet
+  const sub = edition
+    ? `${edition.number > 1 ? `Edition ${edition.number}, ` : ''}published ${edition.publishedOn}`
+    : 'A draft, not published'
+  return [
+    { kind: 'title', kicker: `${maker} · ${name}`, title: words.title.trim() || name, sub },
+    { kind: 'disclosure', text: sheet.disclosure, beholden: sheet.beholden },
+    ...(edition?.erratum
+      ? [{ kind: 'erratum', text: `Corrected: ${edition.erratum.what} Why: ${edition.erratum.why}` } as const]
+      : []),
+    ...said(length === 'card' ? '' : words.intro),
+    ...atLength(sheet.sections, length).flatMap((s): Piece[] => [
+      { kind: 'heading', id: s.id, text: s.title },
+      ...s.blocks.map((block): Piece => ({ kind: 'block', block })),
+      ...said(length === 'card' ? '' : (words.words[s.id] ?? '')),
+    ]),
+    ...(words.buy ? [{ kind: 'buy', answer: BUY_WORDS[words.buy], why: words.buyWhy.trim() } as const] : []),
+    {
+      kind: 'foot',
+      text: `Numbers taken on ${on} under the house rule “${house}”, by core ${core}. They are not changed after.`,
+    },
+  ]
+}
+
+const said = (text: string): Piece[] => (text.trim() ? [{ kind: 'words', text: text.trim() }] : [])
+
+export type { Sentence }

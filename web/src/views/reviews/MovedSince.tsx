@@ -1,0 +1,52 @@
+import type { Moved } from '@ypsometer/core/review'
+import { FigureView } from '../../figures/FigureView'
+import { showDay } from '../../frame/when'
+
+interface Props {
+  readonly since: string
+  readonly items: readonly Moved[]
+}
+
+/** Numbers that would read otherwise today. */
+export function MovedSince({ since, items }: Props) {
+  if (!items.length)
+    return (
+      <p className="muted text-[0.92rem]" role="status">
+        No number has moved since {showDay(since)}.
+      </p>
+    )
+  return (
+    <section aria-labelledby="moved-title">
+      <h2 id="moved-title">Numbers have moved since</h2>
+      <p className="muted text-[0.92rem]">
+        What was said on {showDay(since)} stays. Today {items.length === 1 ? 'this' : `these ${items.length}`}{' '}
+        would read otherwise.
+      </p>
+      <table className="sheet mt-2">
+        <thead>
+          <tr>
+            <th scope="col">Number</th>
+            <th scope="col" className="r">
+              Then
+            </th>
+            <th scope="col" className="r">
+              Now
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {items.map((m) => (
+            <tr key={m.id}>
+              <td>
+                {m.label}
+                <span className="muted block text-[0.82rem]">{m.section}</span>
+              </td>
+              <td className="r">{m.then ? <FigureView figure={m.then} inline /> : '–'}</td>
+              <td className="r">{m.now ? <FigureView figure={m.now} inline /> : '–'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
+}

@@ -1,0 +1,9 @@
+import type { Review } from '@ypsometer/contract'
+
+export const STATE_WORDS: Readonly<Record<Review['state'], string>> = {
+  draft: 'draft',
+  published: 'published',
+  corrected: 'corrected',
+  withdrawn: 'withdrawn',
+}
+export const LENGTH_WORDS = { card: 'Card', page: 'One page', whole: 'The whole' } as const
