@@ -34,6 +34,8 @@ export interface ReviewQuestion {
 export type Drawing = Pick<Dossier, 'bodies' | 'chambers'> & {
   readonly kind: Dossier['model']['kind']
   readonly name: string
+  /** Litres of each chamber (m³), by its id. */
+  readonly litres: Readonly<Record<string, number>>
 }
 
 /** A review’s numbers as they were on a day, with all they were made from. Never changed once it is published. */
@@ -68,9 +70,20 @@ export function snapshotOf(q: ReviewQuestion): Snapshot {
     core: q.core,
     inputs: { dossier: d, media: media.filter((m) => used.has(m.id)), house, stock, bias },
     sheet,
-    drawing: d.bodies.length
-      ? { kind: d.model.kind, name: d.model.name, bodies: d.bodies, chambers: d.chambers }
-      : null,
+    drawing: drawingOf(d),
+  }
+}
+
+function drawingOf(d: Dossier): Drawing | null {
+  const interior = interiorOf(d)
+  if (!interior) return null
+  const { chambers } = volumeAudit(interior.chambers, interior.body)
+  return {
+    kind: d.model.kind,
+    name: d.model.name,
+    bodies: d.bodies,
+    chambers: d.chambers,
+    litres: Object.fromEntries(chambers.map((c) => [c.chamber.id, c.volume])),
   }
 }
 

@@ -51,7 +51,7 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       ]),
       ...(sure
         ? text('page', [
-            edge(sure.value),
+            edge(chances?.tooHigh ?? 0),
             sayFigure(sure),
             ' that the claim is more than it carries, normally stocked.',
           ])
@@ -164,8 +164,9 @@ export function flowSection({ assessment }: ReviewInput): Section {
     id: 'flow',
     title: 'Real flow',
     blocks: [
-      ...numbers('page', flow),
-      ...(flow?.conditions?.length ? text('page', [`${flow.conditions.join('; ')}.`]) : []),
+      ...(flow
+        ? text('page', [sayFigure(flow), flow.conditions?.length ? `: ${flow.conditions.join('; ')}.` : '.'])
+        : []),
       ...table(
         'whole',
         ['By', 'Flow'],

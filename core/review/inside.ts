@@ -27,7 +27,7 @@ export function insideSection({ audit }: ReviewInput): Section {
       ? [
           { from: 'page', kind: 'drawing' },
           ...table(
-            'page',
+            'whole',
             ['What the litres are', 'Litres'],
             [
               ...named.map((n): readonly Cell[] => [LITRES[n], litreFigure(audit, n, LITRES[n])]),

@@ -59,8 +59,11 @@ export const upkeepSection = ({ chores, house }: ReviewInput): Section => ({
   id: 'upkeep',
   title: 'Upkeep',
   blocks: [
+    ...(chores.length
+      ? text('page', [`${chores.map((c) => `${c.label}: ${often(c.every)}`).join('; ')}.`])
+      : []),
     ...table(
-      'page',
+      'whole',
       ['What', 'How often', 'How'],
       chores.map((c): readonly Cell[] => [c.label, often(c.every), c.how]),
     ),

@@ -20,6 +20,10 @@ interface Props {
   readonly onSelect?: (id: string) => void
   /** Pixels to a metre, where several stand side by side; then without names and tools. */
   readonly perMetre?: number
+  /** Litres of chambers (m³) as they were worked out once, by their ids; else from their sizes. */
+  readonly litresOf?: Readonly<Record<string, number>>
+  /** Without scale tools and downloads: it is only looked at. */
+  readonly plain?: boolean
 }
 
 const LABELS = 176
@@ -44,8 +48,11 @@ export function Cutaway({
   selected = null,
   onSelect,
   perMetre,
+  litresOf,
+  plain = false,
 }: Props) {
   const system = units.use()
+  const litresIn = (c: Chamber): number => litresOf?.[c.id] ?? litres(c)
   const root = useRef<HTMLDivElement>(null)
   const [dims, setDims] = useState(false)
   const frame = useFrame({
@@ -72,14 +79,14 @@ export function Cutaway({
     <div ref={root}>
       <Section frame={frame} label={`Section of ${name}, to scale`}>
         <Patterns id={id} />
-        <desc>{inWords(kind, chambers, system)}</desc>
+        <desc>{inWords(kind, chambers, system, litresIn)}</desc>
         {scene.chambers.map((c) => (
           <g
             key={c.chamber.id}
             role="button"
             tabIndex={onSelect ? 0 : -1}
             aria-pressed={c.chamber.id === selected}
-            aria-label={`${c.chamber.name}: ${said(litres(c.chamber), 'volume', system)}, ${LITRE_WORDS[c.chamber.use]}${c.chamber.measured ? '' : ', not measured yet'}${bad.has(c.chamber.id) ? ', does not fit' : ''}`}
+            aria-label={`${c.chamber.name}: ${said(litresIn(c.chamber), 'volume', system)}, ${LITRE_WORDS[c.chamber.use]}${c.chamber.measured ? '' : ', not measured yet'}${bad.has(c.chamber.id) ? ', does not fit' : ''}`}
             className="cursor-pointer outline-offset-2"
             onClick={() => onSelect?.(c.chamber.id)}
             onKeyDown={(e) => {
@@ -149,7 +156,7 @@ export function Cutaway({
                     className="num"
                     fill={bad.has(c.chamber.id) ? 'var(--color-error)' : 'var(--color-secondary)'}
                   >
-                    {said(litres(c.chamber), 'volume', system)}
+                    {said(litresIn(c.chamber), 'volume', system)}
                     {bad.has(c.chamber.id) ? ' · does not fit' : c.chamber.measured ? '' : ' · not measured'}
                   </text>
                 </>
@@ -169,30 +176,32 @@ export function Cutaway({
         )}
         <Bar scene={scene} scale={scale} x={margin} y={height - 14} system={system} />
       </Section>
-      <div className="no-print flex flex-wrap gap-1">
-        <button
-          type="button"
-          className="btn btn-ghost btn-xs"
-          aria-pressed={dims}
-          onClick={() => setDims(!dims)}
-        >
-          <Ruler size={14} aria-hidden="true" /> {dims ? 'Hide sizes' : 'Sizes'}
-        </button>
-        <button
-          type="button"
-          className="btn btn-ghost btn-xs"
-          onClick={() => download(root.current, name, 'svg')}
-        >
-          <Download size={14} aria-hidden="true" /> SVG
-        </button>
-        <button
-          type="button"
-          className="btn btn-ghost btn-xs"
-          onClick={() => download(root.current, name, 'png')}
-        >
-          <Download size={14} aria-hidden="true" /> PNG
-        </button>
-      </div>
+      {!plain && (
+        <div className="no-print flex flex-wrap gap-1">
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs"
+            aria-pressed={dims}
+            onClick={() => setDims(!dims)}
+          >
+            <Ruler size={14} aria-hidden="true" /> {dims ? 'Hide sizes' : 'Sizes'}
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs"
+            onClick={() => download(root.current, name, 'svg')}
+          >
+            <Download size={14} aria-hidden="true" /> SVG
+          </button>
+          <button
+            type="button"
+            className="btn btn-ghost btn-xs"
+            onClick={() => download(root.current, name, 'png')}
+          >
+            <Download size={14} aria-hidden="true" /> PNG
+          </button>
+        </div>
+      )}
       {narrow && (
         <ol className="mt-1 text-[0.92rem]">
           {chambers.map((c, i) => (
@@ -201,7 +210,7 @@ export function Cutaway({
                 <span className="num muted mr-2">{i + 1}</span>
                 {c.name}
               </span>
-              <span className="num">{said(litres(c), 'volume', system)}</span>
+              <span className="num">{said(litresIn(c), 'volume', system)}</span>
             </li>
           ))}
         </ol>
@@ -269,9 +278,14 @@ function Dimensions({ body, left, x, y, chosen, system }: DimensionsProps) {
 }
 
 /** What the drawing shows, for those who do not see it. */
-function inWords(kind: FilterKind, chambers: readonly Chamber[], system: UnitSystem): string {
+function inWords(
+  kind: FilterKind,
+  chambers: readonly Chamber[],
+  system: UnitSystem,
+  litresIn: (c: Chamber) => number,
+): string {
   const list = chambers.map(
-    (c, i) => `${i + 1} ${c.name}, ${said(litres(c), 'volume', system)}, ${LITRE_WORDS[c.use]}`,
+    (c, i) => `${i + 1} ${c.name}, ${said(litresIn(c), 'volume', system)}, ${LITRE_WORDS[c.use]}`,
   )
   return `Section of a ${kind} filter. The water passes, in this order: ${list.join('; ')}.`
 }

@@ -18,7 +18,7 @@ interface Props {
 
 /** A review as it is read. Its numbers are those of its snapshot; nothing is worked out here. */
 export const SheetView = ({ doc, length, drawing, photo }: Props) => (
-  <article className="sheet-review" aria-label="Review">
+  <article className={`sheet-review sheet-${length}`} aria-label="Review">
     {piecesOf(doc, length).map((p, i) => (
       <PieceView key={i} piece={p} drawing={drawing} photo={photo} />
     ))}
@@ -179,14 +179,10 @@ function CellView({ cell, both }: { readonly cell: Cell; readonly both: boolean 
   return <FigureView figure={cell} inline />
 }
 
-/** Largest height and width of a drawing on a sheet (px). */
-const TALL = 380
-const WIDE = 420
-
-function DrawingView({ drawing: { kind, name, bodies, chambers } }: { readonly drawing: Drawing }) {
+function DrawingView({ drawing }: { readonly drawing: Drawing }) {
+  const { kind, name, bodies, chambers, litres } = drawing
   const body = bodies.at(-1)
   if (!body) return null
-  const perMetre = Math.min(TALL / body.outerHeight, WIDE / body.outerWidth)
   return (
     <figure className="mt-3" data-review-drawing>
       <Cutaway
@@ -194,7 +190,8 @@ function DrawingView({ drawing: { kind, name, bodies, chambers } }: { readonly d
         name={name}
         body={body}
         chambers={[...chambers].sort((a, b) => a.position - b.position).map(chamberRecord)}
-        perMetre={perMetre}
+        litresOf={litres}
+        plain
       />
       <figcaption className="muted text-[0.88rem]">Section, to scale</figcaption>
     </figure>

@@ -7,7 +7,7 @@ import { figureText, sentenceIn, type Reader } from './text'
 export const CARD = { width: 1200, height: 675 } as const
 const MARGIN = 64
 /** Letters that fit a line at a size (px), with a little to spare. */
-const lettersAt = (size: number, width = CARD.width - 2 * MARGIN): number => Math.floor(width / (size * 0.52))
+const lettersAt = (size: number, width = CARD.width - 2 * MARGIN): number => Math.floor(width / (size * 0.47))
 
 /** A text in lines of so many letters, at most so many lines; what is more is cut with an ellipsis. */
 export function wrapped(text: string, letters: number, most: number): readonly string[] {
@@ -37,7 +37,9 @@ const textsOf = (blocks: readonly Block[], reader: Reader): readonly string[] =>
 /** A review as a picture: verdict, two numbers, whether to buy it, and the disclosure, which is never left out. */
 export function cardOf({ sheet, words, edition }: ReviewDoc, reader: Reader, font = ''): string {
   const [verdict] = atLength(sheet.sections, 'card')
-  const [said = ''] = textsOf(verdict?.blocks ?? [], reader)
+  const [first] = (verdict?.blocks ?? []).filter((b) => b.kind === 'text')
+  const [said = ''] = textsOf(first ? [first] : [], reader)
+  const ink = first?.kind === 'text' && first.tone === 'against' ? '#9a3a18' : '#1f2420'
   const figures = (verdict?.blocks ?? []).flatMap((b) => (b.kind === 'numbers' ? b.figures : [])).slice(0, 2)
   const buy = words.buy
     ? { yes: 'Would buy it.', no: 'Would not buy it.', if: 'Would buy it, with a change.' }[words.buy]
@@ -54,7 +56,7 @@ export function cardOf({ sheet, words, edition }: ReviewDoc, reader: Reader, fon
     y += 56
   }
   for (const l of wrapped(said, lettersAt(36), 2)) {
-    line(l, y + 12, 36, ' fill="#9a3a18" font-weight="700"')
+    line(l, y + 12, 36, ` fill="${ink}" font-weight="700"`)
     y += 44
   }
   figures.forEach((f, i) => {

@@ -36,11 +36,11 @@ export function piecesOf({ words, sheet, edition, core }: ReviewDoc, length: Len
     ...(edition?.erratum
       ? [{ kind: 'erratum', text: `Corrected: ${edition.erratum.what} Why: ${edition.erratum.why}` } as const]
       : []),
-    ...said(length === 'card' ? '' : words.intro),
+    ...said(introAt(length, words.intro)),
     ...atLength(sheet.sections, length).flatMap((s): Piece[] => [
       { kind: 'heading', id: s.id, text: s.title },
       ...s.blocks.map((block): Piece => ({ kind: 'block', block })),
-      ...said(length === 'card' ? '' : (words.words[s.id] ?? '')),
+      ...said(length === 'whole' ? (words.words[s.id] ?? '') : ''),
     ]),
     ...(words.buy ? [{ kind: 'buy', answer: BUY_WORDS[words.buy], why: words.buyWhy.trim() } as const] : []),
     {
@@ -48,6 +48,14 @@ export function piecesOf({ words, sheet, edition, core }: ReviewDoc, length: Len
       text: `Numbers taken on ${on} under the house rule “${house}”, by core ${core}. They are not changed after.`,
     },
   ]
+}
+
+/** Of the words before the numbers, what one page has room for (letters). */
+const INTRO = 420
+function introAt(length: Length, intro: string): string {
+  if (length === 'card') return ''
+  if (length === 'whole' || intro.length <= INTRO) return intro
+  return `${intro.slice(0, INTRO).replace(/\s+\S*$/, '')} …`
 }
 
 const said = (text: string): Piece[] => (text.trim() ? [{ kind: 'words', text: text.trim() }] : [])

@@ -111,7 +111,7 @@ function Desk({ review }: { readonly review: Review }) {
         </p>
       )}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_23rem]">
-        <div className={`min-w-0 slip-${paper}`}>
+        <div className={`min-w-0 slip-${paper}${length === 'page' ? '-tight' : ''}`}>
           <SheetView doc={doc} length={length} drawing={snapshot.drawing} photo={photo} />
         </div>
         <aside className="no-print min-w-0 space-y-8" aria-label="Work on it">
