@@ -17,6 +17,8 @@ const VIEWS = [
   '/faults',
   '/faults?kind=canister&symptom=rattle',
   'change',
+  '/reviews',
+  'review',
   'claims',
   'strip',
   'inside',
@@ -75,6 +77,12 @@ async function openChange(page: Page): Promise<void> {
   await expect(page.getByText('What the water does, fed in full')).toBeVisible({ timeout: 20000 })
 }
 
+async function openReview(page: Page): Promise<void> {
+  await page.goto('/reviews')
+  await page.getByRole('link', { name: 'Cheap, and worth refilling' }).click()
+  await expect(page.getByRole('heading', { name: 'Numbers have moved since' })).toBeVisible()
+}
+
 const THIRD = Math.ceil(VIEWS.length / 3)
 for (const [which, views] of [
   ['first', VIEWS.slice(0, THIRD)],
@@ -102,6 +110,7 @@ for (const [which, views] of [
         await page.getByRole('link', { name: '26 Oct 2026' }).click()
       } else if (view === 'set-up/run') await openSetUp(page)
       else if (view === 'change') await openChange(page)
+      else if (view === 'review') await openReview(page)
       else await open(page, id, view)
       await settled(page)
       if (view === 'bench') await expect(page.locator('svg.recharts-surface').first()).toBeVisible()
@@ -115,6 +124,7 @@ test('no view scrolls sideways at 360, 768 or 1600 px', async ({ page }) => {
   const id = await openDossier(page, 'Torrent 1400')
   for (const view of VIEWS.filter((v) => !v.endsWith('run') || v === 'strip/run')) {
     if (view === 'change') await openChange(page)
+    else if (view === 'review') await openReview(page)
     else await open(page, id, view)
     await settled(page)
     for (const width of [360, 768, 1600]) {

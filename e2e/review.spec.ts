@@ -1,0 +1,108 @@
+import { expect, named, openDossier, saved, sideways, test, watchErrors, type Page } from './helpers'
+
+const NASTY = `<img src=x onerror="document.title='run'"> ${'W'.repeat(120)} \u05D0\u05D1\u05D2`
+
+/** Pages of a PDF, by its own count. */
+const pagesOf = (pdf: Buffer): number => (pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length
+
+async function linkTo(page: Page): Promise<string> {
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  return page.getByLabel('The link').inputValue()
+}
+
+test('a review is published, shared, read without an account on a phone, corrected, and taken back', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(120000)
+  await openDossier(page, 'Gale HB', 'verdict')
+  await page.getByRole('link', { name: 'Write it up as a review' }).click()
+  await page.getByRole('button', { name: 'Write a review of Gale HB' }).click({ timeout: 45000 })
+  await expect(page.getByText('Disclosure.')).toBeVisible()
+  const title = named('Round it goes')
+  await page.getByLabel('Title').fill(title)
+  await page.getByLabel('Before the numbers').fill(NASTY)
+  await page.getByLabel('Would you buy it?').selectOption('if')
+  await page.getByLabel('Because').fill('With a sealed pad.')
+  await page.keyboard.press('Tab')
+  await saved(page)
+  await page.getByRole('button', { name: 'Publish', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Correct it' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible()
+  // One page is one page, on both papers.
+  await page.getByRole('button', { name: 'One page' }).click()
+  for (const paper of ['a4', 'letter']) {
+    await page.getByLabel('Paper').selectOption(paper)
+    expect(pagesOf(await page.pdf({ preferCSSPageSize: true }))).toBe(1)
+  }
+  const link = await linkTo(page)
+  // Somebody else, on a phone: no cookie, no account, nothing of the bench.
+  const stranger = await browser.newContext({ viewport: { width: 390, height: 844 } })
+  const reader = await stranger.newPage()
+  const errors = watchErrors(reader)
+  await reader.goto(link)
+  await expect(reader.getByRole('heading', { level: 1, name: title })).toBeVisible()
+  await expect(reader.getByText('Disclosure.')).toBeVisible()
+  await expect(reader.getByText('document.title')).toBeVisible()
+  expect(await reader.title()).not.toBe('run')
+  expect(await sideways(reader)).toBe(0)
+  expect(await stranger.cookies()).toEqual([])
+  await expect(reader.getByRole('link', { name: 'Shelf' })).toHaveCount(0)
+  const flow = await reader.getByText(/L\/h/).first().textContent()
+  await reader.getByRole('button', { name: 'Card' }).click()
+  await expect(reader.getByText('Disclosure.')).toBeVisible()
+  await expect(reader.getByRole('heading', { name: 'Path of the water' })).toHaveCount(0)
+  // The dossier moves on; what was said stays.
+  await openDossier(page, 'Gale HB', 'claims')
+  await page.goto('/reviews')
+  await page.getByRole('link', { name: title }).click()
+  await page.getByLabel('What was wrong').fill('The pad was called sealed.')
+  await page.getByLabel('Why it was').fill('It was looked at once.')
+  await page.getByRole('button', { name: 'Publish the correction' }).click()
+  await expect(page.getByText('Edition 2, published')).toBeVisible()
+  await reader.reload()
+  await expect(reader.getByText(/Corrected: The pad was called sealed/)).toBeVisible()
+  await reader.getByRole('button', { name: /^Edition 1/ }).click()
+  await expect(reader.getByText('This edition was corrected since')).toBeVisible()
+  expect(await reader.getByText(/L\/h/).first().textContent()).toBe(flow)
+  // Taken back: the link says so and shows no number.
+  await page.getByText('Take it back').click()
+  await page.getByLabel('Why it is taken back').fill('The unit was swapped.')
+  await page.getByRole('button', { name: 'Withdraw' }).click()
+  await expect(page.getByText(/Withdrawn on/)).toBeVisible()
+  await reader.reload()
+  await expect(reader.getByRole('heading', { name: 'This review was withdrawn' })).toBeVisible()
+  await expect(reader.getByText(/L\/h/)).toHaveCount(0)
+  await page.getByRole('button', { name: 'Take back', exact: true }).click()
+  await expect(page.getByText(/taken back/)).toBeVisible()
+  await reader.reload()
+  await expect(reader.getByRole('heading', { name: 'There is nothing at this link' })).toBeVisible()
+  expect(errors).toEqual([])
+  await stranger.close()
+})
+
+test('every way out gives a file with the disclosure in it', async ({ page }) => {
+  await page.goto('/reviews')
+  await page.getByRole('link', { name: 'Cheap, and worth refilling' }).click()
+  await expect(page.getByRole('heading', { name: 'Numbers have moved since' })).toBeVisible()
+  for (const [name, ending] of [
+    ['One HTML file', 'html'],
+    ['Markdown', 'zip'],
+    ['JSON', 'json'],
+    ['Card, SVG', 'svg'],
+    ['Card, PNG', 'png'],
+    ['Shots and numbers', 'txt'],
+  ] as const) {
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name }).click(),
+    ])
+    expect(file.suggestedFilename()).toBe(`cheap-and-worth-refilling.${ending}`)
+    const chunks: Buffer[] = []
+    for await (const c of await file.createReadStream()) chunks.push(c as Buffer)
+    const bytes = Buffer.concat(chunks)
+    expect(bytes.length).toBeGreaterThan(800)
+    if (['html', 'json', 'txt'].includes(ending))
+      expect(bytes.toString('utf8')).toContain('The unit was bought')
+  }
+})
