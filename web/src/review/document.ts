@@ -28,7 +28,9 @@ const BUY_WORDS = { yes: 'Would buy it', no: 'Would not buy it', if: 'Would buy 
 export function piecesOf({ words, sheet, edition, core }: ReviewDoc, length: Length): readonly Piece[] {
   const { maker, name, on, house } = sheet
   const sub = edition
-    ? `${edition.number > 1 ? `Edition ${edition.number}, ` : ''}published ${edition.publishedOn}`
+    ? edition.number > 1
+      ? `Edition ${edition.number}, published ${edition.publishedOn}`
+      : `Published ${edition.publishedOn}`
     : 'A draft, not published'
   return [
     { kind: 'title', kicker: `${maker} · ${name}`, title: words.title.trim() || name, sub },

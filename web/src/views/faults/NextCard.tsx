@@ -1,9 +1,9 @@
 import { chanceFigure, checkCaution, type Suspect, type Symptom } from '@ypsometer/core/hands'
 import { lowerFirst } from '@ypsometer/core/figures'
-import { TriangleAlert } from 'lucide-react'
 import { useState } from 'react'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
+import { CautionNote } from '../../frame/CautionNote'
 import { showDay } from '../../frame/when'
 import type { Fault } from './useFault'
 
@@ -118,12 +118,7 @@ function Check({ fault, suspect, again, onDone }: StepProps & { readonly again: 
       <h2 id="next-title" className="!text-[1.5rem] !leading-snug">
         {check.cause}
       </h2>
-      {caution && (
-        <p className="border-warning mt-2 flex gap-2 border-l-4 pl-3">
-          <TriangleAlert size={18} className="text-warning mt-1 shrink-0" aria-hidden="true" />
-          <span>{caution}</span>
-        </p>
-      )}
+      {caution && <CautionNote>{caution}</CautionNote>}
       <dl className="mt-3 grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3 gap-y-1.5">
         <dt className="kicker pt-0.5">How</dt>
         <dd className="text-[1.1rem]">{check.how}</dd>
@@ -183,12 +178,7 @@ function Remedy({ fault, suspect, onDone }: StepProps) {
       <h2 id="next-title" className={`!text-[1.4rem] !leading-snug ${check.licensed ? 'text-error' : ''}`}>
         {check.remedy}
       </h2>
-      {caution && (
-        <p className="border-warning mt-2 flex gap-2 border-l-4 pl-3">
-          <TriangleAlert size={18} className="text-warning mt-1 shrink-0" aria-hidden="true" />
-          <span>{caution}</span>
-        </p>
-      )}
+      {caution && <CautionNote>{caution}</CautionNote>}
       <div className="mt-4 grid grid-cols-2 gap-2">
         <button type="button" className="btn h-16 text-[1.1rem]" onClick={() => say('remains')}>
           Still there

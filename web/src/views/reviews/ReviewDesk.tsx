@@ -1,19 +1,20 @@
 import type { Edition, Review } from '@ypsometer/contract'
 import type { Snapshot } from '@ypsometer/contract/review'
-import { LENGTHS, type Length } from '@ypsometer/core/review'
+import type { Length } from '@ypsometer/core/review'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useReviewParts, useReviews } from '../../api/queries'
 import { Failed, Loading } from '../../frame/States'
 import { showDay } from '../../frame/when'
 import type { ReviewDoc } from '../../review/document'
+import { LengthKeys } from '../../review/LengthKeys'
 import { SheetView } from '../../review/SheetView'
 import { Editing } from './Editing'
 import { MovedSince } from './MovedSince'
 import { Outs } from './Outs'
 import { Publishing } from './Publishing'
 import { Shares } from './Shares'
-import { LENGTH_WORDS, STATE_WORDS } from './words'
+import { STATE_WORDS } from './words'
 
 /** One review: the sheet as it is read, and beside it the words, the publishing and the ways out. */
 export function ReviewDesk() {
@@ -70,19 +71,7 @@ function Desk({ review }: { readonly review: Review }) {
             as they stood on {showDay(snapshot.on)}
           </p>
         </div>
-        <div role="group" aria-label="Length" className="flex gap-1">
-          {LENGTHS.map((l) => (
-            <button
-              key={l}
-              type="button"
-              aria-pressed={l === length}
-              className={`btn btn-sm ${l === length ? 'btn-neutral' : ''}`}
-              onClick={() => setLength(l)}
-            >
-              {LENGTH_WORDS[l]}
-            </button>
-          ))}
-        </div>
+        <LengthKeys length={length} onLength={setLength} />
         {editions.length > 0 && (
           <label>
             <span className="kicker block">Edition</span>

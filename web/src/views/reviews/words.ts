@@ -6,4 +6,3 @@ export const STATE_WORDS: Readonly<Record<Review['state'], string>> = {
   corrected: 'corrected',
   withdrawn: 'withdrawn',
 }
-export const LENGTH_WORDS = { card: 'Card', page: 'One page', whole: 'The whole' } as const

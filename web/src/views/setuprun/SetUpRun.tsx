@@ -2,13 +2,14 @@ import type { Dossier, SetUp } from '@ypsometer/contract'
 import { setUpSubject } from '@ypsometer/contract/faults'
 import { setUpState, setUpSteps, type HandStep, type StepState } from '@ypsometer/core/hands'
 import { CAUTIONS } from '@ypsometer/core/teardown'
-import { ArrowLeft, Check, TriangleAlert, X } from 'lucide-react'
+import { ArrowLeft, Check, X } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useDossier, useSetUps } from '../../api/queries'
 import { changeRow, createRow } from '../../api/rows'
 import { TextField } from '../../fields/fields'
 import { Parked } from '../../fields/Parked'
+import { CautionNote } from '../../frame/CautionNote'
 import { DossierProvider } from '../../frame/dossier'
 import { KeptNote } from '../../frame/KeptNote'
 import { Failed, Loading } from '../../frame/States'
@@ -157,12 +158,7 @@ function StepScreen({ step, setUp, before, onGo }: StepProps) {
       <p className="kicker">{step.stage}</p>
       <h2 className="!text-[1.55rem] !leading-snug">{step.says}</h2>
       <p className="muted mt-2 text-[1.05rem]">{step.why}</p>
-      {step.caution && (
-        <p className="border-warning mt-4 flex gap-2 border-l-4 pl-3 text-[1.05rem]">
-          <TriangleAlert size={20} className="text-warning mt-1 shrink-0" aria-hidden="true" />
-          <span>{CAUTIONS[step.caution]}</span>
-        </p>
-      )}
+      {step.caution && <CautionNote>{CAUTIONS[step.caution]}</CautionNote>}
       {step.id === 'plug' && before.length > 0 && (
         <div role="alert" className="border-warning mt-4 border-l-4 pl-3">
           <p className="text-warning font-bold">

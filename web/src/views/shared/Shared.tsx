@@ -1,6 +1,6 @@
 import type { SharedReview } from '@ypsometer/contract'
 import type { Drawing } from '@ypsometer/contract/review'
-import { LENGTHS, type Length } from '@ypsometer/core/review'
+import type { Length } from '@ypsometer/core/review'
 import type { UnitSystem } from '@ypsometer/core/units'
 import { useState } from 'react'
 import { useParams } from 'react-router'
@@ -9,9 +9,9 @@ import { useShared } from '../../api/queries'
 import { decimal, DECIMALS, units, type Decimal } from '../../frame/settings'
 import { Loading } from '../../frame/States'
 import { showDay } from '../../frame/when'
+import { LengthKeys } from '../../review/LengthKeys'
 import { SheetView } from '../../review/SheetView'
 
-const LENGTH_WORDS = { card: 'Card', page: 'One page', whole: 'The whole' } as const
 const SYSTEMS: readonly (readonly [UnitSystem, string])[] = [
   ['metric', 'Metric'],
   ['us', 'US'],
@@ -70,19 +70,7 @@ function Read({ data: { withdrawn, editions, edition }, secret, onEdition }: Rea
   return (
     <>
       <div className="no-print mb-4 flex flex-wrap items-center gap-x-4 gap-y-2 text-[0.92rem]">
-        <div role="group" aria-label="Length" className="flex gap-1">
-          {LENGTHS.map((l) => (
-            <button
-              key={l}
-              type="button"
-              aria-pressed={l === length}
-              className={`btn btn-sm ${l === length ? 'btn-neutral' : ''}`}
-              onClick={() => setLength(l)}
-            >
-              {LENGTH_WORDS[l]}
-            </button>
-          ))}
-        </div>
+        <LengthKeys length={length} onLength={setLength} />
         <select
           className="select select-sm w-auto"
           aria-label="Units"
