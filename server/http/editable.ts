@@ -57,6 +57,8 @@ export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = nev
    * wrote, and one that was taken back is made anew.
    */
   readonly idSaysAll?: true
+  /** Throws a problem when a row is not to be deleted. */
+  readonly mayGo?: (row: StoredOf<N, F>) => void
   /** Rows are made another way. */
   readonly madeElsewhere?: boolean
 }
@@ -151,6 +153,16 @@ class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
   }
 }
 
+/** Every resource that is served over a database, for what reads and writes whole documents. */
+const registered = new WeakMap<Db, Map<ResourceName, AnyEditable>>()
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what is special about a resource is of its own type
+export type AnyEditable = Editable<any, any>
+export function editableOf(db: Db, name: ResourceName): AnyEditable {
+  const found = registered.get(db)?.get(name)
+  if (!found) throw new Error(`${name} is not served`)
+  return found
+}
+
 const etag = (version: number): string => `"${version}"`
 
 function versionOf(request: FastifyRequest): number {
@@ -187,6 +199,7 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
   db: Db,
   e: Editable<N, F>,
 ): void {
+  registered.set(db, (registered.get(db) ?? new Map<ResourceName, AnyEditable>()).set(e.name, e))
   const { path, Row, Create, Patch } = RESOURCES[e.name]
   const rows = new Rows(e)
   const params = z.object({ id: Id })
@@ -259,7 +272,10 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
 
   const Removed = z.union([Row, z.object({ id: Id, version: z.int(), deletedAt: z.string() })])
   app.delete(`/${path}/:id`, { schema: { tags, params, response: { 200: Removed } } }, (request, reply) =>
-    change(request, reply, async () => ({ deletedAt: new Date() })),
+    change(request, reply, async (_tx, row) => {
+      e.mayGo?.(row)
+      return { deletedAt: new Date() }
+    }),
   )
   app.post(`/${path}/:id/restore`, { schema: { tags, params, response: { 200: Row } } }, (request, reply) =>
     change(request, reply, async () => ({ deletedAt: null })),

@@ -1,3 +1,4 @@
+import { FILTER_KINDS } from '@ypsometer/core/kinds'
 import { demoBundle, idOf } from '@ypsometer/demo'
 import type { Snapshot } from '@ypsometer/contract/review'
 import { eq } from 'drizzle-orm'
@@ -99,6 +100,10 @@ test('a correction says what and why, and both editions can be read; a draft is 
   expect((await act(id, 'withdraw', { why: 'The unit was swapped.' })).body).toMatchObject({ state: 'withdrawn', withdrawnWhy: 'The unit was swapped.' }) // prettier-ignore
   const read = (await h.call('GET', `/shared/${secret}`)).body
   expect([read.edition, read.withdrawn.why]).toEqual([null, 'The unit was swapped.'])
+  // What was published is not deleted; a draft may be.
+  const version = (await h.call('GET', `/reviews/${id}`)).body.version
+  const kept = await h.call('DELETE', `/reviews/${id}`, undefined, { 'if-match': `"${version}"` })
+  expect([kept.status, kept.body.errors[0].field]).toEqual([409, 'editions'])
   // Without a title nothing is published.
   const bare = await begin('Gale HB', '')
   expect((await act(bare, 'publish')).body.errors[0].field).toBe('title')
@@ -164,6 +169,28 @@ test('photos are kept as they were: they outlive their deletion, and a link show
   const { secret: elsewhere } = await share(other)
   expect((await h.call('GET', `/shared/${elsewhere}/photos/${photoId}`)).status).toBe(404)
 })
+
+test.each(FILTER_KINDS)(
+  '%s: a model of which nothing is known but its name can be written up',
+  async (kind) => {
+    const modelId = randomUUID()
+    const name = `\u202E${kind} ${'W'.repeat(60)}`
+    expect((await h.create('/models', { id: modelId, maker: '<b>Nobody</b>', name, kind })).status).toBe(201)
+    const id = randomUUID()
+    expect((await h.create('/reviews', { id, modelId, title: 'W'.repeat(200) })).status).toBe(201)
+    expect((await act(id, 'publish')).body.state).toBe('published')
+    const { secret } = await share(id)
+    const { edition } = (await h.call('GET', `/shared/${secret}`)).body
+    expect(edition.sheet).toMatchObject({
+      name,
+      disclosure: expect.stringMatching(/How the unit came is not recorded/),
+    })
+    expect(edition.sheet.sections.map((s: { id: string }) => s.id)).toEqual(
+      expect.arrayContaining(['verdict', 'cautions']),
+    )
+    expect(edition.drawing).toBeNull()
+  },
+)
 
 test('a link that is hammered is refused for a minute', async () => {
   const answers = await Promise.all(

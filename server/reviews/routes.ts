@@ -95,7 +95,14 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
       return reply.code(201).send(answer.body)
     },
   )
-  registerEditable(app, db, { name: 'reviews', table: review, madeElsewhere: true })
+  registerEditable(app, db, {
+    name: 'reviews',
+    table: review,
+    madeElsewhere: true,
+    mayGo: ({ editions }) => {
+      if (editions > 0) throw fieldProblem('editions', 'a draft: what was published is withdrawn', 409)
+    },
+  })
 
   typed.get('/reviews/:id/draft', { schema: { tags, params } }, async ({ params: { id } }) => {
     const { draft } = await find(db, id)

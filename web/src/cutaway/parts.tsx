@@ -1,3 +1,5 @@
+import { pointed } from '../figures/pointed'
+import { decimal } from '../frame/settings'
 import { preferredUnit, showQuantity, trimZeros, type UnitSystem } from '@ypsometer/core/units'
 import { save, standalone } from '../charts/ChartTools'
 import { scaleBar } from './scene'
@@ -6,7 +8,7 @@ import type { Scene, SceneStroke } from './shapes'
 /** A size or volume as the drawing says it. */
 export const said = (v: number, dimension: 'volume' | 'length', system: UnitSystem): string => {
   const s = showQuantity(v, dimension, system, 3)
-  return `${trimZeros(s.number)} ${s.unit}`
+  return pointed(`${trimZeros(s.number)} ${s.unit}`, decimal.get())
 }
 
 const LOOK: Readonly<
