@@ -18,6 +18,7 @@ const VIEWS = [
   '/faults?kind=canister&symptom=rattle',
   'change',
   '/reviews',
+  '/documents',
   'review',
   'claims',
   'strip',

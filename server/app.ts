@@ -23,6 +23,7 @@ import { registerPhotos } from './photos/routes'
 import { registerRankings } from './ranking/routes'
 import { registerTanks } from './tanks/routes'
 import { registerHands } from './hands/routes'
+import { registerDocuments } from './documents/routes'
 import { registerReviews } from './reviews/routes'
 import { registerShared } from './reviews/shared'
 import { registerUpkeep } from './upkeep/routes'
@@ -179,6 +180,7 @@ export async function buildApp({
       registerUpkeep(api, db)
       registerHands(api, db)
       registerReviews(api, db)
+      registerDocuments(api, db)
       await api.register(async (shared) => registerShared(shared, db))
       registerRankings(api, db)
       registerLibrary(api, db)

@@ -23,6 +23,7 @@ import { READING_SHAPES, TRIAL_KINDS } from '@ypsometer/core/trials'
 import { CHANGE_WAYS, SYMPTOMS } from '@ypsometer/core/file/hands/vocabulary'
 import { NOT_RECORDED } from '@ypsometer/core/file/review/disclosure'
 import type { Snapshot } from '@ypsometer/contract/review'
+import type { Undo } from '../documents/undo'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging'
@@ -826,6 +827,14 @@ export const faultSearch = pgTable(
     check('fault_search_kind', sql`${t.kind} in ${sql.raw(quoted(FILTER_KINDS))}`),
   ],
 )
+
+/** An import, with what takes it back. */
+export const importBatch = pgTable('import_batch', {
+  id: uuid('id').primaryKey(),
+  createdAt: stamp('created_at').notNull().defaultNow(),
+  undoneAt: stamp('undone_at'),
+  undo: jsonb('undo').$type<Undo>().notNull(),
+})
 
 type ReviewRow = RowOf<'reviews'>
 /** A review in the making: words round numbers that the server took, and how far it is. */

@@ -109,6 +109,14 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/faults/Faults')).Faults }),
       },
       {
+        path: 'documents',
+        loader: asks(() => {
+          ahead.counter()
+          ahead.list('media')
+        }),
+        lazy: async () => ({ Component: (await import('./views/documents/Documents')).Documents }),
+      },
+      {
         path: 'reviews',
         loader: asks(() => {
           ahead.list('reviews')

@@ -184,7 +184,7 @@ describe('Strip', () => {
     showStation(<Strip />, d)
     expect(screen.getByRole('list', { name: 'Parts' }).children).toHaveLength(d.parts.length)
     expect(text()).toContain('Unplug the air pump')
-    expect(text()).toContain('This unit was bought second-hand.')
+    expect(text()).toContain('The unit was bought second-hand. Not recorded: who paid')
     expect(screen.getByRole('row', { name: /the media/ })).toBeTruthy()
   })
   test('a fault replaces the good word, faults add up, the good word clears them', () => {

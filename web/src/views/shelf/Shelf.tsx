@@ -37,9 +37,14 @@ export function Shelf() {
           <h1>Shelf</h1>
           <p className="muted">What each filter claims, and what the bench supports.</p>
         </div>
-        <button type="button" className="btn btn-primary" onClick={() => setAdding(true)}>
-          <Plus size={18} aria-hidden="true" /> New model
-        </button>
+        <span className="flex flex-wrap items-center gap-x-5 gap-y-2">
+          <Link to="/documents" className="link">
+            In and out
+          </Link>
+          <button type="button" className="btn btn-primary" onClick={() => setAdding(true)}>
+            <Plus size={18} aria-hidden="true" /> New model
+          </button>
+        </span>
       </div>
       <div className="mt-4 flex flex-wrap gap-x-6 gap-y-2" role="search">
         <label className="w-full max-w-xs">

@@ -1,0 +1,119 @@
+import { z } from 'zod'
+import { moment } from './common'
+import { RESOURCES, type CreatedOf } from './resources'
+
+/** The version of the open document that is written; older ones are read. */
+export const DOCUMENT_VERSION = 1
+
+/** What a document holds, in the order in which rows need each other. */
+export const COLLECTIONS = [
+  'house-rules',
+  'stock-classes',
+  'media',
+  'models',
+  'tanks',
+  'claims',
+  'specimens',
+  'hookups',
+  'bodies',
+  'chambers',
+  'fills',
+  'trials',
+  'readings',
+  'logs',
+  'contents',
+  'parts',
+  'visits',
+  'ticks',
+  'set-ups',
+  'change-overs',
+  'fault-searches',
+] as const
+export type CollectionName = (typeof COLLECTIONS)[number]
+
+/** What a document is about: one thing with all it stands on, or the whole bench. */
+export const SUBJECTS = ['model', 'tank', 'medium', 'house-rule', 'bench'] as const
+export type Subject = (typeof SUBJECTS)[number]
+
+/** Most rows of one kind. */
+const MOST = 50_000
+
+/** A row as a document has it: all that a person can give, and when it was made. */
+const rowShape = <N extends CollectionName>(name: N) =>
+  z.strictObject({ ...RESOURCES[name].Create.shape, createdAt: moment.optional() })
+export type DocumentRow<N extends CollectionName> = CreatedOf<N> & { readonly createdAt?: string | undefined }
+
+const rows = Object.fromEntries(
+  COLLECTIONS.map((name) => [name, z.array(rowShape(name)).max(MOST, `at most ${MOST} rows`).optional()]),
+) as { [N in CollectionName]: z.ZodOptional<z.ZodArray<ReturnType<typeof rowShape<N>>>> }
+
+/** The open document, `.ypso.json`. */
+export const YpsoDocument = z.strictObject({
+  format: z.literal('ypsometer', { error: 'the word “ypsometer”: this is no document of this program' }),
+  version: z.literal(DOCUMENT_VERSION, {
+    error: `version ${DOCUMENT_VERSION}: one written by a newer program is read by a newer program`,
+  }),
+  subject: z.enum(SUBJECTS),
+  rows: z.strictObject(rows),
+})
+export type YpsoDocument = {
+  readonly format: 'ypsometer'
+  readonly version: typeof DOCUMENT_VERSION
+  readonly subject: Subject
+  readonly rows: { readonly [N in CollectionName]?: readonly DocumentRow<N>[] | undefined }
+}
+
+/** What stands within a field, its keys in one order whatever kept it. */
+const sorted = (v: unknown): unknown => {
+  if (Array.isArray(v)) return v.map(sorted)
+  if (!v || typeof v !== 'object') return v
+  return Object.fromEntries(
+    Object.entries(v)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([k, x]) => [k, sorted(x)]),
+  )
+}
+
+/** A document as text: fields in the order they are declared, so that the same rows give the same bytes. */
+export function documentText(d: YpsoDocument): string {
+  const inOrder = (name: CollectionName, row: object): object =>
+    Object.fromEntries(
+      [...Object.keys(RESOURCES[name].Create.shape), 'createdAt'].flatMap((k) =>
+        k in row ? [[k, sorted(row[k as keyof typeof row])]] : [],
+      ),
+    )
+  const ordered = Object.fromEntries(
+    COLLECTIONS.flatMap((name) => {
+      const list = d.rows[name] as readonly object[] | undefined
+      return list?.length ? [[name, list.map((r) => inOrder(name, r))]] : []
+    }),
+  )
+  const { format, version, subject } = d
+  return `${JSON.stringify({ format, version, subject, rows: ordered }, null, 1)}\n`
+}
+
+/** `POST /documents/preview` and `/documents`: the text of a document as it is. */
+export const DocumentText = z.object({
+  text: z.string().min(2, 'the text of a document').max(30_000_000, 'at most 30 MB'),
+})
+
+export const ROW_STATES = ['new', 'same', 'changed'] as const
+const Value = z.json().nullable()
+/** What becomes of the rows of a document, or would; and what is refused, with its line. */
+export const ImportReport = z.object({
+  subject: z.enum(SUBJECTS),
+  counts: z.object({ new: z.int(), same: z.int(), changed: z.int() }),
+  rows: z.array(
+    z.object({
+      collection: z.enum(COLLECTIONS),
+      id: z.string(),
+      name: z.string(),
+      state: z.enum(ROW_STATES),
+      fields: z.array(z.object({ field: z.string(), then: Value, now: Value })),
+    }),
+  ),
+  refused: z.array(z.object({ line: z.int().nullable(), field: z.string(), message: z.string() })),
+  /** What takes it back; null for a preview, or where nothing was written. */
+  undo: z.string().nullable(),
+})
+export type ImportReport = z.infer<typeof ImportReport>

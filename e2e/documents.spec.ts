@@ -1,0 +1,41 @@
+import { expect, test } from './helpers'
+
+test('a model goes out as a file, is altered, looked at, taken and taken back; a broken file is refused with its line', async ({
+  page,
+}) => {
+  await page.goto('/')
+  await page.getByRole('link', { name: 'In and out' }).click()
+  await expect(page.getByLabel('A model')).toContainText('Mop 300', { timeout: 45000 })
+  await page.getByLabel('A model').selectOption({ label: 'Mop 300' })
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save Mop 300 as a file' }).click(),
+  ])
+  expect(file.suggestedFilename()).toBe('model.ypso.json')
+  const chunks: Buffer[] = []
+  for await (const c of await file.createReadStream()) chunks.push(c as Buffer)
+  const text = Buffer.concat(chunks).toString('utf8')
+  const give = (name: string, content: string) =>
+    page
+      .getByLabel('A document to read')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) })
+  await give('same.ypso.json', text)
+  await expect(page.getByRole('status').filter({ hasText: 'same.ypso.json' })).toContainText(
+    '0 new, 0 changed',
+  )
+  await expect(page.getByRole('button', { name: 'Take all of it' })).toHaveCount(0)
+  await give('cut.ypso.json', text.slice(0, 3000))
+  await expect(page.getByRole('alert')).toContainText('cut.ypso.json is refused; nothing was touched.')
+  await expect(page.getByRole('alert').getByRole('row').nth(1)).toContainText(
+    String(text.slice(0, 3000).split('\n').length),
+  )
+  const note = '<img src=x onerror=alert(1)>'
+  const altered = JSON.parse(text) as { rows: { models: { note: string }[] } }
+  Object.assign(altered.rows.models[0] ?? {}, { note })
+  await give('altered.ypso.json', JSON.stringify(altered))
+  await expect(page.getByText(`empty → ${note}`).or(page.getByText(note))).toBeVisible()
+  await page.getByRole('button', { name: 'Take all of it' }).click()
+  await expect(page.getByText('Taken, all of it.')).toBeVisible()
+  await page.getByRole('button', { name: 'Take it back' }).click()
+  await expect(page.getByText('Taken back: the bench is as it was.')).toBeVisible()
+})

@@ -1,0 +1,319 @@
+import {
+  COLLECTIONS,
+  RESOURCES,
+  type CollectionName,
+  type ImportReport,
+  type YpsoDocument,
+} from '@ypsometer/contract'
+import { CoreError } from '@ypsometer/core/errors'
+import { inArray, sql } from 'drizzle-orm'
+import type { Db, Tx } from '../db/client'
+import { editableOf } from '../http/editable'
+import { ProblemError } from '../http/problems'
+import { checkTies, type Tie } from '../http/ties'
+import { plainRows, tableOf } from './export'
+import type { Refused } from './read'
+import type { Plain, Undo } from './undo'
+
+/** What was done to the rows of a document, and what takes it back. */
+export interface Applied {
+  readonly report: Omit<ImportReport, 'undo'>
+  readonly undo: Undo
+}
+type LineOf = (path: readonly (string | number)[]) => number | null
+
+const CHUNK = 400
+const chunks = <T>(list: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(list.length / CHUNK) }, (_, i) => list.slice(i * CHUNK, (i + 1) * CHUNK))
+
+/** Writes a document within a transaction, row by row of its order; what cannot be taken is named and not written. */
+export async function apply(db: Db, tx: Tx, d: YpsoDocument, lineOf: LineOf): Promise<Applied> {
+  const rows: ImportReport['rows'] = []
+  const refused: Refused[] = []
+  const undo: { made: Undo['made'][number][]; changed: Undo['changed'][number][] } = { made: [], changed: [] }
+  for (const name of COLLECTIONS) {
+    const given = (d.rows[name] ?? []) as unknown as readonly Plain[]
+    if (!given.length) continue
+    const refuse = (i: number, field: string, message: string): void =>
+      void refused.push({
+        line: lineOf(['rows', name, i, field.split('.')[0] ?? '']),
+        field: `${name}.${i}.${field}`,
+        message,
+      })
+    if (!isOnce(given, refuse)) continue
+    const there = await stored(db, tx, name, given)
+    const checked = given.flatMap((row, i) => {
+      const before = there.get(row.id)
+      const state = before === undefined ? 'new' : stateOf(name, before.row, row)
+      const fields = before && state === 'changed' ? changesOf(name, before.row, row) : []
+      rows.push({ collection: name, id: row.id, name: nameOf(row), state, fields })
+      return state === 'same' ? [] : [{ row, i, before }]
+    })
+    const sound = checked.filter(({ row, i }) => passes(db, name, row, (field, m) => refuse(i, field, m)))
+    if (!(await tied(db, tx, name, sound, refuse))) continue
+    const fresh = sound.filter((s) => !s.before)
+    await inserted(db, tx, name, fresh.map(withoutKin), refuse)
+    if (name === 'models') await kinSet(db, tx, fresh)
+    undo.made.push(...fresh.map(({ row }) => ({ collection: name, id: row.id, version: 1 })))
+    for (const { row, i, before } of sound) {
+      if (!before) continue
+      const version = before.version + 1
+      if (await updated(db, tx, name, row, version, (field, m) => refuse(i, field, m)))
+        undo.changed.push({ collection: name, id: row.id, version, before: before.row })
+    }
+  }
+  const count = (state: 'new' | 'same' | 'changed'): number => rows.filter((r) => r.state === state).length
+  return {
+    report: {
+      subject: d.subject,
+      counts: { new: count('new'), same: count('same'), changed: count('changed') },
+      rows,
+      refused,
+    },
+    undo,
+  }
+}
+
+/** Models may be kin of one another: they are written without, and told of it when all are there. */
+const withoutKin = (s: Sound): Sound => ('kinId' in s.row ? { ...s, row: { ...s.row, kinId: null } } : s)
+async function kinSet(db: Db, tx: Tx, fresh: readonly Sound[]): Promise<void> {
+  const table = tableOf(db, 'models')
+  for (const { row } of fresh)
+    if (row.kinId)
+      await tx
+        .update(table)
+        .set({ kinId: row.kinId } as never)
+        .where(inArray(table.id, [row.id]))
+}
+
+/** Each id stands in a collection once. */
+function isOnce(
+  given: readonly Plain[],
+  refuse: (i: number, field: string, message: string) => void,
+): boolean {
+  const seen = new Set<string>()
+  let once = true
+  given.forEach((r, i) => {
+    if (seen.has(r.id)) {
+      refuse(i, 'id', 'an id that stands in the document once')
+      once = false
+    }
+    seen.add(r.id)
+  })
+  return once
+}
+
+interface Stored {
+  readonly row: Plain
+  readonly version: number
+  readonly deleted: boolean
+}
+
+/** Rows of the bench that have the ids of a document’s. */
+async function stored(
+  db: Db,
+  tx: Tx,
+  name: CollectionName,
+  given: readonly Plain[],
+): Promise<ReadonlyMap<string, Stored>> {
+  const table = tableOf(db, name)
+  const out = new Map<string, Stored>()
+  for (const part of chunks(given)) {
+    const where = inArray(
+      table.id,
+      part.map((r) => r.id),
+    )
+    const plain = await plainRows(db, tx, name, where)
+    const heads = await tx
+      .select({
+        id: table.id,
+        version: sql<number>`${sql.identifier('version')}`,
+        deletedAt: table.deletedAt,
+      })
+      .from(table)
+      .where(where)
+    for (const row of plain) {
+      const head = heads.find((h) => h.id === row.id)
+      out.set(row.id, { row, version: Number(head?.version ?? 1), deleted: Boolean(head?.deletedAt) })
+    }
+    for (const h of heads)
+      if (h.deletedAt) out.set(String(h.id), { ...(out.get(String(h.id)) as Stored), deleted: true })
+  }
+  return out
+}
+
+/** Fields a document gives for a row of a collection. */
+const fieldsOf = (name: CollectionName): readonly string[] => Object.keys(RESOURCES[name].Create.shape)
+/** The same value whatever the order of the keys within. */
+const canonical = (v: unknown): string =>
+  JSON.stringify(v, (_k, x: unknown) =>
+    x && typeof x === 'object' && !Array.isArray(x)
+      ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : x,
+  ) ?? 'undefined'
+/** A moment is the same however it is written. */
+const MOMENTS = ['takenAt', 'startedAt']
+const valueOf = (field: string, v: unknown): unknown =>
+  MOMENTS.includes(field) && typeof v === 'string' ? new Date(v).toISOString() : v
+
+const changesOf = (name: CollectionName, before: Plain, row: Plain) =>
+  fieldsOf(name).flatMap((field) => {
+    const [then, now] = [valueOf(field, before[field]), valueOf(field, row[field])]
+    return canonical(then) === canonical(now)
+      ? []
+      : [{ field, then: (then ?? null) as never, now: (now ?? null) as never }]
+  })
+const stateOf = (name: CollectionName, before: Plain, row: Plain): 'same' | 'changed' =>
+  changesOf(name, before, row).length ? 'changed' : 'same'
+
+const nameOf = (r: Plain): string =>
+  String(r.name ?? r.title ?? r.label ?? r.quantity ?? r.on ?? '').slice(0, 120)
+
+type Refuse = (field: string, message: string) => void
+/** Does the row make sense by itself? */
+function passes(db: Db, name: CollectionName, row: Plain, refuse: Refuse): boolean {
+  try {
+    editableOf(db, name).check?.(row)
+    return true
+  } catch (error) {
+    return named(error, refuse)
+  }
+}
+
+/** Says what an error is about, where it is one of ours. */
+function named(error: unknown, refuse: Refuse): false {
+  if (error instanceof CoreError) refuse(error.field, error.message)
+  else if (error instanceof ProblemError) {
+    const [first] = error.problem.errors ?? []
+    refuse(first?.field ?? 'id', first?.message ?? error.problem.detail ?? error.problem.title)
+  } else throw error
+  return false
+}
+
+interface Sound {
+  readonly row: Plain
+  readonly i: number
+  readonly before: Stored | undefined
+}
+
+/** Are the rows that others name there? The first that is not is named. */
+async function tied(
+  db: Db,
+  tx: Tx,
+  name: CollectionName,
+  sound: readonly Sound[],
+  refuse: (i: number, field: string, message: string) => void,
+): Promise<boolean> {
+  const coming = new Set(sound.filter((s) => !s.before).map((s) => s.row.id))
+  const ties = sound.flatMap(({ row, i }) =>
+    ((editableOf(db, name).ties?.(row) ?? []) as Tie[])
+      // What comes with it in the same document is there in a moment.
+      .filter((t) => !((t.to as unknown) === editableOf(db, name).table && coming.has(String(t.id))))
+      .map((t) => ({ ...t, field: `${i}.${t.field}` })),
+  )
+  try {
+    await checkTies(tx, ties)
+    return true
+  } catch (error) {
+    return named(error, (field, message) => {
+      const [i = '0', ...rest] = field.split('.')
+      refuse(Number(i), rest.join('.'), message)
+    })
+  }
+}
+
+/** Columns of a row of a document. */
+function columnsOf(db: Db, name: CollectionName, row: Plain): Record<string, unknown> {
+  const { columns, parts } = editableOf(db, name)
+  const table = tableOf(db, name)
+  const own = Object.fromEntries(
+    fieldsOf(name).flatMap((f) => (f in table && f !== String(parts?.field ?? '') ? [[f, row[f]]] : [])),
+  )
+  return { ...own, ...columns?.(row), ...(row.createdAt && { createdAt: new Date(row.createdAt) }) }
+}
+
+async function inserted(
+  db: Db,
+  tx: Tx,
+  name: CollectionName,
+  fresh: readonly Sound[],
+  refuse: (i: number, field: string, message: string) => void,
+): Promise<void> {
+  const { parts } = editableOf(db, name)
+  const table = tableOf(db, name)
+  const write = async (to: Tx, list: readonly Sound[]): Promise<void> => {
+    await to.insert(table).values(list.map(({ row }) => columnsOf(db, name, row)) as never)
+    for (const { row } of list) if (parts) await parts.replace(to, row.id, row[String(parts.field)])
+  }
+  for (const part of chunks(fresh)) {
+    try {
+      await tx.transaction((inner) => write(inner, part))
+    } catch {
+      // One of them is refused by the database: which, is found by writing them one by one.
+      for (const one of part)
+        try {
+          await tx.transaction((inner) => write(inner, [one]))
+        } catch (error) {
+          refuse(one.i, 'id', saidByDatabase(error))
+        }
+    }
+  }
+}
+
+async function updated(
+  db: Db,
+  tx: Tx,
+  name: CollectionName,
+  row: Plain,
+  version: number,
+  refuse: Refuse,
+): Promise<boolean> {
+  const { parts } = editableOf(db, name)
+  const table = tableOf(db, name)
+  const { createdAt: _, ...set } = columnsOf(db, name, row)
+  try {
+    await tx.transaction(async (inner) => {
+      await inner
+        .update(table)
+        .set({ ...set, version, updatedAt: new Date(), deletedAt: null } as never)
+        .where(inArray(table.id, [row.id]))
+      if (parts) await parts.replace(inner, row.id, row[String(parts.field)])
+    })
+    return true
+  } catch (error) {
+    refuse('id', saidByDatabase(error))
+    return false
+  }
+}
+
+/** What the database says against a row, in words. */
+const saidByDatabase = (error: unknown): string => {
+  const cause =
+    (error as { cause?: { code?: string; detail?: string } }).cause ??
+    (error as { code?: string; detail?: string })
+  if (cause.code === '23505') return 'something of which there is one already: the same name or the same day'
+  if (cause.code === '23503') return 'a row that names only what is there'
+  return 'a row that the database can keep'
+}
+
+/** Takes an import back: what it made is deleted, what it changed is as it was. Null where something was changed since. */
+export async function takeBack(db: Db, tx: Tx, { made, changed }: Undo): Promise<string | null> {
+  for (const { collection, id, version } of [...made, ...changed].reverse()) {
+    const table = tableOf(db, collection)
+    const [row] = await tx
+      .select({ version: sql<number>`${sql.identifier('version')}` })
+      .from(table)
+      .where(inArray(table.id, [id]))
+    if (Number(row?.version) !== version) return `${RESOURCES[collection].one} ${id}`
+  }
+  for (const { collection, id, version } of [...made].reverse()) {
+    const table = tableOf(db, collection)
+    await tx
+      .update(table)
+      .set({ deletedAt: new Date(), version: version + 1 } as never)
+      .where(inArray(table.id, [id]))
+  }
+  for (const { collection, version, before } of changed)
+    await updated(db, tx, collection, before, version + 1, () => undefined)
+  return null
+}

@@ -1,0 +1,163 @@
+import { documentText, YpsoDocument, type ImportReport } from '@ypsometer/contract'
+import { demoBundle } from '@ypsometer/demo'
+import fc from 'fast-check'
+import { randomUUID } from 'node:crypto'
+import { loadDemo } from '../demo/load'
+import { harness, type Harness } from '../tests/harness'
+
+jest.setTimeout(120_000)
+let demo: Harness
+let bare: Harness
+let whole = ''
+beforeAll(async () => {
+  demo = await harness()
+  await loadDemo(demo.db)
+  bare = await harness()
+  whole = await textOf(demo, '/documents/bench')
+})
+afterAll(async () => {
+  await demo.close()
+  await bare.close()
+})
+
+const textOf = async (h: Harness, path: string): Promise<string> =>
+  (await h.app.inject({ method: 'GET', url: `/api/v1${path}` })).body
+const preview = async (h: Harness, text: string): Promise<ImportReport> =>
+  (await h.call('POST', '/documents/preview', { text })).body
+const take = (h: Harness, text: string) => h.create('/documents', { text })
+const modelOf = (name: string): string => demoBundle.models.find((m) => m.model.name === name)?.model.id ?? ''
+type Doc = { rows: Record<string, Record<string, unknown>[]>; version: number; format: string }
+const changed = (text: string, change: (d: Doc) => void): string => {
+  const d = JSON.parse(text) as Doc
+  change(d)
+  return JSON.stringify(d, null, 1)
+}
+
+test('the whole demo bench goes into an empty one and comes out byte for byte', async () => {
+  const looked = await preview(bare, whole)
+  expect(looked.refused).toEqual([])
+  expect(looked.counts.new).toBeGreaterThan(900)
+  // A look changes nothing.
+  expect((await bare.call('GET', '/models')).body.items).toHaveLength(0)
+  const taken = await take(bare, whole)
+  expect(taken.status).toBe(201)
+  expect(await textOf(bare, '/documents/bench')).toBe(whole)
+  expect((await bare.call('GET', '/models')).body.items).toHaveLength(demoBundle.models.length)
+  // Once more: everything is there already, and nothing is written.
+  const again = await take(bare, whole)
+  expect(again.body).toMatchObject({ counts: { new: 0, changed: 0 }, undo: null })
+})
+
+test('one model goes with all it stands on, and its dossier reads the same elsewhere', async () => {
+  const other = await harness()
+  const id = modelOf('Terrace 1200')
+  const text = await textOf(demo, `/documents/model?id=${id}`)
+  expect((await take(other, text)).status).toBe(201)
+  expect(await textOf(other, `/documents/model?id=${id}`)).toBe(text)
+  const [here, there] = await Promise.all(
+    [demo, other].map(async (h) => (await h.call('GET', `/models/${id}/dossier`)).body),
+  )
+  for (const rows of ['claims', 'trials', 'fills', 'hookups', 'chambers'] as const)
+    expect(there[rows].map((r: { id: string }) => r.id)).toEqual(here[rows].map((r: { id: string }) => r.id))
+  await other.close()
+})
+
+test('what would change is shown field by field; taken back it is as it was, unless somebody has changed it since', async () => {
+  const id = modelOf('Mop 300')
+  const text = changed(await textOf(demo, `/documents/model?id=${id}`), (d) => {
+    Object.assign(d.rows.models?.[0] ?? {}, { note: '<script>alert(1)</script> \u202E' })
+    d.rows.claims?.push({ ...d.rows.claims[0], id: randomUUID(), quantity: 'guarantee', value: null, words: '9 years', amountMinor: null, currency: null, printedOn: 'a sticker' }) // prettier-ignore
+  })
+  const before = await textOf(demo, `/documents/model?id=${id}`)
+  const looked = await preview(demo, text)
+  expect(looked.counts).toMatchObject({ new: 1, changed: 1 })
+  expect(looked.rows.find((r) => r.state === 'changed')).toMatchObject({ collection: 'models', name: 'Mop 300', fields: [{ field: 'note', now: '<script>alert(1)</script> \u202E' }] }) // prettier-ignore
+  const first = await take(demo, text)
+  expect((await demo.call('GET', `/models/${id}/dossier`)).body.model.note).toMatch(/script/)
+  expect((await demo.call('POST', `/documents/${first.body.undo}/undo`)).body).toEqual({ undone: true })
+  expect(await textOf(demo, `/documents/model?id=${id}`)).toBe(before)
+  const second = await take(demo, text)
+  const now = (await demo.call('GET', `/models/${id}/dossier`)).body.model
+  await demo.call('PATCH', `/models/${id}`, { note: 'mine' }, { 'if-match': `"${now.version}"` })
+  const refused = await demo.call('POST', `/documents/${second.body.undo}/undo`)
+  expect([refused.status, refused.body.detail]).toEqual([
+    409,
+    expect.stringMatching(/changed after the import/),
+  ])
+  expect((await demo.call('GET', `/models/${id}/dossier`)).body.model.note).toBe('mine')
+})
+
+test('cut, altered, newer, foreign and self-contradicting documents are refused with their line, before anything is touched', async () => {
+  const id = modelOf('Gale HB')
+  const text = await textOf(demo, `/documents/model?id=${id}`)
+  const before = await textOf(demo, '/documents/bench')
+  const why = async (t: string) => {
+    const { refused } = await preview(demo, t)
+    expect((await take(demo, t)).status).toBe(422)
+    return refused[0]
+  }
+  expect(await why(text.slice(0, 5000))).toMatchObject({
+    field: 'text',
+    line: text.slice(0, 5000).split('\n').length,
+  })
+  expect(await why(text.replace('"version": 1', '"version": 2'))).toMatchObject({ field: 'version', line: 3, message: expect.stringMatching(/newer program/) }) // prettier-ignore
+  expect(await why(text.replace('"ypsometer"', '"other"'))).toMatchObject({ field: 'format', line: 2 })
+  const broken = changed(text, (d) => Object.assign(d.rows.parts?.[1] ?? {}, { moves: -3 }))
+  const line = broken.split('\n').findIndex((l) => l.includes('"moves": -3')) + 1
+  expect(await why(broken)).toMatchObject({ field: 'rows.parts.1.moves', line, message: 'at least 0' })
+  expect(await why(changed(text, (d) => Object.assign(d.rows.parts?.[0] ?? {}, { dance: 1 })))).toMatchObject({ field: 'rows.parts.0' }) // prettier-ignore
+  expect(await why(changed(text, (d) => void d.rows.parts?.push(d.rows.parts[0] ?? {})))).toMatchObject({ message: expect.stringMatching(/once/) }) // prettier-ignore
+  const stray = changed(text, (d) =>
+    Object.assign(d.rows.parts?.[0] ?? {}, { id: randomUUID(), modelId: randomUUID() }),
+  )
+  expect(await why(stray)).toMatchObject({
+    field: 'parts.0.modelId',
+    message: 'points at something that is not there',
+  })
+  // Of another model, by an id of ours.
+  const foreign = changed(text, (d) => Object.assign(d.rows.trials?.[0] ?? {}, { id: randomUUID(), hookupId: demoBundle.models[0]?.hookups[0]?.id })) // prettier-ignore
+  expect(await why(foreign)).toMatchObject({ field: 'trials.0.hookupId' })
+  const twice = changed(text, (d) => {
+    const m = { ...d.rows.models?.[0], id: randomUUID() }
+    d.rows = { models: [m] }
+  })
+  expect(await why(twice)).toMatchObject({ message: expect.stringMatching(/one already/) })
+  expect(await textOf(demo, '/documents/bench')).toBe(before)
+})
+
+test('property: whatever text comes, it is looked at without a fault and without a trace', async () => {
+  const id = modelOf('Whirlpot F1')
+  const text = await textOf(demo, `/documents/model?id=${id}`)
+  const before = await textOf(demo, `/documents/model?id=${id}`)
+  await fc.assert(
+    fc.asyncProperty(
+      fc.nat(text.length - 1),
+      fc.string({ maxLength: 12 }),
+      fc.nat(40),
+      async (at, put, cut) => {
+        const broken = text.slice(0, at) + put + text.slice(at + cut)
+        const answer = await demo.call('POST', '/documents/preview', { text: broken })
+        expect(answer.status).toBe(200)
+        for (const r of answer.body.refused) expect(r.message.length).toBeGreaterThan(3)
+      },
+    ),
+    { numRuns: 60 },
+  )
+  expect(await textOf(demo, `/documents/model?id=${id}`)).toBe(before)
+})
+
+test('an older document without fields that came later is read with their usual values; the schema is published', async () => {
+  const id = modelOf('Coracle A1')
+  const text = changed(await textOf(demo, `/documents/model?id=${id}`), (d) => {
+    d.rows.parts = (d.rows.parts ?? []).map(
+      ({ goesIn: _g, mark: _m, canGoWrong: _c, follows: _f, ...p }) => p,
+    )
+    for (const s of d.rows.specimens ?? []) delete s.disclosure
+  })
+  expect((await preview(demo, text)).refused).toEqual([])
+  const { schema } = (await demo.call('GET', '/documents/schema')).body
+  expect(schema.properties.rows.properties.models.items.required).toEqual(
+    expect.arrayContaining(['id', 'maker', 'name', 'kind']),
+  )
+  expect(documentText(YpsoDocument.parse(JSON.parse(whole)) as never)).toBe(whole)
+})

@@ -1,0 +1,132 @@
+import {
+  COLLECTIONS,
+  documentText,
+  DocumentText,
+  ImportReport,
+  SUBJECTS,
+  YpsoDocument,
+} from '@ypsometer/contract'
+import { eq } from 'drizzle-orm'
+import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
+import { randomUUID } from 'node:crypto'
+import { z } from 'zod'
+import type { Db, Tx } from '../db/client'
+import { importBatch } from '../db/schema'
+import { once } from '../http/idempotency'
+import { problem } from '../http/problems'
+import { apply, takeBack, type Applied } from './apply'
+import { exported } from './export'
+import { readDocument, type Refused } from './read'
+
+const IMPORT_LIMIT = 40 * 1024 * 1024
+
+/** Rolls a transaction back with what was found in it. */
+class LookedAt extends Error {
+  constructor(readonly applied: Applied) {
+    super('looked at')
+  }
+}
+
+const nothing = (refused: readonly Refused[]): ImportReport => ({
+  subject: 'bench',
+  counts: { new: 0, same: 0, changed: 0 },
+  rows: [],
+  refused: [...refused],
+  undo: null,
+})
+
+/** Documents out and in: one thing or the whole bench, looked at before it is taken, all or nothing, with an undo. */
+export function registerDocuments(app: FastifyInstance, db: Db): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  const tags = ['documents']
+  typed.get('/documents/schema', { schema: { tags } }, async () => ({
+    collections: COLLECTIONS,
+    schema: z.toJSONSchema(YpsoDocument, { io: 'input', unrepresentable: 'any' }),
+  }))
+  typed.get(
+    '/documents/:subject',
+    {
+      schema: {
+        tags,
+        params: z.object({ subject: z.enum(SUBJECTS) }),
+        querystring: z.object({ id: z.uuid().optional() }),
+      },
+    },
+    async ({ params: { subject }, query: { id } }, reply) => {
+      if (subject !== 'bench' && !id) throw problem(400, 'invalid-field', 'Say which', { errors: [{ field: 'id', message: `the id of the ${subject}` }] }) // prettier-ignore
+      const text = documentText(await exported(db, subject, id ?? null))
+      return reply
+        .header('content-type', 'application/json; charset=utf-8')
+        .header('content-disposition', `attachment; filename="${subject}.ypso.json"`)
+        .send(text)
+    },
+  )
+  /** Applies a document and lets go of it again. */
+  const lookAt = async (text: string): Promise<ImportReport> => {
+    const read = readDocument(text)
+    if ('refused' in read) return nothing(read.refused)
+    try {
+      await db.transaction(async (tx) => {
+        throw new LookedAt(await apply(db, tx, read.document, read.lineOf))
+      })
+    } catch (error) {
+      if (error instanceof LookedAt) return { ...error.applied.report, undo: null }
+      throw error
+    }
+    return nothing([])
+  }
+  typed.post(
+    '/documents/preview',
+    { bodyLimit: IMPORT_LIMIT, schema: { tags, body: DocumentText, response: { 200: ImportReport } } },
+    async ({ body: { text } }) => lookAt(text),
+  )
+  typed.post(
+    '/documents',
+    { bodyLimit: IMPORT_LIMIT, schema: { tags, body: DocumentText, response: { 201: ImportReport } } },
+    async (request, reply) => {
+      const refuse = (refused: readonly Refused[]): never => {
+        throw problem(422, 'refused', 'The document cannot be taken; nothing was written', {
+          errors: refused.map((r) => ({
+            field: r.field,
+            message: r.line === null ? r.message : `line ${r.line}: ${r.message}`,
+          })),
+        })
+      }
+      const read = readDocument(request.body.text)
+      if ('refused' in read) return refuse(read.refused)
+      const answer = await once<ImportReport>(db, request, true, async (tx: Tx) => {
+        const { report, undo } = await apply(db, tx, read.document, read.lineOf)
+        if (report.refused.length) refuse(report.refused)
+        const written = undo.made.length + undo.changed.length > 0
+        const id = randomUUID()
+        if (written) await tx.insert(importBatch).values({ id, undo })
+        return { status: 201, body: { ...report, undo: written ? id : null } }
+      })
+      return reply.code(201).send(answer.body)
+    },
+  )
+  typed.post(
+    '/documents/:id/undo',
+    {
+      schema: {
+        tags,
+        params: z.object({ id: z.uuid() }),
+        response: { 200: z.object({ undone: z.boolean() }) },
+      },
+    },
+    async ({ params: { id } }) =>
+      db.transaction(async (tx) => {
+        const [batch] = await tx.select().from(importBatch).where(eq(importBatch.id, id)).for('update')
+        if (!batch) throw problem(404, 'not-found', 'There is no such import')
+        if (batch.undoneAt) return { undone: true }
+        const since = await takeBack(db, tx, batch.undo)
+        if (since !== null)
+          throw problem(409, 'changed-since', 'Something of it was changed since', {
+            detail: `The ${since} was changed after the import: nothing was taken back.`,
+          })
+        await tx.update(importBatch).set({ undoneAt: new Date() }).where(eq(importBatch.id, id))
+        return { undone: true }
+      }),
+  )
+}

@@ -1,0 +1,185 @@
+import type { ImportReport } from '@ypsometer/contract'
+import { Download, Upload } from 'lucide-react'
+import { useRef, useState } from 'react'
+import { importDocument, lookAtDocument, undoImport } from '../../api/documents'
+import { useCandidates, useHouseRules, useMedia, useTanks } from '../../api/queries'
+import { saidBy } from '../../frame/said'
+import { toast } from '../../frame/toasts'
+import { Report } from './Report'
+
+/** Documents out and in: one thing or the whole bench, looked at before it is taken. */
+export function Documents() {
+  return (
+    <>
+      <h1>In and out</h1>
+      <p className="muted max-w-2xl">
+        One open file for a model, a tank, a medium, a house rule, or the whole bench: other programs can read
+        it, and another bench takes it as it is. Photos and reviews are not in it yet: photos go with a
+        backup, a review has its own file.
+      </p>
+      <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-9 lg:grid-cols-[20rem_minmax(0,1fr)]">
+        <Out />
+        <In />
+      </div>
+    </>
+  )
+}
+
+function Out() {
+  const { data: candidates = [] } = useCandidates()
+  const { tanks = [] } = useTanks()
+  const { media = [] } = useMedia()
+  const { rules = [] } = useHouseRules(null)
+  const models = candidates
+    .flatMap((c) => (c.candidate ? [{ id: c.id, name: c.candidate.name }] : []))
+    .sort((a, b) => a.name.localeCompare(b.name))
+  return (
+    <section aria-labelledby="out-title" className="space-y-3">
+      <h2 id="out-title">Out</h2>
+      <a href="/api/v1/documents/bench" download className="btn btn-primary btn-sm">
+        <Download size={16} aria-hidden="true" /> The whole bench
+      </a>
+      <One subject="model" label="A model" items={models} />
+      <One subject="tank" label="A tank" items={tanks} />
+      <One subject="medium" label="A medium" items={media} />
+      <One subject="house-rule" label="A house rule" items={rules} />
+      <p className="muted text-[0.88rem]">
+        Its JSON Schema is at{' '}
+        <a className="link" href="/api/v1/documents/schema">
+          /api/v1/documents/schema
+        </a>
+        .
+      </p>
+    </section>
+  )
+}
+
+interface OneProps {
+  readonly subject: string
+  readonly label: string
+  readonly items: readonly { readonly id: string; readonly name: string }[]
+}
+
+/** One thing of a kind as a file. */
+function One({ subject, label, items }: OneProps) {
+  const [id, setId] = useState('')
+  const chosen = items.find((i) => i.id === id) ?? items[0]
+  return (
+    <div className="flex items-end gap-2">
+      <label className="min-w-0 grow">
+        <span className="kicker">{label}</span>
+        <select className="field" value={chosen?.id ?? ''} onChange={(e) => setId(e.target.value)}>
+          {items.map((i) => (
+            <option key={i.id} value={i.id}>
+              {i.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      {chosen && (
+        <a
+          href={`/api/v1/documents/${subject}?id=${chosen.id}`}
+          download
+          className="btn btn-sm"
+          aria-label={`Save ${chosen.name} as a file`}
+        >
+          <Download size={16} aria-hidden="true" />
+        </a>
+      )}
+    </div>
+  )
+}
+
+function In() {
+  const [text, setText] = useState<string | null>(null)
+  const [name, setName] = useState('')
+  const [report, setReport] = useState<ImportReport | null>(null)
+  const [taken, setTaken] = useState<string | null>(null)
+  const [failure, setFailure] = useState('')
+  const [busy, setBusy] = useState(false)
+  const input = useRef<HTMLInputElement>(null)
+  const doing = async (work: () => Promise<void>): Promise<void> => {
+    setBusy(true)
+    setFailure('')
+    try {
+      await work()
+    } catch (error) {
+      setFailure(saidBy(error))
+    } finally {
+      setBusy(false)
+    }
+  }
+  const look = (file: File): Promise<void> =>
+    doing(async () => {
+      setReport(null)
+      setTaken(null)
+      setName(file.name)
+      const content = await file.text()
+      setText(content)
+      setReport(await lookAtDocument(content))
+    })
+  const take = (): Promise<void> =>
+    doing(async () => {
+      const done = await importDocument(text ?? '')
+      setReport(done)
+      setTaken(done.undo)
+      toast('Taken, all of it.')
+    })
+  const back = (): Promise<void> =>
+    doing(async () => {
+      await undoImport(taken ?? '')
+      setTaken(null)
+      setReport(null)
+      toast('Taken back: the bench is as it was.')
+    })
+  const writes = report ? report.counts.new + report.counts.changed : 0
+  return (
+    <section aria-labelledby="in-title" className="min-w-0 space-y-3" aria-busy={busy}>
+      <h2 id="in-title">In</h2>
+      <div className="flex flex-wrap items-center gap-3">
+        <input
+          ref={input}
+          type="file"
+          accept=".json,application/json"
+          className="sr-only"
+          aria-label="A document to read"
+          onChange={(e) => {
+            const [file] = e.target.files ?? []
+            e.target.value = ''
+            if (file) void look(file)
+          }}
+        />
+        <button type="button" className="btn btn-sm" disabled={busy} onClick={() => input.current?.click()}>
+          <Upload size={16} aria-hidden="true" /> Look at a file
+        </button>
+        {report && !taken && report.refused.length === 0 && writes > 0 && (
+          <button
+            type="button"
+            className="btn btn-primary btn-sm"
+            disabled={busy}
+            onClick={() => void take()}
+          >
+            Take all of it
+          </button>
+        )}
+        {taken && (
+          <button type="button" className="btn btn-sm" disabled={busy} onClick={() => void back()}>
+            Take it back
+          </button>
+        )}
+      </div>
+      {!report && !failure && (
+        <p className="muted max-w-xl">
+          Nothing is written by looking. You see what is new, what is there already, what would change field
+          by field, and what is refused with its line.
+        </p>
+      )}
+      {failure && (
+        <p role="alert" className="text-error">
+          {failure}
+        </p>
+      )}
+      {report && <Report report={report} name={name} taken={taken !== null} />}
+    </section>
+  )
+}
