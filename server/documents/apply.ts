@@ -296,7 +296,7 @@ const saidByDatabase = (error: unknown): string => {
   return 'a row that the database can keep'
 }
 
-/** Takes an import back: what it made is deleted, what it changed is as it was. Null where something was changed since. */
+/** Takes an import back: what it made is deleted, the rest is as it was. What was changed since is named, else null. */
 export async function takeBack(db: Db, tx: Tx, { made, changed }: Undo): Promise<string | null> {
   for (const { collection, id, version } of [...made, ...changed].reverse()) {
     const table = tableOf(db, collection)
