@@ -28,6 +28,7 @@ export const COLLECTIONS = [
   'set-ups',
   'change-overs',
   'fault-searches',
+  'photos',
 ] as const
 export type CollectionName = (typeof COLLECTIONS)[number]
 

@@ -6,7 +6,10 @@ test('on a phone a stranger gives 120 L, planted, with shrimp, and gets a slip i
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/')
   await page.getByRole('link', { name: 'Advise' }).click()
-  await page.getByRole('button', { name: '120 L' }).click()
+  await page
+    .locator('button[aria-pressed]')
+    .filter({ hasText: /^120 L$/ })
+    .click()
   await page.getByRole('button', { name: /^Delicate/ }).click()
   await page.getByRole('button', { name: 'planted', exact: true }).click()
   const will = page.getByRole('region', { name: /that will do$/ })

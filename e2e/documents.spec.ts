@@ -6,6 +6,7 @@ test('a model goes out as a file, is altered, looked at, taken and taken back; a
   await page.goto('/')
   await page.getByRole('link', { name: 'In and out' }).click()
   await expect(page.getByLabel('A model')).toContainText('Mop 300', { timeout: 45000 })
+  await page.getByLabel('with photos, as an archive').uncheck()
   await page.getByLabel('A model').selectOption({ label: 'Mop 300' })
   const [file] = await Promise.all([
     page.waitForEvent('download'),

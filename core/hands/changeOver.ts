@@ -252,8 +252,32 @@ export function planChange(c: ChangeSubject, began: Day, made: readonly WaterTes
     }),
     safe: { soonest: on(fast), middle: on(told), latest: on(slow) },
     moved,
-    sentences: sentencesOf(c, { told, belief, weeks, first, moved, learnt, slow }),
+    sentences: sentencesOf(c, {
+      told,
+      belief,
+      weeks,
+      first,
+      moved,
+      learnt,
+      slow,
+      unlike: unlikeOf(told, began, made),
+    }),
   }
+}
+
+/** A reading further than this from what is foretold, in its standard uncertainty, is of something else (ours). */
+const UNLIKE = 3
+
+/** Days of tests that the plan does not explain even at the pace they taught. */
+function unlikeOf(told: Told, began: Day, made: readonly WaterTest[]): readonly Day[] {
+  const last = told.points.at(-1)?.day ?? 0
+  const days = telling(began, made, last).flatMap(({ day, what, value }) => {
+    const foretold = waterOn(told, day, what)
+    return Math.abs(value - foretold) > UNLIKE * Math.hypot(KIT, MODEL * Math.max(value, foretold))
+      ? [day]
+      : []
+  })
+  return [...new Set(days)].map((d) => dayAfter(began, d))
 }
 
 /** Days on which to test, until a week after the water is safe. */
@@ -391,10 +415,12 @@ interface Come {
   readonly first: ChangePlan['weeks']
   readonly moved: number | null
   readonly learnt: boolean
+  /** Days of tests that no pace explains. */
+  readonly unlike: readonly Day[]
 }
 
 function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
-  const { told, belief, weeks, first, moved, learnt } = come
+  const { told, belief, weeks, first, moved, learnt, unlike } = come
   const out: { tone: 'note' | 'caution' | 'against'; sentence: Sentence }[] = []
   const add = (tone: 'note' | 'caution' | 'against', ...sentence: Sentence): void =>
     void out.push({ tone, sentence })
@@ -415,6 +441,11 @@ function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
     )
   else if (weeks)
     add('note', `The balance wants at least ${weeks.least} of the ${weeks.agreed} weeks agreed.`)
+  if (unlike.length)
+    add(
+      'against',
+      `What was read on ${unlike.join(', ')} fits no pace of growth: test again, then look for what is dead, for more feed than was noted, for tap water that was not made safe.`,
+    )
   if (learnt && Math.abs(belief.mean) > 0.05) {
     const times = (x: number): string => Math.exp(x).toFixed(2)
     add(
@@ -429,7 +460,7 @@ function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
         ? [` The old one stays ${weeks.planned} weeks and not ${first.planned}.`]
         : []),
     )
-  } else if (learnt) add('note', 'The tests so far bear the plan out.')
+  } else if (learnt && !unlike.length) add('note', 'The tests so far bear the plan out.')
   const { peakAmmonia, peakNitrite } = told
   const limit = unionisedLimitOf(c.keeping.pH, c.keeping.temperature)
   const peaks = [

@@ -481,6 +481,14 @@ describe('changing over', () => {
     // A test of the first day, or before it, teaches nothing.
     expect(planChange(c, BEGAN, [{ on: '2026-11-01', ammonia: 1e-3, nitrite: 0 }]).belief.mean).toBe(0)
   })
+  test('a reading that no pace explains is said to be of something else; one that a pace explains is not', () => {
+    const c = subject('moved')
+    // Ripe for weeks by then, and both high at once: a dead fish, not a slow film.
+    const odd = planChange(c, BEGAN, [{ on: dayAfter(BEGAN, 28), ammonia: 2e-3, nitrite: 2e-3 }])
+    expect(JSON.stringify(odd.sentences)).toMatch(/What was read on 2026-12-10 fits no pace/)
+    const zero = planChange(c, BEGAN, [{ on: dayAfter(BEGAN, 28), ammonia: 0, nitrite: 0 }])
+    expect(JSON.stringify(zero.sentences)).not.toMatch(/fits no pace/)
+  })
   test('a film that is too small for its tank is told to be, with the water to change', () => {
     const plan = planChange(subject('starter', { next: filmsOfMass(0.1, 100 / 3.6e6, 0.9) }), BEGAN, [])
     expect(plan.safe.middle).toBeNull()

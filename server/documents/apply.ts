@@ -11,6 +11,7 @@ import type { Db, Tx } from '../db/client'
 import { editableOf } from '../http/editable'
 import { ProblemError } from '../http/problems'
 import { checkTies, type Tie } from '../http/ties'
+import { tiesOfPhoto, writePhoto } from './archive'
 import { plainRows, tableOf } from './export'
 import type { Refused } from './read'
 import type { Plain, Undo } from './undo'
@@ -27,7 +28,13 @@ const chunks = <T>(list: readonly T[]): T[][] =>
   Array.from({ length: Math.ceil(list.length / CHUNK) }, (_, i) => list.slice(i * CHUNK, (i + 1) * CHUNK))
 
 /** Writes a document within a transaction, row by row of its order; what cannot be taken is named and not written. */
-export async function apply(db: Db, tx: Tx, d: YpsoDocument, lineOf: LineOf): Promise<Applied> {
+export async function apply(
+  db: Db,
+  tx: Tx,
+  d: YpsoDocument,
+  lineOf: LineOf,
+  photos: ReadonlyMap<string, Uint8Array> = new Map(),
+): Promise<Applied> {
   const rows: ImportReport['rows'] = []
   const refused: Refused[] = []
   const undo: { made: Undo['made'][number][]; changed: Undo['changed'][number][] } = { made: [], changed: [] }
@@ -52,7 +59,13 @@ export async function apply(db: Db, tx: Tx, d: YpsoDocument, lineOf: LineOf): Pr
     const sound = checked.filter(({ row, i }) => passes(db, name, row, (field, m) => refuse(i, field, m)))
     if (!(await tied(db, tx, name, sound, refuse))) continue
     const fresh = sound.filter((s) => !s.before)
-    await inserted(db, tx, name, fresh.map(withoutKin), refuse)
+    if (name === 'photos')
+      for (const { row, i } of fresh) {
+        const at = row.createdAt ? new Date(row.createdAt) : null
+        const wrong = await tx.transaction((inner) => writePhoto(inner, row, photos.get(row.id), at))
+        if (wrong) refuse(i, 'id', wrong)
+      }
+    else await inserted(db, tx, name, fresh.map(withoutKin), refuse)
     if (name === 'models') await kinSet(db, tx, fresh)
     undo.made.push(...fresh.map(({ row }) => ({ collection: name, id: row.id, version: 1 })))
     for (const { row, i, before } of sound) {
@@ -206,7 +219,7 @@ async function tied(
 ): Promise<boolean> {
   const coming = new Set(sound.filter((s) => !s.before).map((s) => s.row.id))
   const ties = sound.flatMap(({ row, i }) =>
-    ((editableOf(db, name).ties?.(row) ?? []) as Tie[])
+    (name === 'photos' ? tiesOfPhoto(row) : ((editableOf(db, name).ties?.(row) ?? []) as Tie[]))
       // What comes with it in the same document is there in a moment.
       .filter((t) => !((t.to as unknown) === editableOf(db, name).table && coming.has(String(t.id))))
       .map((t) => ({ ...t, field: `${i}.${t.field}` })),

@@ -1,7 +1,9 @@
 import { documentText, YpsoDocument, type ImportReport } from '@ypsometer/contract'
 import { demoBundle } from '@ypsometer/demo'
 import fc from 'fast-check'
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { randomUUID } from 'node:crypto'
+import sharp from 'sharp'
 import { loadDemo } from '../demo/load'
 import { harness, type Harness } from '../tests/harness'
 
@@ -144,6 +146,50 @@ test('property: whatever text comes, it is looked at without a fault and without
     { numRuns: 60 },
   )
   expect(await textOf(demo, `/documents/model?id=${id}`)).toBe(before)
+})
+
+test('an archive takes the photos along: the same bytes out of another bench; what is no picture is refused', async () => {
+  const model = demoBundle.models.find((m) => m.model.name === 'Gale HB')
+  const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#284' } })
+    .png()
+    .toBuffer()
+  const photoId = randomUUID()
+  const upload = await demo.app.inject({
+    method: 'POST',
+    url: `/api/v1/parts/${model?.parts[0]?.id}/photos?id=${photoId}&caption=${encodeURIComponent('<b>Lid</b>')}`,
+    payload: picture,
+    headers: { 'content-type': 'image/png', 'idempotency-key': randomUUID() },
+  })
+  expect(upload.statusCode).toBe(201)
+  const zipOf = async (h: Harness): Promise<Buffer> =>
+    (await h.app.inject({ method: 'GET', url: `/api/v1/documents/model/zip?id=${model?.model.id}` }))
+      .rawPayload
+  const give = async (h: Harness, path: string, payload: Buffer) =>
+    h.app.inject({ method: 'POST', url: `/api/v1/documents/zip${path}`, payload, headers: { 'content-type': 'application/zip', 'idempotency-key': randomUUID() } }) // prettier-ignore
+  const other = await harness()
+  const zip = await zipOf(demo)
+  expect((await give(other, '/preview', zip)).json().counts.new).toBeGreaterThan(50)
+  const taken = await give(other, '', zip)
+  expect(taken.statusCode).toBe(201)
+  expect((await zipOf(other)).equals(zip)).toBe(true)
+  const [here, there] = await Promise.all([demo, other].map((h) => h.app.inject({ method: 'GET', url: `/api/v1/photos/${photoId}/full` }))) // prettier-ignore
+  expect(there?.rawPayload.equals(here?.rawPayload ?? Buffer.alloc(0))).toBe(true)
+  // Taken back, the photo goes too.
+  await other.call('POST', `/documents/${taken.json().undo}/undo`)
+  expect((await other.call('GET', `/photos/${photoId}/thumb`)).status).toBe(404)
+  // The document alone cannot bring a picture; an archive that is cut, foreign or holds no picture is refused.
+  const files = unzipSync(zip)
+  const text = strFromU8(files['document.ypso.json'] ?? new Uint8Array())
+  const third = await harness()
+  expect((await preview(third, text)).refused[0]).toMatchObject({ field: 'photos.0.id', message: expect.stringMatching(/archive/) }) // prettier-ignore
+  expect((await give(third, '', zip.subarray(0, zip.length - 60))).statusCode).toBe(422)
+  expect(
+    (await give(third, '', Buffer.from(zipSync({ 'x.txt': strToU8('x') })))).json().errors[0].field,
+  ).toBe('archive')
+  const fake = Buffer.from(zipSync({ ...files, [`photos/${photoId}.jpg`]: strToU8('<svg onload=alert(1)>') }))
+  expect((await give(third, '/preview', fake)).json().refused[0].message).toMatch(/JPEG, PNG or WebP/)
+  await third.close()
+  await other.close()
 })
 
 test('an older document without fields that came later is read with their usual values; the schema is published', async () => {

@@ -28,8 +28,13 @@ export async function plainRows(
   where: SQL | undefined,
 ): Promise<Plain[]> {
   const table = tableOf(db, name)
+  const fields = Object.keys(RESOURCES[name].Create.shape)
+  // What is large and stands in no document, such as a picture, is not read.
+  const wanted = Object.fromEntries(
+    [...fields, 'id', 'createdAt'].flatMap((f) => (f in table ? [[f, table[f] as PgColumn]] : [])),
+  )
   const stored = await tx
-    .select()
+    .select(wanted)
     .from(table)
     .where(where)
     .orderBy(...(SHIPPED.includes(name) ? [] : [asc(table.createdAt)]), asc(table.id))
@@ -40,7 +45,6 @@ export async function plainRows(
         stored.map((r) => String(r.id)),
       )
     : null
-  const fields = Object.keys(RESOURCES[name].Create.shape)
   return stored.map((r) => {
     const row = travelling(r) as Record<string, unknown>
     const own = Object.fromEntries(fields.flatMap((f) => (f in row ? [[f, row[f]]] : [])))
@@ -58,12 +62,23 @@ type Rows = { [N in CollectionName]?: readonly Plain[] }
 const OF_MODEL = ['claims', 'specimens', 'hookups', 'bodies', 'chambers', 'fills', 'trials', 'contents', 'parts', 'visits', 'set-ups', 'fault-searches'] as const // prettier-ignore
 const OF_TANK = ['ticks', 'change-overs'] as const
 const OF_TRIAL = ['readings', 'logs'] as const
+/** What photos belong to, and by which field. */
+const PHOTOS_OF = [
+  ['partId', 'parts'],
+  ['trialId', 'trials'],
+  ['visitId', 'visits'],
+] as const
 
 /**
  * One thing with all it stands on, or the whole bench, as a document that can be read anywhere.
  * @throws a problem where there is no such thing.
  */
-export async function exported(db: Db, subject: Subject, id: string | null): Promise<YpsoDocument> {
+export async function exported(
+  db: Db,
+  subject: Subject,
+  id: string | null,
+  photos = false,
+): Promise<YpsoDocument> {
   const read = async (name: CollectionName, field: string, ids: readonly string[]): Promise<Plain[]> => {
     const table = tableOf(db, name)
     const column = table[field] as PgColumn | undefined
@@ -80,7 +95,7 @@ export async function exported(db: Db, subject: Subject, id: string | null): Pro
   switch (subject) {
     case 'bench': {
       const all: Rows = {}
-      for (const name of COLLECTIONS)
+      for (const name of COLLECTIONS.filter((n) => photos || n !== 'photos'))
         all[name] = await plainRows(db, db, name, isNull(tableOf(db, name).deletedAt))
       return document(living(all))
     }
@@ -101,6 +116,12 @@ export async function exported(db: Db, subject: Subject, id: string | null): Pro
       for (const name of OF_TRIAL) rows[name] = await read(name, 'trialId', strings(rows.trials, 'id'))
       const media = (rows.fills ?? []).flatMap((f) => strings(f.layers as Plain[], 'mediumId'))
       rows.media = await read('media', 'id', media)
+      if (photos)
+        for (const [field, owners] of PHOTOS_OF)
+          rows.photos = [
+            ...(rows.photos ?? []),
+            ...(await read('photos', field, strings(rows[owners], 'id'))),
+          ]
       rows['house-rules'] = await read('house-rules', 'id', strings(models, 'houseRuleId'))
       return document(withoutTanks(rows))
     }
@@ -129,6 +150,10 @@ function living(rows: Rows): Rows {
   for (const name of OF_MODEL)
     out[name] = (rows[name] ?? []).filter((r) => r.modelId === null || models.has(String(r.modelId)))
   for (const name of OF_TANK) out[name] = (rows[name] ?? []).filter((r) => tanks.has(String(r.tankId)))
+  if (rows.photos)
+    out.photos = rows.photos.filter((p) =>
+      PHOTOS_OF.some(([field, owners]) => strings(out[owners], 'id').includes(String(p[field]))),
+    )
   const trials = new Set(strings(out.trials, 'id'))
   for (const name of OF_TRIAL) out[name] = (rows[name] ?? []).filter((r) => trials.has(String(r.trialId)))
   return out

@@ -5,9 +5,10 @@ import {
   ImportReport,
   SUBJECTS,
   YpsoDocument,
+  type Subject,
 } from '@ypsometer/contract'
 import { eq } from 'drizzle-orm'
-import type { FastifyInstance } from 'fastify'
+import type { FastifyInstance, FastifyRequest } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
@@ -16,6 +17,7 @@ import { importBatch } from '../db/schema'
 import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { apply, takeBack, type Applied } from './apply'
+import { packed, unpacked, type Archive } from './archive'
 import { exported } from './export'
 import { readDocument, type Refused } from './read'
 
@@ -36,6 +38,60 @@ const nothing = (refused: readonly Refused[]): ImportReport => ({
   undo: null,
 })
 
+const NO_PHOTOS: ReadonlyMap<string, Uint8Array> = new Map()
+/** Largest archive taken (bytes). */
+const ARCHIVE_LIMIT = 200 * 1024 * 1024
+
+interface Ways {
+  readonly lookAt: (a: Archive) => Promise<ImportReport>
+  readonly take: (request: FastifyRequest, a: Archive) => Promise<ImportReport>
+}
+
+/** Archives: the same documents with their photos. */
+function registerArchives(app: FastifyInstance, db: Db, { lookAt, take }: Ways): void {
+  const typed = app.withTypeProvider<ZodTypeProvider>()
+  const tags = ['documents']
+  app.addContentTypeParser(
+    ['application/zip', 'application/x-zip-compressed', 'application/octet-stream'],
+    { parseAs: 'buffer', bodyLimit: ARCHIVE_LIMIT },
+    (_request, body, done) => done(null, body),
+  )
+  const opened = (body: unknown): Archive => unpacked(Buffer.isBuffer(body) ? body : new Uint8Array())
+  typed.get(
+    '/documents/:subject/zip',
+    {
+      schema: {
+        tags,
+        params: z.object({ subject: z.enum(SUBJECTS) }),
+        querystring: z.object({ id: z.uuid().optional() }),
+      },
+    },
+    async ({ params: { subject }, query: { id } }, reply) => {
+      if (subject !== 'bench' && !id) throw which(subject)
+      const bytes = await packed(db, await exported(db, subject, id ?? null, true))
+      return reply
+        .header('content-type', 'application/zip')
+        .header('content-disposition', `attachment; filename="${subject}.ypso.zip"`)
+        .send(Buffer.from(bytes))
+    },
+  )
+  typed.post(
+    '/documents/zip/preview',
+    { bodyLimit: ARCHIVE_LIMIT, schema: { tags, response: { 200: ImportReport } } },
+    async ({ body }) => lookAt(opened(body)),
+  )
+  typed.post(
+    '/documents/zip',
+    { bodyLimit: ARCHIVE_LIMIT, schema: { tags, response: { 201: ImportReport } } },
+    async (request, reply) => reply.code(201).send(await take(request, opened(request.body))),
+  )
+}
+
+const which = (subject: Subject) =>
+  problem(400, 'invalid-field', 'Say which', {
+    errors: [{ field: 'id', message: `the id of the ${subject}` }],
+  })
+
 /** Documents out and in: one thing or the whole bench, looked at before it is taken, all or nothing, with an undo. */
 export function registerDocuments(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
@@ -54,7 +110,7 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
       },
     },
     async ({ params: { subject }, query: { id } }, reply) => {
-      if (subject !== 'bench' && !id) throw problem(400, 'invalid-field', 'Say which', { errors: [{ field: 'id', message: `the id of the ${subject}` }] }) // prettier-ignore
+      if (subject !== 'bench' && !id) throw which(subject)
       const text = documentText(await exported(db, subject, id ?? null))
       return reply
         .header('content-type', 'application/json; charset=utf-8')
@@ -63,12 +119,12 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
     },
   )
   /** Applies a document and lets go of it again. */
-  const lookAt = async (text: string): Promise<ImportReport> => {
+  const lookAt = async ({ text, photos }: Archive): Promise<ImportReport> => {
     const read = readDocument(text)
     if ('refused' in read) return nothing(read.refused)
     try {
       await db.transaction(async (tx) => {
-        throw new LookedAt(await apply(db, tx, read.document, read.lineOf))
+        throw new LookedAt(await apply(db, tx, read.document, read.lineOf, photos))
       })
     } catch (error) {
       if (error instanceof LookedAt) return { ...error.applied.report, undo: null }
@@ -76,36 +132,40 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
     }
     return nothing([])
   }
+  /** Takes a document, all of it or nothing. */
+  const take = async (request: FastifyRequest, { text, photos }: Archive): Promise<ImportReport> => {
+    const refuse = (refused: readonly Refused[]): never => {
+      throw problem(422, 'refused', 'The document cannot be taken; nothing was written', {
+        errors: refused.map((r) => ({
+          field: r.field,
+          message: r.line === null ? r.message : `line ${r.line}: ${r.message}`,
+        })),
+      })
+    }
+    const read = readDocument(text)
+    if ('refused' in read) return refuse(read.refused)
+    const answer = await once<ImportReport>(db, request, true, async (tx: Tx) => {
+      const { report, undo } = await apply(db, tx, read.document, read.lineOf, photos)
+      if (report.refused.length) refuse(report.refused)
+      const written = undo.made.length + undo.changed.length > 0
+      const id = randomUUID()
+      if (written) await tx.insert(importBatch).values({ id, undo })
+      return { status: 201, body: { ...report, undo: written ? id : null } }
+    })
+    return answer.body
+  }
   typed.post(
     '/documents/preview',
     { bodyLimit: IMPORT_LIMIT, schema: { tags, body: DocumentText, response: { 200: ImportReport } } },
-    async ({ body: { text } }) => lookAt(text),
+    async ({ body: { text } }) => lookAt({ text, photos: NO_PHOTOS }),
   )
   typed.post(
     '/documents',
     { bodyLimit: IMPORT_LIMIT, schema: { tags, body: DocumentText, response: { 201: ImportReport } } },
-    async (request, reply) => {
-      const refuse = (refused: readonly Refused[]): never => {
-        throw problem(422, 'refused', 'The document cannot be taken; nothing was written', {
-          errors: refused.map((r) => ({
-            field: r.field,
-            message: r.line === null ? r.message : `line ${r.line}: ${r.message}`,
-          })),
-        })
-      }
-      const read = readDocument(request.body.text)
-      if ('refused' in read) return refuse(read.refused)
-      const answer = await once<ImportReport>(db, request, true, async (tx: Tx) => {
-        const { report, undo } = await apply(db, tx, read.document, read.lineOf)
-        if (report.refused.length) refuse(report.refused)
-        const written = undo.made.length + undo.changed.length > 0
-        const id = randomUUID()
-        if (written) await tx.insert(importBatch).values({ id, undo })
-        return { status: 201, body: { ...report, undo: written ? id : null } }
-      })
-      return reply.code(201).send(answer.body)
-    },
+    async (request, reply) =>
+      reply.code(201).send(await take(request, { text: request.body.text, photos: NO_PHOTOS })),
   )
+  void app.register(async (zips) => registerArchives(zips, db, { lookAt, take }))
   typed.post(
     '/documents/:id/undo',
     {

@@ -14,8 +14,7 @@ export function Documents() {
       <h1>In and out</h1>
       <p className="muted max-w-2xl">
         One open file for a model, a tank, a medium, a house rule, or the whole bench: other programs can read
-        it, and another bench takes it as it is. Photos and reviews are not in it yet: photos go with a
-        backup, a review has its own file.
+        it, and another bench takes it as it is. With photos it is an archive. A review has a file of its own.
       </p>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-9 lg:grid-cols-[20rem_minmax(0,1fr)]">
         <Out />
@@ -26,6 +25,8 @@ export function Documents() {
 }
 
 function Out() {
+  const [photos, setPhotos] = useState(true)
+  const way = photos ? '/zip' : ''
   const { data: candidates = [] } = useCandidates()
   const { tanks = [] } = useTanks()
   const { media = [] } = useMedia()
@@ -36,13 +37,22 @@ function Out() {
   return (
     <section aria-labelledby="out-title" className="space-y-3">
       <h2 id="out-title">Out</h2>
-      <a href="/api/v1/documents/bench" download className="btn btn-primary btn-sm">
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={photos}
+          onChange={(e) => setPhotos(e.target.checked)}
+        />
+        with photos, as an archive
+      </label>
+      <a href={`/api/v1/documents/bench${way}`} download className="btn btn-primary btn-sm">
         <Download size={16} aria-hidden="true" /> The whole bench
       </a>
-      <One subject="model" label="A model" items={models} />
-      <One subject="tank" label="A tank" items={tanks} />
-      <One subject="medium" label="A medium" items={media} />
-      <One subject="house-rule" label="A house rule" items={rules} />
+      <One way={way} subject="model" label="A model" items={models} />
+      <One way={way} subject="tank" label="A tank" items={tanks} />
+      <One way={way} subject="medium" label="A medium" items={media} />
+      <One way={way} subject="house-rule" label="A house rule" items={rules} />
       <p className="muted text-[0.88rem]">
         Its JSON Schema is at{' '}
         <a className="link" href="/api/v1/documents/schema">
@@ -55,13 +65,14 @@ function Out() {
 }
 
 interface OneProps {
+  readonly way: string
   readonly subject: string
   readonly label: string
   readonly items: readonly { readonly id: string; readonly name: string }[]
 }
 
 /** One thing of a kind as a file. */
-function One({ subject, label, items }: OneProps) {
+function One({ way, subject, label, items }: OneProps) {
   const [id, setId] = useState('')
   const chosen = items.find((i) => i.id === id) ?? items[0]
   return (
@@ -78,7 +89,7 @@ function One({ subject, label, items }: OneProps) {
       </label>
       {chosen && (
         <a
-          href={`/api/v1/documents/${subject}?id=${chosen.id}`}
+          href={`/api/v1/documents/${subject}${way}?id=${chosen.id}`}
           download
           className="btn btn-sm"
           aria-label={`Save ${chosen.name} as a file`}
@@ -91,8 +102,7 @@ function One({ subject, label, items }: OneProps) {
 }
 
 function In() {
-  const [text, setText] = useState<string | null>(null)
-  const [name, setName] = useState('')
+  const [file, setFile] = useState<File | null>(null)
   const [report, setReport] = useState<ImportReport | null>(null)
   const [taken, setTaken] = useState<string | null>(null)
   const [failure, setFailure] = useState('')
@@ -109,18 +119,17 @@ function In() {
       setBusy(false)
     }
   }
-  const look = (file: File): Promise<void> =>
+  const look = (given: File): Promise<void> =>
     doing(async () => {
       setReport(null)
       setTaken(null)
-      setName(file.name)
-      const content = await file.text()
-      setText(content)
-      setReport(await lookAtDocument(content))
+      setFile(given)
+      setReport(await lookAtDocument(given))
     })
   const take = (): Promise<void> =>
     doing(async () => {
-      const done = await importDocument(text ?? '')
+      if (!file) return
+      const done = await importDocument(file)
       setReport(done)
       setTaken(done.undo)
       toast('Taken, all of it.')
@@ -140,13 +149,13 @@ function In() {
         <input
           ref={input}
           type="file"
-          accept=".json,application/json"
+          accept=".json,.zip,application/json,application/zip"
           className="sr-only"
           aria-label="A document to read"
           onChange={(e) => {
-            const [file] = e.target.files ?? []
+            const [given] = e.target.files ?? []
+            if (given) void look(given)
             e.target.value = ''
-            if (file) void look(file)
           }}
         />
         <button type="button" className="btn btn-sm" disabled={busy} onClick={() => input.current?.click()}>
@@ -179,7 +188,7 @@ function In() {
           {failure}
         </p>
       )}
-      {report && <Report report={report} name={name} taken={taken !== null} />}
+      {report && <Report report={report} name={file?.name ?? ''} taken={taken !== null} />}
     </section>
   )
 }

@@ -1,0 +1,112 @@
+import { documentText, type YpsoDocument } from '@ypsometer/contract'
+import { inArray } from 'drizzle-orm'
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
+import sharp from 'sharp'
+import type { Db, Tx } from '../db/client'
+import { part, photo, trial, visit } from '../db/schema'
+import { ProblemError, problem } from '../http/problems'
+import type { Tie } from '../http/ties'
+import { readPicture, type Picture } from '../photos/picture'
+import type { Plain } from './undo'
+
+/** What an archive holds: a document, and its photos by their ids. */
+export interface Archive {
+  readonly text: string
+  readonly photos: ReadonlyMap<string, Uint8Array>
+}
+
+const DOCUMENT = 'document.ypso.json'
+const PHOTO = /^photos\/([0-9a-f-]{36})\.jpg$/
+/** Most bytes an archive may come to when it is open: what is packed more tightly than that is no archive of ours. */
+const MOST_OPEN = 600 * 1024 * 1024
+/** The same moment in every archive, so that the same rows give the same bytes. */
+const MTIME = new Date('1990-01-01T00:00:00')
+
+/** A document with the photos it names, as one file. */
+export async function packed(db: Db, d: YpsoDocument): Promise<Uint8Array> {
+  const ids = (d.rows.photos ?? []).map((p) => p.id)
+  const rows = ids.length
+    ? await db.select({ id: photo.id, full: photo.full }).from(photo).where(inArray(photo.id, ids))
+    : []
+  const files = Object.fromEntries(
+    rows
+      .sort((a, b) => (a.id < b.id ? -1 : 1))
+      .map((r) => [`photos/${r.id}.jpg`, [new Uint8Array(r.full), { level: 0 as const }] as const]),
+  )
+  return zipSync({ [DOCUMENT]: strToU8(documentText(d)), ...files } as Parameters<typeof zipSync>[0], {
+    mtime: MTIME,
+  })
+}
+
+/** @throws a problem naming `archive` for what is no archive of this program, is cut, or is too large when open. */
+export function unpacked(bytes: Uint8Array): Archive {
+  const refuse = (message: string): never => {
+    throw problem(422, 'refused', 'The archive cannot be taken; nothing was written', {
+      errors: [{ field: 'archive', message }],
+    })
+  }
+  let open = 0
+  let files: Record<string, Uint8Array> = {}
+  try {
+    files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        open += originalSize
+        return open <= MOST_OPEN && (name === DOCUMENT || PHOTO.test(name))
+      },
+    })
+  } catch {
+    return refuse('a whole .ypso.zip: this one is cut off or was changed')
+  }
+  if (open > MOST_OPEN) return refuse(`at most ${MOST_OPEN / 1024 / 1024} MB when it is open`)
+  const document = files[DOCUMENT]
+  if (!document) return refuse(`an archive with ${DOCUMENT} in it`)
+  const photos = Object.entries(files).flatMap(([name, data]) => {
+    const id = PHOTO.exec(name)?.[1]
+    return id ? [[id, data] as const] : []
+  })
+  return { text: strFromU8(document), photos: new Map(photos) }
+}
+
+/** What a photo of a document hangs on. */
+export const tiesOfPhoto = (row: Plain): readonly Tie[] => [
+  { field: 'partId', to: part, what: 'part', id: row.partId as string | null, owner: true },
+  { field: 'trialId', to: trial, what: 'trial', id: row.trialId as string | null, owner: true },
+  { field: 'visitId', to: visit, what: 'visit', id: row.visitId as string | null, owner: true },
+]
+
+/** A picture that this program has written stays byte for byte; any other is turned upright and written anew. */
+async function pictureOf(bytes: Uint8Array): Promise<Picture> {
+  const upload = Buffer.from(bytes)
+  const picture = await readPicture(upload)
+  const { format, exif, icc, width = 0, height = 0 } = await sharp(upload).metadata()
+  const ours = format === 'jpeg' && !exif && !icc && width === picture.width && height === picture.height
+  return ours ? { ...picture, full: upload } : picture
+}
+
+/** Writes one photo of a document with its picture. Says what would be taken where there is none. */
+export async function writePhoto(
+  tx: Tx,
+  row: Plain,
+  bytes: Uint8Array | undefined,
+  createdAt: Date | null,
+): Promise<string | null> {
+  if (!bytes) return 'its picture, in an archive (.ypso.zip)'
+  try {
+    const picture = await pictureOf(bytes)
+    const { id, partId, trialId, visitId, caption } = row as unknown as typeof photo.$inferInsert
+    await tx.insert(photo).values({
+      id,
+      partId,
+      trialId,
+      visitId,
+      caption,
+      bytes: picture.full.length,
+      ...picture,
+      ...(createdAt && { createdAt }),
+    })
+    return null
+  } catch (error) {
+    if (error instanceof ProblemError) return error.problem.errors?.[0]?.message ?? 'a whole picture'
+    throw error
+  }
+}
