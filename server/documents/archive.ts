@@ -40,13 +40,13 @@ export async function packed(db: Db, d: YpsoDocument): Promise<Uint8Array> {
 
 /** @throws a problem naming `archive` for what is no archive of this program, is cut, or is too large when open. */
 export function unpacked(bytes: Uint8Array): Archive {
-  const refuse = (message: string): never => {
+  const refuse: (message: string) => never = (message) => {
     throw problem(422, 'refused', 'The archive cannot be taken; nothing was written', {
       errors: [{ field: 'archive', message }],
     })
   }
   let open = 0
-  let files: Record<string, Uint8Array> = {}
+  let files: Record<string, Uint8Array>
   try {
     files = unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
