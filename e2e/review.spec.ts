@@ -74,7 +74,7 @@ test('a review is published, shared, read without an account on a phone, correct
   await expect(reader.getByRole('heading', { name: 'This review was withdrawn' })).toBeVisible()
   await expect(reader.getByText(/L\/h/)).toHaveCount(0)
   await page.getByRole('button', { name: 'Take back', exact: true }).click()
-  await expect(page.getByText(/taken back/)).toBeVisible()
+  await expect(page.getByText(/, taken back/)).toBeVisible()
   await reader.reload()
   await expect(reader.getByRole('heading', { name: 'There is nothing at this link' })).toBeVisible()
   expect(errors).toEqual([])

@@ -26,15 +26,15 @@ export class CalcPool {
   })
 
   /** @throws a problem: the field that the core refuses, 422 for what takes too long, 503 when too many wait. */
-  async run<C extends Calculation>(name: C, body: RequestOf<C>): Promise<object> {
+  async run<C extends Calculation>(name: C, body: RequestOf<C>, longest = LONGEST): Promise<object> {
     const job: Job<C> = { name, body }
-    const limit = AbortSignal.timeout(LONGEST)
+    const limit = AbortSignal.timeout(longest)
     let outcome: Outcoming
     try {
       outcome = (await this.threads.run(job, { signal: limit })) as Outcoming
     } catch (error) {
       if (limit.aborted)
-        throw problem(422, 'too-long', `This would take longer than ${LONGEST / 1000} s`, {
+        throw problem(422, 'too-long', `This would take longer than ${longest / 1000} s`, {
           errors: [{ field: 'body', message: 'fewer elements, layers or points' }],
         })
       if (/queue/i.test(String(error)))

@@ -6,7 +6,7 @@ import {
   type YpsoDocument,
 } from '@ypsometer/contract'
 import { CoreError } from '@ypsometer/core/errors'
-import { inArray, sql } from 'drizzle-orm'
+import { inArray, notInArray, sql } from 'drizzle-orm'
 import type { Db, Tx } from '../db/client'
 import { editableOf } from '../http/editable'
 import { ProblemError } from '../http/problems'
@@ -39,16 +39,18 @@ export async function apply(
   const refused: Refused[] = []
   const undo: { made: Undo['made'][number][]; changed: Undo['changed'][number][] } = { made: [], changed: [] }
   for (const name of COLLECTIONS) {
-    const given = (d.rows[name] ?? []) as unknown as readonly Plain[]
-    if (!given.length) continue
+    const read = (d.rows[name] ?? []) as unknown as readonly Plain[]
+    if (!read.length) continue
     const refuse = (i: number, field: string, message: string): void =>
       void refused.push({
         line: lineOf(['rows', name, i, field.split('.')[0] ?? '']),
         field: `${name}.${i}.${field}`,
         message,
       })
-    if (!isOnce(given, refuse)) continue
-    const there = await stored(db, tx, name, given)
+    if (!isOnce(read, refuse)) continue
+    const there = await stored(db, tx, name, read)
+    const given =
+      name === 'house-rules' && d.subject !== 'bench' ? read.map((r) => notInForce(r, there)) : read
     const checked = given.flatMap((row, i) => {
       const before = there.get(row.id)
       const state = before === undefined ? 'new' : stateOf(name, before.row, row)
@@ -59,6 +61,7 @@ export async function apply(
     const sound = checked.filter(({ row, i }) => passes(db, name, row, (field, m) => refuse(i, field, m)))
     if (!(await tied(db, tx, name, sound, refuse))) continue
     const fresh = sound.filter((s) => !s.before)
+    if (name === 'house-rules' && d.subject === 'bench') await onlyInForce(db, tx, given)
     if (name === 'photos')
       for (const { row, i } of fresh) {
         const at = row.createdAt ? new Date(row.createdAt) : null
@@ -85,6 +88,22 @@ export async function apply(
     },
     undo,
   }
+}
+
+/** Which rule is in force is a house’s own choice: a rule that comes by itself does not change it. */
+const notInForce = (row: Plain, there: ReadonlyMap<string, Stored>): Plain => ({
+  ...row,
+  chosen: there.get(row.id)?.row.chosen ?? false,
+})
+/** With a whole bench comes its choice: any other rule is let go of, so that one is in force. */
+async function onlyInForce(db: Db, tx: Tx, given: readonly Plain[]): Promise<void> {
+  const chosen = given.find((r) => r.chosen === true)
+  if (!chosen) return
+  const table = tableOf(db, 'house-rules')
+  await tx
+    .update(table)
+    .set({ chosen: false } as never)
+    .where(notInArray(table.id, [chosen.id]))
 }
 
 /** Models may be kin of one another: they are written without, and told of it when all are there. */

@@ -192,6 +192,25 @@ test('an archive takes the photos along: the same bytes out of another bench; wh
   await other.close()
 })
 
+test('a house rule that comes by itself is not put in force; the choice of a whole bench comes with it', async () => {
+  const other = await harness()
+  const inForce = async (): Promise<string[]> =>
+    (await other.call('GET', '/house-rules')).body.items.filter((r: { chosen: boolean }) => r.chosen).map((r: { name: string }) => r.name) // prettier-ignore
+  const [was] = await inForce()
+  const { items } = (await other.call('GET', '/house-rules')).body
+  const text = changed(await textOf(other, `/documents/house-rule?id=${items[0].id}`), (d) => {
+    Object.assign(d.rows['house-rules']?.[0] ?? {}, { id: randomUUID(), name: 'Ours', chosen: true })
+  })
+  expect((await take(other, text)).status).toBe(201)
+  expect(await inForce()).toEqual([was])
+  const bench = changed(await textOf(other, '/documents/bench'), (d) => {
+    for (const r of d.rows['house-rules'] ?? []) r.chosen = r.name === 'Ours'
+  })
+  expect((await take(other, bench)).status).toBe(201)
+  expect(await inForce()).toEqual(['Ours'])
+  await other.close()
+})
+
 test('an older document without fields that came later is read with their usual values; the schema is published', async () => {
   const id = modelOf('Coracle A1')
   const text = changed(await textOf(demo, `/documents/model?id=${id}`), (d) => {

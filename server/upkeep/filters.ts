@@ -22,6 +22,8 @@ import { ProblemError } from '../http/problems'
 import { dossiers } from '../models/queries'
 import { shelfBasis } from '../models/shelfEntries'
 
+/** Longest that one forecast may take on a busy machine (ms): with many visits it is solved fourteen times. */
+const LONGEST = 60_000
 /** Forecasts kept, each under what it hangs on. */
 const MOST_KEPT = 400
 const kept = new Map<string, number | null>()
@@ -112,17 +114,22 @@ async function dueIn(db: Db, { row, entry }: OnShelf, on: On, by: ForecastBy): P
   if (known !== undefined) return known
   if (kept.size >= MOST_KEPT) kept.clear()
   const value = await forecastDays(db, row, on, by)
+  // What could not be worked out just now is tried again when it is asked for.
+  if (value === undefined) return null
   kept.set(key, value)
   return value
 }
 
-/** Days until a model on a tank is due by its forecast; null where it cannot be forecast, or not within a year. */
+/**
+ * Days until a model on a tank is due by its forecast; null where it cannot be forecast, or not within a year;
+ * undefined where there was no time for it.
+ */
 async function forecastDays(
   db: Db,
   row: OnShelf['row'],
   { tank: t, fill: which, came }: On,
   { basis, stock, dueAt, pool }: ForecastBy,
-): Promise<number | null> {
+): Promise<number | null | undefined> {
   const [d] = await dossiers(db, [row])
   const own = stock.find((s) => s.id === t.stockClassId)
   const fill =
@@ -137,10 +144,11 @@ async function forecastDays(
     const here = d.visits.filter((v) => v.tankId === t.id && (v.fillId ?? fill.id) === fill.id)
     const { seen, services } = toldBy(storyOf(here, came), fill.layers)
     const of = { ...c, intake: [], services: services.filter((s) => s.day <= c.days) }
-    const answer = await pool.run('upkeep-due', { of, feed: feedBand(record), seen, dueAt })
+    const answer = await pool.run('upkeep-due', { of, feed: feedBand(record), seen, dueAt }, LONGEST)
     return typeof (answer as { day?: unknown }).day === 'number' ? (answer as { day: number }).day : null
   } catch (error) {
-    if (error instanceof CoreError || error instanceof ProblemError) return null
+    if (error instanceof CoreError) return null
+    if (error instanceof ProblemError) return undefined
     throw error
   }
 }
