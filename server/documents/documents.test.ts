@@ -3,6 +3,8 @@ import { demoBundle } from '@ypsometer/demo'
 import fc from 'fast-check'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import { randomUUID } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import sharp from 'sharp'
 import { loadDemo } from '../demo/load'
 import { harness, type Harness } from '../tests/harness'
@@ -226,3 +228,37 @@ test('an older document without fields that came later is read with their usual 
   )
   expect(documentText(YpsoDocument.parse(JSON.parse(whole)) as never)).toBe(whole)
 })
+
+test('a tank whose filter was deleted goes elsewhere without it, by itself and with the whole bench', async () => {
+  const [house, other] = [await harness(), await harness()]
+  const model = await house.create('/models', { maker: 'Quillon', name: 'Kettle', kind: 'canister' })
+  const filter = { id: 'f1', modelId: model.body.id, fill: 'as-shipped', label: 'the old one', kind: 'canister', ratedFlow: null, since: null } // prettier-ignore
+  const tank = await house.create('/tanks', { name: 'Front', filters: [filter] })
+  const path = `/documents/tank?id=${tank.body.id}`
+  expect(JSON.parse(await textOf(house, path)).rows.models).toHaveLength(1)
+  const { version } = model.body
+  await house.call('DELETE', `/models/${model.body.id}`, undefined, { 'if-match': `"${version}"` })
+  for (const from of [path, '/documents/bench']) {
+    const text = await textOf(house, from)
+    expect((await preview(other, text)).refused).toEqual([])
+    expect(JSON.parse(text).rows.tanks[0].filters).toEqual([{ ...filter, modelId: null }])
+  }
+  await Promise.all([house.close(), other.close()])
+})
+
+const EXAMPLES = join(__dirname, '../../examples')
+test.each(readdirSync(EXAMPLES).filter((f) => f.endsWith('.ypso.json')))(
+  'the example %s goes into an empty bench and comes out byte for byte',
+  async (file) => {
+    const other = await harness()
+    const text = readFileSync(join(EXAMPLES, file), 'utf8')
+    const looked = await preview(other, text)
+    expect([looked.refused, looked.counts.new > 0]).toEqual([[], true])
+    expect((await take(other, text)).status).toBe(201)
+    const { subject, rows } = YpsoDocument.parse(JSON.parse(text))
+    const about = { model: 'models', tank: 'tanks', medium: 'media', 'house-rule': 'house-rules' } as const
+    const id = subject === 'bench' ? '' : `?id=${rows[about[subject]]?.at(-1)?.id}`
+    expect(await textOf(other, `/documents/${subject}${id}`)).toBe(text)
+    await other.close()
+  },
+)

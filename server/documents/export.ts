@@ -106,30 +106,40 @@ export async function exported(
     case 'tank': {
       const tanks = await one('tanks')
       const classes = await read('stock-classes', 'id', strings(tanks, 'stockClassId'))
-      // A filter of the shelf is named; the shelf itself goes with its models.
-      return document({ 'stock-classes': classes, tanks })
+      const rows = await withModels(await read('models', 'id', tanks.flatMap(filterModels)))
+      return document(livingFilters({ ...rows, 'stock-classes': classes, tanks }))
     }
-    case 'model': {
-      const models = await one('models')
-      const rows: Rows = { models: models.map((m) => ({ ...m, kinId: null })) }
-      for (const name of OF_MODEL) rows[name] = await read(name, 'modelId', [id ?? ''])
-      for (const name of OF_TRIAL) rows[name] = await read(name, 'trialId', strings(rows.trials, 'id'))
-      const media = (rows.fills ?? []).flatMap((f) => strings(f.layers as Plain[], 'mediumId'))
-      rows.media = await read('media', 'id', media)
-      if (photos)
-        for (const [field, owners] of PHOTOS_OF)
-          rows.photos = [
-            ...(rows.photos ?? []),
-            ...(await read('photos', field, strings(rows[owners], 'id'))),
-          ]
-      rows['house-rules'] = await read('house-rules', 'id', strings(models, 'houseRuleId'))
-      return document(withoutTanks(rows))
-    }
+    case 'model':
+      return document(await withModels(await one('models')))
+  }
+
+  /** Models with all that belongs to them and all they stand on. */
+  async function withModels(models: readonly Plain[]): Promise<Rows> {
+    const rows: Rows = { models: models.map((m) => ({ ...m, kinId: null })) }
+    for (const name of OF_MODEL) rows[name] = await read(name, 'modelId', strings(models, 'id'))
+    for (const name of OF_TRIAL) rows[name] = await read(name, 'trialId', strings(rows.trials, 'id'))
+    const media = (rows.fills ?? []).flatMap((f) => strings(f.layers as Plain[], 'mediumId'))
+    rows.media = await read('media', 'id', media)
+    if (photos)
+      for (const [field, owners] of PHOTOS_OF)
+        rows.photos = [...(rows.photos ?? []), ...(await read('photos', field, strings(rows[owners], 'id')))]
+    rows['house-rules'] = await read('house-rules', 'id', strings(models, 'houseRuleId'))
+    return withoutTanks(rows)
   }
 }
 
 const strings = (rows: readonly Plain[] | undefined, field: string): string[] =>
   (rows ?? []).flatMap((r) => (typeof r[field] === 'string' ? [r[field]] : []))
+
+const filterModels = (tank: Plain): string[] => strings(tank.filters as Plain[], 'modelId')
+
+/** Filters of tanks whose model was deleted stay as filters that the shelf does not have. */
+const livingFilters = (rows: Rows): Rows => {
+  const models = new Set(strings(rows.models, 'id'))
+  const filters = (tank: Plain): Plain[] =>
+    (tank.filters as Plain[]).map((f) => (models.has(String(f.modelId)) ? f : { ...f, modelId: null }))
+  return { ...rows, tanks: (rows.tanks ?? []).map((t) => ({ ...t, filters: filters(t) })) }
+}
 
 /** A model goes without the tanks of a house; what was seen of it there stays. */
 const withoutTanks = (rows: Rows): Rows => ({
@@ -156,5 +166,5 @@ function living(rows: Rows): Rows {
     )
   const trials = new Set(strings(out.trials, 'id'))
   for (const name of OF_TRIAL) out[name] = (rows[name] ?? []).filter((r) => trials.has(String(r.trialId)))
-  return out
+  return livingFilters(out)
 }
