@@ -50,7 +50,7 @@ export async function apply(
     if (!isOnce(read, refuse)) continue
     const there = await stored(db, tx, name, read)
     const given =
-      name === 'house-rules' && d.subject !== 'bench' ? read.map((r) => notInForce(r, there)) : read
+      d.subject === 'bench' ? read : read.map((r) => ({ ...r, ...ofHouse(name, r, there.get(r.id)) }))
     const checked = given.flatMap((row, i) => {
       const before = there.get(row.id)
       const state = before === undefined ? 'new' : stateOf(name, before.row, row)
@@ -90,11 +90,12 @@ export async function apply(
   }
 }
 
-/** Which rule is in force is a house’s own choice: a rule that comes by itself does not change it. */
-const notInForce = (row: Plain, there: ReadonlyMap<string, Stored>): Plain => ({
-  ...row,
-  chosen: there.get(row.id)?.row.chosen ?? false,
-})
+/** What a house keeps of a row unless a whole bench comes: its rule in force; kin and tank where none is given. */
+function ofHouse(name: CollectionName, row: Plain, there: Stored | undefined): Record<string, unknown> {
+  if (name === 'house-rules') return { chosen: there?.row.chosen ?? false }
+  const kept = ['kinId', 'tankId'].filter((f) => row[f] === null && there?.row[f])
+  return Object.fromEntries(kept.map((f) => [f, there?.row[f]]))
+}
 /** With a whole bench comes its choice: any other rule is let go of, so that one is in force. */
 async function onlyInForce(db: Db, tx: Tx, given: readonly Plain[]): Promise<void> {
   const chosen = given.find((r) => r.chosen === true)

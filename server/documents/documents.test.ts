@@ -246,6 +246,18 @@ test('a tank whose filter was deleted goes elsewhere without it, by itself and w
   await Promise.all([house.close(), other.close()])
 })
 
+test('taken back into its own house, a model or a tank changes nothing: kin and where something was seen stay', async () => {
+  const { models, tanks } = demoBundle
+  const paths = [
+    ...models.map((m) => `/documents/model?id=${m.model.id}`),
+    ...tanks.map((t) => `/documents/tank?id=${t.id}`),
+  ]
+  for (const path of paths) {
+    const { counts, refused } = await preview(demo, await textOf(demo, path))
+    expect({ path, ...counts, refused }).toMatchObject({ path, new: 0, changed: 0, refused: [] })
+  }
+})
+
 const EXAMPLES = join(__dirname, '../../examples')
 test.each(readdirSync(EXAMPLES).filter((f) => f.endsWith('.ypso.json')))(
   'the example %s goes into an empty bench and comes out byte for byte',

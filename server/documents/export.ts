@@ -106,7 +106,7 @@ export async function exported(
     case 'tank': {
       const tanks = await one('tanks')
       const classes = await read('stock-classes', 'id', strings(tanks, 'stockClassId'))
-      const rows = await withModels(await read('models', 'id', tanks.flatMap(filterModels)))
+      const rows = await withModels(await read('models', 'id', tanks.flatMap(filterModels)), tanks)
       return document(livingFilters({ ...rows, 'stock-classes': classes, tanks }))
     }
     case 'model':
@@ -114,7 +114,7 @@ export async function exported(
   }
 
   /** Models with all that belongs to them and all they stand on. */
-  async function withModels(models: readonly Plain[]): Promise<Rows> {
+  async function withModels(models: readonly Plain[], tanks: readonly Plain[] = []): Promise<Rows> {
     const rows: Rows = { models: models.map((m) => ({ ...m, kinId: null })) }
     for (const name of OF_MODEL) rows[name] = await read(name, 'modelId', strings(models, 'id'))
     for (const name of OF_TRIAL) rows[name] = await read(name, 'trialId', strings(rows.trials, 'id'))
@@ -124,7 +124,7 @@ export async function exported(
       for (const [field, owners] of PHOTOS_OF)
         rows.photos = [...(rows.photos ?? []), ...(await read('photos', field, strings(rows[owners], 'id')))]
     rows['house-rules'] = await read('house-rules', 'id', strings(models, 'houseRuleId'))
-    return withoutTanks(rows)
+    return withTanks(rows, new Set(strings(tanks, 'id')))
   }
 }
 
@@ -141,13 +141,13 @@ const livingFilters = (rows: Rows): Rows => {
   return { ...rows, tanks: (rows.tanks ?? []).map((t) => ({ ...t, filters: filters(t) })) }
 }
 
-/** A model goes without the tanks of a house; what was seen of it there stays. */
-const withoutTanks = (rows: Rows): Rows => ({
+/** A model goes without the tanks of a house but those that go along; what was seen of it there stays. */
+const withTanks = (rows: Rows, tanks: ReadonlySet<string>): Rows => ({
   ...rows,
   ...Object.fromEntries(
     (['visits', 'set-ups', 'fault-searches'] as const).map((n) => [
       n,
-      (rows[n] ?? []).map((r) => ({ ...r, tankId: null })),
+      (rows[n] ?? []).map((r) => (tanks.has(String(r.tankId)) ? r : { ...r, tankId: null })),
     ]),
   ),
 })
