@@ -1,11 +1,12 @@
-import type { InstrumentAddress } from '@ypsometer/contract'
+import type { InstrumentAddress, Person } from '@ypsometer/contract'
 import compress from '@fastify/compress'
+import cookie from '@fastify/cookie'
 import etag from '@fastify/etag'
 import helmet from '@fastify/helmet'
 import fastifyStatic from '@fastify/static'
 import swagger from '@fastify/swagger'
 import underPressure from '@fastify/under-pressure'
-import Fastify, { type FastifyInstance, type FastifyRequest } from 'fastify'
+import Fastify, { type FastifyInstance, type FastifyRequest, type FastifyServerOptions } from 'fastify'
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
@@ -13,6 +14,7 @@ import { constants } from 'node:zlib'
 import { registerChanges } from './changes'
 import { registerCalc } from './calc/routes'
 import { isReady, type Db } from './db/client'
+import { registerMetrics } from './http/metrics'
 import { problem, registerProblems, sendProblem } from './http/problems'
 import { registerStatus } from './keep/status'
 import { registerLibrary } from './library/routes'
@@ -22,6 +24,9 @@ import { registerModels } from './models/routes'
 import { registerPhotos } from './photos/routes'
 import { registerRankings } from './ranking/routes'
 import { registerTanks } from './tanks/routes'
+import { registerHistory } from './history/routes'
+import { registerDoor, visitorOf, type Door } from './people/identity'
+import { registerPeople } from './people/routes'
 import { registerHands } from './hands/routes'
 import { registerDocuments } from './documents/routes'
 import { registerReviews } from './reviews/routes'
@@ -33,25 +38,47 @@ export interface AppOptions {
   /** The built web app; left out in tests of the API. */
   readonly webRoot?: string
   readonly logLevel?: string
+  /** Where the log goes; to standard output by default. */
+  readonly logTo?: { readonly write: (line: string) => void }
   /** Where the bench instruments are until somebody sets another address; none by default. */
   readonly instruments?: InstrumentAddress
   /** Hosts besides this machine where instruments may be. */
   readonly instrumentHosts?: readonly string[]
   /** Memory (bytes) beyond which requests are turned away; 0 for no limit. */
   readonly mostMemory?: number
+  /** Whom this machine's own visitors are taken for while nobody owns the bench; null where everyone signs in. */
+  readonly visitor?: Person | null
+  /** Where people reach it, such as https://bench.example; none on this machine only. */
+  readonly address?: string
+  /** What stands in front, by its addresses: it says where a request came from. */
+  readonly proxies?: readonly string[]
+  /** A certificate and its key (PEM), where the server itself speaks TLS. */
+  readonly tls?: { readonly cert: Buffer; readonly key: Buffer }
+  /** Who knows it may read the metrics; none for nobody. */
+  readonly metricsToken?: string
 }
 
 const LOOPBACK = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/
 
-/** Writes are taken from this app's own pages and from programs; not from other sites' pages nor a foreign name. */
-function refuseForeign(request: FastifyRequest): void {
+/**
+ * Writes are taken from this app's own pages and from programs; not from other sites' pages nor under a foreign name.
+ * Other sites' pages do not read the API either.
+ */
+function refuseForeign(request: FastifyRequest, address: string | undefined): void {
   const host = request.headers.host ?? ''
-  if (!LOOPBACK.test(host)) throw problem(421, 'wrong-host', 'This address is not served here')
-  if (request.method === 'GET' || request.method === 'HEAD') return
+  if (!LOOPBACK.test(host) && host !== (address && new URL(address).host))
+    throw problem(421, 'wrong-host', 'This address is not served here')
   const origin = request.headers.origin
   const site = request.headers['sec-fetch-site']
-  const foreign = origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`
-  if (foreign || site === 'cross-site' || site === 'same-site')
+  const elsewhere = site === 'cross-site' || site === 'same-site'
+  if (request.method === 'GET' || request.method === 'HEAD') {
+    // A link may lead here from anywhere.
+    if (elsewhere && request.headers['sec-fetch-mode'] !== 'navigate' && request.url.startsWith('/api/'))
+      throw problem(403, 'foreign-origin', 'The record is read by this app’s own pages only')
+    return
+  }
+  const own = [`http://${host}`, `https://${host}`, address]
+  if ((origin !== undefined && !own.includes(origin)) || elsewhere)
     throw problem(403, 'foreign-origin', 'Writes are taken from this app’s own pages only')
 }
 
@@ -83,29 +110,54 @@ function methodsByAddress(app: FastifyInstance): (url: string) => readonly strin
   }
 }
 
+const ANYONE = { config: { access: 'anyone' } } as const
+/** What no log holds. */
+const SECRETS = ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]']
+/** A request as it is logged: the secret of a shared link is part of its address. */
+const asLogged = (request: FastifyRequest): Record<string, unknown> => ({
+  method: request.method,
+  url: request.url.replace(/(\/(?:shared|s)\/)[^/?]+/, '$1…'),
+  remoteAddress: request.ip,
+})
+
 /** The whole server: API under /api/v1, the built app everywhere else. Holds no state of its own. */
 export async function buildApp({
   db,
   webRoot,
   logLevel = 'warn',
+  logTo,
   instruments = { host: '', port: 5025 },
   instrumentHosts = [],
   mostMemory = 0,
+  visitor = visitorOf('This machine'),
+  address,
+  proxies = [],
+  tls,
+  metricsToken,
 }: AppOptions): Promise<FastifyInstance> {
-  const app = Fastify({
+  const door: Door = { visitor, secure: address?.startsWith('https:') ?? false }
+  const options: FastifyServerOptions = {
+    trustProxy: [...proxies],
     // What cannot be read as an address is answered like any other, with the same headers.
     rewriteUrl: ({ url = '/' }) => (isReadable(url) ? url : '/api/v1/unreadable-address'),
     forceCloseConnections: true,
-    logger: { level: logLevel, redact: ['req.headers.cookie', 'req.headers.authorization'] },
+    logger: {
+      level: logLevel,
+      redact: SECRETS,
+      serializers: { req: asLogged },
+      ...(logTo && { stream: logTo }),
+    },
     bodyLimit: 1024 * 1024,
     requestTimeout: 30000,
     routerOptions: { maxParamLength: 200 },
-  })
+  }
+  // A server of TLS is one of HTTP to everything here.
+  const app = Fastify(tls ? ({ ...options, https: tls } as FastifyServerOptions) : options)
   app.setValidatorCompiler(validatorCompiler)
   app.setSerializerCompiler(serializerCompiler)
   registerProblems(app)
   const methods = methodsByAddress(app)
-  app.addHook('onRequest', async (request) => refuseForeign(request))
+  app.addHook('onRequest', async (request) => refuseForeign(request, address))
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
@@ -123,9 +175,11 @@ export async function buildApp({
         frameAncestors: ["'none'"],
       },
     },
-    strictTransportSecurity: false,
+    strictTransportSecurity: door.secure && { maxAge: 31_536_000, includeSubDomains: false },
     referrerPolicy: { policy: 'same-origin' },
   })
+  registerMetrics(app, db, metricsToken)
+  await app.register(cookie)
   // Answers that have not changed since are not sent again, and none is sent longer than it need be.
   await app.register(etag, { weak: true })
   await app.register(compress, {
@@ -159,11 +213,12 @@ export async function buildApp({
         async (_request, reply) =>
           void (reply.hasHeader('cache-control') || reply.header('cache-control', 'private, no-cache')),
       )
-      api.get('/health', { schema: { hide: true } }, async (_request, reply) => {
+      registerDoor(api, db, door)
+      api.get('/health', { ...ANYONE, schema: { hide: true } }, async (_request, reply) => {
         const ready = await isReady(db)
         return reply.code(ready ? 200 : 503).send({ status: ready ? 'ready' : 'database away' })
       })
-      api.all('/unreadable-address', { schema: { hide: true } }, () => {
+      api.all('/unreadable-address', { ...ANYONE, schema: { hide: true } }, () => {
         throw problem(400, 'unreadable-address', 'The address cannot be read', {
           detail: 'It holds a % that is not followed by two hexadecimal digits, or bytes that are no text.',
         })
@@ -173,7 +228,9 @@ export async function buildApp({
       api.addHook('preHandler', async () => {
         if (db.$client.waitingCount > MOST_WAITING) throw busy()
       })
+      registerPeople(api, db, door)
       registerChanges(api, db)
+      registerHistory(api, db)
       registerModels(api, db)
       registerImports(api, db)
       registerTanks(api, db)

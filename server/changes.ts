@@ -1,5 +1,9 @@
+import { Presence, type Here } from '@ypsometer/contract'
+import { sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
+import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import pg from 'pg'
+import { z } from 'zod'
 import type { Db } from './db/client'
 import { openEvents } from './http/events'
 
@@ -64,9 +68,14 @@ export class Changes {
   }
 }
 
+/** Ends of sessions are for the server's own ears. */
+const ENDED = /^\{"session" ?: ?"([^"]+)"\}$/
+const OF_PEOPLE = /^\{"list" ?: ?"people"/
+
 /**
  * `GET /changes`: server-sent events, one for each model or list that was written to:
- * `{ "model": id, "by": page }`, `{ "list": "tanks", "by": page }`, or `{ "all": true }` after a gap.
+ * `{ "model": id, "by": page }`, `{ "list": "tanks", "by": page }`, or `{ "all": true }` after a gap; and
+ * `{ "here": … }` for where another page is, which `POST /presence` tells. It ends with the session it was asked under.
  */
 export function registerChanges(app: FastifyInstance, db: Db): void {
   const url = db.$client.options.connectionString
@@ -74,7 +83,13 @@ export function registerChanges(app: FastifyInstance, db: Db): void {
   const changes = new Changes(url)
   app.addHook('onClose', () => changes.close())
   app.get('/changes', { exposeHeadRoute: false, schema: { hide: true } }, (request, reply) => {
-    const stop = changes.watch(openEvents(reply))
+    const tell = openEvents(reply)
+    const stop = changes.watch((event) => {
+      const ended = ENDED.exec(event)?.[1]
+      if (!ended) tell(event)
+      // A visitor of a bench that has an owner now is no longer one.
+      if (ended === request.sessionId || (OF_PEOPLE.test(event) && !request.sessionId)) reply.raw.end()
+    })
     const beat = setInterval(() => void reply.raw.write(': still here\n\n'), BEAT)
     const end = (): void => {
       clearInterval(beat)
@@ -83,4 +98,16 @@ export function registerChanges(app: FastifyInstance, db: Db): void {
     request.raw.on('close', end)
     reply.raw.on('error', end)
   })
+  app.withTypeProvider<ZodTypeProvider>().post(
+    '/presence',
+    {
+      config: { access: 'reader' },
+      schema: { tags: ['people'], body: Presence, response: { 204: z.null() } },
+    },
+    async ({ person, body }, reply) => {
+      const here: Here | null = person && { ...body, who: { id: person.id, name: person.name } }
+      await db.execute(sql`select pg_notify('record', ${JSON.stringify({ here })})`)
+      return reply.code(204).send(null)
+    },
+  )
 }

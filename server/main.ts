@@ -1,6 +1,7 @@
 import { count } from 'drizzle-orm'
 import { join, resolve } from 'node:path'
 import { loadDemo } from './demo/load'
+import { optionsOf, refuseUnowned, wayIn } from './people/wayIn'
 import { buildApp } from './app'
 import { connect, migrate, untilReachable } from './db/client'
 import { model } from './db/schema'
@@ -18,22 +19,21 @@ const MOST_MEMORY = 1024 ** 3
 const LONGEST_END = 4000
 
 /**
- * Starts the server from its environment: DATABASE_URL, HOST, PORT, and YPSOMETER_WEB, _DEMO, _INSTRUMENTS and
- * _INSTRUMENT_HOSTS.
+ * Starts the server from its environment: DATABASE_URL, HOST, PORT, and YPSOMETER_WEB, _DEMO, _INSTRUMENTS,
+ * _INSTRUMENT_HOSTS, and those of {@link wayIn}.
  */
 async function main(): Promise<void> {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = Number(process.env.PORT ?? 4680)
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set; `npm start` sets it.')
-  if (!['127.0.0.1', 'localhost', '::1'].includes(host))
-    throw new Error(
-      `HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`,
-    )
+  const way = wayIn(process.env)
   const { db, pool } = connect(url)
   await untilReachable(db)
   await migrate(db)
-  if (process.env.YPSOMETER_DEMO === '1') {
+  await refuseUnowned(db, way)
+  const demo = process.env.YPSOMETER_DEMO === '1'
+  if (demo) {
     const [row] = await db.select({ n: count() }).from(model)
     if (row?.n === 0) await loadDemo(db)
   }
@@ -42,6 +42,7 @@ async function main(): Promise<void> {
     webRoot: resolve(process.env.YPSOMETER_WEB ?? join(process.cwd(), 'web', 'dist')),
     logLevel: process.env.LOG_LEVEL ?? 'warn',
     mostMemory: MOST_MEMORY,
+    ...(await optionsOf(way, demo)),
     instrumentHosts: (process.env.YPSOMETER_INSTRUMENT_HOSTS ?? '').split(/[\s,]+/).filter(Boolean),
     ...(process.env.YPSOMETER_INSTRUMENTS && {
       instruments: addressOf(process.env.YPSOMETER_INSTRUMENTS),

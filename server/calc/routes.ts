@@ -22,7 +22,11 @@ export function registerCalc(app: FastifyInstance): void {
   const offer = <C extends Calculation>(name: C, body: z.ZodType<RequestOf<C>>): void =>
     void app.post(
       `/calc/${name}`,
-      { bodyLimit: LARGEST, schema: { tags: ['calc'], body, response: { 200: CalcAnswer } } },
+      {
+        config: { access: 'reader' },
+        bodyLimit: LARGEST,
+        schema: { tags: ['calc'], body, response: { 200: CalcAnswer } },
+      },
       (request) => pool.run(name, request.body as RequestOf<C>),
     )
   offer('flow-runs', FlowRunsRequest)

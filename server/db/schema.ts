@@ -24,6 +24,7 @@ import { CHANGE_WAYS, SYMPTOMS } from '@ypsometer/core/file/hands/vocabulary'
 import { NOT_RECORDED } from '@ypsometer/core/file/review/disclosure'
 import type { Snapshot } from '@ypsometer/contract/review'
 import type { Undo } from '../documents/undo'
+import { quoted, stamp } from './columns'
 import { FILL_BASES, MEASURES } from '@ypsometer/core/fills'
 import { FITTING_IDS } from '@ypsometer/core/hydraulics/tables'
 import { FILL_STATES, FILTER_KINDS, MASS_SOURCES } from '@ypsometer/core/judging'
@@ -48,19 +49,16 @@ import {
   pgTable,
   primaryKey,
   text,
-  timestamp,
   unique,
   uniqueIndex,
   uuid,
   type AnyPgColumn,
 } from 'drizzle-orm/pg-core'
 
+export * from './people'
+
 /** Parts of a ranking: models worked out, then a tank each. */
 const RANKING_PARTS = ['models', 'tank'] as const
-
-const stamp = (name: string) => timestamp(name, { withTimezone: true, mode: 'date', precision: 3 })
-
-const quoted = (names: readonly string[]): string => `(${names.map((n) => `'${n}'`).join(', ')})`
 
 /** Columns of every editable row. `version` grows by one with each change; deletion is soft. */
 const editable = {

@@ -8,7 +8,8 @@ import {
 import { CoreError } from '@ypsometer/core/errors'
 import { inArray, notInArray, sql } from 'drizzle-orm'
 import type { Db, Tx } from '../db/client'
-import { editableOf } from '../http/editable'
+import { calledOf, canonical, remember, type Deed } from '../history/remember'
+import { editableOf } from '../http/rows'
 import { ProblemError } from '../http/problems'
 import { checkTies, type Tie } from '../http/ties'
 import { tiesOfPhoto, writePhoto } from './archive'
@@ -36,6 +37,7 @@ export async function apply(
   photos: ReadonlyMap<string, Uint8Array> = new Map(),
 ): Promise<Applied> {
   const rows: ImportReport['rows'] = []
+  const deeds: Deed[] = []
   const refused: Refused[] = []
   const undo: { made: Undo['made'][number][]; changed: Undo['changed'][number][] } = { made: [], changed: [] }
   for (const name of COLLECTIONS) {
@@ -53,9 +55,10 @@ export async function apply(
       d.subject === 'bench' ? read : read.map((r) => ({ ...r, ...ofHouse(name, r, there.get(r.id)) }))
     const checked = given.flatMap((row, i) => {
       const before = there.get(row.id)
-      const state = before === undefined ? 'new' : stateOf(name, before.row, row)
+      // What was deleted here comes back.
+      const state = !before || before.deleted ? 'new' : stateOf(name, before.row, row)
       const fields = before && state === 'changed' ? changesOf(name, before.row, row) : []
-      rows.push({ collection: name, id: row.id, name: nameOf(row), state, fields })
+      rows.push({ collection: name, id: row.id, name: calledOf(row), state, fields })
       return state === 'same' ? [] : [{ row, i, before }]
     })
     const sound = checked.filter(({ row, i }) => passes(db, name, row, (field, m) => refuse(i, field, m)))
@@ -71,13 +74,18 @@ export async function apply(
     else await inserted(db, tx, name, fresh.map(withoutKin), refuse)
     if (name === 'models') await kinSet(db, tx, fresh)
     undo.made.push(...fresh.map(({ row }) => ({ collection: name, id: row.id, version: 1 })))
+    deeds.push(...fresh.map(({ row }): Deed => ({ action: 'made', resource: name, row })))
     for (const { row, i, before } of sound) {
       if (!before) continue
       const version = before.version + 1
-      if (await updated(db, tx, name, row, version, (field, m) => refuse(i, field, m)))
-        undo.changed.push({ collection: name, id: row.id, version, before: before.row })
+      if (!(await updated(db, tx, name, row, version, (field, m) => refuse(i, field, m)))) continue
+      const touched = { collection: name, id: row.id, version }
+      if (before.deleted) undo.made.push(touched)
+      else undo.changed.push({ ...touched, before: before.row })
+      deeds.push(deedOf(name, before, row))
     }
   }
+  if (!refused.length) await remember(tx, deeds)
   const count = (state: 'new' | 'same' | 'changed'): number => rows.filter((r) => r.state === state).length
   return {
     report: {
@@ -177,13 +185,6 @@ async function stored(
 
 /** Fields a document gives for a row of a collection. */
 const fieldsOf = (name: CollectionName): readonly string[] => Object.keys(RESOURCES[name].Create.shape)
-/** The same value whatever the order of the keys within. */
-const canonical = (v: unknown): string =>
-  JSON.stringify(v, (_k, x: unknown) =>
-    x && typeof x === 'object' && !Array.isArray(x)
-      ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : x,
-  ) ?? 'undefined'
 /** A moment is the same however it is written. */
 const MOMENTS = ['takenAt', 'startedAt']
 const valueOf = (field: string, v: unknown): unknown =>
@@ -196,11 +197,18 @@ const changesOf = (name: CollectionName, before: Plain, row: Plain) =>
       ? []
       : [{ field, then: (then ?? null) as never, now: (now ?? null) as never }]
   })
+const deedOf = (name: CollectionName, { row: was, deleted }: Stored, row: Plain): Deed => {
+  const changes = changesOf(name, was, row)
+  return {
+    action: deleted ? 'restored' : 'changed',
+    resource: name,
+    row,
+    before: Object.fromEntries(changes.map((c) => [c.field, c.then])),
+    after: Object.fromEntries(changes.map((c) => [c.field, c.now])),
+  }
+}
 const stateOf = (name: CollectionName, before: Plain, row: Plain): 'same' | 'changed' =>
   changesOf(name, before, row).length ? 'changed' : 'same'
-
-const nameOf = (r: Plain): string =>
-  String(r.name ?? r.title ?? r.label ?? r.quantity ?? r.on ?? '').slice(0, 120)
 
 type Refuse = (field: string, message: string) => void
 /** Does the row make sense by itself? */
@@ -339,14 +347,21 @@ export async function takeBack(db: Db, tx: Tx, { made, changed }: Undo): Promise
       .where(inArray(table.id, [id]))
     if (Number(row?.version) !== version) return `${RESOURCES[collection].one} ${id}`
   }
+  const deeds: Deed[] = []
   for (const { collection, id, version } of [...made].reverse()) {
     const table = tableOf(db, collection)
+    const [row] = await plainRows(db, tx, collection, inArray(table.id, [id]))
+    if (row) deeds.push({ action: 'deleted', resource: collection, row })
     await tx
       .update(table)
       .set({ deletedAt: new Date(), version: version + 1 } as never)
       .where(inArray(table.id, [id]))
   }
-  for (const { collection, version, before } of changed)
+  for (const { collection, id, version, before } of changed) {
+    const [row] = await plainRows(db, tx, collection, inArray(tableOf(db, collection).id, [id]))
     await updated(db, tx, collection, before, version + 1, () => undefined)
+    if (row) deeds.push(deedOf(collection, { row, version, deleted: false }, before))
+  }
+  await remember(tx, deeds)
   return null
 }

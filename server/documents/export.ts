@@ -9,7 +9,7 @@ import {
 import { and, asc, inArray, isNull, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db, Tx } from '../db/client'
-import { editableOf, travelling } from '../http/editable'
+import { editableOf, travelling } from '../http/rows'
 import { problem } from '../http/problems'
 import type { Plain } from './undo'
 

@@ -14,7 +14,7 @@ import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
 import { importBatch } from '../db/schema'
-import { once } from '../http/idempotency'
+import { once, signed } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { apply, takeBack, type Applied } from './apply'
 import { packed, unpacked, type Archive } from './archive'
@@ -175,8 +175,9 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
         response: { 200: z.object({ undone: z.boolean() }) },
       },
     },
-    async ({ params: { id } }) =>
-      db.transaction(async (tx) => {
+    async (request) =>
+      signed(db, request, async (tx) => {
+        const { id } = request.params
         const [batch] = await tx.select().from(importBatch).where(eq(importBatch.id, id)).for('update')
         if (!batch) throw problem(404, 'not-found', 'There is no such import')
         if (batch.undoneAt) return { undone: true }

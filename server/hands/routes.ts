@@ -4,7 +4,8 @@ import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import type { Db } from '../db/client'
 import { changeOver, faultSearch, model, setUp, specimen, tank } from '../db/schema'
-import { registerEditable, travelling, type Written } from '../http/editable'
+import { registerEditable } from '../http/editable'
+import { travelling, type Written } from '../http/rows'
 import { fieldProblem } from '../http/problems'
 
 const MOST = 2000

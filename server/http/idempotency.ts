@@ -19,12 +19,26 @@ function keyOf(request: FastifyRequest, required: boolean): string | null {
   throw fieldProblem('Idempotency-Key', 'a header with a UUID made for this one write', 400)
 }
 
-/** Says in the transaction which page it comes from, so that the page is not told of its own writes. */
+/**
+ * Says in the transaction which page it comes from, so that the page is not told of its own writes, and who writes, so
+ * that the history knows.
+ */
 async function sign(tx: Tx, request: FastifyRequest): Promise<void> {
-  const by = request.headers['x-page']
-  if (typeof by === 'string' && UUID.test(by))
-    await tx.execute(sql`select set_config('ypsometer.by', ${by}, true)`)
+  const page = request.headers['x-page']
+  const by = typeof page === 'string' && UUID.test(page) ? page : ''
+  const { id = '', name = '' } = request.person ?? {}
+  await tx.execute(
+    sql`select set_config('ypsometer.by', ${by}, true), set_config('ypsometer.who', ${id}, true),
+      set_config('ypsometer.who_name', ${name}, true)`,
+  )
 }
+
+/** A transaction that says who writes. */
+export const signed = <T>(db: Db, request: FastifyRequest, work: (tx: Tx) => Promise<T>): Promise<T> =>
+  db.transaction(async (tx) => {
+    await sign(tx, request)
+    return work(tx)
+  })
 
 /**
  * Does `work` once per `Idempotency-Key`, in the same transaction as the key itself: a repeat gets the first answer,
@@ -37,15 +51,13 @@ export async function once<T extends object>(
   work: (tx: Tx) => Promise<Answer<T>>,
 ): Promise<Answer<T> & { replayed: boolean }> {
   const key = keyOf(request, required)
-  if (!key)
-    return { ...(await db.transaction(async (tx) => (await sign(tx, request), work(tx)))), replayed: false }
+  if (!key) return { ...(await signed(db, request, work)), replayed: false }
   const route = `${request.method} ${request.url}`
   const requestHash = createHash('sha256')
     .update(String(request.headers['if-match'] ?? ''))
     .update(Buffer.isBuffer(request.body) ? request.body : JSON.stringify(request.body ?? null))
     .digest('hex')
-  return db.transaction(async (tx) => {
-    await sign(tx, request)
+  return signed(db, request, async (tx) => {
     const fresh = await tx
       .insert(idempotencyKey)
       .values({ key, route, requestHash, status: 0, answer: {} })

@@ -2,7 +2,7 @@ import type { HouseRule } from '@ypsometer/contract'
 import { asc, isNull } from 'drizzle-orm'
 import type { Db } from '../db/client'
 import { houseRule } from '../db/schema'
-import { travelling } from '../http/editable'
+import { travelling } from '../http/rows'
 
 /** House rules that are not deleted, the oldest first. */
 export async function allHouseRules(db: Db): Promise<HouseRule[]> {

@@ -1,7 +1,7 @@
 import { asc, isNull, sql } from 'drizzle-orm'
 import type { Db } from '../db/client'
 import { medium } from '../db/schema'
-import { travelling } from '../http/editable'
+import { travelling } from '../http/rows'
 
 /** The whole library of media, in the order of their names. */
 export async function allMedia(db: Db) {

@@ -6,6 +6,7 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
 import { log, reading, trial } from '../db/schema'
+import { remember, type Deed, type Named } from '../history/remember'
 import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { checkTies, type Tie } from '../http/ties'
@@ -23,6 +24,9 @@ function windowOf(
   const kept = w.most === undefined ? points : thinned(points, Math.max(1, Math.floor((w.most - 2) / 2)))
   return { times: kept.map((p) => p.time), values: kept.map((p) => p.value) }
 }
+
+const made = (resource: Deed['resource'], rows: readonly Named[]): Deed[] =>
+  rows.map((row) => ({ action: 'made', resource, row }))
 
 /** Whole imports can be larger than one row. */
 const IMPORT_LIMIT = 12 * 1024 * 1024
@@ -53,6 +57,7 @@ export function registerImports(app: FastifyInstance, db: Db): void {
         ])
         if (readings.length) await tx.insert(reading).values(readings.map(readingColumns))
         for (const l of logs) await tx.insert(log).values(logColumns(l))
+        await remember(tx, [...made('trials', trials), ...made('readings', readings), ...made('logs', logs)])
         return {
           status: 201,
           body: { trials: trials.length, readings: readings.length, logs: logs.length },

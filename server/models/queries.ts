@@ -18,7 +18,7 @@ import {
   trial,
   visit,
 } from '../db/schema'
-import { travelling } from '../http/editable'
+import { travelling } from '../http/rows'
 import { problem } from '../http/problems'
 import { layers, segments } from './resources'
 

@@ -25,7 +25,8 @@ import {
   trial,
   visit,
 } from '../db/schema'
-import { registerEditable, type Parts, type Written } from '../http/editable'
+import { registerEditable } from '../http/editable'
+import { type Parts, type Written } from '../http/rows'
 import { fieldProblem } from '../http/problems'
 import type { Tie } from '../http/ties'
 

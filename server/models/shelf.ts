@@ -4,7 +4,7 @@ import type { z } from 'zod'
 import type { Db } from '../db/client'
 import { model, shelfEntry } from '../db/schema'
 import { readCursor, writeCursor } from '../http/cursor'
-import { travelling } from '../http/editable'
+import { travelling } from '../http/rows'
 import { shelfBasis, workedFrom, workOut, type Shown } from './shelfEntries'
 
 /** How the shelf is sorted: what an index gives in order, the id beside it, and how a cursor holds it. */

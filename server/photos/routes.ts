@@ -5,7 +5,9 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
 import { part, photo, trial, visit } from '../db/schema'
-import { registerEditable, travelling } from '../http/editable'
+import { registerEditable } from '../http/editable'
+import { travelling } from '../http/rows'
+import { remember } from '../history/remember'
 import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { checkTies } from '../http/ties'
@@ -49,6 +51,7 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
             .returning()
           if (!row) throw problem(500, 'fault', 'The photo was not written')
           const { full: _full, thumb: _thumb, ...own } = row
+          await remember(tx, [{ action: 'made', resource: 'photos', row: own }])
           return { status: 201, body: travelling(own) }
         })
         return reply.code(201).send(answer.body)

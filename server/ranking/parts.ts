@@ -14,7 +14,7 @@ import { createHash, randomUUID } from 'node:crypto'
 import { hostname } from 'node:os'
 import type { Db, Tx } from '../db/client'
 import { model, ranking, rankingPart, shelfEntry, tank } from '../db/schema'
-import { travelling } from '../http/editable'
+import { travelling } from '../http/rows'
 import { shelfBasis, workedFrom, workOut } from '../models/shelfEntries'
 
 /** Models worked out in one part, and options kept for a tank. */

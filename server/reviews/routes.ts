@@ -20,7 +20,9 @@ import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
 import { photo, review, reviewEdition, reviewPhoto, reviewShare } from '../db/schema'
-import { registerEditable, travelling } from '../http/editable'
+import { registerEditable } from '../http/editable'
+import { travelling } from '../http/rows'
+import { differences, remember } from '../history/remember'
 import { once } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
 import { dayOfServer, takeSnapshot } from './snapshot'
@@ -59,13 +61,20 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
     return row
   }
   const set = async (tx: Tx, id: string, to: Partial<typeof review.$inferInsert>): Promise<Review> => {
+    const was = await find(tx, id, true)
     const [row] = await tx
       .update(review)
       .set({ ...to, version: sql`${review.version} + 1`, updatedAt: new Date() })
       .where(eq(review.id, id))
       .returning()
     if (!row) throw problem(404, 'not-found', 'There is no such review')
-    return headOf(row)
+    const now = headOf(row)
+    const { draft: _, ...differ } = to
+    const fields = Object.fromEntries(Object.entries(now).filter(([k]) => k in differ))
+    await remember(tx, [
+      { action: 'changed', resource: 'reviews', row: now, ...differences(headOf(was), fields) },
+    ])
+    return now
   }
 
   typed.get('/reviews', { schema: { tags, response: { 200: ReviewList } } }, async () => {
@@ -90,6 +99,7 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
           .values({ id, modelId, title, draft, takenOn: draft.on })
           .returning()
         if (!row) throw problem(500, 'fault', 'The review was not written')
+        await remember(tx, [{ action: 'made', resource: 'reviews', row: headOf(row) }])
         return { status: 201, body: headOf(row) }
       })
       return reply.code(201).send(answer.body)

@@ -55,7 +55,7 @@ export async function registerShared(app: FastifyInstance, db: Db): Promise<void
   typed.get(
     '/shared/:secret',
     {
-      config: { rateLimit: { max: A_MINUTE, timeWindow: '1 minute' } },
+      config: { access: 'anyone', rateLimit: { max: A_MINUTE, timeWindow: '1 minute' } },
       schema: {
         tags,
         params: z.object({ secret }),
@@ -109,7 +109,7 @@ export async function registerShared(app: FastifyInstance, db: Db): Promise<void
   typed.get(
     '/shared/:secret/photos/:id',
     {
-      config: { rateLimit: { max: PHOTOS_A_MINUTE, timeWindow: '1 minute' } },
+      config: { access: 'anyone', rateLimit: { max: PHOTOS_A_MINUTE, timeWindow: '1 minute' } },
       schema: { tags, params: z.object({ secret, id: Id }) },
     },
     async ({ params }, reply) => {

@@ -3,7 +3,7 @@ import type { StockClass } from '@ypsometer/core/tanks'
 import { asc, isNull } from 'drizzle-orm'
 import type { Db } from '../db/client'
 import { stockClass } from '../db/schema'
-import { travelling } from '../http/editable'
+import { travelling } from '../http/rows'
 
 /** The stock classes, in their order. */
 export async function stockClasses(db: Db): Promise<StockClassRow[]> {

@@ -1,7 +1,7 @@
 import type { FastifyInstance } from 'fastify'
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
-import { buildApp } from '../app'
+import { buildApp, type AppOptions } from '../app'
 import { connect, migrate, type Db } from '../db/client'
 
 export interface Harness {
@@ -73,10 +73,10 @@ const migratedDatabase = (): Promise<string> =>
   })
 
 /** The app on a fresh, migrated database of the test cluster. */
-export async function harness(): Promise<Harness> {
+export async function harness(options: Partial<AppOptions> = {}): Promise<Harness> {
   const url = await migratedDatabase()
   const { db, pool } = connect(url)
-  const app = await buildApp({ db, logLevel: 'silent' })
+  const app = await buildApp({ db, logLevel: 'silent', ...options })
   const call: Harness['call'] = async (method, path, body, headers = {}) => {
     const r = await app.inject({
       method,

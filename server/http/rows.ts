@@ -1,0 +1,254 @@
+import { RESOURCES, type CreatedOf, type PatchOf, type ResourceName, type RowOf } from '@ypsometer/contract'
+import { and, eq, getTableColumns, sql } from 'drizzle-orm'
+import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
+import type { Db, Tx } from '../db/client'
+import { differences, remember, type Named } from '../history/remember'
+import { fieldProblem, problem } from './problems'
+import { checkTies, type Tie } from './ties'
+
+/** Columns that hold a moment; they travel as ISO text. */
+type Time = 'createdAt' | 'updatedAt' | 'deletedAt' | 'takenAt' | 'startedAt'
+/** A row of a resource as its table holds it; fields named in F stand in rows of another table. */
+export type StoredOf<N extends ResourceName, F extends PropertyKey = never> = {
+  [K in Exclude<keyof RowOf<N>, F>]: K extends Time ? Date | Extract<RowOf<N>[K], null> : RowOf<N>[K]
+}
+/** A table that has a column for every field of a resource. */
+type TableOf<N extends ResourceName, F extends PropertyKey> = PgTable & {
+  readonly id: PgColumn
+  readonly version: PgColumn
+  readonly $inferSelect: StoredOf<N, F>
+}
+
+/** What of a row is looked at before it is written: what makes it, with the defaults in. */
+export type Written<N extends ResourceName> = Pick<CreatedOf<N>, keyof CreatedOf<N> & keyof RowOf<N>>
+
+/** A field whose value stands in rows of another table and is replaced as a whole. */
+export interface Parts<F extends PropertyKey, V> {
+  readonly field: F
+  readonly replace: (tx: Tx, id: string, value: V) => Promise<void>
+  /** The values by the id of the row they belong to. */
+  readonly read: (db: Db | Tx, ids: readonly string[]) => Promise<ReadonlyMap<string, V>>
+}
+
+/** One editable resource: what the contract declares of it, its table, and what is special about it. */
+export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = never> {
+  readonly name: N
+  readonly table: TableOf<N, F>
+  /** Throws a problem naming the field when the row as it would become makes no sense. */
+  readonly check?: (row: Written<N>) => void
+  /** Column values that what makes a row does not hold as they are, such as a time that is text in JSON. */
+  readonly columns?: (created: CreatedOf<N>) => Partial<StoredOf<N, F>>
+  readonly parts?: Parts<F, RowOf<N>[F]>
+  /** The rows that a row names. */
+  readonly ties?: (row: Written<N>) => readonly Tie[]
+  /** Brings other rows in line with one that was written. */
+  readonly settle?: (tx: Tx, row: RowOf<N>) => Promise<void>
+  /**
+   * An id says what a row is about, so two people who make it make the same one: the second is given what the first
+   * wrote, and one that was taken back is made anew.
+   */
+  readonly idSaysAll?: true
+  /** Throws a problem when a row is not to be deleted. */
+  readonly mayGo?: (row: StoredOf<N, F>) => void
+  /** Rows are made another way. */
+  readonly madeElsewhere?: boolean
+}
+
+type Travelling<T> = { [K in keyof T]: Date extends T[K] ? Exclude<T[K], Date> | string : T[K] }
+/** Dates as ISO strings, everything else as it is: the form in which rows travel. */
+export const travelling = <T extends object>(row: T): Travelling<T> =>
+  Object.fromEntries(
+    Object.entries(row).map(([k, v]: [string, unknown]) => [k, v instanceof Date ? v.toISOString() : v]),
+  ) as Travelling<T>
+
+/** A row of a resource as it is stored, with its version. */
+type Stored<N extends ResourceName, F extends PropertyKey> = StoredOf<N, F> & { version: number }
+
+/** On which version a change is made, and which change it takes back. */
+interface Made {
+  /** The version it was read at; null for whichever there is. */
+  readonly version: number | null
+  readonly undoes?: number
+}
+
+/** Reads and writes the rows of one resource. The one place where its fields meet Drizzle's own types of columns. */
+export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
+  readonly one: string
+  /** Columns a row travels with; what is large, such as a picture, is left out. */
+  private readonly selected
+
+  constructor(readonly e: Editable<N, F>) {
+    const { one, Row } = RESOURCES[e.name]
+    this.one = one
+    const columns = getTableColumns(e.table)
+    this.selected = Object.fromEntries(Object.entries(columns).filter(([k]) => k in Row.shape))
+  }
+
+  /** @throws a problem (404) where there is no such row. */
+  async find(db: Db | Tx, id: string, lock = false): Promise<Stored<N, F>> {
+    const row = await this.made(db, id, lock)
+    if (!row) throw problem(404, 'not-found', `There is no such ${this.one}`)
+    return row
+  }
+
+  /** A row as it travels, with the parts that stand elsewhere. */
+  async whole(db: Db | Tx, row: StoredOf<N, F> & { id?: unknown }): Promise<RowOf<N>> {
+    const { parts } = this.e
+    const own = travelling(row)
+    if (!parts) return own as RowOf<N>
+    const id = String(row.id)
+    return { ...own, [parts.field]: (await parts.read(db, [id])).get(id) } as RowOf<N>
+  }
+
+  /** Makes a row. */
+  async create(tx: Tx, created: CreatedOf<N>): Promise<RowOf<N>> {
+    const { e } = this
+    e.check?.(created)
+    await checkTies(tx, e.ties?.(created) ?? [])
+    const there = e.idSaysAll && (await this.made(tx, created.id, true))
+    if (there && this.isThere(there)) return this.settled(tx, await this.whole(tx, there))
+    const row = there
+      ? await this.update(tx, created.id, there.version, { ...this.own(created), deletedAt: null })
+      : await this.insert(tx, created)
+    await remember(tx, [{ action: there ? 'restored' : 'made', resource: e.name, row: row as Named }])
+    return this.settled(tx, row)
+  }
+
+  /** Changes fields of a row. @throws a problem (409) with the row as it is when it is of another version. */
+  async change(tx: Tx, id: string, patch: PatchOf<N>, how: Made): Promise<RowOf<N>> {
+    const { e } = this
+    const row = await this.locked(tx, id, how)
+    const next = { ...row, ...patch } as Written<N>
+    e.check?.(next)
+    // A row may go on naming what was deleted since; what it is set to now must be there.
+    const set = (t: Tie): boolean => t.owner === true || (t.field.split('.')[0] ?? '') in patch
+    await checkTies(tx, (e.ties?.(next) ?? []).filter(set))
+    const before = e.parts && e.parts.field in patch ? await this.whole(tx, row) : travelling(row)
+    const columns = keepTyped(row, await this.split(tx, id, patch))
+    const changed = await this.update(tx, id, row.version, columns)
+    const fields = Object.fromEntries(Object.entries(changed).filter(([k]) => k in patch))
+    const differ = differences(before, fields)
+    if (Object.keys(differ.after).length)
+      await remember(tx, [
+        { action: 'changed', resource: e.name, row: changed as Named, ...differ, ...undoing(how) },
+      ])
+    return this.settled(tx, changed)
+  }
+
+  /** Deletes a row, or puts it back. */
+  async setThere(tx: Tx, id: string, there: boolean, how: Made): Promise<RowOf<N>> {
+    const row = await this.locked(tx, id, how)
+    if (!there) this.e.mayGo?.(row)
+    const changed = await this.update(tx, id, row.version, { deletedAt: there ? null : new Date() })
+    if (this.isThere(row) !== there)
+      await remember(tx, [
+        {
+          action: there ? 'restored' : 'deleted',
+          resource: this.e.name,
+          row: changed as Named,
+          ...undoing(how),
+        },
+      ])
+    return this.settled(tx, changed)
+  }
+
+  private isThere(row: object): boolean {
+    return !('deletedAt' in row) || row.deletedAt === null
+  }
+
+  private async locked(tx: Tx, id: string, { version }: Made): Promise<Stored<N, F>> {
+    const row = await this.find(tx, id, true)
+    if (version !== null && row.version !== version) throw stale(this.one, await this.whole(tx, row))
+    return row
+  }
+
+  /** A row as it stands after a write, looked at before the write is kept: what cannot be read is not written. */
+  private async settled(tx: Tx, row: RowOf<N>): Promise<RowOf<N>> {
+    const wrong = RESOURCES[this.e.name].Row.safeParse(row).error?.issues[0]
+    // One that is taken away may have been unreadable all along.
+    if (wrong && row.deletedAt === null) throw fieldProblem(wrong.path.join('.') || 'body', wrong.message)
+    await this.e.settle?.(tx, row)
+    return row
+  }
+
+  /** The row of an id, if there is one. */
+  private async made(db: Db | Tx, id: string, lock: boolean): Promise<Stored<N, F> | null> {
+    const query = db.select(this.selected).from(this.e.table).where(eq(this.e.table.id, id))
+    const [row] = await (lock ? query.for('update') : query)
+    return (row as Stored<N, F> | undefined) ?? null
+  }
+
+  private async insert(tx: Tx, created: CreatedOf<N>): Promise<RowOf<N>> {
+    const { table, columns, parts } = this.e
+    const values = { ...this.own(created), ...columns?.(created) }
+    const [row] = await tx
+      .insert(table)
+      .values(values as never)
+      .returning(this.selected)
+    if (!row) throw problem(500, 'fault', 'The row was not written')
+    if (parts) await parts.replace(tx, created.id, created[parts.field as keyof CreatedOf<N>] as RowOf<N>[F])
+    return this.whole(tx, row as StoredOf<N, F>)
+  }
+
+  /** Writes columns under the version they were read at. */
+  private async update(tx: Tx, id: string, version: number, set: object): Promise<RowOf<N>> {
+    const { table } = this.e
+    const next = { ...set, version: sql`${table.version} + 1`, updatedAt: new Date() }
+    const [row] = await tx
+      .update(table)
+      .set(next as never)
+      .where(and(eq(table.id, id), eq(table.version, version)))
+      .returning(this.selected)
+    if (!row) throw problem(404, 'not-found', `There is no such ${this.one}`)
+    return this.whole(tx, row as StoredOf<N, F>)
+  }
+
+  /** Columns of a change; parts that stand elsewhere are written on the way. */
+  private async split(tx: Tx, id: string, patch: PatchOf<N>): Promise<object> {
+    const { parts } = this.e
+    const value = parts && patch[parts.field as keyof PatchOf<N>]
+    if (parts && value !== undefined) await parts.replace(tx, id, value as RowOf<N>[F])
+    return this.own(patch)
+  }
+
+  private own(fields: object): object {
+    return Object.fromEntries(Object.entries(fields).filter(([k]) => k in this.e.table))
+  }
+}
+
+const undoing = ({ undoes }: Made): { undoes?: number } => (undoes === undefined ? {} : { undoes })
+
+const stale = (one: string, current: object) =>
+  problem(409, 'stale', `This ${one} was changed elsewhere since you read it`, {
+    detail: 'Nothing was overwritten. `current` is the row as it is now.',
+    current,
+  })
+
+/**
+ * What was typed is kept per field, so two people's fields do not overwrite each other's; a field that was emptied is
+ * let go of.
+ */
+function keepTyped(row: object, set: object): object {
+  if (!('typed' in set && 'typed' in row)) return set
+  const all = Object.entries({ ...(row.typed as object), ...(set.typed as object) })
+  return { ...set, typed: Object.fromEntries(all.filter(([, text]) => text !== '')) }
+}
+
+/** Every resource that is served over a database, for what reads and writes whole documents. */
+const registered = new WeakMap<Db, Map<ResourceName, AnyEditable>>()
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what is special about a resource is of its own type
+export type AnyEditable = Editable<any, any>
+export function editableOf(db: Db, name: ResourceName): AnyEditable {
+  const found = registered.get(db)?.get(name)
+  if (!found) throw new Error(`${name} is not served`)
+  return found
+}
+
+/** Notes that a resource is served over a database. */
+export function serve(db: Db, e: AnyEditable): void {
+  registered.set(db, (registered.get(db) ?? new Map<ResourceName, AnyEditable>()).set(e.name, e))
+}
+
+/** What reads and writes the rows of a resource that is served over a database. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what is special about a resource is of its own type
+export const rowsOf = (db: Db, name: ResourceName): Rows<any, any> => new Rows(editableOf(db, name))

@@ -1,0 +1,42 @@
+import { wayIn } from './wayIn'
+
+const BEYOND = { HOST: '0.0.0.0' }
+const ADDRESS = { YPSOMETER_ADDRESS: 'https://bench.example' }
+const FRONT = { YPSOMETER_TLS_IN_FRONT: '1' }
+
+test('on this machine nobody signs in unless it is asked for', () => {
+  for (const HOST of [undefined, '127.0.0.1', 'localhost', '::1'])
+    expect(wayIn({ HOST })).toEqual({ signIn: false, address: undefined, tls: null, proxies: [], metricsToken: undefined }) // prettier-ignore
+  expect(wayIn({ YPSOMETER_SIGN_IN: '1' }).signIn).toBe(true)
+  expect(wayIn(ADDRESS).signIn).toBe(true)
+})
+
+test.each([
+  ['no TLS at all', BEYOND, /HOST is 0\.0\.0\.0.*YPSOMETER_TLS_CERT.*YPSOMETER_TLS_IN_FRONT=1/],
+  ['no TLS, with an address', { ...BEYOND, ...ADDRESS }, /nothing speaks TLS/],
+  ['a certificate without its key', { ...BEYOND, ...ADDRESS, YPSOMETER_TLS_CERT: 'a.pem' }, /go together/],
+  ['a key without its certificate', { ...ADDRESS, YPSOMETER_TLS_KEY: 'a.pem' }, /go together/],
+  ['no address', { ...BEYOND, ...FRONT }, /YPSOMETER_ADDRESS is not set/],
+  ['an address without TLS', { ...BEYOND, ...FRONT, YPSOMETER_ADDRESS: 'http://bench.example' }, /“http:/],
+  [
+    'an address with a path',
+    { ...BEYOND, ...FRONT, YPSOMETER_ADDRESS: 'https://bench.example/a' },
+    /is “https:.*\/a”/,
+  ],
+  ['no address at all', { YPSOMETER_ADDRESS: 'bench' }, /is “bench”/],
+  ['a script for an address', { YPSOMETER_ADDRESS: 'javascript:1' }, /is “javascript:1”/],
+  ['a token that is soon guessed', { YPSOMETER_METRICS_TOKEN: 'letmein' }, /at least 24 characters/],
+])('%s: refused, and it says what is missing', (_what, env, message) => {
+  expect(() => wayIn(env)).toThrow(message)
+})
+
+test('with TLS of its own or in front, everyone signs in; only what stands in front is believed', () => {
+  expect(wayIn({ ...BEYOND, ...ADDRESS, ...FRONT })).toMatchObject({
+    signIn: true,
+    address: 'https://bench.example',
+    proxies: ['127.0.0.1', '::1'],
+  })
+  const own = { ...BEYOND, ...ADDRESS, YPSOMETER_TLS_CERT: 'a.pem', YPSOMETER_TLS_KEY: 'b.pem' }
+  expect(wayIn(own)).toMatchObject({ signIn: true, tls: { cert: 'a.pem', key: 'b.pem' }, proxies: [] })
+  expect(wayIn({ ...BEYOND, ...ADDRESS, ...FRONT, YPSOMETER_PROXIES: '10.0.0.1, 10.0.0.2' }).proxies).toEqual(['10.0.0.1', '10.0.0.2']) // prettier-ignore
+})
