@@ -13,6 +13,7 @@ await build({
     server: 'server/main.ts',
     worker: 'server/worker.ts',
     keep: 'server/keep/command.ts',
+    people: 'server/people/command.ts',
     calcWorker: 'server/calc/calcWorker.ts',
     rig: 'rig/main.ts',
   },

@@ -6,6 +6,7 @@ import { join } from 'node:path'
 import { keptCluster } from './lib/cluster.mjs'
 import { holdFolder } from './lib/lock.mjs'
 import {
+  carryOut,
   checkNode,
   command,
   end,
@@ -14,7 +15,6 @@ import {
   ensurePackages,
   inAddress,
   isFree,
-  keep,
   ownFolder,
   Plain,
   POSTGRES,
@@ -36,10 +36,6 @@ await command(async () => {
   const host = process.env.HOST || '127.0.0.1'
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new Plain(`PORT is “${process.env.PORT}”: give a number from 1 to 65535.`)
-  if (!['127.0.0.1', 'localhost', '::1'].includes(host))
-    throw new Plain(
-      `HOST is ${host}: this version has no accounts yet, so it serves this machine only (127.0.0.1).`,
-    )
   const folder = process.env.YPSOMETER_DATA || join(ROOT, '.data')
   const mark = join(folder, 'running')
   await own(folder, mark)
@@ -51,6 +47,8 @@ await command(async () => {
   if (!process.env.DATABASE_URL) ensureDebian([POSTGRES])
   await ensureBuild()
   building.release()
+  // What is missing before anybody beyond this machine is served is said before anything is started.
+  if (!carryOut('people', process.env.DATABASE_URL ?? '', 'check')) process.exit(1)
 
   const parts = {}
   let stopping = false
@@ -107,7 +105,7 @@ await command(async () => {
   try {
     if (!process.env.DATABASE_URL) parts.cluster = await keptCluster(folder)
     if (!process.env.YPSOMETER_INSTRUMENTS) await rig()
-    if (backups && !keep(databaseUrl(), 'before-migrating', ownFolder(backups)))
+    if (backups && !carryOut('keep', databaseUrl(), 'before-migrating', ownFolder(backups)))
       throw new Plain(
         'No copy of the record could be made before it is brought up to date: nothing was changed.',
       )
@@ -119,7 +117,7 @@ await command(async () => {
     return stop(1)
   }
   if (parts.cluster) watch(parts.cluster, () => died('database', parts.cluster.again))
-  const address = `http://${inAddress(host)}:${port}`
+  const address = process.env.YPSOMETER_ADDRESS || `http://${inAddress(host)}:${port}`
   writeFileSync(mark, address)
   say(`Ypsometer is ready: ${address}   (Ctrl-C stops it; data in ${folder})`)
 })

@@ -2,6 +2,8 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import http from 'node:http'
+import https from 'node:https'
 import { createServer } from 'node:net'
 import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -179,12 +181,16 @@ export const startWorker = ({ databaseUrl, backups }) =>
     'inherit',
   )
 
-/** Carries out one of the commands that keep the record; true when it went well. */
-export function keep(databaseUrl, ...args) {
-  const r = spawnSync(process.execPath, ['--enable-source-maps', join(ROOT, 'dist', 'keep.mjs'), ...args], {
-    stdio: 'inherit',
-    env: { ...process.env, DATABASE_URL: databaseUrl },
-  })
+/** Carries out a command of one of the app's programs on a database; true when it went well. */
+export function carryOut(program, databaseUrl, ...args) {
+  const r = spawnSync(
+    process.execPath,
+    ['--enable-source-maps', join(ROOT, 'dist', `${program}.mjs`), ...args],
+    {
+      stdio: 'inherit',
+      env: { ...process.env, DATABASE_URL: databaseUrl },
+    },
+  )
   return r.status === 0
 }
 
@@ -212,6 +218,31 @@ export async function startRig(from) {
 /** A host as it stands in an address. */
 export const inAddress = (host) => (host.includes(':') ? `[${host}]` : host)
 
+/** The address of this machine at which a server that listens at `host` is reached. */
+const reachedAt = (host) => (host === '0.0.0.0' ? '127.0.0.1' : host === '::' ? '::1' : host)
+
+/** Does the server answer, whatever name its certificate is for? */
+const isHealthy = (host, port) =>
+  new Promise((resolve) => {
+    const tls = Boolean(process.env.YPSOMETER_TLS_CERT)
+    const asked = (tls ? https : http).get(
+      {
+        host: reachedAt(host),
+        port,
+        path: '/api/v1/health',
+        headers: { host: 'localhost' },
+        rejectUnauthorized: false,
+        timeout: 5000,
+      },
+      (answer) => {
+        answer.resume()
+        resolve(answer.statusCode === 200)
+      },
+    )
+    asked.on('error', () => resolve(false))
+    asked.on('timeout', () => asked.destroy())
+  })
+
 /** Starts the server as a child; resolves once it answers on /api/v1/health. */
 export async function startServer({ port, host, databaseUrl, demo, instruments = '' }) {
   const child = spawnTied(
@@ -234,12 +265,7 @@ export async function startServer({ port, host, databaseUrl, demo, instruments =
   for (let i = 0; i < 300; i++) {
     if (child.exitCode !== null)
       throw new Plain(stderr.trim() ? 'The server did not start; see above.' : 'The server stopped at once.')
-    try {
-      const r = await fetch(`http://${inAddress(host)}:${port}/api/v1/health`)
-      if (r.ok) return child
-    } catch {
-      // not yet
-    }
+    if (await isHealthy(host, port)) return child
     await new Promise((r) => setTimeout(r, 100))
   }
   child.kill('SIGKILL')

@@ -13,6 +13,7 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs'
+import https from 'node:https'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -75,7 +76,7 @@ function start(env, ...args) {
   const ready = new Promise((done, fail) => {
     child.stdout.on('data', (d) => {
       out += d
-      const m = /ready: (http:\S+)/.exec(out)
+      const m = /ready: (https?:\S+)/.exec(out)
       if (m) done(m[1])
     })
     child.stderr.on('data', (d) => (out += d))
@@ -146,7 +147,8 @@ test('a host other than this machine, a bad port and a taken port each get one s
   const data = emptyFolder()
   const host = refused({ HOST: '0.0.0.0', YPSOMETER_DATA: data })
   assert.equal(host.status, 1)
-  assert.match(host.stderr, /^HOST is 0\.0\.0\.0: this version has no accounts yet[^\n]*\n$/)
+  assert.match(host.stderr, /^HOST is 0\.0\.0\.0, beyond this machine, and nothing speaks TLS[^\n]*\n$/)
+  assert.deepEqual(readdirSync(data), [])
   assert.match(
     refused({ PORT: 'seven', YPSOMETER_DATA: data }).stderr,
     /^PORT is “seven”: give a number[^\n]*\n$/,
@@ -215,6 +217,77 @@ test('what dies is started again, and a killed start leaves nothing that stands 
   await second.ready
   for (const pid of left) assert.doesNotMatch(commandOf(pid), /dist\//)
   await second.stop()
+})
+
+test('beyond this machine: no owner, no start; then everyone signs in, over TLS of its own', async () => {
+  const { generate } = await import('selfsigned')
+  const { cert, private: key } = await generate([{ name: 'commonName', value: 'bench.example' }], {
+    keySize: 2048,
+  })
+  const data = await dataFolder()
+  const file = (name, text) => {
+    writeFileSync(join(data, name), text)
+    chmodSync(join(data, name), 0o644)
+    return join(data, name)
+  }
+  const port = await freePort()
+  const env = {
+    HOST: '0.0.0.0',
+    PORT: String(port),
+    YPSOMETER_DATA: data,
+    YPSOMETER_ADDRESS: 'https://bench.example',
+    YPSOMETER_TLS_CERT: file('cert.pem', cert),
+    YPSOMETER_TLS_KEY: file('key.pem', key),
+  }
+  const people = (...args) =>
+    spawnSync(process.execPath, ['scripts/people.mjs', ...args], {
+      cwd: ROOT,
+      env: { ...clean(), ...env },
+      encoding: 'utf8',
+    })
+  const unowned = refused(env, '--empty')
+  assert.equal(unowned.status, 1)
+  assert.match(
+    unowned.stderr,
+    /nobody owns this bench yet: make the first owner with `npm run people -- owner/,
+  )
+
+  assert.match(people('link', 'Orla').stderr, /nobody called “Orla”/)
+  const first = people('owner', 'Orla')
+  const secret = /^https:\/\/bench\.example\/join#(\S{43})$/m.exec(first.stdout)?.[1]
+  assert.ok(secret, first.stdout + first.stderr)
+  const run = start(env, '--empty')
+  assert.equal(await run.ready, 'https://bench.example')
+  const ask = (path, { method = 'GET', body, cookie, host = 'bench.example' } = {}) =>
+    new Promise((done, fail) => {
+      const headers = { host, ...(cookie && { cookie }), ...(body && { 'content-type': 'application/json' }) }
+      const asked = https.request(
+        { port, path: `/api/v1${path}`, method, headers, ca: cert, servername: 'bench.example' },
+        (answer) => {
+          let text = ''
+          answer.on('data', (d) => (text += d))
+          answer.on('end', () =>
+            done({ status: answer.statusCode, text, cookie: answer.headers['set-cookie']?.[0] ?? '' }),
+          )
+        },
+      )
+      asked.on('error', fail)
+      asked.end(body && JSON.stringify(body))
+    })
+  assert.equal((await ask('/models')).status, 401)
+  assert.equal((await ask('/models', { host: 'elsewhere.example' })).status, 421)
+  const used = await ask('/passes/use', {
+    method: 'POST',
+    body: { secret, password: 'otter granite nine lamp' },
+  })
+  assert.equal(used.status, 201)
+  assert.match(
+    used.cookie,
+    /^__Host-ypsometer=[\w-]{43}; Max-Age=\d+; Path=\/; HttpOnly; Secure; SameSite=Strict$/,
+  )
+  assert.equal((await ask('/models', { cookie: used.cookie.split(';')[0] })).status, 200)
+  assert.match(people('list').stdout, /^Orla \(owner\), last here \d{4}-\d{2}-\d{2}$/m)
+  await run.stop()
 })
 
 test('the address is one that a browser takes, also on the newer protocol', async (t) => {
