@@ -21,12 +21,13 @@ export const rowBase = {
 /** A day of the calendar, as the records keep it. */
 export const Day = z.iso.date('a date such as 2026-04-18')
 
-/** A number in SI within bounds; the message says what is accepted. */
+/** A number in SI within bounds; the message says what is accepted, and the schema which unit it is in. */
 export const within = (min: number, max: number, unit: string) =>
   z
     .number({ error: `a number of ${unit}` })
     .min(min, `at least ${min} ${unit}`)
     .max(max, `at most ${max} ${unit}`)
+    .meta({ unit })
 
 /** Money: whole minor units of a currency, and the currency's code. */
 export const minor = z.int('a whole number of minor units').min(0, 'at least 0').max(1e9, 'at most 1e9')

@@ -12,6 +12,8 @@ import { followChanges } from './api/changes'
 import { assessRemote } from './workers/assessRemote'
 import { ahead, queryClient, startWriting } from './api/queries'
 import { Crash, Loading, NotFound } from './frame/States'
+import { followMe } from './api/people'
+import { Door } from './frame/Door'
 import { Frame } from './frame/Frame'
 import { toast } from './frame/toasts'
 import { Shelf } from './views/shelf/Shelf'
@@ -172,8 +174,19 @@ const router = createBrowserRouter([
           })),
         ],
       },
+      { path: 'people', lazy: async () => ({ Component: (await import('./views/people/People')).People }) },
+      {
+        path: 'history',
+        lazy: async () => ({ Component: (await import('./views/history/History')).History }),
+      },
       { path: '*', element: <NotFound /> },
     ],
+  },
+  {
+    path: '/join',
+    errorElement: <Crash />,
+    HydrateFallback: Loading,
+    lazy: async () => ({ Component: (await import('./views/people/Join')).Join }),
   },
   {
     path: '/models/:id/strip/run',
@@ -216,7 +229,10 @@ const router = createBrowserRouter([
 
 // A review that is read by its link has nothing of the bench about it.
 const guest = location.pathname.startsWith('/s/')
+// Whoever has a one-time link comes in by it, whoever was here before.
+const joining = location.pathname === '/join'
 if (!guest) {
+  followMe()
   followChanges(queryClient)
   startWriting(() => toast('Another window changed this too. Both changes are kept.'))
 }
@@ -226,7 +242,13 @@ if (root)
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queryClient}>
-        <RouterProvider router={router} />
+        {guest || joining ? (
+          <RouterProvider router={router} />
+        ) : (
+          <Door>
+            <RouterProvider router={router} />
+          </Door>
+        )}
       </QueryClientProvider>
     </StrictMode>,
   )

@@ -1,5 +1,7 @@
+import type { Here, Me } from '@ypsometer/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { PAGE } from './client'
+import { noteHere } from './presence'
 import { WORKED_WITH } from './queries'
 
 /** How long changes are gathered before anything is read again (ms). */
@@ -11,16 +13,26 @@ interface Change {
   readonly all?: true
   /** The page that wrote it. */
   readonly by?: string | null
+  /** Where another page is; no change. */
+  readonly here?: Here
 }
+
+/** Pause before a stream that was refused is asked for again (ms). */
+const FOLLOW_AGAIN = 10_000
+
+/** As long as it is not known that nobody is signed in. */
+const isIn = (client: QueryClient): boolean => client.getQueryData<Me>(['me'])?.person !== null
 
 /** The cached answers that a change makes old. */
 const touches = ({ model, list, all }: Change, key: readonly unknown[]): boolean =>
   all === true ||
   (model !== undefined &&
-    (['shelf', 'candidates', 'kept-filters'].includes(String(key[0])) ||
+    (['shelf', 'candidates', 'kept-filters', 'history'].includes(String(key[0])) ||
       (key[0] === 'dossier' && key[1] === model))) ||
   (list !== undefined &&
     (key[0] === list ||
+      (key[0] === 'me' && list === 'people') ||
+      key[0] === 'history' ||
       (key[0] === 'kept-filters' && (list === 'tanks' || WORKED_WITH.includes(list))) ||
       (key[0] === 'candidates' && WORKED_WITH.includes(list))))
 
@@ -34,6 +46,7 @@ export function followChanges(client: QueryClient): () => void {
   let source: EventSource | null = null
   let gathered: Change[] = []
   let timer: ReturnType<typeof setTimeout> | undefined
+  let again: ReturnType<typeof setTimeout> | undefined
   let opened = false
   const note = (change: Change): void => {
     gathered.push(change)
@@ -47,7 +60,8 @@ export function followChanges(client: QueryClient): () => void {
   const follow = (): void => {
     source?.close()
     source = null
-    if (document.hidden) return
+    clearTimeout(again)
+    if (document.hidden || !isIn(client)) return
     source = new EventSource('/api/v1/changes')
     source.onopen = () => {
       // What was written while nobody listened is not known.
@@ -56,12 +70,29 @@ export function followChanges(client: QueryClient): () => void {
     }
     source.onmessage = ({ data }: MessageEvent<string>) => {
       const change = JSON.parse(data) as Change
-      if (change.by !== PAGE) note(change)
+      if (change.here) noteHere(change.here)
+      else if (change.by !== PAGE) note(change)
+    }
+    // Turned away, and not only cut off: who is here is asked anew.
+    source.onerror = ({ target }) => {
+      if ((target as EventSource).readyState !== EventSource.CLOSED) return
+      void client.invalidateQueries({ queryKey: ['me'] })
+      clearTimeout(again)
+      again = setTimeout(follow, FOLLOW_AGAIN)
     }
   }
+  let who: string | null | undefined
+  const stopWatching = client.getQueryCache().subscribe(({ query }) => {
+    if (query.queryKey[0] !== 'me') return
+    const now = (query.state.data as Me | undefined)?.person?.id ?? null
+    if (who !== undefined && who !== now) follow()
+    who = now
+  })
   document.addEventListener('visibilitychange', follow)
   follow()
   return () => {
+    stopWatching()
+    clearTimeout(again)
     document.removeEventListener('visibilitychange', follow)
     clearTimeout(timer)
     source?.close()

@@ -26,6 +26,15 @@ export const serverAway = {
   },
 }
 
+/** Told when the server says that nobody is signed in here: a session has ended, or there was none. */
+const turnedAway = new Set<() => void>()
+export const onTurnedAway = (l: () => void): (() => void) => {
+  turnedAway.add(l)
+  return () => turnedAway.delete(l)
+}
+/** The code of an answer that asks one to sign in. */
+export const SIGN_IN = 'sign-in'
+
 /** This page, for as long as it is open: told to the server so that it does not tell us of our own writes. */
 export const PAGE = crypto.randomUUID()
 
@@ -67,6 +76,7 @@ export async function api<T>(
     throw new Unreachable('The server is not ready')
   const json = (await response.json().catch(() => null)) as unknown
   if (!response.ok) {
+    if ((json as Problem | null)?.code === SIGN_IN) turnedAway.forEach((l) => l())
     throw new ApiProblem(
       (json as Problem | null) ?? {
         type: 'about:blank',

@@ -1,6 +1,6 @@
 import type { CreateOf, PatchOf, Problem, ResourceName, RowOf } from '@ypsometer/contract'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import { api, ApiProblem, Unreachable } from './client'
+import { api, ApiProblem, SIGN_IN, Unreachable } from './client'
 
 interface Waiting<N extends ResourceName> {
   /** Idempotency key: however often it is sent, it is done once. */
@@ -15,6 +15,9 @@ interface Waiting<N extends ResourceName> {
   readonly tries: number
   /** Times the server failed at it, as against being out of reach. */
   readonly faults?: number
+  /** Who wrote it: only they send it. */
+  readonly by?: string
+  readonly byName?: string
 }
 interface Making<N extends ResourceName> {
   readonly method: 'POST'
@@ -51,6 +54,16 @@ interface Schema extends DBSchema {
 }
 
 export type SaveState = 'saved' | 'saving' | 'kept' | 'needs-you'
+
+/** Who writes here. */
+export interface Writer {
+  readonly id: string
+  readonly name: string
+  /** Whoever sits at this machine, without an account: what they wrote is anybody’s to send. */
+  readonly visitor: boolean
+  /** A reader changes nothing. */
+  readonly reads: boolean
+}
 
 /** What the outbox reports. */
 export interface Reports {
@@ -112,6 +125,11 @@ export type Outbox = ReturnType<typeof makeOutbox>
 export function makeOutbox(name = 'ypsometer') {
   const listeners = new Set<() => void>()
   let entries: readonly Entry[] = []
+  /** Those of the writer, which are laid over what the server says; and those of others, which wait for them. */
+  let mine: readonly Entry[] = []
+  let others: readonly Entry[] = []
+  /** Who writes; null while nobody is signed in, when nothing is sent; undefined where nobody is asked. */
+  let writer: Writer | null | undefined
   let state: SaveState = 'saved'
   let flushing = false
   let inFlight: Entry | null = null
@@ -123,6 +141,13 @@ export function makeOutbox(name = 'ypsometer') {
   /** Fields whose text is about to be written: saying "Saved" meanwhile would be untrue. */
   const typing = new Set<string>()
 
+  /** While nobody is signed in, what is kept belongs to who wrote last, whose screen it still is. */
+  let lastWriter: Writer | null = null
+  const isMine = (e: Entry): boolean => {
+    const by = writer ?? lastWriter
+    return !e.by || !by || e.by === by.id
+  }
+
   const database = (): Promise<IDBPDatabase<Schema> | null> =>
     (opened ??= openDB<Schema>(name, 1, {
       upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'key' }),
@@ -130,10 +155,12 @@ export function makeOutbox(name = 'ypsometer') {
 
   function publish(next: readonly Entry[] = entries): void {
     entries = next
-    const waiting = entries.filter((e) => e.state === 'waiting')
-    if (entries.length > waiting.length) state = 'needs-you'
+    mine = entries.filter(isMine)
+    others = entries.filter((e) => !isMine(e))
+    const waiting = mine.filter((e) => e.state === 'waiting')
+    if (mine.length > waiting.length) state = 'needs-you'
     else if (!waiting.length) state = typing.size ? 'saving' : 'saved'
-    else state = waiting.some((e) => e.tries > 0) ? 'kept' : 'saving'
+    else state = writer === null || waiting.some((e) => e.tries > 0) ? 'kept' : 'saving'
     listeners.forEach((l) => l())
   }
 
@@ -172,7 +199,7 @@ export function makeOutbox(name = 'ypsometer') {
   /** A field typed again takes the place of its refused or conflicting predecessor. */
   function withoutParked(write: Pick<Write, 'rowId'> & Changing<ResourceName>): readonly Entry[] {
     return entries.flatMap((e): Entry[] => {
-      if (e.rowId !== write.rowId || e.state === 'waiting' || !isChange(e)) return [e]
+      if (e.rowId !== write.rowId || e.state === 'waiting' || !isChange(e) || !isMine(e)) return [e]
       const left = Object.entries(e.body).filter(([k]) => !(k in write.body) && k !== 'typed')
       void forget(e)
       if (!left.length) return []
@@ -187,13 +214,25 @@ export function makeOutbox(name = 'ypsometer') {
     })
   }
 
+  const stamp = (): Pick<Entry, 'by' | 'byName'> => {
+    const by = writer ?? lastWriter
+    return by && !by.visitor ? { by: by.id, byName: by.name } : {}
+  }
+
   /** Puts a write in the outbox: kept on this device at once, sent as soon as can be. */
   function enqueue(write: Write): void {
     let kept = entries
     if (write.method === 'PATCH') {
       kept = withoutParked(write)
       const last = kept.findLast((e) => e.rowId === write.rowId)
-      if (last && isChange(last) && last.state === 'waiting' && last.tries === 0 && last !== inFlight) {
+      if (
+        last &&
+        last.by === stamp().by &&
+        isChange(last) &&
+        last.state === 'waiting' &&
+        last.tries === 0 &&
+        last !== inFlight
+      ) {
         const body = { ...last.body, ...write.body, ...mergedTyped(last.body, write.body) }
         const merged: Entry = { ...last, body, base: { ...write.base, ...last.base } }
         publish(kept.map((e) => (e === last ? merged : e)))
@@ -208,6 +247,7 @@ export function makeOutbox(name = 'ypsometer') {
       state: 'waiting',
       tries: 0,
       faults: 0,
+      ...stamp(),
     }
     publish([...kept, entry])
     void store(entry).then(() => flush())
@@ -215,14 +255,14 @@ export function makeOutbox(name = 'ypsometer') {
 
   /** Sends what waits, in order, one at a time and in one window only; stops at the first that gets no answer. */
   async function flush(): Promise<void> {
-    if (flushing) return
+    if (flushing || writer === null) return
     flushing = true
     let stalled = false
     clearTimeout(retry)
     const work = async (): Promise<void> => {
       for (;;) {
-        const next = entries.find((e) => e.state === 'waiting')
-        if (!next) return
+        const next = mine.find((e) => e.state === 'waiting')
+        if (!next || writer === null) return
         inFlight = next
         if (!(await send(next))) {
           stalled = true
@@ -237,7 +277,16 @@ export function makeOutbox(name = 'ypsometer') {
       flushing = false
     }
     if (stalled) retry = setTimeout(() => void flush(), RETRY_MS)
-    else if (entries.some((e) => e.state === 'waiting')) void flush()
+    else if (writer !== null && mine.some((e) => e.state === 'waiting')) void flush()
+  }
+
+  /** Says who writes from now on. */
+  function setWriter(next: Writer | null): void {
+    if (writer !== undefined && JSON.stringify(next) === JSON.stringify(writer)) return
+    if (next) lastWriter = next
+    writer = next
+    publish()
+    void flush()
   }
 
   /** Sends one write. False when the server gave no answer, so that it is tried again later. */
@@ -265,6 +314,11 @@ export function makeOutbox(name = 'ypsometer') {
       return true
     } catch (error) {
       if (!(error instanceof Unreachable) && !(error instanceof ApiProblem)) throw error
+      // Nobody is signed in any more: it waits until somebody is.
+      if (error instanceof ApiProblem && error.problem.code === SIGN_IN) {
+        setWriter(null)
+        return false
+      }
       if (error instanceof ApiProblem && error.problem.status < 500) {
         settle(entry, error.problem)
         return true
@@ -298,6 +352,16 @@ export function makeOutbox(name = 'ypsometer') {
     start,
     enqueue,
     flush,
+    setWriter,
+    /** Who writes here, as far as is known. */
+    writer: (): Writer | null | undefined => writer,
+    /** Entries that somebody else wrote on this device: they wait for them. */
+    others: (): readonly Entry[] => others,
+    /** Lets an entry of somebody else go. */
+    discard: (key: string): void => {
+      const entry = entries.find((e) => e.key === key)
+      if (entry) void drop(entry)
+    },
     /** Settles a conflict or a refusal: send mine on top of theirs, or let mine go. */
     resolve: (key: string, choice: 'mine' | 'theirs'): void => {
       const entry = entries.find((e) => e.key === key)
@@ -312,7 +376,7 @@ export function makeOutbox(name = 'ypsometer') {
       else typing.delete(field)
       publish()
     },
-    entries: (): readonly Entry[] => entries,
+    entries: (): readonly Entry[] => mine,
     state: (): SaveState => state,
     subscribe: (l: () => void): (() => void) => {
       listeners.add(l)

@@ -1,5 +1,6 @@
 import { fieldsOf, type Entry } from '../api/outbox'
-import { outbox } from '../api/app'
+import { outbox, useMayWrite } from '../api/app'
+import { useOtherIn } from '../api/presence'
 import { complaint } from './useAutosaved'
 
 interface ShellProps {
@@ -12,6 +13,8 @@ interface ShellProps {
   readonly onAgree?: () => void
   readonly onRevert?: () => void
   readonly parked?: Entry | undefined
+  /** The row and the column it shows. */
+  readonly row: { readonly id: string }
   readonly field: string
   readonly showValue?: (value: unknown) => React.ReactNode
   readonly children: React.ReactNode
@@ -24,12 +27,20 @@ export function FieldShell(p: ShellProps) {
     p.parked?.state === 'conflict' ? { ...(p.parked.problem?.current as object | undefined) } : null
   const show = p.showValue ?? ((v: unknown) => String(v ?? 'empty'))
   const key = p.parked?.key ?? ''
+  const mayWrite = useMayWrite()
+  const other = useOtherIn(p.row.id, p.field)
   return (
-    <div className="min-w-0">
+    <div className="min-w-0" data-row={p.row.id} data-field={p.field}>
       <label htmlFor={p.id} className={p.hideLabel ? 'sr-only' : 'kicker block'}>
         {p.label}
       </label>
-      {p.children}
+      <fieldset
+        disabled={!mayWrite}
+        className={`min-w-0 ${other ? 'outline-primary outline-2 outline-offset-2' : ''}`}
+      >
+        {p.children}
+      </fieldset>
+      {other && <p className="text-primary mt-1 text-[0.8rem]">{other} is in this field</p>}
       <div id={`${p.id}-said`} aria-live="polite">
         {p.error && <Said tone="error">{p.error}</Said>}
         {p.question && (

@@ -88,6 +88,7 @@ export function QuantityField<N extends ResourceName>(p: QuantityProps<N>) {
     <FieldShell
       id={id}
       label={p.label}
+      row={p.row}
       field={p.field}
       hint={foreign ?? p.hint}
       error={field.error}
@@ -179,6 +180,7 @@ export function TextField<N extends ResourceName>(p: TextProps<N>) {
     <FieldShell
       id={id}
       label={p.label}
+      row={p.row}
       field={p.field}
       hint={p.hint}
       error={field.error}
@@ -214,6 +216,7 @@ export function SelectField<N extends ResourceName>(p: SelectProps<N>) {
     <FieldShell
       id={id}
       label={p.label}
+      row={p.row}
       field={p.field}
       hint={p.hint}
       parked={parked}
@@ -252,7 +255,7 @@ export function DateField<N extends ResourceName>(p: Common<N, string>) {
   const value = String(p.row[p.field] ?? '')
   const parked = useParked(p.row, p.field)
   return (
-    <FieldShell id={id} label={p.label} field={p.field} hint={p.hint} parked={parked}>
+    <FieldShell id={id} label={p.label} row={p.row} field={p.field} hint={p.hint} parked={parked}>
       <input
         id={id}
         type="date"

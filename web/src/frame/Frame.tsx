@@ -1,12 +1,14 @@
-import { CircleHelp, Moon, Sun } from 'lucide-react'
+import { CircleHelp, Moon, Sun, UserRound } from 'lucide-react'
 import { useEffect, useState, useSyncExternalStore } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import type { UnitSystem } from '@ypsometer/core/units'
 import { serverAway } from '../api/client'
 import { useEntries, useSaveState } from '../api/app'
+import { useMe } from '../api/people'
 import { type SaveState } from '../api/outbox'
 import { BackupNote } from './BackupNote'
 import { CompareTray } from './CompareTray'
+import { Glyph } from './Glyph'
 import { Help } from './Help'
 import { theme, units } from './settings'
 import { SetAside } from './SetAside'
@@ -48,6 +50,22 @@ function SaveMark() {
       {SAVE_WORDS[state]}
       {state === 'kept' && ` (${waiting})`}
     </span>
+  )
+}
+
+/** Who is here, and the way to the people of the bench. */
+function Who() {
+  const { data: me } = useMe()
+  return (
+    <NavLink
+      to="/people"
+      className={({ isActive }) => `flex items-center gap-1 ${isActive ? 'font-bold' : 'hover:underline'}`}
+      title={me?.person ? `You are here as ${me.person.role}` : 'People'}
+    >
+      <UserRound size={16} aria-hidden="true" />
+      <span className="max-w-32 truncate max-sm:sr-only">{me?.person?.name ?? 'People'}</span>
+      {me?.person?.role === 'reader' && <span className="muted text-[0.85rem]">reads</span>}
+    </NavLink>
   )
 }
 
@@ -118,6 +136,7 @@ export function Frame() {
         </nav>
         <div className="ml-auto flex items-center gap-3">
           <SaveMark />
+          <Who />
           <label className="flex items-center">
             <span className="sr-only">Units</span>
             <select
@@ -157,21 +176,5 @@ export function Frame() {
       {help && <Help onClose={() => setHelp(false)} />}
       <Toasts />
     </div>
-  )
-}
-
-/** The mark: a graduated rod beside a column of water. */
-function Glyph() {
-  return (
-    <svg viewBox="0 0 20 24" width="18" height="22" aria-hidden="true">
-      <path
-        d="M4 2v20M4 4h5M4 8h3M4 12h5M4 16h3M4 20h5"
-        stroke="currentColor"
-        strokeWidth="1.6"
-        fill="none"
-      />
-      <path d="M14 9v13" stroke="var(--color-primary)" strokeWidth="5" />
-      <path d="M11.5 4v18.5h5V4" stroke="currentColor" strokeWidth="1.1" fill="none" />
-    </svg>
   )
 }

@@ -1,5 +1,5 @@
 import { RESOURCES } from '@ypsometer/contract'
-import { outbox, useEntries } from '../api/app'
+import { outbox, useEntries, useOthersEntries } from '../api/app'
 import { fieldsOf, type Entry } from '../api/outbox'
 
 const VERBS: Readonly<Record<Entry['method'], string>> = {
@@ -26,7 +26,42 @@ const reasonOf = ({ state, problem }: Entry): string => {
 /** Every write that waits for the person: what it was, why it did not go through, and the two ways out. */
 export function SetAside() {
   const parked = useEntries().filter((e) => e.state !== 'waiting')
-  if (!parked.length) return null
+  const others = useOthersEntries()
+  return (
+    <>
+      {parked.length > 0 && <Parked parked={parked} />}
+      {others.length > 0 && <Others entries={others} />}
+    </>
+  )
+}
+
+/** What somebody else wrote on this device and could not send: it waits for them. */
+function Others({ entries }: { readonly entries: readonly Entry[] }) {
+  const names = [...new Set(entries.map((e) => e.byName ?? 'somebody else'))].join(', ')
+  return (
+    <details className="no-print bg-base-200 border-base-300 border-b px-4 py-1 sm:px-6">
+      <summary className="cursor-pointer">
+        {entries.length === 1 ? 'One entry' : `${entries.length} entries`} of {names}{' '}
+        {entries.length === 1 ? 'is' : 'are'} kept on this device until they sign in here
+      </summary>
+      <ul className="space-y-1 py-2">
+        {entries.map((e) => (
+          <li key={e.key} className="flex flex-wrap items-center gap-x-3 gap-y-1">
+            <span>
+              {VERBS[e.method]} {RESOURCES[e.collection].one}
+              {wordsOf(e) && ` (${wordsOf(e)})`}
+            </span>
+            <button type="button" className="btn btn-xs" onClick={() => outbox.discard(e.key)}>
+              Give it up for them
+            </button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}
+
+function Parked({ parked }: { readonly parked: readonly Entry[] }) {
   return (
     <details className="no-print border-warning bg-base-200 border-b px-4 py-1 sm:px-6">
       <summary className="text-warning cursor-pointer font-medium">

@@ -1,12 +1,13 @@
 import type { Dossier } from '@ypsometer/contract'
 import type { Assessment } from '@ypsometer/core/judging'
 import { STATIONS, stationsDone, type Station } from '@ypsometer/core/judging/stations'
-import { Trash2 } from 'lucide-react'
+import { History as HistoryIcon, Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
 import { useDossier, useLabelBias, useMedia, useJudgedClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
+import { Present } from '../../frame/Present'
 import { Failed, Loading } from '../../frame/States'
 import { DossierProvider } from '../../frame/dossier'
 import { useAssessment } from '../../workers/useAssessment'
@@ -57,6 +58,7 @@ export function DossierView() {
           <p className="muted">
             {model.maker} · {KIND_WORDS[model.kind]}
           </p>
+          <Present at={id} />
         </div>
         <div className="flex items-center gap-4">
           {assessment && assessment.progress.next.station !== 'verdict' && (
@@ -64,6 +66,14 @@ export function DossierView() {
               Next: {assessment.progress.next.action}
             </Link>
           )}
+          <Link
+            to={`/history?model=${id}`}
+            className="btn btn-ghost btn-xs btn-square"
+            aria-label="Who changed what"
+            title="Who changed what"
+          >
+            <HistoryIcon size={15} aria-hidden="true" />
+          </Link>
           <IconButton
             label="Delete this model"
             icon={Trash2}

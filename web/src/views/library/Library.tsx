@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'
 import { useMedia } from '../../api/queries'
 import { createRow } from '../../api/rows'
+import { HistoryLink } from '../../frame/HistoryLink'
 import { removeRow } from '../../frame/removed'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
 import { showMoney } from '../../fields/MoneyField'
@@ -121,6 +122,7 @@ export function Library() {
               >
                 <Copy size={15} aria-hidden="true" /> Copy as my own
               </button>
+              <HistoryLink of={{ row: open.id }} />
               {!open.generic && (
                 <button
                   type="button"

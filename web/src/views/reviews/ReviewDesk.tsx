@@ -4,6 +4,7 @@ import type { Length } from '@ypsometer/core/review'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useReviewParts, useReviews } from '../../api/queries'
+import { HistoryLink } from '../../frame/HistoryLink'
 import { Failed, Loading } from '../../frame/States'
 import { showDay } from '../../frame/when'
 import type { ReviewDoc } from '../../review/document'
@@ -115,6 +116,7 @@ function Desk({ review }: { readonly review: Review }) {
             paper={paper}
             onPaper={setPaper}
           />
+          <HistoryLink of={{ row: review.id }} />
           {review.editions > 0 && <Shares review={review} shares={shares.data?.items ?? []} />}
         </aside>
       </div>

@@ -4,6 +4,7 @@ import { Copy, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import { useHouseRules } from '../../api/queries'
 import { changeRow, createRow } from '../../api/rows'
+import { HistoryLink } from '../../frame/HistoryLink'
 import { removeRow } from '../../frame/removed'
 import { Parked } from '../../fields/Parked'
 import { SelectField, TextField } from '../../fields/fields'
@@ -86,6 +87,7 @@ export function HouseRules() {
               <button type="button" className="btn btn-sm" onClick={() => copy(open)}>
                 <Copy size={15} aria-hidden="true" /> Copy as our own
               </button>
+              <HistoryLink of={{ row: open.id }} />
               {!open.shipped && (
                 <button
                   type="button"

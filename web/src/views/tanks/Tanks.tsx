@@ -3,8 +3,10 @@ import { Plus, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import { useJudgedClasses, useStockClasses, useTanks } from '../../api/queries'
 import { createRow } from '../../api/rows'
+import { HistoryLink } from '../../frame/HistoryLink'
 import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
+import { Present } from '../../frame/Present'
 import { Failed, Loading } from '../../frame/States'
 import { Changes } from './Changes'
 import { FiltersOnIt } from './FiltersOnIt'
@@ -74,20 +76,24 @@ export function Tanks() {
           </nav>
           {open ? (
             <div className="min-w-0">
+              <Present at={open.id} />
               <TankSheet key={open.id} tank={open} stock={stock.classes ?? []} />
               <FiltersOnIt key={`on-${open.id}`} tank={open} stock={judged.stock ?? []} />
               <Changes key={`changes-${open.id}`} tank={open} />
               <Visits key={`visits-${open.id}`} tank={open} />
-              <button
-                type="button"
-                className="btn btn-ghost btn-sm mt-6"
-                onClick={() => {
-                  removeRow('tanks', open, open.name)
-                  void navigate('/tanks')
-                }}
-              >
-                <Trash2 size={16} aria-hidden="true" /> Delete this tank
-              </button>
+              <div className="mt-6 flex flex-wrap gap-2">
+                <HistoryLink of={{ row: open.id }} />
+                <button
+                  type="button"
+                  className="btn btn-ghost btn-sm"
+                  onClick={() => {
+                    removeRow('tanks', open, open.name)
+                    void navigate('/tanks')
+                  }}
+                >
+                  <Trash2 size={16} aria-hidden="true" /> Delete this tank
+                </button>
+              </div>
             </div>
           ) : (
             <p>This tank is not here. It may have been deleted.</p>

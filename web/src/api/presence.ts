@@ -1,0 +1,91 @@
+import type { Here, Presence } from '@ypsometer/contract'
+import { useEffect, useSyncExternalStore } from 'react'
+import { api, PAGE } from './client'
+
+/** How often a page says that it is still there (ms), and how long it is believed after it last did. */
+const BEAT = 20_000
+const BELIEVED = 50_000
+
+interface Known extends Here {
+  readonly at: string | null
+  readonly until: number
+}
+
+let known: ReadonlyMap<string, Known> = new Map()
+const listeners = new Set<() => void>()
+let answer: (() => void) | null = null
+
+function publish(next: ReadonlyMap<string, Known>): void {
+  known = next
+  listeners.forEach((l) => l())
+}
+
+/** Takes note of where another page is, and answers one that has just come. */
+export function noteHere(here: Here): void {
+  if (here.page === PAGE) return
+  const next = new Map([...known].filter(([, k]) => k.until > Date.now()))
+  if (here.at === null) next.delete(here.page)
+  else next.set(here.page, { ...here, until: Date.now() + BELIEVED })
+  publish(next)
+  if (here.hello) answer?.()
+}
+
+const subscribe = (l: () => void): (() => void) => {
+  listeners.add(l)
+  return () => listeners.delete(l)
+}
+const now = (): ReadonlyMap<string, Known> => known
+
+/** The row and field that the cursor is in, as its field says. */
+function cursor(): Pick<Presence, 'row' | 'field'> {
+  const field = document.activeElement?.closest<HTMLElement>('[data-field]')
+  return { row: field?.dataset.row ?? null, field: field?.dataset.field ?? null }
+}
+
+/** Tells the others that this page is at a model or tank, and where in it, for as long as it is. */
+export function usePresence(at: string): void {
+  useEffect(() => {
+    let last = ''
+    const say = (body: Presence): void => {
+      last = JSON.stringify([body.row, body.field])
+      // Nobody is kept from working because it could not be said where they are.
+      api('/presence', { method: 'POST', body }).catch(() => undefined)
+    }
+    const here = (hello = false): void => say({ page: PAGE, at, ...cursor(), hello })
+    const moved = (): void => {
+      const { row, field } = cursor()
+      if (JSON.stringify([row, field]) !== last) here()
+    }
+    // Leaving one field for the next is one move.
+    let timer: ReturnType<typeof setTimeout> | undefined
+    const soon = (): void => {
+      clearTimeout(timer)
+      timer = setTimeout(moved, 150)
+    }
+    const beat = setInterval(() => document.hidden || here(), BEAT)
+    const away = (): void => say({ page: PAGE, at: null, row: null, field: null, hello: false })
+    const shown = (): void => (document.hidden ? away() : here(true))
+    answer = here
+    here(true)
+    document.addEventListener('focusin', soon)
+    document.addEventListener('focusout', soon)
+    document.addEventListener('visibilitychange', shown)
+    return () => {
+      answer = null
+      clearInterval(beat)
+      clearTimeout(timer)
+      document.removeEventListener('focusin', soon)
+      document.removeEventListener('focusout', soon)
+      document.removeEventListener('visibilitychange', shown)
+      away()
+    }
+  }, [at])
+}
+
+/** Who else is at a model or tank, and where in it. */
+export const useOthersAt = (at: string): readonly Here[] =>
+  [...useSyncExternalStore(subscribe, now).values()].filter((k) => k.at === at)
+/** Who else has the cursor in a field of a row. */
+export const useOtherIn = (row: string, field: string): string | null =>
+  [...useSyncExternalStore(subscribe, now).values()].find((k) => k.row === row && k.field === field)?.who
+    .name ?? null

@@ -1,0 +1,102 @@
+import { RESOURCES, type Change, type ResourceName } from '@ypsometer/contract'
+import { showQuantity, trimZeros, type Dimension, type UnitSystem } from '@ypsometer/core/units'
+import type { z } from 'zod'
+import { showDay } from '../../frame/when'
+
+export const ACTION_WORDS: Readonly<Record<Change['action'], string>> = {
+  made: 'made',
+  changed: 'changed',
+  deleted: 'deleted',
+  restored: 'put back',
+}
+
+const DIMENSIONS: Readonly<Record<string, Dimension>> = {
+  m: 'length',
+  'm²': 'area',
+  'm³': 'volume',
+  'm³/s': 'flow',
+  kg: 'mass',
+  'kg/m³': 'concentration',
+  'm/s': 'velocity',
+  W: 'power',
+  s: 'time',
+  '°C': 'temperature',
+}
+
+const isResource = (name: string): name is ResourceName => name in RESOURCES
+
+/** “outletAboveWater” as it is read: outlet above water. */
+export const fieldWords = (field: string): string =>
+  field
+    .replace(/Id$/, '')
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase()
+
+/** What one row of a kind is called. */
+export const oneOf = (resource: string): string => (isResource(resource) ? RESOURCES[resource].one : resource)
+
+/** The unit a number of a field is in, from the contract. */
+function unitOf(resource: string, field: string): string | undefined {
+  if (!isResource(resource)) return undefined
+  let schema = (RESOURCES[resource].Row.shape as Readonly<Record<string, z.ZodType | undefined>>)[field]
+  while (schema && 'unwrap' in schema && typeof schema.unwrap === 'function')
+    schema = (schema.unwrap as () => z.ZodType)()
+  const unit: unknown = schema?.meta()?.unit
+  return typeof unit === 'string' ? unit : undefined
+}
+
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-/
+const LONGEST = 160
+const short = (text: string): string => (text.length > LONGEST ? `${text.slice(0, LONGEST)} …` : text)
+
+function showNumber(value: number, resource: string, field: string, system: UnitSystem): string {
+  const unit = unitOf(resource, field)
+  const dimension = unit === undefined ? undefined : DIMENSIONS[unit]
+  if (dimension) {
+    const s = showQuantity(value, dimension, system, 4)
+    return `${trimZeros(s.number)} ${s.unit}`
+  }
+  const plain = String(Number(value.toPrecision(6)))
+  return unit && !unit.startsWith('(') ? `${plain} ${unit}` : plain
+}
+
+/** What something of a list is called, where it has a name of its own. */
+const itemName = (item: unknown): string => {
+  if (item === null || typeof item !== 'object') return String(item)
+  const { label, name, kind } = item as Readonly<Record<string, unknown>>
+  return String(label || name || kind || 'one')
+}
+const counted = (list: readonly unknown[]): string => {
+  const names = list.map(itemName)
+  const all = names.every((n) => n === 'one') ? '' : `: ${names.slice(0, 6).join(', ')}`
+  return `${list.length}${all}${names.length > 6 ? ' …' : ''}`
+}
+
+/** A value of a field as it is read, in the reader’s units; as it was typed, where that is known. */
+export function showField(
+  resource: string,
+  field: string,
+  side: Readonly<Record<string, unknown>>,
+  system: UnitSystem,
+): string {
+  const value = side[field]
+  const typed = (side.typed as Readonly<Record<string, string>> | undefined)?.[field]
+  if (typed) return short(typed)
+  if (value === null || value === undefined || value === '') return 'nothing'
+  if (typeof value === 'number') return showNumber(value, resource, field, system)
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'string') {
+    if (UUID.test(value)) return 'another one'
+    return /^\d{4}-\d\d-\d\d$/.test(value) ? showDay(value) : short(value)
+  }
+  if (Array.isArray(value)) return value.length ? counted(value) : 'none'
+  return short(
+    Object.entries(value)
+      .map(([k, v]) => `${fieldWords(k)} ${typeof v === 'object' ? '…' : String(v)}`)
+      .join(', ') || 'nothing',
+  )
+}
+
+/** The fields of a change that a person reads of. */
+export const fieldsOf = (c: Change): readonly string[] =>
+  Object.keys({ ...c.before, ...c.after }).filter((f) => f !== 'typed')
