@@ -28,6 +28,7 @@ import { registerHistory } from './history/routes'
 import { registerDoor, visitorOf, type Door } from './people/identity'
 import { registerPeople } from './people/routes'
 import { registerHands } from './hands/routes'
+import { registerCsv } from './csv/routes'
 import { registerDocuments } from './documents/routes'
 import { registerReviews } from './reviews/routes'
 import { registerShared } from './reviews/shared'
@@ -238,6 +239,7 @@ export async function buildApp({
       registerHands(api, db)
       registerReviews(api, db)
       registerDocuments(api, db)
+      registerCsv(api, db)
       await api.register(async (shared) => registerShared(shared, db))
       registerRankings(api, db)
       registerLibrary(api, db)

@@ -59,6 +59,14 @@ export function readDocument(text: string): ReadDocument {
         },
       ],
     }
+  return checkedDocument(value, lineOf)
+}
+
+/** A document by its contract; what is not as it says is named with its line. */
+export function checkedDocument(
+  value: unknown,
+  lineOf: (path: readonly (string | number)[]) => number | null,
+): ReadDocument {
   const read = YpsoDocument.safeParse(value)
   if (read.success) return { document: read.data as unknown as YpsoDocument, lineOf }
   return {

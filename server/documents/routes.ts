@@ -10,33 +10,18 @@ import {
 import { eq } from 'drizzle-orm'
 import type { FastifyInstance, FastifyRequest } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
-import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
-import type { Db, Tx } from '../db/client'
+import type { Db } from '../db/client'
 import { importBatch } from '../db/schema'
-import { once, signed } from '../http/idempotency'
+import { signed } from '../http/idempotency'
 import { problem } from '../http/problems'
-import { apply, takeBack, type Applied } from './apply'
+import { takeBack } from './apply'
 import { packed, unpacked, type Archive } from './archive'
 import { exported } from './export'
-import { readDocument, type Refused } from './read'
+import { readDocument } from './read'
+import { waysIn } from './ways'
 
 const IMPORT_LIMIT = 40 * 1024 * 1024
-
-/** Rolls a transaction back with what was found in it. */
-class LookedAt extends Error {
-  constructor(readonly applied: Applied) {
-    super('looked at')
-  }
-}
-
-const nothing = (refused: readonly Refused[]): ImportReport => ({
-  subject: 'bench',
-  counts: { new: 0, same: 0, changed: 0 },
-  rows: [],
-  refused: [...refused],
-  undo: null,
-})
 
 const NO_PHOTOS: ReadonlyMap<string, Uint8Array> = new Map()
 /** Largest archive taken (bytes). */
@@ -118,42 +103,9 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
         .send(text)
     },
   )
-  /** Applies a document and lets go of it again. */
-  const lookAt = async ({ text, photos }: Archive): Promise<ImportReport> => {
-    const read = readDocument(text)
-    if ('refused' in read) return nothing(read.refused)
-    try {
-      await db.transaction(async (tx) => {
-        throw new LookedAt(await apply(db, tx, read.document, read.lineOf, photos))
-      })
-    } catch (error) {
-      if (error instanceof LookedAt) return { ...error.applied.report, undo: null }
-      throw error
-    }
-    return nothing([])
-  }
-  /** Takes a document, all of it or nothing. */
-  const take = async (request: FastifyRequest, { text, photos }: Archive): Promise<ImportReport> => {
-    const refuse = (refused: readonly Refused[]): never => {
-      throw problem(422, 'refused', 'The document cannot be taken; nothing was written', {
-        errors: refused.map((r) => ({
-          field: r.field,
-          message: r.line === null ? r.message : `line ${r.line}: ${r.message}`,
-        })),
-      })
-    }
-    const read = readDocument(text)
-    if ('refused' in read) return refuse(read.refused)
-    const answer = await once<ImportReport>(db, request, true, async (tx: Tx) => {
-      const { report, undo } = await apply(db, tx, read.document, read.lineOf, photos)
-      if (report.refused.length) refuse(report.refused)
-      const written = undo.made.length + undo.changed.length > 0
-      const id = randomUUID()
-      if (written) await tx.insert(importBatch).values({ id, undo })
-      return { status: 201, body: { ...report, undo: written ? id : null } }
-    })
-    return answer.body
-  }
+  const ways = waysIn(db)
+  const lookAt: Ways['lookAt'] = ({ text, photos }) => ways.lookAt(readDocument(text), photos)
+  const take: Ways['take'] = (request, { text, photos }) => ways.take(request, readDocument(text), photos)
   typed.post(
     '/documents/preview',
     { bodyLimit: IMPORT_LIMIT, schema: { tags, body: DocumentText, response: { 200: ImportReport } } },

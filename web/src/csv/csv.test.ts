@@ -3,7 +3,7 @@ import '../../tests/setup'
 import fc from 'fast-check'
 import { TARGETS } from '../views/bench/importBody'
 import { guessMapping, takeTable, type Target } from './mapping'
-import { readCell, readTable } from './table'
+import { readCell, readTable } from '@ypsometer/contract/csv'
 
 const target = (id: Target['id']): Target => {
   const found = TARGETS.find((t) => t.id === id)

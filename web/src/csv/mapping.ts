@@ -1,6 +1,6 @@
 import type { Dimension } from '@ypsometer/core/units'
 import { findUnit, toSI, UNITS } from '@ypsometer/core/units'
-import { readCell, type Table } from './table'
+import { readCell, type Table } from '@ypsometer/contract/csv'
 import type { Role, Target } from './target'
 
 export type { Role, Target } from './target'

@@ -4,7 +4,7 @@ import { useDeferredValue, useEffect, useId, useMemo, useRef, useState } from 'r
 import { ApiProblem, Unreachable } from '../../api/client'
 import { importAll } from '../../api/queries'
 import { guessMapping, takeTable, unitsOf, type Mapping, type Target } from '../../csv/mapping'
-import { readTable } from '../../csv/table'
+import { readTable } from '@ypsometer/contract/csv'
 import { toast } from '../../frame/toasts'
 import { useDossierContext } from '../../frame/dossier'
 import { importBody, targetsFor } from './importBody'

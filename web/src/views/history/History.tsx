@@ -120,10 +120,10 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
           <strong>{c.who?.name ?? 'The program'}</strong> {c.undoes === null ? said : `took back: ${said}`}{' '}
           {whole ? (
             <Link to={`/history?row=${c.rowId}`} className="link">
-              {c.name || 'without a name'}
+              {c.name.replace(/-/g, ' ') || 'without a name'}
             </Link>
           ) : (
-            c.name
+            c.name.replace(/-/g, ' ')
           )}
           {c.undoneBy !== null && <span className="muted"> · taken back since</span>}
         </p>

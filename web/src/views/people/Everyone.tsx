@@ -1,11 +1,9 @@
 import { zodResolver } from '@hookform/resolvers/zod'
 import { NewPerson, type Me, type PassMade, type PersonRow, type Role } from '@ypsometer/contract'
-import { Link2, LogOut, UserMinus } from 'lucide-react'
 import { useId, useState } from 'react'
 import { useForm } from 'react-hook-form'
 import type { z } from 'zod'
 import { changePerson, endSessionsOf, invite, newLink, removePerson, usePeople } from '../../api/people'
-import { IconButton } from '../../frame/IconButton'
 import { against } from '../../frame/problemForm'
 import { saidBy } from '../../frame/said'
 import { SecretField } from '../../frame/SecretFields'
@@ -34,7 +32,7 @@ export function Everyone({ me }: { readonly me: Me }) {
             <tr className="kicker rule-b text-left">
               <th className="py-1 pr-4 font-normal">Name</th>
               <th className="pr-4 font-normal">Role</th>
-              {owner && <th className="pr-4 font-normal">Last here</th>}
+              {owner && <th className="pr-4 font-normal max-sm:hidden">Last here</th>}
               {owner && <th className="font-normal">For them</th>}
             </tr>
           </thead>
@@ -63,14 +61,30 @@ interface RowProps {
   readonly doing: (work: () => Promise<unknown>) => void
 }
 
+/** When somebody was last here, or that they have not come in yet. */
+function LastHere({ person: p }: { readonly person: PersonRow }) {
+  if (!p.joined) return <span className="text-warning">invited, not here yet</span>
+  if (!p.seenAt) return <>not signed in</>
+  return (
+    <>
+      {showWhen(p.seenAt)}
+      <span className="muted"> · {p.sessions === 1 ? '1 session' : `${p.sessions} sessions`}</span>
+    </>
+  )
+}
+
 function Row({ person: p, me, onLink, doing }: RowProps) {
   const owner = me.person?.role === 'owner'
-  const [sure, setSure] = useState(false)
   return (
     <tr className="rule-b align-baseline">
       <td className="py-1.5 pr-4 font-bold">
         {p.name}
         {p.id === me.person?.id && <span className="muted font-normal"> (you)</span>}
+        {owner && (
+          <span className="num block text-[0.85rem] font-normal sm:hidden">
+            <LastHere person={p} />
+          </span>
+        )}
       </td>
       <td className="pr-4">
         {owner ? (
@@ -91,53 +105,65 @@ function Row({ person: p, me, onLink, doing }: RowProps) {
         )}
       </td>
       {owner && (
-        <td className="num pr-4 whitespace-nowrap">
-          {p.joined ? (
-            p.seenAt ? (
-              <>
-                {showWhen(p.seenAt)}
-                <span className="muted"> · {p.sessions === 1 ? '1 session' : `${p.sessions} sessions`}</span>
-              </>
-            ) : (
-              'not signed in'
-            )
-          ) : (
-            <span className="text-warning">invited, not here yet</span>
-          )}
+        <td className="num pr-4 whitespace-nowrap max-sm:hidden">
+          <LastHere person={p} />
         </td>
       )}
       {owner && (
-        <td className="whitespace-nowrap">
-          <IconButton
-            label={`A one-time link for ${p.name}`}
-            icon={Link2}
-            onClick={() => doing(async () => onLink(await newLink(p.id)))}
-          />
-          <IconButton
-            label={`End all sessions of ${p.name}`}
-            icon={LogOut}
-            disabled={p.sessions === 0}
-            onClick={() => doing(() => endSessionsOf(p.id))}
-          />
-          {sure ? (
-            <>
-              <button
-                type="button"
-                className="btn btn-xs btn-error"
-                onClick={() => doing(() => removePerson(p.id))}
-              >
-                Remove {p.name}
-              </button>{' '}
-              <button type="button" className="btn btn-xs" onClick={() => setSure(false)}>
-                Keep
-              </button>
-            </>
-          ) : (
-            <IconButton label={`Remove ${p.name} …`} icon={UserMinus} onClick={() => setSure(true)} />
-          )}
+        <td className="py-1">
+          <Looking person={p} onLink={onLink} doing={doing} />
         </td>
       )}
     </tr>
+  )
+}
+
+/** What an owner does for somebody. */
+function Looking({ person: p, onLink, doing }: Omit<RowProps, 'me'>) {
+  const [sure, setSure] = useState(false)
+  if (sure)
+    return (
+      <span className="flex flex-wrap gap-1">
+        <button
+          type="button"
+          className="btn btn-xs btn-error"
+          onClick={() => doing(() => removePerson(p.id))}
+        >
+          Remove {p.name}
+        </button>
+        <button type="button" className="btn btn-xs" onClick={() => setSure(false)}>
+          Keep
+        </button>
+      </span>
+    )
+  return (
+    <span className="flex flex-wrap gap-1">
+      <button
+        type="button"
+        className="btn btn-xs"
+        aria-label={`A one-time link for ${p.name}`}
+        onClick={() => doing(async () => onLink(await newLink(p.id)))}
+      >
+        New link
+      </button>
+      <button
+        type="button"
+        className="btn btn-xs"
+        aria-label={`End all sessions of ${p.name}`}
+        disabled={p.sessions === 0}
+        onClick={() => doing(() => endSessionsOf(p.id))}
+      >
+        End sessions
+      </button>
+      <button
+        type="button"
+        className="btn btn-xs"
+        aria-label={`Remove ${p.name} …`}
+        onClick={() => setSure(true)}
+      >
+        Remove …
+      </button>
+    </span>
   )
 }
 

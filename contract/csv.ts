@@ -1,5 +1,31 @@
 import Papa from 'papaparse'
 
+/** How a cell begins that a spreadsheet would take for a formula, or that was guarded against that. */
+const FORMULA = /^['=+\-@\t\r]/
+/** A table as text (RFC 4180, with a line feed at the end). Words that would be formulas get a ' before them. */
+export const writeTable = (header: readonly string[], rows: readonly (readonly unknown[])[]): string =>
+  `${Papa.unparse({ fields: [...header], data: rows.map((r) => [...r]) }, { escapeFormulae: new RegExp(`${FORMULA.source}[^]*$`), newline: '\r\n' })}\r\n`
+/** Words as they were before {@link writeTable}. */
+export const unguarded = (text: string): string =>
+  text.startsWith("'") && FORMULA.test(text.slice(1)) ? text.slice(1) : text
+
+/** Rows of text as they are, each with the line it begins on; and what parts their cells. */
+export function readRows(text: string): {
+  readonly delimiter: string
+  readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[]
+} {
+  const parsed = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), {
+    delimitersToGuess: [',', ';', '\t', '|'],
+  })
+  const lines = lineNumbers(parsed.data)
+  return {
+    delimiter: parsed.meta.delimiter,
+    rows: parsed.data
+      .map((cells, i) => ({ line: lines[i] ?? i + 1, cells }))
+      .filter((r) => r.cells.some((c) => c.trim() !== '')),
+  }
+}
+
 /** A pasted or read table: cells as text, with the line each row stands on (1 is the first). */
 export interface Table {
   readonly delimiter: string

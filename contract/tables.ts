@@ -1,0 +1,14 @@
+/** What goes out as a table (CSV); those that also come in as one. */
+export const CSV_TABLES = [
+  'claims',
+  'runs',
+  'curves',
+  'tracers',
+  'prices',
+  'parts',
+  'tanks',
+  'visits',
+] as const
+export type CsvTable = (typeof CSV_TABLES)[number]
+export const CSV_IN = ['claims', 'runs', 'prices', 'parts', 'tanks', 'visits'] as const
+export type CsvIn = (typeof CSV_IN)[number]
