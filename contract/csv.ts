@@ -1,10 +1,10 @@
 import Papa from 'papaparse'
 
-/** How a cell begins that a spreadsheet would take for a formula, or that was guarded against that. */
-const FORMULA = /^['=+\-@\t\r]/
+/** What a spreadsheet would take for a formula, or was guarded against that; a number is none. */
+const FORMULA = /^['=+\-@\t\r](?!\d*\.?\d+(e[+-]?\d+)?$)/i
 /** A table as text (RFC 4180, with a line feed at the end). Words that would be formulas get a ' before them. */
 export const writeTable = (header: readonly string[], rows: readonly (readonly unknown[])[]): string =>
-  `${Papa.unparse({ fields: [...header], data: rows.map((r) => [...r]) }, { escapeFormulae: new RegExp(`${FORMULA.source}[^]*$`), newline: '\r\n' })}\r\n`
+  `${Papa.unparse({ fields: [...header], data: rows.map((r) => [...r]) }, { escapeFormulae: new RegExp(`${FORMULA.source}[^]*$`, 'i'), newline: '\r\n' })}\r\n`
 /** Words as they were before {@link writeTable}. */
 export const unguarded = (text: string): string =>
   text.startsWith("'") && FORMULA.test(text.slice(1)) ? text.slice(1) : text

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { moment } from './common'
 import { RESOURCES, type CreatedOf } from './resources'
+import { reviewDocumentFields } from './reviewDocument'
 
 /** The version of the open document that is written; older ones are read. */
 export const DOCUMENT_VERSION = 1
@@ -29,11 +30,12 @@ export const COLLECTIONS = [
   'change-overs',
   'fault-searches',
   'photos',
+  'reviews',
 ] as const
 export type CollectionName = (typeof COLLECTIONS)[number]
 
 /** What a document is about: one thing with all it stands on, or the whole bench. */
-export const SUBJECTS = ['model', 'tank', 'medium', 'house-rule', 'bench'] as const
+export const SUBJECTS = ['model', 'tank', 'medium', 'house-rule', 'review', 'bench'] as const
 export type Subject = (typeof SUBJECTS)[number]
 
 /** Most rows of one kind. */
@@ -41,7 +43,14 @@ const MOST = 50_000
 
 /** A row as a document has it: all that a person can give, and when it was made. */
 const rowShape = <N extends CollectionName>(name: N) =>
-  z.strictObject({ ...RESOURCES[name].Create.shape, createdAt: moment.optional() })
+  z.strictObject({
+    ...RESOURCES[name].Create.shape,
+    ...(name === 'reviews' && reviewDocumentFields),
+    createdAt: moment.optional(),
+  })
+/** Fields of a row of a document, in their order. */
+export const documentFields = (name: CollectionName): readonly string[] =>
+  Object.keys(rowShape(name).shape).filter((f) => f !== 'createdAt')
 export type DocumentRow<N extends CollectionName> = CreatedOf<N> & { readonly createdAt?: string | undefined }
 
 const rows = Object.fromEntries(
@@ -79,7 +88,7 @@ const sorted = (v: unknown): unknown => {
 export function documentText(d: YpsoDocument): string {
   const inOrder = (name: CollectionName, row: object): object =>
     Object.fromEntries(
-      [...Object.keys(RESOURCES[name].Create.shape), 'createdAt'].flatMap((k) =>
+      [...documentFields(name), 'createdAt'].flatMap((k) =>
         k in row ? [[k, sorted(row[k as keyof typeof row])]] : [],
       ),
     )
@@ -99,7 +108,7 @@ export const DocumentText = z.object({
 })
 
 export const ROW_STATES = ['new', 'same', 'changed'] as const
-const Value = z.json().nullable()
+const Value = z.unknown()
 /** What becomes of the rows of a document, or would; and what is refused, with its line. */
 export const ImportReport = z.object({
   subject: z.enum(SUBJECTS),

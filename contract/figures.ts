@@ -1,4 +1,4 @@
-import type { Figure as CoreFigure } from '@ypsometer/core/figures'
+import type { Figure as CoreFigure, Said as CoreSaid } from '@ypsometer/core/figures'
 import { UNITS, type Dimension } from '@ypsometer/core/file/units/dimensions'
 import { z } from 'zod'
 
@@ -31,3 +31,13 @@ export const Figure = z.object({
   source: z.string().optional(),
   when: z.string().optional(),
 }) as unknown as z.ZodType<CoreFigure>
+
+/** A number inside a sentence. */
+export const Said = z.object({
+  si: z.number(),
+  dimension: Dim,
+  uncertainty: z.number().optional(),
+  digits: z.number().optional(),
+  unit: z.string().optional(),
+  figure: Figure.optional(),
+}) as unknown as z.ZodType<CoreSaid>

@@ -1,7 +1,7 @@
 import { isNull } from 'drizzle-orm'
 import type { Db } from '../db/client'
 import { model } from '../db/schema'
-import type { Sheet } from './read'
+import type { Sheet } from './sheet'
 
 /** The model that a line names by maker and model; undefined where there is none. */
 export type FindModel = (sheet: Sheet, cells: readonly string[]) => string | undefined

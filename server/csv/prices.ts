@@ -8,7 +8,7 @@ import { claim, model } from '../db/schema'
 import { plainRows } from '../documents/export'
 import type { Plain } from '../documents/undo'
 import { cellOf, type FindModel } from './models'
-import type { Refuse, Sheet } from './read'
+import type { Refuse, Sheet } from './sheet'
 
 interface Line {
   readonly line: number

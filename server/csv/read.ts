@@ -1,5 +1,5 @@
 import { DOCUMENT_VERSION, RESOURCES, type CollectionName, type CsvIn } from '@ypsometer/contract'
-import { readCell, readRows, unguarded } from '@ypsometer/contract/csv'
+import { readCell, unguarded } from '@ypsometer/contract/csv'
 import { inArray } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import type { Db } from '../db/client'
@@ -9,33 +9,10 @@ import type { Plain } from '../documents/undo'
 import { COLLECTION_OF, columnsOf, intoColumn, type Column } from './columns'
 import { modelsByName, type FindModel } from './models'
 import { pricesOf } from './prices'
-
-/** A table as it was sent: its columns by name, and its lines. */
-export interface Sheet {
-  readonly header: readonly { readonly name: string; readonly unit: string | undefined }[]
-  readonly lines: readonly { readonly line: number; readonly cells: readonly string[] }[]
-  readonly decimal: '.' | ','
-}
-export type Refuse = (line: number, column: string, message: string) => void
+import { sheetOf, type Refuse, type Sheet } from './sheet'
 
 /** Most lines that are named. */
 const MOST_NAMED = 50
-/** `volume [m³]` is the column volume, in m³. */
-const HEADER = /^(.*?)\s*(?:\[(.*)\])?$/
-
-function sheetOf(text: string): Sheet | null {
-  const { delimiter, rows } = readRows(text)
-  const [first, ...lines] = rows
-  if (!first) return null
-  const header = first.cells.map((c) => {
-    const [, name = '', unit] = HEADER.exec(c.trim()) ?? []
-    return { name, unit: unit?.trim() }
-  })
-  // Where a comma parts the cells it is no decimal sign.
-  const comma = delimiter !== ',' && lines.some((l) => l.cells.some((c) => /^[+-]?\d+,\d+$/.test(c.trim())))
-  return { header, lines, decimal: comma ? ',' : '.' }
-}
-
 /** What a cell says; undefined where it says nothing and nothing may not be. */
 function valueOf(column: Column, into: (n: number) => number, text: string, decimal: '.' | ','): unknown {
   const bare = text.trim()

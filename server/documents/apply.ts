@@ -1,19 +1,22 @@
 import {
   COLLECTIONS,
+  documentFields,
   RESOURCES,
   type CollectionName,
   type ImportReport,
   type YpsoDocument,
 } from '@ypsometer/contract'
 import { CoreError } from '@ypsometer/core/errors'
+import type { Snapshot } from '@ypsometer/contract/review'
 import { inArray, notInArray, sql } from 'drizzle-orm'
 import type { Db, Tx } from '../db/client'
 import { calledOf, canonical, remember, type Deed } from '../history/remember'
 import { editableOf } from '../http/rows'
 import { ProblemError } from '../http/problems'
 import { checkTies, type Tie } from '../http/ties'
+import { reviewProblem, tiesOfReview } from '../reviews/document'
 import { tiesOfPhoto, writePhoto } from './archive'
-import { plainRows, tableOf } from './export'
+import { partsOf, plainRows, tableOf } from './export'
 import type { Refused } from './read'
 import type { Plain, Undo } from './undo'
 
@@ -61,7 +64,11 @@ export async function apply(
       rows.push({ collection: name, id: row.id, name: calledOf(row), state, fields })
       return state === 'same' ? [] : [{ row, i, before }]
     })
-    const sound = checked.filter(({ row, i }) => passes(db, name, row, (field, m) => refuse(i, field, m)))
+    const sound = checked.filter(({ row, i, before }) => {
+      const wrong = name === 'reviews' ? reviewProblem(row, before?.row) : null
+      if (wrong) refuse(i, wrong.field, wrong.message)
+      return !wrong && passes(db, name, row, (field, m) => refuse(i, field, m))
+    })
     if (!(await tied(db, tx, name, sound, refuse))) continue
     const fresh = sound.filter((s) => !s.before)
     if (name === 'house-rules' && d.subject === 'bench') await onlyInForce(db, tx, given)
@@ -184,18 +191,26 @@ async function stored(
 }
 
 /** Fields a document gives for a row of a collection. */
-const fieldsOf = (name: CollectionName): readonly string[] => Object.keys(RESOURCES[name].Create.shape)
+const fieldsOf = documentFields
 /** A moment is the same however it is written. */
 const MOMENTS = ['takenAt', 'startedAt']
 const valueOf = (field: string, v: unknown): unknown =>
   MOMENTS.includes(field) && typeof v === 'string' ? new Date(v).toISOString() : v
+
+/** A whole sheet of numbers is told by its day, and editions by how many they are. */
+const told = (field: string, v: unknown): unknown =>
+  field === 'draft'
+    ? `numbers of ${(v as Snapshot).on}`
+    : field === 'published'
+      ? `${(v as readonly unknown[]).length} editions`
+      : (v ?? null)
 
 const changesOf = (name: CollectionName, before: Plain, row: Plain) =>
   fieldsOf(name).flatMap((field) => {
     const [then, now] = [valueOf(field, before[field]), valueOf(field, row[field])]
     return canonical(then) === canonical(now)
       ? []
-      : [{ field, then: (then ?? null) as never, now: (now ?? null) as never }]
+      : [{ field, then: told(field, then) as never, now: told(field, now) as never }]
   })
 const deedOf = (name: CollectionName, { row: was, deleted }: Stored, row: Plain): Deed => {
   const changes = changesOf(name, was, row)
@@ -247,7 +262,12 @@ async function tied(
 ): Promise<boolean> {
   const coming = new Set(sound.filter((s) => !s.before).map((s) => s.row.id))
   const ties = sound.flatMap(({ row, i }) =>
-    (name === 'photos' ? tiesOfPhoto(row) : ((editableOf(db, name).ties?.(row) ?? []) as Tie[]))
+    (name === 'photos'
+      ? tiesOfPhoto(row)
+      : name === 'reviews'
+        ? tiesOfReview(row)
+        : ((editableOf(db, name).ties?.(row) ?? []) as Tie[])
+    )
       // What comes with it in the same document is there in a moment.
       .filter((t) => !((t.to as unknown) === editableOf(db, name).table && coming.has(String(t.id))))
       .map((t) => ({ ...t, field: `${i}.${t.field}` })),
@@ -265,7 +285,8 @@ async function tied(
 
 /** Columns of a row of a document. */
 function columnsOf(db: Db, name: CollectionName, row: Plain): Record<string, unknown> {
-  const { columns, parts } = editableOf(db, name)
+  const { columns } = editableOf(db, name)
+  const parts = partsOf(db, name)
   const table = tableOf(db, name)
   const own = Object.fromEntries(
     fieldsOf(name).flatMap((f) => (f in table && f !== String(parts?.field ?? '') ? [[f, row[f]]] : [])),
@@ -280,7 +301,7 @@ async function inserted(
   fresh: readonly Sound[],
   refuse: (i: number, field: string, message: string) => void,
 ): Promise<void> {
-  const { parts } = editableOf(db, name)
+  const parts = partsOf(db, name)
   const table = tableOf(db, name)
   const write = async (to: Tx, list: readonly Sound[]): Promise<void> => {
     await to.insert(table).values(list.map(({ row }) => columnsOf(db, name, row)) as never)
@@ -309,7 +330,7 @@ async function updated(
   version: number,
   refuse: Refuse,
 ): Promise<boolean> {
-  const { parts } = editableOf(db, name)
+  const parts = partsOf(db, name)
   const table = tableOf(db, name)
   const { createdAt: _, ...set } = columnsOf(db, name, row)
   try {

@@ -267,9 +267,10 @@ test.each(readdirSync(EXAMPLES).filter((f) => f.endsWith('.ypso.json')))(
     const looked = await preview(other, text)
     expect([looked.refused, looked.counts.new > 0]).toEqual([[], true])
     expect((await take(other, text)).status).toBe(201)
-    const { subject, rows } = YpsoDocument.parse(JSON.parse(text))
-    const about = { model: 'models', tank: 'tanks', medium: 'media', 'house-rule': 'house-rules' } as const
-    const id = subject === 'bench' ? '' : `?id=${rows[about[subject]]?.at(-1)?.id}`
+    const { subject } = YpsoDocument.parse(JSON.parse(text))
+    const { rows } = JSON.parse(text) as Doc
+    const about: Readonly<Record<string, string>> = { model: 'models', tank: 'tanks', medium: 'media', 'house-rule': 'house-rules', review: 'reviews' } // prettier-ignore
+    const id = subject === 'bench' ? '' : `?id=${String(rows[about[subject] ?? '']?.at(-1)?.id)}`
     expect(await textOf(other, `/documents/${subject}${id}`)).toBe(text)
     await other.close()
   },

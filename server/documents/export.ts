@@ -1,5 +1,6 @@
 import {
   COLLECTIONS,
+  documentFields,
   DOCUMENT_VERSION,
   RESOURCES,
   type CollectionName,
@@ -9,13 +10,18 @@ import {
 import { and, asc, inArray, isNull, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db, Tx } from '../db/client'
-import { editableOf, travelling } from '../http/rows'
+import { editableOf, travelling, type AnyParts } from '../http/rows'
+import { publishedEditions } from '../reviews/document'
 import { problem } from '../http/problems'
 import type { Plain } from './undo'
 
 /** A table as documents need it. */
 type Table = PgTable & Record<'id' | 'createdAt' | 'deletedAt', PgColumn> & Record<string, unknown>
 export const tableOf = (db: Db, name: CollectionName): Table => editableOf(db, name).table as unknown as Table
+
+/** What of a row stands in other tables; a document has more of it than a row that travels. */
+export const partsOf = (db: Db, name: CollectionName): AnyParts | undefined =>
+  name === 'reviews' ? publishedEditions : editableOf(db, name).parts
 
 /** Every bench begins with rows of these; when they were made says nothing. */
 const SHIPPED: readonly CollectionName[] = ['house-rules', 'stock-classes', 'media']
@@ -28,7 +34,7 @@ export async function plainRows(
   where: SQL | undefined,
 ): Promise<Plain[]> {
   const table = tableOf(db, name)
-  const fields = Object.keys(RESOURCES[name].Create.shape)
+  const fields = documentFields(name)
   // What is large and stands in no document, such as a picture, is not read.
   const wanted = Object.fromEntries(
     [...fields, 'id', 'createdAt'].flatMap((f) => (f in table ? [[f, table[f] as PgColumn]] : [])),
@@ -38,7 +44,7 @@ export async function plainRows(
     .from(table)
     .where(where)
     .orderBy(...(SHIPPED.includes(name) ? [] : [asc(table.createdAt)]), asc(table.id))
-  const { parts } = editableOf(db, name)
+  const parts = partsOf(db, name)
   const elsewhere = parts
     ? await parts.read(
         tx,
@@ -60,6 +66,8 @@ export async function plainRows(
 type Rows = { [N in CollectionName]?: readonly Plain[] }
 /** By which field rows of a collection belong to a model, a tank or a trial. */
 const OF_MODEL = ['claims', 'specimens', 'hookups', 'bodies', 'chambers', 'fills', 'trials', 'contents', 'parts', 'visits', 'set-ups', 'fault-searches'] as const // prettier-ignore
+/** What stands on its own and goes with the whole bench where its model does. */
+const ON_MODEL = [...OF_MODEL, 'reviews'] as const
 const OF_TANK = ['ticks', 'change-overs'] as const
 const OF_TRIAL = ['readings', 'logs'] as const
 /** What photos belong to, and by which field. */
@@ -111,6 +119,13 @@ export async function exported(
     }
     case 'model':
       return document(await withModels(await one('models')))
+    case 'review': {
+      const reviews = await one('reviews')
+      return document({
+        ...(await withModels(await read('models', 'id', strings(reviews, 'modelId')))),
+        reviews,
+      })
+    }
   }
 
   /** Models with all that belongs to them and all they stand on. */
@@ -157,7 +172,7 @@ function living(rows: Rows): Rows {
   const ids = (name: CollectionName): ReadonlySet<string> => new Set(strings(rows[name], 'id'))
   const [models, tanks] = [ids('models'), ids('tanks')]
   const out: Rows = { ...rows }
-  for (const name of OF_MODEL)
+  for (const name of ON_MODEL)
     out[name] = (rows[name] ?? []).filter((r) => r.modelId === null || models.has(String(r.modelId)))
   for (const name of OF_TANK) out[name] = (rows[name] ?? []).filter((r) => tanks.has(String(r.tankId)))
   if (rows.photos)

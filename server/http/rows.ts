@@ -30,6 +30,9 @@ export interface Parts<F extends PropertyKey, V> {
   readonly read: (db: Db | Tx, ids: readonly string[]) => Promise<ReadonlyMap<string, V>>
 }
 
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what stands elsewhere is of its resource's own type
+export type AnyParts = Parts<any, any>
+
 /** One editable resource: what the contract declares of it, its table, and what is special about it. */
 export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = never> {
   readonly name: N

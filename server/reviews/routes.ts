@@ -13,7 +13,7 @@ import {
 import type { Snapshot } from '@ypsometer/contract/review'
 import { CoreError } from '@ypsometer/core/errors'
 import { movedSince } from '@ypsometer/core/review'
-import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
@@ -25,6 +25,7 @@ import { travelling } from '../http/rows'
 import { differences, remember } from '../history/remember'
 import { once } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
+import { keepPhotos } from './photos'
 import { dayOfServer, takeSnapshot } from './snapshot'
 
 const MOST = 500
@@ -258,23 +259,6 @@ const wordsOf = ({ title, intro, words, buy, buyWhy }: Row): EditedWords => ({
   buy,
   buyWhy,
 })
-
-/** The photos that a sheet names, kept as they are now. */
-async function keepPhotos(tx: Tx, reviewId: string, { sheet }: Snapshot): Promise<void> {
-  const ids = sheet.sections.flatMap((s) =>
-    s.blocks.flatMap((b) => (b.kind === 'photos' ? b.photos.map((p) => p.id) : [])),
-  )
-  if (!ids.length) return
-  const rows = await tx
-    .select({ photoId: photo.id, full: photo.full })
-    .from(photo)
-    .where(inArray(photo.id, ids))
-  if (rows.length)
-    await tx
-      .insert(reviewPhoto)
-      .values(rows.map((r) => ({ reviewId, ...r })))
-      .onConflictDoNothing()
-}
 
 type Find = (tx: Db | Tx, id: string, lock?: boolean) => Promise<Row>
 

@@ -1,4 +1,4 @@
-import Papa from 'papaparse'
+import { writeTable } from '@ypsometer/contract/csv'
 import { Download, Table2 } from 'lucide-react'
 import { useState, type RefObject } from 'react'
 
@@ -10,10 +10,7 @@ export interface ChartData {
 }
 
 /** A chart's data as CSV (RFC 4180); cells that a spreadsheet would take for a formula are defused. */
-export const toCsv = (d: ChartData): string =>
-  `${Papa.unparse({ fields: [...d.columns], data: d.rows.map((r) => [...r]) }, { escapeFormulae: FORMULA })}\r\n`
-/** What begins like a formula and is no number. */
-const FORMULA = /^[=+\-@\t\r](?!\d*\.?\d+(e[+-]?\d+)?$).*$/is
+export const toCsv = (d: ChartData): string => writeTable(d.columns, d.rows)
 
 export function save(name: string, type: string, content: string): void {
   const url = URL.createObjectURL(new Blob([content], { type }))

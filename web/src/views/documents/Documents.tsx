@@ -1,11 +1,12 @@
-import type { ImportReport } from '@ypsometer/contract'
+import { CSV_IN, type CsvIn, type ImportReport } from '@ypsometer/contract'
 import { Download, Upload } from 'lucide-react'
 import { useRef, useState } from 'react'
-import { importDocument, lookAtDocument, undoImport } from '../../api/documents'
-import { useCandidates, useHouseRules, useMedia, useTanks } from '../../api/queries'
+import { importDocument, lookAtDocument, tableOf, undoImport } from '../../api/documents'
+import { useCandidates, useHouseRules, useMedia, useReviews, useTanks } from '../../api/queries'
 import { saidBy } from '../../frame/said'
 import { toast } from '../../frame/toasts'
 import { Report } from './Report'
+import { TABLE_WORDS, Tables } from './Tables'
 
 /** Documents out and in: one thing or the whole bench, looked at before it is taken. */
 export function Documents() {
@@ -13,8 +14,9 @@ export function Documents() {
     <>
       <h1>In and out</h1>
       <p className="muted max-w-2xl">
-        One open file for a model, a tank, a medium, a house rule, or the whole bench: other programs can read
-        it, and another bench takes it as it is. With photos it is an archive. A review has a file of its own.
+        One open file for a model, a tank, a medium, a house rule, a review, or the whole bench: other programs
+        can read it, and another bench takes it as it is. With photos it is an archive. Tables are for
+        spreadsheets.
       </p>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-9 lg:grid-cols-[20rem_minmax(0,1fr)]">
         <Out />
@@ -31,6 +33,7 @@ function Out() {
   const { tanks = [] } = useTanks()
   const { media = [] } = useMedia()
   const { rules = [] } = useHouseRules(null)
+  const { reviews = [] } = useReviews()
   const models = candidates
     .flatMap((c) => (c.candidate ? [{ id: c.id, name: c.candidate.name }] : []))
     .sort((a, b) => a.name.localeCompare(b.name))
@@ -53,6 +56,12 @@ function Out() {
       <One way={way} subject="tank" label="A tank" items={tanks} />
       <One way={way} subject="medium" label="A medium" items={media} />
       <One way={way} subject="house-rule" label="A house rule" items={rules} />
+      <One
+        way={way}
+        subject="review"
+        label="A review, with every edition"
+        items={reviews.map((r) => ({ id: r.id, name: r.title || 'without a title' }))}
+      />
       <p className="muted text-[0.88rem]">
         Its JSON Schema is at{' '}
         <a className="link" href="/api/v1/documents/schema">
@@ -60,6 +69,7 @@ function Out() {
         </a>
         .
       </p>
+      <Tables models={models} />
     </section>
   )
 }
@@ -103,6 +113,7 @@ function One({ way, subject, label, items }: OneProps) {
 
 function In() {
   const [file, setFile] = useState<File | null>(null)
+  const [table, setTable] = useState<CsvIn | null>(null)
   const [report, setReport] = useState<ImportReport | null>(null)
   const [taken, setTaken] = useState<string | null>(null)
   const [failure, setFailure] = useState('')
@@ -119,17 +130,18 @@ function In() {
       setBusy(false)
     }
   }
-  const look = (given: File): Promise<void> =>
+  const look = (given: File, of: CsvIn | null): Promise<void> =>
     doing(async () => {
       setReport(null)
       setTaken(null)
       setFile(given)
-      setReport(await lookAtDocument(given))
+      setTable(of)
+      setReport(await lookAtDocument(given, of))
     })
   const take = (): Promise<void> =>
     doing(async () => {
       if (!file) return
-      const done = await importDocument(file)
+      const done = await importDocument(file, table)
       setReport(done)
       setTaken(done.undo)
       toast('Taken, all of it.')
@@ -149,12 +161,12 @@ function In() {
         <input
           ref={input}
           type="file"
-          accept=".json,.zip,application/json,application/zip"
+          accept=".json,.zip,.csv,application/json,application/zip,text/csv"
           className="sr-only"
           aria-label="A document to read"
           onChange={(e) => {
             const [given] = e.target.files ?? []
-            if (given) void look(given)
+            if (given) void look(given, tableOf(given.name))
             e.target.value = ''
           }}
         />
@@ -177,6 +189,23 @@ function In() {
           </button>
         )}
       </div>
+      {file && table && (
+        <label className="flex flex-wrap items-baseline gap-2">
+          <span>It is a table of</span>
+          <select
+            className="field !min-h-0 !w-auto !py-0.5"
+            value={table}
+            disabled={busy || taken !== null}
+            onChange={(e) => void look(file, e.target.value as CsvIn)}
+          >
+            {CSV_IN.map((t) => (
+              <option key={t} value={t}>
+                {TABLE_WORDS[t][0]}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
       {!report && !failure && (
         <p className="muted max-w-xl">
           Nothing is written by looking. You see what is new, what is there already, what would change field

@@ -1,0 +1,80 @@
+import { LENGTHS } from '@ypsometer/core/file/review/blocks'
+import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
+import { z } from 'zod'
+import { Day } from './common'
+import { Figure, Said } from './figures'
+import { EditionHead, REVIEW_STATES } from './reviews'
+import { bodies, chambers } from './teardown'
+
+const words = z.string().max(20_000)
+const from = z.enum(LENGTHS)
+const Sentence = z.array(z.union([z.string(), Said]))
+const Block = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('text'),
+    from,
+    tone: z.enum(['for', 'against', 'caution', 'note']),
+    sentence: Sentence,
+  }),
+  z.object({ kind: z.literal('numbers'), from, figures: z.array(Figure) }),
+  z.object({
+    kind: z.literal('table'),
+    from,
+    head: z.array(words),
+    rows: z.array(z.array(z.union([z.string(), Figure, z.null()]))),
+    both: z.literal(true).optional(),
+  }),
+  z.object({ kind: z.literal('drawing'), from }),
+  z.object({
+    kind: z.literal('photos'),
+    from,
+    photos: z.array(z.object({ id: z.uuid(), caption: words, width: z.int(), height: z.int() })),
+  }),
+])
+
+/** A review's numbers as a document has them: what is drawn is held to its shape, what it was made from goes along. */
+const SnapshotShape = z.object({
+  format: z.literal('ypsometer-review'),
+  version: z.literal(1),
+  on: Day,
+  core: z.string().max(80),
+  inputs: z.record(z.string(), z.json()),
+  sheet: z.object({
+    version: z.literal(1),
+    on: Day,
+    maker: words,
+    name: words,
+    kind: words,
+    house: words,
+    disclosure: words,
+    beholden: z.boolean(),
+    sections: z.array(z.object({ id: words, title: words, blocks: z.array(Block) })).max(60),
+  }),
+  drawing: z
+    .object({
+      bodies: z.array(bodies.Row),
+      chambers: z.array(chambers.Row),
+      kind: z.enum(FILTER_KINDS),
+      name: words,
+      litres: z.record(z.string(), z.number()),
+    })
+    .nullable(),
+})
+
+/** A value of a shape, kept as it is: what a newer program added to it is not dropped. */
+const kept = <T extends z.ZodType>(shape: T) =>
+  z.json().superRefine((value, ctx) => {
+    for (const issue of shape.safeParse(value).error?.issues.slice(0, 5) ?? [])
+      ctx.addIssue({ code: 'custom', message: issue.message, path: issue.path })
+  })
+
+/** What a document holds of a review besides its words: the numbers of its draft, and every edition as it was. */
+export const reviewDocumentFields = {
+  state: z.enum(REVIEW_STATES),
+  publishedOn: Day.nullable(),
+  withdrawnOn: Day.nullable(),
+  withdrawnWhy: z.string().max(2000),
+  takenOn: Day,
+  draft: kept(SnapshotShape),
+  published: z.array(kept(EditionHead.extend({ snapshot: SnapshotShape }))).max(200, 'at most 200 editions'),
+} as const
