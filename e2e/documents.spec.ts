@@ -40,3 +40,36 @@ test('a model goes out as a file, is altered, looked at, taken and taken back; a
   await page.getByRole('button', { name: 'Take it back' }).click()
   await expect(page.getByText('Taken back: the bench is as it was.')).toBeVisible()
 })
+
+test('a price list comes in as a table: looked at line by line, taken, and taken back; a claim in it goes out as words', async ({
+  page,
+}) => {
+  await page.goto('/documents')
+  const give = (name: string, content: string) =>
+    page
+      .getByLabel('A document to read')
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
+  await give(
+    'prices of November.csv',
+    'maker;model;price;currency\nTarn & Wick;Mop 300;21,50;EUR\nNobody;Nothing;1;EUR\n',
+  )
+  await expect(page.getByRole('combobox', { name: 'It is a table of' })).toHaveValue('prices')
+  const refused = page.getByRole('alert').getByRole('row').nth(1)
+  await expect(refused).toContainText('3')
+  await expect(refused).toContainText('a maker and a model of the shelf')
+  await give('prices of November.csv', 'maker;model;price;currency\nTarn & Wick;Mop 300;21,50;EUR\n')
+  await expect(page.getByText('1990 → 2150')).toBeVisible()
+  await page.getByRole('button', { name: 'Take all of it' }).click()
+  await expect(page.getByText('Taken, all of it.')).toBeVisible()
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save Price list as CSV' }).click(),
+  ])
+  const chunks: Buffer[] = []
+  for await (const c of await file.createReadStream()) chunks.push(c as Buffer)
+  expect(Buffer.concat(chunks).toString('utf8')).toMatch(
+    /^Tarn & Wick,Mop 300,[0-9a-f-]{36},list,21\.5,EUR,\r$/m,
+  )
+  await page.getByRole('button', { name: 'Take it back' }).click()
+  await expect(page.getByText('Taken back: the bench is as it was.')).toBeVisible()
+})

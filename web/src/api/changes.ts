@@ -1,7 +1,7 @@
 import type { Here, Me } from '@ypsometer/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { PAGE } from './client'
-import { noteHere } from './presence'
+import { greet, noteHere } from './presence'
 import { WORKED_WITH } from './queries'
 
 /** How long changes are gathered before anything is read again (ms). */
@@ -67,6 +67,7 @@ export function followChanges(client: QueryClient): () => void {
       // What was written while nobody listened is not known.
       if (opened) note({ all: true })
       opened = true
+      greet()
     }
     source.onmessage = ({ data }: MessageEvent<string>) => {
       const change = JSON.parse(data) as Change

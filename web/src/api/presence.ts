@@ -13,7 +13,10 @@ interface Known extends Here {
 
 let known: ReadonlyMap<string, Known> = new Map()
 const listeners = new Set<() => void>()
-let answer: (() => void) | null = null
+let answer: ((hello?: boolean) => void) | null = null
+
+/** Others are listened to from now on: they are asked where they are. */
+export const greet = (): void => answer?.(true)
 
 function publish(next: ReadonlyMap<string, Known>): void {
   known = next
