@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path'
 import { loadDemo } from './demo/load'
 import { optionsOf, refuseUnowned, wayIn } from './people/wayIn'
 import { buildApp } from './app'
-import { connect, migrate, untilReachable } from './db/client'
+import { connect, migrate, poolOf, untilReachable } from './db/client'
 import { model } from './db/schema'
 
 /** “host:port” of a SCPI socket. */
@@ -28,7 +28,7 @@ async function main(): Promise<void> {
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set; `npm start` sets it.')
   const way = wayIn(process.env)
-  const { db, pool } = connect(url)
+  const { db, pool } = connect(url, poolOf(process.env.YPSOMETER_POOL))
   await untilReachable(db)
   await migrate(db)
   await refuseUnowned(db, way)

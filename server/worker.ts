@@ -1,4 +1,4 @@
-import { connect, isReady } from './db/client'
+import { connect, isReady, poolOf } from './db/client'
 import { startJobs } from './keep/jobs'
 
 /** Longest wait (ms) for a server to bring the database up to date. */
@@ -16,7 +16,7 @@ async function main(): Promise<void> {
     throw new Error(
       `YPSOMETER_BACKUPS_KEPT is “${process.env.YPSOMETER_BACKUPS_KEPT}”: give a whole number from 1 on.`,
     )
-  const { db, pool } = connect(url)
+  const { db, pool } = connect(url, poolOf(process.env.YPSOMETER_POOL))
   const until = Date.now() + PATIENCE
   while (!(await isReady(db))) {
     if (Date.now() > until)

@@ -17,11 +17,21 @@ export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0]
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
 const MIGRATIONS = join(here, 'migrations')
 
+/** Most connections of a server or a worker, unless it is told otherwise. */
+const POOL = 10
+/** YPSOMETER_POOL. @throws an error that says what it takes. */
+export function poolOf(text: string | undefined): number {
+  const n = Number(text || POOL)
+  if (!Number.isInteger(n) || n < 2 || n > 200)
+    throw new Error(`YPSOMETER_POOL is “${text}”: give a whole number of connections from 2 to 200.`)
+  return n
+}
+
 /**
  * A pool on `url` and Drizzle over it. A dropped connection is reported by the query that needed it, not by a crash.
  */
-export function connect(url: string): { db: Db; pool: pg.Pool } {
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 5000 })
+export function connect(url: string, most = POOL): { db: Db; pool: pg.Pool } {
+  const pool = new pg.Pool({ connectionString: url, max: most, connectionTimeoutMillis: 5000 })
   pool.on('error', () => undefined)
   // A client that is out on a transaction has left the pool's own listener behind.
   pool.on('connect', (client) => client.on('error', () => undefined))

@@ -23,7 +23,7 @@ const LEAST_TOKEN = 24
 
 function addressOf(text: string | undefined): string | undefined {
   if (!text) return undefined
-  const url = URL.parse(text)
+  const url = URL.canParse(text) ? new URL(text) : null
   if (!url || !['http:', 'https:'].includes(url.protocol) || url.origin !== text.replace(/\/$/, ''))
     throw new Error(
       `YPSOMETER_ADDRESS is “${text}”: give where people reach it, such as https://bench.example.`,

@@ -2,12 +2,16 @@
 import '../../tests/setup'
 import { QueryClient } from '@tanstack/react-query'
 import { followChanges } from './changes'
+import { act, renderHook } from '@testing-library/react'
 import { PAGE } from './client'
+import { useOtherIn, useOthersAt, usePresence } from './presence'
 
 class Source {
   static readonly all: Source[] = []
   onopen: (() => void) | null = null
   onmessage: ((e: { data: string }) => void) | null = null
+  onerror: ((e: { target: { readyState: number } }) => void) | null = null
+  static readonly CLOSED = 2
   closed = false
   constructor(readonly url: string) {
     Source.all.push(this)
@@ -70,4 +74,77 @@ test('after a gap anything may be old; a page nobody looks at listens to nothing
   source().onopen?.()
   jest.advanceTimersByTime(1000)
   expect(old()).toHaveLength(KEYS.length)
+})
+
+describe('who is here', () => {
+  const here = (page: string, more: object = {}) => ({
+    here: { page, at: 'm', row: 'r', field: 'note', hello: false, who: { id: 'e', name: 'Edda' }, ...more },
+  })
+  const said: { body: { at: string | null; hello: boolean } }[] = []
+  beforeEach(() => {
+    said.length = 0
+    globalThis.fetch = jest.fn(async (_url: string, init: RequestInit) => {
+      said.push({ body: JSON.parse(String(init.body)) as (typeof said)[number]['body'] })
+      return { ok: true, status: 204, statusText: '', json: async () => null } as unknown as Response
+    }) as typeof fetch
+  })
+
+  test('another page is seen where it is, follows its field, and is forgotten when it leaves or falls silent', () => {
+    const at = renderHook(() => useOthersAt('m'))
+    const inField = renderHook(() => useOtherIn('r', 'note'))
+    act(() => source().tell(here('p1')))
+    expect(at.result.current.map((h) => h.who.name)).toEqual(['Edda'])
+    expect(inField.result.current).toBe('Edda')
+    act(() => source().tell(here('p1', { field: 'name' })))
+    expect(inField.result.current).toBeNull()
+    act(() => source().tell(here('p1', { at: null })))
+    expect(at.result.current).toEqual([])
+    // One that was cut off says nothing more: it is forgotten when the next one speaks.
+    act(() => source().tell(here('p2')))
+    jest.advanceTimersByTime(60_000)
+    act(() => source().tell(here('p3')))
+    expect(at.result.current.map((h) => h.page)).toEqual(['p3'])
+    act(() => source().tell(here('p3', { at: null })))
+  })
+
+  test('this page says where it is, answers one that has just come, and says that it leaves', () => {
+    const page = renderHook(() => usePresence('m'))
+    expect(said.map((s) => s.body)).toMatchObject([{ page: PAGE, at: 'm', hello: true }])
+    act(() => source().tell(here('p1', { hello: true })))
+    expect(said.at(-1)?.body).toMatchObject({ at: 'm', hello: false })
+    jest.advanceTimersByTime(20_500)
+    expect(said).toHaveLength(3)
+    page.unmount()
+    expect(said.at(-1)?.body).toMatchObject({ at: null })
+    act(() => source().tell(here('p1', { at: null })))
+  })
+
+  test('a presence is no change: nothing is read again for it', () => {
+    source().tell(here('p1'))
+    jest.advanceTimersByTime(1000)
+    expect(old()).toEqual([])
+    act(() => source().tell(here('p1', { at: null })))
+  })
+})
+
+test('turned away, it asks who is here and listens again once somebody is', () => {
+  client.setQueryData(['me'], {
+    person: { id: 'a', name: 'A', role: 'editor' },
+    by: 'session',
+    unowned: false,
+  })
+  const first = source()
+  first.onerror?.({ target: { readyState: 2 } })
+  expect(client.getQueryState(['me'])?.isInvalidated).toBe(true)
+  client.setQueryData(['me'], { person: null, by: null, unowned: false })
+  expect(first.closed).toBe(true)
+  const many = Source.all.length
+  jest.advanceTimersByTime(60_000)
+  expect(Source.all).toHaveLength(many)
+  client.setQueryData(['me'], {
+    person: { id: 'b', name: 'B', role: 'editor' },
+    by: 'session',
+    unowned: false,
+  })
+  expect(Source.all).toHaveLength(many + 1)
 })

@@ -333,3 +333,106 @@ test('an undone deletion is sent as a restore on the version the deletion made',
     ['POST', '/models/r1/restore', '"4"'],
   ])
 })
+
+describe('who wrote it sends it', () => {
+  const edda = { id: 'edda', name: 'Edda', visitor: false, reads: false }
+  const orla = { id: 'orla', name: 'Orla', visitor: false, reads: false }
+  const turnedAway = (): Answer => ({
+    status: 401,
+    body: { type: 'urn:ypsometer:sign-in', title: 'Sign in first', status: 401, code: 'sign-in' },
+  })
+
+  test('until it is known who is here, nothing is sent; then it is', async () => {
+    outbox.setWriter(null)
+    patch({ note: 'a' })
+    await settle()
+    expect([sent.length, outbox.state()]).toEqual([0, 'kept'])
+    outbox.setWriter(edda)
+    await settle()
+    expect(sent).toHaveLength(1)
+    expect(outbox.state()).toBe('saved')
+  })
+
+  test('a session that ends midway keeps what was typed, in order, until the same person is back', async () => {
+    outbox.setWriter(edda)
+    answer = turnedAway
+    patch({ note: 'a' })
+    await settle()
+    patch({ name: 'b' }, {}, 'r2')
+    await settle()
+    expect(sent).toHaveLength(1)
+    expect(outbox.state()).toBe('kept')
+    // Still on her screen, so still laid over what the server says.
+    expect(entries().map((e) => e.rowId)).toEqual(['r1', 'r2'])
+    answer = (s) => ({ status: 200, body: { id: s.path.slice(-2), version: 8, ...s.body } })
+    outbox.setWriter(edda)
+    await settle()
+    expect(sent.slice(1).map((s) => s.body)).toEqual([{ note: 'a' }, { name: 'b' }])
+    expect(outbox.state()).toBe('saved')
+  })
+
+  test('somebody else at the same device neither sends nor sees it as theirs, not even after a fresh start', async () => {
+    outbox.setWriter(edda)
+    answer = turnedAway
+    patch({ note: 'hers' })
+    await settle()
+    await openPage(false)
+    answer = (s) => ({ status: 200, body: { id: 'r1', version: 8, ...s.body } })
+    sent = []
+    outbox.setWriter(orla)
+    await settle()
+    expect([sent.length, entries().length, outbox.state()]).toEqual([0, 0, 'saved'])
+    expect(outbox.others()).toMatchObject([{ byName: 'Edda', body: { note: 'hers' } }])
+    // A change of the same row by the other is an entry of its own.
+    patch({ note: 'mine' })
+    await settle()
+    expect(sent.map((s) => s.body)).toEqual([{ note: 'mine' }])
+    expect(outbox.others()).toHaveLength(1)
+    outbox.setWriter(edda)
+    await settle()
+    expect(sent.map((s) => s.body)).toEqual([{ note: 'mine' }, { note: 'hers' }])
+    expect(outbox.others()).toHaveLength(0)
+  })
+
+  test('what a visitor wrote on this machine goes with whoever owns the bench next', async () => {
+    outbox.setWriter({ id: 'visitor', name: 'Demo editor', visitor: true, reads: false })
+    answer = () => 'away'
+    patch({ note: 'a' })
+    await settle()
+    answer = (s) => ({ status: 200, body: { id: 'r1', version: 8, ...s.body } })
+    outbox.setWriter(orla)
+    await settle()
+    expect(sent.at(-1)?.body).toEqual({ note: 'a' })
+    expect(outbox.others()).toHaveLength(0)
+  })
+
+  test('an entry of somebody else can be let go of', async () => {
+    outbox.setWriter(edda)
+    answer = turnedAway
+    patch({ note: 'hers' })
+    await settle()
+    outbox.setWriter(orla)
+    const [hers] = outbox.others()
+    outbox.discard(hers?.key ?? '')
+    await settle()
+    await openPage(false)
+    outbox.setWriter(orla)
+    expect(outbox.others()).toHaveLength(0)
+  })
+
+  test('one who may only read is told so, and the change waits for a decision', async () => {
+    answer = () => ({
+      status: 403,
+      body: {
+        type: 'urn:ypsometer:not-yours',
+        title: 'That needs an editor',
+        status: 403,
+        code: 'not-yours',
+      },
+    })
+    outbox.setWriter({ ...edda, reads: true })
+    patch({ note: 'a' })
+    await settle()
+    expect(entries()).toMatchObject([{ state: 'refused', problem: { title: 'That needs an editor' } }])
+  })
+})

@@ -14,9 +14,9 @@ export function Documents() {
     <>
       <h1>In and out</h1>
       <p className="muted max-w-2xl">
-        One open file for a model, a tank, a medium, a house rule, a review, or the whole bench: other programs
-        can read it, and another bench takes it as it is. With photos it is an archive. Tables are for
-        spreadsheets.
+        One open file for a model, a tank, a medium, a house rule, a review, or the whole bench: other
+        programs can read it, and another bench takes it as it is. With photos it is an archive. Tables are
+        for spreadsheets.
       </p>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-9 lg:grid-cols-[20rem_minmax(0,1fr)]">
         <Out />

@@ -14,7 +14,11 @@ export const TABLE_WORDS: Readonly<Record<CsvTable, readonly [name: string, what
 }
 
 /** Tables for a spreadsheet, of one model or of all. */
-export function Tables({ models }: { readonly models: readonly { readonly id: string; readonly name: string }[] }) {
+export function Tables({
+  models,
+}: {
+  readonly models: readonly { readonly id: string; readonly name: string }[]
+}) {
   const id = useId()
   const [model, setModel] = useState('')
   return (
@@ -53,8 +57,8 @@ export function Tables({ models }: { readonly models: readonly { readonly id: st
         })}
       </ul>
       <p className="muted text-[0.88rem]">
-        Numbers in SI, their unit in the head of the column. A table that was changed comes in again on the right; another
-        unit in its head is understood.
+        Numbers in SI, their unit in the head of the column. A table that was changed comes in again on the
+        right; another unit in its head is understood.
       </p>
     </div>
   )
