@@ -19,6 +19,8 @@ const VIEWS = [
   'change',
   '/reviews',
   '/documents',
+  '/people',
+  '/history',
   'review',
   'claims',
   'strip',

@@ -114,10 +114,10 @@ function methodsByAddress(app: FastifyInstance): (url: string) => readonly strin
 const ANYONE = { config: { access: 'anyone' } } as const
 /** What no log holds. */
 const SECRETS = ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]']
-/** A request as it is logged: the secret of a shared link is part of its address. */
+/** A request as it is logged: the secret of a link is part of its address. */
 const asLogged = (request: FastifyRequest): Record<string, unknown> => ({
   method: request.method,
-  url: request.url.replace(/(\/(?:shared|s)\/)[^/?]+/, '$1…'),
+  url: request.url.replace(/(\/(?:shared|s)\/|[?&]key=)[^/?&]+/g, '$1…'),
   remoteAddress: request.ip,
 })
 

@@ -163,3 +163,19 @@ describe('the shelf keeps what it shows', () => {
     expect((await entry(id))?.worked_from).not.toBe(worked)
   })
 })
+
+test('where a page is, is told to the pages of both servers with who it is; a page cannot say it is somebody else', async () => {
+  const pages = [await follow(), await follow()]
+  const here = { page: randomUUID(), at: randomUUID(), row: randomUUID(), field: 'note', hello: true }
+  expect((await post('/presence', { id: undefined, ...here })).status).toBe(204)
+  for (const p of pages)
+    expect(await p.until((e) => 'here' in e)).toEqual({
+      here: { ...here, who: { id: expect.any(String), name: 'This machine' } },
+    })
+  const lying = await post('/presence', { id: undefined, ...here, who: { id: randomUUID(), name: 'Orla' } })
+  expect([lying.status, ((await lying.json()) as { errors: { field: string }[] }).errors[0]?.field]).toEqual([
+    400,
+    'who',
+  ])
+  await Promise.all(pages.map((p) => p.end()))
+})

@@ -11,6 +11,8 @@ import { openEvents } from './http/events'
 const LONGEST_PAUSE = 5000
 /** How often a stream with nothing to say says so (ms), so that what stands between keeps it open. */
 const BEAT = 20_000
+/** Longest wait (ms) for the database before a stream is opened all the same. */
+const PATIENCE = 2000
 
 /** One stream's way of being told. */
 type Listener = (event: string) => void
@@ -24,6 +26,9 @@ export class Changes {
   private client: pg.Client | null = null
   private closed = false
   private pause = 100
+  private heard: () => void = () => undefined
+  /** Resolves once the database is listened to for the first time: what is written from then on is told. */
+  readonly listening = new Promise<void>((done) => (this.heard = done))
 
   constructor(private readonly url: string) {}
 
@@ -61,6 +66,7 @@ export class Changes {
       await client.connect()
       await client.query('listen record')
       this.pause = 100
+      this.heard()
       if (again) this.tell('{"all":true}')
     } catch {
       retry()
@@ -82,14 +88,21 @@ export function registerChanges(app: FastifyInstance, db: Db): void {
   if (!url) return
   const changes = new Changes(url)
   app.addHook('onClose', () => changes.close())
-  app.get('/changes', { exposeHeadRoute: false, schema: { hide: true } }, (request, reply) => {
-    const tell = openEvents(reply)
+  app.get('/changes', { exposeHeadRoute: false, schema: { hide: true } }, async (request, reply) => {
+    let tell: (event: string) => void = () => undefined
     const stop = changes.watch((event) => {
       const ended = ENDED.exec(event)?.[1]
       if (!ended) tell(event)
       // A visitor of a bench that has an owner now is no longer one.
       if (ended === request.sessionId || (OF_PEOPLE.test(event) && !request.sessionId)) reply.raw.end()
     })
+    // Whoever is told that the stream is open misses nothing from then on; a database that is away is made good later.
+    await Promise.race([changes.listening, new Promise((r) => setTimeout(r, PATIENCE))])
+    if (request.raw.destroyed || reply.raw.writableEnded) {
+      reply.hijack()
+      return stop()
+    }
+    tell = openEvents(reply)
     const beat = setInterval(() => void reply.raw.write(': still here\n\n'), BEAT)
     const end = (): void => {
       clearInterval(beat)

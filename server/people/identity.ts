@@ -95,6 +95,9 @@ async function identify(db: Db, door: Door, request: FastifyRequest): Promise<vo
   } else if (door.visitor && !(await isOwned(db))) request.person = door.visitor
 }
 
+export const signInFirst = () =>
+  problem(401, 'sign-in', 'Sign in first', { detail: 'Your session has ended, or there was none.' })
+
 const whoever = (request: FastifyRequest): Access =>
   request.routeOptions.config.access ?? (['GET', 'HEAD'].includes(request.method) ? 'reader' : 'editor')
 
@@ -111,8 +114,7 @@ export function registerDoor(app: FastifyInstance, db: Db, door: Door): void {
     if (access === 'anyone' && !request.headers.cookie && !door.visitor) return
     await identify(db, door, request)
     if (may(request.person, access)) return
-    if (!request.person)
-      throw problem(401, 'sign-in', 'Sign in first', { detail: 'Your session has ended, or there was none.' })
+    if (!request.person) throw signInFirst()
     throw problem(403, 'not-yours', `That needs ${access === 'owner' ? 'an owner' : 'an editor'}`, {
       detail: `You are here as ${request.person.role}: ${
         access === 'owner'

@@ -336,6 +336,24 @@ describe('sessions', () => {
   })
 })
 
+test('a calendar of another program comes by the key of the last link, which reads that and nothing else', async () => {
+  const { editor, reader } = await three()
+  expect(await ask('POST', '/upkeep/link', undefined, { cookie: reader })).toMatchObject({ status: 403 })
+  const make = async (): Promise<string> =>
+    (await ask('POST', '/upkeep/link', undefined, { cookie: editor })).body.key
+  const [first, second] = [await make(), await make()]
+  expect(await ask('GET', `/upkeep.ics?key=${second}`)).toMatchObject({ status: 200, body: expect.stringMatching(/^BEGIN:VCALENDAR/) }) // prettier-ignore
+  expect(await ask('GET', '/upkeep.ics', undefined, { cookie: reader })).toMatchObject({ status: 200 })
+  for (const path of [
+    `/upkeep.ics?key=${first}`,
+    '/upkeep.ics',
+    `/ticks?key=${second}`,
+    `/models?key=${second}`,
+  ])
+    expect(await ask('GET', path)).toMatchObject({ status: 401 })
+  expect(lines.join('')).not.toContain(second)
+})
+
 describe('one-time links', () => {
   const invite = async (owner: string, name = 'Nils'): Promise<PassMade> =>
     (await ask('POST', '/people', { name, role: 'editor' }, { cookie: owner })).body

@@ -118,3 +118,7 @@ export async function endSession(id: string): Promise<void> {
 }
 export const changePassword = (password: string, next: string): Promise<unknown> =>
   api('/me/password', { method: 'POST', body: { password, next } })
+
+/** The key of a new link to the calendar; it is told this once. */
+export const makeCalendarKey = async (): Promise<string> =>
+  (await api<{ key: string }>('/upkeep/link', { method: 'POST' })).key

@@ -2,10 +2,13 @@ import { TASK_KINDS } from '@ypsometer/core/upkeep'
 import { CalendarDays, Printer, Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
+import { makeCalendarKey, useMe } from '../../api/people'
 import { QuantityField, TextField } from '../../fields/fields'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
+import { saidBy } from '../../frame/said'
 import { Failed, Loading } from '../../frame/States'
+import { toast } from '../../frame/toasts'
 import { showDay } from '../../frame/when'
 import { Ruler } from './Ruler'
 import { ToDo } from './ToDo'
@@ -83,7 +86,10 @@ export function Upkeep() {
 /** The calendar for other programs: as a file, or as an address that they read again by themselves. */
 function Subscribe({ file }: { readonly file: string }) {
   const [open, setOpen] = useState(false)
-  const address = new URL(file, window.location.href).href
+  const [key, setKey] = useState<string | null>(null)
+  const signsIn = useMe().data?.by === 'session'
+  const address = new URL(file, window.location.href)
+  if (key) address.searchParams.set('key', key)
   return (
     <div className="relative">
       <button type="button" className="btn btn-sm" aria-expanded={open} onClick={() => setOpen(!open)}>
@@ -97,10 +103,23 @@ function Subscribe({ file }: { readonly file: string }) {
             </a>{' '}
             (iCalendar), or subscribe to its address:
           </p>
+          {signsIn && (
+            <p>
+              Another program cannot sign in: it needs a link with a key, which reads the calendar and nothing
+              else. A new link ends the one before.{' '}
+              <button
+                type="button"
+                className="btn btn-xs"
+                onClick={() => void makeCalendarKey().then(setKey, (e: unknown) => toast(saidBy(e)))}
+              >
+                Make a link
+              </button>
+            </p>
+          )}
           <input
             className="field num text-[0.88rem]"
             readOnly
-            value={address}
+            value={address.href}
             aria-label="Address of the calendar"
             onFocus={(e) => e.target.select()}
           />
