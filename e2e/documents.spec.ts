@@ -58,7 +58,7 @@ test('a price list comes in as a table: looked at line by line, taken, and taken
   await expect(refused).toContainText('3')
   await expect(refused).toContainText('a maker and a model of the shelf')
   await give('prices of November.csv', 'maker;model;price;currency\nTarn & Wick;Mop 300;21,50;EUR\n')
-  await expect(page.getByText('1990 → 2150')).toBeVisible()
+  await expect(page.getByText('1990 minor units → 2150 minor units')).toBeVisible()
   await page.getByRole('button', { name: 'Take all of it' }).click()
   await expect(page.getByText('Taken, all of it.')).toBeVisible()
   const [file] = await Promise.all([

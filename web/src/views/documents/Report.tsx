@@ -1,5 +1,7 @@
 import type { ImportReport } from '@ypsometer/contract'
 import { useState } from 'react'
+import { fieldWords, oneOf, showField } from '../../figures/fieldWords'
+import { units } from '../../frame/settings'
 
 const MOST = 60
 const STATE_WORDS = { new: 'new', same: 'there already', changed: 'changed' } as const
@@ -10,9 +12,18 @@ interface Props {
   readonly taken: boolean
 }
 
+type Row = ImportReport['rows'][number]
+/** The fields of a row that would change, with what it holds and would hold: texts as typed tell a number. */
+function changesOf({ fields }: Row) {
+  const then = Object.fromEntries(fields.map((f) => [f.field, f.then]))
+  const now = Object.fromEntries(fields.map((f) => [f.field, f.now]))
+  return fields.filter((f) => f.field !== 'typed').map(({ field }) => ({ field, then, now }))
+}
+
 /** What is in a document, against what is there. */
 export function Report({ report: { counts, rows, refused }, name, taken }: Props) {
   const [all, setAll] = useState(false)
+  const system = units.use()
   if (refused.length)
     return (
       <div role="alert">
@@ -61,14 +72,16 @@ export function Report({ report: { counts, rows, refused }, name, taken }: Props
             {told.slice(0, all ? undefined : MOST).map((r) => (
               <tr key={`${r.collection}-${r.id}`}>
                 <td dir="auto" className="break-words">
-                  {r.name || r.id}
-                  <span className="muted block text-[0.82rem]">{r.collection}</span>
+                  {r.name.replace(/-/g, ' ') || r.id}
+                  <span className="muted block text-[0.82rem]">{oneOf(r.collection)}</span>
                 </td>
                 <td>{STATE_WORDS[r.state]}</td>
                 <td className="text-[0.9rem]">
-                  {r.fields.map((f) => (
-                    <div key={f.field} className="break-words" dir="auto">
-                      <span className="muted">{f.field}:</span> {short(f.then)} → {short(f.now)}
+                  {changesOf(r).map(({ field, then, now }) => (
+                    <div key={field} className="break-words" dir="auto">
+                      <span className="muted">{fieldWords(field)}:</span>{' '}
+                      {showField(r.collection, field, then, system, r.name)} →{' '}
+                      {showField(r.collection, field, now, system, r.name)}
                     </div>
                   ))}
                 </td>
@@ -84,12 +97,4 @@ export function Report({ report: { counts, rows, refused }, name, taken }: Props
       )}
     </div>
   )
-}
-
-const LETTERS = 160
-/** A value in few letters. */
-function short(v: unknown): string {
-  const text = typeof v === 'string' ? v : JSON.stringify(v)
-  if (text === '' || text === undefined) return 'empty'
-  return text.length > LETTERS ? `${text.slice(0, LETTERS)} …` : text
 }

@@ -9,7 +9,7 @@ import { saidBy } from '../../frame/said'
 import { units } from '../../frame/settings'
 import { Failed, Loading } from '../../frame/States'
 import { toast } from '../../frame/toasts'
-import { ACTION_WORDS, fieldsOf, fieldWords, oneOf, showField } from './said'
+import { ACTION_WORDS, fieldsOf, fieldWords, oneOf, showField } from '../../figures/fieldWords'
 
 const DAY = new Intl.DateTimeFormat('en-GB', {
   weekday: 'long',
@@ -111,7 +111,7 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
   const fields = fieldsOf(c)
   const said = `${ACTION_WORDS[c.action]} ${oneOf(c.resource)}`
   return (
-    <li className="rule-b grid grid-cols-[3.2rem_minmax(0,1fr)_auto] items-start gap-x-3 py-2">
+    <li className="rule-b grid grid-cols-[3.2rem_minmax(0,1fr)] items-start gap-x-3 py-2 sm:grid-cols-[3.2rem_minmax(0,1fr)_auto]">
       <time dateTime={c.at} className="num muted pt-px text-[0.9rem]">
         {CLOCK.format(new Date(c.at))}
       </time>
@@ -128,15 +128,17 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
           {c.undoneBy !== null && <span className="muted"> · taken back since</span>}
         </p>
         {fields.length > 0 && (
-          <dl className="mt-0.5 grid grid-cols-[minmax(6rem,auto)_minmax(0,1fr)] gap-x-4 text-[0.93rem]">
+          <dl className="mt-0.5 grid gap-x-4 text-[0.93rem] sm:grid-cols-[minmax(6rem,auto)_minmax(0,1fr)]">
             {fields.map((f) => (
               <div key={f} className="contents">
                 <dt className="muted">{fieldWords(f)}</dt>
                 <dd className="break-words">
-                  <s className="text-secondary decoration-1">{showField(c.resource, f, c.before, system)}</s>
+                  <s className="text-secondary decoration-1">
+                    {showField(c.resource, f, c.before, system, c.name)}
+                  </s>
                   <span aria-hidden="true"> → </span>
                   <span className="sr-only">became</span>
-                  <span>{showField(c.resource, f, c.after, system)}</span>
+                  <span>{showField(c.resource, f, c.after, system, c.name)}</span>
                 </dd>
               </div>
             ))}
@@ -149,7 +151,12 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
         )}
       </div>
       {c.undoable && mayWrite && (
-        <button type="button" className="btn btn-xs" disabled={busy} onClick={undo}>
+        <button
+          type="button"
+          className="btn btn-xs max-sm:col-start-2 max-sm:mt-1 max-sm:justify-self-start"
+          disabled={busy}
+          onClick={undo}
+        >
           <Undo2 size={13} aria-hidden="true" /> Take back
           <span className="sr-only">
             : {said} {c.name}

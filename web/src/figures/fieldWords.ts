@@ -1,7 +1,8 @@
 import { RESOURCES, type Change, type ResourceName } from '@ypsometer/contract'
-import { showQuantity, trimZeros, type Dimension, type UnitSystem } from '@ypsometer/core/units'
+import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/file/judging/records'
+import { moneyText, showQuantity, trimZeros, type Dimension, type UnitSystem } from '@ypsometer/core/units'
 import type { z } from 'zod'
-import { showDay } from '../../frame/when'
+import { showDay } from '../frame/when'
 
 export const ACTION_WORDS: Readonly<Record<Change['action'], string>> = {
   made: 'made',
@@ -28,15 +29,16 @@ const isResource = (name: string): name is ResourceName => name in RESOURCES
 /** “outletAboveWater” as it is read: outlet above water. */
 export const fieldWords = (field: string): string =>
   field
-    .replace(/Id$/, '')
+    .replace(/(Id|Minor)$/, '')
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase()
 
 /** What one row of a kind is called. */
 export const oneOf = (resource: string): string => (isResource(resource) ? RESOURCES[resource].one : resource)
 
-/** The unit a number of a field is in, from the contract. */
-function unitOf(resource: string, field: string): string | undefined {
+/** The unit a number of a field is in, from the contract; a claim’s is that of its quantity, which is its name. */
+function unitOf(resource: string, field: string, called: string): string | undefined {
+  if (resource === 'claims' && field === 'value') return CLAIM_LIMITS[called as ClaimQuantity]?.unit
   if (!isResource(resource)) return undefined
   let schema = (RESOURCES[resource].Row.shape as Readonly<Record<string, z.ZodType | undefined>>)[field]
   while (schema && 'unwrap' in schema && typeof schema.unwrap === 'function')
@@ -49,8 +51,14 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-/
 const LONGEST = 160
 const short = (text: string): string => (text.length > LONGEST ? `${text.slice(0, LONGEST)} …` : text)
 
-function showNumber(value: number, resource: string, field: string, system: UnitSystem): string {
-  const unit = unitOf(resource, field)
+function showNumber(
+  value: number,
+  resource: string,
+  field: string,
+  system: UnitSystem,
+  called: string,
+): string {
+  const unit = unitOf(resource, field, called)
   const dimension = unit === undefined ? undefined : DIMENSIONS[unit]
   if (dimension) {
     const s = showQuantity(value, dimension, system, 4)
@@ -72,18 +80,24 @@ const counted = (list: readonly unknown[]): string => {
   return `${list.length}${all}${names.length > 6 ? ' …' : ''}`
 }
 
-/** A value of a field as it is read, in the reader’s units; as it was typed, where that is known. */
+/**
+ * A value of a field as it is read, in the reader’s units; as it was typed, where that is known. `called` is the name
+ * of its row.
+ */
 export function showField(
   resource: string,
   field: string,
   side: Readonly<Record<string, unknown>>,
   system: UnitSystem,
+  called = '',
 ): string {
   const value = side[field]
   const typed = (side.typed as Readonly<Record<string, string>> | undefined)?.[field]
   if (typed) return short(typed)
   if (value === null || value === undefined || value === '') return 'nothing'
-  if (typeof value === 'number') return showNumber(value, resource, field, system)
+  if (typeof value === 'number' && field.endsWith('Minor'))
+    return typeof side.currency === 'string' ? moneyText(value, side.currency) : `${value} minor units`
+  if (typeof value === 'number') return showNumber(value, resource, field, system, called)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'string') {
     if (UUID.test(value)) return 'another one'
