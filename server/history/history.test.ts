@@ -1,6 +1,7 @@
 import type { Change } from '@ypsometer/contract'
 import { demoBundle } from '@ypsometer/demo'
 import { sql } from 'drizzle-orm'
+import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import { loadDemo } from '../demo/load'
@@ -234,4 +235,46 @@ test('bad questions are answered by name', async () => {
   })
   expect(await h.call('GET', '/history?limit=1000')).toMatchObject({ status: 400 })
   expect(await undo(999_999_999)).toMatchObject({ status: 404 })
+})
+
+test('whatever is changed in whatever order, taken back one by one it is as it was (a property)', async () => {
+  const found = demoBundle.models.find((m) => m.fills.some((f) => f.layers.length > 2) && m.hookups.length)
+  const dossier = (await h.call('GET', `/models/${found?.model.id}/dossier`)).body
+  const fill = dossier.fills.find((f: { layers: unknown[] }) => f.layers.length > 2)
+  const hookup = dossier.hookups[0]
+  const claim = dossier.claims.find((c: { quantity: string }) => c.quantity === 'rated-flow')
+  const text = fc.string({ unit: 'grapheme', maxLength: 20 }).filter((s) => !s.includes('\0'))
+  const edit = fc.oneof(
+    fc.record({ path: fc.constant(`/claims/${claim.id}`), body: fc.record({ value: fc.double({ min: 1e-5, max: 0.01, noNaN: true }), typed: fc.record({ value: text }) }, { requiredKeys: ['value'] }) }), // prettier-ignore
+    fc.record({ path: fc.constant(`/models/${found?.model.id}`), body: fc.record({ note: text }) }),
+    fc.record({ path: fc.constant(`/fills/${fill.id}`), body: fc.shuffledSubarray([...fill.layers], { minLength: 1 }).map((layers) => ({ layers })) }), // prettier-ignore
+    fc.record({ path: fc.constant(`/hookups/${hookup.id}`), body: fc.shuffledSubarray([...hookup.segments]).map((segments) => ({ segments })) }), // prettier-ignore
+  )
+  const paths = [
+    `/claims/${claim.id}`,
+    `/models/${found?.model.id}`,
+    `/fills/${fill.id}`,
+    `/hookups/${hookup.id}`,
+  ]
+  const state = async () =>
+    Promise.all(
+      paths.map(async (p) => {
+        const { version: _, updatedAt: _u, ...row } = (await h.call('GET', p)).body
+        return row
+      }),
+    )
+  await fc.assert(
+    fc.asyncProperty(fc.array(edit, { minLength: 1, maxLength: 6 }), async (edits) => {
+      const before = await state()
+      const since = (await of(`model=${found?.model.id}&limit=1`))[0]?.id ?? 0
+      for (const { path, body } of edits) {
+        const { version } = (await h.call('GET', path)).body
+        expect((await patch(path, version, body)).status).toBe(200)
+      }
+      for (const c of await of(`model=${found?.model.id}`))
+        if (c.id > since) expect((await undo(c.id)).status).toBe(200)
+      expect(await state()).toEqual(before)
+    }),
+    { numRuns: 20 },
+  )
 })

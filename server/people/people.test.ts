@@ -1,5 +1,6 @@
 import type { PassMade } from '@ypsometer/contract'
 import { sql } from 'drizzle-orm'
+import fc from 'fast-check'
 import type { LightMyRequestResponse } from 'fastify'
 import { randomUUID } from 'node:crypto'
 import { buildApp } from '../app'
@@ -523,4 +524,43 @@ test('the metrics need their token, count by route, and hold no id', async () =>
   expect(told.body).not.toContain(id)
   expect((await h.app.inject({ url: '/metrics', headers: { host: 'localhost' } })).statusCode).toBe(404)
   await app.close()
+})
+
+test('whatever people do to each other, in whatever order: somebody owns the bench, and who was removed is out (a property)', async () => {
+  const names = ['Orla', 'Omar', 'Edda', 'Rune'] as const
+  const who = fc.nat(names.length - 1)
+  const act = fc.oneof(
+    fc.record({ by: who, to: who, what: fc.constant('remove' as const) }),
+    fc.record({ by: who, to: who, what: fc.constant('end' as const) }),
+    fc.record({ by: who, to: who, what: fc.constantFrom('owner', 'editor', 'reader') }),
+  )
+  await fc.assert(
+    fc.asyncProperty(fc.array(act, { minLength: 2, maxLength: 8 }), async (acts) => {
+      await h.db.execute(sql`truncate account cascade`)
+      await h.db.execute(sql`truncate sign_in_try`)
+      const ids = [await add('Orla', 'owner'), await add('Omar', 'owner'), await add('Edda', 'editor'), await add('Rune', 'reader')] // prettier-ignore
+      const cookies = await Promise.all(names.map((n) => signIn(n)))
+      // Two at a time, as two people would.
+      for (let i = 0; i < acts.length; i += 2)
+        await Promise.all(
+          acts.slice(i, i + 2).map(({ by, to, what }) => {
+            const path = `/people/${ids[to]}`
+            const cookie = cookies[by] ?? ''
+            if (what === 'remove') return ask('DELETE', path, undefined, { cookie })
+            if (what === 'end') return ask('DELETE', `${path}/sessions`, undefined, { cookie })
+            return ask('PATCH', path, { role: what }, { cookie })
+          }),
+        )
+      const left = await h.db.select().from(account)
+      expect(left.filter((a) => a.role === 'owner' && a.removedAt === null).length).toBeGreaterThan(0)
+      for (const [i, id] of ids.entries()) {
+        const row = left.find((a) => a.id === id)
+        const { status } = await ask('GET', '/models', undefined, { cookie: cookies[i] ?? '' })
+        if (row?.removedAt) expect([status, row.passwordHash]).toEqual([401, null])
+        const write = await ask('POST', '/models', {}, { cookie: cookies[i] ?? '' })
+        if (row?.role === 'reader') expect([401, 403]).toContain(write.status)
+      }
+    }),
+    { numRuns: 15 },
+  )
 })

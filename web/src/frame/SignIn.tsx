@@ -4,6 +4,7 @@ import { z } from 'zod'
 import { useEntries } from '../api/app'
 import { signIn } from '../api/people'
 import { Glyph } from './Glyph'
+import { FormEnd } from './FormEnd'
 import { against } from './problemForm'
 import { SecretField } from './SecretFields'
 
@@ -47,14 +48,9 @@ export function SignIn({ again }: { readonly again: boolean }) {
           error={errors.password}
           registered={register('password')}
         />
-        {errors.root && (
-          <p role="alert" className="text-error">
-            {errors.root.message}
-          </p>
-        )}
-        <button type="submit" className="btn btn-primary" disabled={isSubmitting}>
+        <FormEnd error={errors.root?.message} busy={isSubmitting}>
           Sign in
-        </button>
+        </FormEnd>
         <p className="muted text-[0.88rem]">
           Forgotten? An owner of this bench makes you a one-time link; on its own machine,{' '}
           <code>npm run people</code> does.

@@ -3,6 +3,7 @@ import { FirstOwner as Fields } from '@ypsometer/contract'
 import { useForm } from 'react-hook-form'
 import type { z } from 'zod'
 import { becomeOwner } from '../../api/people'
+import { FormEnd } from '../../frame/FormEnd'
 import { against } from '../../frame/problemForm'
 import { SecretField } from '../../frame/SecretFields'
 
@@ -31,14 +32,9 @@ export function FirstOwner() {
         error={errors.password}
         registered={register('password')}
       />
-      {errors.root && (
-        <p role="alert" className="text-error">
-          {errors.root.message}
-        </p>
-      )}
-      <button type="submit" className="btn btn-primary btn-sm" disabled={isSubmitting}>
+      <FormEnd error={errors.root?.message} busy={isSubmitting} small>
         Become the owner
-      </button>
+      </FormEnd>
     </form>
   )
 }

@@ -6,6 +6,7 @@ import { z } from 'zod'
 import { ApiProblem } from '../../api/client'
 import { lookAtPass, takePass } from '../../api/people'
 import { Glyph } from '../../frame/Glyph'
+import { FormEnd } from '../../frame/FormEnd'
 import { against } from '../../frame/problemForm'
 import { SecretField } from '../../frame/SecretFields'
 import { Loading } from '../../frame/States'
@@ -67,14 +68,9 @@ export function Join() {
           error={errors.password}
           registered={register('password')}
         />
-        {errors.root && (
-          <p role="alert" className="text-error">
-            {errors.root.message}
-          </p>
-        )}
-        <button type="submit" className="btn btn-primary" disabled={isSubmitting}>
+        <FormEnd error={errors.root?.message} busy={isSubmitting}>
           Come in
-        </button>
+        </FormEnd>
         <p className="muted text-[0.88rem]">
           You sign in as “{pass.name}” from now on. This link holds once.
         </p>

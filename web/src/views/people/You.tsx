@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form'
 import type { z } from 'zod'
 import { useEntries } from '../../api/app'
 import { changePassword, endSession, signOut, useSessions } from '../../api/people'
+import { FormEnd } from '../../frame/FormEnd'
 import { against } from '../../frame/problemForm'
 import { SecretField } from '../../frame/SecretFields'
 import { toast } from '../../frame/toasts'
@@ -101,14 +102,9 @@ function ChangePassword({ name }: { readonly name: string }) {
           error={errors.next}
           registered={register('next')}
         />
-        {errors.root && (
-          <p role="alert" className="text-error">
-            {errors.root.message}
-          </p>
-        )}
-        <button type="submit" className="btn btn-sm" disabled={isSubmitting}>
+        <FormEnd error={errors.root?.message} busy={isSubmitting} small>
           Change it
-        </button>
+        </FormEnd>
       </form>
     </details>
   )

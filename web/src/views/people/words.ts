@@ -13,13 +13,20 @@ export const ROLE_MAY: Readonly<Record<Role, string>> = {
   reader: 'reads everything, changes nothing',
 }
 
+/** By what they say of themselves; who also says what another does stands before it. */
+const BROWSERS = { Edg: 'Edge', OPR: 'Opera', Firefox: 'Firefox', Chrome: 'Chrome', Safari: 'Safari' }
+const SYSTEMS = {
+  Android: 'Android',
+  iPhone: 'iPhone',
+  iPad: 'iPad',
+  Windows: 'Windows',
+  'Mac OS X': 'Mac',
+  Linux: 'Linux',
+}
+
 /** A browser by what it says of itself: “Firefox, Linux”. Only for telling one’s own sessions apart. */
 export function agentWords(agent: string): string {
-  const browser = /Edg|OPR|Firefox|Chrome|Safari/.exec(agent)?.[0] ?? 'A program'
-  const system = /Android|iPhone|iPad|Windows|Mac OS X|Linux/.exec(agent)?.[0] ?? ''
-  const names: Readonly<Record<string, string>> = { Edg: 'Edge', OPR: 'Opera', 'Mac OS X': 'Mac' }
-  return [browser, system]
-    .filter(Boolean)
-    .map((n) => names[n] ?? n)
-    .join(', ')
+  const named = (names: Readonly<Record<string, string>>): string | undefined =>
+    Object.entries(names).find(([sign]) => agent.includes(sign))?.[1]
+  return [named(BROWSERS) ?? 'A program', named(SYSTEMS)].filter(Boolean).join(', ')
 }
