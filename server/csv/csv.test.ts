@@ -82,7 +82,7 @@ test('points of a log stand one to a line', async () => {
 })
 
 describe('formulas', () => {
-  const HOSTILE = ['=HYPERLINK("http://x")', '+1', '-1+2', '@SUM(A1)', '\t=1', "'=1", "'tis", '"quoted"', 'a,b;c', 'two\nlines', '=cmd|" /C calc"!A0'] // prettier-ignore
+  const HOSTILE = ['=HYPERLINK("http://x")', '+1', '-1+2', '=1', "'-5", '+1e3x', '-', '@SUM(A1)', '\t=1', "'=1", "'tis", '"quoted"', 'a,b;c', 'two\nlines', '=cmd|" /C calc"!A0'] // prettier-ignore
   test('no cell begins as one, and what comes back is what was written', async () => {
     const id = await newModel()
     for (const [i, note] of HOSTILE.entries())
