@@ -73,8 +73,9 @@ test('a stranger’s path: first owner, an editor on a phone, seen, revoked midw
   const id = /models\/([0-9a-f-]{36})/.exec(phone.url())?.[1] ?? ''
   await owner.goto(`/models/${id}/claims`)
   await settled(owner)
-  await expect(owner.getByText('Edda is here')).toBeVisible()
-  await expect(phone.getByText('Orla is here')).toBeVisible()
+  // At the latest with the next beat, on a machine that is busy.
+  await expect(owner.getByText('Edda is here')).toBeVisible({ timeout: 30_000 })
+  await expect(phone.getByText('Orla is here')).toBeVisible({ timeout: 30_000 })
   const note = noteOf(phone, id)
   await note.focus()
   await expect(owner.getByText('Edda is in this field')).toBeVisible()

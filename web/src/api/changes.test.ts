@@ -127,6 +127,16 @@ describe('who is here', () => {
   })
 })
 
+test('once it is known who is here the stream goes on: nothing is read twice', async () => {
+  const first = source()
+  const many = Source.all.length
+  await client.prefetchQuery({
+    queryKey: ['me'],
+    queryFn: async () => ({ person: { id: 'a', name: 'A', role: 'editor' }, by: 'session', unowned: false }),
+  })
+  expect([first.closed, Source.all.length]).toEqual([false, many])
+})
+
 test('turned away, it asks who is here and listens again once somebody is', () => {
   client.setQueryData(['me'], {
     person: { id: 'a', name: 'A', role: 'editor' },

@@ -84,8 +84,10 @@ export function followChanges(client: QueryClient): () => void {
   }
   let who: string | null | undefined
   const stopWatching = client.getQueryCache().subscribe(({ query }) => {
-    if (query.queryKey[0] !== 'me') return
-    const now = (query.state.data as Me | undefined)?.person?.id ?? null
+    const me = query.queryKey[0] === 'me' ? (query.state.data as Me | undefined) : undefined
+    // Until it is known who is here, nobody has gone.
+    if (!me) return
+    const now = me.person?.id ?? null
     if (who !== undefined && who !== now) follow()
     who = now
   })
