@@ -92,6 +92,17 @@ async function connected<T>(url: string, work: (client: pg.Client) => Promise<T>
   }
 }
 
+/** Whoever was turned out since the backup was made is not let in again by it: everyone signs in anew. */
+async function endSessions(client: pg.Client): Promise<void> {
+  for (const table of ['session', 'pass']) {
+    // A backup of an older version has none.
+    const { rows } = await client.query<{ there: string | null }>('select to_regclass($1)::text as there', [
+      `public.${table}`,
+    ])
+    if (rows[0]?.there) await client.query(`delete from public.${quoted(table)}`)
+  }
+}
+
 async function migrationsIn(url: string): Promise<readonly string[]> {
   const { db, pool } = connect(url)
   try {
@@ -211,6 +222,7 @@ export async function restoreBackup(url: string, file: string, over?: string): P
     for (const [name, n] of Object.entries(manifest.tables))
       if (now[name] !== n)
         throw new BackupRefused(`${name} has ${now[name] ?? 'no'} rows after the restore, not ${n}.`)
+    await connected(url, endSessions)
     return manifest
   } finally {
     await rm(folder, { recursive: true, force: true })

@@ -97,6 +97,56 @@ test('a backup made while others write is one moment; restored into an empty rec
   expect(readdirSync(folder).filter((n) => n.startsWith('.'))).toEqual([])
 }, 60_000)
 
+test('who was let in when a backup was made signs in anew after it was restored: accounts and history are back, sessions are not', async () => {
+  const own = await harness()
+  const id = randomUUID()
+  await own.create('/tanks', { name: 'Told' })
+  await own.db.execute(
+    sql`insert into account (id, name, role, password_hash) values (${id}, 'Orla', 'owner', 'x')`,
+  )
+  await own.db.execute(sql`insert into session (id, account_id, secret_hash, ends_at, address)
+    values (${randomUUID()}, ${id}, 'x', now() + interval '9 days', '::1')`)
+  await own.db.execute(sql`insert into pass (id, account_id, purpose, secret_hash, ends_at)
+    values (${randomUUID()}, ${id}, 'recovery', 'x', now() + interval '1 day')`)
+  const file = join(folder, 'people.tar')
+  await makeBackup(own.url, file)
+  await own.close()
+  const other = await emptyDatabase()
+  await restoreBackup(other, file)
+  const { db, pool } = connect(other)
+  const count = async (table: string): Promise<number> =>
+    Number(
+      (await db.execute<{ n: string }>(sql`select count(*) as n from ${sql.identifier(table)}`)).rows[0]?.n,
+    )
+  expect(await Promise.all(['account', 'row_change', 'session', 'pass'].map(count))).toEqual([1, 1, 0, 0])
+  // What was done stays out of reach of statements there too.
+  await expect(db.execute(sql`delete from row_change`)).rejects.toThrow()
+  await pool.end()
+})
+
+test('sessions that have ended, links and counts of tries go; those that hold stay', async () => {
+  const own = await harness()
+  const id = randomUUID()
+  await own.db.execute(sql`insert into account (id, name, role) values (${id}, 'Orla', 'owner')`)
+  for (const [ends, seen] of [
+    ['1 day', '0'],
+    ['-1 day', '0'],
+    ['1 day', '-15 days'],
+    ['1 day', '-13 days'],
+  ] as const)
+    await own.db.execute(sql`insert into session (id, account_id, secret_hash, ends_at, seen_at, address)
+      values (${randomUUID()}, ${id}, ${randomUUID()}, now() + ${ends}::interval, now() + ${seen}::interval, '::1')`)
+  await own.db.execute(
+    sql`insert into sign_in_try values ('old', 1, ${Date.now() - 1000}), ('new', 1, ${Date.now() + 60_000})`,
+  )
+  expect(await prune(own.db)).toBe(3)
+  const { rows } = await own.db.execute<{ n: string; tries: string }>(
+    sql`select (select count(*) from session) as n, (select string_agg(key, ',') from sign_in_try) as tries`,
+  )
+  expect(rows[0]).toMatchObject({ n: '2', tries: 'new' })
+  await own.close()
+})
+
 describe('a backup that cannot be trusted is refused before anything is touched', () => {
   const bad = (name: string, spoil: (path: string) => void): string => {
     const path = join(folder, name)

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import type { Db } from '../db/client'
+import { IDLE_DAYS } from '../people/identity'
 
 /** Days that answers to writes and deleted rows are kept: until then a write repeats, and a deletion can be undone. */
 export const KEPT_DAYS = 90
@@ -16,6 +17,9 @@ export async function prune(db: Db, days = KEPT_DAYS): Promise<number> {
   }
   await take('idempotency_key', sql`created_at < ${before}`)
   await take('ranking', sql`finished_at < ${before}`)
+  await take('session', sql`ends_at < now() or seen_at < now() - make_interval(days => ${IDLE_DAYS})`)
+  await take('pass', sql`ends_at < ${before}`)
+  await take('sign_in_try', sql`expire < extract(epoch from now()) * 1000`)
   for (const table of TABLES) await take(table, sql`deleted_at < ${before}`)
   // A medium may still lie in a fill.
   await take(
