@@ -275,3 +275,88 @@ test.each(readdirSync(EXAMPLES).filter((f) => f.endsWith('.ypso.json')))(
     await other.close()
   },
 )
+
+test('property: any bench that can be made goes out, into an empty one, and out again the same, and its dossiers read the same', async () => {
+  const words = fc.string({ unit: 'grapheme', maxLength: 24 }).filter((s) => !s.includes('\0'))
+  const name = words.filter((s) => /[^\p{C}\p{Z}\p{M}]/u.test(s))
+  const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
+  const model = fc.record({
+    name,
+    note: words,
+    kind: fc.constantFrom('canister', 'internal', 'sump', 'air-sponge'),
+    claims: fc.uniqueArray(fc.constantFrom('rated-flow', 'max-head', 'power', 'tank-max'), { maxLength: 4 }),
+    value: number(1e-6, 0.01),
+    segments: fc.array(fc.record({ label: words, length: number(0.01, 20), diameter: number(0.004, 0.1) }), { maxLength: 4 }), // prettier-ignore
+    runs: fc.array(fc.record({ volume: number(1e-3, 1), seconds: number(1, 3600), note: words }), {
+      maxLength: 4,
+    }),
+    gone: fc.boolean(),
+  })
+  const tank = fc.record({ name, place: words, length: number(0.1, 5), waterTemperature: number(10, 30), covered: fc.boolean() }) // prettier-ignore
+  await fc.assert(
+    fc.asyncProperty(
+      fc.array(model, { maxLength: 3 }),
+      fc.array(tank, { maxLength: 2 }),
+      async (models, tanks) => {
+        const from = await harness()
+        const to = await harness()
+        try {
+          const ids: string[] = []
+          for (const { name, note, kind, claims, value, segments, runs, gone } of models) {
+            const made = await from.create('/models', { maker: 'Any', name, kind, note })
+            // Two of one name are refused, as anywhere.
+            if (made.status !== 201) continue
+            const modelId = made.body.id
+            for (const quantity of claims)
+              await from.create('/claims', { modelId, quantity, value, typed: { value: note } })
+            await from.create('/hookups', {
+              modelId,
+              name: 'Any',
+              segments: segments.map((s, i) => ({ kind: 'hose', id: `s${i}`, roughness: 1e-6, ...s })),
+            })
+            const trial = (await from.create('/trials', { modelId, kind: 'vessel' })).body
+            for (const r of runs)
+            await from.create('/readings', { trialId: trial.id, kind: 'vessel', takenAt: '2026-11-26T10:00:00.000Z', ...r }) // prettier-ignore
+            if (gone) await from.call('DELETE', `/models/${modelId}`, undefined, { 'if-match': '"1"' })
+            else ids.push(modelId)
+          }
+          for (const t of tanks) await from.create('/tanks', t)
+          const text = await textOf(from, '/documents/bench')
+          const { status, body } = await take(to, text)
+          expect([status, body.refused]).toEqual([201, []])
+          expect(await textOf(to, '/documents/bench')).toBe(text)
+          const read = async (h: Harness, id: string) => {
+            const { model, claims, hookups, trials, readings } = (
+              await h.call('GET', `/models/${id}/dossier`)
+            ).body
+            const bare = (rows: { updatedAt: string }[]) => rows.map(({ updatedAt: _, ...r }) => r)
+            return [model, ...[claims, hookups, trials, readings].map(bare)].map((x) =>
+              Array.isArray(x) ? x : { ...x, updatedAt: '' },
+            )
+          }
+          for (const id of ids) expect(await read(to, id)).toEqual(await read(from, id))
+        } finally {
+          await Promise.all([from.close(), to.close()])
+        }
+      },
+    ),
+    { numRuns: 12 },
+  )
+})
+
+test('a huge document, and one with too many rows of a kind, are refused before anything is read of them', async () => {
+  const large = await demo.call('POST', '/documents/preview', { text: ' '.repeat(30_000_001) })
+  expect(large).toMatchObject({
+    status: 400,
+    body: { errors: [{ field: 'text', message: 'at most 30 MB' }] },
+  })
+  const beyond = await demo.call('POST', '/documents/preview', { text: ' '.repeat(41 * 1024 * 1024) })
+  expect(beyond).toMatchObject({ status: 413, body: { errors: [{ message: 'at most 40 MB here' }] } })
+  const row = { id: '', modelId: modelOf('Mop 300'), quantity: 'guarantee', words: 'x' }
+  const rows = Array.from({ length: 50_001 }, (_, i) => ({ ...row, id: `00000000-0000-4000-8000-${String(i).padStart(12, '0')}` })) // prettier-ignore
+  const many = { format: 'ypsometer', version: 1, subject: 'bench', rows: { claims: rows } }
+  const before = await textOf(demo, '/documents/bench')
+  const { refused } = await preview(demo, JSON.stringify(many))
+  expect(refused[0]).toMatchObject({ field: 'rows.claims', message: 'at most 50000 rows' })
+  expect(await textOf(demo, '/documents/bench')).toBe(before)
+})
