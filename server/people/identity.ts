@@ -95,6 +95,12 @@ async function identify(db: Db, door: Door, request: FastifyRequest): Promise<vo
   } else if (door.visitor && !(await isOwned(db))) request.person = door.visitor
 }
 
+/** Another window of the browser has signed somebody else in: nothing is written under their name. */
+const otherWriter = () =>
+  problem(409, 'other-writer', 'Somebody else is signed in here now', {
+    detail: 'Nothing was written: what you typed waits until you are back.',
+  })
+
 export const signInFirst = () =>
   problem(401, 'sign-in', 'Sign in first', { detail: 'Your session has ended, or there was none.' })
 
@@ -113,6 +119,8 @@ export function registerDoor(app: FastifyInstance, db: Db, door: Door): void {
     const access = whoever(request)
     if (access === 'anyone' && !request.headers.cookie && !door.visitor) return
     await identify(db, door, request)
+    const writer = request.headers['x-writer']
+    if (request.person && writer !== undefined && writer !== request.person.id) throw otherWriter()
     if (may(request.person, access)) return
     if (!request.person) throw signInFirst()
     throw problem(403, 'not-yours', `That needs ${access === 'owner' ? 'an owner' : 'an editor'}`, {

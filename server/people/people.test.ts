@@ -262,6 +262,19 @@ describe('signing in', () => {
   })
 })
 
+test('what somebody wrote is not taken under the name of another who signed in meanwhile', async () => {
+  const { ids, editor, owner } = await three()
+  const write = (cookie: string, writer: string) =>
+    ask(
+      'POST',
+      '/models',
+      { id: randomUUID(), maker: 'Quillon', name: randomUUID(), kind: 'canister' },
+      { cookie, headers: { 'idempotency-key': randomUUID(), 'x-writer': writer } },
+    )
+  expect(await write(owner, ids.editor)).toMatchObject({ status: 409, body: { code: 'other-writer' } })
+  expect(await write(editor, ids.editor)).toMatchObject({ status: 201 })
+})
+
 describe('sessions', () => {
   test('seen, ended one by one; what was ended is refused at once', async () => {
     await add('Orla', 'owner')

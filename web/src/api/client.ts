@@ -27,13 +27,17 @@ export const serverAway = {
 }
 
 /** Told when the server says that nobody is signed in here: a session has ended, or there was none. */
-const turnedAway = new Set<() => void>()
-export const onTurnedAway = (l: () => void): (() => void) => {
+const turnedAway = new Set<(somebodyElse: boolean) => void>()
+export const onTurnedAway = (l: (somebodyElse: boolean) => void): (() => void) => {
   turnedAway.add(l)
   return () => turnedAway.delete(l)
 }
 /** The code of an answer that asks one to sign in. */
-export const SIGN_IN = 'sign-in'
+const SIGN_IN = 'sign-in'
+/** The code of an answer that says that another window has signed somebody else in. */
+const OTHER = 'other-writer'
+/** Does a refusal say that whoever wrote it is not signed in here, or no longer? */
+export const isNotIn = ({ code }: Problem): boolean => code === SIGN_IN || code === OTHER
 
 /** This page, for as long as it is open: told to the server so that it does not tell us of our own writes. */
 export const PAGE = crypto.randomUUID()
@@ -43,13 +47,15 @@ interface Options {
   readonly body?: unknown
   readonly key?: string
   readonly version?: number
+  /** Who wrote it: refused when somebody else is signed in. */
+  readonly writer?: string
   readonly signal?: AbortSignal
 }
 
 /** Calls the API. @throws ApiProblem for a refusal, Unreachable when there is no answer. */
 export async function api<T>(
   path: string,
-  { method = 'GET', body, key, version, signal }: Options = {},
+  { method = 'GET', body, key, version, writer, signal }: Options = {},
 ): Promise<T> {
   const headers: Record<string, string> = { accept: 'application/json' }
   const file = body instanceof Blob
@@ -57,6 +63,7 @@ export async function api<T>(
     headers['content-type'] = file ? body.type || 'application/octet-stream' : 'application/json'
   if (method !== 'GET') headers['x-page'] = PAGE
   if (key) headers['idempotency-key'] = key
+  if (writer) headers['x-writer'] = writer
   if (version !== undefined) headers['if-match'] = `"${version}"`
   let response: Response
   try {
@@ -76,7 +83,8 @@ export async function api<T>(
     throw new Unreachable('The server is not ready')
   const json = (await response.json().catch(() => null)) as unknown
   if (!response.ok) {
-    if ((json as Problem | null)?.code === SIGN_IN) turnedAway.forEach((l) => l())
+    const { code } = (json as Problem | null) ?? {}
+    if (code === SIGN_IN || code === OTHER) turnedAway.forEach((l) => l(code === OTHER))
     throw new ApiProblem(
       (json as Problem | null) ?? {
         type: 'about:blank',

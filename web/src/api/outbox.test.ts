@@ -394,6 +394,27 @@ describe('who wrote it sends it', () => {
     expect(outbox.others()).toHaveLength(0)
   })
 
+  test('when another window has signed somebody else in, nothing is written under their name', async () => {
+    outbox.setWriter(edda)
+    const writers: (string | undefined)[] = []
+    const real = globalThis.fetch
+    globalThis.fetch = jest.fn((url: string, init: RequestInit) => {
+      writers.push((init.headers as Record<string, string>)['x-writer'])
+      return real(url, init)
+    }) as typeof fetch
+    answer = () => ({
+      status: 409,
+      body: { type: 'urn:ypsometer:other-writer', title: 'Somebody else', status: 409, code: 'other-writer' },
+    })
+    patch({ note: 'hers' })
+    await settle()
+    expect([writers, outbox.state(), outbox.writer()]).toEqual([['edda'], 'kept', null])
+    answer = (s) => ({ status: 200, body: { id: 'r1', version: 8, ...s.body } })
+    outbox.setWriter(orla)
+    await settle()
+    expect([writers.length, outbox.others().length]).toEqual([1, 1])
+  })
+
   test('what a visitor wrote on this machine goes with whoever owns the bench next', async () => {
     outbox.setWriter({ id: 'visitor', name: 'Demo editor', visitor: true, reads: false })
     answer = () => 'away'

@@ -1,6 +1,6 @@
 import type { CreateOf, PatchOf, Problem, ResourceName, RowOf } from '@ypsometer/contract'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import { api, ApiProblem, SIGN_IN, Unreachable } from './client'
+import { api, ApiProblem, isNotIn, Unreachable } from './client'
 
 interface Waiting<N extends ResourceName> {
   /** Idempotency key: however often it is sent, it is done once. */
@@ -297,6 +297,7 @@ export function makeOutbox(name = 'ypsometer') {
       const row = await api<RowOf<ResourceName>>(addressOf(entry), {
         method: entry.method === 'RESTORE' ? 'POST' : entry.method,
         key: entry.key,
+        ...(entry.by && { writer: entry.by }),
         ...(entry.method !== 'POST' && { version: entry.version }),
         ...(body !== undefined && { body }),
       })
@@ -314,8 +315,8 @@ export function makeOutbox(name = 'ypsometer') {
       return true
     } catch (error) {
       if (!(error instanceof Unreachable) && !(error instanceof ApiProblem)) throw error
-      // Nobody is signed in any more: it waits until somebody is.
-      if (error instanceof ApiProblem && error.problem.code === SIGN_IN) {
+      // Whoever wrote it is not signed in any more: it waits until they are.
+      if (error instanceof ApiProblem && isNotIn(error.problem)) {
         setWriter(null)
         return false
       }

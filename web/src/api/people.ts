@@ -21,8 +21,10 @@ const NOBODY: Me = { person: null, by: null, unowned: false }
 /** Tells the outbox who writes, and shows the way in when the server turns this page away. */
 export function followMe(): void {
   outbox.setWriter(null)
-  onTurnedAway(() => {
-    queryClient.setQueryData(['me'], NOBODY)
+  onTurnedAway((somebodyElse) => {
+    // Another window knows who is here now; this one asks.
+    if (somebodyElse) void queryClient.invalidateQueries({ queryKey: ['me'] })
+    else queryClient.setQueryData(['me'], NOBODY)
     void forgetAnswers()
   })
   queryClient.getQueryCache().subscribe(({ query }) => {
