@@ -92,6 +92,30 @@ test.each(CALCS)('POST /calc/%s takes or refuses anything, by name', async (path
   )
 })
 
+test.each([
+  'session',
+  'passes/look',
+  'passes/use',
+  'people',
+  'people/first',
+  'me/password',
+  'presence',
+  'documents',
+  'documents/preview',
+  'csv/tanks/preview',
+  'history/1/undo',
+  'upkeep/link',
+])('POST /%s takes or refuses anything, by name', async (path) => {
+  const credentials = fc.record({ name: value, password: value, next: value, secret: value, role: value }, { requiredKeys: [] }) // prettier-ignore
+  const text = fc.record({ text: fc.string({ unit: 'binary', maxLength: 200 }) })
+  await fc.assert(
+    fc.asyncProperty(fc.oneof(body, credentials, text), async (b) => {
+      expectHonest(await h.call('POST', `/${path}`, b ?? undefined, { 'idempotency-key': randomUUID() }))
+    }),
+    { numRuns: 40 },
+  )
+})
+
 test('GET with any query or id is answered or refused by name', async () => {
   await fc.assert(
     fc.asyncProperty(fc.string({ unit: 'binary', maxLength: 40 }), async (s) => {
@@ -103,6 +127,11 @@ test('GET with any query or id is answered or refused by name', async () => {
         `/tanks?cursor=${q}`,
         `/models/${q}`,
         `/models/${q}/dossier`,
+        `/history?row=${q}`,
+        `/history?before=${q}`,
+        `/csv/${q}`,
+        `/csv/claims?model=${q}`,
+        `/upkeep.ics?key=${q}`,
       ])
         expectHonest(await h.call('GET', path))
     }),

@@ -166,6 +166,8 @@ async function fuzz(app: App): Promise<void> {
   )
   for (let round = 0; Date.now() < until; round++)
     for (const { path, method, bodies } of targets) {
+      // From its first owner on a bench lets nobody in who does not sign in, and there would be nothing left to try.
+      if (path.endsWith('/people/first')) continue
       if (path.endsWith('/rig') || (path.endsWith('/instruments') && method === 'PUT')) continue
       const body = bodies ? fc.sample(bodies, { numRuns: 1, seed: round * 1000 + seen.length })[0] : undefined
       const collection = path.replace('/api/v1/', '').split('/')[0] ?? ''
