@@ -8,6 +8,8 @@ test('a canister set up on a phone, trays refused, out of reach midway; the faul
   const id = await openDossier(page, 'Terrace 1200', 'visits')
   await page.getByRole('button', { name: 'Set it up by its checklist' }).click()
   await page.waitForURL(/set-ups/)
+  // The address is there a moment before the view.
+  await expect(page.getByRole('heading', { level: 2, name: /Rinse the media/ })).toBeVisible()
   const step = page.getByRole('heading', { level: 2 })
   await expect(step).toHaveText(/Rinse the media/)
   for (const name of ['Not right', 'Right'])
