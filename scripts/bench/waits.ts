@@ -85,7 +85,10 @@ export async function waits(): Promise<void> {
   const port = await freePort()
   const server = await startServer({ port, host: '127.0.0.1', databaseUrl, demo: true })
   const base = `http://127.0.0.1:${port}`
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] })
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium-headless-shell',
+    args: ['--no-sandbox'],
+  })
   try {
     const { items } = (await (await fetch(`${base}/api/v1/models?limit=50`)).json()) as {
       items: { model: { id: string; name: string } }[]
