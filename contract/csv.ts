@@ -49,7 +49,7 @@ export function readCell(text: string, decimal: '.' | ','): number {
 }
 
 /** Decimal commas are taken for such when the delimiter is none and cells like "1,5" are there and "1.5" are not. */
-function decimalOf(rows: readonly (readonly string[])[], delimiter: string): '.' | ',' {
+export function decimalOf(rows: readonly (readonly string[])[], delimiter: string): '.' | ',' {
   if (delimiter === ',') return '.'
   const cells = rows.flat().map((c) => c.trim())
   const commas = cells.filter((c) => /^[+-]?[\d. ]*\d,\d+$/.test(c) && !/^\d{1,3}(,\d{3})+$/.test(c)).length

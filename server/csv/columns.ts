@@ -1,4 +1,4 @@
-import { RESOURCES, type CollectionName, type CsvIn } from '@ypsometer/contract'
+import { bareSchema, RESOURCES, unitOf, type CollectionName, type CsvIn } from '@ypsometer/contract'
 import { findUnit, fromSI, toSI, UNITS, type Dimension } from '@ypsometer/core/units'
 import type { z } from 'zod'
 
@@ -22,18 +22,6 @@ export interface Column {
   readonly unit?: string
 }
 
-/** A schema without what is round it: its default, and whether it may be nothing. */
-function bare(schema: z.ZodType): { schema: z.ZodType; nullable: boolean } {
-  let nullable = false
-  let inner = schema
-  for (;;) {
-    const { type } = inner.def
-    if (type === 'nullable') nullable = true
-    if (!['nullable', 'optional', 'default', 'readonly'].includes(type)) return { schema: inner, nullable }
-    inner = (inner as unknown as { unwrap: () => z.ZodType }).unwrap()
-  }
-}
-
 const HOLDS: Readonly<Record<string, Column['holds']>> = {
   number: 'number',
   int: 'number',
@@ -43,15 +31,15 @@ const HOLDS: Readonly<Record<string, Column['holds']>> = {
 }
 
 function columnOf(field: string, given: z.ZodType): Column {
-  const { schema, nullable } = bare(given)
+  const { schema, nullable } = bareSchema(given)
   const { type } = schema.def
   // One of a few numbers, such as 50 or 60.
   const numbers =
     type === 'union' &&
     (schema as z.ZodUnion<z.ZodLiteral[]>).options.every((o) => typeof o.value === 'number')
   const holds = numbers ? 'number' : (HOLDS[type] ?? 'list')
-  const said: unknown = schema.meta()?.unit
-  const unit = typeof said === 'string' && !said.startsWith('(') && !said.includes(' ') ? said : undefined
+  const said = unitOf(given)
+  const unit = said?.startsWith('(') || said?.includes(' ') ? undefined : said
   return {
     field,
     header: unit === undefined ? field : `${field} [${unit}]`,

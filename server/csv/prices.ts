@@ -58,7 +58,7 @@ export async function pricesOf(
 ): Promise<Readonly<Record<string, readonly Line[]>>> {
   for (const { name } of sheet.header)
     if (!COLUMNS.some((c) => c.toLowerCase() === name.toLowerCase()))
-      refuse(1, name, `one of ${COLUMNS.join(', ')}`)
+      refuse(sheet.line, name, `one of ${COLUMNS.join(', ')}`)
   const prices = sheet.lines.flatMap((l) => priceOf(sheet, find, l, refuse) ?? [])
   const ids = [...new Set(prices.map((p) => p.modelId))]
   if (!ids.length) return {}

@@ -13,6 +13,7 @@ import { sheetOf, type Refuse, type Sheet } from './sheet'
 
 /** Most lines that are named. */
 const MOST_NAMED = 50
+
 /** What a cell says; undefined where it says nothing and nothing may not be. */
 function valueOf(column: Column, into: (n: number) => number, text: string, decimal: '.' | ','): unknown {
   const bare = text.trim()
@@ -46,23 +47,24 @@ async function rowsOf(
   const columns = columnsOf(name)
   const known = new Map(columns.map((c) => [c.field.toLowerCase(), c]))
   const named = name !== 'tanks'
+  const context = named ? ['maker', 'model'] : []
+  let sound = true
   const places = sheet.header.map(({ name: header, unit }, i) => {
+    if (context.includes(header.toLowerCase())) return null
     const column = known.get(header.toLowerCase())
-    const context = named && ['maker', 'model'].includes(header.toLowerCase())
-    if (!column) {
-      if (!context) refuse(1, header || `column ${i + 1}`, `one of ${columns.map((c) => c.field).join(', ')}`)
-      return null
-    }
-    const into = intoColumn(column, unit)
-    if (!into) refuse(1, header, `a unit that is known for it, such as [${column.unit ?? 'none'}]`)
-    return { column, into: into ?? ((n: number) => n) }
-  })
-  if (
-    places.some(
-      (p, i) => p === null && !['maker', 'model'].includes(sheet.header[i]?.name.toLowerCase() ?? ''),
+    const into = column && intoColumn(column, unit)
+    if (column && into) return { column, into }
+    sound = false
+    refuse(
+      sheet.line,
+      header || `column ${i + 1}`,
+      column
+        ? `a unit that is known for it, such as [${column.unit ?? 'none'}]`
+        : `one of ${columns.map((c) => c.field).join(', ')}`,
     )
-  )
-    return []
+    return null
+  })
+  if (!sound) return []
   const given = sheet.lines.map(({ line, cells }) => {
     const row: Record<string, unknown> = {}
     places.forEach((p, i) => {

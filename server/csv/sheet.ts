@@ -1,8 +1,10 @@
-import { readRows } from '@ypsometer/contract/csv'
+import { decimalOf, readRows } from '@ypsometer/contract/csv'
 
 /** A table as it was sent: its columns by name, and its lines. */
 export interface Sheet {
   readonly header: readonly { readonly name: string; readonly unit: string | undefined }[]
+  /** The line of the header. */
+  readonly line: number
   readonly lines: readonly { readonly line: number; readonly cells: readonly string[] }[]
   readonly decimal: '.' | ','
 }
@@ -20,7 +22,6 @@ export function sheetOf(text: string): Sheet | null {
     const [, name = '', unit] = HEADER.exec(c.trim()) ?? []
     return { name, unit: unit?.trim() }
   })
-  // Where a comma parts the cells it is no decimal sign.
-  const comma = delimiter !== ',' && lines.some((l) => l.cells.some((c) => /^[+-]?\d+,\d+$/.test(c.trim())))
-  return { header, lines, decimal: comma ? ',' : '.' }
+  const cells = lines.map((l) => l.cells)
+  return { header, line: first.line, lines, decimal: decimalOf(cells, delimiter) }
 }

@@ -5,7 +5,7 @@ import { randomUUID } from 'node:crypto'
 import type { Db, Tx } from '../db/client'
 import { account, pass, session } from '../db/schema'
 import { fieldProblem, problem } from '../http/problems'
-import { hashOf, newSecret } from './secrets'
+import { hashOf, newSecret } from '../http/secrets'
 
 /** Any number, as long as every server of a bench takes the same one. */
 const PEOPLE_LOCK = 4681

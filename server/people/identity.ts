@@ -4,7 +4,7 @@ import type { FastifyInstance, FastifyRequest } from 'fastify'
 import type { Db, Tx } from '../db/client'
 import { account, session } from '../db/schema'
 import { problem } from '../http/problems'
-import { hashOf } from './secrets'
+import { hashOf } from '../http/secrets'
 
 /** Who may call a route. */
 export type Access = 'anyone' | 'reader' | 'editor' | 'owner'

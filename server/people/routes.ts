@@ -11,6 +11,7 @@ import {
   PersonPatch,
   PersonRow,
   SignIn,
+  type Person,
 } from '@ypsometer/contract'
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance, FastifyRequest } from 'fastify'
@@ -47,15 +48,23 @@ export function registerPeople(app: FastifyInstance, db: Db, door: Door): void {
   registerLookingAfter(app, db)
 }
 
-const meOf = async (db: Db, request: FastifyRequest): Promise<Me> => ({
+const meOf = (request: FastifyRequest): Me => ({
   person: request.person,
   by: request.sessionId ? 'session' : request.person ? 'visitor' : null,
-  unowned: request.person !== null && request.sessionId === null && !(await isOwned(db)),
+  // The door lets visitors in only while that is so.
+  unowned: request.person !== null && request.sessionId === null,
+})
+
+/** What somebody is told who has just come in. */
+const signedIn = ({ id, name, role }: Person): Me => ({
+  person: { id, name, role },
+  by: 'session',
+  unowned: false,
 })
 
 function registerSigningIn(app: FastifyInstance, db: Db, door: Door, limits: SignInLimits): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
-  typed.get('/me', { ...anyone, schema: { tags, response: { 200: Me } } }, (request) => meOf(db, request))
+  typed.get('/me', { ...anyone, schema: { tags, response: { 200: Me } } }, async (request) => meOf(request))
   typed.post(
     '/session',
     { ...anyone, schema: { tags, body: SignIn, response: { 201: Me } } },
@@ -75,8 +84,7 @@ function registerSigningIn(app: FastifyInstance, db: Db, door: Door, limits: Sig
       await limits.forgive(request.ip, name)
       await openSession(db, door, request, reply, found.id)
       request.log.info({ event: 'signed in', by: found.name }, 'people')
-      const { id, role } = found
-      return reply.code(201).send({ person: { id, name: found.name, role }, by: 'session', unowned: false })
+      return reply.code(201).send(signedIn(found))
     },
   )
   typed.post(
@@ -109,7 +117,7 @@ function registerSigningIn(app: FastifyInstance, db: Db, door: Door, limits: Sig
         return addAccount(tx, { name, role: 'owner', passwordHash })
       })
       await openSession(db, door, request, reply, id)
-      return reply.code(201).send({ person: { id, name, role: 'owner' }, by: 'session', unowned: false })
+      return reply.code(201).send(signedIn({ id, name, role: 'owner' }))
     },
   )
 }
@@ -134,7 +142,7 @@ function registerPasses(app: FastifyInstance, db: Db, door: Door, limits: SignIn
       const { secret, password } = request.body
       const seen = await passOf(db, secret)
       const passwordHash = await goodPassword(password, seen.person.name)
-      const { id, name, role } = await db.transaction(async (tx) => {
+      const person = await db.transaction(async (tx) => {
         await alone(tx)
         const { id: used, person } = await passOf(tx, secret)
         await tx.update(pass).set({ usedAt: new Date() }).where(eq(pass.id, used))
@@ -143,8 +151,8 @@ function registerPasses(app: FastifyInstance, db: Db, door: Door, limits: SignIn
         await endSessions(tx, person.id)
         return person
       })
-      await openSession(db, door, request, reply, id)
-      return reply.code(201).send({ person: { id, name, role }, by: 'session', unowned: false })
+      await openSession(db, door, request, reply, person.id)
+      return reply.code(201).send(signedIn(person))
     },
   )
 }

@@ -1,12 +1,7 @@
 import { hash, verify } from '@node-rs/argon2'
 import { ZxcvbnFactory } from '@zxcvbn-ts/core'
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common'
-import { createHash, randomBytes } from 'node:crypto'
-
-/** A secret that nobody guesses: 256 bits, in letters that an address can hold. */
-export const newSecret = (): string => randomBytes(32).toString('base64url')
-/** What is kept of a secret: it has more bits than a hash takes away, so a fast hash will do. */
-export const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('base64url')
+import { newSecret } from '../http/secrets'
 
 /**
  * argon2id with 19 MiB of memory, 2 passes, 1 lane: the first of the equivalent settings of the OWASP Password Storage

@@ -8,7 +8,7 @@ import type { Db, Tx } from '../db/client'
 import { session } from '../db/schema'
 import { problem } from '../http/problems'
 import { cookieName, type Door } from './identity'
-import { hashOf, newSecret } from './secrets'
+import { hashOf, newSecret } from '../http/secrets'
 
 /** A session ends after so long, however much it is used (days). */
 export const LONGEST_DAYS = 90

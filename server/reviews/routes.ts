@@ -16,7 +16,7 @@ import { movedSince } from '@ypsometer/core/review'
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
-import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
 import { photo, review, reviewEdition, reviewPhoto, reviewShare } from '../db/schema'
@@ -25,15 +25,13 @@ import { travelling } from '../http/rows'
 import { differences, remember } from '../history/remember'
 import { once } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
+import { hashOf, newSecret } from '../http/secrets'
 import { keepPhotos } from './photos'
 import { dayOfServer, takeSnapshot } from './snapshot'
 
 const MOST = 500
 /** Bytes of a share’s secret: 192 bits, which nobody guesses. */
 const SECRET = 24
-
-/** Of a secret only this is kept. */
-export const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex')
 
 type Row = typeof review.$inferSelect
 /** A review as it travels: without its numbers. */
@@ -296,7 +294,7 @@ function registerShares(app: FastifyInstance, db: Db, find: Find): void {
       if (!row.editions) throw fieldProblem('state', 'a review that was published', 409)
       const { label, expiresOn } = request.body
       if (expiresOn !== null && expiresOn < dayOfServer()) throw fieldProblem('expiresOn', 'today or later')
-      const secret = randomBytes(SECRET).toString('base64url')
+      const secret = newSecret(SECRET)
       const [share] = await db
         .insert(reviewShare)
         .values({ id: randomUUID(), reviewId: row.id, label, expiresOn, secretHash: hashOf(secret) })

@@ -7,7 +7,7 @@ import { z } from 'zod'
 import type { Db } from '../db/client'
 import { review, reviewEdition, reviewPhoto, reviewShare } from '../db/schema'
 import { problem } from '../http/problems'
-import { hashOf } from './routes'
+import { hashOf } from '../http/secrets'
 import { dayOfServer } from './snapshot'
 
 /** Answers of shared links a minute and address, and of their photos. */

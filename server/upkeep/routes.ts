@@ -10,7 +10,7 @@ import { setting, tank, tick } from '../db/schema'
 import { registerEditable } from '../http/editable'
 import { travelling } from '../http/rows'
 import { may, signInFirst } from '../people/identity'
-import { hashOf, newSecret } from '../people/secrets'
+import { hashOf, newSecret } from '../http/secrets'
 import { calendarOf } from './calendar'
 import { keptFilters } from './filters'
 

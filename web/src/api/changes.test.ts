@@ -99,9 +99,10 @@ describe('who is here', () => {
     expect(inField.result.current).toBeNull()
     act(() => source().tell(here('p1', { at: null })))
     expect(at.result.current).toEqual([])
-    // One that was cut off says nothing more: it is forgotten when the next one speaks.
+    // One that was cut off says nothing more: it is forgotten by itself.
     act(() => source().tell(here('p2')))
-    jest.advanceTimersByTime(60_000)
+    act(() => jest.advanceTimersByTime(60_000))
+    expect(at.result.current).toEqual([])
     act(() => source().tell(here('p3')))
     expect(at.result.current.map((h) => h.page)).toEqual(['p3'])
     act(() => source().tell(here('p3', { at: null })))

@@ -23,12 +23,19 @@ function publish(next: ReadonlyMap<string, Known>): void {
   listeners.forEach((l) => l())
 }
 
+/** Those that have said within the time that they are there. */
+const living = (): Map<string, Known> => new Map([...known].filter(([, k]) => k.until > Date.now()))
+
 /** Takes note of where another page is, and answers one that has just come. */
 export function noteHere(here: Here): void {
   if (here.page === PAGE) return
-  const next = new Map([...known].filter(([, k]) => k.until > Date.now()))
+  const next = living()
   if (here.at === null) next.delete(here.page)
-  else next.set(here.page, { ...here, until: Date.now() + BELIEVED })
+  else {
+    next.set(here.page, { ...here, until: Date.now() + BELIEVED })
+    // One that was cut off says nothing more.
+    setTimeout(() => publish(living()), BELIEVED)
+  }
   publish(next)
   if (here.hello) answer?.()
 }

@@ -1,4 +1,4 @@
-import { RESOURCES, type Change, type ResourceName } from '@ypsometer/contract'
+import { RESOURCES, unitOf, type Change, type ResourceName } from '@ypsometer/contract'
 import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/file/judging/records'
 import { moneyText, showQuantity, trimZeros, type Dimension, type UnitSystem } from '@ypsometer/core/units'
 import type { z } from 'zod'
@@ -37,14 +37,11 @@ export const fieldWords = (field: string): string =>
 export const oneOf = (resource: string): string => (isResource(resource) ? RESOURCES[resource].one : resource)
 
 /** The unit a number of a field is in, from the contract; a claim’s is that of its quantity, which is its name. */
-function unitOf(resource: string, field: string, called: string): string | undefined {
+function fieldUnit(resource: string, field: string, called: string): string | undefined {
   if (resource === 'claims' && field === 'value') return CLAIM_LIMITS[called as ClaimQuantity]?.unit
   if (!isResource(resource)) return undefined
-  let schema = (RESOURCES[resource].Row.shape as Readonly<Record<string, z.ZodType | undefined>>)[field]
-  while (schema && 'unwrap' in schema && typeof schema.unwrap === 'function')
-    schema = (schema.unwrap as () => z.ZodType)()
-  const unit: unknown = schema?.meta()?.unit
-  return typeof unit === 'string' ? unit : undefined
+  const schema = (RESOURCES[resource].Row.shape as Readonly<Record<string, z.ZodType | undefined>>)[field]
+  return schema && unitOf(schema)
 }
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-/
@@ -58,7 +55,7 @@ function showNumber(
   system: UnitSystem,
   called: string,
 ): string {
-  const unit = unitOf(resource, field, called)
+  const unit = fieldUnit(resource, field, called)
   const dimension = unit === undefined ? undefined : DIMENSIONS[unit]
   if (dimension) {
     const s = showQuantity(value, dimension, system, 4)

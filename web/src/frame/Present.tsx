@@ -1,9 +1,7 @@
 import type { Here } from '@ypsometer/contract'
 import { UserRound } from 'lucide-react'
 import { useOthersAt, usePresence } from '../api/presence'
-
-/** “outletAboveWater” as it is read. */
-const words = (field: string): string => field.replace(/([a-z])([A-Z])/g, '$1 $2').toLowerCase()
+import { fieldWords } from '../figures/fieldWords'
 
 /** Who else is at this model or tank now, and in which field; the others are told the same of this page. */
 export function Present({ at }: { readonly at: string }) {
@@ -16,7 +14,7 @@ export function Present({ at }: { readonly at: string }) {
         <span key={name} className="text-primary flex items-center gap-1">
           <UserRound size={14} aria-hidden="true" />
           <span>
-            <strong>{name}</strong> is here{here.field && `, at ${words(here.field)}`}
+            <strong>{name}</strong> is here{here.field && `, at ${fieldWords(here.field)}`}
           </span>
         </span>
       ))}
