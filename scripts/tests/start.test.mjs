@@ -145,7 +145,7 @@ const runsIn = (folder) =>
 
 test('a host other than this machine, a bad port and a taken port each get one sentence', async () => {
   const data = emptyFolder()
-  const host = refused({ HOST: '0.0.0.0', YPSOMETER_DATA: data })
+  const host = refused({ HOST: '0.0.0.0', PORT: String(await freePort()), YPSOMETER_DATA: data })
   assert.equal(host.status, 1)
   assert.match(host.stderr, /^HOST is 0\.0\.0\.0, beyond this machine, and nothing speaks TLS[^\n]*\n$/)
   assert.deepEqual(readdirSync(data), [])
