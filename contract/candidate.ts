@@ -17,38 +17,9 @@ import { packVolume } from '@ypsometer/core/media'
 import { faultsOf, reaches, reachFigures, serviceFigure } from '@ypsometer/core/teardown'
 import { wholeReadings } from '@ypsometer/core/trials'
 import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
-import { z } from 'zod'
 import type { Medium } from './fills'
 import type { Dossier } from './models'
 import { fittingModel, interiorOf, modelRecord } from './records'
-
-/** A page of candidates; each as `Candidate` of `core/advice`, or the reason why it cannot be worked out. */
-export const CandidatePage = z.object({
-  items: z.array(
-    z.object({
-      id: z.string(),
-      candidate: z.looseObject({}).nullable(),
-      problem: z.string().nullable(),
-      old: z.boolean(),
-    }),
-  ),
-  next: z.string().nullable(),
-}) as unknown as z.ZodType<CandidateList>
-export const CandidateQuery = z.object({
-  after: z.uuid().optional(),
-  limit: z.coerce.number().int().min(1).max(200).default(200),
-})
-
-export interface CandidateList {
-  readonly items: readonly {
-    readonly id: string
-    readonly candidate: CoreCandidate | null
-    readonly problem: string | null
-    /** Something it hangs on has changed, and it is still to be worked out again. */
-    readonly old: boolean
-  }[]
-  readonly next: string | null
-}
 
 /** Full weight and water of a body, as its fit asks for them; null while no body is on record. */
 export function fittingOf(d: Dossier): CoreCandidate['fitting'] {

@@ -1,5 +1,6 @@
 import { logSummary } from '@ypsometer/core/bench/logs'
-import { RESOURCES, type CreatedOf, type CreateOf, type ResourceName, type RowOf } from './resources'
+import { OUTLINE } from './outline'
+import type { CreatedOf, CreateOf, ResourceName, RowOf } from './resources'
 
 /** What only the server says of a row. */
 type Stamp = Pick<RowOf<ResourceName>, 'version' | 'createdAt' | 'updatedAt' | 'deletedAt'>
@@ -45,8 +46,8 @@ const ADDED: { readonly [N in ResourceName]: (body: CreateOf<N>) => AddedOf<N> }
  * its default.
  */
 export function rowToBe<N extends ResourceName>(name: N, body: CreateOf<N>, now: string): RowOf<N> {
-  const { defaults, Row } = RESOURCES[name]
-  const given = Object.entries(body).filter(([k, v]) => v !== undefined && k in Row.shape)
+  const { defaults, fields } = OUTLINE[name]
+  const given = Object.entries(body).filter(([k, v]) => v !== undefined && k in fields)
   const stamp: Stamp = { version: 0, createdAt: now, updatedAt: now, deletedAt: null }
   return { ...stamp, ...defaults, ...Object.fromEntries(given), ...ADDED[name](body) } as RowOf<N>
 }
@@ -54,5 +55,5 @@ export function rowToBe<N extends ResourceName>(name: N, body: CreateOf<N>, now:
 /** What another row like this one is made from: all that a person can give, without its id. */
 export const givenOf = <N extends ResourceName>(name: N, row: Partial<RowOf<N>>): Partial<CreateOf<N>> =>
   Object.fromEntries(
-    Object.entries(row).filter(([k]) => k !== 'id' && k in RESOURCES[name].Create.shape),
+    Object.entries(row).filter(([k]) => k !== 'id' && OUTLINE[name].given.includes(k)),
   ) as Partial<CreateOf<N>>

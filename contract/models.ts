@@ -14,13 +14,12 @@ import { Day, currency, Id, minor, moment, name, text, Typed, within } from './c
 import { resource } from './resource'
 import { Figure } from './figures'
 import { fills, Fitted } from './fills'
+import { DOSSIER_ROWS, KINSHIPS, OFFER_KINDS } from './lists'
 import { visits } from './visits'
 
 export const FilterKind = z.enum(FILTER_KINDS)
 export const Mains = z.union([z.literal(50), z.literal(60)], { error: '50 or 60 Hz' })
 
-export const KINSHIPS = ['sibling', 'generation'] as const
-export const OFFER_KINDS = ['sale', 'second-hand'] as const
 const Offers = z
   .array(
     z.object({
@@ -316,23 +315,6 @@ export type LogPoints = z.infer<typeof LogPoints>
 export type ImportRequest = z.input<typeof ImportRequest>
 export type Segment = z.infer<typeof Segment>
 export type TrialSetup = z.infer<typeof TrialSetup>
-
-/** The collections of a dossier, by their resources. */
-export const DOSSIER_ROWS = [
-  'claims',
-  'specimens',
-  'hookups',
-  'trials',
-  'readings',
-  'logs',
-  'contents',
-  'parts',
-  'photos',
-  'bodies',
-  'chambers',
-  'fills',
-  'visits',
-] as const
 
 /** Everything the dossier of a model stands on. */
 export const Dossier = z.object({

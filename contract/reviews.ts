@@ -1,11 +1,10 @@
 import type { Sheet } from '@ypsometer/core/review'
 import { z } from 'zod'
 import { Day, Id, text } from './common'
+import { BUYS } from './lists'
 import { resource } from './resource'
 
 export const REVIEW_STATES = ['draft', 'published', 'corrected', 'withdrawn'] as const
-/** Would the reviewer buy it: yes, no, or with something changed. */
-export const BUYS = ['yes', 'no', 'if'] as const
 
 const WORDS = 8000
 /** The editor’s words: under the sections of the sheet, by their ids. */

@@ -1,8 +1,6 @@
-import { CAPACITY_RULE } from '@ypsometer/core/file/tanks/rule'
 import { STOCK_CLASSES, STOCK_NUMBERS, type StockClass } from '@ypsometer/core/file/tanks/stock'
 import { z } from 'zod'
 import { name, text, Typed, within } from './common'
-import type { HouseRule } from './fills'
 import { resource } from './resource'
 
 const [, usual] = STOCK_CLASSES as readonly [StockClass, StockClass]
@@ -44,16 +42,3 @@ export const stockClasses = resource({
 })
 export const StockClassList = z.object({ items: z.array(stockClasses.Row) })
 export type StockClassRow = z.infer<typeof stockClasses.Row>
-
-/** The classes with the order of schools of the house rule that is held to. */
-export const judgedClasses = (
-  rows: readonly StockClassRow[],
-  house: Pick<HouseRule, 'capacity'> | undefined,
-): readonly (StockClassRow & StockClass)[] =>
-  rows.map((r) => ({ ...r, rule: house?.capacity ?? CAPACITY_RULE }))
-
-/** The house rule a dossier is held to: its own choice, else the one in force. */
-export const houseOf = <R extends Pick<HouseRule, 'id' | 'chosen'>>(
-  rules: readonly R[],
-  chosenByDossier: string | null,
-): R | undefined => rules.find((r) => r.id === chosenByDossier) ?? rules.find((r) => r.chosen) ?? rules[0]

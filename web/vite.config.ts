@@ -1,8 +1,11 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { createHash } from 'node:crypto'
-import { defineConfig, type Plugin } from 'vite'
+import { join } from 'node:path'
+import { defineConfig, runnerImport, type Plugin, type UserConfig } from 'vite'
 import { compression } from 'vite-plugin-compression2'
+import { askedAhead } from './ahead'
+import { sharedChunks } from './chunks'
 
 /** Lists what the app shell is made of, for the service worker to keep; the version is a hash of the names. */
 const shellList = (): Plugin => ({
@@ -14,80 +17,67 @@ const shellList = (): Plugin => ({
     const version = createHash('sha256').update(files.sort().join()).digest('hex').slice(0, 12)
     const source = JSON.stringify({
       version,
-      files: [...files.map((f) => `/${f}`), '/theme.js', '/mark.svg'],
+      files: [...files.map((f) => `/${f}`), '/theme.js', '/ahead.js', '/mark.svg'],
     })
     this.emitFile({ type: 'asset', fileName: 'shell.json', source })
   },
 })
 
-type Info = (id: string) => { readonly isEntry: boolean; readonly importers: readonly string[] } | null
+const OUTLINE = join(import.meta.dirname, '..', 'contract', 'outline.ts')
+/** Puts what the outline of the resources comes to in its place: pages then need no schema to write a row. */
+const outlineWorkedOut = (): Plugin => ({
+  name: 'outline-worked-out',
+  apply: 'build',
+  async load(id) {
+    if (id !== OUTLINE) return undefined
+    const { module } = await runnerImport<typeof import('@ypsometer/contract/outline')>(OUTLINE)
+    return `export const OUTLINE = ${JSON.stringify(module.OUTLINE)}`
+  },
+})
 
-/** Does the first page need a module, by imports that are not put off? */
-function ofEntry(id: string, info: Info, seen = new Set<string>()): boolean {
-  if (seen.has(id)) return false
-  seen.add(id)
-  const module = info(id)
-  return module !== null && (module.isEntry || module.importers.some((i) => ofEntry(i, info, seen)))
-}
-
-export default defineConfig({
-  plugins: [
-    react(),
-    tailwindcss(),
-    shellList(),
-    // What is served is compressed once, here, as small as it will go.
-    compression({
-      algorithms: ['gzip', 'brotliCompress'],
-      include: /\.(js|css|html|svg|json)$/,
-      threshold: 1024,
-    }),
-  ],
+/** What both buildings of the app have in common. */
+const common = (): UserConfig => ({
+  plugins: [react(), tailwindcss(), outlineWorkedOut()],
   worker: { format: 'es' },
-  build: {
-    target: 'es2022',
-    sourcemap: false,
-    assetsInlineLimit: 0,
-    chunkSizeWarningLimit: 900,
-    // A station is a handful of files: what it shares with others stands in few, by what they are for.
-    rolldownOptions: {
-      preserveEntrySignatures: 'allow-extension',
-      output: {
-        codeSplitting: {
-          // What a group needs and the first page too stays with the first page.
-          includeDependenciesRecursively: false,
-          groups: [
-            {
-              name: 'charts',
-              test: /node_modules\/(recharts|d3-|@reduxjs|redux|react-redux|immer|reselect|es-toolkit|decimal|victory)/,
-              priority: 30,
-            },
-            { name: 'drag', test: /node_modules\/@dnd-kit/, priority: 30 },
-            {
-              name: 'vendor',
-              test: /node_modules\/(react|react-dom|react-router|scheduler|@tanstack|zod|idb|comlink|cookie|lucide-react|simple-statistics)\//,
-              priority: 40,
-            },
-            // Core and contract as one: whatever a station asks of them, it is there.
-            {
-              name: (id, graph) => (ofEntry(id, (of) => graph.getModuleInfo(of)) ? 'first' : 'numbers'),
-              test: /(\/(core|contract)\/(?!node_modules)|node_modules\/(jstat|ml-|odex|is-any-array))/,
-              priority: 10,
-            },
-            {
-              name: (id, graph) => (ofEntry(id, (of) => graph.getModuleInfo(of)) ? 'first' : 'drawings'),
-              test: /(web\/src\/charts\/(?!HeadFlow|SeriesChart)|node_modules\/papaparse)/,
-              priority: 8,
-            },
-            {
-              name: (id, graph) => (ofEntry(id, (of) => graph.getModuleInfo(of)) ? 'first' : 'stations'),
-              test: /\/web\/src\/(?!charts)/,
-              priority: 5,
-              minShareCount: 2,
-            },
-          ],
+  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+})
+
+export default defineConfig(async ({ command }): Promise<UserConfig> => {
+  const base = common()
+  const shared =
+    command === 'build'
+      ? await sharedChunks({ ...base, root: import.meta.dirname })
+      : new Map<string, string>()
+  return {
+    ...base,
+    plugins: [
+      base.plugins,
+      askedAhead(),
+      shellList(),
+      // What is served is compressed once, here, as small as it will go.
+      compression({
+        algorithms: ['gzip', 'brotliCompress'],
+        include: /\.(js|css|html|svg|json)$/,
+        threshold: 1024,
+      }),
+    ],
+    build: {
+      ...base.build,
+      rolldownOptions: {
+        preserveEntrySignatures: 'allow-extension',
+        output: {
+          codeSplitting: {
+            // What a group needs and the first page too stays with the first page.
+            includeDependenciesRecursively: false,
+            groups: [
+              { name: 'vendor', tags: ['$initial'], test: /node_modules/, priority: 3 },
+              { name: 'first', tags: ['$initial'], priority: 2 },
+              { name: (id) => shared.get(id) ?? null, minShareCount: 2, priority: 1 },
+            ],
+          },
         },
       },
     },
-  },
-  server: { proxy: { '/api': 'http://127.0.0.1:4680' } },
+    server: { proxy: { '/api': 'http://127.0.0.1:4680' } },
+  }
 })

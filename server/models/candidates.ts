@@ -1,4 +1,4 @@
-import type { CandidateList, CandidateQuery } from '@ypsometer/contract/candidate'
+import type { CandidateList, CandidateQuery } from '@ypsometer/contract/candidateList'
 import { and, asc, eq, gt, isNull } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { Db } from '../db/client'

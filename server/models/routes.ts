@@ -1,11 +1,12 @@
-import { Dossier, Id, LabelBias, ShelfPage, ShelfQuery } from '@ypsometer/contract'
-import { CandidatePage, CandidateQuery } from '@ypsometer/contract/candidate'
-import type { FastifyInstance } from 'fastify'
+import { Dossier, Id, LabelBias, Opened, ShelfPage, ShelfQuery } from '@ypsometer/contract'
+import { CandidatePage, CandidateQuery } from '@ypsometer/contract/candidateList'
+import type { FastifyInstance, FastifyReply } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
 import { shelfBias } from './bias'
 import { candidates } from './candidates'
+import { opened } from './opened'
 import { dossier } from './queries'
 import { shelf } from './shelf'
 import { registerDossierRows } from './resources'
@@ -22,6 +23,15 @@ export function registerModels(app: FastifyInstance, db: Db): void {
     '/models/:id/dossier',
     { schema: { tags: ['models'], params: z.object({ id: Id }), response: { 200: Dossier } } },
     (request) => dossier(db, request.params.id),
+  )
+  typed.get(
+    '/models/:id/opened',
+    { schema: { tags: ['models'], params: z.object({ id: Id }), response: { 200: Opened } } },
+    // It is JSON already.
+    async ({ params }, reply) => {
+      const json: FastifyReply = reply.type('application/json') as FastifyReply
+      return json.send(await opened(db, params.id))
+    },
   )
   typed.get(
     '/candidates',

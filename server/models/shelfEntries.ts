@@ -13,14 +13,20 @@ import { PROGRAM } from '../program'
 import { dossiers, type ModelRow } from './queries'
 import { shelfRow, type ShelfBasis } from './shelfRow'
 
-/** What every row of the shelf is worked out with, and its name in few letters. */
+/** What every dossier is worked out with. */
+export async function readBasis(db: Db): Promise<ShelfBasis> {
+  const [stock, rules, media, bias] = await Promise.all([
+    stockClasses(db),
+    allHouseRules(db),
+    allMedia(db),
+    shelfBias(db),
+  ])
+  return { stock, rules, media, bias }
+}
+
+/** The same for a row of the shelf, and its name in few letters. */
 export async function shelfBasis(db: Db): Promise<ShelfBasis & { readonly key: string }> {
-  const basis = {
-    stock: await stockClasses(db),
-    rules: await allHouseRules(db),
-    media: await allMedia(db),
-    bias: await shelfBias(db),
-  }
+  const basis = await readBasis(db)
   // What a house weighs in advice changes no row: it is asked for where options are ranked.
   const judged = {
     ...basis,

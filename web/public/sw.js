@@ -1,7 +1,7 @@
 // Keeps the app on the device: pages and scripts from the last build seen, and the last answers read, for when the
 // server is out of reach. Writes never pass through here; they wait in the page's own outbox.
 // The number goes up when the answers' shape changes, so that an old one is never read by a new page.
-const ANSWERS = 'ypsometer-answers-5'
+const ANSWERS = 'ypsometer-answers-6'
 const KEPT_ANSWERS = 200
 
 /** Keeps the present build on the device and lets older ones go; does nothing when it is kept already. */
@@ -41,16 +41,29 @@ const fresh = async (request, kept = request) => {
 /** A built file never changes under its name. */
 const asset = async (request) => (await caches.match(request, { ignoreVary: true })) ?? fetch(request)
 
+/** What an opened dossier holds is kept under the addresses of its parts: those are read when it cannot be had. */
+const keepParts = async (cache, url, response) => {
+  const { assessment: _, dossier, ...lists } = await response.json()
+  const put = (path, part) =>
+    cache.put(path, new Response(JSON.stringify(part), { headers: { 'content-type': 'application/json' } }))
+  await put(url.replace(/opened$/, 'dossier'), dossier)
+  await Promise.all(Object.entries(lists).map(([name, part]) => put(`/api/v1/${name}`, part)))
+}
+
+const keepAnswer = async (cache, request, response) => {
+  if (request.url.endsWith('/opened')) await keepParts(cache, request.url, response)
+  else await cache.put(request, response)
+  const keys = await cache.keys()
+  await Promise.all(keys.slice(0, Math.max(0, keys.length - KEPT_ANSWERS)).map((k) => cache.delete(k)))
+}
+
 /** An answer of the API: fresh when it can be had, else the last one read, marked as such. */
-const answer = async (request) => {
+const answer = async (event) => {
+  const { request } = event
   const cache = await caches.open(ANSWERS)
   try {
     const response = await fetch(request)
-    if (response.ok) {
-      await cache.put(request, response.clone())
-      const keys = await cache.keys()
-      await Promise.all(keys.slice(0, Math.max(0, keys.length - KEPT_ANSWERS)).map((k) => cache.delete(k)))
-    }
+    if (response.ok) event.waitUntil(keepAnswer(cache, request, response.clone()))
     return response
   } catch (error) {
     const kept = await cache.match(request, { ignoreVary: true })
@@ -70,7 +83,7 @@ self.addEventListener('fetch', (event) => {
     // A newer build is kept as soon as it has been seen.
     event.waitUntil(keepShell().catch(() => undefined))
   } else if (url.pathname.startsWith('/assets/')) event.respondWith(asset(request))
-  else if (url.pathname === '/theme.js' || url.pathname === '/mark.svg') event.respondWith(fresh(request))
+  else if (['/theme.js', '/ahead.js', '/mark.svg'].includes(url.pathname)) event.respondWith(fresh(request))
   else if (url.pathname.startsWith('/api/v1/') && !/\/(health|stream|changes|progress)$/.test(url.pathname))
-    event.respondWith(answer(request))
+    event.respondWith(answer(event))
 })

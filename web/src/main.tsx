@@ -9,6 +9,7 @@ import {
   type ShouldRevalidateFunctionArgs,
 } from 'react-router'
 import { followChanges } from './api/changes'
+import { FlowLeftChart, HeadFlow, SeriesChart } from './charts'
 import { assessRemote } from './workers/assessRemote'
 import { ahead, queryClient, startWriting } from './api/queries'
 import { Crash, Loading, NotFound } from './frame/States'
@@ -38,25 +39,36 @@ const STATIONS = {
   verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
   visits: async () => ({ Component: (await import('./views/visits/Visits')).Visits }),
 }
-/** How long after a station was opened the code of the next one is fetched (ms). */
-const SOON = 6000
+/** How long after a station was opened the code of the others is fetched (ms). */
+const SOON = 1000
+const idle = (work: () => void): void =>
+  void ('requestIdleCallback' in window ? requestIdleCallback(work) : setTimeout(work, 50))
 let soon: ReturnType<typeof setTimeout> | undefined
-/** Fetches the code of the station after this one, once the page has nothing else to do. */
-function nextStation(path: string): void {
-  const names = (Object.keys(STATIONS) as (keyof typeof STATIONS)[]).filter((n) => n !== 'bench/:trialId')
+/** What stations ask for once they are there: their charts, their workers, the tanks. */
+const LATER: readonly (() => Promise<unknown>)[] = [
+  HeadFlow.ahead,
+  SeriesChart.ahead,
+  FlowLeftChart.ahead,
+  async () => void (await import('./workers/usePath')).pathRemote(),
+  async () => void (await import('./workers/livingRemote')).livingRemote(),
+  async () => void assessRemote(),
+  async () => ahead.list('tanks'),
+]
+/** Fetches what the other stations need, the next one first, whenever the page has nothing else to do. */
+function otherStations(path: string): void {
+  const names = Object.keys(STATIONS) as (keyof typeof STATIONS)[]
   const here = names.findIndex((n) => path.endsWith(`/${n}`))
-  const next = here < 0 ? undefined : names[here + 1]
+  const others = [...names.slice(here + 1), ...names.slice(0, Math.max(0, here))]
+  const one = ([work, ...rest]: readonly (() => Promise<unknown>)[]): void => {
+    if (!work) return
+    void work()
+      .catch(() => undefined)
+      .finally(() => idle(() => one(rest)))
+  }
   clearTimeout(soon)
-  if (!next) return
-  const load = (): void => void STATIONS[next]().catch(() => undefined)
-  soon = setTimeout(() => ('requestIdleCallback' in window ? requestIdleCallback(load) : load()), SOON)
+  soon = setTimeout(() => idle(() => one([...others.map((n) => STATIONS[n]), ...LATER])), SOON)
 }
 const dossierAhead = asks(({ id }) => id && ahead.dossier(id))
-/** The same, and the worker that will work it through is read meanwhile. */
-const workedAhead: typeof dossierAhead = (args) => {
-  assessRemote()
-  return dossierAhead(args)
-}
 /** A station asks for nothing of its own: going from one to the next reads nothing again. */
 const sameDossier = ({ currentParams, nextParams }: ShouldRevalidateFunctionArgs): boolean =>
   currentParams.id !== nextParams.id
@@ -156,7 +168,7 @@ const router = createBrowserRouter([
       },
       {
         path: 'models/:id',
-        loader: workedAhead,
+        loader: dossierAhead,
         shouldRevalidate: sameDossier,
         lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).DossierView }),
         children: [
@@ -168,7 +180,7 @@ const router = createBrowserRouter([
             path,
             lazy,
             loader: ({ request }: LoaderFunctionArgs) => {
-              nextStation(new URL(request.url).pathname)
+              otherStations(new URL(request.url).pathname)
               return null
             },
           })),

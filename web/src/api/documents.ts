@@ -1,4 +1,5 @@
-import { CSV_IN, type CsvIn, type ImportReport } from '@ypsometer/contract'
+import type { CsvIn, ImportReport } from '@ypsometer/contract'
+import { CSV_IN } from '@ypsometer/contract/tables'
 import { api } from './client'
 import { queryClient } from './queries'
 

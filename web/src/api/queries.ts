@@ -1,21 +1,21 @@
-import type { LabelBias } from '@ypsometer/core/judging'
+import type { Assessment, LabelBias } from '@ypsometer/core/judging'
 import type { KeptFilter } from '@ypsometer/core/upkeep'
-import {
-  DOSSIER_ROWS,
-  houseOf,
-  judgedClasses,
-  type Dossier,
-  type Edition,
-  type ImportRequest,
-  type LogPoints,
-  type Ranking,
-  type ResourceName,
-  type ReviewShare,
-  type RowOf,
-  type SharedReview,
-  type ShelfPage,
+import type {
+  Dossier,
+  Edition,
+  ImportRequest,
+  LogPoints,
+  Opened,
+  Ranking,
+  ResourceName,
+  ReviewShare,
+  RowOf,
+  SharedReview,
+  ShelfPage,
 } from '@ypsometer/contract'
-import type { CandidateList } from '@ypsometer/contract/candidate'
+import { houseOf, judgedClasses } from '@ypsometer/contract/house'
+import { DOSSIER_ROWS } from '@ypsometer/contract/lists'
+import type { CandidateList } from '@ypsometer/contract/candidateList'
 import type { Snapshot } from '@ypsometer/contract/review'
 import type { Moved } from '@ypsometer/core/review'
 import {
@@ -23,6 +23,9 @@ import {
   keepPreviousData,
   QueryClient,
   queryOptions,
+  type FetchQueryOptions,
+  type QueryFunction,
+  type QueryKey,
   useInfiniteQuery,
   useQueries,
   useQuery,
@@ -214,7 +217,8 @@ export function useDossier(id: string) {
     const server = query.data ?? (fresh && emptyDossier(fresh))
     return server && laidOver(server, entries)
   }, [query.data, entries, id])
-  return { ...query, dossier }
+  const worked = query.data && entries.length === 0 ? workedOut.get(query.data) : undefined
+  return { ...query, dossier, worked }
 }
 
 /** Several dossiers at once, those that are there. */
@@ -467,15 +471,49 @@ const biasQuery = queryOptions({
 /** What labels are wrong by on this shelf. */
 export const useLabelBias = () => useQuery(biasQuery)
 
+/** What the server worked out of a dossier as it was opened, by its answer: one that was changed is another. */
+const workedOut = new WeakMap<Dossier, Assessment>()
+
+async function openDossier(id: string): Promise<Opened> {
+  const opened = await api<Opened>(`/models/${id}/opened`)
+  if (opened.assessment) workedOut.set(opened.dossier, opened.assessment)
+  return opened
+}
+
+/** Asks for an answer, which is the part of another where that is given and comes; a second try asks for its own. */
+function prefetch<T, K extends QueryKey>(query: FetchQueryOptions<T, Error, T, K>, part?: Promise<T>): void {
+  let given = part
+  part?.catch(() => undefined)
+  const { queryFn } = query
+  void queryClient.prefetchQuery({
+    ...query,
+    queryFn: (context) => {
+      const now = given
+      given = undefined
+      return now ?? (queryFn as QueryFunction<T, K>)(context)
+    },
+  })
+}
+
 /** Asks for what a view will need while its code is still on the way. */
 export const ahead = {
   shelf: (q: URLSearchParams): void => void queryClient.prefetchInfiniteQuery(shelfQuery(shelfFilter(q))),
   dossier: (id: string): void => {
-    void queryClient.prefetchQuery(dossierQuery(id))
-    ahead.list('stock-classes')
-    void queryClient.prefetchQuery(biasQuery)
-    ahead.list('media')
-    ahead.list('house-rules')
+    // A dossier that was open before is there with its lists; what is old of them is read again by whoever shows it.
+    const opened = queryClient.getQueryState(['dossier', id]) ? undefined : openDossier(id)
+    prefetch(
+      dossierQuery(id),
+      opened?.then((o) => o.dossier),
+    )
+    prefetch(
+      biasQuery,
+      opened?.then((o) => o['label-bias']),
+    )
+    for (const name of ['stock-classes', 'media', 'house-rules'] as const)
+      prefetch(
+        listQuery(name),
+        opened?.then((o) => o[name]),
+      )
   },
   counter: (): void => {
     ahead.candidates()

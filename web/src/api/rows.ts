@@ -1,4 +1,5 @@
-import { rowToBe, type CreateOf, type PatchOf, type ResourceName, type RowOf } from '@ypsometer/contract'
+import type { CreateOf, PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
+import { rowToBe } from '@ypsometer/contract/created'
 import { outbox } from './app'
 import type { Write } from './outbox'
 

@@ -106,6 +106,7 @@ export default function CostChart({ costs, name }: Props) {
                 <YAxis
                   domain={[0, ticks.at(-1) ?? highest]}
                   ticks={ticks}
+                  interval={0}
                   width={44}
                   stroke="var(--color-base-content)"
                   tick={TICK}

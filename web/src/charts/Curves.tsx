@@ -75,6 +75,7 @@ export default function Curves({
               dataKey="flow"
               domain={[0, xTicks.at(-1) ?? 1]}
               ticks={xTicks}
+              interval={0}
               stroke="var(--color-base-content)"
               tick={TICK}
               label={{ value: `Flow, ${flowUnit.symbol}`, position: 'insideBottom', offset: -8, ...AXIS }}
@@ -83,6 +84,7 @@ export default function Curves({
               type="number"
               domain={[0, yTicks.at(-1) ?? 1]}
               ticks={yTicks}
+              interval={0}
               width={48}
               stroke="var(--color-base-content)"
               tick={TICK}

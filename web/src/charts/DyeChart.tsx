@@ -1,10 +1,9 @@
 import type { Reading, Trial } from '@ypsometer/contract'
 import { dyeCurves } from '@ypsometer/core/trials'
-import { lazy, Suspense, useMemo } from 'react'
+import { Suspense, useMemo } from 'react'
 import { Loading } from '../frame/States'
 import type { Series } from './SeriesChart'
-
-const SeriesChart = lazy(() => import('./SeriesChart'))
+import { SeriesChart } from '.'
 
 /** Strength of dye against time, a line a point. */
 export function DyeChart({

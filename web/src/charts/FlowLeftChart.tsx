@@ -67,6 +67,7 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
             type="number"
             domain={[0, until]}
             ticks={ticks}
+            interval={0}
             stroke="var(--color-base-content)"
             tick={TICK}
             label={{ value: 'Days since it was clean', position: 'insideBottom', offset: -10, ...AXIS }}
@@ -74,6 +75,7 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
           <YAxis
             domain={[0, 1]}
             ticks={[0, 0.25, 0.5, 0.75, 1]}
+            interval={0}
             tickFormatter={(v: number) => showPercent(v)}
             width={52}
             stroke="var(--color-base-content)"

@@ -123,6 +123,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 dataKey="flow"
                 domain={[0, model.xMax]}
                 ticks={model.xTicks}
+                interval={0}
                 height={AXIS}
                 tickFormatter={tick}
                 stroke="var(--color-base-content)"
@@ -138,6 +139,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 type="number"
                 domain={[0, model.yMax]}
                 ticks={model.yTicks}
+                interval={0}
                 width={52}
                 tickFormatter={tick}
                 stroke="var(--color-base-content)"

@@ -122,6 +122,7 @@ export default function SeriesChart({
               dataKey="time"
               domain={[0, xTicks.at(-1) ?? 1]}
               ticks={xTicks}
+              interval={0}
               stroke="var(--color-base-content)"
               tick={TICK}
               label={{

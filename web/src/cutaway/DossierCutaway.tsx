@@ -1,4 +1,4 @@
-import { interiorOf } from '@ypsometer/contract'
+import { interiorOf } from '@ypsometer/contract/records'
 import { useMemo } from 'react'
 import { useNavigate } from 'react-router'
 import { Cutaway } from './Cutaway'

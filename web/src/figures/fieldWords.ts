@@ -1,7 +1,7 @@
-import { RESOURCES, unitOf, type Change, type ResourceName } from '@ypsometer/contract'
+import type { Change, ResourceName } from '@ypsometer/contract'
+import { OUTLINE } from '@ypsometer/contract/outline'
 import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/file/judging/records'
 import { moneyText, showQuantity, trimZeros, type Dimension, type UnitSystem } from '@ypsometer/core/units'
-import type { z } from 'zod'
 import { showDay } from '../frame/when'
 
 export const ACTION_WORDS: Readonly<Record<Change['action'], string>> = {
@@ -24,7 +24,7 @@ const DIMENSIONS: Readonly<Record<string, Dimension>> = {
   '°C': 'temperature',
 }
 
-const isResource = (name: string): name is ResourceName => name in RESOURCES
+const isResource = (name: string): name is ResourceName => name in OUTLINE
 
 /** “outletAboveWater” as it is read: outlet above water. */
 export const fieldWords = (field: string): string =>
@@ -34,14 +34,13 @@ export const fieldWords = (field: string): string =>
     .toLowerCase()
 
 /** What one row of a kind is called. */
-export const oneOf = (resource: string): string => (isResource(resource) ? RESOURCES[resource].one : resource)
+export const oneOf = (resource: string): string => (isResource(resource) ? OUTLINE[resource].one : resource)
 
 /** The unit a number of a field is in, from the contract; a claim’s is that of its quantity, which is its name. */
 function fieldUnit(resource: string, field: string, called: string): string | undefined {
   if (resource === 'claims' && field === 'value') return CLAIM_LIMITS[called as ClaimQuantity]?.unit
   if (!isResource(resource)) return undefined
-  const schema = (RESOURCES[resource].Row.shape as Readonly<Record<string, z.ZodType | undefined>>)[field]
-  return schema && unitOf(schema)
+  return OUTLINE[resource].fields[field] ?? undefined
 }
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-/

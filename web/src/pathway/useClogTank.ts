@@ -1,4 +1,5 @@
-import { tankRecord, type Tank } from '@ypsometer/contract'
+import type { Tank } from '@ypsometer/contract'
+import { tankRecord } from '@ypsometer/contract/records'
 import { quickTank } from '@ypsometer/core/advice'
 import { CoreError } from '@ypsometer/core/errors'
 import type { TankRecord } from '@ypsometer/core/judging'

@@ -1,4 +1,5 @@
-import { usualHookup, type Fill, type HouseRule } from '@ypsometer/contract'
+import type { Fill, HouseRule } from '@ypsometer/contract'
+import { usualHookup } from '@ypsometer/contract/records'
 import type { FillLayer } from '@ypsometer/core/fills'
 import type { Outcome } from '@ypsometer/core/path'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks'

@@ -1,4 +1,4 @@
-import { chamberRecord } from '@ypsometer/contract'
+import { chamberRecord } from '@ypsometer/contract/records'
 import type { Drawing } from '@ypsometer/contract/review'
 import type { Block, Cell, Length } from '@ypsometer/core/review'
 import { Cutaway } from '../cutaway/Cutaway'

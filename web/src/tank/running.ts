@@ -1,5 +1,5 @@
 import type { TankFilter } from '@ypsometer/contract'
-import type { CandidateList } from '@ypsometer/contract/candidate'
+import type { CandidateList } from '@ypsometer/contract/candidateList'
 import { fillByLabel, type Candidate } from '@ypsometer/core/advice'
 import type { LabelBias, Running } from '@ypsometer/core/judging'
 

@@ -1,4 +1,5 @@
-import { tankWater, type Tank } from '@ypsometer/contract'
+import type { Tank } from '@ypsometer/contract'
+import { tankWater } from '@ypsometer/contract/records'
 import { CoreError } from '@ypsometer/core/errors'
 import { tankFigures, type TankFigures } from '@ypsometer/core/tanks'
 

@@ -1,4 +1,5 @@
-import { modelRecord, type Dossier, type Trial } from '@ypsometer/contract'
+import type { Dossier, Trial } from '@ypsometer/contract'
+import { modelRecord } from '@ypsometer/contract/records'
 import { trialResults } from '@ypsometer/core/judging'
 import { trialFindings, type TrialFinding } from '@ypsometer/core/trials'
 import { useMemo } from 'react'

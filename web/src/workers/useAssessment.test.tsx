@@ -78,3 +78,27 @@ test('a failure is said in words beside the last numbers of the same dossier, an
   await act(() => last().answer('whole'))
   expect(view.result.current).toMatchObject({ assessment: 'whole', failure: null })
 })
+
+test('what the server worked out stands until the dossier or what it is judged by changes', async () => {
+  const worked = 'by the server' as never
+  const by = { media: [] }
+  const asked = mockAsked.length
+  const view = renderHook((p: { dossier: typeof ledger; by: { media: [] } | null; worked?: never }) => useAssessment(p.dossier, p.by, p.worked), { initialProps: { dossier: ledger, by: null as { media: [] } | null, worked } as never }) // prettier-ignore
+  expect(view.result.current.assessment).toBe(worked)
+  view.rerender({ dossier: ledger, by, worked })
+  expect([view.result.current.assessment, mockAsked.length]).toEqual([worked, asked])
+  // A row was changed before anything else was asked: what stood stays meanwhile.
+  view.rerender({ dossier: { ...ledger }, by })
+  expect([view.result.current.assessment, mockAsked.length]).toEqual([worked, asked + 1])
+  // A rule was changed, and the dossier given anew.
+  view.rerender({ dossier: ledger, by, worked })
+  view.rerender({ dossier: ledger, by: { media: [] }, worked })
+  expect([view.result.current.assessment, mockAsked.length]).toEqual([worked, asked + 2])
+  await act(() => last().answer('by another rule'))
+  expect(view.result.current.assessment).toBe('by another rule')
+  // A row was changed: nothing of what the server said is left.
+  view.rerender({ dossier: { ...ledger }, by })
+  expect(view.result.current.assessment).toBe('by another rule')
+  await act(() => last().answer('with the row'))
+  expect(view.result.current.assessment).toBe('with the row')
+})

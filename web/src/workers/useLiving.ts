@@ -6,6 +6,7 @@ import type { ChangePlan, ChangeSubject, Evidence, WaterTest } from '@ypsometer/
 import { useEffect, useState } from 'react'
 import { livingRemote } from './livingRemote'
 import { saidBy } from '../frame/said'
+import { recent } from './recent'
 
 /** An answer of the worker, what went wrong, and whether another is on its way. */
 export interface Answered<T> {
@@ -14,15 +15,24 @@ export interface Answered<T> {
   readonly busy: boolean
 }
 const NOTHING = { answer: null, failure: null, key: '' }
+const answers = recent<unknown>()
 
-/** Asks the worker once for each question; an answer to an older one is dropped, the last stays meanwhile. */
-function useAnswer<T>(key: string | null, ask: () => Promise<T>): Answered<T> {
+/**
+ * Asks the worker once for each question of a kind; an answer to an older one is dropped, the last stays meanwhile. One
+ * that was asked not long ago is answered as it was then.
+ */
+function useAnswer<T>(kind: string, question: string | null, ask: () => Promise<T>): Answered<T> {
+  const key = question === null ? null : `${kind} ${question}`
+  const kept = answers.get(key) as T | undefined
   const [state, setState] = useState<{ answer: T | null; failure: string | null; key: string }>(NOTHING)
   useEffect(() => {
-    if (key === null) return
+    if (key === null || answers.get(key) !== undefined) return
     let superseded = false
     ask().then(
-      (answer) => !superseded && setState({ answer, failure: null, key }),
+      (answer) => {
+        answers.put(key, answer)
+        if (!superseded) setState({ answer, failure: null, key })
+      },
       (error: unknown) => !superseded && setState({ answer: null, failure: saidBy(error), key }),
     )
     return () => {
@@ -31,12 +41,13 @@ function useAnswer<T>(key: string | null, ask: () => Promise<T>): Answered<T> {
     // The key says all that the question holds.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key])
+  if (kept !== undefined) return { answer: kept, failure: null, busy: false }
   return { answer: state.answer, failure: state.failure, busy: key !== null && state.key !== key }
 }
 
 /** A story of a tank, told. */
 export const useStory = (story: Story | null): Answered<Told> =>
-  useAnswer(story && JSON.stringify(story), () => livingRemote().tell(story as Story))
+  useAnswer('story', story && JSON.stringify(story), () => livingRemote().tell(story as Story))
 
 /** How sure the verdict of a class is. */
 export const useChances = (
@@ -44,7 +55,7 @@ export const useChances = (
   stock: StockClass | undefined,
   claimedMax: number | null,
 ): Answered<Chances | null> =>
-  useAnswer(of && stock ? JSON.stringify([of, stock, claimedMax]) : null, () =>
+  useAnswer('chances', of && stock ? JSON.stringify([of, stock, claimedMax]) : null, () =>
     livingRemote().chances(of as CapacityFigures, stock as StockClass, claimedMax),
   )
 
@@ -54,10 +65,12 @@ export const usePlan = (
   began: string,
   tests: readonly WaterTest[],
 ): Answered<ChangePlan> =>
-  useAnswer(subject && JSON.stringify([subject, began, tests]), () =>
+  useAnswer('plan', subject && JSON.stringify([subject, began, tests]), () =>
     livingRemote().plan(subject as ChangeSubject, began, tests),
   )
 
 /** What the record of a filter says of a fault; null: nothing is asked of it. */
 export const useEvidence = (question: FaultQuestion | null): Answered<readonly Evidence[]> =>
-  useAnswer(question && JSON.stringify(question), () => livingRemote().evidence(question as FaultQuestion))
+  useAnswer('evidence', question && JSON.stringify(question), () =>
+    livingRemote().evidence(question as FaultQuestion),
+  )

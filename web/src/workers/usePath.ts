@@ -1,5 +1,6 @@
 import { saidBy } from '../frame/said'
-import { pathRecord, type Dossier, type HouseRule, type Medium } from '@ypsometer/contract'
+import type { Dossier, HouseRule, Medium } from '@ypsometer/contract'
+import { pathRecord } from '@ypsometer/contract/records'
 import type { Fill } from '@ypsometer/core/fills'
 import type { Assessment } from '@ypsometer/core/judging'
 import type { StockClass } from '@ypsometer/core/tanks'
@@ -7,9 +8,13 @@ import { reaches } from '@ypsometer/core/teardown/reach'
 import type { Remote } from 'comlink'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { start } from './pathRemote'
+import { recent } from './recent'
 import type { PathAnswer, PathQuestion, PathWork } from './pathWork'
 
 let shared: ReturnType<typeof start> | null = null
+const solved = recent<PathAnswer>()
+/** The worker that all stations share; the first to ask starts it. */
+export const pathRemote = (): Remote<PathWork> => (shared ??= start()).remote
 
 interface Input {
   readonly dossier: Dossier
@@ -27,6 +32,8 @@ interface Input {
 export interface PathState {
   readonly answer: PathAnswer | null
   readonly question: PathQuestion | null
+  /** Record and question in one text; null while something is in the hand. */
+  readonly key: string | null
   /** Asks the shared worker something short. */
   readonly ask: <T>(work: (w: Remote<PathWork>) => Promise<T>) => Promise<T | null>
   /** Runs something long in a worker of its own; it is ended when superseded or no longer wanted. */
@@ -50,16 +57,20 @@ export function usePath(input: Input): PathState {
     () => (fill && house && stock ? { fill, against, house, stock, reaches: reached, quick } : null),
     [fill, against, house, stock, reached, quick],
   )
+  const key = useMemo(
+    () => (record && question && !quick ? JSON.stringify([record, question]) : null),
+    [record, question, quick],
+  )
   const busy = useRef(false)
-  const waiting = useRef<{ record: typeof record; question: PathQuestion } | null>(null)
+  const waiting = useRef<{ record: typeof record; question: PathQuestion; key: string | null } | null>(null)
   const given = useRef<typeof record>(null)
   const alive = useRef(true)
   const run = useCallback(async () => {
     if (busy.current) return
     busy.current = true
-    const { remote } = (shared ??= start())
+    const remote = pathRemote()
     while (waiting.current && alive.current) {
-      const { record: r, question: q } = waiting.current
+      const { record: r, question: q, key: k } = waiting.current
       waiting.current = null
       if (!r) continue
       try {
@@ -68,6 +79,7 @@ export function usePath(input: Input): PathState {
           given.current = r
         }
         const next = await remote.solve(q)
+        solved.put(k, next)
         if (alive.current) setAnswer(next)
       } catch (error) {
         // A fault of ours: said, and the next question is still asked.
@@ -80,9 +92,15 @@ export function usePath(input: Input): PathState {
   useEffect(() => {
     alive.current = true
     if (!record || !question) return
-    waiting.current = { record, question }
+    const kept = solved.get(key)
+    if (kept) {
+      waiting.current = null
+      setAnswer(kept)
+      return
+    }
+    waiting.current = { record, question, key }
     void run()
-  }, [record, question, run])
+  }, [record, question, key, run])
   const spare = useRef<{ terminate(): void } | null>(null)
   const cancel = useCallback(() => {
     spare.current?.terminate()
@@ -113,7 +131,7 @@ export function usePath(input: Input): PathState {
   const ask = useCallback(
     async <T>(work: (w: Remote<PathWork>) => Promise<T>): Promise<T | null> => {
       if (!record) return null
-      const { remote } = (shared ??= start())
+      const remote = pathRemote()
       if (given.current !== record) {
         await remote.prepare(record)
         given.current = record
@@ -122,5 +140,5 @@ export function usePath(input: Input): PathState {
     },
     [record],
   )
-  return { answer, question, ask, long, cancel }
+  return { answer: answer ?? solved.get(key) ?? null, question, key, ask, long, cancel }
 }

@@ -1,5 +1,5 @@
 import type { Reading, Trial } from '@ypsometer/contract'
-import { timingMethod } from '@ypsometer/contract'
+import { timingMethod } from '@ypsometer/contract/records'
 import { runsNeeded, type FlowResult, type VesselRun } from '@ypsometer/core/bench'
 import { SHORTEST_RUN, trialFlow, wholeReadings } from '@ypsometer/core/trials'
 import { flowFigure, runFigure, trialConditions } from '@ypsometer/core/judging'

@@ -1,4 +1,6 @@
-import { houseOf, tankRecord, type Tank } from '@ypsometer/contract'
+import type { Tank } from '@ypsometer/contract'
+import { houseOf } from '@ypsometer/contract/house'
+import { tankRecord } from '@ypsometer/contract/records'
 import {
   ADVICE_RULE,
   AS_ITS_CLASS,

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { changeRow } from '../../api/rows'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../../frame/dossier'
@@ -10,8 +10,7 @@ import { ProposedSet } from './ProposedSet'
 import { SensitivityList } from './SensitivityList'
 import { ThreeAnswers } from './ThreeAnswers'
 import { TrialList } from './TrialList'
-
-const HeadFlow = lazy(() => import('../../charts/HeadFlow'))
+import { HeadFlow } from '../../charts'
 
 /** The bench at the desk: curve and column, the three answers, trials and hookups. */
 export function Bench() {

@@ -23,8 +23,8 @@ import { AddReading } from './AddReading'
 import { cellsOf, KINDS, outcomeWords, seriesWords, type NumberCell } from '../../trials'
 import { TrialViewContext } from '../../trials/view'
 import { repeatTrial } from '../../trials/startTrial'
+import { SeriesChart } from '../../charts'
 
-const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
 const ImportDialog = lazy(() => import('./ImportDialog'))
 
 /** One trial at the desk: what it comes to, its readings to correct, its conditions, notes and photos. */

@@ -9,7 +9,7 @@ import {
   type PlannedTest,
 } from '@ypsometer/core/hands'
 import { Plus, Trash2 } from 'lucide-react'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { changeRow } from '../../api/rows'
 import { DateField, SelectField, TextField } from '../../fields/fields'
@@ -22,8 +22,8 @@ import { Failed, Loading } from '../../frame/States'
 import { dayFromNow, showDay } from '../../frame/when'
 import { Said } from '../../tank/Balance'
 import { nameOf, useChange, type Change } from './useChange'
+import { SeriesChart } from '../../charts'
 
-const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
 const DAY = 86400
 
 const WAY_WORDS: Readonly<Record<ChangeWay, string>> = {

@@ -1,4 +1,5 @@
-import { tankRecord, type ChangeOver, type Tank } from '@ypsometer/contract'
+import type { ChangeOver, Tank } from '@ypsometer/contract'
+import { tankRecord } from '@ypsometer/contract/records'
 import { CoreError } from '@ypsometer/core/errors'
 import type { ChangeSubject } from '@ypsometer/core/hands'
 import { keepingOfTank } from '@ypsometer/core/judging'

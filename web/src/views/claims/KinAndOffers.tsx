@@ -1,4 +1,5 @@
-import { KINSHIPS, OFFER_KINDS, type RowOf } from '@ypsometer/contract'
+import type { RowOf } from '@ypsometer/contract'
+import { KINSHIPS, OFFER_KINDS } from '@ypsometer/contract/lists'
 import { Plus, Trash2 } from 'lucide-react'
 import { useCandidates } from '../../api/queries'
 import { changeRow } from '../../api/rows'

@@ -1,4 +1,5 @@
-import { interiorOf, type Dossier } from '@ypsometer/contract'
+import type { Dossier } from '@ypsometer/contract'
+import { interiorOf } from '@ypsometer/contract/records'
 import {
   compareRows,
   forTheDifference,
@@ -12,7 +13,7 @@ import { logRank } from '@ypsometer/core/bench'
 import { saidText, type Figure } from '@ypsometer/core/figures'
 import { stockKey } from '@ypsometer/core/tanks'
 import { ArrowLeft, X } from 'lucide-react'
-import { Fragment, lazy, Suspense, useMemo, useRef } from 'react'
+import { Fragment, Suspense, useMemo, useRef } from 'react'
 import { Link } from 'react-router'
 import { useDossiers } from '../../api/queries'
 import { useWidth } from '../../charts/useWidth'
@@ -25,8 +26,7 @@ import { Failed, Loading } from '../../frame/States'
 import { KIND_WORDS } from '../words'
 import { Owning } from './Owning'
 import { useCompared, type Compared } from './useCompared'
-
-const Curves = lazy(() => import('../../charts/Curves'))
+import { Curves } from '../../charts'
 
 /** Up to four models side by side, the first of them what the others are held against. */
 export function Compare() {

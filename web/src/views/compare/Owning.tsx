@@ -6,12 +6,11 @@ import {
   type CompareBy,
   type OwningCost,
 } from '@ypsometer/core/advice'
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { Suspense, useMemo, useState } from 'react'
 import { showDay } from '../../frame/when'
 import { Loading } from '../../frame/States'
 import { ratesText, type Compared } from './useCompared'
-
-const CostChart = lazy(() => import('../../charts/CostChart'))
+import { CostChart } from '../../charts'
 
 interface Props {
   readonly compared: Compared

@@ -1,4 +1,4 @@
-import { houseOf } from '@ypsometer/contract'
+import { houseOf } from '@ypsometer/contract/house'
 import { ADVICE_RULE, type Candidate, type CompareBy, type Price } from '@ypsometer/core/advice'
 import { packVolume } from '@ypsometer/core/media'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks'

@@ -1,4 +1,5 @@
-import { CSV_TABLES, type CsvTable } from '@ypsometer/contract'
+import type { CsvTable } from '@ypsometer/contract'
+import { CSV_TABLES } from '@ypsometer/contract/tables'
 import { Download } from 'lucide-react'
 import { useId, useState } from 'react'
 

@@ -33,13 +33,13 @@ function useAway(of: RefObject<Element | null>, there: boolean): boolean {
 /** A model's dossier: its name, the stations of the work along the top, and the station that is open. */
 export function DossierView() {
   const { id = '' } = useParams()
-  const { dossier, error, isPending, refetch } = useDossier(id)
+  const { dossier, worked, error, isPending, refetch } = useDossier(id)
   const { stock, isPending: stockPending } = useJudgedClasses(dossier?.model.houseRuleId ?? null)
   const library = useMedia()
   const bias = useLabelBias()
   const waiting = library.isPending || bias.isPending || stockPending
   const by = waiting ? null : { media: library.media, stockClasses: stock, bias: bias.data }
-  const { assessment, failure } = useAssessment(dossier, by)
+  const { assessment, failure } = useAssessment(dossier, by, worked)
   const navigate = useNavigate()
   const top = useRef<HTMLDivElement>(null)
   const stuck = useAway(top, dossier !== undefined)

@@ -1,4 +1,5 @@
-import { houseOf, type FaultSearch, type Tank } from '@ypsometer/contract'
+import type { FaultSearch, Tank } from '@ypsometer/contract'
+import { houseOf } from '@ypsometer/contract/house'
 import type { FaultQuestion } from '@ypsometer/contract/faults'
 import {
   evidenceOf,

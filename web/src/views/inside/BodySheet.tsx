@@ -1,5 +1,5 @@
 import type { Body } from '@ypsometer/contract'
-import { chamberColumns } from '@ypsometer/contract'
+import { chamberColumns } from '@ypsometer/contract/records'
 import { FILTERS } from '@ypsometer/core/kinds'
 import { templateChambers, usualBody } from '@ypsometer/core/volumes'
 import { createRow } from '../../api/rows'

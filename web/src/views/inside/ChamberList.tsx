@@ -1,5 +1,5 @@
 import type { Chamber } from '@ypsometer/contract'
-import { chamberRecord } from '@ypsometer/contract'
+import { chamberRecord } from '@ypsometer/contract/records'
 import type { Figure } from '@ypsometer/core/figures'
 import { solidFigure } from '@ypsometer/core/volumes'
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react'

@@ -1,4 +1,4 @@
-import { interiorOf } from '@ypsometer/contract'
+import { interiorOf } from '@ypsometer/contract/records'
 import { interiorProblems } from '@ypsometer/core/volumes'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'

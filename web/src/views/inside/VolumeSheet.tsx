@@ -1,5 +1,5 @@
 import { fromMinor } from '@ypsometer/core/units'
-import { interiorOf } from '@ypsometer/contract'
+import { interiorOf } from '@ypsometer/contract/records'
 import { CoreError } from '@ypsometer/core/errors'
 import { put, putFigure } from '@ypsometer/core/figures'
 import {

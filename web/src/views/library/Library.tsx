@@ -1,4 +1,5 @@
-import { givenOf, type Medium } from '@ypsometer/contract'
+import type { Medium } from '@ypsometer/contract'
+import { givenOf } from '@ypsometer/contract/created'
 import { modelResistance } from '@ypsometer/core/media'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'

@@ -57,7 +57,7 @@ export function Measured({ path, fill }: { readonly path: FillPath; readonly fil
                   <Link to={`../bench/${r.trialId}`} className="hover:underline">
                     {r.fill}
                   </Link>
-                  <span className="muted">
+                  <span className="muted" data-plain>
                     {' '}
                     at <Num si={r.lift} dimension="head" digits={2} />
                   </span>

@@ -1,4 +1,5 @@
-import { modelRecord, pathRecord, type Dossier, type Medium } from '@ypsometer/contract'
+import type { Dossier, Medium } from '@ypsometer/contract'
+import { modelRecord, pathRecord } from '@ypsometer/contract/records'
 import { assess } from '@ypsometer/core/judging'
 import { asSecond, outcomeOf, pathBase, type SecondFilter } from '@ypsometer/core/path'
 import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'

@@ -1,4 +1,5 @@
-import { BUYS, type Review } from '@ypsometer/contract'
+import type { Review } from '@ypsometer/contract'
+import { BUYS } from '@ypsometer/contract/lists'
 import type { Section } from '@ypsometer/core/review'
 import { useEffect, useId, useRef, useState } from 'react'
 import { changeRow } from '../../api/rows'

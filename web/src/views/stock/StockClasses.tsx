@@ -1,4 +1,5 @@
-import { givenOf, type StockClassRow } from '@ypsometer/contract'
+import type { StockClassRow } from '@ypsometer/contract'
+import { givenOf } from '@ypsometer/contract/created'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import { useStockClasses, useTanks } from '../../api/queries'

@@ -1,4 +1,5 @@
-import { tankRecord, type Tank, type TankFilter } from '@ypsometer/contract'
+import type { Tank, TankFilter } from '@ypsometer/contract'
+import { tankRecord } from '@ypsometer/contract/records'
 import { CoreError } from '@ypsometer/core/errors'
 import { together, type Together } from '@ypsometer/core/judging'
 import type { StockClass } from '@ypsometer/core/tanks'

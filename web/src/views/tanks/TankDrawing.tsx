@@ -1,4 +1,5 @@
-import { tankShape, type Tank } from '@ypsometer/contract'
+import type { Tank } from '@ypsometer/contract'
+import { tankShape } from '@ypsometer/contract/records'
 import { tankExtent } from '@ypsometer/core/tanks'
 
 const W = 340

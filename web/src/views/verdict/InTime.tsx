@@ -2,13 +2,13 @@ import { KIT_ZERO, type Told } from '@ypsometer/core/biology'
 import type { JudgedFill, TankBalance } from '@ypsometer/core/judging'
 import { STORY_KINDS, storyOf, USUAL_ASKS, type StoryKind } from '@ypsometer/core/judging/stories'
 import { put, type Figure } from '@ypsometer/core/figures'
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { Suspense, useMemo, useState } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { Loading } from '../../frame/States'
 import { useStory } from '../../workers/useLiving'
+import { SeriesChart } from '../../charts'
 
-const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
 const DAY = 86400
 
 const WORDS: Readonly<Record<StoryKind, string>> = {

@@ -1,4 +1,5 @@
-import { tankRecord, type Tank } from '@ypsometer/contract'
+import type { Tank } from '@ypsometer/contract'
+import { tankRecord } from '@ypsometer/contract/records'
 import { smallestFigure } from '@ypsometer/core/judging/rangeFigures'
 import { balanceWords, tankBalance, type JudgedFill, type TankBalance } from '@ypsometer/core/judging'
 import { CoreError } from '@ypsometer/core/errors'

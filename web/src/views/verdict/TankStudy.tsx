@@ -1,4 +1,5 @@
-import { tankRecord, type Tank } from '@ypsometer/contract'
+import type { Tank } from '@ypsometer/contract'
+import { tankRecord } from '@ypsometer/contract/records'
 import { fittingOf, outletsOf } from '@ypsometer/contract/candidate'
 import { CoreError } from '@ypsometer/core/errors'
 import { FILTERS } from '@ypsometer/core/kinds'
@@ -13,7 +14,7 @@ import {
   type Strength,
   type TankRecord,
 } from '@ypsometer/core/judging'
-import { lazy, Suspense, useMemo } from 'react'
+import { Suspense, useMemo } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useCandidates, useLabelBias } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
@@ -24,8 +25,7 @@ import { Balance, Said, TONES } from '../../tank/Balance'
 import { knownOf } from '../../tank/running'
 import { FitDrawing } from './FitDrawing'
 import { InTime } from './InTime'
-
-const SeriesChart = lazy(() => import('../../charts/SeriesChart'))
+import { SeriesChart } from '../../charts'
 
 /** One tank with this filter on it: its balance, how strong the water runs, whether it fits, what happens in time. */
 export function TankStudy({ tanks }: { readonly tanks: readonly Tank[] }) {

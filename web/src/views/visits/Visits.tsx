@@ -15,7 +15,7 @@ import {
 } from '@ypsometer/core/clogging'
 import { saidText } from '@ypsometer/core/figures'
 import { showPercent, type Dimension } from '@ypsometer/core/units'
-import { lazy, Suspense, useState } from 'react'
+import { Suspense, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { createRow } from '../../api/rows'
 import { FillCutaway } from '../../cutaway/FillCutaway'
@@ -38,8 +38,7 @@ import { UsedUnit } from './UsedUnit'
 import { useSeason, type Season } from './useSeason'
 import { VisitList } from './VisitList'
 import { Constants } from './Constants'
-
-const FlowLeftChart = lazy(() => import('../../charts/FlowLeftChart'))
+import { FlowLeftChart } from '../../charts'
 
 /** Coming back: how the filter fouls on its tank, what visits found, and what the two make of each other. */
 export function Visits() {

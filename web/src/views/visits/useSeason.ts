@@ -9,6 +9,9 @@ import { useDossierContext } from '../../frame/dossier'
 import { useClogTank, type ClogTank } from '../../pathway/useClogTank'
 import { useFillPath, type FillPath } from '../../pathway/useFillPath'
 import type { SeasonAnswer } from '../../workers/pathWork'
+import { recent } from '../../workers/recent'
+
+const seasons = recent<SeasonAnswer | null>()
 
 export interface Season extends ClogTank {
   readonly path: FillPath
@@ -35,7 +38,7 @@ export function useSeason(): Season {
   const [answer, setAnswer] = useState<SeasonAnswer | null>(null)
   const [failure, setFailure] = useState<string | null>(null)
   const [busy, setBusy] = useState(true)
-  const { long, question, answer: solved } = path
+  const { long, key, question, answer: solved } = path
   const ready = solved?.kind === 'ready'
   const dueAt = 1 - (path.house?.upkeep.fall ?? UPKEEP_RULE.fall)
   const fill = path.fill
@@ -43,7 +46,6 @@ export function useSeason(): Season {
     if (!fill || !record || !question || !ready) return
     const withFill = (id: string) => dossier.visits.find((v) => v.id === id)?.fillId ?? fill.id
     let gone = false
-    setBusy(true)
     const q = {
       fill,
       sponge,
@@ -58,11 +60,22 @@ export function useSeason(): Season {
       minutesToOpen: minutes === null ? null : minutes / 60,
       dueAt,
     }
+    const all = key && `${key} ${JSON.stringify(q)}`
+    const show = (a: SeasonAnswer | null): void => {
+      setAnswer(a)
+      setBusy(false)
+    }
+    const kept = seasons.get(all)
+    if (kept !== undefined) {
+      show(kept)
+      return
+    }
+    setBusy(true)
     void long((w) => w.season(q))
       .then((a) => {
         if (gone) return
-        setAnswer(a)
-        setBusy(false)
+        seasons.put(all, a)
+        show(a)
       })
       .catch((error: unknown) => {
         if (gone) return
@@ -72,7 +85,7 @@ export function useSeason(): Season {
     return () => {
       gone = true
     }
-  }, [fill, record, question, sponge, story, came, dossier.visits, minutes, long, dueAt, ready])
+  }, [fill, record, key, question, sponge, story, came, dossier.visits, minutes, long, dueAt, ready])
   const missing = solved?.kind === 'missing' ? 'The water’s path cannot be worked out yet.' : null
   return { ...on, path, story, sponge, answer, failure: failure ?? missing, busy }
 }

@@ -1,0 +1,32 @@
+import { RESOURCES, type ResourceName } from './resources'
+import { unitOf } from './schema'
+
+/** What is known of a resource without its schemas. */
+export interface Outline {
+  /** What one of them is called in a sentence. */
+  readonly one: string
+  /** The fields of a row, with the unit of those that are numbers of one. */
+  readonly fields: Readonly<Record<string, string | null>>
+  /** What may be given when a row is made. */
+  readonly given: readonly string[]
+  /** What is taken for a field that was not given. */
+  readonly defaults: object
+}
+
+const outlineOf = (name: ResourceName): Outline => {
+  const { one, Row, Create, defaults } = RESOURCES[name]
+  return {
+    one,
+    fields: Object.fromEntries(Object.entries(Row.shape).map(([f, s]) => [f, unitOf(s) ?? null])),
+    given: Object.keys(Create.shape),
+    defaults,
+  }
+}
+
+/**
+ * The resources in outline. The build of the app puts what this comes to in its place, so that a page writes and names
+ * rows without reading every schema first.
+ */
+export const OUTLINE = Object.fromEntries(
+  (Object.keys(RESOURCES) as ResourceName[]).map((n) => [n, outlineOf(n)]),
+) as Readonly<Record<ResourceName, Outline>>

@@ -1,0 +1,99 @@
+import type { Plugin, Rollup } from 'vite'
+
+/** A view by its address: the modules it is made of, and what it asks of the API. `$1` is what the address holds. */
+export interface View {
+  readonly path: string
+  readonly modules: readonly string[]
+  readonly asks: readonly string[]
+}
+
+const COUNTER = ['/candidates', '/tanks?limit=200', '/stock-classes', '/house-rules']
+const STATIONS = {
+  claims: 'claims/Claims',
+  strip: 'strip/Strip',
+  inside: 'inside/Inside',
+  bench: 'bench/Bench',
+  fill: 'fill/Fill',
+  path: 'path/Path',
+  tanks: 'verdict/TankRange',
+  verdict: 'verdict/VerdictView',
+  visits: 'visits/Visits',
+}
+const simple = (path: string, module: string, asks: readonly string[] = []): View => ({
+  path: `^/${path}$`,
+  modules: [module],
+  asks,
+})
+
+/** The views that are opened by their address, as the routes of the app know them. */
+export const VIEWS: readonly View[] = [
+  { path: '^/$', modules: [], asks: ['/models?sort=name&limit=40'] },
+  ...Object.entries(STATIONS).map(([station, module]) => ({
+    path: `^/models/([^/]+)/${station}$`,
+    modules: ['dossier/Dossier', module],
+    asks: ['/models/$1/opened'],
+  })),
+  simple('tanks(?:/[^/]+)?', 'tanks/Tanks', ['/tanks?limit=200', '/candidates']),
+  simple('advise', 'advise/Advise', COUNTER),
+  simple('compare', 'compare/Compare', [...COUNTER, '/media']),
+  simple('upkeep', 'upkeep/Upkeep', ['/upkeep/filters', '/ticks', '/tanks?limit=200', '/house-rules']),
+  simple('reviews', 'reviews/Reviews', ['/reviews', '/candidates']),
+  simple('library(?:/[^/]+)?', 'library/Library', ['/media']),
+  simple('rules(?:/[^/]+)?', 'rules/HouseRules', ['/house-rules']),
+]
+
+/** Asks for what the view at this address needs, before any of the app has been read. Runs in the page, by itself. */
+function askAhead(views: readonly (readonly [string, readonly string[], readonly string[]])[]): void {
+  const link = (rel: string, href: string, as?: string): void => {
+    const l = document.createElement('link')
+    l.rel = rel
+    l.href = href
+    l.crossOrigin = ''
+    if (as) l.setAttribute('as', as)
+    document.head.append(l)
+  }
+  for (const [path, files, asks] of views) {
+    const found = new RegExp(path).exec(location.pathname)
+    if (!found) continue
+    if (!location.search)
+      for (const ask of ['/me', ...asks])
+        link('preload', `/api/v1${ask.replace('$1', found[1] ?? '')}`, 'fetch')
+    for (const file of files) link('modulepreload', `/${file}`)
+    return
+  }
+}
+
+/** Puts a script at the top of the page that asks for a view's code and data at once. */
+export const askedAhead = (): Plugin => ({
+  name: 'asked-ahead',
+  apply: 'build',
+  transformIndexHtml: () => [
+    { tag: 'script', attrs: { src: '/ahead.js', async: true }, injectTo: 'head-prepend' },
+  ],
+  generateBundle(_options, bundle) {
+    const chunks = Object.values(bundle).filter((c) => c.type === 'chunk') as Rollup.OutputChunk[]
+    const byName = new Map(chunks.map((c) => [c.fileName, c]))
+    const closure = (names: Iterable<string>): Set<string> => {
+      const all = new Set(names)
+      for (const name of all) byName.get(name)?.imports.forEach((i) => all.add(i))
+      return all
+    }
+    const first = closure(chunks.filter((c) => c.isEntry).map((c) => c.fileName))
+    // Schemas are for forms: whoever only looks waits for none.
+    if ([...first].some((f) => byName.get(f)?.moduleIds.some((m) => m.includes('/node_modules/zod/'))))
+      this.error('Something that the first page imports reads the schemas of the contract.')
+    const table = VIEWS.map(({ path, modules, asks }) => {
+      const own = modules.map((m) => {
+        const chunk = chunks.find((c) => c.facadeModuleId?.endsWith(`/views/${m}.tsx`))
+        if (!chunk) throw new Error(`No view is made of ${m}.`)
+        return chunk.fileName
+      })
+      return [path, [...closure(own)].filter((f) => !first.has(f)), asks]
+    })
+    this.emitFile({
+      type: 'asset',
+      fileName: 'ahead.js',
+      source: `(${askAhead.toString()})(${JSON.stringify(table)})\n`,
+    })
+  },
+})

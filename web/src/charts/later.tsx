@@ -1,0 +1,22 @@
+import { lazy, useState, type ComponentType } from 'react'
+
+type Made<P> = Promise<{ readonly default: ComponentType<P> }>
+
+/** A part of a view whose code comes when it is first drawn; with `ahead` called before, it is there at once. */
+export type Later<P> = ComponentType<P> & { readonly ahead: () => Promise<void> }
+
+export function later<P extends object>(load: () => Made<P>): Later<P> {
+  let there: ComponentType<P> | undefined
+  const made = async (): Made<P> => {
+    const module = await load()
+    there = module.default
+    return module
+  }
+  const Waited = lazy(made)
+  const Shown = (props: P) => {
+    // Which of the two it is does not change while it is shown.
+    const [Part] = useState<ComponentType<P>>(() => there ?? (Waited as unknown as ComponentType<P>))
+    return <Part {...props} />
+  }
+  return Object.assign(Shown, { ahead: async () => void (await made()) })
+}
