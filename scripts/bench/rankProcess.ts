@@ -7,11 +7,11 @@ const { db } = connect(url)
 process.stdin.on('data', () => {
   void (async () => {
     // The other may still hold a part that this one waits for: tanks come after all models.
-    for (let idle = 0; idle < 40;) {
+    for (let idle = 0; idle < 200;) {
       idle = (await workParts(db)) ? 0 : idle + 1
       const { rows } = await db.$client.query(`select 1 from ranking where state = 'running'`)
       if (!rows.length) break
-      await new Promise((r) => setTimeout(r, 50))
+      await new Promise((r) => setTimeout(r, 10))
     }
     process.stdout.write('done\n')
   })()

@@ -3,7 +3,7 @@ import { loadDemo } from '@ypsometer/server/demo/load'
 import { ranking, shelfEntry } from '@ypsometer/server/db/schema'
 import { startRanking } from '@ypsometer/server/ranking/parts'
 import { eq, sql } from 'drizzle-orm'
-import { spawn, type ChildProcess } from 'node:child_process'
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process'
 import { fileURLToPath } from 'node:url'
 import { throwawayCluster } from '../lib/cluster.mjs'
 
@@ -89,14 +89,25 @@ const said = (child: ChildProcess, word: string): Promise<void> =>
     child.stdout?.on('data', listen)
   })
 
+/** Puts the database on these cores, with the connections it opens from now on. */
+async function databaseOn(db: Db, cores: string): Promise<void> {
+  const { rows } = await db.execute<{ pid: string }>(
+    sql`select split_part(pg_read_file('postmaster.pid'), chr(10), 1) as pid`,
+  )
+  execFileSync('taskset', ['-a', '-cp', cores, rows[0]?.pid ?? ''], { stdio: 'ignore' })
+}
+
 /**
- * Ranks the whole shelf from nothing in so many worker processes; seconds. They rank it once before that: workers live
- * long, and a process that has just started spends as much on compiling itself as on the work.
+ * Ranks the whole shelf from nothing in so many worker processes; seconds. Each has a core of its own, and the database
+ * is on the same ones: what a second worker brings is then what a second core brings, and not what the first one left
+ * of it. They rank it once before that: workers live long, and a process that has just started spends as much on
+ * compiling itself as on the work.
  */
 async function rankIn(db: Db, url: string, workers: number): Promise<number> {
   const script = fileURLToPath(new URL('./rankProcess.ts', import.meta.url))
-  const all = Array.from({ length: workers }, () =>
-    spawn(process.execPath, ['--import', 'tsx', script], {
+  await databaseOn(db, `0-${workers - 1}`)
+  const all = Array.from({ length: workers }, (_, core) =>
+    spawn('taskset', ['-c', String(core), process.execPath, '--import', 'tsx', script], {
       env: { ...process.env, DATABASE_URL: url },
       stdio: ['pipe', 'pipe', 'inherit'],
     }),
@@ -136,7 +147,7 @@ export async function shelfRanked(): Promise<void> {
   }
   const each = alone.map((s, i) => (s / (SIZES[i] ?? 1)) * 1000)
   console.log(
-    `the shelf ranked, 12 tanks   ${SIZES.map((n, i) => `${n} models ${alone[i]?.toFixed(1)} s`).join(', ')}: ${each.map((e) => e.toFixed(0)).join(', ')} ms a model · two workers take ${((two / (alone[1] ?? NaN)) * 100).toFixed(0)} % of one’s time at ${SIZES[1]} · targets linear, nearly half`,
+    `the shelf ranked, 12 tanks   ${SIZES.map((n, i) => `${n} models ${alone[i]?.toFixed(1)} s`).join(', ')}: ${each.map((e) => e.toFixed(0)).join(', ')} ms a model · two workers on two cores take ${((two / (alone[1] ?? NaN)) * 100).toFixed(0)} % of the time of one on one at ${SIZES[1]} · targets linear, nearly half`,
   )
   await pool.end()
   cluster.stop()
