@@ -1,4 +1,10 @@
-import type { Candidate as CoreCandidate, OfferedFill, Price, Spare } from '@ypsometer/core/advice'
+import {
+  AIR_PUMP_POWER,
+  type Candidate as CoreCandidate,
+  type OfferedFill,
+  type Price,
+  type Spare,
+} from '@ypsometer/core/advice'
 import { put, type Figure } from '@ypsometer/core/figures'
 import { pumpBand } from '@ypsometer/core/hydraulics/curves'
 import { layerCounts, placeFill, shoppingList } from '@ypsometer/core/fills'
@@ -202,7 +208,10 @@ export function candidateOf(d: Dossier, media: readonly Medium[], a: Assessment)
     level,
     claimedMax: claimedRange.max,
     price: priceOf(d),
-    watts: watts ?? (label ? labelFigure(label, d.model.mainsFrequency) : null),
+    watts:
+      watts ??
+      (label && labelFigure(label, d.model.mainsFrequency)) ??
+      (FILTERS[d.model.kind].drivenBy === 'air' ? AIR_PUMP_POWER : null),
     noise: found.findLast((f) => f.id.startsWith('noise-')) ?? null,
     service: serviceFigure(d.parts),
     build: buildOf(d),

@@ -1,10 +1,10 @@
-import { dirtyTank, type ClogCase } from '@ypsometer/core/clogging'
+import { dirtyTank, dueMiddle, feedBand, type ClogCase } from '@ypsometer/core/clogging'
 import { CoreError } from '@ypsometer/core/errors'
-import type { Assessment, TankRecord } from '@ypsometer/core/judging'
+import { assess, type Assessment, type JudgedBy, type TankRecord } from '@ypsometer/core/judging'
 import { pathBase } from '@ypsometer/core/path'
 import type { Medium } from './fills'
 import type { Dossier } from './models'
-import { pathRecord, usualHookup } from './records'
+import { modelRecord, pathRecord, usualHookup } from './records'
 
 /** Days a forecast runs for what is due: a year. */
 export const FORECAST_DAYS = 365
@@ -26,6 +26,29 @@ export function clogCase(
     return base?.kind === 'ready'
       ? { path: { ...base.base, fill }, tank: dirtyTank(on.tank), days: FORECAST_DAYS }
       : null
+  } catch (error) {
+    if (error instanceof CoreError) return null
+    throw error
+  }
+}
+
+/** What is asked of a filter that is still to come: how long one of its fills will run on a tank. */
+export interface DueQuestion {
+  readonly dossier: Dossier
+  readonly fillId: string
+  readonly media: readonly Medium[]
+  readonly by: JudgedBy
+  readonly tank: TankRecord
+  /** Share of the first flow at which it is called due. */
+  readonly dueAt: number
+}
+
+/** Days until it is due, nothing having been seen of it yet; null where it cannot be forecast, or not within a year. */
+export function daysUntilDue({ dossier, fillId, media, by, tank, dueAt }: DueQuestion): number | null {
+  try {
+    const a = assess(modelRecord(dossier, media), by)
+    const c = clogCase(dossier, media, a, { tank, fillId })
+    return c && dueMiddle({ ...c, intake: [] }, feedBand(tank), [], dueAt)
   } catch (error) {
     if (error instanceof CoreError) return null
     throw error

@@ -417,7 +417,11 @@ describe('advice for a tank', () => {
     }
     const [a] = ask([canister('A', 2, { shipped: fill })])
     const told = { many: 'few', planted: true, weak: true } as const
-    const slip = slipOf(TANK, told, a as NonNullable<typeof a>, { weights: ADVICE_RULE.weights, dayAfter: (n) => `day ${String(n).padStart(3, '0')}` }) // prettier-ignore
+    const asks = {
+      weights: ADVICE_RULE.weights,
+      dayAfter: (n: number) => `day ${String(n).padStart(3, '0')}`,
+    }
+    const slip = slipOf(TANK, told, a as NonNullable<typeof a>, { ...asks, due: [null] }) // prettier-ignore
     expect(slip.map((p) => p.id)).toEqual(['tank', 'advice', 'order', 'start', 'dates', 'cautions'])
     const text = slipText(slip, 'metric')
     expect(text).toMatch(/T: 100.L; .*, few for its size, planted, some swim weakly\./)
@@ -428,6 +432,14 @@ describe('advice for a tank', () => {
       'day 064: open and rinse A.',
       'day 096: open and rinse A.',
     ])
+    expect(text).toContain('Services at the usual interval for its kind (common practice, no source).')
+    // By its forecast where there is one: as often as that, within the year, and said to be so.
+    const forecast = slipText(slipOf(TANK, told, a as NonNullable<typeof a>, { ...asks, due: [140.4] }), 'metric') // prettier-ignore
+    expect(forecast.match(/day \d+: open .*/g)).toEqual([
+      'day 140: open and rinse A.',
+      'day 281: open and rinse A.',
+    ])
+    expect(forecast).toContain('Services by how fast this filling clogs')
     expect(text).toMatch(/Unplug filter and heater before hands go in/)
     expect(text).toContain('Local codes come first')
     expect(slipText(slip, 'us')).toContain('26.4 US gal')

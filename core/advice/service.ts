@@ -20,6 +20,21 @@ export const SERVICE_DAYS: Readonly<Record<FilterKind, number>> = {
 export const SERVICE_BAND = 0.4
 const MONTH_DAYS = 30.44
 
+/**
+ * What an air pump for one such filter takes, where nobody has measured it and no label says: 2 to 5 W (common
+ * practice, no source).
+ */
+export const AIR_PUMP_POWER: Figure = {
+  id: 'air-pump-power',
+  label: 'Power of an air pump',
+  value: 3,
+  uncertainty: 1.5,
+  dimension: 'power',
+  provenance: 'rule',
+  conditions: ['an air pump for one filter'],
+  source: 'common practice, no source',
+}
+
 /** Minutes of work a month: seconds of one service, as timed, by how often such filters are opened; null untimed. */
 export function serviceMinutes(c: Pick<Candidate, 'kind' | 'service'>): Figure | null {
   if (!c.service) return null

@@ -15,20 +15,27 @@ export interface SlipPart {
   readonly lines: readonly Sentence[]
 }
 
-/** Renewals that are put on a slip: those within a year. */
+/** Renewals and services that are put on a slip: those within a year. */
 const AHEAD = 365
+interface SlipAsks {
+  readonly weights: Weights
+  readonly dayAfter: (days: number) => string
+  readonly due: readonly (number | null)[]
+}
+
 /** Services that are put on a slip. */
 const SERVICES = 3
 
 /**
  * What is given to take home: tank, advice, media in their order, how to start, next dates, cautions. `dayAfter` gives
- * the date (2026-11-26) so many days from now.
+ * the date (2026-11-26) so many days from now; `due` the days each choice runs on this tank until it is due, by its
+ * forecast, null where there is none.
  */
 export function slipOf(
   tank: TankRecord,
   told: Told,
   a: Advice,
-  { weights, dayAfter }: { readonly weights: Weights; readonly dayAfter: (days: number) => string },
+  { weights, dayAfter, due }: SlipAsks,
 ): readonly SlipPart[] {
   const { reasons, needs } = explain(tank, a, weights)
   const many = told.many === 'usual' ? '' : `, ${told.many} for its size`
@@ -78,7 +85,7 @@ export function slipOf(
         ],
       ],
     },
-    { id: 'dates', heading: 'Next dates', lines: datesOf(a, dayAfter) },
+    { id: 'dates', heading: 'Next dates', lines: datesOf(a, dayAfter, due) },
     {
       id: 'cautions',
       heading: 'Take care',
@@ -97,22 +104,33 @@ export function slipOf(
   return parts.filter((p) => p.lines.length)
 }
 
-function datesOf(a: Advice, dayAfter: (days: number) => string): readonly Sentence[] {
+function datesOf(a: Advice, dayAfter: SlipAsks['dayAfter'], due: SlipAsks['due']): readonly Sentence[] {
   const out = new Map<string, Set<string>>()
   const add = (day: string, what: string): void => {
     const on = out.get(day) ?? new Set<string>()
     out.set(day, on.add(what))
   }
-  for (const { candidate, fill } of a.choices) {
-    const days = SERVICE_DAYS[candidate.kind]
-    for (let n = 1; n <= SERVICES; n++) add(dayAfter(n * days), `open and rinse ${candidate.name}`)
+  a.choices.forEach(({ candidate, fill }, i) => {
+    const days = due[i] ?? SERVICE_DAYS[candidate.kind]
+    for (let n = 1; n <= SERVICES && n * days <= AHEAD; n++)
+      add(dayAfter(Math.round(n * days)), `open and rinse ${candidate.name}`)
     for (const u of fill.uses)
       if (u.lifeDays && u.lifeDays <= AHEAD)
         add(dayAfter(Math.round(u.lifeDays)), `renew ${u.name.toLowerCase()} in ${candidate.name}`)
-  }
-  return [...out]
+  })
+  const dates = [...out]
     .sort(([x], [y]) => x.localeCompare(y))
-    .map(([day, what]) => [`${day}: ${[...what].join('; ')}.`])
+    .map(([day, what]): Sentence => [`${day}: ${[...what].join('; ')}.`])
+  return dates.length ? [...dates, [becauseOf(due.slice(0, a.choices.length))]] : []
+}
+
+/** Where the days between services come from. */
+function becauseOf(due: SlipAsks['due']): string {
+  const forecast = 'Services by how fast this filling clogs, fed as told; open it sooner when the flow falls'
+  const rule = 'Services at the usual interval for its kind (common practice, no source)'
+  const known = due.filter((d) => d !== null).length
+  if (!known) return `${rule}.`
+  return known === due.length ? `${forecast}.` : `${forecast}, or at the usual interval for its kind.`
 }
 
 /** A slip as plain text, to be sent or kept. */

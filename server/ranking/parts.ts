@@ -18,7 +18,7 @@ import { travelling } from '../http/rows'
 import { shelfBasis, workedFrom, workOut } from '../models/shelfEntries'
 
 /** Models worked out in one part, and options kept for a tank. */
-const AT_ONCE = 10
+const AT_ONCE = 12
 const KEPT = 10
 const ME = `${hostname()} ${process.pid}`
 

@@ -1,9 +1,11 @@
 import { tell, type Story } from '@ypsometer/core/biology'
+import { daysUntilDue, type DueQuestion } from '@ypsometer/contract/clog'
 import { claimChances } from '@ypsometer/core/judging/chances'
 
 /** What the worker does, in the test’s own thread and with few draws. */
 export const livingRemote = () => ({
   tell: (story: Story) => Promise.resolve(tell(story)),
+  due: (asked: readonly DueQuestion[]) => Promise.resolve(asked.map(daysUntilDue)),
   chances: (...[of, stock, claim]: Parameters<typeof claimChances>) =>
     Promise.resolve(claimChances(of, stock, claim, 1, 300)),
 })

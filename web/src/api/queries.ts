@@ -225,7 +225,10 @@ export function useDossier(id: string) {
 export function useDossiers(ids: readonly string[]) {
   const entries = useEntries()
   const queries = useQueries({ queries: ids.map(dossierQuery) })
-  return { dossiers: queries.flatMap((q) => (q.data ? [laidOver(q.data, entries)] : [])) }
+  return {
+    dossiers: queries.flatMap((q) => (q.data ? [laidOver(q.data, entries)] : [])),
+    isPending: queries.some((q) => q.isPending),
+  }
 }
 
 export interface ShelfFilter {

@@ -68,7 +68,7 @@ export default function Curves({
     <div ref={root}>
       <div role="group" aria-label={`Head against flow: ${drawn.map((d) => d.label).join('; ')}`}>
         <ResponsiveContainer width="100%" height={300}>
-          <LineChart data={rows} margin={{ top: 10, right: 12, bottom: 18, left: 6 }}>
+          <LineChart data={rows} margin={{ top: 10, right: 18, bottom: 18, left: 6 }}>
             <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
             <XAxis
               type="number"

@@ -116,7 +116,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
       <div className="flex" role="group" aria-label={describe(at, known.from, system)}>
         <div className="min-w-0 flex-1">
           <ResponsiveContainer width="100%" height={HEIGHT}>
-            <ComposedChart data={model.rows} margin={{ top: TOP, right: 6, bottom: 0, left: 0 }}>
+            <ComposedChart data={model.rows} margin={{ top: TOP, right: 14, bottom: 0, left: 0 }}>
               <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
               <XAxis
                 type="number"

@@ -115,7 +115,7 @@ export default function SeriesChart({
         aria-label={`${label} against ${over?.toLowerCase() ?? 'time'}: ${series.map((s) => s.name).join(', ')}`}
       >
         <ResponsiveContainer width="100%" height={height}>
-          <ScatterChart margin={{ top: 10, right: 12, bottom: 18, left: 6 }}>
+          <ScatterChart margin={{ top: 10, right: 18, bottom: 18, left: 6 }}>
             <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
             <XAxis
               type="number"

@@ -81,7 +81,7 @@ test('a failure is said in words beside the last numbers of the same dossier, an
 
 test('what the server worked out stands until the dossier or what it is judged by changes', async () => {
   const worked = 'by the server' as never
-  const by = { media: [] }
+  const by = { media: [] as [] }
   const asked = mockAsked.length
   const view = renderHook((p: { dossier: typeof ledger; by: { media: [] } | null; worked?: never }) => useAssessment(p.dossier, p.by, p.worked), { initialProps: { dossier: ledger, by: null as { media: [] } | null, worked } as never }) // prettier-ignore
   expect(view.result.current.assessment).toBe(worked)
@@ -92,7 +92,7 @@ test('what the server worked out stands until the dossier or what it is judged b
   expect([view.result.current.assessment, mockAsked.length]).toEqual([worked, asked + 1])
   // A rule was changed, and the dossier given anew.
   view.rerender({ dossier: ledger, by, worked })
-  view.rerender({ dossier: ledger, by: { media: [] }, worked })
+  view.rerender({ dossier: ledger, by: { media: [] as [] }, worked })
   expect([view.result.current.assessment, mockAsked.length]).toEqual([worked, asked + 2])
   await act(() => last().answer('by another rule'))
   expect(view.result.current.assessment).toBe('by another rule')

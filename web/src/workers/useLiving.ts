@@ -1,6 +1,7 @@
 import type { Story, Told } from '@ypsometer/core/biology'
 import type { Chances } from '@ypsometer/core/judging/chances'
 import type { CapacityFigures, StockClass } from '@ypsometer/core/tanks'
+import type { DueQuestion } from '@ypsometer/contract/clog'
 import type { FaultQuestion } from '@ypsometer/contract/faults'
 import type { ChangePlan, ChangeSubject, Evidence, WaterTest } from '@ypsometer/core/hands'
 import { useEffect, useState } from 'react'
@@ -58,6 +59,10 @@ export const useChances = (
   useAnswer('chances', of && stock ? JSON.stringify([of, stock, claimedMax]) : null, () =>
     livingRemote().chances(of as CapacityFigures, stock as StockClass, claimedMax),
   )
+
+/** How long each of several filters will run until it is due. */
+export const useDue = (asked: readonly DueQuestion[] | null): Answered<readonly (number | null)[]> =>
+  useAnswer('due', asked && JSON.stringify(asked), () => livingRemote().due(asked as readonly DueQuestion[]))
 
 /** The plan of a change-over, as its tests moved it. */
 export const usePlan = (

@@ -1,14 +1,24 @@
 import { advise, slipOf, slipText, type Advice } from '@ypsometer/core/advice'
+import type { TankRecord } from '@ypsometer/core/judging'
+import { UPKEEP_RULE } from '@ypsometer/core/upkeep'
 import { Printer, Save, Share2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link, useLocation, useSearchParams } from 'react-router'
-import { useCandidates } from '../../api/queries'
+import {
+  useCandidates,
+  useDossiers,
+  useHouseRules,
+  useJudgedClasses,
+  useLabelBias,
+  useMedia,
+} from '../../api/queries'
 import { changeRow } from '../../api/rows'
 import { Words } from '../../figures/Words'
 import { units } from '../../frame/settings'
 import { Failed, Loading } from '../../frame/States'
 import { toast } from '../../frame/toasts'
 import { dayFromNow } from '../../frame/when'
+import { useDue } from '../../workers/useLiving'
 import { useAsk } from './useAsk'
 
 const PAPERS = [
@@ -17,6 +27,35 @@ const PAPERS = [
   ['receipt', 'Receipt, 80 mm'],
 ] as const
 type Paper = (typeof PAPERS)[number][0]
+
+const NO_CHOICES: Advice['choices'] = []
+
+/** Days that each choice runs on the tank until it is due; null for one without a forecast, undefined on the way. */
+function useServiceDays(
+  choices: Advice['choices'],
+  tank: TankRecord | null,
+): readonly (number | null)[] | undefined {
+  const ids = [...new Set(choices.map((c) => c.candidate.id))]
+  const { dossiers, isPending } = useDossiers(ids)
+  const { media } = useMedia()
+  const { stock } = useJudgedClasses()
+  const { house } = useHouseRules()
+  const bias = useLabelBias()
+  const ready = tank && media && stock && house && !isPending && !bias.isPending
+  const asked = ready
+    ? choices.map((c) => {
+        const dossier = dossiers.find((d) => d.model.id === c.candidate.id)
+        const by = { stockClasses: stock, bias: bias.data }
+        const dueAt = 1 - (house.upkeep.fall ?? UPKEEP_RULE.fall)
+        return dossier && { dossier, fillId: c.fill.fill.id, media, by, tank, dueAt }
+      })
+    : null
+  const there = asked?.flatMap((q) => q ?? []) ?? null
+  const { answer, failure } = useDue(there?.length ? there : null)
+  if (failure) return choices.map(() => null)
+  if (!asked || !there || (answer?.length ?? 0) !== there.length) return undefined
+  return asked.map((q) => (q ? (answer?.[there.indexOf(q)] ?? null) : null))
+}
 
 /** One page to take home; printed, sent, or kept with the tank. */
 export function Slip() {
@@ -33,6 +72,10 @@ export function Slip() {
     const candidates = (data ?? []).flatMap((d) => d.candidate ?? [])
     return advise({ tank: record, wishes, rule }, candidates).find((a) => a.id === id)
   }, [record, wishes, rule, data, id])
+  const due = useServiceDays(
+    option?.choices ?? NO_CHOICES,
+    record && typeof record !== 'string' ? record : null,
+  )
   const back = `/advise${search}`
   if (isPending || !record) return <Loading />
   if (error && !data)
@@ -49,8 +92,9 @@ export function Slip() {
         </p>
       </>
     )
+  if (!due) return <Loading />
   const day = dayFromNow(0)
-  const parts = slipOf(record, told, option, { weights: rule.weights, dayAfter: dayFromNow })
+  const parts = slipOf(record, told, option, { weights: rule.weights, dayAfter: dayFromNow, due })
   const text = `${slipText(parts, system)}\n\nAdvised on ${day}.`
   const send = async (): Promise<void> => {
     if (typeof navigator.share === 'function') await navigator.share({ title: option.name, text })

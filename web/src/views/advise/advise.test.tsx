@@ -10,6 +10,7 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 
 jest.mock('../../workers/rankRemote', () => jest.requireActual<object>('../../../tests/rankRemote'))
+jest.mock('../../workers/livingRemote', () => jest.requireActual<object>('../../../tests/livingRemote'))
 
 import { emptyOutbox, haveLists, noServer, written } from '../../../tests/backend'
 import { demoDossier, demoMedia, demoModels, demoRules, demoTanks } from '../../../tests/dossier'
@@ -65,6 +66,10 @@ beforeEach(() => {
   })
   queryClient.setQueryData(['label-bias'], { low: 0.7, high: 0.9, n: 0, words: '' })
   haveShelf(SHELF)
+  for (const name of demoModels()) {
+    const d = demoDossier(name)
+    queryClient.setQueryData(['dossier', d.model.id], d)
+  }
   units.set('metric')
   compareTray.set([])
 })
@@ -110,14 +115,16 @@ describe('the counter', () => {
     expect(text()).toContain('label only')
     expect(text()).toContain('Only its flow is known')
   })
-  test('what they have on a saved tank, and a slip that is kept with it', () => {
+  test('what they have on a saved tank, and a slip that is kept with it', async () => {
     const tank = demoTanks().find((t) => t.name === 'Dentist, front window') as Tank
     show(<Advise />, `/advise?tank=${tank.id}`)
     const have = within(screen.getByRole('region', { name: 'What they have' }))
     // 1.2 kg of the Ledger carry 120 L; the tank holds 93.4.
     expect(have.getByText('Keep').closest('li')?.textContent).toMatch(/carries 120 ± 24.L/)
-    fireEvent.click(screen.getAllByRole('link', { name: /^Slip for/ })[0] as HTMLElement)
-    expect(screen.getByRole('article', { name: 'Slip' }).textContent).toContain('Dentist, front window: ')
+    fireEvent.click(screen.getAllByRole('link', { name: /^Slip for Ledger 700/ })[0] as HTMLElement)
+    const slip = (await screen.findByRole('article', { name: 'Slip' })).textContent
+    expect(slip).toContain('Dentist, front window: ')
+    expect(slip).toContain('Services by how fast this filling clogs, fed as told')
     fireEvent.click(screen.getByRole('button', { name: 'Keep with the tank' }))
     const visits = written('change')[0]?.visits as Tank['visits']
     expect(visits[0]).toMatchObject({ what: 'advice', text: expect.stringContaining('Take care') as string })
