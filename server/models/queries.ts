@@ -1,5 +1,5 @@
 import { DOSSIER_ROWS, RESOURCES, type Dossier } from '@ypsometer/contract'
-import { and, asc, eq, getTableColumns, inArray, isNull, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, getTableColumns, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db } from '../db/client'
 import {
@@ -32,12 +32,119 @@ const { times: _times, values: _values, ...LOG_COLUMNS } = getTableColumns(log)
 
 export type ModelRow = typeof model.$inferSelect
 
+/** Of these models: their ids are given when the query is asked. */
+const among = (column: PgColumn): SQL => sql`${column} = any(${sql.placeholder('ids')}::uuid[])`
+
+/** The queries of a dossier, put into words once; they have no names of their own, so any pool may stand between. */
+function queriesOf(db: Db) {
+  const live = (t: OwnedTable): SQL | undefined => and(among(t.modelId), isNull(t.deletedAt))
+  const byAge = (t: OwnedTable): SQL[] => [asc(t.createdAt), asc(t.id)]
+  return {
+    claims: db
+      .select()
+      .from(claim)
+      .where(live(claim))
+      .orderBy(...byAge(claim))
+      .prepare(''),
+    specimens: db
+      .select()
+      .from(specimen)
+      .where(live(specimen))
+      .orderBy(...byAge(specimen))
+      .prepare(''),
+    hookups: db
+      .select()
+      .from(hookup)
+      .where(live(hookup))
+      .orderBy(...byAge(hookup))
+      .prepare(''),
+    trials: db
+      .select()
+      .from(trial)
+      .where(live(trial))
+      .orderBy(...byAge(trial))
+      .prepare(''),
+    contents: db
+      .select()
+      .from(contentItem)
+      .where(live(contentItem))
+      .orderBy(...byAge(contentItem))
+      .prepare(''),
+    parts: db
+      .select()
+      .from(part)
+      .where(live(part))
+      .orderBy(...byAge(part))
+      .prepare(''),
+    bodies: db
+      .select()
+      .from(body)
+      .where(live(body))
+      .orderBy(...byAge(body))
+      .prepare(''),
+    chambers: db
+      .select()
+      .from(chamber)
+      .where(live(chamber))
+      .orderBy(...byAge(chamber))
+      .prepare(''),
+    fills: db
+      .select()
+      .from(fill)
+      .where(live(fill))
+      .orderBy(...byAge(fill))
+      .prepare(''),
+    visits: db
+      .select()
+      .from(visit)
+      .where(live(visit))
+      .orderBy(asc(visit.on), asc(visit.createdAt), asc(visit.id))
+      .prepare(''),
+    readings: db
+      .select({ reading, modelId: trial.modelId })
+      .from(reading)
+      .innerJoin(trial, eq(trial.id, reading.trialId))
+      .where(and(among(trial.modelId), isNull(trial.deletedAt), isNull(reading.deletedAt)))
+      .orderBy(asc(reading.takenAt), asc(reading.id))
+      .prepare(''),
+    logs: db
+      .select({ log: LOG_COLUMNS, modelId: trial.modelId })
+      .from(log)
+      .innerJoin(trial, eq(trial.id, log.trialId))
+      .where(and(among(trial.modelId), isNull(trial.deletedAt), isNull(log.deletedAt)))
+      .orderBy(asc(log.startedAt), asc(log.id))
+      .prepare(''),
+    photos: db
+      .select({
+        photo: PHOTO_COLUMNS,
+        modelId: sql<string>`coalesce(${part.modelId}, ${trial.modelId}, ${visit.modelId})`,
+      })
+      .from(photo)
+      .leftJoin(part, eq(part.id, photo.partId))
+      .leftJoin(trial, eq(trial.id, photo.trialId))
+      .leftJoin(visit, eq(visit.id, photo.visitId))
+      .where(
+        and(
+          or(
+            and(among(part.modelId), isNull(part.deletedAt)),
+            and(among(trial.modelId), isNull(trial.deletedAt)),
+            and(among(visit.modelId), isNull(visit.deletedAt)),
+          ),
+          isNull(photo.deletedAt),
+        ),
+      )
+      .orderBy(asc(photo.createdAt), asc(photo.id))
+      .prepare(''),
+  }
+}
+const queries = new WeakMap<Db, ReturnType<typeof queriesOf>>()
+
 /** Everything the dossiers of these models stand on, in fifteen queries whatever their number. */
 export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<readonly Dossier[]> {
   const ids = models.map((m) => m.id)
   if (!ids.length) return []
-  const live = (t: OwnedTable): SQL | undefined => and(inArray(t.modelId, ids), isNull(t.deletedAt))
-  const byAge = (t: OwnedTable): SQL[] => [asc(t.createdAt), asc(t.id)]
+  const q = queries.get(db) ?? queriesOf(db)
+  queries.set(db, q)
   const [
     claims,
     specimens,
@@ -53,84 +160,19 @@ export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<rea
     logs,
     photos,
   ] = await Promise.all([
-    db
-      .select()
-      .from(claim)
-      .where(live(claim))
-      .orderBy(...byAge(claim)),
-    db
-      .select()
-      .from(specimen)
-      .where(live(specimen))
-      .orderBy(...byAge(specimen)),
-    db
-      .select()
-      .from(hookup)
-      .where(live(hookup))
-      .orderBy(...byAge(hookup)),
-    db
-      .select()
-      .from(trial)
-      .where(live(trial))
-      .orderBy(...byAge(trial)),
-    db
-      .select()
-      .from(contentItem)
-      .where(live(contentItem))
-      .orderBy(...byAge(contentItem)),
-    db
-      .select()
-      .from(part)
-      .where(live(part))
-      .orderBy(...byAge(part)),
-    db
-      .select()
-      .from(body)
-      .where(live(body))
-      .orderBy(...byAge(body)),
-    db
-      .select()
-      .from(chamber)
-      .where(live(chamber))
-      .orderBy(...byAge(chamber)),
-    db
-      .select()
-      .from(fill)
-      .where(live(fill))
-      .orderBy(...byAge(fill)),
-    db.select().from(visit).where(live(visit)).orderBy(asc(visit.on), asc(visit.createdAt), asc(visit.id)),
-    db
-      .select({ reading, modelId: trial.modelId })
-      .from(reading)
-      .innerJoin(trial, eq(trial.id, reading.trialId))
-      .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(reading.deletedAt)))
-      .orderBy(asc(reading.takenAt), asc(reading.id)),
-    db
-      .select({ log: LOG_COLUMNS, modelId: trial.modelId })
-      .from(log)
-      .innerJoin(trial, eq(trial.id, log.trialId))
-      .where(and(inArray(trial.modelId, ids), isNull(trial.deletedAt), isNull(log.deletedAt)))
-      .orderBy(asc(log.startedAt), asc(log.id)),
-    db
-      .select({
-        photo: PHOTO_COLUMNS,
-        modelId: sql<string>`coalesce(${part.modelId}, ${trial.modelId}, ${visit.modelId})`,
-      })
-      .from(photo)
-      .leftJoin(part, eq(part.id, photo.partId))
-      .leftJoin(trial, eq(trial.id, photo.trialId))
-      .leftJoin(visit, eq(visit.id, photo.visitId))
-      .where(
-        and(
-          or(
-            and(inArray(part.modelId, ids), isNull(part.deletedAt)),
-            and(inArray(trial.modelId, ids), isNull(trial.deletedAt)),
-            and(inArray(visit.modelId, ids), isNull(visit.deletedAt)),
-          ),
-          isNull(photo.deletedAt),
-        ),
-      )
-      .orderBy(asc(photo.createdAt), asc(photo.id)),
+    q.claims.execute({ ids }),
+    q.specimens.execute({ ids }),
+    q.hookups.execute({ ids }),
+    q.trials.execute({ ids }),
+    q.contents.execute({ ids }),
+    q.parts.execute({ ids }),
+    q.bodies.execute({ ids }),
+    q.chambers.execute({ ids }),
+    q.fills.execute({ ids }),
+    q.visits.execute({ ids }),
+    q.readings.execute({ ids }),
+    q.logs.execute({ ids }),
+    q.photos.execute({ ids }),
   ])
   const piecesOf = await segments.read(db, idsOf(hookups))
   const layersOf = await layers.read(db, idsOf(fills))
