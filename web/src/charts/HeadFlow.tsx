@@ -6,14 +6,15 @@ import {
   Area,
   CartesianGrid,
   ComposedChart,
-  ErrorBar,
   Line,
-  ReferenceLine,
   ResponsiveContainer,
   Scatter,
   Tooltip,
+  usePlotArea,
+  useXAxisDomain,
   XAxis,
   YAxis,
+  useYAxisDomain,
 } from 'recharts'
 import { units } from '../frame/settings'
 import { BudgetColumn, BudgetList } from './BudgetColumn'
@@ -25,6 +26,8 @@ import { useWidth } from './useWidth'
 const HEIGHT = 400
 const TOP = 14
 const AXIS = 46
+/** Most of an axis that a band may take, in shut-off heads. */
+const WIDEST = 1.6
 
 interface Props {
   readonly assessment: Assessment
@@ -49,7 +52,12 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
     const q = (v: number): number => fromSI(v, flowUnit)
     const h = (v: number): number => fromSI(v, headUnit)
     const top = Math.max(known.pump.maxFlow, known.labelPump?.maxFlow ?? 0) * 1.04
-    const highest = Math.max(known.pump.shutOffHead, known.labelPump?.shutOffHead ?? 0) * 1.06
+    const shutOff = Math.max(known.pump.shutOffHead, known.labelPump?.shutOffHead ?? 0)
+    const bandTop = known.fit
+      ? known.pump.shutOffHead + pumpBand(0, known.fit)
+      : labelBand(0, known.pump).high
+    // The axis ends above the band, so that the column beside it has the same one; a very wide band is cut off.
+    const highest = Math.max(shutOff * 1.06, Math.min(bandTop, shutOff * WIDEST))
     // Both curves end on the axis: their own last flows are among the samples.
     const ends = [known.pump.maxFlow, ...(known.labelPump ? [known.labelPump.maxFlow] : [])]
     const flows = [...Array.from({ length: 61 }, (_, i) => (top * i) / 60), ...ends].sort((a, b) => a - b)
@@ -66,8 +74,8 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
         band:
           flow <= known.pump.maxFlow
             ? label
-              ? [h(label.low), h(label.high)]
-              : [h(Math.max(0, base - half)), h(base + half)]
+              ? [h(label.low), h(Math.min(label.high, highest))]
+              : [h(Math.max(0, base - half)), h(Math.min(base + half, highest))]
             : undefined,
         label:
           known.from === 'fit' && known.labelPump && flow <= known.labelPump.maxFlow
@@ -187,28 +195,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 isAnimationActive={false}
                 {...(known.from === 'label' && { strokeDasharray: '9 4' })}
               />
-              {at && (
-                <ReferenceLine
-                  segment={[
-                    { x: model.q(at.flow), y: model.h(at.head) },
-                    { x: model.xMax, y: model.h(at.head) },
-                  ]}
-                  stroke="var(--color-base-content)"
-                  strokeDasharray="1 3"
-                  strokeWidth={1.4}
-                />
-              )}
-              {at && (
-                <ReferenceLine
-                  segment={[
-                    { x: model.q(at.flow), y: 0 },
-                    { x: model.q(at.flow), y: model.h(at.head) },
-                  ]}
-                  stroke="var(--color-base-content)"
-                  strokeDasharray="1 3"
-                  strokeWidth={1.4}
-                />
-              )}
+              <Marks points={model.points} at={at && { flow: model.q(at.flow), head: model.h(at.head) }} />
               {/* A scatter without data of its own would take the chart's. */}
               {model.points.length > 0 && (
                 <Scatter
@@ -219,15 +206,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                   shape={(p: unknown) => <Plumb {...(p as PlumbAt)} onMove={onTakeOut} />}
                   isAnimationActive={false}
                   tooltipType="none"
-                >
-                  <ErrorBar
-                    dataKey="error"
-                    direction="x"
-                    width={5}
-                    strokeWidth={1.2}
-                    stroke="var(--color-primary)"
-                  />
-                </Scatter>
+                />
               )}
               {model.out.length > 0 && (
                 <Scatter
@@ -269,6 +248,52 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
       />
       <ChartTools data={data} root={root} />
     </div>
+  )
+}
+
+interface At {
+  readonly flow: number
+  readonly head: number
+}
+/** Half the end stroke of a doubt (px). */
+const END = 2.5
+
+/**
+ * The doubts of all measured points and the lines to the working point, each as one path: a part of the chart for each
+ * point would keep a page of two hundred of them busy for half a second.
+ */
+function Marks({
+  points,
+  at,
+}: {
+  readonly points: readonly (At & { readonly error: number })[]
+  readonly at: At | null
+}) {
+  const area = usePlotArea()
+  const xMax = Number(useXAxisDomain()?.at(-1))
+  const yMax = Number(useYAxisDomain()?.at(-1))
+  if (!area || !(xMax > 0) || !(yMax > 0)) return null
+  const x = (flow: number): number => area.x + (Math.min(Math.max(flow, 0), xMax) / xMax) * area.width
+  const y = (head: number): number => area.y + (1 - head / yMax) * area.height
+  const doubts = points
+    .filter((p) => p.error > 0)
+    .map((p) => {
+      const [from, to, h] = [x(p.flow - p.error), x(p.flow + p.error), y(p.head)]
+      const end = (v: number): string => `M${v} ${h - END}v${2 * END}`
+      return `M${from} ${h}H${to}${end(from)}${end(to)}`
+    })
+  return (
+    <g fill="none">
+      {doubts.length > 0 && <path d={doubts.join('')} stroke="var(--color-primary)" strokeWidth={1.2} />}
+      {at && (
+        <path
+          d={`M${x(at.flow)} ${y(0)}V${y(at.head)}H${x(xMax)}`}
+          stroke="var(--color-base-content)"
+          strokeDasharray="1 3"
+          strokeWidth={1.4}
+        />
+      )}
+    </g>
   )
 }
 

@@ -6,6 +6,9 @@ import { Num } from '../../figures/Num'
 import { useDossierContext } from '../../frame/dossier'
 import { KINDS } from '../../trials'
 
+/** Points from which on they are drawn only once somebody opens the list. */
+const MANY = 40
+
 interface Props {
   /** The trial whose point is about to be taken out; its reason is asked for. */
   readonly asked: string | null
@@ -15,11 +18,16 @@ interface Props {
 /** The points of the pump's curve: which are in the fit, which are out and why. Nothing is deleted. */
 export function CurvePoints({ asked, onAsk }: Props) {
   const { dossier, assessment } = useDossierContext()
+  const [seen, setSeen] = useState(false)
   const curve = assessment?.pump?.curve
   if (!curve || curve.points.length + curve.out.length < 2) return null
   const rows = [...curve.points, ...curve.out].sort((a, b) => a.head - b.head)
   return (
-    <details className="mt-2" open={asked !== null || curve.out.length > 0 || undefined}>
+    <details
+      className="mt-2"
+      open={asked !== null || curve.out.length > 0 || undefined}
+      onToggle={(e) => e.currentTarget.open && setSeen(true)}
+    >
       <summary className="cursor-pointer font-medium">
         Points of the curve: {curve.points.length} in the fit
         {curve.out.length > 0 && `, ${curve.out.length} taken out`}
@@ -40,7 +48,7 @@ export function CurvePoints({ asked, onAsk }: Props) {
           </tr>
         </thead>
         <tbody>
-          {rows.map((p) => {
+          {(seen || rows.length <= MANY ? rows : []).map((p) => {
             const trial = dossier.trials.find((t) => t.id === p.trialId)
             const figure = assessment.trials.find((t) => t.trial.id === p.trialId)?.figure
             if (!trial) return null
