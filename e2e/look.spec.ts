@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright'
+import axe, { type AxeResults, type RunOptions } from 'axe-core'
 import { expect, openDossier, settled, sideways, test, watchErrors, type Page } from './helpers'
 
 /** Each of these looks at pages and changes nothing. */
@@ -37,30 +37,66 @@ const VIEWS = [
   'strip/run',
 ] as const
 
-/** All of WCAG 2.2 AA in the light theme; the dark one differs in its colours alone. */
-function axe(page: Page, theme: Theme): AxeBuilder {
-  // No page here has frames, so the way that gathers over them, in a page of its own each time, is not needed.
-  const builder = new AxeBuilder({ page }).setLegacyMode().options({ resultTypes: ['violations'] })
-  return theme === 'paper'
-    ? builder.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-    : builder.withRules(['color-contrast'])
-}
+/** Runs axe in the page, where it was put before, over the whole of it or what a selector finds. */
+const runAxe = (page: Page, options: RunOptions, within = 'html'): Promise<AxeResults['violations']> =>
+  page.evaluate(
+    async ([o, selector]) => {
+      const here = globalThis as unknown as { axe: typeof axe }
+      return (await here.axe.run(document.querySelectorAll(selector), o)).violations
+    },
+    [{ ...options, resultTypes: ['violations'] }, within] satisfies [RunOptions, string],
+  )
+const WCAG = ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']
+const CONTRAST = 'color-contrast'
 
 const THEMES = ['paper', 'fishroom'] as const
-type Theme = (typeof THEMES)[number]
 
-/** What axe finds on the page as it stands, in one theme after the other. */
+/**
+ * Marks, of the elements with words of their own, one of each that is styled alike: by everything that a style may go
+ * by, on it and on all that it stands in. What is drawn (SVG) is marked each, because it stands on other drawings.
+ */
+const markStyles = (page: Page): Promise<void> =>
+  page.evaluate(() => {
+    const ofStyle = (name: string): boolean =>
+      !/^(id|href|title|d|value|name|for|aria-(label|.*by|controls))$/.test(name)
+    const seen = new Set<string>()
+    for (const el of document.body.querySelectorAll('*')) {
+      if (![...el.childNodes].some((n) => n.nodeType === Node.TEXT_NODE && n.textContent?.trim())) continue
+      const chain: string[] = []
+      for (let e: Element | null = el; e; e = e.parentElement)
+        chain.push(
+          e.tagName,
+          ...[...e.attributes].filter((a) => ofStyle(a.name)).map((a) => `${a.name}=${a.value}`),
+        )
+      const style = chain.join(' ')
+      if (!el.closest('svg') && seen.has(style)) continue
+      seen.add(style)
+      el.setAttribute('data-one', '')
+    }
+  })
+
+/** What axe finds on the page as it stands: WCAG 2.2 AA, and in each theme the contrast of all that is styled alike. */
 async function axeFinds(page: Page, where: string): Promise<string[]> {
   const found: string[] = []
-  for (const theme of THEMES) {
-    await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme)
-    const { violations } = await axe(page, theme).analyze()
+  const note = (what: string, violations: AxeResults['violations']): void => {
     for (const v of violations)
       found.push(
-        `${where}, ${theme}: ${v.id} ${v.nodes[0]?.target.join(' ')} ${v.nodes[0]?.failureSummary ?? ''}`,
+        `${where}, ${what}: ${v.id} ${v.nodes[0]?.target.join(' ')} ${v.nodes[0]?.failureSummary ?? ''}`,
       )
   }
-  await page.evaluate(() => (document.documentElement.dataset.theme = 'paper'))
+  // Colours that still fade from one theme to the other are neither’s.
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await page.evaluate(axe.source)
+  note('both', await runAxe(page, { runOnly: WCAG, rules: { [CONTRAST]: { enabled: false } } }))
+  await markStyles(page)
+  for (const theme of THEMES) {
+    await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme)
+    note(theme, await runAxe(page, { runOnly: { type: 'rule', values: [CONTRAST] } }, '[data-one]'))
+  }
+  await page.evaluate(() => {
+    document.documentElement.dataset.theme = 'paper'
+    document.querySelectorAll('[data-one]').forEach((e) => e.removeAttribute('data-one'))
+  })
   return found
 }
 
@@ -97,8 +133,6 @@ for (const [which, views] of [
   }) => {
     test.setTimeout(150000)
     const errors = watchErrors(page)
-    // Colours that still fade from one theme to the other are neither’s.
-    await page.emulateMedia({ reducedMotion: 'reduce' })
     await page.addInitScript(() => localStorage.setItem('ypsometer.theme', 'paper'))
     const id = await openDossier(page, 'Ledger 700')
     for (const view of views) {
