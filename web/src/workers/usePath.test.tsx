@@ -79,3 +79,22 @@ test('something long is ended when it is superseded, and its answer dropped', as
   expect(await quick).toBe('new')
   expect(ended).toBe(2)
 })
+
+test('what was answered not long ago stands at once, and an older question still under way does not replace it', async () => {
+  const { result, rerender } = renderHook((p: { fill: Fill }) => usePath({ ...fixed, ...p }), {
+    initialProps: { fill: fill('known') },
+  })
+  await waitFor(() => expect(asked.at(-1)).toBe('known'))
+  await act(async () => answers.pop()?.())
+  rerender({ fill: fill('slow') })
+  await waitFor(() => expect(asked.at(-1)).toBe('slow'))
+  const before = asked.length
+  rerender({ fill: fill('known') })
+  expect(result.current.answer).toEqual({ kind: 'missing', what: 'known' })
+  await act(async () => answers.pop()?.())
+  expect(result.current.answer).toEqual({ kind: 'missing', what: 'known' })
+  // Another view of the same has it before it asks; nothing of it was computed twice.
+  const again = renderHook(() => usePath({ ...fixed, fill: fill('slow') }))
+  expect(again.result.current.answer).toEqual({ kind: 'missing', what: 'slow' })
+  expect(asked).toHaveLength(before)
+})

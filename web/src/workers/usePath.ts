@@ -63,6 +63,7 @@ export function usePath(input: Input): PathState {
   )
   const busy = useRef(false)
   const waiting = useRef<{ record: typeof record; question: PathQuestion; key: string | null } | null>(null)
+  const latest = useRef<PathQuestion | null>(null)
   const given = useRef<typeof record>(null)
   const alive = useRef(true)
   const run = useCallback(async () => {
@@ -80,7 +81,8 @@ export function usePath(input: Input): PathState {
         }
         const next = await remote.solve(q)
         solved.put(k, next)
-        if (alive.current) setAnswer(next)
+        // One that was answered at once meanwhile stands: this is older.
+        if (alive.current && (waiting.current || latest.current === q)) setAnswer(next)
       } catch (error) {
         // A fault of ours: said, and the next question is still asked.
         const message = saidBy(error)
@@ -92,6 +94,7 @@ export function usePath(input: Input): PathState {
   useEffect(() => {
     alive.current = true
     if (!record || !question) return
+    latest.current = question
     const kept = solved.get(key)
     if (kept) {
       waiting.current = null

@@ -1,6 +1,9 @@
 /** @jest-environment jsdom */
 import '../../../tests/setup'
 import { candidateOf } from '@ypsometer/contract/candidate'
+import { clogCase, daysUntilDue } from '@ypsometer/contract/clog'
+import { tankRecord } from '@ypsometer/contract/records'
+import { feedBand, learn } from '@ypsometer/core/clogging'
 import { modelRecord, type Tank } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging'
 import type { Candidate } from '@ypsometer/core/advice'
@@ -128,6 +131,21 @@ describe('the counter', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Keep with the tank' }))
     const visits = written('change')[0]?.visits as Tank['visits']
     expect(visits[0]).toMatchObject({ what: 'advice', text: expect.stringContaining('Take care') as string })
+  })
+  test('a filter that is still to come is due when one that nothing was seen of is; without a body nobody can say', () => {
+    const d = demoDossier('Ledger 700')
+    const stock = STOCK_CLASSES.find((c) => c.code === 'normal') as (typeof STOCK_CLASSES)[number]
+    const tank = tankRecord(demoTanks().find((t) => t.name === 'Dentist, front window') as Tank, stock)
+    const fillId = d.fills.find((f) => f.basis === 'as-shipped')?.id ?? ''
+    const asked = { dossier: d, fillId, media, by: {}, tank, dueAt: 0.7 }
+    const c = clogCase(d, media, assess(modelRecord(d, media)), { tank, fillId })
+    const { due } = learn({ ...(c as NonNullable<typeof c>), intake: [] }, feedBand(tank), [], 0.7)
+    expect(due.middle).toBeGreaterThan(20)
+    expect(daysUntilDue(asked)).toBeCloseTo(due.middle as number, 6)
+    // Fed twice as much it is due in less than half the time: what is caught faster rots no faster.
+    expect(daysUntilDue({ ...asked, tank: { ...tank, feed: 2 * (tank.feed ?? 0) } })).toBeLessThan((due.middle as number) / 2) // prettier-ignore
+    expect(daysUntilDue({ ...asked, dossier: { ...d, chambers: [] } })).toBeNull()
+    expect(daysUntilDue({ ...asked, fillId: 'none' })).toBeNull()
   })
   test('what is still to be worked out again is said', () => {
     queryClient.setQueryData(
