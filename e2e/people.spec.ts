@@ -69,6 +69,7 @@ test('a stranger’s path: first owner, an editor on a phone, seen, revoked midw
   // Both on one dossier see each other, and where.
   await phone.getByRole('searchbox').fill('Mop 300')
   await phone.getByRole('link', { name: 'Mop 300', exact: true }).click()
+  await expect(phone.getByRole('heading', { level: 1, name: 'Mop 300' })).toBeVisible()
   await settled(phone)
   const id = /models\/([0-9a-f-]{36})/.exec(phone.url())?.[1] ?? ''
   await owner.goto(`/models/${id}/claims`)
@@ -154,6 +155,7 @@ test('a reader sees everything, cannot type, and what is sent all the same is re
   await settled(reader)
   await reader.getByRole('searchbox').fill('Mop 300')
   await reader.getByRole('link', { name: 'Mop 300', exact: true }).click()
+  await expect(reader.getByRole('heading', { level: 1, name: 'Mop 300' })).toBeVisible()
   await settled(reader)
   await expect(reader.getByRole('textbox', { name: 'Note' }).last()).toBeDisabled()
   await expect(reader.getByRole('banner').getByText('reads')).toBeVisible()
