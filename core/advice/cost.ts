@@ -128,7 +128,7 @@ export function owningCost(q: CostQuestion): OwningCost {
   else
     spread(
       'electricity',
-      'Electricity',
+      c.watts.provenance === 'rule' ? `Electricity, at about ${c.watts.value} W (a rule)` : 'Electricity',
       { minor: yearlyEnergy(c.watts.value) * tariffMinor, currency, on: rule.tariffOn },
       each(1),
     )

@@ -1,3 +1,4 @@
+import { feedBand, NINETY_FIVE, priorOfPace } from '../clogging'
 import { sayFigure, sentenceText, type Sentence } from '../figures'
 import type { TankRecord } from '../judging'
 import { stripCautions } from '../teardown/cautions'
@@ -85,7 +86,7 @@ export function slipOf(
         ],
       ],
     },
-    { id: 'dates', heading: 'Next dates', lines: datesOf(a, dayAfter, due) },
+    { id: 'dates', heading: 'Next dates', lines: datesOf(tank, a, dayAfter, due) },
     {
       id: 'cautions',
       heading: 'Take care',
@@ -104,7 +105,12 @@ export function slipOf(
   return parts.filter((p) => p.lines.length)
 }
 
-function datesOf(a: Advice, dayAfter: SlipAsks['dayAfter'], due: SlipAsks['due']): readonly Sentence[] {
+function datesOf(
+  tank: TankRecord,
+  a: Advice,
+  dayAfter: SlipAsks['dayAfter'],
+  due: SlipAsks['due'],
+): readonly Sentence[] {
   const out = new Map<string, Set<string>>()
   const add = (day: string, what: string): void => {
     const on = out.get(day) ?? new Set<string>()
@@ -121,12 +127,15 @@ function datesOf(a: Advice, dayAfter: SlipAsks['dayAfter'], due: SlipAsks['due']
   const dates = [...out]
     .sort(([x], [y]) => x.localeCompare(y))
     .map(([day, what]): Sentence => [`${day}: ${[...what].join('; ')}.`])
-  return dates.length ? [...dates, [becauseOf(due.slice(0, a.choices.length))]] : []
+  return dates.length ? [...dates, [becauseOf(tank, due.slice(0, a.choices.length))]] : []
 }
 
-/** Where the days between services come from. */
-function becauseOf(due: SlipAsks['due']): string {
-  const forecast = 'Services by how fast this filling clogs, fed as told; open it sooner when the flow falls'
+/** Where the days between services come from, and how far they are to be believed. */
+function becauseOf(tank: TankRecord, due: SlipAsks['due']): string {
+  // How fast it fouls is known to a factor, and what is due goes about as that.
+  const factor = Math.exp(NINETY_FIVE * priorOfPace(feedBand(tank)))
+  const alone = due.length > 1 ? ', each as if it took all of the dirt' : ''
+  const forecast = `Services by a forecast of how fast this filling clogs, fed as told${alone}: it may be up to ${factor.toFixed(0)} times sooner or later, so open it when the flow falls`
   const rule = 'Services at the usual interval for its kind (common practice, no source)'
   const known = due.filter((d) => d !== null).length
   if (!known) return `${rule}.`

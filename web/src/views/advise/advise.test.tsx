@@ -30,6 +30,12 @@ const SHELF: readonly Candidate[] = demoModels().map((name) => {
   const d = demoDossier(name)
   return candidateOf(d, media, assess(modelRecord(d, media)))
 })
+test('what is driven by air counts the power of an air pump, by rule, where nobody measured it', () => {
+  const d = demoDossier('Bellows S2')
+  const bare = { ...d, trials: [], readings: [], claims: d.claims.filter((c) => c.quantity !== 'power') }
+  const { watts } = candidateOf(bare, media, assess(modelRecord(bare, media)))
+  expect([watts?.value, watts?.uncertainty, watts?.provenance]).toEqual([3, 1.5, 'rule'])
+})
 const named = (name: string): Candidate => SHELF.find((c) => c.name === name) as Candidate
 
 /** A shelf as the server would give it. */
@@ -127,7 +133,7 @@ describe('the counter', () => {
     fireEvent.click(screen.getAllByRole('link', { name: /^Slip for Ledger 700/ })[0] as HTMLElement)
     const slip = (await screen.findByRole('article', { name: 'Slip' })).textContent
     expect(slip).toContain('Dentist, front window: ')
-    expect(slip).toContain('Services by how fast this filling clogs, fed as told')
+    expect(slip).toContain('Services by a forecast of how fast this filling clogs, fed as told')
     fireEvent.click(screen.getByRole('button', { name: 'Keep with the tank' }))
     const visits = written('change')[0]?.visits as Tank['visits']
     expect(visits[0]).toMatchObject({ what: 'advice', text: expect.stringContaining('Take care') as string })
