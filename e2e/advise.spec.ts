@@ -130,6 +130,8 @@ test('weights of the house change who comes first, and every tank is ranked as a
   await expect(will.getByRole('listitem').first()).toContainText('Bellows S2')
   await page.goto('/rules')
   await page.getByRole('button', { name: 'Copy as our own' }).click()
+  // The copy is there to be written in, and not the rule it was made from.
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Strain first, our way')
   await page.getByLabel('Weight of price').fill('0')
   await page.keyboard.press('Enter')
   await page.getByLabel('Weight of quiet').fill('100')
