@@ -1,5 +1,11 @@
+/** Packages that do most of the servers' work: compiled for Jest with what they look up bound. */
+const BUSY = 'drizzle-orm|zod|fastify'
+/** Packages that ship as ES modules only. */
+const MODULES = 'ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check|temporal-.*|uuid|ical.js'
+
 /** Three projects, so that the core alone starts no PostgreSQL: `npm run unit -- --selectProjects core`. */
 const transform = {
+  [`/node_modules/(${BUSY})/.*\\.c?js$`]: '<rootDir>/scripts/lib/jestPackages.cjs',
   '^.+\\.[cm]?[jt]sx?$': [
     '<rootDir>/scripts/lib/jestTransform.cjs',
     {
@@ -21,10 +27,7 @@ const project = (displayName, folders, more = {}) => ({
   modulePathIgnorePatterns: ['<rootDir>/.mutate/'],
   transform,
   setupFiles: ['<rootDir>/scripts/lib/properties.setup.cjs'],
-  // Packages that ship as ES modules only are compiled for Jest as well.
-  transformIgnorePatterns: [
-    '/node_modules/(?!(ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check|temporal-.*|uuid|ical.js)/)',
-  ],
+  transformIgnorePatterns: [`/node_modules/(?!(${BUSY}|${MODULES})/)`],
   ...more,
 })
 

@@ -19,7 +19,13 @@ export async function isPassword(kept: string | null, password: string): Promise
 
 /** From 0, guessed at once, to 4; 3 is safe against guessing a hash for a while. */
 const LEAST_SCORE = 3
-const strength = new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs })
+let strength: ZxcvbnFactory | undefined
 /** Is a password among the common ones, or made of the name, of one letter over and over, of a row of keys? */
 export const isSoonGuessed = (password: string, name: string): boolean =>
-  strength.check(password, ['ypsometer', 'aquarium', 'filter', ...name.split(/\s+/)]).score < LEAST_SCORE
+  // Its word lists take a while to read in, and most processes never ask.
+  (strength ??= new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs })).check(password, [
+    'ypsometer',
+    'aquarium',
+    'filter',
+    ...name.split(/\s+/),
+  ]).score < LEAST_SCORE
