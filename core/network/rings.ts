@@ -86,21 +86,40 @@ export function ringsOf(branches: readonly Between[], { level }: Graph): Row[] |
   })
   for (let before = NaN; edges.length !== before;) {
     before = edges.length
-    sideBySide(edges)
+    sideBySide(edges, false)
     inRow(edges)
+    // Pumps last: in a row with the rest, the first flow of the ring is theirs.
+    if (edges.length === before) sideBySide(edges, true)
   }
   for (const e of edges) if (e.from !== e.to) return null
   return edges.map((e) => e.row)
 }
 
-/** Joins edges that share both ends. */
-function sideBySide(edges: Edge[]): void {
+const touches = (e: Edge, node: number): boolean => e.from === node || e.to === node
+
+const drives = (e: Edge): boolean => e.row.branch.lifts.length > 0
+
+/**
+ * Is an edge the one of several by which the water goes on, where they are all there is at one of their ends? Were it
+ * joined with the others, the way would end there. A pump goes on before anything else.
+ */
+function isWayOn(edges: readonly Edge[], e: Edge): boolean {
+  const ends = (node: number, other: number): boolean =>
+    node !== OPEN && edges.every((o) => !touches(o, node) || touches(o, other))
+  if (!ends(e.from, e.to) && !ends(e.to, e.from)) return false
+  const same = edges.filter((o) => touches(o, e.from) && touches(o, e.to))
+  return e === (same.find(drives) ?? same[0])
+}
+
+/** Joins edges that share both ends; those with a pump only if `all`. */
+function sideBySide(edges: Edge[], all: boolean): void {
   for (let i = 0; i < edges.length; i++) {
     const e = edges[i] as Edge
-    if (e.from === e.to) continue
+    if (e.from === e.to || (drives(e) && !all) || isWayOn(edges, e)) continue
     let rows: Row[] | null = null
     for (let k = edges.length - 1; k > i; k--) {
       const o = edges[k] as Edge
+      if (drives(o) && !all) continue
       if (o.from === e.to && o.to === e.from) turnEdge(o)
       if (o.from !== e.from || o.to !== e.to) continue
       ;(rows ??= [e.row]).push(o.row)
@@ -142,7 +161,7 @@ function onlyOther(edges: readonly Edge[], node: number, i: number): number {
   let found = -1
   for (let k = 0; k < edges.length; k++) {
     const o = edges[k] as Edge
-    if (k === i || (o.from !== node && o.to !== node)) continue
+    if (k === i || !touches(o, node)) continue
     if (found >= 0 || o.from === o.to) return -1
     found = k
   }
