@@ -1,0 +1,368 @@
+import { sentenceText, type Figure } from '../figures'
+import { circuitLoss, type Outlet } from '../hydraulics'
+import { waterProperties } from '../water'
+import { fitFindings, type FittingModel } from './fitting'
+import { outletsAlong, bestOutlet, strengthOf, waysBack } from './strength'
+import { closedBodyFigure, tankBalance } from './tankBalance'
+import { together } from './together'
+import { assess, type ModelRecord, type TankRecord } from '.'
+import { hookup, labelOnly, lph, poured, SEGMENTS, trial } from './tests/support'
+import { classOf, figure, FILL, NOZZLE, TANK } from './tests/tank'
+
+/** Every figure anywhere in a value, those that others were worked out from too. */
+function figuresIn(value: unknown, seen = new Set<unknown>()): Figure[] {
+  if (typeof value !== 'object' || value === null || seen.has(value)) return []
+  seen.add(value)
+  const own = 'provenance' in value && 'dimension' in value && 'id' in value ? [value as Figure] : []
+  return [...own, ...Object.values(value).flatMap((v) => figuresIn(v, seen))]
+}
+const text = (list: readonly { readonly sentence: Parameters<typeof sentenceText>[0] }[]): string =>
+  list.map((s) => sentenceText(s.sentence, 'metric').replace(/\u202f/g, ' ')).join(' ')
+
+const CANISTER: FittingModel = {
+  kind: 'canister', outerWidth: 0.24, outerDepth: 0.2, outerHeight: 0.36, heightWithHoses: 0.45, overhang: null,
+  hookOpening: null, intakeReach: 0.35, fullMass: figure('full', 22, { dimension: 'mass' }),
+  water: figure('body water', 0.006, { dimension: 'volume' }),
+  hoses: [{ kind: 'hose', id: 'in', label: 'Suction hose', length: 1, diameter: 0.016, roughness: 1e-6 }],
+  parts: [{ name: 'Shaft', material: 'steel 304' }], heater: { watts: 50, length: 0.3 },
+} // prettier-ignore
+const ROOM: Partial<TankRecord> = { cabinetWidth: 0.36, cabinetDepth: 0.22, cabinetHeight: 0.44, bottomHeight: 0.7, doorWidth: 0.3, wallGap: 0.05, rimThickness: 0.01, roomTemperature: 20 } // prettier-ignore
+const fits = (tank: Partial<TankRecord>, m: Partial<FittingModel> = {}) =>
+  new Map(fitFindings({ ...TANK, ...ROOM, ...tank }, { ...CANISTER, ...m }).map((f) => [f.id, [f.level, sentenceText(f.sentence, 'metric')]])) // prettier-ignore
+
+test('every figure says what it was worked out from, in numbers, and no doubt is negative', () => {
+  const planted = { ...TANK, plantShare: 0.3, changeShare: 0.3, alkalinity: 0.02 }
+  const thin = { ...FILL, films: { flow: lph(600), layers: [{ area: 0.2, flow: lph(600) }] } }
+  const models = [
+    { ...labelOnly, hookups: [hookup], trials: [trial('l', { flow: 480, state: 'as-shipped', hookupId: 'h1' })] },
+    { ...labelOnly, hookups: [hookup], trials: [0, 0.3, 0.6, 0.9].map((lift) => trial(`l${lift}`, { lift, flow: 900 - 500 * lift })) },
+  ] // prettier-ignore
+  const all = figuresIn([
+    ...[FILL, thin].map((f) => tankBalance(planted, f)),
+    ...[FILL, thin].map((f) => closedBodyFigure(tankBalance(TANK, f) as never, 3e-3)),
+    strengthOf(planted, FILL.flow, [{ id: 'a', name: 'N', outlet: NOZZLE }], { openArea: 3e-4, sponge: false }, true),
+    together(planted, [{ name: 'A', fill: FILL }, { name: 'B', fill: thin }]),
+    fitFindings({ ...TANK, ...ROOM }, CANISTER),
+    fitFindings({ ...TANK, ...ROOM, water: figure('w', 0.02, { dimension: 'volume' }) }, { ...CANISTER, kind: 'internal' }),
+    models.map((m) => assess(m)),
+  ]) // prettier-ignore
+  expect(all.length).toBeGreaterThan(140)
+  const wrong = all.filter(
+    (f) =>
+      (f.formula !== undefined && !f.working?.length) ||
+      f.working?.some((w) => !Number.isFinite(w.value)) ||
+      (f.uncertainty !== undefined && !(f.uncertainty >= 0 && f.uncertainty < Infinity)),
+  )
+  expect(wrong.map((f) => f.id)).toEqual([])
+})
+
+describe('room, to the millimetre', () => {
+  test('what is too little or to spare is the larger less the smaller, and says both', () => {
+    const differences = figuresIn([
+      fitFindings({ ...TANK, ...ROOM }, CANISTER),
+      fitFindings({ ...TANK, ...ROOM, waterLevel: 0.2 }, { ...CANISTER, intakeReach: 0.15 }),
+      fitFindings({ ...TANK, ...ROOM }, { ...CANISTER, intakeReach: 0.4 }),
+      fitFindings({ ...TANK, ...ROOM, waterLevel: 0.3 }, { ...CANISTER, kind: 'hang-on-back', hookOpening: 0.012 }),
+    ]).filter((f) => f.formula === 'the one − the other')
+    expect(differences.length).toBeGreaterThan(10)
+    for (const f of differences) {
+      const [one, other] = f.working?.map((w) => w.value) ?? []
+      expect(f.value).toBeCloseTo((one ?? NaN) - (other ?? NaN), 3)
+      expect(f.value).toBeGreaterThanOrEqual(0)
+      expect(f.provenance).toBe('computed')
+    }
+  })
+  test.each([
+    // Just enough is enough.
+    ['cabinet-height', { cabinetHeight: 0.45 }, {}, 'ok'], ['cabinet-height', { cabinetHeight: 0.4499 }, {}, 'stop'],
+    ['cabinet-length', { cabinetWidth: 0.24, cabinetDepth: 0.2 }, {}, 'ok'],
+    ['cabinet-length', { cabinetWidth: 0.2, cabinetDepth: 0.25 }, {}, 'ok'],
+    ['cabinet-length', { cabinetWidth: 0.239, cabinetDepth: 0.22 }, {}, 'stop'],
+    ['cabinet-depth', { cabinetWidth: 0.5, cabinetDepth: 0.19 }, {}, 'stop'],
+    ['cabinet-length', { cabinetWidth: null }, {}, 'unknown'], ['cabinet-length', { cabinetDepth: null }, {}, 'unknown'],
+    ['intake', {}, { intakeReach: 0.36 }, 'ok'], ['intake', { waterLevel: 0.35 }, { intakeReach: 0.0701 }, 'caution'],
+    // Half of 0.4 − 0.04 m.
+    ['intake', {}, { intakeReach: 0.1801 }, 'ok'], ['intake', {}, { intakeReach: 0.179 }, 'caution'],
+    ['weight', {}, { fullMass: figure('full', 20.1, { dimension: 'mass' }) }, 'caution'],
+    ['bulk', { water: figure('w', 0.1) }, { kind: 'internal', outerHeight: 0.1043 }, 'caution'],
+    ['priming', { bottomHeight: 0.14 }, {}, 'ok'], ['priming', { bottomHeight: 0.1399 }, {}, 'stop'],
+    ['priming', { bottomHeight: 1.7899 }, {}, 'ok'], ['priming', { bottomHeight: 1.7901 }, {}, 'caution'],
+    ['fall', { waterLevel: 0.349 }, { kind: 'hang-on-back' }, 'caution'],
+    ['wall-gap', {}, { kind: 'hang-on-back', overhang: 0.05 }, 'ok'],
+    ['rim', {}, { kind: 'hang-on-back', hookOpening: 0.01 }, 'ok'], ['rim', { rimThickness: null }, { kind: 'hang-on-back', hookOpening: 0.01 }, 'unknown'],
+    ['rim', {}, { kind: 'hang-on-back' }, 'unknown'],
+    ['steel-Shaft', { salinity: 1 }, {}, 'stop'], ['soft-Strainer', { stock: classOf('heavy') }, { parts: [{ name: 'Strainer', material: 'soft plastic' }] }, 'caution'],
+    // 100 L · 5 K · 0.1 W: 50 W, and 40 W are 80 % of it.
+    ['heater-watts', {}, { heater: { watts: 40 } }, 'ok'], ['heater-watts', {}, { heater: { watts: 39 } }, 'caution'],
+    ['heater-length', {}, { heater: { watts: 40, length: 0.36 } }, 'ok'],
+    ['free-length', { length: 0.24 }, { kind: 'internal' }, 'ok'], ['free-length', { length: 0.239 }, { kind: 'internal', outerWidth: 0.2, outerDepth: 0.24 }, 'stop'],
+  ] as const)('%s, %j, %j: %s', (id, tank, m, level) => expect(fits(tank, m as Partial<FittingModel>).get(id)?.[0]).toBe(level))
+  test.each([
+    ['weight', {}, { fullMass: figure('full', 20, { dimension: 'mass' }) }], ['weight', {}, { fullMass: null }],
+    ['fall', {}, { kind: 'hang-on-back' }], ['lid', {}, { kind: 'hang-on-back' }], ['fall', { waterLevel: 0.3 }, {}], ['lid', { covered: true }, {}],
+    ['bulk', { water: figure('w', 0.1) }, { kind: 'internal', outerHeight: 0.104 }], ['bulk', { water: figure('w', 0.01) }, {}],
+    ['adds', {}, { kind: 'internal' }], ['adds', {}, { water: null }], ['intake', {}, { intakeReach: null }], ['intake', {}, { kind: 'air-sponge' }],
+    ['immersed', {}, {}], ['cabinet-height', {}, { kind: 'internal' }], ['wall-gap', {}, {}], ['cabinet-depth', { cabinetWidth: null }, {}],
+    ['door', { doorWidth: null }, {}], ['steel-Shaft', { salinity: 0.99 }, {}], ['steel-Shaft', { salinity: 35 }, { parts: [{ name: 'Shaft', material: 'ceramic' }] }],
+    ['brittle-Shaft', {}, {}], ['soft-Shaft', { stock: classOf('heavy') }, {}], ['heater-length', {}, { heater: { watts: 40 } }], ['heater-order', {}, { heater: null }],
+    ['clear-hose', {}, {}],
+  ] as const)('of %s nothing is said, %j, %j', (id, tank, m) => expect(fits(tank, m as Partial<FittingModel>).has(id)).toBe(false))
+  test('steel by its grade; one clear hose of two is enough to say so; other pieces of the run have no length', () => {
+    const steel = (material: string) => fits({ salinity: 35 }, { parts: [{ name: 'Shaft', material }] as never }).get('steel-Shaft')
+    expect(steel('steel 316')).toEqual(['caution', 'Shaft: steel 316 in salt water rusts in time.'])
+    expect(steel('steel 304')).toEqual(['stop', 'Shaft: steel 304 in salt water rusts, and poisons what lives there.'])
+    const [hose] = CANISTER.hoses
+    const bend = { kind: 'fitting', id: 'b', label: 'Bend', lossCoefficient: 1, diameter: 0.016, count: 1 } as const
+    const two = fits({}, { hoses: [hose, { ...hose, id: 'out', clear: true }, bend] as never })
+    expect([...two.keys()].filter((k) => k.startsWith('hose') || k === 'clear-hose')).toEqual(['hose-in', 'hose-out', 'clear-hose'])
+  })
+}) // prettier-ignore
+
+describe('the doubt of a balance: feed of a class ± 40 %, what films take ± 50 %, gas exchange to a factor of two (rules)', () => {
+  const lines = (tank: Partial<TankRecord> = {}, area = 0.2) => {
+    const study = tankBalance({ ...TANK, ...tank }, { ...FILL, films: { flow: lph(600), layers: [{ area, flow: lph(600) }] } })
+    return new Map(study?.lines.map((l) => [l.figure.id, l.figure]))
+  }
+  const relative = (f?: Figure): number => (f?.uncertainty ?? NaN) / (f?.value ?? NaN)
+  test.each([
+    ['tank-feed', 0.4], ['tank-ammonia-made', 0.4], ['tank-ammonia', Math.hypot(0.4, 0.5)], ['tank-unionised', Math.hypot(0.4, 0.5)],
+    ['tank-carbon-dioxide', Math.hypot(0.4, 0.5)], ['tank-reserve', Math.hypot(0.4, 0.5)], ['tank-nitrate', 0.4],
+  ])('%s ± %d of it', (id, share) => expect(relative(lines().get(id))).toBeCloseTo(share, 9))
+  test('of nitrate only what was made here is doubted, of oxygen what is missing of its saturation', () => {
+    const tap = lines({ tapNitrate: 0.005 }).get('tank-nitrate')
+    expect(tap?.uncertainty).toBeCloseTo(0.4 * ((tap?.value ?? 0) - 0.005), 12)
+    const oxygen = lines().get('tank-oxygen')
+    const saturation = oxygen?.working?.find((w) => w.symbol === 'C*')?.value ?? 0
+    expect(oxygen?.uncertainty).toBeCloseTo((saturation - (oxygen?.value ?? 0)) * Math.hypot(0.4, 0.5), 12)
+    expect(saturation).toBeGreaterThan(oxygen?.value ?? 0)
+  })
+  test('at the film’s own floor there is none, nor of what has no end', () => {
+    const floor = lines({}, 50)
+    for (const id of ['tank-ammonia', 'tank-unionised']) expect(floor.get(id)).not.toHaveProperty('uncertainty')
+    expect(floor.get('tank-ammonia')?.conditions?.[0]).toContain('floor')
+    expect(lines().get('tank-ammonia')?.conditions).toEqual([])
+    expect(lines({ changeShare: 0 }).get('tank-nitrate')).not.toHaveProperty('uncertainty')
+    const endless = lines({ changeShare: 0 }, 1e-6)
+    expect([endless.get('tank-ammonia')?.value, endless.get('tank-ammonia')?.uncertainty]).toEqual([Infinity, undefined])
+    expect(lines({ feed: 0 }).get('tank-reserve')).not.toHaveProperty('uncertainty')
+  })
+  test('feed that was noted is measured and needs no formula', () => {
+    expect(lines({ feed: 1e-3 / 86400 }).get('tank-feed')).toMatchObject({ provenance: 'measured' })
+    expect(lines({ feed: 1e-3 / 86400 }).get('tank-feed')).not.toHaveProperty('formula')
+    expect(lines().get('tank-feed')?.working?.map((w) => w.value)).toEqual([expect.closeTo(0.015 / 86400, 12), 0.1])
+    expect(lines().get('tank-nitrate')?.working?.find((w) => w.symbol === 'T')?.value).toBe(7 * 86400)
+  })
+  test('two on a tank: their surfaces add, each flow by its number', () => {
+    const two = tankBalance(TANK, FILL, { ...FILL, films: { flow: lph(400), layers: [{ area: 1.25, flow: lph(400) }] } })
+    const working = two?.lines.find((l) => l.figure.id === 'tank-ammonia')?.figure.working ?? []
+    expect(working.find((w) => w.symbol === 'A')?.value).toBeCloseTo(4, 9)
+    expect(working.map((w) => w.symbol)).toEqual(['P', 'plants', 'A', 'Q_1', 'Q_2'])
+    expect(tankBalance(TANK, FILL)?.lines[2]?.figure.working?.map((w) => w.symbol)).toEqual(['P', 'plants', 'A', 'Q'])
+  })
+  test('each limit is its own: at a pH of 9.5 un-ionised ammonia passes its, the others are met', () => {
+    const alkaline = tankBalance({ ...TANK, pH: 9.5 }, FILL)
+    const met = new Map(alkaline?.lines.map((l) => [l.figure.id, l.limit?.met]))
+    expect(met).toEqual(new Map([
+      ['tank-feed', undefined], ['tank-ammonia-made', undefined], ['tank-ammonia', true], ['tank-unionised', false], ['tank-nitrite', true],
+      ['tank-nitrate', undefined], ['tank-oxygen', true], ['tank-carbon-dioxide', undefined], ['tank-reserve', undefined],
+    ]))
+    expect(alkaline?.lines.find((l) => l.figure.id === 'tank-oxygen')?.limit?.words).toBe('at least 5 mg/L')
+    expect(text(alkaline?.sentences ?? [])).not.toContain('Every limit is kept')
+  })
+  test('what is said, and only then', () => {
+    const says = (tank: Partial<TankRecord>) => text(tankBalance({ ...TANK, ...tank }, FILL)?.sentences ?? [])
+    expect(says({})).not.toMatch(/At pH|cold|without end|uses up/)
+    expect([6.3, 9].map((pH) => says({ pH }).includes('At pH'))).toEqual([false, false])
+    expect([6.29, 9.01].map((pH) => says({ pH }).includes('At pH'))).toEqual([true, true])
+    expect([8, 7.9].map((temperature) => says({ temperature }).includes('cold'))).toEqual([false, true])
+    expect([null, 1e-8].map((feed) => says({ feed }).includes('write down what this tank gets'))).toEqual([true, false])
+    expect(says({ alkalinity: 2 })).not.toContain('pH falls')
+  })
+  test('a closed body: hours, half as many or half more', () => {
+    const f = closedBodyFigure(tankBalance(TANK, FILL) as never, 3e-3)
+    expect(relative(f ?? undefined)).toBeCloseTo(0.5, 12)
+  })
+}) // prettier-ignore
+
+describe('ways for the water to come back', () => {
+  const tank = { stock: classOf('normal'), length: 0.8 }
+  const along = (outlet: Partial<Outlet>, flow: Figure = FILL.flow) => outletsAlong(tank, flow, [{ id: 'a', name: 'Out', outlet: { ...NOZZLE, ...outlet } }]) // prettier-ignore
+  test('what else can be done with each', () => {
+    const ids = (outlet: Partial<Outlet>) => along(outlet).map((o) => o.id)
+    expect(ids({ aim: 'glass' })).toEqual(['a'])
+    expect(ids({ kind: 'airlift' })).toEqual(['a'])
+    expect(ids({ kind: 'spray-bar', holes: 4, diameter: 0.003 })).toEqual(['a', 'a-glass', 'a-half'])
+    expect(ids({ kind: 'spray-bar', holes: 3, diameter: 0.003 })).toEqual(['a', 'a-glass'])
+    expect(ids({ holes: 4 })).toEqual(['a', 'a-glass'])
+    expect(along({}, figure('flow', 0))).toEqual([])
+  })
+  test('noted ones, else the usual one by its name', () => {
+    expect(waysBack([{ ...NOZZLE, id: 'o', name: 'Mine' }], NOZZLE).map((o) => [o.id, o.name])).toEqual([['o', 'Mine']])
+    expect(waysBack(undefined, NOZZLE).map((o) => [o.id, o.name])).toEqual([['usual', 'Open end or nozzle']])
+    expect(waysBack(undefined, null)).toEqual([])
+  })
+  test('speed as it leaves: doubted as the flow is (4 %), not at all where that is not; by the formula of its kind', () => {
+    const [nozzle] = along({})
+    expect((nozzle?.leaves.uncertainty ?? 0) / (nozzle?.leaves.value ?? 1)).toBeCloseTo(0.04, 9)
+    expect(along({}, figure('flow', lph(600)))[0]?.leaves).not.toHaveProperty('uncertainty')
+    expect(nozzle?.leaves.formula).toBe('u₀ = Q ÷ area of its holes')
+    // A lip of 100 mm: (9.80665 · 1.6667e-4 ÷ 0.1)^⅓ = 0.2538 m/s.
+    const [lip] = along({ kind: 'lip', width: 0.1 })
+    expect([lip?.leaves.formula, lip?.leaves.value]).toEqual(['u₀ = (g Q ÷ w)^⅓', expect.closeTo(0.2538, 3)])
+  })
+  test('gentle from the outlet on: no distance is doubted, and it is said so', () => {
+    const wide = along({ diameter: 0.05 })[0]
+    expect([wide?.gentle.value, wide?.share.value, wide?.level]).toEqual([0, 0, 'gentle'])
+    expect(wide?.gentle).not.toHaveProperty('uncertainty')
+    const s = strengthOf(TANK, FILL.flow, [{ id: 'a', name: 'Out', outlet: { ...NOZZLE, diameter: 0.05 } }], null, true)
+    // 1.6667e-4 ÷ 1.9635e-3 m² = 8.5 cm/s of 25.
+    expect(text(s.sentences)).toContain('Out: gentle from the outlet on, at most 8.5 ± 0.3 cm/s (they bear about 25 cm/s).')
+    expect(text(s.sentences)).not.toContain('Better:')
+    const fast = strengthOf(TANK, FILL.flow, [{ id: 'a', name: 'Out', outlet: NOZZLE }], null, true)
+    expect(text(fast.sentences)).toMatch(/Out: too fast for them over 49 % of the length, gentle from 39 ± 12 cm \(they bear about 25 cm\/s\)/)
+  })
+  test('the first where it is gentle, else the strongest gentle one, else the gentlest', () => {
+    const o = (id: string, share: number, level: string) => ({ id, level, share: figure('s', share) }) as never
+    const best = (...list: never[]) => bestOutlet(list)?.id
+    expect(best(o('a', 0.1, 'gentle'), o('b', 0.2, 'gentle'))).toBe('a')
+    expect(best(o('a', 0.6, 'strong'), o('b', 0.1, 'gentle'), o('c', 0.2, 'gentle'), o('d', 0.3, 'borderline'))).toBe('c')
+    expect(best(o('a', 0.6, 'strong'), o('b', 0.4, 'borderline'), o('c', 0.9, 'strong'))).toBe('b')
+    expect(bestOutlet([])).toBeNull()
+  })
+  test('levels change past a quarter and a half of the length', () => {
+    // 6 · 0.013 · 1.2557/0.25 = 0.39178 m.
+    const level = (length: number) => outletsAlong({ ...tank, length }, FILL.flow, [{ id: 'a', name: 'Out', outlet: NOZZLE }])[0]?.level
+    expect([0.39 / 0.5, 0.393 / 0.5, 0.39 / 0.25, 0.393 / 0.25].map(level)).toEqual(['strong', 'borderline', 'borderline', 'gentle'])
+  })
+  test('an inlet is spoken of where there is one, and faster than they swim', () => {
+    const inlet = (openArea: number, hasIntake = true) => text(strengthOf(TANK, FILL.flow, [], { openArea, sponge: false }, hasIntake).sentences)
+    // 1.6667e-4 m³/s at 25 cm/s: 6.6667 cm².
+    expect([6.6e-4, 6.7e-4].map((a) => inlet(a).includes('inlet'))).toEqual([true, false])
+    expect(inlet(3e-4, false)).toBe('')
+    expect(strengthOf(TANK, figure('flow', 0), [], { openArea: 3e-4, sponge: false }, true).inlet).toBeNull()
+    const shrimp = { ...TANK, stock: classOf('delicate') }
+    expect(text(strengthOf(shrimp, FILL.flow, [], null, true).sentences)).toContain('drawn into an open inlet')
+    expect(text(strengthOf(shrimp, FILL.flow, [], null, false).sentences)).toBe('')
+  })
+}) // prettier-ignore
+
+describe('what filters of one tank come to', () => {
+  const small = { ...FILL, mass: figure('mass', 0.5, { uncertainty: 0.02 }) }
+  const said = (...fills: (typeof FILL)[]) => text(together(TANK, fills.map((fill, i) => ({ name: `F${i}`, fill })))?.sentences ?? [])
+  test('one that is enough, one that is not, two', () => {
+    // 1.2 kg carry 120 L ± 20 % (rule) of the 100 L here, 0.5 kg 50 L.
+    expect(said(FILL)).toMatch(/^It carries 120 ± \d+ L of such stock; the tank holds 100 L\. Nothing runs while it is open/)
+    expect(said(small)).toMatch(/^It carries 50 ± \d+ L of such stock; the tank holds 100 L: too little\./)
+    expect(said(small, small)).toMatch(/^Together they carry 100 ± \d+ L of such stock; the tank holds 100 L\. With F0 open, the rest carries 50 ± \d+ L: not all of it\. By the balance: .*With F1 open/)
+    expect(said(FILL, small)).toMatch(/With F0 open, the rest carries 50 ± \d+ L: not all of it.*With F1 open, the rest carries 120 ± \d+ L: enough\./)
+    expect(together(TANK, [])).toBeNull()
+  })
+  test('one of which only the flow is known is named and not counted', () => {
+    const blind = { ...FILL, mass: null, films: null }
+    expect(said(FILL, blind)).toMatch(/^It carries 120 .* F1: by its flow alone no more than .*With F0 open, the rest carries what nobody knows\./)
+    expect(said(blind)).toMatch(/^F0: by its flow alone no more than/)
+    expect(together(TANK, [{ name: 'A', fill: blind }])?.carries).toBeNull()
+  })
+}) // prettier-ignore
+
+describe('points of a pump’s curve', () => {
+  const pump = { shutOffHead: 1.6, maxFlow: lph(900), exponent: 1.75 }
+  const points = (m: Partial<ModelRecord>) => assess({ ...labelOnly, ...m }).pump?.curve
+  const loss = (flow: number): number =>
+    circuitLoss(lph(flow), SEGMENTS, { kinematicViscosity: waterProperties({ temperature: 22 }).kinematicViscosity })
+  const velocityHead = (flow: number): number => (lph(flow) / (Math.PI * 0.008 ** 2)) ** 2 / (2 * 9.80665)
+  test('bare at a lift: the lift and what the water leaves with; on hoses: the lift and all they take', () => {
+    const found = points({ hookups: [hookup], trials: [trial('bare', { flow: 700, lift: 0.3 }), trial('hosed', { flow: 600, lift: 0.2, hookupId: 'h1' }), trial('low', { flow: 800, lift: -0.1 })] })
+    const [bare, hosed, low] = found?.points ?? []
+    expect(bare?.head).toBeCloseTo(0.3 + velocityHead(700), 6)
+    expect(hosed?.head).toBeCloseTo(0.2 + loss(600), 6)
+    expect(low?.head).toBeCloseTo(velocityHead(800), 6)
+    // A tape to 5 mm; the losses of the run to 15 %.
+    expect(bare?.headUncertainty).toBeCloseTo(0.005, 9)
+    expect(hosed?.headUncertainty).toBeCloseTo(Math.hypot(0.005, 0.15 * loss(600)), 6)
+    // The bore is the hookup's: a tenth of the velocity head of the largest flow is doubted, a half where nobody knows it.
+    expect(found?.common.outletHead).toBeCloseTo(0.1 * velocityHead(800), 6)
+    expect(points({ trials: [trial('bare', { flow: 700 })] })?.common.outletHead).toBeCloseTo(0.5 * velocityHead(700), 6)
+  })
+  test('at other mains by the affinity laws: flow by the ratio, head by its square', () => {
+    const [at60] = points({ trials: [trial('bare', { flow: 720, lift: 0.36, mainsFrequency: 60 })] })?.points ?? []
+    expect((at60?.flow ?? 0) * 3.6e6).toBeCloseTo(600, 0)
+    expect(at60?.head).toBeCloseTo((0.36 + velocityHead(720)) / 1.44, 5)
+    const stop = { ...trial('stop', { flow: 1, kind: 'shut-off', mainsFrequency: 60 }), runs: [{ value: 1.44 }, { value: 1.44 }, { value: 1.44 }, { value: 1.44 }] }
+    const [point] = points({ trials: [stop as never] })?.points ?? []
+    expect([point?.flow, point?.head]).toEqual([0, expect.closeTo(1, 9)])
+    // By eye to 10 mm, four times.
+    expect(point?.headUncertainty).toBeCloseTo(0.005, 9)
+  })
+  test('only empty ones that flow; a vessel’s own share is common to all', () => {
+    const found = points({ trials: [
+      trial('a', { flow: 900 }), trial('l', { flow: 500, state: 'as-shipped' }), trial('z', { flow: 1, kind: 'read', runs: [{ value: 0 }, { value: 0 }] }),
+      trial('s', { flow: 1, kind: 'shut-off', runs: [] }), trial('o', { flow: 700, lift: 0.3, outReason: 'spilled' }),
+    ] })
+    expect(found?.points.map((p) => p.trialId)).toEqual(['a'])
+    expect(found?.out.map((p) => [p.trialId, p.reason])).toEqual([['o', 'spilled']])
+    // Readings of 0.01 L of 10 L and 0.05 s of 40 to 51 s, as rectangular shares: some tenths of a percent.
+    expect(found?.common.flow).toBeGreaterThan(3e-4)
+    expect(found?.common.flow).toBeLessThan(0.02)
+    expect(found?.common.degreesOfFreedom).toBe(8)
+    expect(points({ trials: [] })?.common).toEqual({ flow: 0, head: 0.003, outletHead: 0 })
+  })
+  test('scatter is pooled: each flow is as sure as all of them say, by the root of its own runs', () => {
+    const [a, b] = points({ trials: [trial('a', { flow: 900 }), trial('b', { flow: 450, lift: 0.5 })] })?.points ?? []
+    expect((a?.flowUncertainty ?? 0) / (b?.flowUncertainty ?? 1)).toBeCloseTo(2, 2)
+    // ± 0.5, 0.3 %: standard deviation 0.412 %, over √5 runs 0.184 %.
+    expect((a?.flowUncertainty ?? 0) / (a?.flow ?? 1)).toBeCloseTo(0.00184, 4)
+  })
+  test('the budget of a loaded trial adds up to the head there; the rest stands before the lift, with its doubt', () => {
+    const lifts = [0, 0.3, 0.6, 0.9, 1.2].map((lift) => trial(`l${lift}`, { lift, flow: poured(lift, pump) }))
+    const measured = (outletAboveWater: number, lift: number) => {
+      const raised = trial('loaded', { flow: 400, state: 'as-shipped', hookupId: 'h1', lift })
+      return assess({ ...labelOnly, hookups: [{ ...hookup, outletAboveWater }], trials: [...lifts, raised] }).main?.measured
+    }
+    const head = 1.6 * (1 - (400 / 900) ** 1.75)
+    for (const [above, lift] of [[-0.05, 0], [0.2, 0.2]] as const) {
+      const m = measured(above, lift)
+      expect(m?.pumpHead).toBeCloseTo(head, 2)
+      const lines = m?.budget ?? []
+      expect(lines.reduce((t, l) => t + l.share, 0)).toBeCloseTo(1, 9)
+      expect(lines.at(lift ? -2 : -1)?.id).toBe('by-difference')
+      const rest = lines.find((l) => l.id === 'by-difference')
+      expect(rest?.head).toBeCloseTo(head - lift - loss(400), 2)
+      expect(rest?.share).toBeCloseTo((head - lift - loss(400)) / head, 2)
+      // By hand: 15 % of the hoses, and ∂H/∂Q of curve and hoses times the flow's standard uncertainty (0.4 %), twice.
+      const slope = (1.75 * 1.6 * (400 / 900) ** 1.75) + 2 * loss(400)
+      const least = 2 * Math.hypot(0.15 * loss(400), slope * 0.002)
+      expect(rest?.figure.uncertainty).toBeGreaterThan(least * 0.8)
+      expect(rest?.figure.uncertainty).toBeLessThan(least * 4)
+    }
+    expect(measured(-0.05, 0)?.budget.length).toBe((measured(0.2, 0.2)?.budget.length ?? 0) - 1)
+  })
+  test('a pump that cannot give what the hoses take leaves nothing for the media, and no line of it', () => {
+    const loaded = trial('loaded', { flow: 990, state: 'as-shipped', hookupId: 'h1' })
+    const lines = assess({ ...labelOnly, hookups: [hookup], trials: [loaded] }).main?.measured?.budget ?? []
+    expect(lines.map((l) => l.id)).not.toContain('by-difference')
+    expect(lines.reduce((t, l) => t + l.share, 0)).toBeCloseTo(1, 9)
+  })
+  test('the computed flow says what its curve is, and each number of it where it is from', () => {
+    const lifts = [0, 0.3, 0.6, 0.9, 1.2].map((lift) => trial(`l${lift}`, { lift, flow: poured(lift, pump) }))
+    const figureOf = (m: Partial<ModelRecord>) => assess({ ...labelOnly, hookups: [hookup], ...m }).answers.computed
+    const from = (f: Figure | null) => f?.working?.map((w) => w.provenance)
+    expect(from(figureOf({ trials: lifts }))).toEqual(['computed', 'computed', 'computed', 'measured', 'computed'])
+    expect(from(figureOf({}))).toEqual(['printed', 'printed', 'rule', 'measured', 'computed'])
+    expect(from(figureOf({ trials: lifts.slice(0, 3) }))).toEqual(['computed', 'computed', 'rule', 'measured', 'computed'])
+    expect(figureOf({ trials: lifts })?.conditions).toEqual(['Cabinet', 'pump curve fitted to the bench', 'no media counted', '25 °C'])
+    expect(figureOf({})?.conditions).toEqual(['Cabinet', 'pump curve from the label, n assumed 1.75', 'no media counted', '25 °C'])
+    const cold = trial('loaded', { flow: 400, state: 'as-shipped', hookupId: 'h1', waterTemperature: 12 })
+    expect(figureOf({ trials: [cold] })?.conditions?.at(-1)).toBe('12 °C')
+  })
+  test('the rule of thumb: half to six tenths of the label', () => {
+    const { thumb } = assess(labelOnly).answers
+    expect((thumb?.value ?? 0) * 3.6e6).toBeCloseTo(550, 6)
+    expect((thumb?.uncertainty ?? 0) * 3.6e6).toBeCloseTo(50, 6)
+    expect(thumb?.conditions).toEqual(['any hookup', 'any fill'])
+  })
+  test('a label of nothing gives no curve', () => {
+    for (const quantity of ['rated-flow', 'max-head'] as const)
+      expect(assess({ ...labelOnly, claims: labelOnly.claims.map((c) => (c.quantity === quantity ? { ...c, value: 0 } : c)) }).pump).toBeNull()
+  })
+}) // prettier-ignore
