@@ -122,13 +122,23 @@ async function openReview(page: Page): Promise<void> {
   await expect(page.getByRole('heading', { name: 'Numbers have moved since' })).toBeVisible()
 }
 
+/** Holds a view against the widths of a phone, a tablet and a large screen, where it stands. */
+async function neverSideways(page: Page, view: string): Promise<void> {
+  for (const width of [360, 768, 1600]) {
+    await page.setViewportSize({ width, height: 844 })
+    // A chart takes its new width in a frame of its own.
+    await expect.poll(async () => `${view} ${width} ${await sideways(page)}`).toBe(`${view} ${width} 0`)
+  }
+  await page.setViewportSize({ width: 1280, height: 800 })
+}
+
 const THIRD = Math.ceil(VIEWS.length / 3)
 for (const [which, views] of [
   ['first', VIEWS.slice(0, THIRD)],
   ['second', VIEWS.slice(THIRD, 2 * THIRD)],
   ['last', VIEWS.slice(2 * THIRD)],
 ] as const)
-  test(`every view, the ${which} third: axe finds nothing in either theme, no script or policy error`, async ({
+  test(`every view, the ${which} third: axe finds nothing in either theme, no script or policy error, nothing scrolls sideways`, async ({
     page,
   }) => {
     test.setTimeout(150000)
@@ -152,25 +162,10 @@ for (const [which, views] of [
       await settled(page)
       if (view === 'bench') await expect(page.locator('svg.recharts-surface').first()).toBeVisible()
       expect(await axeFinds(page, view)).toEqual([])
+      if (!view.endsWith('run') || view === 'strip/run') await neverSideways(page, view)
     }
     expect(errors).toEqual([])
   })
-
-test('no view scrolls sideways at 360, 768 or 1600 px', async ({ page }) => {
-  test.setTimeout(90000)
-  const id = await openDossier(page, 'Torrent 1400')
-  for (const view of VIEWS.filter((v) => !v.endsWith('run') || v === 'strip/run')) {
-    if (view === 'change') await openChange(page)
-    else if (view === 'review') await openReview(page)
-    else await open(page, id, view)
-    await settled(page)
-    for (const width of [360, 768, 1600]) {
-      await page.setViewportSize({ width, height: 844 })
-      // A chart takes its new width in a frame of its own.
-      await expect.poll(async () => `${view} ${width} ${await sideways(page)}`).toBe(`${view} ${width} 0`)
-    }
-  }
-})
 
 test('bench buttons are at least 56 px on a phone, and the clock takes the lower half', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 })
