@@ -5,7 +5,12 @@ import { fitFindings, type FittingModel } from './fitting'
 import { outletsAlong, bestOutlet, strengthOf, waysBack } from './strength'
 import { closedBodyFigure, tankBalance } from './tankBalance'
 import { together } from './together'
-import { assess, type ModelRecord, type TankRecord } from '.'
+import { hoursWithout, nothingRunning, redundancySentences } from './redundancy'
+import { proposedTrials } from './proposed'
+import { storyOf } from './stories'
+import { stationsDone } from './stations'
+import { keepingOfTank } from './tankRecord'
+import { assess, type ModelRecord, type TankRecord, type TrialRecord } from '.'
 import { hookup, labelOnly, lph, poured, SEGMENTS, trial } from './tests/support'
 import { classOf, figure, FILL, NOZZLE, TANK } from './tests/tank'
 
@@ -365,4 +370,109 @@ describe('points of a pump’s curve', () => {
     for (const quantity of ['rated-flow', 'max-head'] as const)
       expect(assess({ ...labelOnly, claims: labelOnly.claims.map((c) => (c.quantity === quantity ? { ...c, value: 0 } : c)) }).pump).toBeNull()
   })
+}) // prettier-ignore
+
+test('stories: what is ripe at the start, what happens on which day, how long one looks', () => {
+  const keeping = keepingOfTank(TANK)
+  const films = { flow: lph(600), layers: [] }
+  const told = (kind: Parameters<typeof storyOf>[0], asks?: Parameters<typeof storyOf>[3]) => {
+    const { filters, happenings, days } = storyOf(kind, keeping, films, asks)
+    return [filters.map((f) => [f.id, f.ripe]), happenings, days]
+  }
+  const one = (ripe: number) => [['filter', ripe]]
+  const asks = { weeks: 3, share: 0.4, hours: 8 }
+  expect(told('nothing')).toEqual([one(0), [], 60])
+  // A bottle is worth a fiftieth of a ripe film, a tap leaves three tenths (common practice, no source).
+  expect(told('starter')).toEqual([one(0.02), [], 60])
+  expect(told('ripe-media', asks)).toEqual([one(0.4), [], 60])
+  expect(told('beside', asks)).toEqual([[['old', 1], ['new', 0]], [{ day: 21, what: 'take-out', filter: 'old' }], 61])
+  expect(told('half')).toEqual([one(1), [{ day: 5, what: 'replace', filter: 'filter', share: 0.5 }], 40])
+  expect(told('tap')).toEqual([one(1), [{ day: 5, what: 'rinse', filter: 'filter', keeps: 0.3 }], 40])
+  expect(told('double')).toEqual([one(1), [{ day: 5, what: 'feed', times: 2 }], 40])
+  expect(told('off', asks)).toEqual([one(1), [{ day: 1, what: 'off', hours: 8 }], 10])
+  expect(told('beside')[2]).toBe(4 * 7 + 40)
+}) // prettier-ignore
+
+describe('nothing running, and two of them', () => {
+  const crowded = { ...TANK, surface: 0.2, temperature: 28, feed: 2.5e-3 / 86400 }
+  test('hours until 3 mg/L, half as many or half more; as the formula says of its own numbers', () => {
+    const study = tankBalance(crowded, FILL)
+    if (!study) throw new Error('no balance')
+    const [left] = nothingRunning(study)
+    const [f] = figuresIn(left)
+    const at = (symbol: string): number => f?.working?.find((w) => w.symbol === symbol)?.value ?? NaN
+    expect([left?.tone, f?.value]).toEqual(['caution', expect.closeTo(hoursWithout(study) * 3600, 6)])
+    expect((f?.uncertainty ?? 0) / (f?.value ?? 1)).toBeCloseTo(0.5, 12)
+    // 0.6 m a day at 20 °C, 2.4 % more for each degree (common practice; Thackston and Parker, from memory).
+    const exchange = (0.6 / 86400) * 1.024 ** 8
+    const [start, rest] = [at('C₀'), at('C∞')]
+    const seconds = (Math.log((start - rest) / (3e-3 - rest)) * at('V')) / (exchange * 0.2)
+    expect((f?.value ?? 0) / seconds).toBeCloseTo(1, 1)
+    expect(start - rest).toBeGreaterThan(0)
+    expect(at('use')).toBeGreaterThan(0)
+  })
+  test('fed nothing, or not known, nothing is said; kept by its surface, that', () => {
+    expect(nothingRunning(null)).toEqual([])
+    expect(nothingRunning(tankBalance({ ...TANK, feed: 0 }, FILL))).toEqual([])
+    expect(text(nothingRunning(tankBalance({ ...TANK, feed: 1e-5 / 86400 }, FILL)))).toContain('the surface alone gives enough')
+  })
+  test('either alone is enough, or twice one is said with twice its doubt', () => {
+    expect(text(redundancySentences(TANK, FILL, null))).toMatch(/^Two of them: either alone carries 120 ± \d+ L/)
+    const half = { ...FILL, mass: figure('mass', 0.5, { uncertainty: 0.02 }) }
+    const said = redundancySentences(TANK, half, null)
+    expect(text(said)).toMatch(/^Two of them would carry 100 ± \d+ L together; either alone carries only 50 ± \d+ L of this tank’s 100 L\./)
+    const [two, one] = figuresIn(said)
+    expect(two?.uncertainty).toBeCloseTo(2 * (one?.uncertainty ?? NaN), 12)
+    expect(two?.working?.map((w) => w.value)).toEqual([one?.value])
+    expect(text(redundancySentences({ ...TANK, water: figure('w', 0.12, { dimension: 'volume' }) }, FILL, null))).toContain('either alone carries 120')
+  })
+}) // prettier-ignore
+
+describe('the usual set is ticked by what was done, and by nothing else', () => {
+  const runs3 = (id: string, more: Partial<TrialRecord>): TrialRecord => trial(id, { flow: 700, ...more })
+  const ticked = (...trials: TrialRecord[]) =>
+    proposedTrials({ ...labelOnly, hookups: [hookup], trials }).filter((p) => p.done).map((p) => p.id)
+  test.each([
+    ['bare', {}], ['hoses', { hookupId: 'h1' }], ['as-shipped', { state: 'as-shipped', hookupId: 'h1' }],
+    ['proposed', { state: 'proposed', hookupId: 'h1' }], ['dirty', { state: 'dirty', hookupId: 'h1' }],
+    // 1.8 m of head: lifts at 0.36, 0.72, 1.08, 1.44 m, each taken to 11 % of the head, 0.198 m.
+    ['lift-0.36', { lift: 0.2 }], ['lift-0.72', { lift: 0.72 }], ['lift-1.44', { lift: 1.63 }],
+  ] as const)('%s by %j alone', (id, more) => {
+    const done = ticked(runs3('t', more))
+    expect(done).toContain(id)
+    expect(done.filter((d) => !d.startsWith('lift'))).toEqual(id.startsWith('lift') ? [] : [id])
+    if (!id.startsWith('lift')) expect(done).toEqual([id])
+  })
+  test('a loaded run at a lift is no point of the curve, watts no flow, one run not enough', () => {
+    expect(ticked(runs3('t', { lift: 0.36, state: 'as-shipped' }))).toEqual(['as-shipped'])
+    expect(ticked({ ...runs3('t', { kind: 'shut-off' }), runs: [{ value: 1.7 }] } as never)).toEqual(['shut-off'])
+    expect(ticked({ ...runs3('t', {}), runs: runs3('t', {}).runs.slice(0, 1) })).toEqual([])
+    expect(ticked(runs3('t', { lift: 1.7 }))).toEqual([])
+  })
+  test('without hoses nothing is asked of them, and loads are tried bare', () => {
+    const all = proposedTrials(labelOnly)
+    expect(all.map((p) => p.id)).not.toContain('hoses')
+    expect(all.find((p) => p.id === 'as-shipped')).toMatchObject({ hookup: 'bare', lift: 0 })
+    const raised = proposedTrials({ ...labelOnly, hookups: [{ ...hookup, outletAboveWater: 0.1, sourceBelowWater: 0.5 }] })
+    expect(raised.find((p) => p.id === 'as-shipped')).toMatchObject({ hookup: 'own', lift: 0.6 })
+  })
+}) // prettier-ignore
+
+test('how far each station is', () => {
+  const measured = { ...labelOnly, hookups: [hookup], trials: [trial('l', { flow: 480, state: 'as-shipped', hookupId: 'h1' })], mediaMass: { mass: 1.2, weighed: true } }
+  const record = { parts: [], chambers: [{ measured: true }, { measured: false }], fills: [{ basis: 'as-shipped', layers: [1] }, { basis: 'proposed', layers: [] }], visits: [{ stage: 'done' }] }
+  const done = (m: ModelRecord, more: Partial<typeof record> = {}) => stationsDone({ ...record, ...more }, assess(m))
+  expect(done(measured)).toMatchObject({ strip: 0, inside: 0.5, fill: 0.5, path: 1, tanks: 1, verdict: 1, visits: 0.5 })
+  // A label says little: tanks half, verdict open; a claim beyond its rule is judged, but not firmly.
+  expect(done(labelOnly)).toMatchObject({ tanks: 0.5, verdict: 0 })
+  const bold = labelOnly.claims.map((x) => (x.quantity === 'tank-max' ? { ...x, value: 1.2 } : x))
+  expect(done({ ...labelOnly, claims: bold })).toMatchObject({ tanks: 1, verdict: 0.5 })
+  expect(done({ ...labelOnly, claims: [] })).toMatchObject({ tanks: 0, verdict: 0, claims: 0 })
+  const carried = { ...measured, trials: [trial('l', { flow: 300, state: 'as-shipped', hookupId: 'h1', lift: 0.6 })] }
+  // Carried is firm, but a flow as installed is still asked for.
+  expect(done(carried)).toMatchObject({ verdict: 0.5 })
+  expect(done({ ...labelOnly, claims: [] }, { fills: [{ basis: 'as-shipped', layers: [1] }] })).toMatchObject({ path: 0 })
+  expect(done(measured, { fills: [], chambers: [], visits: [{ stage: 'a' }, { stage: 'b' }, { stage: 'c' }] })).toMatchObject({ path: 0, fill: 0, inside: 0, visits: 1 })
+  expect(done(measured, { fills: [{ basis: 'variant', layers: [1] }] })).toMatchObject({ fill: 0, path: 1 })
+  expect(stationsDone(record, null)).toMatchObject({ claims: null, bench: null, path: null, tanks: null, verdict: null, fill: 0.5 })
 }) // prettier-ignore
