@@ -151,9 +151,10 @@ function Drawing({ ranking: { progress, ranked, failure, stop } }: { readonly ra
         How sure the ranking is cannot be drawn. {failure}
       </p>
     )
-  if (ranked || progress === null) return null
+  // Its line stays when it is done: the list below does not move from under a finger.
+  if (ranked || progress === null) return <p className="h-6" />
   return (
-    <p className="muted flex items-center gap-3 text-[0.92rem]">
+    <p className="muted flex h-6 items-center gap-3 text-[0.92rem]">
       <progress className="progress w-32" value={progress} max={1} aria-label="Drawing how sure it is" />
       <button type="button" className="btn btn-xs" onClick={stop}>
         Stop

@@ -5,6 +5,8 @@ import { CRITERION_WORDS } from './words'
 
 const W = 240
 const H = 26
+/** As much room before it is drawn as after: what stands below is not moved from under a finger. */
+const ROOM = 'mt-2 min-h-24'
 
 interface Props {
   readonly score: Score
@@ -18,13 +20,13 @@ interface Props {
  */
 export function ScoreBar({ score, drawn, draws }: Props) {
   const parts = score.parts.filter((p) => p.brings > 0)
-  if (!drawn) return <p className="muted mt-2 h-12 text-[0.85rem]">Its score follows once it is drawn.</p>
+  if (!drawn) return <p className={`muted text-[0.85rem] ${ROOM}`}>Its score follows once it is drawn.</p>
   const words = score.parts.map(
     (p) => `${CRITERION_WORDS[p.criterion]} ${p.value === null ? 'not known' : p.value.toFixed(2)}`,
   )
   const starts = parts.map((_, i) => parts.slice(0, i).reduce((sum, q) => sum + q.brings, 0))
   return (
-    <div className="mt-2">
+    <div className={ROOM}>
       <svg
         viewBox={`0 0 ${W} ${H}`}
         className="w-full max-w-60"
