@@ -57,14 +57,14 @@ describe('a medium by itself', () => {
 
 describe('films', () => {
   test('of what carries one: no wheel, nothing thrown away within four months, nothing without a surface', () => {
-    const m = { form: 'grain', lifeDays: null, effectiveSurface: 500 } as Parameters<typeof filmCounts>[0]
+    const m = { form: 'sintered', lifeDays: null, effectiveSurface: 500 } as Parameters<typeof filmCounts>[0]
     expect([m, { ...m, lifeDays: 121 }, { ...m, form: 'foam' as const }].map(filmCounts)).toEqual([true, true, true])
     expect([{ ...m, lifeDays: 120 }, { ...m, form: 'contactor' as const }, { ...m, effectiveSurface: null }].map(filmCounts)).toEqual([false, false, false])
   })
-  const at = (id: string, volume: number, fouled: number, through: number, counts: boolean, m = SINTERED) =>
+  const at = (volume: number, fouled: number, through: number, counts: boolean, m = SINTERED) =>
     ({ placed: { medium: { ...m, effectiveSurface: 1000, lifeDays: null }, volume, layer: { fouled } }, through, counts }) as never
   test('area is litres times usable surface, less what is fouled; weighed media count as weighed', () => {
-    const layers = [at('a', 0.002, 0, 1e-4, true), at('b', 0.001, 0.25, 5e-5, false)]
+    const layers = [at(0.002, 0, 1e-4, true), at(0.001, 0.25, 5e-5, false)]
     expect(filmsOf({ flow: 2e-4, layers, worth: { calibration: null } })).toEqual({ flow: 2e-4, layers: [{ area: 2, flow: 1e-4 }, { area: 0.75, flow: 5e-5 }] })
     expect(filmsOf({ flow: 2e-4, layers, worth: { calibration: 1.5 } }).layers.map((l) => l.area)).toEqual([3, 0.75])
   })
