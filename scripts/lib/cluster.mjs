@@ -16,6 +16,7 @@ import {
   renameSync,
   rmSync,
   statfsSync,
+  statSync,
   writeFileSync,
 } from 'node:fs'
 import { connect } from 'node:net'
@@ -261,9 +262,23 @@ function quickFolder() {
   }
 }
 
+const THROWAWAY = 'ypsometer-cluster-'
+/** A folder that nothing works in for so long (ms) was left by a run that was killed. */
+const LEFT_AFTER = 15 * 60 * 1000
+
+/** Clears what killed runs left in memory. */
+function clearLeft(within) {
+  for (const name of readdirSync(within).filter((n) => n.startsWith(THROWAWAY))) {
+    const data = join(within, name, 'pg')
+    if (!existsSync(data) || Date.now() - statSync(data).mtimeMs < LEFT_AFTER) continue
+    if (!processesIn(data).length) rmSync(join(within, name), { recursive: true, force: true })
+  }
+}
 /** A cluster for one test run, thrown away afterwards. Unsynced. */
 export async function throwawayCluster() {
-  const folder = mkdtempSync(join(quickFolder(), 'ypsometer-'))
+  const within = quickFolder()
+  clearLeft(within)
+  const folder = mkdtempSync(join(within, THROWAWAY))
   chmodSync(folder, 0o755)
   const data = join(folder, 'pg')
   const secret = join(folder, 'pg-password')
