@@ -1,13 +1,14 @@
 import { circuitLoss, labelBand, pumpBand, pumpHead } from '@ypsometer/core/hydraulics/curves'
 import type { Assessment, HookupResult } from '@ypsometer/core/judging'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useMemo, useRef } from 'react'
 import {
   Area,
   CartesianGrid,
   ComposedChart,
   Line,
   ResponsiveContainer,
+  Scatter,
   Tooltip,
   usePlotArea,
   useXAxisDomain,
@@ -17,7 +18,7 @@ import {
 } from 'recharts'
 import { units } from '../frame/settings'
 import { BudgetColumn, BudgetList } from './BudgetColumn'
-import { Plumb } from './Plumb'
+import { Plumb, type PlumbAt } from './Plumb'
 import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
 import { useWidth } from './useWidth'
@@ -194,13 +195,29 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 isAnimationActive={false}
                 {...(known.from === 'label' && { strokeDasharray: '9 4' })}
               />
-              <Marks
-                points={model.points}
-                out={model.out}
-                at={at && { flow: model.q(at.flow), head: model.h(at.head) }}
-                onTakeOut={onTakeOut}
-                onPutBack={onPutBack}
-              />
+              <Marks points={model.points} at={at && { flow: model.q(at.flow), head: model.h(at.head) }} />
+              {/* A scatter without data of its own would take the chart's. */}
+              {model.points.length > 0 && (
+                <Scatter
+                  data={model.points}
+                  dataKey="head"
+                  name="measured"
+                  fill="var(--color-primary)"
+                  shape={(p: unknown) => <Plumb {...(p as PlumbAt)} onMove={onTakeOut} />}
+                  isAnimationActive={false}
+                  tooltipType="none"
+                />
+              )}
+              {model.out.length > 0 && (
+                <Scatter
+                  data={model.out}
+                  dataKey="head"
+                  name="taken out"
+                  shape={(p: unknown) => <Plumb {...(p as PlumbAt)} out onMove={onPutBack} />}
+                  isAnimationActive={false}
+                  tooltipType="none"
+                />
+              )}
               <Tooltip
                 content={<Hover flowUnit={flowUnit.symbol} headUnit={headUnit.symbol} />}
                 cursor={{ stroke: 'var(--color-secondary)', strokeDasharray: '2 3' }}
@@ -241,38 +258,21 @@ interface At {
 /** Half the end stroke of a doubt (px). */
 const END = 2.5
 
-interface Point extends At {
-  readonly error: number
-  readonly trialId: string
-}
-interface MarksProps {
-  readonly points: readonly Point[]
-  readonly out: readonly Point[]
-  readonly at: At | null
-  readonly onTakeOut: ((trialId: string) => void) | undefined
-  readonly onPutBack: ((trialId: string) => void) | undefined
-}
-
-/** Points drawn at once: a long record comes in portions, so that the page is never held up by it. */
-const PORTION = 40
-
 /**
- * What was measured, in the scale of the chart: the points, their doubts and the lines to the working point. The doubts
- * are one path: a part of the chart for each would keep a page of two hundred of them busy for half a second.
+ * The doubts of all measured points and the lines to the working point, each as one path: a part of the chart for each
+ * point would keep a page of two hundred of them busy for half a second.
  */
-function Marks({ points, out, at, onTakeOut, onPutBack }: MarksProps) {
+function Marks({
+  points,
+  at,
+}: {
+  readonly points: readonly (At & { readonly error: number })[]
+  readonly at: At | null
+}) {
   const area = usePlotArea()
   const xMax = Number(useXAxisDomain()?.at(-1))
   const yMax = Number(useYAxisDomain()?.at(-1))
-  const [portions, setPortions] = useState(1)
-  const all = points.length + out.length
-  const ready = area !== undefined && xMax > 0 && yMax > 0
-  useEffect(() => {
-    if (!ready || portions * PORTION >= all) return
-    const next = requestAnimationFrame(() => setPortions(portions + 1))
-    return () => cancelAnimationFrame(next)
-  }, [ready, portions, all])
-  if (!ready) return null
+  if (!area || !(xMax > 0) || !(yMax > 0)) return null
   const x = (flow: number): number => area.x + (Math.min(Math.max(flow, 0), xMax) / xMax) * area.width
   const y = (head: number): number => area.y + (1 - head / yMax) * area.height
   const doubts = points
@@ -282,7 +282,6 @@ function Marks({ points, out, at, onTakeOut, onPutBack }: MarksProps) {
       const end = (v: number): string => `M${v} ${h - END}v${2 * END}`
       return `M${from} ${h}H${to}${end(from)}${end(to)}`
     })
-  const drawn = portions * PORTION
   return (
     <g fill="none">
       {doubts.length > 0 && <path d={doubts.join('')} stroke="var(--color-primary)" strokeWidth={1.2} />}
@@ -294,12 +293,6 @@ function Marks({ points, out, at, onTakeOut, onPutBack }: MarksProps) {
           strokeWidth={1.4}
         />
       )}
-      {points.slice(0, drawn).map((p) => (
-        <Plumb key={p.trialId} cx={x(p.flow)} cy={y(p.head)} payload={p} onMove={onTakeOut} />
-      ))}
-      {out.slice(0, Math.max(0, drawn - points.length)).map((p) => (
-        <Plumb key={p.trialId} cx={x(p.flow)} cy={y(p.head)} payload={p} out onMove={onPutBack} />
-      ))}
     </g>
   )
 }
