@@ -32,7 +32,7 @@ describe('one element between two levels, by hand', () => {
   // Darcy–Forchheimer at 20 mm/s: 1e-6 × 0.02/1e-9 × 0.02/10 = 0.04 m, and 2000 × 0.02 × 0.0004/10 = 0.0016 m.
   // Plane Poiseuille at 0.1 m/s: 12 × 1e-6 × 0.02 × 0.1/(10 × 4e-6) = 0.6 mm, and 1.5 × 0.01/20 = 0.75 mm.
   // 10 mm above the sill: √(0.01/1e5) = 3.1623e-4 m³/s.
-  // Hagen–Poiseuille: Q = π g d⁴ h/(128 ν L) = π × 10 × 1.6e-7 × 1e-3/(128e-6 × 2) = 1.9635e-5 m³/s, Re 1250.
+  // Laminar flow in a tube (f = 64/Re): Q = π g d⁴ h/(128 ν L) = π × 10 × 1.6e-7 × 1e-3/(128e-6 × 2) = 1.9635e-5 m³/s, Re 1250.
   test.each([
     ['fitting', parts.fitting, 0.25, 0.5 * Math.PI * 1e-4],
     ['orifices', parts.orifices, 0.05, 4e-5 * Math.PI],

@@ -2,10 +2,10 @@ import { type Pump, type Segment } from '../../hydraulics'
 import type { ModelRecord, TrialRecord } from '..'
 
 export const lph = (q: number): number => q / 3.6e6
-export const METHOD = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
+const METHOD = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
 
 /** Runs of 10 L whose flow scatters by ± 0.5 % around `flow` (L/h), the same way each time. */
-export const runsAt = (flow: number, n = 5) =>
+const runsAt = (flow: number, n = 5) =>
   [0, 0.005, -0.005, 0.003, -0.003]
     .slice(0, n)
     .map((e) => ({ volume: 0.01, seconds: 0.01 / (lph(flow) * (1 + e)) }))

@@ -152,7 +152,7 @@ function Drawing({ ranking: { progress, ranked, failure, stop } }: { readonly ra
       </p>
     )
   // Its line stays when it is done: the list below does not move from under a finger.
-  if (ranked || progress === null) return <p className="h-6" />
+  if (ranked || progress === null) return <div className="h-6" />
   return (
     <p className="muted flex h-6 items-center gap-3 text-[0.92rem]">
       <progress className="progress w-32" value={progress} max={1} aria-label="Drawing how sure it is" />
