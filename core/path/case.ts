@@ -9,7 +9,8 @@ import type { BodyRecord, Chamber } from '../volumes'
 export interface Drive {
   readonly pump: Pump
   readonly knowledge: PumpKnowledge
-  readonly from: 'fit' | 'label' | 'airlift'
+  /** `airlift`: its own curve by riser, depth and air; `straight`: a line from a measured flow, for want of them. */
+  readonly from: 'fit' | 'label' | 'airlift' | 'straight'
   /** What the curve's reach was multiplied by to give the telling trial its own flow; absent when it was left alone. */
   readonly reach?: number
 }

@@ -1,4 +1,5 @@
-import { put, type Figure } from '../figures'
+import { put, type Figure, type Provenance, type WorkingLine } from '../figures'
+import type { Drive } from './case'
 import { WAYS_WORDS } from './words'
 import type { LayerFlow, Outcome, PathLine, SideFlow } from './outcome'
 import type { PlacedChamber, ShoppingLine } from '../fills'
@@ -23,10 +24,39 @@ export const RESISTANCE_WORDS: Readonly<
   open: { words: 'moves freely: no loss counted', source: 'common practice, no source' },
 }
 
+/** What the curve of a drive goes by, in words, and where its H0, Q0 and n come from. */
+const DRIVES: Readonly<
+  Record<
+    Drive['from'],
+    { readonly words: string; readonly origins: readonly [Provenance, Provenance, Provenance] }
+  >
+> = {
+  fit: { words: 'pump curve fitted to the bench', origins: ['computed', 'computed', 'computed'] },
+  label: { words: 'pump curve from the label', origins: ['printed', 'printed', 'rule'] },
+  airlift: {
+    words: 'airlift’s own curve, from riser, depth and air',
+    origins: ['computed', 'computed', 'computed'],
+  },
+  straight: {
+    words:
+      'airlift taken as falling straight from the measured flow to nothing at half its depth (rule of thumb)',
+    origins: ['rule', 'measured', 'rule'],
+  },
+}
+
+/** The curve of a drive, line by line. */
+function driveLines({ pump, from, reach }: Drive): readonly WorkingLine[] {
+  const [head, flow, exponent] = DRIVES[from].origins
+  return [
+    put('H0', 'shut-off head', pump.shutOffHead, 'head', head),
+    put('Q0', 'flow at zero head', pump.maxFlow, 'flow', reach === undefined ? flow : 'computed'),
+    put('n', 'curve exponent', pump.exponent, 'ratio', exponent),
+  ]
+}
+
 /** Flow through the body on its hookup with this fill. */
 export function flowFigure(o: Outcome): Figure {
-  const { pump, from } = o.case.drive
-  const origin = from === 'fit' ? 'computed' : 'printed'
+  const { drive } = o.case
   return {
     id: `path-flow-${o.case.fill.id}`,
     label: 'Flow with this fill',
@@ -37,18 +67,13 @@ export function flowFigure(o: Outcome): Figure {
     conditions: [
       o.case.fill.name,
       o.case.hookup?.name ?? 'nothing attached',
-      from === 'fit'
-        ? 'pump curve fitted to the bench'
-        : from === 'label'
-          ? 'pump curve from the label'
-          : 'airlift taken as falling straight from the measured flow to nothing at half its depth (rule of thumb)',
+      DRIVES[drive.from].words,
+      ...(drive.reach === undefined ? [] : ['Q0 as far as the trial with media says it reaches']),
       `${o.case.temperature} °C`,
     ],
     formula: 'H0 (1 − (Q/Q0)^n) = H_static + Σ hose, fittings, layers;  gaps share their layer’s head',
     working: [
-      put('H0', 'shut-off head', pump.shutOffHead, 'head', origin),
-      put('Q0', 'flow at zero head', pump.maxFlow, 'flow', origin),
-      put('n', 'curve exponent', pump.exponent, 'ratio', from === 'fit' ? 'computed' : 'rule'),
+      ...driveLines(drive),
       ...o.budget.map((l, i) => put(`h${i + 1}`, l.label, l.head, 'head', 'computed')),
     ],
     source: 'global gradient method, Todini and Pilati 1988; Darcy–Forchheimer; Darcy–Weisbach',
@@ -58,7 +83,6 @@ export function flowFigure(o: Outcome): Figure {
 /** Head the pump gives at this flow; with it that of a second one in the same run. */
 export function pumpHeadFigure(o: Outcome): Figure {
   const { drive, second } = o.case
-  const { shutOffHead, maxFlow, exponent } = drive.pump
   const both = second?.arrangement === 'series' && second.running ? second : null
   return {
     id: `path-pump-head-${o.case.fill.id}`,
@@ -68,9 +92,7 @@ export function pumpHeadFigure(o: Outcome): Figure {
     provenance: 'computed',
     formula: both ? 'H = H0 (1 − (Q/Q0)^n) + H0′ (1 − (Q/Q0′)^n′)' : 'H = H0 (1 − (Q/Q0)^n)',
     working: [
-      put('H0', 'shut-off head', shutOffHead, 'head', 'computed'),
-      put('Q0', 'flow at zero head', maxFlow, 'flow', 'computed'),
-      put('n', 'curve exponent', exponent, 'ratio', drive.from === 'fit' ? 'computed' : 'rule'),
+      ...driveLines(drive),
       ...(both
         ? [
             put('H0′', `shut-off head, ${both.label}`, both.shutOffHead, 'head', 'printed'),

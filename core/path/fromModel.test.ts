@@ -1,6 +1,16 @@
 import { assess, type ModelRecord, type TrialRecord } from '../judging'
-import { caseOfTrial, fillAt, flowOfCase, loadedTrials, pathBase, type PathRecord } from '.'
-import { caseWith, layer, medium } from './tests/support'
+import type { Figure } from '../figures'
+import {
+  caseOfTrial,
+  fillAt,
+  flowFigure,
+  flowOfCase,
+  loadedTrials,
+  outcomeOf,
+  pathBase,
+  type PathRecord,
+} from '.'
+import { caseWith, layer, medium, NORMAL } from './tests/support'
 
 const FINE = medium('Fine pad')
 const RINGS = medium('Sintered glass rings')
@@ -68,10 +78,24 @@ test('an air-driven body goes by its measured flow, and stops at half the depth 
   const air = timed('air', flow, { kind: 'air', setup: { submergence: 0.3 }, hookupId: null })
   const sponge: ModelRecord = { ...label, kind: 'air-sponge', claims: [], hookups: [], trials: [timed('t', flow, { hookupId: null }), air] } // prettier-ignore
   const { drive } = ready(record(sponge)).base
-  expect(drive.from).toBe('airlift')
+  expect(drive.from).toBe('straight')
   // The nozzle of its run takes a little, so the curve reaches a little further than the flow it was told.
   expect(drive.pump.maxFlow / flow).toBeCloseTo(1, 2)
   expect(drive.pump.shutOffHead).toBeCloseTo(0.15, 12)
+  const o = outcomeOf({ ...ready(record(sponge)).base, fill: shipped }, NORMAL, true)
+  const said = (f: Figure) => [
+    f.conditions?.join(),
+    ...(f.working ?? []).slice(0, 3).map((w) => w.provenance),
+  ]
+  expect(said(flowFigure(o))).toEqual([expect.stringMatching(/straight from the measured flow.*Q0 as far as the trial/) as unknown, 'rule', 'computed', 'rule']) // prettier-ignore
+  // With riser and air on record it is the airlift's own curve, and neither printed nor straight.
+  const own = timed('own', flow, { kind: 'air', setup: { submergence: 0.3, riserDiameter: 0.018 }, hookupId: null, lift: 0.02, runs: [0, 1, 2].map(() => ({ series: 'water', value: 1.5e-5, volume: 0.01, seconds: 0.01 / flow })) as never }) // prettier-ignore
+  const known = ready(record({ ...sponge, trials: [timed('t', flow, { hookupId: null }), own] })).base
+  expect(known.drive.from).toBe('airlift')
+  expect(known.drive.pump.exponent).not.toBe(1)
+  const told = flowFigure(outcomeOf({ ...known, fill: shipped }, NORMAL, true))
+  expect(said(told)).toEqual([expect.stringMatching(/own curve, from riser, depth and air/) as unknown, 'computed', 'computed', 'computed']) // prettier-ignore
+  expect(said(flowFigure(outcomeOf({ ...ready(record(label)).base, fill: shipped }, NORMAL, true))).slice(1)).toEqual(['printed', 'printed', 'rule']) // prettier-ignore
 })
 
 test('the loaded trial tells what trays and body take: worked through again, it gives its own flow', () => {

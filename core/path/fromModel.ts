@@ -62,17 +62,17 @@ function airDrive({ model, assessment }: PathRecord): Drive | null {
   if (!flow) return null
   const air = model.trials.findLast((t) => t.kind === 'air')
   const { riserDiameter, submergence } = air?.setup ?? {}
-  const told = { knowledge: { kind: 'label' }, from: 'airlift' } as const
+  const knowledge = { kind: 'label' } as const
   const supply = air && airUpTheRiser(air.runs)
   if (air && supply && riserDiameter && submergence)
     try {
       const riser = { diameter: riserDiameter, submergence, lift: Math.max(0, air.lift) }
-      return { ...told, pump: airliftCurve(riser, supply) }
+      return { knowledge, from: 'airlift', pump: airliftCurve(riser, supply) }
     } catch (error) {
       if (!(error instanceof CoreError)) throw error
     }
   const head = submergence ? submergence / 2 : AIRLIFT_HEAD
-  return { ...told, pump: { maxFlow: flow, shutOffHead: head, exponent: 1 } }
+  return { knowledge, from: 'straight', pump: { maxFlow: flow, shutOffHead: head, exponent: 1 } }
 }
 
 /** The fill that was in the body at a trial: as noted, else by the trial’s state. */

@@ -19,8 +19,11 @@ const tray = (id: string, mm: number, more: Partial<Chamber> = {}): Chamber =>
     usableHeight: mm / 1000,
     ...more,
   })
-const fit = (chambers: readonly Chamber[], more: Partial<FitLimits> = {}, layers = [] as ReturnType<typeof layer>[]) =>
-  fitFill(caseWith(layers, { chambers, media: GENERIC_MEDIA }), { ...LIMITS, ...more })
+const fit = (
+  chambers: readonly Chamber[],
+  more: Partial<FitLimits> = {},
+  layers = [] as ReturnType<typeof layer>[],
+) => fitFill(caseWith(layers, { chambers, media: GENERIC_MEDIA }), { ...LIMITS, ...more })
 const laid = (c: Candidate): string[] => c.layers.map((l) => `${l.id} ${l.measure} ${+l.amount.toFixed(6)}`) // prettier-ignore
 
 describe('which of two arrangements is better', () => {
@@ -64,8 +67,14 @@ describe('limits an arrangement does not keep', () => {
     expect([broken({ maxCostMinor: costMinor }), broken({ maxCostMinor: costMinor - 1 })]).toEqual([0, 1])
     expect(broken({ maxCostMinor: 0, minFlow: 1 })).toBe(2)
     // 30 % of the litres past the foam limit: a caution of weight, which breaks no limit.
-    const foam = [layer('c', 'low', COARSE, 80), layer('f', 'high', FINE, 20), layer('m', 'high', SINTERED, 50)]
-    expect(weighCandidate(caseWith(foam), foam, LIMITS)?.findings.map((f) => f.rule.id)).toContain('foam-for-media')
+    const foam = [
+      layer('c', 'low', COARSE, 80),
+      layer('f', 'high', FINE, 20),
+      layer('m', 'high', SINTERED, 50),
+    ]
+    expect(weighCandidate(caseWith(foam), foam, LIMITS)?.findings.map((f) => f.rule.id)).toContain(
+      'foam-for-media',
+    )
     expect(broken({}, foam)).toBe(0)
   })
   test('a fault counts, a finer layer ahead of a coarser, and the pad a school is named after', () => {
@@ -117,10 +126,16 @@ describe('how many arrangements are tried (counted by hand)', () => {
 })
 
 describe('what comes of it', () => {
-  const packs = (c: Candidate) => c.layers.filter((l) => l.measure === 'packs').map((l) => `${l.chamberId} ${l.amount}`)
+  const packs = (c: Candidate) =>
+    c.layers.filter((l) => l.measure === 'packs').map((l) => `${l.chamberId} ${l.amount}`)
   test('pads first, then media in whole packs or loose to the rim, each layer as such', () => {
     const { best } = fit([tray('low', 80), tray('high', 80)])
-    expect(laid(best)).toEqual(['low-p0 height 0.03', 'low-p1 height 0.02', 'low-m height 0.03', 'high-m height 0.08'])
+    expect(laid(best)).toEqual([
+      'low-p0 height 0.03',
+      'low-p1 height 0.02',
+      'low-m height 0.03',
+      'high-m height 0.08',
+    ])
     expect(best.layers[2]).toEqual({ id: 'low-m', chamberId: 'low', mediumId: SINTERED.id, measure: 'height', amount: 0.03, bagged: false, gap: 0, crossed: true, sealed: false, fouled: 0 }) // prettier-ignore
     expect(best.broken).toBe(0)
   })
@@ -134,7 +149,9 @@ describe('what comes of it', () => {
   })
   test('beside a gap round the tray the fine pad is cut to the wall, and nothing else is', () => {
     const sealed = (wallGap: number | null, house = STRAIN) =>
-      fit([tray('low', 80, { wallGap }), tray('high', 80, { wallGap })], { house }).best.layers.map((l) => l.sealed)
+      fit([tray('low', 80, { wallGap }), tray('high', 80, { wallGap })], { house }).best.layers.map(
+        (l) => l.sealed,
+      )
     expect(sealed(null)).toEqual([false, false, false, false])
     expect(sealed(0.0002)).toEqual([false, true, false, false])
     expect(sealed(0.0002, POLISH)).toEqual([false, false, false, true])
@@ -144,7 +161,9 @@ describe('what comes of it', () => {
     const { best } = fit([tray('low', 80), tray('high', 80)], { maxCostMinor: 3460 })
     expect(best.outcome.cost.costMinor).toBe(3460)
     expect(packs(best).map((p) => Number(p.split(' ')[1])).reduce((a, b) => a + b, 0)).toBe(2) // prettier-ignore
-    expect(fit([tray('low', 80), tray('high', 80)], { maxCostMinor: 3459 }).best.outcome.cost.costMinor).toBe(2170)
+    expect(fit([tray('low', 80), tray('high', 80)], { maxCostMinor: 3459 }).best.outcome.cost.costMinor).toBe(
+      2170,
+    )
   })
   test('where not all are tried the widest chamber is filled first: it costs the least head', () => {
     const wide = tray('wide', 350, { solid: { shape: 'box', width: 0.3, depth: 0.2, height: 0.36 } })

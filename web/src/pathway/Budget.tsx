@@ -1,4 +1,5 @@
 import type { BudgetItem } from '@ypsometer/core/judging'
+import { hasPump } from '@ypsometer/core/kinds'
 import { lineFigure, pumpHeadFigure, type Outcome } from '@ypsometer/core/path'
 import { showPercent } from '@ypsometer/core/units'
 import { useRef } from 'react'
@@ -10,7 +11,7 @@ const HEIGHT = 430
 
 /** The lines of the head budget as the column draws them; none where no pump drives the water. */
 function itemsOf(outcome: Outcome): readonly BudgetItem[] {
-  if (outcome.case.drive.from === 'airlift') return []
+  if (!hasPump(outcome.case.kind)) return []
   const total = outcome.budget.reduce((sum, l) => sum + l.head, 0)
   return outcome.budget
     .filter((l) => l.head > 1e-5)

@@ -1,6 +1,7 @@
 import type { Dossier, Medium } from '@ypsometer/contract'
 import { modelRecord, pathRecord } from '@ypsometer/contract/records'
 import { assess } from '@ypsometer/core/judging'
+import { hasPump } from '@ypsometer/core/kinds'
 import { asSecond, outcomeOf, pathBase, type SecondFilter } from '@ypsometer/core/path'
 import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
 
@@ -18,7 +19,7 @@ export function secondOf(dossier: Dossier, media: readonly Medium[]): Taken | nu
   const base = record && pathBase(record)
   const fill = record?.fills.find((f) => f.basis === 'as-shipped') ?? record?.fills[0]
   const { name } = dossier.model
-  if (base?.kind === 'ready' && fill && base.base.drive.from !== 'airlift') {
+  if (base?.kind === 'ready' && fill && hasPump(base.base.kind)) {
     const outcome = outcomeOf({ ...base.base, fill }, STOCK_CLASSES[0] as StockClass, true)
     return { second: asSecond(outcome, name), fill: fill.name }
   }
