@@ -1,11 +1,4 @@
-/** Packages that do most of the servers' work: compiled for Jest with what they look up bound. */
-const BUSY = 'drizzle-orm|zod|fastify'
-/** Packages that ship as ES modules only. */
-const MODULES = 'ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check|temporal-.*|uuid|ical.js'
-
-/** Three projects, so that the core alone starts no PostgreSQL: `npm run unit -- --selectProjects core`. */
 const transform = {
-  [`/node_modules/(${BUSY})/.*\\.c?js$`]: '<rootDir>/scripts/lib/jestPackages.cjs',
   '^.+\\.[cm]?[jt]sx?$': [
     '<rootDir>/scripts/lib/jestTransform.cjs',
     {
@@ -18,7 +11,16 @@ const transform = {
     },
   ],
 }
+/** Tests without a page run in the process's own context, with packages that it has read once. */
+const inProcess = {
+  testEnvironment: '<rootDir>/scripts/lib/jestHost.cjs',
+  transform: { '/node_modules/(?!jest-|@jest/)': '<rootDir>/scripts/lib/jestPackages.cjs', ...transform },
+  transformIgnorePatterns: [],
+}
+/** Packages that ship as ES modules only. */
+const MODULES = 'ml-.*|is-any-array|fastify-type-provider-zod|pure-rand|fast-check|temporal-.*|uuid|ical.js'
 
+/** Three projects, so that the core alone starts no PostgreSQL: `npm run unit -- --selectProjects core`. */
 const project = (displayName, folders, more = {}) => ({
   displayName,
   testMatch: [`<rootDir>/${folders}/**/*.test.{ts,tsx}`],
@@ -27,18 +29,18 @@ const project = (displayName, folders, more = {}) => ({
   modulePathIgnorePatterns: ['<rootDir>/.mutate/'],
   transform,
   setupFiles: ['<rootDir>/scripts/lib/properties.setup.cjs'],
-  transformIgnorePatterns: [`/node_modules/(?!(${BUSY}|${MODULES})/)`],
   ...more,
 })
 
 export default {
   projects: [
-    project('core', '{core,contract,demo,rig}'),
+    project('core', '{core,contract,demo,rig}', inProcess),
     project('server', 'server', {
+      ...inProcess,
       globalSetup: '<rootDir>/server/tests/cluster.setup.mjs',
       globalTeardown: '<rootDir>/server/tests/cluster.teardown.mjs',
     }),
-    project('web', 'web'),
+    project('web', 'web', { transformIgnorePatterns: [`/node_modules/(?!(${MODULES})/)`] }),
   ],
   maxWorkers: 2,
   testTimeout: 30000,
