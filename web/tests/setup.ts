@@ -34,6 +34,25 @@ if (typeof window !== 'undefined') {
     const gone = element.hasAttribute('hidden') || UNSEEN.has(element.tagName)
     return styleOf(own.display || (gone ? 'none' : INLINE.has(element.tagName) ? 'inline' : 'block'), own)
   }
+  // A label names what it is for, or the field in it. The full answer walks the whole page for every label of every
+  // field, a fifth of the time of these tests.
+  const FIELDS = 'button, input:not([type=hidden]), meter, output, progress, select, textarea'
+  Object.defineProperty(HTMLLabelElement.prototype, 'control', {
+    get(this: HTMLLabelElement) {
+      if (!this.hasAttribute('for')) return this.querySelector(FIELDS)
+      const named = this.ownerDocument.getElementById(this.htmlFor)
+      return named?.matches(FIELDS) ? named : null
+    },
+  })
+  const labels = {
+    get(this: HTMLElement) {
+      const around = this.closest('label')
+      const named = this.id ? this.ownerDocument.querySelectorAll(`label[for="${this.id}"]`) : []
+      return [...(around && !around.hasAttribute('for') ? [around] : []), ...named]
+    },
+  }
+  for (const kind of [HTMLInputElement, HTMLSelectElement, HTMLTextAreaElement, HTMLButtonElement])
+    Object.defineProperty(kind.prototype, 'labels', labels)
   window.PointerEvent ??= class extends MouseEvent {
     readonly isPrimary: boolean
     readonly pointerId: number
