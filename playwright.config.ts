@@ -5,14 +5,15 @@ export default defineConfig({
   globalSetup: './e2e/cluster.setup.ts',
   // Three keep two cores busy: each waits now and then. Each worker has a server, a database and instruments of its own (e2e/helpers.ts).
   workers: 3,
-  timeout: 60000,
-  expect: { timeout: 10000 },
+  // Limits are for what hangs: a busy machine is no failure.
+  timeout: 120000,
+  expect: { timeout: 20000 },
   // A second try on a busy machine is counted and named as such.
   retries: 1,
   reporter: [['list'], ['json', { outputFile: '.test/e2e.json' }]],
   outputDir: 'test-results',
   use: {
-    actionTimeout: 15000,
+    actionTimeout: 30000,
     viewport: { width: 1280, height: 800 },
     // Requests answered by a service worker cannot be cut off by a test; the one that wants it allows it.
     serviceWorkers: 'block',

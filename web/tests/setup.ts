@@ -2,6 +2,9 @@ import 'fake-indexeddb/auto'
 import { randomUUID } from 'node:crypto'
 import { TextDecoder, TextEncoder } from 'node:util'
 
+// React notes a trace for every element it makes; the runner asks for a hundred lines of each.
+Error.stackTraceLimit = 10
+
 /** What a browser has and jsdom lacks. */
 if (typeof window !== 'undefined') {
   Object.assign(globalThis, { TextEncoder, TextDecoder })
