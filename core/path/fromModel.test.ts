@@ -140,3 +140,102 @@ test('a fill that cannot be worked out leaves the body unknown instead of failin
   const r = record({ ...label, trials: [timed('told', 450 / 3.6e6)] }, { fills: [broken] })
   expect(ready(r)).toMatchObject({ restTrialId: null, base: { rest: 0 } })
 })
+
+describe('an airlift by what is on record of it', () => {
+  const flow = 200 / 3.6e6
+  const water = [0, 1, 2].map(() => ({ series: 'water', value: 1.5e-5, volume: 0.01, seconds: 0.01 / flow })) // prettier-ignore
+  const air = (setup: object, more: Partial<TrialRecord> = {}) => timed('air', flow, { kind: 'air', setup, hookupId: null, runs: water as never, ...more }) // prettier-ignore
+  const clean = timed('clean', flow, { hookupId: null })
+  const drive = (...trials: TrialRecord[]) =>
+    ready(record({ ...label, kind: 'air-sponge', claims: [], hookups: [], trials })).base.drive
+  const RISER = { riserDiameter: 0.018, submergence: 0.3 }
+  test('its own curve takes riser, depth and air; with less of it, a line', () => {
+    expect(drive(air(RISER), clean).from).toBe('airlift')
+    const short = (x: ReturnType<typeof drive>) => [x.from, +x.pump.shutOffHead.toFixed(9)]
+    expect(short(drive(clean))).toEqual(['straight', 0.05])
+    expect(short(drive(clean, air({ riserDiameter: 0.018 })))).toEqual(['straight', 0.05])
+    expect(short(drive(air({ submergence: 0.4 }), clean))).toEqual(['straight', 0.2])
+    expect(short(drive(clean, air(RISER, { runs: [] })))).toEqual(['straight', 0.15])
+    // Air that lifts no water has no curve.
+    const little = water.map((r) => ({ ...r, value: 1e-9 })) as never
+    expect(short(drive(clean, air(RISER, { runs: little, lift: 0.2 })))).toEqual(['straight', 0.15])
+  })
+  test('what is lifted above the water takes its share; below it nothing is won', () => {
+    const head = (lift: number) => drive(clean, air(RISER, { lift })).pump.shutOffHead
+    expect(head(0.02)).toBeCloseTo(head(0) - 0.02, 9)
+    expect(head(-0.02)).toBe(head(0))
+  })
+  test('what it lifts dirty is not what it lifts', () => {
+    const dirty = timed('dirty', flow / 2, { hookupId: null, state: 'dirty' })
+    expect(drive(clean, dirty).pump.maxFlow).toBe(drive(clean).pump.maxFlow)
+  })
+})
+
+describe('which trial tells of a fill', () => {
+  const told = (
+    model: Partial<ModelRecord>,
+    more: Partial<PathRecord> = {},
+    fillId: string | null = null,
+  ) => {
+    const base = pathBase(record({ ...label, ...model }, more), fillId)
+    return base.kind === 'ready' ? base.restTrialId : base.what
+  }
+  const at = (id: string, more: Partial<TrialRecord> = {}) => timed(id, 450 / 3.6e6, more)
+  test('one of the fill itself before one as shipped', () => {
+    const trials = [at('own', { state: 'proposed' }), at('shipped')]
+    expect([told({ trials }, {}, 'better'), told({ trials }), told({ trials }, {}, 'third')]).toEqual(['own', 'shipped', 'shipped']) // prettier-ignore
+  })
+  test('as shipped is what it is called and what was in it', () => {
+    expect(told({ trials: [at('t')] }, { fillOfTrial: { t: 'better' } })).toBeNull()
+    expect(told({ trials: [at('t', { state: 'proposed' })] }, { fillOfTrial: { t: 'shipped' } })).toBeNull()
+  })
+  test('nearest to how the filter stands; a trial below the water is one at none', () => {
+    const high = { ...hookup, outletAboveWater: 0.3 }
+    expect(told({ hookups: [high], trials: [at('low'), at('high', { lift: 0.4 })] })).toBe('high')
+    expect(told({ trials: [at('below', { lift: -0.5 }), at('high', { lift: 0.2 })] })).toBe('below')
+    // No nearer by less than nothing: the newer of two alike.
+    expect(told({ trials: [at('old', { lift: 0.1 }), at('new', { lift: 0.1 + 1e-12 })] })).toBe('new')
+  })
+  test('on hoses only with a hookup; a filter without any hangs as it hangs', () => {
+    const trials = [at('t', { hookupId: null })]
+    expect(told({ trials })).toBeNull()
+    expect(told({ kind: 'hang-on-back', hookups: [], trials })).toBe('t')
+  })
+})
+
+test('the base has the hookup asked for, what was weighed as shipped, and a second filter where there is one', () => {
+  const other = { ...hookup, id: 'other', name: 'Longer' }
+  const model: ModelRecord = { ...label, hookups: [hookup, other], mediaMass: { mass: 1.3, weighed: true } } // prettier-ignore
+  const base = (more: Partial<PathRecord>, m: Partial<ModelRecord> = {}) => ready(record({ ...model, ...m }, more)).base // prettier-ignore
+  expect([base({}).hookup?.id, base({ hookupId: 'other' }).hookup?.id, base({ hookupId: 'gone' }).hookup?.id]).toEqual(['h', 'other', 'h']) // prettier-ignore
+  expect(base({}, { hookups: [] }).hookup).toBeNull()
+  expect(base({}).weighed).toEqual({ fillId: 'shipped', mass: 1.3 })
+  expect([base({}, { mediaMass: { mass: 1.3, weighed: false } }).weighed, base({}, { mediaMass: null }).weighed, base({ fills: [proposed] }).weighed]).toEqual([null, null, null]) // prettier-ignore
+  expect(base({}).second).toBeNull()
+  const second = { label: 'x', arrangement: 'series', running: true, shutOffHead: 1, maxFlow: 1e-4, exponent: 2, lossCoefficient: 1 } as const // prettier-ignore
+  expect(base({ second }).second).toBe(second)
+})
+
+test('a trial as a case of its own: its hookup, its lift, its mains and its water; without a fill there is none', () => {
+  const other = { ...hookup, id: 'other', name: 'Longer' }
+  const model = { ...label, hookups: [hookup, other], trials: [timed('t', 450 / 3.6e6, { hookupId: 'other', lift: 0.2, mainsFrequency: 60, salinity: 35 }), timed('e', 1e-4, { state: 'empty' }), timed('b', 1e-4, { lift: -0.1 })] } // prettier-ignore
+  const r = record(model)
+  const { base } = ready(r)
+  const [t, e, below] = r.assessment.trials
+  const c = t && caseOfTrial({ ...base, second: {} as never }, r, t)
+  expect(c).toMatchObject({ temperature: 22, salinity: 35, second: null, fill: { id: 'shipped' }, hookup: { id: 'other', outletAboveWater: 0.2, sourceBelowWater: 0 } }) // prettier-ignore
+  // Affinity: 60 for 50 Hz is 1.2 times the flow and 1.44 times the head.
+  expect((c?.drive.pump.shutOffHead ?? 0) / base.drive.pump.shutOffHead).toBeCloseTo(1.44, 9)
+  expect((c?.drive.pump.maxFlow ?? 0) / base.drive.pump.maxFlow).toBeCloseTo(1.2, 9)
+  expect(below && caseOfTrial(base, r, below).hookup?.outletAboveWater).toBe(0)
+  expect(() => e && caseOfTrial(base, r, e)).toThrow('no fill on record')
+})
+
+test('more flow than hose and media allow tells how far the curve reaches, less what the body takes', () => {
+  const base = (flow: number) => ready(record({ ...label, trials: [timed('t', flow / 3.6e6)] })).base
+  expect([base(450).told?.knob, base(450).drive.reach]).toEqual(['rest', undefined])
+  const far = base(1100)
+  expect([far.told?.knob, far.rest]).toEqual(['reach', 0])
+  expect(far.drive.reach).toBeGreaterThan(1)
+  expect(far.drive.pump.maxFlow / base(450).drive.pump.maxFlow).toBeCloseTo(far.drive.reach ?? 0, 9)
+})
