@@ -66,7 +66,8 @@ function airDrive({ model, assessment }: PathRecord): Drive | null {
   const supply = air && airUpTheRiser(air.runs)
   if (air && supply && riserDiameter && submergence)
     try {
-      const riser = { diameter: riserDiameter, submergence, lift: Math.max(0, air.lift) }
+      // What it lifts above the water is the run's static head, as any pump's is.
+      const riser = { diameter: riserDiameter, submergence, lift: 0 }
       return { knowledge, from: 'airlift', pump: airliftCurve(riser, supply) }
     } catch (error) {
       if (!(error instanceof CoreError)) throw error
