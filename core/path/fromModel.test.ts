@@ -168,8 +168,8 @@ describe('an airlift by what is on record of it', () => {
     expect(base.drive.pump.shutOffHead).toBe(drive(clean, air(RISER)).pump.shutOffHead)
     const free = { ...base, drive: { ...base.drive, pump: airliftCurve({ diameter: 0.018, submergence: 0.3, lift: 0 }, 1.5e-5) } } // prettier-ignore
     const lifted = (lift: number) => flowOfCase(atLift({ ...free, fill: { ...shipped, layers: [] } }, lift))
-    for (const lift of [0.02, 0.04, 0.08])
-      // The curve has three numbers: within a tenth of the balance of forces between its ends.
+    for (const lift of [0.02, 0.04, 0.06])
+      // The curve has three numbers: within a tenth of the balance of forces, up to half of its shut-off head.
       expect(Math.abs(lifted(lift) / airlift({ diameter: 0.018, submergence: 0.3, lift }, 1.5e-5).flow - 1)).toBeLessThan(0.1) // prettier-ignore
   })
   test('what it lifts dirty is not what it lifts', () => {
