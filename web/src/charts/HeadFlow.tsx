@@ -6,19 +6,20 @@ import {
   Area,
   CartesianGrid,
   ComposedChart,
+  DefaultZIndexes,
   Line,
   ResponsiveContainer,
-  Scatter,
   Tooltip,
   usePlotArea,
   useXAxisDomain,
   XAxis,
   YAxis,
   useYAxisDomain,
+  ZIndexLayer,
 } from 'recharts'
 import { units } from '../frame/settings'
 import { BudgetColumn, BudgetList } from './BudgetColumn'
-import { Plumb, type PlumbAt } from './Plumb'
+import { Plumb } from './Plumb'
 import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
 import { useWidth } from './useWidth'
@@ -176,6 +177,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 strokeDasharray="5 4"
                 strokeWidth={1.4}
                 dot={false}
+                activeDot={UNTOUCHED}
                 isAnimationActive={false}
               />
               <Line
@@ -184,6 +186,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 stroke="var(--color-base-content)"
                 strokeWidth={1.4}
                 dot={false}
+                activeDot={UNTOUCHED}
                 isAnimationActive={false}
               />
               <Line
@@ -192,32 +195,13 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 stroke="var(--color-primary)"
                 strokeWidth={2.4}
                 dot={false}
+                activeDot={UNTOUCHED}
                 isAnimationActive={false}
                 {...(known.from === 'label' && { strokeDasharray: '9 4' })}
               />
               <Marks points={model.points} at={at && { flow: model.q(at.flow), head: model.h(at.head) }} />
-              {/* A scatter without data of its own would take the chart's. */}
-              {model.points.length > 0 && (
-                <Scatter
-                  data={model.points}
-                  dataKey="head"
-                  name="measured"
-                  fill="var(--color-primary)"
-                  shape={(p: unknown) => <Plumb {...(p as PlumbAt)} onMove={onTakeOut} />}
-                  isAnimationActive={false}
-                  tooltipType="none"
-                />
-              )}
-              {model.out.length > 0 && (
-                <Scatter
-                  data={model.out}
-                  dataKey="head"
-                  name="taken out"
-                  shape={(p: unknown) => <Plumb {...(p as PlumbAt)} out onMove={onPutBack} />}
-                  isAnimationActive={false}
-                  tooltipType="none"
-                />
-              )}
+              <Points points={model.points} onMove={onTakeOut} />
+              <Points points={model.out} onMove={onPutBack} out />
               <Tooltip
                 content={<Hover flowUnit={flowUnit.symbol} headUnit={headUnit.symbol} />}
                 cursor={{ stroke: 'var(--color-secondary)', strokeDasharray: '2 3' }}
@@ -251,6 +235,54 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
   )
 }
 
+/** Where flows and heads lie in the chart (px); null while it has no room. */
+function usePlaces(): {
+  readonly x: (flow: number) => number
+  readonly y: (head: number) => number
+  readonly right: number
+} | null {
+  const area = usePlotArea()
+  const xMax = Number(useXAxisDomain()?.at(-1))
+  const yMax = Number(useYAxisDomain()?.at(-1))
+  if (!area || !(xMax > 0) || !(yMax > 0)) return null
+  return {
+    x: (flow) => area.x + (Math.min(Math.max(flow, 0), xMax) / xMax) * area.width,
+    y: (head) => area.y + (1 - head / yMax) * area.height,
+    right: area.x + area.width,
+  }
+}
+
+/**
+ * Measured points in the layer that the library keeps for them, above the lines. Its own scatter makes a part of the
+ * chart of each: two hundred of them kept a page busy for a quarter of a second.
+ */
+function Points({
+  points,
+  out = false,
+  onMove,
+}: {
+  readonly points: readonly (At & { readonly trialId: string })[]
+  readonly out?: boolean
+  readonly onMove: ((trialId: string) => void) | undefined
+}) {
+  const places = usePlaces()
+  if (!places) return null
+  return (
+    <ZIndexLayer zIndex={DefaultZIndexes.scatter}>
+      {points.map((p) => (
+        <Plumb
+          key={p.trialId}
+          cx={places.x(p.flow)}
+          cy={places.y(p.head)}
+          payload={p}
+          out={out}
+          onMove={onMove}
+        />
+      ))}
+    </ZIndexLayer>
+  )
+}
+
 interface At {
   readonly flow: number
   readonly head: number
@@ -269,12 +301,9 @@ function Marks({
   readonly points: readonly (At & { readonly error: number })[]
   readonly at: At | null
 }) {
-  const area = usePlotArea()
-  const xMax = Number(useXAxisDomain()?.at(-1))
-  const yMax = Number(useYAxisDomain()?.at(-1))
-  if (!area || !(xMax > 0) || !(yMax > 0)) return null
-  const x = (flow: number): number => area.x + (Math.min(Math.max(flow, 0), xMax) / xMax) * area.width
-  const y = (head: number): number => area.y + (1 - head / yMax) * area.height
+  const places = usePlaces()
+  if (!places) return null
+  const { x, y, right } = places
   const doubts = points
     .filter((p) => p.error > 0)
     .map((p) => {
@@ -287,7 +316,7 @@ function Marks({
       {doubts.length > 0 && <path d={doubts.join('')} stroke="var(--color-primary)" strokeWidth={1.2} />}
       {at && (
         <path
-          d={`M${x(at.flow)} ${y(0)}V${y(at.head)}H${x(xMax)}`}
+          d={`M${x(at.flow)} ${y(0)}V${y(at.head)}H${right}`}
           stroke="var(--color-base-content)"
           strokeDasharray="1 3"
           strokeWidth={1.4}
@@ -297,6 +326,8 @@ function Marks({
   )
 }
 
+/** What follows the pointer on the lines does not lie in the way of a point. */
+const UNTOUCHED = { pointerEvents: 'none' } as const
 const TICK = { fontFamily: 'var(--font-num)', fontSize: 13, fill: 'var(--color-base-content)' }
 const AXIS_LABEL = { fontFamily: 'var(--font-sans)', fontSize: 14, fill: 'var(--color-secondary)' }
 
