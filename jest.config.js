@@ -42,6 +42,7 @@ export default {
     }),
     project('web', 'web', { transformIgnorePatterns: [`/node_modules/(?!(${MODULES})/)`] }),
   ],
-  maxWorkers: 2,
+  // Tests of the server wait for the database now and then: three keep two cores busy.
+  maxWorkers: 3,
   testTimeout: 30000,
 }

@@ -56,25 +56,32 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
       expect(Math.abs(o.uncertainty / (studentQuantile(0.975, freedom) * Math.sqrt(variance)) - 1)).toBeLessThan(0.02) // prettier-ignore
     },
   )
-  test('told by nobody, curve, losses and media as they are; a fit’s with what its numbers have in common', () => {
-    const covariance = [[4e-4, -3e-8, 1e-3], [-3e-8, 1.6e-11, -2e-7], [1e-3, -2e-7, 0.01]] // prettier-ignore
-    const fit = { covariance, scatter: covariance.map((r) => r.map(() => 0)), degreesOfFreedom: 3 } as never
-    const c = caseWith([layer('f', 'low', FINE, 20), layer('m', 'high', SINTERED, 60)], { drive: { ...drive, knowledge: { kind: 'fit', fit } } }) // prettier-ignore
-    const now = flowOfCase(c)
-    const { pump } = c.drive
-    const slope = (['shutOffHead', 'maxFlow', 'exponent'] as const).map((key) => {
-      const at = (by: number) => flowOfCase({ ...c, drive: { ...c.drive, pump: { ...pump, [key]: pump[key] * by } } }) // prettier-ignore
-      return (at(1.001) - at(0.999)) / (0.002 * pump[key])
-    })
-    const byCurve = covariance.reduce((sum, row, i) => sum + row.reduce((r, v, j) => r + v * (slope[i] ?? 0) * (slope[j] ?? 0), 0), 0) // prettier-ignore
-    const losses = (by: number) => flowOfCase({ ...c, hookup: c.hookup && { ...c.hookup, segments: c.hookup.segments.map((x) => (x.kind === 'hose' ? { ...x, length: x.length * by } : x.kind === 'fitting' ? { ...x, lossCoefficient: x.lossCoefficient * by } : x)) } }) // prettier-ignore
-    const denser = (m: Medium) => {
-      const { permeability, inertia, relative } = resistanceOf(m)
-      return flowOfCase({ ...c, media: c.media.map((x) => (x.id === m.id ? { ...x, permeability: permeability / (1 + relative), inertia } : x)) }) - now // prettier-ignore
-    }
-    const variance = byCurve + ((losses(1.15) - losses(0.85)) / 2) ** 2 + denser(FINE) ** 2 + denser(SINTERED) ** 2 // prettier-ignore
-    expect(outcomeOf(c, NORMAL).uncertainty / (1.95996 * Math.sqrt(variance))).toBeCloseTo(1, 3)
-  })
+  test.each([
+    ['mostly losses', 1, {}, 20],
+    ['mostly the pad', 0.01, { hookup: null }, 60],
+    ['mostly the curve', 25, { hookup: atLift(shipped, 0.8).hookup }, 2],
+  ])(
+    'told by nobody, curve, losses and media as they are; a fit’s with what its numbers have in common: %s',
+    (_, doubt, more, pad) => {
+      const covariance = [[4e-4, -3e-8, 1e-3], [-3e-8, 1.6e-11, -2e-7], [1e-3, -2e-7, 0.01]].map((r) => r.map((v) => v * doubt)) // prettier-ignore
+      const fit = { covariance, scatter: covariance.map((r) => r.map(() => 0)), degreesOfFreedom: 3 } as never
+      const c = caseWith([layer('f', 'low', FINE, pad), layer('m', 'high', SINTERED, 60)], { drive: { ...drive, knowledge: { kind: 'fit', fit } }, ...more }) // prettier-ignore
+      const now = flowOfCase(c)
+      const { pump } = c.drive
+      const slope = (['shutOffHead', 'maxFlow', 'exponent'] as const).map((key) => {
+        const at = (by: number) => flowOfCase({ ...c, drive: { ...c.drive, pump: { ...pump, [key]: pump[key] * by } } }) // prettier-ignore
+        return (at(1.001) - at(0.999)) / (0.002 * pump[key])
+      })
+      const byCurve = covariance.reduce((sum, row, i) => sum + row.reduce((r, v, j) => r + v * (slope[i] ?? 0) * (slope[j] ?? 0), 0), 0) // prettier-ignore
+      const losses = (by: number) => flowOfCase({ ...c, hookup: c.hookup && { ...c.hookup, segments: c.hookup.segments.map((x) => (x.kind === 'hose' ? { ...x, length: x.length * by } : x.kind === 'fitting' ? { ...x, lossCoefficient: x.lossCoefficient * by } : x)) } }) // prettier-ignore
+      const denser = (m: Medium) => {
+        const { permeability, inertia, relative } = resistanceOf(m)
+        return flowOfCase({ ...c, media: c.media.map((x) => (x.id === m.id ? { ...x, permeability: permeability / (1 + relative), inertia } : x)) }) - now // prettier-ignore
+      }
+      const variance = byCurve + ((losses(1.15) - losses(0.85)) / 2) ** 2 + denser(FINE) ** 2 + denser(SINTERED) ** 2 // prettier-ignore
+      expect(outcomeOf(c, NORMAL).uncertainty / (1.95996 * Math.sqrt(variance))).toBeCloseTo(1, 3)
+    },
+  )
   test('a medium that is in neither fill adds nothing; one that was in the trial’s does', () => {
     // So many readings that the quantile does not move with what else is doubted.
     const sureTold = { ...tolds, uncertainty: 1e-6, degreesOfFreedom: 1e9 }
