@@ -69,6 +69,17 @@ describe('water that meets media: one stream past several layers is one stream',
     const [c = NaN, d = NaN] = apart.layers.map((l) => l.bypassFraction)
     expect(apart.meetsMedia).toBeCloseTo(1 - c * d, 6)
   })
+  test.each([
+    ['wider', 0.002, 0.004],
+    ['narrower', 0.004, 0.002],
+  ])('round trays of straining and of media, the second gap %s: what goes round the media meets none (by hand)', (_, first, second) => {
+    const chambers = [chamber('low', { wallGap: first }), chamber('high', { wallGap: second })]
+    const c = caseWith([layer('c', 'low', medium('Coarse foam'), 60), layer('m', 'high', MEDIA, 60)], { chambers })
+    const o = outcomeOf(c, NORMAL, true)
+    const [low, high] = o.sides
+    expect(low?.share).not.toBeCloseTo(high?.share ?? NaN, 3)
+    expect(o.meetsMedia).toBeCloseTo(1 - (high?.share ?? NaN), 6)
+  }) // prettier-ignore
   test('side by side the shares add by flow; straining alone meets nothing; a weir takes its water past the whole chamber', () => {
     const beside = [chamber('low'), chamber('high', { beside: true })]
     const o = outcomeOf(
