@@ -16,6 +16,17 @@ import { caseWith, chamber, layer, medium, NORMAL } from './tests/support'
 const COARSE = medium('Coarse foam')
 const FINE = medium('Fine pad')
 const SINTERED = medium('Sintered glass rings')
+const BAR = { kind: 'spray-bar', id: 'b', label: 'Bar', holes: 12, holeDiameter: 0.003, dischargeCoefficient: 0.6 } as const // prettier-ignore
+
+/** Every piece of the run with so many times its loss: a hose as much longer, a hole as much narrower. */
+function lossy(c: PathCase, by: number): PathCase {
+  const segments = (c.hookup?.segments ?? []).map((x) => {
+    if (x.kind === 'hose') return { ...x, length: x.length * by }
+    if (x.kind === 'fitting') return { ...x, lossCoefficient: x.lossCoefficient * by }
+    return x.kind === 'spray-bar' ? { ...x, dischargeCoefficient: x.dischargeCoefficient / Math.sqrt(by) } : x
+  })
+  return { ...c, hookup: c.hookup && { ...c.hookup, segments } }
+}
 
 describe('the doubt of a flow, told anew at the trial for each thing turned (GUM 5.1.3)', () => {
   const drive = { ...caseWith([]).drive, knowledge: { kind: 'label' }, from: 'label' } as const
@@ -42,7 +53,7 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
       expect(o.flow / now).toBeCloseTo(1, 6)
       const exponent = (n: number) => flowWith((c) => ({ ...c, drive: { ...c.drive, pump: { ...c.drive.pump, exponent: n } } })) // prettier-ignore
       const byCurve = (exponent(LABEL_EXPONENT.high) - exponent(LABEL_EXPONENT.low)) / 2 / Math.sqrt(3)
-      const losses = (by: number) => flowWith((c) => ({ ...c, hookup: c.hookup && { ...c.hookup, segments: c.hookup.segments.map((x) => (x.kind === 'hose' ? { ...x, length: x.length * by } : x.kind === 'fitting' ? { ...x, lossCoefficient: x.lossCoefficient * by } : x)) } })) // prettier-ignore
+      const losses = (by: number) => flowWith((c) => lossy(c, by)) // prettier-ignore
       const byLosses = (losses(1 + LOSS_UNCERTAINTY) - losses(1 - LOSS_UNCERTAINTY)) / 2
       const denser = (m: Medium) => {
         const { permeability, inertia, relative } = resistanceOf(m)
@@ -59,6 +70,12 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
   test.each([
     ['mostly losses', 1, {}, 20],
     ['mostly the pad', 0.01, { hookup: null }, 60],
+    [
+      'through a spray bar',
+      1,
+      { hookup: { ...(shipped.hookup as NonNullable<PathCase['hookup']>), segments: [BAR] } },
+      20,
+    ],
     ['mostly the curve', 25, { hookup: atLift(shipped, 0.8).hookup }, 2],
   ])(
     'told by nobody, curve, losses and media as they are; a fit’s with what its numbers have in common: %s',
@@ -73,7 +90,7 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
         return (at(1.001) - at(0.999)) / (0.002 * pump[key])
       })
       const byCurve = covariance.reduce((sum, row, i) => sum + row.reduce((r, v, j) => r + v * (slope[i] ?? 0) * (slope[j] ?? 0), 0), 0) // prettier-ignore
-      const losses = (by: number) => flowOfCase({ ...c, hookup: c.hookup && { ...c.hookup, segments: c.hookup.segments.map((x) => (x.kind === 'hose' ? { ...x, length: x.length * by } : x.kind === 'fitting' ? { ...x, lossCoefficient: x.lossCoefficient * by } : x)) } }) // prettier-ignore
+      const losses = (by: number) => flowOfCase(lossy(c, by)) // prettier-ignore
       const denser = (m: Medium) => {
         const { permeability, inertia, relative } = resistanceOf(m)
         return flowOfCase({ ...c, media: c.media.map((x) => (x.id === m.id ? { ...x, permeability: permeability / (1 + relative), inertia } : x)) }) - now // prettier-ignore

@@ -183,6 +183,10 @@ describe('what a rule says, and how it is cured', () => {
     expect(says('strain-before-media', of(m70))).toEqual(['m | Nothing strains the water ahead of sintered glass rings: all the dirt goes into the media. | A coarse and a fine pad before it.']) // prettier-ignore
     expect(says('strain-before-media', of(c30, m70))).toEqual(['m | Nothing fine strains ahead of sintered glass rings: what passes the foam ends in the media. | A fine pad between them.']) // prettier-ignore
     expect(says('strain-before-media', of(c30, layer('m', 'low', SINTERED, 30), layer('f', 'high', FINE, 20)))).toEqual(['f | Fine pad stands behind the media: 100 % of what it would have caught meets them first. | Fine pad below the media.']) // prettier-ignore
+    const [past] = says('strain-before-media', of(c30, layer('m', 'low', SINTERED, 30, { gap: 0.01 }), layer('f', 'high', FINE, 20))) // prettier-ignore
+    const share = outcomeOf(of(c30, layer('m', 'low', SINTERED, 30, { gap: 0.01 }), layer('f', 'high', FINE, 20)), NORMAL, true).layers[1]?.bypassFraction ?? NaN // prettier-ignore
+    expect(share).toBeGreaterThan(0.2)
+    expect(Math.abs(parseFloat(/: ([\d.]+) %/.exec(past ?? '')?.[1] ?? '') / 100 - (1 - share))).toBeLessThan(0.006) // prettier-ignore
     // A chemical medium ahead strains nothing; a second pad of the same fineness behind is not missed ahead.
     expect(says('strain-before-media', of(layer('k', 'low', CARBON, 20), m70))).toHaveLength(1)
     expect(says('strain-before-media', of(c30, f20, layer('m', 'high', SINTERED, 50), layer('g', 'high', FINE, 20)))).toEqual([]) // prettier-ignore
