@@ -2,8 +2,9 @@ import type { Candidate } from '@ypsometer/core/advice'
 import { pumpHead } from '@ypsometer/core/hydraulics/curves'
 import { fromSI, preferredUnit } from '@ypsometer/core/units'
 import { useMemo, useRef } from 'react'
-import { CartesianGrid, Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+import { Line, LineChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { units } from '../frame/settings'
+import { Grid } from './Grid'
 import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
 import { AXIS, TICK } from './axis'
@@ -69,7 +70,7 @@ export default function Curves({
       <div role="group" aria-label={`Head against flow: ${drawn.map((d) => d.label).join('; ')}`}>
         <ResponsiveContainer width="100%" height={300}>
           <LineChart data={rows} margin={{ top: 10, right: 18, bottom: 18, left: 6 }}>
-            <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
+            <Grid x={xTicks} y={yTicks} />
             <XAxis
               type="number"
               dataKey="flow"

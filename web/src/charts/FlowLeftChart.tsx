@@ -3,7 +3,6 @@ import { showPercent } from '@ypsometer/core/units'
 import { useRef } from 'react'
 import {
   Area,
-  CartesianGrid,
   ComposedChart,
   ErrorBar,
   Line,
@@ -14,6 +13,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
+import { Grid } from './Grid'
 import { ChartTools, type ChartData } from './ChartTools'
 import { AXIS, TICK } from './axis'
 
@@ -33,6 +33,7 @@ interface Props {
 
 const left = (r: ToldRun, i: number): number => (r.days[i]?.flow ?? 0) / (r.days[0]?.flow || 1)
 
+const LEVELS = [0, 0.25, 0.5, 0.75, 1]
 /** Flow left over the days: the forecast with its band, what visits saw, and where it is called due. */
 export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, dueAt, until, day }: Props) {
   const root = useRef<HTMLDivElement>(null)
@@ -61,7 +62,7 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
     <div ref={root} role="group" aria-label="Flow left over the days">
       <ResponsiveContainer width="100%" height={250}>
         <ComposedChart data={rows} margin={{ top: 8, right: 10, bottom: 18, left: 4 }}>
-          <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
+          <Grid x={ticks} y={LEVELS} />
           <XAxis
             dataKey="day"
             type="number"
@@ -74,7 +75,7 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
           />
           <YAxis
             domain={[0, 1]}
-            ticks={[0, 0.25, 0.5, 0.75, 1]}
+            ticks={LEVELS}
             interval={0}
             tickFormatter={(v: number) => showPercent(v)}
             width={52}

@@ -1,10 +1,9 @@
 import { circuitLoss, labelBand, pumpBand, pumpHead } from '@ypsometer/core/hydraulics/curves'
 import type { Assessment, HookupResult } from '@ypsometer/core/judging'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
-import { useMemo, useRef } from 'react'
+import { useDeferredValue, useMemo, useRef } from 'react'
 import {
   Area,
-  CartesianGrid,
   ComposedChart,
   DefaultZIndexes,
   Line,
@@ -20,6 +19,7 @@ import {
 import { units } from '../frame/settings'
 import { BudgetColumn, BudgetList } from './BudgetColumn'
 import { Plumb } from './Plumb'
+import { Grid } from './Grid'
 import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
 import { useWidth } from './useWidth'
@@ -126,7 +126,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
         <div className="min-w-0 flex-1">
           <ResponsiveContainer width="100%" height={HEIGHT}>
             <ComposedChart data={model.rows} margin={{ top: TOP, right: 14, bottom: 0, left: 0 }}>
-              <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} />
+              <Grid x={model.xTicks} y={model.yTicks} />
               <XAxis
                 type="number"
                 dataKey="flow"
@@ -266,10 +266,12 @@ function Points({
   readonly onMove: ((trialId: string) => void) | undefined
 }) {
   const places = usePlaces()
+  // Hundreds of them follow the curves, and give way to what is pressed meanwhile.
+  const shown = useDeferredValue(points, NONE)
   if (!places) return null
   return (
     <ZIndexLayer zIndex={DefaultZIndexes.scatter}>
-      {points.map((p) => (
+      {shown.map((p) => (
         <Plumb
           key={p.trialId}
           cx={places.x(p.flow)}
@@ -283,6 +285,7 @@ function Points({
   )
 }
 
+const NONE: readonly (At & { readonly trialId: string })[] = []
 interface At {
   readonly flow: number
   readonly head: number
