@@ -104,7 +104,9 @@ test('changes to different fields in two windows are both kept without asking', 
   await expect(two.getByLabel('Note').first()).toBeVisible()
   await one.getByLabel('Note').first().fill('noted in one')
   await saved(one)
+  const sent = two.waitForResponse((r) => r.request().method() === 'PATCH')
   await two.getByLabel('Mains here').selectOption('60')
+  await sent
   await saved(two)
   await two.reload()
   await expect(two.getByLabel('Note').first()).toHaveValue('noted in one')
