@@ -1,7 +1,7 @@
 import { circuitLoss, labelBand, pumpBand, pumpHead } from '@ypsometer/core/hydraulics/curves'
 import type { Assessment, HookupResult } from '@ypsometer/core/judging'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
-import { useDeferredValue, useMemo, useRef } from 'react'
+import { useMemo, useRef } from 'react'
 import {
   Area,
   ComposedChart,
@@ -266,12 +266,10 @@ function Points({
   readonly onMove: ((trialId: string) => void) | undefined
 }) {
   const places = usePlaces()
-  // Hundreds of them follow the curves, and give way to what is pressed meanwhile.
-  const shown = useDeferredValue(points, NONE)
   if (!places) return null
   return (
     <ZIndexLayer zIndex={DefaultZIndexes.scatter}>
-      {shown.map((p) => (
+      {points.map((p) => (
         <Plumb
           key={p.trialId}
           cx={places.x(p.flow)}
@@ -285,7 +283,6 @@ function Points({
   )
 }
 
-const NONE: readonly (At & { readonly trialId: string })[] = []
 interface At {
   readonly flow: number
   readonly head: number
