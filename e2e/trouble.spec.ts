@@ -23,7 +23,10 @@ test.describe('wrong input says what is wrong, at the field, and loses nothing',
 
   test('a tank smaller than its substrate', async ({ page }) => {
     await page.goto('/tanks')
-    await page.getByRole('link', { name: /Vet, quarantine/ }).click()
+    const tank = page.getByRole('link', { name: /Vet, quarantine/ })
+    await tank.click()
+    // Until it is open, the first tank is.
+    await expect(tank).toHaveAttribute('aria-current', 'page')
     await page.getByLabel('Substrate depth').fill('60 cm')
     await expect(page.getByText('As deep as the water: it must be less than the water level.')).toBeVisible()
     await expect(page.getByLabel('Substrate depth')).toHaveValue('60 cm')
