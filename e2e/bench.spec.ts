@@ -49,6 +49,8 @@ async function newModel(page: Page, wanted: string, flow: string, head: string):
   await label.getByLabel('Maximum head').fill(head)
   await page.getByRole('button', { name: 'Put it on the shelf' }).click()
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
+  // Shown before it is written: a page loaded in between puts itself up anew once it is.
+  await saved(page)
   return /models\/([0-9a-f-]{36})/.exec(page.url())?.[1] ?? ''
 }
 
