@@ -28,13 +28,19 @@ function lossy(c: PathCase, by: number): PathCase {
   return { ...c, hookup: c.hookup && { ...c.hookup, segments } }
 }
 
+/** A medium tighter by its relative standard uncertainty. */
+function tight(c: PathCase, m: Medium): PathCase {
+  const { permeability, inertia, relative } = resistanceOf(m)
+  return { ...c, media: c.media.map((x) => (x.id === m.id ? { ...x, permeability: permeability / (1 + relative), inertia } : x)) } // prettier-ignore
+}
+
 describe('the doubt of a flow, told anew at the trial for each thing turned (GUM 5.1.3)', () => {
   const drive = { ...caseWith([]).drive, knowledge: { kind: 'label' }, from: 'label' } as const
   const shipped = caseWith([layer('m', 'low', SINTERED, 60)], { drive })
-  const measured = { flow: 450 / 3.6e6, uncertainty: 0, lift: 0 }
+  const exact = { flow: 450 / 3.6e6, uncertainty: 0, lift: 0 }
   const layers = [layer('m', 'low', SINTERED, 60), layer('p', 'high', FINE, 20)]
-  const rest = restFrom(shipped, measured)
-  const tolds: Telling = { case: { ...atLift(shipped, 0), rest }, knob: 'rest', flow: measured.flow, uncertainty: measured.uncertainty, degreesOfFreedom: 4 } // prettier-ignore
+  const rest = restFrom(shipped, exact)
+  const byExact: Telling = { case: { ...atLift(shipped, 0), rest }, knob: 'rest', flow: exact.flow, uncertainty: 0, degreesOfFreedom: 4 } // prettier-ignore
   test.each([
     ['on the level', 0, 0.8],
     ['lifted by 0.6 m', 0.6, 0.8],
@@ -42,8 +48,8 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
   ])(
     'curve, losses, media, the trial’s own doubt and the distance from it, in quadrature: %s',
     (_, lift, ownDoubt) => {
-      const measured = { flow: 450 / 3.6e6, uncertainty: ownDoubt / 3.6e6, lift: 0 }
-      const told: Telling = { ...tolds, uncertainty: measured.uncertainty }
+      const measured = { ...exact, uncertainty: ownDoubt / 3.6e6 }
+      const told: Telling = { ...byExact, uncertainty: measured.uncertainty }
       const there: PathCase = { ...atLift(shipped, lift), rest, told, fill: { ...shipped.fill, layers } }
       const o = outcomeOf(there, NORMAL)
       /** The flow once the body was told by the trial, both with the same things turned. */
@@ -53,13 +59,9 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
       expect(o.flow / now).toBeCloseTo(1, 6)
       const exponent = (n: number) => flowWith((c) => ({ ...c, drive: { ...c.drive, pump: { ...c.drive.pump, exponent: n } } })) // prettier-ignore
       const byCurve = (exponent(LABEL_EXPONENT.high) - exponent(LABEL_EXPONENT.low)) / 2 / Math.sqrt(3)
-      const losses = (by: number) => flowWith((c) => lossy(c, by)) // prettier-ignore
+      const losses = (by: number) => flowWith((c) => lossy(c, by))
       const byLosses = (losses(1 + LOSS_UNCERTAINTY) - losses(1 - LOSS_UNCERTAINTY)) / 2
-      const denser = (m: Medium) => {
-        const { permeability, inertia, relative } = resistanceOf(m)
-        const media = shipped.media.map((x) => (x.id === m.id ? { ...x, permeability: permeability / (1 + relative), inertia } : x)) // prettier-ignore
-        return flowWith((c) => ({ ...c, media })) - now
-      }
+      const denser = (m: Medium) => flowWith((c) => tight(c, m)) - now
       const own = flowWith((c) => c, measured.flow + measured.uncertainty) - now
       const away = 0.3 * (now - measured.flow)
       const variance = [byCurve, byLosses, denser(SINTERED), denser(FINE), own, away].reduce((s, u) => s + u * u, 0) // prettier-ignore
@@ -90,20 +92,17 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
         return (at(1.001) - at(0.999)) / (0.002 * pump[key])
       })
       const byCurve = covariance.reduce((sum, row, i) => sum + row.reduce((r, v, j) => r + v * (slope[i] ?? 0) * (slope[j] ?? 0), 0), 0) // prettier-ignore
-      const losses = (by: number) => flowOfCase(lossy(c, by)) // prettier-ignore
-      const denser = (m: Medium) => {
-        const { permeability, inertia, relative } = resistanceOf(m)
-        return flowOfCase({ ...c, media: c.media.map((x) => (x.id === m.id ? { ...x, permeability: permeability / (1 + relative), inertia } : x)) }) - now // prettier-ignore
-      }
+      const losses = (by: number) => flowOfCase(lossy(c, by))
+      const denser = (m: Medium) => flowOfCase(tight(c, m)) - now
       const variance = byCurve + ((losses(1.15) - losses(0.85)) / 2) ** 2 + denser(FINE) ** 2 + denser(SINTERED) ** 2 // prettier-ignore
       expect(outcomeOf(c, NORMAL).uncertainty / (1.95996 * Math.sqrt(variance))).toBeCloseTo(1, 3)
     },
   )
   test('a medium that is in neither fill adds nothing; one that was in the trial’s does', () => {
     // So many readings that the quantile does not move with what else is doubted.
-    const sureTold = { ...tolds, uncertainty: 1e-6, degreesOfFreedom: 1e9 }
+    const sureTold = { ...byExact, uncertainty: 1e-6, degreesOfFreedom: 1e9 }
     const only = (media: readonly Medium[], list = layers) =>
-      outcomeOf({ ...shipped, media, rest, told: { ...sureTold, case: { ...tolds.case, media } }, fill: { ...shipped.fill, layers: list } }, NORMAL).uncertainty // prettier-ignore
+      outcomeOf({ ...shipped, media, rest, told: { ...sureTold, case: { ...byExact.case, media } }, fill: { ...shipped.fill, layers: list } }, NORMAL).uncertainty // prettier-ignore
     const { media } = shipped
     const all = only(media)
     expect(only(media.filter((m) => [SINTERED.id, FINE.id].includes(m.id)))).toBe(all)

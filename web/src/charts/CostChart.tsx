@@ -1,7 +1,8 @@
 import { COST_PARTS, type CostPart, type OwningCost } from '@ypsometer/core/advice'
 import { fromMinor } from '@ypsometer/core/units'
 import { useId, useRef } from 'react'
-import { Bar, BarChart, CartesianGrid, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+import { Bar, BarChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
+import { Grid } from './Grid'
 import { ChartTools, type ChartData } from './ChartTools'
 import { axisTicks } from './ticks'
 import { AXIS, TICK } from './axis'
@@ -96,7 +97,7 @@ export default function CostChart({ costs, name }: Props) {
                 margin={{ top: 8, right: 4, bottom: 16, left: 0 }}
               >
                 <Textures id={id} />
-                <CartesianGrid stroke="var(--color-base-300)" strokeWidth={0.6} vertical={false} />
+                <Grid x={[]} y={ticks} />
                 <XAxis
                   dataKey="year"
                   stroke="var(--color-base-content)"

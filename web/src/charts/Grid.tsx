@@ -11,7 +11,8 @@ interface Props {
  */
 export function Grid({ x, y }: Props) {
   const area = usePlotArea()
-  const [across, up] = [useXAxisScale(), useYAxisScale()]
+  const across = useXAxisScale()
+  const up = useYAxisScale()
   if (!area || !across || !up) return null
   const at = (scale: typeof across, ticks: readonly number[]): readonly number[] =>
     ticks.flatMap((t) => {

@@ -10,10 +10,10 @@ import {
   ResponsiveContainer,
   Tooltip,
   usePlotArea,
-  useXAxisDomain,
+  useXAxisScale,
   XAxis,
   YAxis,
-  useYAxisDomain,
+  useYAxisScale,
   ZIndexLayer,
 } from 'recharts'
 import { units } from '../frame/settings'
@@ -242,13 +242,14 @@ function usePlaces(): {
   readonly right: number
 } | null {
   const area = usePlotArea()
-  const xMax = Number(useXAxisDomain()?.at(-1))
-  const yMax = Number(useYAxisDomain()?.at(-1))
-  if (!area || !(xMax > 0) || !(yMax > 0)) return null
+  const across = useXAxisScale()
+  const up = useYAxisScale()
+  if (!area || !across || !up) return null
+  const right = area.x + area.width
   return {
-    x: (flow) => area.x + (Math.min(Math.max(flow, 0), xMax) / xMax) * area.width,
-    y: (head) => area.y + (1 - head / yMax) * area.height,
-    right: area.x + area.width,
+    x: (flow) => Math.min(Math.max(across(flow) ?? area.x, area.x), right),
+    y: (head) => up(head) ?? area.y + area.height,
+    right,
   }
 }
 

@@ -1,12 +1,10 @@
 import { useState } from 'react'
 
-/** Where the chart puts a point, and what it stands for. */
-export interface PlumbAt {
-  readonly cx?: number
-  readonly cy?: number
-  readonly payload?: { readonly trialId: string; readonly flow: number; readonly head: number }
-}
-interface Props extends PlumbAt {
+interface Props {
+  /** Where the point lies in the chart (px), and what it stands for. */
+  readonly cx: number
+  readonly cy: number
+  readonly payload: { readonly trialId: string; readonly flow: number; readonly head: number }
   readonly out?: boolean
   readonly onMove: ((trialId: string) => void) | undefined
 }
@@ -18,7 +16,7 @@ const FAR = 26
  * A measured point, drawn as the plumb weight that marks measured numbers. Drawn away, it is taken out of the fit; one
  * that is out is put back by a click. Enter does both.
  */
-export function Plumb({ cx = 0, cy = 0, payload, out, onMove }: Props) {
+export function Plumb({ cx, cy, payload, out, onMove }: Props) {
   const [from, setFrom] = useState<readonly [number, number] | null>(null)
   const [by, setBy] = useState<readonly [number, number]>([0, 0])
   const far = Math.hypot(...by) > FAR
@@ -26,9 +24,9 @@ export function Plumb({ cx = 0, cy = 0, payload, out, onMove }: Props) {
     setFrom(null)
     setBy([0, 0])
   }
-  const act = (): void => void (payload && onMove?.(payload.trialId))
+  const act = (): void => onMove?.(payload.trialId)
   const d = `M${cx - 5} ${cy - 4}h10l-5 9z`
-  if (!onMove || !payload)
+  if (!onMove)
     return <path d={d} fill="var(--color-base-100)" stroke="var(--color-primary)" strokeWidth={1.8} />
   return (
     <g
