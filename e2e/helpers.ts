@@ -3,6 +3,12 @@ import { TestBench } from './bench'
 
 let bench: TestBench
 
+/** Waits until the app has taken the place of its picture. */
+async function taken<T>(page: Page, answer: T): Promise<T> {
+  await expect(page.locator('#picture')).toHaveCount(0)
+  return answer
+}
+
 /** The tests of this project: each worker has a bench of its own, which dies with it. */
 export const test = base.extend<object, { bench: TestBench }>({
   bench: [
@@ -15,6 +21,13 @@ export const test = base.extend<object, { bench: TestBench }>({
     { scope: 'worker', auto: true, timeout: 60000 },
   ],
   baseURL: ({ bench }, use) => use(bench.url),
+  page: async ({ page }, use) => {
+    // What a test does next is meant for the app, not for what the server drew of it.
+    const [go, again] = [page.goto.bind(page), page.reload.bind(page)]
+    page.goto = async (...given) => taken(page, await go(...given))
+    page.reload = async (...given) => taken(page, await again(...given))
+    await use(page)
+  },
 })
 export { expect, type Page }
 

@@ -15,6 +15,7 @@ import { registerChanges } from './changes'
 import { registerCalc } from './calc/routes'
 import { isReady, type Db } from './db/client'
 import { registerMetrics } from './http/metrics'
+import { Pictures } from './http/pictures'
 import { problem, registerProblems, sendProblem } from './http/problems'
 import { registerStatus } from './keep/status'
 import { registerLibrary } from './library/routes'
@@ -38,6 +39,8 @@ export interface AppOptions {
   readonly db: Db
   /** The built web app; left out in tests of the API. */
   readonly webRoot?: string
+  /** The program that draws pages ahead; that of the build by default. */
+  readonly drawer?: string
   readonly logLevel?: string
   /** Where the log goes; to standard output by default. */
   readonly logTo?: { readonly write: (line: string) => void }
@@ -125,6 +128,7 @@ const asLogged = (request: FastifyRequest): Record<string, unknown> => ({
 export async function buildApp({
   db,
   webRoot,
+  drawer,
   logLevel = 'warn',
   logTo,
   instruments = { host: '', port: 5025 },
@@ -159,14 +163,16 @@ export async function buildApp({
   registerProblems(app)
   const methods = methodsByAddress(app)
   app.addHook('onRequest', async (request) => refuseForeign(request, address))
+  const built = webRoot !== undefined && existsSync(join(webRoot, 'index.html'))
+  const pictures = built ? new Pictures(app, webRoot, drawer) : null
   await app.register(helmet, {
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
         defaultSrc: ["'none'"],
-        scriptSrc: ["'self'"],
+        scriptSrc: ["'self'", ...(pictures?.named.scripts ?? [])],
         workerSrc: ["'self'"],
-        styleSrc: ["'self'"],
+        styleSrc: ["'self'", ...(pictures?.named.styles ?? [])],
         imgSrc: ["'self'", 'data:', 'blob:'],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],
@@ -250,7 +256,8 @@ export async function buildApp({
     },
     { prefix: '/api/v1' },
   )
-  if (webRoot && existsSync(join(webRoot, 'index.html'))) {
+  if (built) {
+    app.addHook('onClose', () => pictures?.close())
     await app.register(fastifyStatic, {
       root: webRoot,
       cacheControl: false,
@@ -261,12 +268,15 @@ export async function buildApp({
       },
     })
   }
-  app.setNotFoundHandler((request, reply) => {
+  app.setNotFoundHandler(async (request, reply) => {
     const page =
       request.method === 'GET' &&
       !request.url.startsWith('/api/') &&
       !/\.\w+$/.test(request.url.split('?')[0] ?? '')
-    if (page && webRoot && existsSync(join(webRoot, 'index.html'))) return reply.sendFile('index.html')
+    if (page && built) {
+      const drawn = await pictures?.send(request, reply)
+      return drawn ?? reply.sendFile('index.html')
+    }
     const allowed = methods(request.url)
     if (allowed.length)
       return sendProblem(

@@ -23,6 +23,23 @@ const shellList = (): Plugin => ({
   },
 })
 
+/** Asks for the fonts with the page: every view is set in all of them, and would be set twice if they came after it. */
+const fontsAhead = (): Plugin => ({
+  name: 'fonts-ahead',
+  apply: 'build',
+  transformIndexHtml: {
+    order: 'post',
+    handler: (_html, { bundle }) =>
+      Object.keys(bundle ?? {})
+        .filter((f) => f.endsWith('.woff2'))
+        .map((f) => ({
+          tag: 'link',
+          attrs: { rel: 'preload', as: 'font', type: 'font/woff2', href: `/${f}`, crossorigin: '' },
+          injectTo: 'head',
+        })),
+  },
+})
+
 const OUTLINE = join(import.meta.dirname, '..', 'contract', 'outline.ts')
 /** Puts what the outline of the resources comes to in its place: pages then need no schema to write a row. */
 const outlineWorkedOut = (): Plugin => ({
@@ -53,6 +70,7 @@ export default defineConfig(async ({ command }): Promise<UserConfig> => {
     plugins: [
       base.plugins,
       askedAhead(),
+      fontsAhead(),
       shellList(),
       // What is served is compressed once, here, as small as it will go.
       compression({

@@ -105,7 +105,7 @@ export async function ensureBuild() {
     ]),
     build(
       'the server',
-      ['server', 'core', 'contract', 'demo', 'rig', 'scripts/bundle.mjs'],
+      ['server', 'core', 'contract', 'demo', 'rig', 'web/src', 'scripts/bundle.mjs'],
       'dist',
       process.execPath,
       [join('scripts', 'bundle.mjs')],

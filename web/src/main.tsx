@@ -8,6 +8,7 @@ import {
   type LoaderFunctionArgs,
   type ShouldRevalidateFunctionArgs,
 } from 'react-router'
+import { tellOfWaiting } from './api/app'
 import { followChanges } from './api/changes'
 import { FlowLeftChart, HeadFlow, SeriesChart } from './charts'
 import { assessRemote } from './workers/assessRemote'
@@ -16,7 +17,7 @@ import { Crash, Loading, NotFound } from './frame/States'
 import { followMe } from './api/people'
 import { Door } from './frame/Door'
 import { Frame } from './frame/Frame'
-import { toast } from './frame/toasts'
+import { toast } from './frame/toastStore'
 import { Shelf } from './views/shelf/Shelf'
 
 /** Asks for data beside the code, and waits for neither. */
@@ -246,11 +247,34 @@ const joining = location.pathname === '/join'
 if (!guest) {
   followMe()
   followChanges(queryClient)
+  tellOfWaiting()
   startWriting(() => toast('Another window changed this too. Both changes are kept.'))
 }
 
-const root = document.getElementById('root')
-if (root)
+/** Longest that a picture of the server's stands for the app (ms). */
+const PICTURED = 5000
+/** Resolves once the view is there with what it asked for, so that it takes the place of its picture whole. */
+const viewThere = (): Promise<void> =>
+  new Promise((there) => {
+    const stops: (() => void)[] = []
+    const end = (): void => {
+      stops.forEach((stop) => stop())
+      there()
+    }
+    const look = (): void => {
+      if (router.state.initialized && queryClient.isFetching() === 0) end()
+    }
+    const late = setTimeout(end, PICTURED)
+    stops.push(
+      router.subscribe(look),
+      // What has just come is in the cache only after those who watch it were told.
+      queryClient.getQueryCache().subscribe(() => queueMicrotask(look)),
+      () => clearTimeout(late),
+    )
+    look()
+  })
+
+const mount = (root: HTMLElement): void =>
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queryClient}>
@@ -264,6 +288,9 @@ if (root)
       </QueryClientProvider>
     </StrictMode>,
   )
+const root = document.getElementById('root')
+// Not awaited at the top: views import from here.
+if (root) void (document.getElementById('picture') ? viewThere() : Promise.resolve()).then(() => mount(root))
 
 // The app shell stays on the device, so that the bench works with the server out of reach.
 if (!guest && import.meta.env.PROD && 'serviceWorker' in navigator)

@@ -8,5 +8,5 @@ export function start() {
       async (...args: unknown[]) => (work as (...a: unknown[]) => unknown)(...args),
     ]),
   )
-  return { worker: { terminate: () => undefined }, remote }
+  return { terminate: () => undefined, remote }
 }

@@ -76,6 +76,25 @@ test('after a gap anything may be old; a page nobody looks at listens to nothing
   expect(old()).toHaveLength(KEYS.length)
 })
 
+test('a page that came while the server was away reads again what it asked for in vain, once it can listen', () => {
+  source().onerror?.({ target: { readyState: 0 } })
+  source().onopen?.()
+  jest.advanceTimersByTime(1000)
+  expect(old()).toHaveLength(KEYS.length)
+})
+
+test('a page opened behind others asks anew when it is first looked at', () => {
+  stop()
+  hidden = true
+  stop = followChanges(client)
+  expect(Source.all).toHaveLength(1)
+  hidden = false
+  document.dispatchEvent(new Event('visibilitychange'))
+  source().onopen?.()
+  jest.advanceTimersByTime(1000)
+  expect(old()).toHaveLength(KEYS.length)
+})
+
 describe('who is here', () => {
   const here = (page: string, more: object = {}) => ({
     here: { page, at: 'm', row: 'r', field: 'note', hello: false, who: { id: 'e', name: 'Edda' }, ...more },

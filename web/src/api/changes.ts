@@ -18,7 +18,7 @@ interface Change {
 }
 
 /** Pause before a stream that was refused is asked for again (ms). */
-const FOLLOW_AGAIN = 10_000
+const FOLLOW_AGAIN = 5000
 
 /** As long as it is not known that nobody is signed in. */
 const isIn = (client: QueryClient): boolean => client.getQueryData<Me>(['me'])?.person !== null
@@ -47,7 +47,7 @@ export function followChanges(client: QueryClient): () => void {
   let gathered: Change[] = []
   let timer: ReturnType<typeof setTimeout> | undefined
   let again: ReturnType<typeof setTimeout> | undefined
-  let opened = false
+  let missed = false
   const note = (change: Change): void => {
     gathered.push(change)
     timer ??= setTimeout(() => {
@@ -61,12 +61,13 @@ export function followChanges(client: QueryClient): () => void {
     source?.close()
     source = null
     clearTimeout(again)
+    if (document.hidden) missed = true
     if (document.hidden || !isIn(client)) return
     source = new EventSource('/api/v1/changes')
     source.onopen = () => {
-      // What was written while nobody listened is not known.
-      if (opened) note({ all: true })
-      opened = true
+      // What was written while nobody listened is not known, nor what was asked in vain meanwhile.
+      if (missed) note({ all: true })
+      missed = true
       greet()
     }
     source.onmessage = ({ data }: MessageEvent<string>) => {
@@ -76,6 +77,7 @@ export function followChanges(client: QueryClient): () => void {
     }
     // Turned away, and not only cut off: who is here is asked anew.
     source.onerror = ({ target }) => {
+      missed = true
       if ((target as EventSource).readyState !== EventSource.CLOSED) return
       void client.invalidateQueries({ queryKey: ['me'] })
       clearTimeout(again)

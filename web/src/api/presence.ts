@@ -1,5 +1,6 @@
 import type { Here, Presence } from '@ypsometer/contract'
-import { useEffect, useSyncExternalStore } from 'react'
+import { useEffect } from 'react'
+import { useStore } from '../frame/useStore'
 import { api, PAGE } from './client'
 
 /** How often a page says that it is still there (ms), and how long it is believed after it last did. */
@@ -94,8 +95,7 @@ export function usePresence(at: string): void {
 
 /** Who else is at a model or tank, and where in it. */
 export const useOthersAt = (at: string): readonly Here[] =>
-  [...useSyncExternalStore(subscribe, now).values()].filter((k) => k.at === at)
+  [...useStore(subscribe, now).values()].filter((k) => k.at === at)
 /** Who else has the cursor in a field of a row. */
 export const useOtherIn = (row: string, field: string): string | null =>
-  [...useSyncExternalStore(subscribe, now).values()].find((k) => k.row === row && k.field === field)?.who
-    .name ?? null
+  [...useStore(subscribe, now).values()].find((k) => k.row === row && k.field === field)?.who.name ?? null

@@ -477,10 +477,23 @@ export const useLabelBias = () => useQuery(biasQuery)
 /** What the server worked out of a dossier as it was opened, by its answer: one that was changed is another. */
 const workedOut = new WeakMap<Dossier, Assessment>()
 
+const noteWorked = ({ dossier, assessment }: Opened): void =>
+  void (assessment && workedOut.set(dossier, assessment))
+
 async function openDossier(id: string): Promise<Opened> {
   const opened = await api<Opened>(`/models/${id}/opened`)
-  if (opened.assessment) workedOut.set(opened.dossier, opened.assessment)
+  noteWorked(opened)
   return opened
+}
+/** The lists that a dossier is opened with. */
+const OPENED_WITH = ['stock-classes', 'media', 'house-rules'] as const
+
+/** Puts what a dossier was opened with where its views look for it. */
+export function takeOpened(opened: Opened): void {
+  noteWorked(opened)
+  queryClient.setQueryData(dossierQuery(opened.dossier.model.id).queryKey, opened.dossier)
+  queryClient.setQueryData(biasQuery.queryKey, opened['label-bias'])
+  for (const name of OPENED_WITH) queryClient.setQueryData([name], opened[name])
 }
 
 /** Asks for an answer, which is the part of another where that is given and comes; a second try asks for its own. */
@@ -512,7 +525,7 @@ export const ahead = {
       biasQuery,
       opened?.then((o) => o['label-bias']),
     )
-    for (const name of ['stock-classes', 'media', 'house-rules'] as const)
+    for (const name of OPENED_WITH)
       prefetch(
         listQuery(name),
         opened?.then((o) => o[name]),

@@ -1,4 +1,5 @@
 import { lazy, useState, type ComponentType } from 'react'
+import { patiently } from '../api/patiently'
 
 type Made<P> = Promise<{ readonly default: ComponentType<P> }>
 
@@ -8,7 +9,7 @@ export type Later<P> = ComponentType<P> & { readonly ahead: () => Promise<void> 
 export function later<P extends object>(load: () => Made<P>): Later<P> {
   let there: ComponentType<P> | undefined
   const made = async (): Made<P> => {
-    const module = await load()
+    const module = await patiently(load)
     there = module.default
     return module
   }

@@ -1,7 +1,8 @@
 import { lazy, Suspense, useState, type ReactNode } from 'react'
+import { patiently } from '../api/patiently'
 import { useMe } from '../api/people'
 
-const SignIn = lazy(async () => ({ default: (await import('./SignIn')).SignIn }))
+const SignIn = lazy(async () => ({ default: (await patiently(() => import('./SignIn'))).SignIn }))
 
 /**
  * The app for whoever is signed in, and the way in for who is not. Somebody whose session ends keeps the view they were

@@ -1,5 +1,5 @@
 import { CircleHelp, Moon, Sun, UserRound } from 'lucide-react'
-import { useEffect, useState, useSyncExternalStore } from 'react'
+import { useEffect, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import type { UnitSystem } from '@ypsometer/core/units'
 import { serverAway } from '../api/client'
@@ -10,9 +10,10 @@ import { BackupNote } from './BackupNote'
 import { CompareTray } from './CompareTray'
 import { Glyph } from './Glyph'
 import { Help } from './Help'
-import { theme, units } from './settings'
+import { SYSTEMS, theme, units } from './settings'
 import { SetAside } from './SetAside'
 import { Toasts } from './Toasts'
+import { useStore } from './useStore'
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'Saved',
@@ -25,7 +26,7 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
 function SaveMark() {
   const state = useSaveState()
   const waiting = useEntries().length
-  const away = useSyncExternalStore(serverAway.subscribe, serverAway.get)
+  const away = useStore(serverAway.subscribe, serverAway.get)
   if (away && state === 'saved')
     return (
       <span
@@ -144,9 +145,11 @@ export function Frame() {
               value={system}
               onChange={(e) => units.set(e.target.value as UnitSystem)}
             >
-              <option value="metric">Metric</option>
-              <option value="us">US</option>
-              <option value="imperial">Imperial</option>
+              {SYSTEMS.map(([k, words]) => (
+                <option key={k} value={k}>
+                  {words}
+                </option>
+              ))}
             </select>
           </label>
           <button

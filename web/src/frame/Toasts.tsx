@@ -1,10 +1,10 @@
 import { X } from 'lucide-react'
-import { useSyncExternalStore } from 'react'
-import { dismiss, toastStore } from './toasts'
+import { useStore } from './useStore'
+import { dismiss, toastStore } from './toastStore'
 
 /** The messages that float, read out as they come. */
 export function Toasts() {
-  const toasts = useSyncExternalStore(toastStore.subscribe, toastStore.get)
+  const toasts = useStore(toastStore.subscribe, toastStore.get)
   return (
     <div
       role="status"

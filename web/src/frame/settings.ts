@@ -1,7 +1,8 @@
-import { useSyncExternalStore } from 'react'
+import { useStore } from './useStore'
 import type { UnitSystem } from '@ypsometer/core/units'
 
-export type Theme = 'paper' | 'fishroom'
+export const THEMES = ['paper', 'fishroom'] as const
+export type Theme = (typeof THEMES)[number]
 
 /** A value kept in this browser, with subscribers; falls back to memory where storage is refused. */
 function kept<T extends string>(key: string, initial: () => T, apply?: (value: T) => void) {
@@ -12,6 +13,8 @@ function kept<T extends string>(key: string, initial: () => T, apply?: (value: T
   } catch {
     value = initial()
   }
+  // Whoever draws without a browser has nobody to tell.
+  if (value !== initial() && typeof document !== 'undefined') apply?.(value)
   return {
     get: () => value,
     set: (next: T) => {
@@ -25,7 +28,7 @@ function kept<T extends string>(key: string, initial: () => T, apply?: (value: T
       listeners.forEach((l) => l())
     },
     use: () =>
-      useSyncExternalStore(
+      useStore(
         (l) => {
           listeners.add(l)
           return () => listeners.delete(l)
@@ -35,19 +38,36 @@ function kept<T extends string>(key: string, initial: () => T, apply?: (value: T
   }
 }
 
-export const units = kept<UnitSystem>('ypsometer.units', () => 'metric')
+/** Tells the server a choice that its pages are drawn by, by a cookie. */
+const tell =
+  (key: string) =>
+  (value: string): void => {
+    if (typeof document !== 'undefined')
+      document.cookie = `${key}=${value}; path=/; max-age=31536000; samesite=lax`
+  }
+
+export const SYSTEMS: readonly (readonly [UnitSystem, string])[] = [
+  ['metric', 'Metric'],
+  ['us', 'US'],
+  ['imperial', 'Imperial'],
+]
+export const units = kept<UnitSystem>('ypsometer.units', () => 'metric', tell('ypsometer.units'))
 export const theme = kept<Theme>(
   'ypsometer.theme',
-  () => (document.documentElement.dataset.theme === 'fishroom' ? 'fishroom' : 'paper'),
+  () =>
+    typeof document !== 'undefined' && document.documentElement.dataset.theme === 'fishroom'
+      ? 'fishroom'
+      : 'paper',
   (t) => {
-    document.documentElement.dataset.theme = t
+    if (typeof document !== 'undefined') document.documentElement.dataset.theme = t
+    tell('ypsometer.theme')(t)
   },
 )
 
 /** Signs between whole and broken numbers, and the one this reader has. */
 export const DECIMALS = ['.', ','] as const
 export type Decimal = (typeof DECIMALS)[number]
-export const decimal = kept<Decimal>('ypsometer.decimal', () => '.')
+export const decimal = kept<Decimal>('ypsometer.decimal', () => '.', tell('ypsometer.decimal'))
 
 /** The 95 % interval a timing should reach, as a share of the flow. */
 export const PRECISIONS = ['0.02', '0.03', '0.05', '0.1'] as const

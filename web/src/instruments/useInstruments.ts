@@ -1,5 +1,5 @@
 import type { Instrument, InstrumentFrame } from '@ypsometer/contract'
-import { useSyncExternalStore } from 'react'
+import { useStore } from '../frame/useStore'
 
 /** What this page knows of the instruments: the newest looks, and whether the server still relays them. */
 export interface Live {
@@ -43,7 +43,7 @@ function subscribe(l: () => void): () => void {
 }
 
 /** The instruments, live for as long as something shows them. */
-export const useInstruments = (): Live => useSyncExternalStore(subscribe, () => live)
+export const useInstruments = (): Live => useStore(subscribe, () => live)
 
 /** The newest look, for an event that happens now. */
 export const latestFrame = (): InstrumentFrame | undefined => live.frames.at(-1)

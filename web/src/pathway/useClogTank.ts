@@ -21,11 +21,13 @@ export interface ClogTank {
   readonly record: TankRecord | null
   /** The day the model was put on it. */
   readonly came: string | null
+  /** Which tanks there are is still on its way. */
+  readonly pending: boolean
 }
 
 export function useClogTank(usual: StockClass | undefined): ClogTank {
   const { dossier, assessment, stock } = useDossierContext()
-  const { tanks = [] } = useTanks()
+  const { tanks = [], isPending: pending } = useTanks()
   const [params] = useSearchParams()
   const asked = params.get('tank')
   const here = (t: Tank): boolean => t.filters.some((f) => f.modelId === dossier.model.id)
@@ -33,14 +35,14 @@ export function useClogTank(usual: StockClass | undefined): ClogTank {
   const carried = assessment?.verdict.supported?.value ?? SOME_TANK
   const record = useMemo((): TankRecord | null => {
     const own = stock.find((s) => s.id === tank?.stockClassId) ?? usual
-    if (!own) return null
+    if (!own || pending) return null
     try {
       return tank ? tankRecord(tank, own) : quickTank(Math.min(20, Math.max(0.01, carried)), own)
     } catch (error) {
       if (error instanceof CoreError) return null
       throw error
     }
-  }, [tank, stock, usual, carried])
+  }, [tank, stock, usual, carried, pending])
   const came = tank?.filters.find((f) => f.modelId === dossier.model.id)?.since ?? null
-  return { tanks, tank, record, came }
+  return { tanks, tank, record, came, pending }
 }

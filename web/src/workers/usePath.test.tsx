@@ -12,7 +12,7 @@ const answers: (() => void)[] = []
 let ended = 0
 jest.mock('./pathRemote', () => ({
   start: () => ({
-    worker: { terminate: () => void ended++ },
+    terminate: () => void ended++,
     remote: {
       prepare: async () => undefined,
       solve: (q: { fill: Fill }) => {

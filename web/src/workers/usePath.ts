@@ -121,7 +121,8 @@ export function usePath(input: Input): PathState {
     async <T>(work: (w: Remote<PathWork>) => Promise<T>): Promise<T | null> => {
       cancel()
       if (!record) return null
-      const { worker, remote } = start()
+      const worker = start()
+      const { remote } = worker
       spare.current = worker
       await remote.prepare(record)
       const result = await work(remote)

@@ -1,4 +1,5 @@
 import { lazy, Suspense } from 'react'
+import { patiently } from '../../api/patiently'
 import { DyeChart } from '../../charts/DyeChart'
 import type { Series } from '../../charts/SeriesChart'
 import { Loading } from '../../frame/States'
@@ -8,7 +9,7 @@ import { DYE_POINTS } from './points'
 import { role, TIME_OF_LOG } from '../../csv/target'
 import type { TrialView } from '../kind'
 
-const LogDye = lazy(() => import('./LogDye'))
+const LogDye = lazy(() => patiently(() => import('./LogDye')))
 
 export const dye: TrialView = {
   title: 'Dye',

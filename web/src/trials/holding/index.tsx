@@ -1,10 +1,11 @@
 import { lazy, Suspense } from 'react'
+import { patiently } from '../../api/patiently'
 import { Loading } from '../../frame/States'
 import { HoldingScreen } from '../screens/HoldingScreen'
 import { SetupWords } from '../setup'
 import type { TrialView } from '../kind'
 
-const HoldingChart = lazy(() => import('./HoldingChart'))
+const HoldingChart = lazy(() => patiently(() => import('./HoldingChart')))
 
 export const holding: TrialView = {
   title: 'Cups and clips',

@@ -5,7 +5,7 @@ import { ApiProblem, Unreachable } from '../../api/client'
 import { importAll } from '../../api/queries'
 import { guessMapping, takeTable, unitsOf, type Mapping, type Target } from '../../csv/mapping'
 import { readTable } from '@ypsometer/contract/csv'
-import { toast } from '../../frame/toasts'
+import { toast } from '../../frame/toastStore'
 import { useDossierContext } from '../../frame/dossier'
 import { importBody, targetsFor } from './importBody'
 

@@ -2,10 +2,11 @@ import type { Log, Reading, Trial } from '@ypsometer/contract'
 import { LONGEST_WATCH, READING_SHAPES } from '@ypsometer/core/trials/readings'
 import { ArrowLeft, Download, Repeat2, Timer, Trash2, Upload, X } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
+import { patiently } from '../../api/patiently'
 import { Link, useNavigate, useParams } from 'react-router'
 import { logPoints, queryClient, useLogDrawing } from '../../api/queries'
 import { saidBy } from '../../frame/said'
-import { toast } from '../../frame/toasts'
+import { toast } from '../../frame/toastStore'
 import { changeRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
 import { save, toCsv } from '../../charts/ChartTools'
@@ -25,7 +26,7 @@ import { TrialViewContext } from '../../trials/view'
 import { repeatTrial } from '../../trials/startTrial'
 import { SeriesChart } from '../../charts'
 
-const ImportDialog = lazy(() => import('./ImportDialog'))
+const ImportDialog = lazy(() => patiently(() => import('./ImportDialog')))
 
 /** One trial at the desk: what it comes to, its readings to correct, its conditions, notes and photos. */
 export function TrialDesk() {

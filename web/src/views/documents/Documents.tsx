@@ -5,7 +5,7 @@ import { useRef, useState } from 'react'
 import { importDocument, lookAtDocument, tableOf, undoImport } from '../../api/documents'
 import { useCandidates, useHouseRules, useMedia, useReviews, useTanks } from '../../api/queries'
 import { saidBy } from '../../frame/said'
-import { toast } from '../../frame/toasts'
+import { toast } from '../../frame/toastStore'
 import { Report } from './Report'
 import { TABLE_WORDS, Tables } from './Tables'
 

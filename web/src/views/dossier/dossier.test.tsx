@@ -15,7 +15,7 @@ let mockWorked: { assessment: Assessment | null; failure: string | null } = {
 jest.mock('../../workers/useAssessment', () => ({ useAssessment: () => mockWorked }))
 
 import { haveDossier, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
-import { toastStore } from '../../frame/toasts'
+import { toastStore } from '../../frame/toastStore'
 import { queryClient } from '../../api/queries'
 import { useDossierContext } from '../../frame/dossier'
 import { DossierView, ToFirstStation } from './Dossier'

@@ -10,7 +10,7 @@ import { Sortable, useSortableRow } from '../../fields/Sortable'
 import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { IconButton } from '../../frame/IconButton'
-import { toast } from '../../frame/toasts'
+import { toast } from '../../frame/toastStore'
 import { LayerSheet } from './LayerSheet'
 import { newLayer, useNewest, writeLayers } from '../../pathway/layerEdits'
 

@@ -8,7 +8,7 @@ import { useCandidates } from '../../api/queries'
 import { saidBy } from '../../frame/said'
 import { units } from '../../frame/settings'
 import { Failed, Loading } from '../../frame/States'
-import { toast } from '../../frame/toasts'
+import { toast } from '../../frame/toastStore'
 import { ACTION_WORDS, fieldsOf, fieldWords, oneOf, showField } from '../../figures/fieldWords'
 
 const DAY = new Intl.DateTimeFormat('en-GB', {

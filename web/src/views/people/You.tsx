@@ -7,7 +7,7 @@ import { changePassword, endSession, signOut, useSessions } from '../../api/peop
 import { FormEnd } from '../../frame/FormEnd'
 import { against } from '../../frame/problemForm'
 import { SecretField } from '../../frame/SecretFields'
-import { toast } from '../../frame/toasts'
+import { toast } from '../../frame/toastStore'
 import { showWhen } from '../../frame/when'
 import { agentWords, ROLE_MAY, ROLE_WORDS } from './words'
 

@@ -2,7 +2,7 @@ import type { Review } from '@ypsometer/contract'
 import { useState } from 'react'
 import { actOnReview } from '../../api/queries'
 import { saidBy } from '../../frame/said'
-import { toast } from '../../frame/toasts'
+import { toast } from '../../frame/toastStore'
 
 /** What a review can become: published, corrected, withdrawn; and its numbers taken anew. */
 export function Publishing({ review }: { readonly review: Review }) {

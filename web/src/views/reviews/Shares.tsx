@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { actOnReview, makeShare } from '../../api/queries'
 import { saidBy } from '../../frame/said'
 import { dayFromNow, showDay } from '../../frame/when'
-import { toast } from '../../frame/toasts'
+import { toast } from '../../frame/toastStore'
 
 /** Links that read this review without an account. */
 export function Shares({

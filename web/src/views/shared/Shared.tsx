@@ -6,17 +6,11 @@ import { useState } from 'react'
 import { useParams } from 'react-router'
 import { ApiProblem } from '../../api/client'
 import { useShared } from '../../api/queries'
-import { decimal, DECIMALS, units, type Decimal } from '../../frame/settings'
+import { decimal, DECIMALS, SYSTEMS, units, type Decimal } from '../../frame/settings'
 import { Loading } from '../../frame/States'
 import { showDay } from '../../frame/when'
 import { LengthKeys } from '../../review/LengthKeys'
 import { SheetView } from '../../review/SheetView'
-
-const SYSTEMS: readonly (readonly [UnitSystem, string])[] = [
-  ['metric', 'Metric'],
-  ['us', 'US'],
-  ['imperial', 'Imperial'],
-]
 
 /** A review by its link: no account, no cookie, nothing else of the bench. */
 export function Shared() {

@@ -1,6 +1,7 @@
 import type { ShelfRow } from '@ypsometer/contract'
 import { Plus } from 'lucide-react'
 import { lazy, Suspense, useDeferredValue, useState } from 'react'
+import { patiently } from '../../api/patiently'
 import { Link, useSearchParams } from 'react-router'
 import { shelfFilter, useShelf } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
@@ -10,7 +11,7 @@ import { isFirm } from '@ypsometer/core/judging/basis'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../words'
 import { MiniRuler } from './MiniRuler'
 
-const NewModel = lazy(() => import('./NewModel'))
+const NewModel = lazy(() => patiently(() => import('./NewModel')))
 
 /** All models: what each claims, what the bench supports, what is still to do. */
 export function Shelf() {

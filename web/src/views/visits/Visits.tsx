@@ -57,6 +57,7 @@ export function Visits() {
     } satisfies Partial<Visit> & { modelId: string; on: string })
     void navigate(`/models/${dossier.model.id}/visits/${id}/run`)
   }
+  if (season.pending) return <Loading />
   return (
     <div className="space-y-9">
       <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
