@@ -32,6 +32,9 @@ export const onTurnedAway = (l: (somebodyElse: boolean) => void): (() => void) =
   turnedAway.add(l)
   return () => turnedAway.delete(l)
 }
+/** How often somebody has come in here: what was asked before the last time says nothing of now. */
+let comings = 0
+export const noteComing = (): void => void comings++
 /** The code of an answer that asks one to sign in. */
 const SIGN_IN = 'sign-in'
 /** The code of an answer that says that another window has signed somebody else in. */
@@ -65,6 +68,7 @@ export async function api<T>(
   if (key) headers['idempotency-key'] = key
   if (writer) headers['x-writer'] = writer
   if (version !== undefined) headers['if-match'] = `"${version}"`
+  const asked = comings
   let response: Response
   try {
     response = await fetch(`/api/v1${path}`, {
@@ -84,7 +88,8 @@ export async function api<T>(
   const json = (await response.json().catch(() => null)) as unknown
   if (!response.ok) {
     const { code } = (json as Problem | null) ?? {}
-    if (code === SIGN_IN || code === OTHER) turnedAway.forEach((l) => l(code === OTHER))
+    if ((code === SIGN_IN || code === OTHER) && asked === comings)
+      turnedAway.forEach((l) => l(code === OTHER))
     throw new ApiProblem(
       (json as Problem | null) ?? {
         type: 'about:blank',

@@ -2,7 +2,7 @@ import type { Me, PassMade, PassSeen, PersonRow, Role, SessionRow } from '@ypsom
 import { queryOptions, useQuery } from '@tanstack/react-query'
 import { outbox } from './app'
 import type { Writer } from './outbox'
-import { api, onTurnedAway } from './client'
+import { api, noteComing, onTurnedAway } from './client'
 import { queryClient } from './queries'
 
 const meQuery = queryOptions({
@@ -47,6 +47,8 @@ async function forgetAnswers(): Promise<void> {
 
 /** Somebody has come in: everything is read again as they may see it. */
 async function cameIn(me: Me): Promise<void> {
+  noteComing()
+  await queryClient.cancelQueries({ queryKey: ['me'] })
   queryClient.setQueryData(['me'], me)
   await queryClient.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
 }
