@@ -10,8 +10,8 @@ const DRAWER = `export default async (job) => {
   if (job.address.endsWith('?slow')) await new Promise((done) => setTimeout(done, 600))
   if (job.address.endsWith('?broken')) throw new Error('no such station')
   if (job.address.endsWith('/nowhere')) return ''
-  const { me, opened, ...rest } = job
-  return \`<p>\${JSON.parse(opened).dossier.model.name}</p>\${JSON.stringify({ ...rest, who: JSON.parse(me).person.name })}\`
+  const { me, opened, tanks, ...rest } = job
+  return \`<p>\${JSON.parse(opened).dossier.model.name}</p>\${JSON.stringify({ ...rest, who: JSON.parse(me).person.name, tanks: tanks && JSON.parse(tanks).items.length })}\`
 }`
 const PAGE = `<html><head><script src="/ahead.js" async></script><script src="/theme.js"></script>
 <script type="module" crossorigin src="/assets/app.js"></script>
@@ -84,6 +84,10 @@ test('a station is drawn into its page, by the reader’s own choices, and by wh
 <link rel="preload" as="font" href="/assets/font.woff2"></head>
 <body><div id="root"><div id="picture" inert><p>Pictured 5 $& <1></p>${JSON.stringify(told)}</div></div>\
 <script data-app="/assets/app.js">${BEGIN}</script><i>end</i></body></html>`)
+})
+
+test('a station that looks at tanks gets them too', async () => {
+  expect(await untilDrawn(`/models/${id}/visits`)).toContain('"tanks":0')
 })
 
 test('its policy names each script and style that stands in it, and no other', async () => {

@@ -20,7 +20,8 @@ test('every station of a dossier is asked for ahead, with the dossier', () => {
   expect(STATIONS).toHaveLength(9)
   for (const [path] of STATIONS) {
     const view = VIEWS.find((v) => new RegExp(v.path).test(path))
-    expect(view?.asks).toEqual(['/models/$1/opened'])
+    const onTanks = /(tanks|visits)$/.test(path)
+    expect(view?.asks).toEqual(['/models/$1/opened', ...(onTanks ? ['/tanks?limit=200'] : [])])
     expect(view?.modules).toContain('dossier/Dossier')
   }
 })

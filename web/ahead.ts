@@ -19,6 +19,8 @@ const STATIONS = {
   verdict: 'verdict/VerdictView',
   visits: 'visits/Visits',
 }
+/** Stations that look at tanks. */
+const ON_TANKS = ['tanks', 'visits']
 const simple = (path: string, module: string, asks: readonly string[] = []): View => ({
   path: `^/${path}$`,
   modules: [module],
@@ -31,7 +33,7 @@ export const VIEWS: readonly View[] = [
   ...Object.entries(STATIONS).map(([station, module]) => ({
     path: `^/models/([^/]+)/${station}$`,
     modules: ['dossier/Dossier', module],
-    asks: ['/models/$1/opened'],
+    asks: ['/models/$1/opened', ...(ON_TANKS.includes(station) ? ['/tanks?limit=200'] : [])],
   })),
   simple('tanks(?:/[^/]+)?', 'tanks/Tanks', ['/tanks?limit=200', '/candidates']),
   simple('advise', 'advise/Advise', COUNTER),

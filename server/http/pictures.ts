@@ -12,7 +12,9 @@ const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(i
 const BUILT = join(here, 'picture.mjs')
 
 /** A station of a dossier, by its address. */
-const STATION = /^\/models\/([0-9a-f-]{36})\/[a-z]+(?:\?|$)/
+const STATION = /^\/models\/([0-9a-f-]{36})\/([a-z]+)(?:\?|$)/
+/** Stations that look at tanks too. */
+const ON_TANKS = ['tanks', 'visits']
 /** Where the app is put into its page, and what of that page is in the way of a picture. */
 const PLACE = '<div id="root"></div>'
 const THEME = '<script src="/theme.js"></script>'
@@ -114,10 +116,10 @@ export class Pictures {
 
   /** Answers with the page of an address and what stands there; null where nothing is drawn ahead. */
   async send(request: FastifyRequest, reply: FastifyReply): Promise<Buffer | null> {
-    const id = STATION.exec(request.url)?.[1]
+    const [, id, station = ''] = STATION.exec(request.url) ?? []
     // What waits on the reader's device is not known here.
     if (!id || !this.page || !this.threads || request.cookies[WAITING]) return null
-    const found = await Promise.race([this.drawn(request, id), pause(WAITS, null)])
+    const found = await Promise.race([this.drawn(request, id, station), pause(WAITS, null)])
     if (!found) return null
     reply.headers({
       'content-type': 'text/html; charset=utf-8',
@@ -130,16 +132,20 @@ export class Pictures {
     return found.page
   }
 
-  private async drawn(request: FastifyRequest, id: string): Promise<Kept | null> {
-    const [me, opened] = await Promise.all(
-      ['/me', `/models/${id}/opened`].map((path) => this.asked(request, path)),
+  private async drawn(request: FastifyRequest, id: string, station: string): Promise<Kept | null> {
+    const onTanks = ON_TANKS.includes(station)
+    const [me, opened, tanks] = await Promise.all(
+      ['/me', `/models/${id}/opened`, ...(onTanks ? ['/tanks?limit=200'] : [])].map((path) =>
+        this.asked(request, path),
+      ),
     )
-    if (!me || !opened || opened.length > LONGEST_DOSSIER) return null
+    if (!me || !opened || (onTanks && !tanks) || opened.length > LONGEST_DOSSIER) return null
     const { cookies, url } = request
     const job = {
       address: url,
       me,
       opened,
+      tanks,
       units: cookies[CHOICES.units],
       decimal: cookies[CHOICES.decimal],
       theme: cookies[CHOICES.theme],

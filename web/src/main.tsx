@@ -40,6 +40,8 @@ const STATIONS = {
   verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
   visits: async () => ({ Component: (await import('./views/visits/Visits')).Visits }),
 }
+/** Those that look at tanks. */
+const ON_TANKS = ['tanks', 'visits']
 /** How long after a station was opened the code of the others is fetched (ms). */
 const SOON = 1000
 const idle = (work: () => void): void =>
@@ -181,6 +183,7 @@ const router = createBrowserRouter([
             path,
             lazy,
             loader: ({ request }: LoaderFunctionArgs) => {
+              if (ON_TANKS.includes(path)) ahead.list('tanks')
               otherStations(new URL(request.url).pathname)
               return null
             },

@@ -36,6 +36,8 @@ export interface Drawn {
   readonly me: string
   /** `Opened` as JSON. */
   readonly opened: string
+  /** The page of tanks as JSON, for stations that look at tanks. */
+  readonly tanks?: string | undefined
   readonly units?: string | undefined
   readonly decimal?: string | undefined
   readonly theme?: string | undefined
@@ -45,10 +47,11 @@ export interface Drawn {
  * A station as HTML, for the server to send before any of the app's code has come: the same components over the same
  * answers. It holds no charts, and nothing that only a worker works out.
  */
-export default function picture({ address, me, opened, ...chosen }: Drawn): string {
+export default function picture({ address, me, opened, tanks, ...chosen }: Drawn): string {
   queryClient.clear()
   queryClient.setQueryData(['me'], JSON.parse(me) as Me)
   takeOpened(JSON.parse(opened) as Opened)
+  if (tanks) queryClient.setQueryData(['tanks'], JSON.parse(tanks))
   units.set(SYSTEMS.find(([s]) => s === chosen.units)?.[0] ?? 'metric')
   decimal.set(DECIMALS.find((d) => d === chosen.decimal) ?? '.')
   theme.set(THEMES.find((t) => t === chosen.theme) ?? 'paper')

@@ -1,7 +1,6 @@
 import type { Reading, Trial } from '@ypsometer/contract'
 import { dyeCurves } from '@ypsometer/core/trials'
-import { Suspense, useMemo } from 'react'
-import { Loading } from '../frame/States'
+import { useMemo } from 'react'
 import type { Series } from './SeriesChart'
 import { SeriesChart } from '.'
 
@@ -32,15 +31,13 @@ export function DyeChart({
   )
   if (!series.some((s) => s.points.length > 1)) return null
   return (
-    <Suspense fallback={<Loading />}>
-      <SeriesChart
-        series={series}
-        dimension="ratio"
-        label={`Strength of dye${trial.setup.unit ? `, ${trial.setup.unit}` : ''}`}
-        name={`${name} dye`}
-        zero
-        {...(small && { height: 190, bare: true })}
-      />
-    </Suspense>
+    <SeriesChart
+      series={series}
+      dimension="ratio"
+      label={`Strength of dye${trial.setup.unit ? `, ${trial.setup.unit}` : ''}`}
+      name={`${name} dye`}
+      zero
+      {...(small && { height: 190, bare: true })}
+    />
   )
 }

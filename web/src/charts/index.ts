@@ -1,8 +1,23 @@
 import { later } from './later'
 
-/** Every chart that stands in a view, its code apart from the view’s. */
-export const Curves = later(() => import('./Curves'))
-export const CostChart = later(() => import('./CostChart'))
-export const FlowLeftChart = later(() => import('./FlowLeftChart'))
-export const HeadFlow = later(() => import('./HeadFlow'))
-export const SeriesChart = later(() => import('./SeriesChart'))
+/** Every chart that stands in a view, its code apart from the view’s; with the room each takes. */
+export const Curves = later(
+  () => import('./Curves'),
+  () => 'min-h-96',
+)
+export const CostChart = later(
+  () => import('./CostChart'),
+  () => 'min-h-80',
+)
+export const FlowLeftChart = later(
+  () => import('./FlowLeftChart'),
+  () => 'min-h-82',
+)
+export const HeadFlow = later(
+  () => import('./HeadFlow'),
+  () => 'min-h-112 max-sm:min-h-228',
+)
+export const SeriesChart = later(
+  () => import('./SeriesChart'),
+  ({ height = 260 }) => (height < 200 ? 'min-h-48' : height < 230 ? 'min-h-68' : 'min-h-76'),
+)

@@ -1,12 +1,17 @@
-import { lazy, useState, type ComponentType } from 'react'
+import { lazy, Suspense, useState, type ComponentType } from 'react'
 import { patiently } from '../api/patiently'
+import { Loading } from '../frame/States'
 
 type Made<P> = Promise<{ readonly default: ComponentType<P> }>
 
 /** A part of a view whose code comes when it is first drawn; with `ahead` called before, it is there at once. */
 export type Later<P> = ComponentType<P> & { readonly ahead: () => Promise<void> }
 
-export function later<P extends object>(load: () => Made<P>): Later<P> {
+/**
+ * @param room The class of the room it takes, kept for it until it is there: what stands below is not moved away from
+ *   under a finger.
+ */
+export function later<P extends object>(load: () => Made<P>, room: (props: P) => string): Later<P> {
   let there: ComponentType<P> | undefined
   const made = async (): Made<P> => {
     const module = await patiently(load)
@@ -17,7 +22,13 @@ export function later<P extends object>(load: () => Made<P>): Later<P> {
   const Shown = (props: P) => {
     // Which of the two it is does not change while it is shown.
     const [Part] = useState<ComponentType<P>>(() => there ?? (Waited as unknown as ComponentType<P>))
-    return <Part {...props} />
+    return (
+      <div className={room(props)} data-chart="">
+        <Suspense fallback={<Loading />}>
+          <Part {...props} />
+        </Suspense>
+      </div>
+    )
   }
   return Object.assign(Shown, { ahead: async () => void (await made()) })
 }

@@ -1,4 +1,4 @@
-import { Suspense, useState } from 'react'
+import { useState } from 'react'
 import { changeRow } from '../../api/rows'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../../frame/dossier'
@@ -67,16 +67,14 @@ export function Bench() {
             </div>
           </div>
           <div className="mt-2 grid gap-x-8 gap-y-6 xl:grid-cols-[minmax(0,1fr)_19rem]">
-            <Suspense fallback={<Loading />}>
-              <HeadFlow
-                assessment={assessment}
-                hookup={hookup}
-                show={show}
-                name={dossier.model.name}
-                onTakeOut={setAsked}
-                onPutBack={putBack}
-              />
-            </Suspense>
+            <HeadFlow
+              assessment={assessment}
+              hookup={hookup}
+              show={show}
+              name={dossier.model.name}
+              onTakeOut={setAsked}
+              onPutBack={putBack}
+            />
             <div className="space-y-6">
               <Findings hookup={hookup} />
               {hookup && <SensitivityList hookup={hookup} />}

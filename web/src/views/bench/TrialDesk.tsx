@@ -15,7 +15,6 @@ import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { Words } from '../../figures/Words'
 import { IconButton } from '../../frame/IconButton'
-import { Loading } from '../../frame/States'
 import { ConditionFields } from '../../trials/Conditions'
 import { useDossierContext } from '../../frame/dossier'
 import { Photos } from '../../photos/Photos'
@@ -173,14 +172,12 @@ function LogView({ log, trial }: { readonly log: Log; readonly trial: Trial }) {
         <LogTools log={log} />
       </div>
       {series && (
-        <Suspense fallback={<Loading />}>
-          <SeriesChart
-            series={series}
-            dimension={words.dimension}
-            label={words.label}
-            name={`${dossier.model.name} ${trial.kind} log`}
-          />
-        </Suspense>
+        <SeriesChart
+          series={series}
+          dimension={words.dimension}
+          label={words.label}
+          name={`${dossier.model.name} ${trial.kind} log`}
+        />
       )}
     </section>
   )

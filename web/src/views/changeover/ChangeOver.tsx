@@ -9,7 +9,7 @@ import {
   type PlannedTest,
 } from '@ypsometer/core/hands'
 import { Plus, Trash2 } from 'lucide-react'
-import { Suspense, useState } from 'react'
+import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { changeRow } from '../../api/rows'
 import { DateField, SelectField, TextField } from '../../fields/fields'
@@ -120,17 +120,15 @@ function Sheet({
           {answer && (
             <section aria-labelledby="water-title">
               <h2 id="water-title">What the water does, fed in full</h2>
-              <Suspense fallback={<Loading />}>
-                <SeriesChart
-                  series={seriesOf(answer, change)}
-                  dimension="concentration"
-                  label="Ammonia and nitrite, as N"
-                  name={`Change-over at ${tank.name}`}
-                  height={250}
-                  zero
-                  limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
-                />
-              </Suspense>
+              <SeriesChart
+                series={seriesOf(answer, change)}
+                dimension="concentration"
+                label="Ammonia and nitrite, as N"
+                name={`Change-over at ${tank.name}`}
+                height={250}
+                zero
+                limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
+              />
             </section>
           )}
           <Tests change={change} planned={answer?.tests ?? []} />

@@ -13,7 +13,7 @@ import { logRank } from '@ypsometer/core/bench'
 import { saidText, type Figure } from '@ypsometer/core/figures'
 import { stockKey } from '@ypsometer/core/tanks'
 import { ArrowLeft, X } from 'lucide-react'
-import { Fragment, Suspense, useMemo, useRef } from 'react'
+import { Fragment, useMemo, useRef } from 'react'
 import { Link } from 'react-router'
 import { useDossiers } from '../../api/queries'
 import { useWidth } from '../../charts/useWidth'
@@ -101,9 +101,7 @@ export function Compare() {
           <Differences models={models} rows={rows} by={by} />
           <section aria-labelledby="curves-title">
             <h2 id="curves-title">Head against flow</h2>
-            <Suspense fallback={<Loading />}>
-              <Curves models={models} name={`${names}, head against flow`} />
-            </Suspense>
+            <Curves models={models} name={`${names}, head against flow`} />
           </section>
           <Owning compared={c} by={by} name={`${names}, cost of owning`} />
           <Holding models={models} />

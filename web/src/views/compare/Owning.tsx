@@ -6,9 +6,8 @@ import {
   type CompareBy,
   type OwningCost,
 } from '@ypsometer/core/advice'
-import { Suspense, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { showDay } from '../../frame/when'
-import { Loading } from '../../frame/States'
 import { ratesText, type Compared } from './useCompared'
 import { CostChart } from '../../charts'
 
@@ -82,11 +81,9 @@ export function Owning({ compared: { models, set, rates }, by, name }: Props) {
             </label>
           ))}
       </div>
-      <Suspense fallback={<Loading />}>
-        <div className="mt-3">
-          <CostChart costs={costs} name={name} />
-        </div>
-      </Suspense>
+      <div className="mt-3">
+        <CostChart costs={costs} name={name} />
+      </div>
       <ul className="mt-2 max-w-3xl text-[0.95rem]">
         {costs.map((c) => (
           <li key={c.id} className="rule-b py-1.5">

@@ -2,7 +2,7 @@ import { KIT_ZERO, type Told } from '@ypsometer/core/biology'
 import type { JudgedFill, TankBalance } from '@ypsometer/core/judging'
 import { STORY_KINDS, storyOf, USUAL_ASKS, type StoryKind } from '@ypsometer/core/judging/stories'
 import { put, type Figure } from '@ypsometer/core/figures'
-import { Suspense, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { Loading } from '../../frame/States'
@@ -108,34 +108,32 @@ export function InTime({
       )}
       {answer ? (
         <div aria-busy={busy} className={busy ? 'opacity-60' : ''}>
-          <Suspense fallback={<Loading />}>
-            <SeriesChart
-              series={[
-                {
-                  name: 'Ammonia, as N',
-                  points: answer.points.map((p) => ({ time: p.day * DAY, value: p.ammonia })),
-                },
-                {
-                  name: 'Nitrite, as N',
-                  points: answer.points.map((p) => ({ time: p.day * DAY, value: p.nitrite })),
-                },
-                ...(kind === 'off'
-                  ? [
-                      {
-                        name: 'Oxygen',
-                        points: answer.points.map((p) => ({ time: p.day * DAY, value: p.oxygen })),
-                      },
-                    ]
-                  : []),
-              ]}
-              dimension="concentration"
-              label={kind === 'off' ? 'Ammonia, nitrite, oxygen' : 'Ammonia and nitrite, as N'}
-              name={`${name} in time`}
-              height={240}
-              zero
-              limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
-            />
-          </Suspense>
+          <SeriesChart
+            series={[
+              {
+                name: 'Ammonia, as N',
+                points: answer.points.map((p) => ({ time: p.day * DAY, value: p.ammonia })),
+              },
+              {
+                name: 'Nitrite, as N',
+                points: answer.points.map((p) => ({ time: p.day * DAY, value: p.nitrite })),
+              },
+              ...(kind === 'off'
+                ? [
+                    {
+                      name: 'Oxygen',
+                      points: answer.points.map((p) => ({ time: p.day * DAY, value: p.oxygen })),
+                    },
+                  ]
+                : []),
+            ]}
+            dimension="concentration"
+            label={kind === 'off' ? 'Ammonia, nitrite, oxygen' : 'Ammonia and nitrite, as N'}
+            name={`${name} in time`}
+            height={240}
+            zero
+            limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
+          />
           <p className="muted text-[0.88rem]">
             Steps are water changes. Films grow differently in every tank: take days and peaks as rough, to
             about a half.

@@ -14,13 +14,12 @@ import {
   type Strength,
   type TankRecord,
 } from '@ypsometer/core/judging'
-import { Suspense, useMemo } from 'react'
+import { useMemo } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useCandidates, useLabelBias } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { useDossierContext } from '../../frame/dossier'
-import { Loading } from '../../frame/States'
 import { Balance, Said, TONES } from '../../tank/Balance'
 import { knownOf } from '../../tank/running'
 import { FitDrawing } from './FitDrawing'
@@ -229,22 +228,20 @@ function Along({
         <p className="muted">No water comes through it.</p>
       ) : (
         <>
-          <Suspense fallback={<Loading />}>
-            <SeriesChart
-              series={outlets.map((o) => ({
-                name: o.name,
-                points: o.curve.map((p) => ({ time: p.x, value: p.speed })),
-              }))}
-              dimension="velocity"
-              unit="cm/s"
-              label="Speed of the jet"
-              over="Distance from the outlet"
-              name={`${name}, ${tank.name}, strength`}
-              height={220}
-              zero
-              limits={[{ value: tank.stock.strongestCurrent, label: 'the most they bear' }]}
-            />
-          </Suspense>
+          <SeriesChart
+            series={outlets.map((o) => ({
+              name: o.name,
+              points: o.curve.map((p) => ({ time: p.x, value: p.speed })),
+            }))}
+            dimension="velocity"
+            unit="cm/s"
+            label="Speed of the jet"
+            over="Distance from the outlet"
+            name={`${name}, ${tank.name}, strength`}
+            height={220}
+            zero
+            limits={[{ value: tank.stock.strongestCurrent, label: 'the most they bear' }]}
+          />
           <table className="sheet mt-2">
             <thead>
               <tr>

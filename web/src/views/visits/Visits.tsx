@@ -15,7 +15,7 @@ import {
 } from '@ypsometer/core/clogging'
 import { saidText } from '@ypsometer/core/figures'
 import { showPercent, type Dimension } from '@ypsometer/core/units'
-import { Suspense, useState } from 'react'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { createRow } from '../../api/rows'
 import { FillCutaway } from '../../cutaway/FillCutaway'
@@ -105,6 +105,9 @@ export function Visits() {
   )
 }
 
+/** About what a forecast takes: the visits below it stay where they are when it comes. */
+const ROOM = 'min-h-272 max-sm:min-h-630'
+
 function Forecast({ season }: { readonly season: Season }) {
   const { dossier } = useDossierContext()
   const { answer, failure, busy, path, record, tank } = season
@@ -114,7 +117,12 @@ function Forecast({ season }: { readonly season: Season }) {
   if (!path.fill)
     return <p className="max-w-xl">Where dirt gathers hangs on what is in the body: record a fill first.</p>
   if (path.answer?.kind === 'wrong') return <Trouble answer={path.answer} fill={path.fill} />
-  if (!answer || !path.outcome) return <Loading />
+  if (!answer || !path.outcome)
+    return (
+      <div className={ROOM}>
+        <Loading />
+      </div>
+    )
   const { run, slow, fast, alone, asShipped, seen, prior, posterior } = answer
   const due = dueFigures(answer, alone.answers)
   const then = alone.days[Math.min(day, alone.days.length - 1)]
@@ -138,21 +146,19 @@ function Forecast({ season }: { readonly season: Season }) {
             </li>
           ))}
         </ul>
-        <Suspense fallback={<Loading />}>
-          <div className="mt-3">
-            <FlowLeftChart
-              name={dossier.model.name}
-              run={run}
-              slow={slow}
-              fast={fast}
-              asShipped={seen.length ? asShipped : null}
-              seen={seen}
-              dueAt={run.answers.dueAt}
-              until={FORECAST_DAYS}
-              day={day}
-            />
-          </div>
-        </Suspense>
+        <div className="mt-3">
+          <FlowLeftChart
+            name={dossier.model.name}
+            run={run}
+            slow={slow}
+            fast={fast}
+            asShipped={seen.length ? asShipped : null}
+            seen={seen}
+            dueAt={run.answers.dueAt}
+            until={FORECAST_DAYS}
+            day={day}
+          />
+        </div>
         {seen.length > 0 && <Learnt prior={prior} posterior={posterior} n={seen.length} />}
         <h3 className="mt-5">The schools on this tank</h3>
         {seasonSentences(answer.schools).map((s, i) => (
