@@ -54,6 +54,7 @@ function Sheet({
   const { plan, old, next, missing } = found
   const answer = plan.answer
   const steps = answer?.steps ?? plainSteps(change, change.on)
+  const awaited = !missing && !answer && !plan.failure
   return (
     <>
       <p className="kicker">
@@ -69,13 +70,20 @@ function Sheet({
           This cannot be worked out. {plan.failure}
         </p>
       )}
-      {!missing && !answer && !plan.failure && <Loading />}
       <div
         className={`mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] ${plan.busy ? 'opacity-60' : ''}`}
         aria-busy={plan.busy}
       >
         <div className="min-w-0 space-y-7">
-          {answer && <Ends plan={answer} />}
+          {answer ? (
+            <Ends plan={answer} />
+          ) : (
+            awaited && (
+              <div className="min-h-20">
+                <Loading />
+              </div>
+            )
+          )}
           <section aria-labelledby="steps-title">
             <h2 id="steps-title">What to do</h2>
             <Parked row={change} field="done" what="What was done" />
@@ -117,18 +125,22 @@ function Sheet({
           />
         </div>
         <div className="min-w-0 space-y-7">
-          {answer && (
+          {(answer || awaited) && (
             <section aria-labelledby="water-title">
               <h2 id="water-title">What the water does, fed in full</h2>
-              <SeriesChart
-                series={seriesOf(answer, change)}
-                dimension="concentration"
-                label="Ammonia and nitrite, as N"
-                name={`Change-over at ${tank.name}`}
-                height={250}
-                zero
-                limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
-              />
+              <div className="min-h-82">
+                {answer && (
+                  <SeriesChart
+                    series={seriesOf(answer, change)}
+                    dimension="concentration"
+                    label="Ammonia and nitrite, as N"
+                    name={`Change-over at ${tank.name}`}
+                    height={250}
+                    zero
+                    limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
+                  />
+                )}
+              </div>
             </section>
           )}
           <Tests change={change} planned={answer?.tests ?? []} />
