@@ -51,7 +51,7 @@ const show = (change: NonNullable<typeof beside>, changes = demoChanges()) => {
   )
 }
 if (!beside || !moved) throw new Error('the demo has two change-overs')
-const told = () => waitFor(() => expect(screen.getByText('What the water does, fed in full')).toBeTruthy(), { timeout: 20000 }) // prettier-ignore
+const told = () => waitFor(() => expect(screen.queryByText('Loading …')).toBeNull(), { timeout: 20000 })
 
 jest.setTimeout(60000)
 beforeEach(() => {
