@@ -12,6 +12,7 @@ await build({
   entryPoints: {
     server: 'server/main.ts',
     worker: 'server/worker.ts',
+    before: 'server/before.ts',
     keep: 'server/keep/command.ts',
     people: 'server/people/command.ts',
     calcWorker: 'server/calc/calcWorker.ts',

@@ -48,7 +48,7 @@ await command(async () => {
   await ensureBuild()
   building.release()
   // What is missing before anybody beyond this machine is served is said before anything is started.
-  if (!carryOut('people', process.env.DATABASE_URL ?? '', 'check')) process.exit(1)
+  if (!carryOut('before', process.env.DATABASE_URL ?? '', 'environment')) process.exit(1)
 
   const parts = {}
   let stopping = false
@@ -105,7 +105,7 @@ await command(async () => {
   try {
     if (!process.env.DATABASE_URL) parts.cluster = await keptCluster(folder)
     if (!process.env.YPSOMETER_INSTRUMENTS) await rig()
-    if (backups && !carryOut('keep', databaseUrl(), 'before-migrating', ownFolder(backups)))
+    if (backups && !carryOut('before', databaseUrl(), 'migrating', ownFolder(backups)))
       throw new Plain(
         'No copy of the record could be made before it is brought up to date: nothing was changed.',
       )

@@ -4,18 +4,12 @@ import { GENERIC_MEDIA } from '@ypsometer/core/media'
 import { HOUSE_RULES } from '@ypsometer/core/path'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { eq, getTableColumns, sql } from 'drizzle-orm'
-import { createHash } from 'node:crypto'
-import { readFile } from 'node:fs/promises'
-import { dirname, join } from 'node:path'
-import { fileURLToPath } from 'node:url'
 import pg from 'pg'
+import { applied, knownMigrations, MIGRATIONS } from './migrationsIn'
 import * as schema from './schema'
 
 export type Db = NodePgDatabase<typeof schema> & { readonly $client: pg.Pool }
 export type Tx = Parameters<Parameters<Db['transaction']>[0]>[0]
-
-const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
-const MIGRATIONS = join(here, 'migrations')
 
 /** Most connections of a server or a worker, unless it is told otherwise. */
 const POOL = 10
@@ -90,45 +84,10 @@ export async function migrate(db: Db): Promise<void> {
     .onConflictDoNothing()
 }
 
-/** The migrations this version knows, in order, each by the hash that the migrator keeps of it. */
-const known: Promise<readonly string[]> = (async () => {
-  const journal = JSON.parse(await readFile(join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as {
-    entries: { tag: string }[]
-  }
-  return Promise.all(
-    journal.entries.map(async ({ tag }) =>
-      createHash('sha256')
-        .update(await readFile(join(MIGRATIONS, `${tag}.sql`)))
-        .digest('hex'),
-    ),
-  )
-})()
-
-/** The migrations this version knows, by their hashes, in order. */
-export const knownMigrations = (): Promise<readonly string[]> => known
-
-/** The migrations that are in, by their hashes; none in a new database. */
-export async function applied(db: Db): Promise<readonly string[]> {
-  const table = await db.execute<{ known: string | null }>(
-    sql`select to_regclass('drizzle.__drizzle_migrations')::text as known`,
-  )
-  if (!table.rows[0]?.known) return []
-  const { rows } = await db.execute<{ hash: string }>(
-    sql`select hash from drizzle.__drizzle_migrations order by id`,
-  )
-  return rows.map((r) => r.hash)
-}
-
-/** Has a database that is in use migrations still to come? A new one has not: there is nothing in it to lose. */
-export async function pendingMigrations(db: Db): Promise<boolean> {
-  const [ours, theirs] = await Promise.all([known, applied(db)])
-  return theirs.length > 0 && theirs.length < ours.length
-}
-
 /** A database that has been through migrations this version does not know must not be written by it. */
 async function refuseForeign(db: Db): Promise<void> {
-  const ours = await known
-  const theirs = await applied(db)
+  const ours = await knownMigrations()
+  const theirs = await applied(db.$client)
   if (theirs.every((hash, i) => ours[i] === hash)) return
   throw new Error(
     theirs.length > ours.length && ours.every((hash, i) => theirs[i] === hash)
@@ -140,7 +99,7 @@ async function refuseForeign(db: Db): Promise<void> {
 /** True when the database answers and every migration this version knows has been applied. */
 export async function isReady(db: Db): Promise<boolean> {
   try {
-    const [ours, theirs] = await Promise.all([known, applied(db)])
+    const [ours, theirs] = await Promise.all([knownMigrations(), applied(db.$client)])
     return ours.every((hash, i) => theirs[i] === hash)
   } catch {
     return false

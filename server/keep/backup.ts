@@ -6,7 +6,8 @@ import { dirname, join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import pg from 'pg'
 import { z } from 'zod'
-import { applied, connect, knownMigrations } from '../db/client'
+import { connect } from '../db/client'
+import { applied, knownMigrations } from '../db/migrationsIn'
 
 /**
  * What stands beside the record in a backup: a tar of `manifest.json` and `record.dump`, which is PostgreSQL's own
@@ -103,10 +104,13 @@ async function endSessions(client: pg.Client): Promise<void> {
   }
 }
 
+/** Now, as part of a file's name. */
+export const stamp = (): string => new Date().toISOString().slice(0, 19).replace(/:/g, '')
+
 async function migrationsIn(url: string): Promise<readonly string[]> {
-  const { db, pool } = connect(url)
+  const { pool } = connect(url)
   try {
-    return await applied(db)
+    return await applied(pool)
   } finally {
     await pool.end()
   }

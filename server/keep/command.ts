@@ -1,12 +1,10 @@
 import { dirname, join, resolve } from 'node:path'
-import { connect, pendingMigrations } from '../db/client'
-import { BackupRefused, makeBackup, restoreBackup } from './backup'
+import { BackupRefused, makeBackup, restoreBackup, stamp } from './backup'
 
 const say = (text: string): void => void process.stdout.write(`${text}\n`)
 const megabytes = (bytes: number): string => `${(bytes / 2 ** 20).toFixed(1)} MB`
-const stamp = (): string => new Date().toISOString().slice(0, 19).replace(/:/g, '')
 
-/** `backup FILE`, `restore FILE [--over]`, `before-migrating FOLDER`: what the commands of these names carry out. */
+/** `backup FILE`, `restore FILE [--over]`: what the commands of these names carry out. */
 async function main(): Promise<void> {
   const [what, path, ...flags] = process.argv.slice(2)
   const url = process.env.DATABASE_URL
@@ -23,15 +21,7 @@ async function main(): Promise<void> {
       : undefined
     const { made, tables } = await restoreBackup(url, file, over)
     say(`Restored ${tables.model ?? 0} models as they were at ${made}. Start Ypsometer anew to see them.`)
-  } else {
-    const { db, pool } = connect(url)
-    const pending = await pendingMigrations(db)
-    await pool.end()
-    if (!pending) return
-    const before = join(file, `ypsometer-before-update-${stamp()}Z.tar`)
-    await makeBackup(url, before)
-    say(`The record is about to be brought up to date; a copy of it is in ${before}.`)
-  }
+  } else throw new BackupRefused(`There is no command “${what ?? ''}” here: backup or restore.`)
 }
 
 main().catch((error: unknown) => {

@@ -1,9 +1,10 @@
 import { PersonName } from '@ypsometer/contract'
 import { and, eq, isNull, sql } from 'drizzle-orm'
-import { applied, connect, migrate, pendingMigrations, type Db } from '../db/client'
+import { connect, migrate, type Db } from '../db/client'
+import { applied, pendingMigrations } from '../db/migrationsIn'
 import { account } from '../db/schema'
 import { addAccount, alone, makePass, PASS_HOURS, people } from './accounts'
-import { wayIn } from './wayIn'
+import { wayIn } from './environment'
 
 const say = (text: string): void => void process.stdout.write(`${text}\n`)
 const USAGE = `npm run people -- list               who is here
@@ -25,11 +26,10 @@ async function linkFor(db: Db, name: string, asOwner: boolean): Promise<string> 
   })
 }
 
-/** `check`, `list`, `owner NAME`, `link NAME`: what `npm start` and `npm run people` ask on the machine itself. */
+/** `list`, `owner NAME`, `link NAME`: what `npm run people` asks on the machine itself. */
 async function main(): Promise<void> {
   const [what = '', given = ''] = process.argv.slice(2)
   const { address } = wayIn(process.env)
-  if (what === 'check') return
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set; `npm run people` sets it.')
   if (!['list', 'owner', 'link'].includes(what)) throw new Error(USAGE)
@@ -37,8 +37,8 @@ async function main(): Promise<void> {
   if (what !== 'list' && !read.success) throw new Error(`Say who, as in:\n${USAGE}`)
   const { db, pool } = connect(url)
   try {
-    if (!(await applied(db)).length) await migrate(db)
-    if (await pendingMigrations(db))
+    if (!(await applied(pool)).length) await migrate(db)
+    if (await pendingMigrations(pool))
       throw new Error(
         'The record is of an older version: start Ypsometer once, so that it is brought up to date.',
       )

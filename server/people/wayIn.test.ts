@@ -1,4 +1,4 @@
-import { wayIn } from './wayIn'
+import { wayIn } from './environment'
 
 const BEYOND = { HOST: '0.0.0.0' }
 const ADDRESS = { YPSOMETER_ADDRESS: 'https://bench.example' }

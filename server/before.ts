@@ -1,0 +1,28 @@
+import { join, resolve } from 'node:path'
+import pg from 'pg'
+import { pendingMigrations } from './db/migrationsIn'
+import { wayIn } from './people/environment'
+
+/**
+ * What `npm start` asks before it starts anything, read in no time: `environment`, whether that of the way in holds;
+ * `migrating FOLDER`, a copy of a record that is about to be brought up to date.
+ */
+async function main(): Promise<void> {
+  const [what, folder] = process.argv.slice(2)
+  if (what === 'environment') return void wayIn(process.env)
+  const url = process.env.DATABASE_URL
+  if (!url || !folder) throw new Error('Say which database, and a folder for the copy.')
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  const pending = await pendingMigrations(client).finally(() => client.end())
+  if (!pending) return
+  const { makeBackup, stamp } = await import('./keep/backup')
+  const before = join(resolve(folder), `ypsometer-before-update-${stamp()}Z.tar`)
+  await makeBackup(url, before)
+  process.stdout.write(`The record is about to be brought up to date; a copy of it is in ${before}.\n`)
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`)
+  process.exit(1)
+})
