@@ -1,7 +1,7 @@
 import { circuitLoss, labelBand, pumpBand, pumpHead } from '@ypsometer/core/hydraulics/curves'
 import type { Assessment, HookupResult } from '@ypsometer/core/judging'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
-import { useMemo, useRef } from 'react'
+import { useDeferredValue, useMemo, useRef } from 'react'
 import {
   Area,
   ComposedChart,
@@ -170,25 +170,29 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 activeDot={false}
                 tooltipType="none"
               />
-              <Line
-                dataKey="label"
-                name="label’s curve"
-                stroke="var(--color-secondary)"
-                strokeDasharray="5 4"
-                strokeWidth={1.4}
-                dot={false}
-                activeDot={UNTOUCHED}
-                isAnimationActive={false}
-              />
-              <Line
-                dataKey="circuit"
-                name="circuit"
-                stroke="var(--color-base-content)"
-                strokeWidth={1.4}
-                dot={false}
-                activeDot={UNTOUCHED}
-                isAnimationActive={false}
-              />
+              {known.from === 'fit' && known.labelPump && (
+                <Line
+                  dataKey="label"
+                  name="label’s curve"
+                  stroke="var(--color-secondary)"
+                  strokeDasharray="5 4"
+                  strokeWidth={1.4}
+                  dot={false}
+                  activeDot={UNTOUCHED}
+                  isAnimationActive={false}
+                />
+              )}
+              {hookup && (
+                <Line
+                  dataKey="circuit"
+                  name="circuit"
+                  stroke="var(--color-base-content)"
+                  strokeWidth={1.4}
+                  dot={false}
+                  activeDot={UNTOUCHED}
+                  isAnimationActive={false}
+                />
+              )}
               <Line
                 dataKey="pump"
                 name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'}
@@ -253,6 +257,8 @@ function usePlaces(): {
   }
 }
 
+/** Points before the chart itself stands. */
+const NONE: readonly never[] = []
 /**
  * Measured points in the layer that the library keeps for them, above the lines. Its own scatter makes a part of the
  * chart of each: two hundred of them kept a page busy for a quarter of a second.
@@ -267,10 +273,12 @@ function Points({
   readonly onMove: ((trialId: string) => void) | undefined
 }) {
   const places = usePlaces()
+  // They follow the chart, in pieces: hundreds of them together would hold the page up.
+  const shown = useDeferredValue(points, NONE)
   if (!places) return null
   return (
     <ZIndexLayer zIndex={DefaultZIndexes.scatter}>
-      {points.map((p) => (
+      {shown.map((p) => (
         <Plumb
           key={p.trialId}
           cx={places.x(p.flow)}

@@ -4,7 +4,7 @@ import type { Figure } from '@ypsometer/core/figures'
 import { liftFigure } from '@ypsometer/core/judging/staticFigures'
 import { Download, Repeat2, Timer, Trash2, Upload } from 'lucide-react'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
-import { lazy, Suspense, useLayoutEffect, useRef, useState } from 'react'
+import { lazy, memo, Suspense, useDeferredValue, useLayoutEffect, useRef, useState } from 'react'
 import { patiently } from '../../api/patiently'
 import { Link, useNavigate } from 'react-router'
 import { removeRow } from '../../frame/removed'
@@ -131,7 +131,10 @@ function Rows({ trials }: { readonly trials: readonly Trial[] }) {
     estimateSize: () => ROW,
     overscan: 12,
     scrollMargin: top,
+    useFlushSync: false,
   })
+  // Rows that come into the window are made in pieces, so that none of it holds the page up.
+  const items = useDeferredValue(windowed.getVirtualItems())
   if (!many)
     return (
       <tbody>
@@ -140,7 +143,6 @@ function Rows({ trials }: { readonly trials: readonly Trial[] }) {
         ))}
       </tbody>
     )
-  const items = windowed.getVirtualItems()
   const before = (items[0]?.start ?? top) - top
   const after = windowed.getTotalSize() - ((items.at(-1)?.end ?? top) - top)
   return (
@@ -148,7 +150,7 @@ function Rows({ trials }: { readonly trials: readonly Trial[] }) {
       <tr aria-hidden="true" style={{ height: before }} />
       {items.map(({ index, key }) => {
         const trial = trials[index]
-        return trial && <TrialRow key={key} trial={trial} at={{ index, measure: windowed.measureElement }} />
+        return trial && <TrialRow key={key} trial={trial} index={index} measure={windowed.measureElement} />
       })}
       <tr aria-hidden="true" style={{ height: Math.max(0, after) }} />
     </tbody>
@@ -168,13 +170,14 @@ function Disagreements() {
   )
 }
 
-/** A row's place in a long list, and what measures it. */
-interface Place {
-  readonly index: number
-  readonly measure: (row: HTMLElement | null) => void
+interface RowProps {
+  readonly trial: Trial
+  /** Its place in a long list, and what measures it there. */
+  readonly index?: number
+  readonly measure?: (row: HTMLElement | null) => void
 }
 
-function TrialRow({ trial, at }: { readonly trial: Trial; readonly at?: Place }) {
+const TrialRow = memo(({ trial, index, measure }: RowProps) => {
   const { dossier, assessment } = useDossierContext()
   const navigate = useNavigate()
   const hookup = dossier.hookups.find((h) => h.id === trial.hookupId)
@@ -187,7 +190,7 @@ function TrialRow({ trial, at }: { readonly trial: Trial; readonly at?: Place })
   const figures: readonly Figure[] = flow ? [flow.figure] : (telling?.slice(0, 2) ?? [])
   const here = `/models/${trial.modelId}/bench/${trial.id}`
   return (
-    <tr role="row" ref={at?.measure} data-index={at?.index} aria-rowindex={at && at.index + 2}>
+    <tr role="row" ref={measure} data-index={index} aria-rowindex={index === undefined ? index : index + 2}>
       <td role="cell">
         <Link to={here} className="font-medium underline decoration-dotted underline-offset-3">
           {KINDS[trial.kind].short}
@@ -249,4 +252,4 @@ function TrialRow({ trial, at }: { readonly trial: Trial; readonly at?: Place })
       </td>
     </tr>
   )
-}
+})
