@@ -17,6 +17,7 @@ import { Crash, Loading, NotFound } from './frame/States'
 import { followMe } from './api/people'
 import { Door } from './frame/Door'
 import { Frame } from './frame/Frame'
+import { whenIdle } from './frame/idle'
 import { toast } from './frame/toastStore'
 import { Shelf } from './views/shelf/Shelf'
 
@@ -44,8 +45,8 @@ const STATIONS = {
 const ON_TANKS = ['tanks', 'visits']
 /** How long after a station was opened the code of the others is fetched (ms). */
 const SOON = 1000
-const idle = (work: () => void): void =>
-  void ('requestIdleCallback' in window ? requestIdleCallback(work) : setTimeout(work, 50))
+/** A busy page may take so long until it is (ms). */
+const UNTIL = 60_000
 let soon: ReturnType<typeof setTimeout> | undefined
 /** What stations ask for once they are there: their charts, their workers, the tanks. */
 const LATER: readonly (() => Promise<unknown>)[] = [
@@ -66,10 +67,10 @@ function otherStations(path: string): void {
     if (!work) return
     void work()
       .catch(() => undefined)
-      .finally(() => idle(() => one(rest)))
+      .finally(() => whenIdle(() => one(rest), UNTIL))
   }
   clearTimeout(soon)
-  soon = setTimeout(() => idle(() => one([...others.map((n) => STATIONS[n]), ...LATER])), SOON)
+  soon = setTimeout(() => whenIdle(() => one([...others.map((n) => STATIONS[n]), ...LATER]), UNTIL), SOON)
 }
 const dossierAhead = asks(({ id }) => id && ahead.dossier(id))
 /** A station asks for nothing of its own: going from one to the next reads nothing again. */

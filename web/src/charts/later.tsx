@@ -1,11 +1,26 @@
-import { lazy, Suspense, useState, type ComponentType } from 'react'
+import { lazy, startTransition, Suspense, useLayoutEffect, useRef, useState, type ComponentType, type RefObject } from 'react' // prettier-ignore
 import { patiently } from '../api/patiently'
+import { whenIdle } from '../frame/idle'
 import { Loading } from '../frame/States'
 
 type Made<P> = Promise<{ readonly default: ComponentType<P> }>
 
 /** A part of a view whose code comes when it is first drawn; with `ahead` called before, it is there at once. */
 export type Later<P> = ComponentType<P> & { readonly ahead: () => Promise<void> }
+
+/** Is it its turn? At once for what is in the window; what is below comes when the page has nothing else to do. */
+function useTurn(of: RefObject<Element | null>): boolean {
+  const [turn, setTurn] = useState(false)
+  useLayoutEffect(() => {
+    const at = of.current?.getBoundingClientRect()
+    if (!at || (at.top < window.innerHeight && at.bottom >= 0)) {
+      setTurn(true)
+      return undefined
+    }
+    return whenIdle(() => startTransition(() => setTurn(true)))
+  }, [of])
+  return turn
+}
 
 /**
  * @param room The class of the room it takes, kept for it until it is there: what stands below is not moved away from
@@ -22,11 +37,15 @@ export function later<P extends object>(load: () => Made<P>, room: (props: P) =>
   const Shown = (props: P) => {
     // Which of the two it is does not change while it is shown.
     const [Part] = useState<ComponentType<P>>(() => there ?? (Waited as unknown as ComponentType<P>))
+    const place = useRef<HTMLDivElement>(null)
+    const turn = useTurn(place)
     return (
-      <div className={room(props)} data-chart="">
-        <Suspense fallback={<Loading />}>
-          <Part {...props} />
-        </Suspense>
+      <div ref={place} className={room(props)}>
+        {turn && (
+          <Suspense fallback={<Loading />}>
+            <Part {...props} />
+          </Suspense>
+        )}
       </div>
     )
   }

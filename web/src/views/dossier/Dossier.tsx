@@ -3,8 +3,9 @@ import type { Assessment } from '@ypsometer/core/judging'
 import { STATIONS, stationsDone, type Station } from '@ypsometer/core/judging/stations'
 import { History as HistoryIcon, Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
-import { useEffect, useRef, useState, type RefObject } from 'react'
-import { Link, Navigate, NavLink, Outlet, useNavigate, useParams } from 'react-router'
+import { lazy, Suspense, useEffect, useRef, useState, type RefObject } from 'react'
+import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
+import { patiently } from '../../api/patiently'
 import { useDossier, useLabelBias, useMedia, useJudgedClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
 import { Present } from '../../frame/Present'
@@ -30,6 +31,19 @@ function useAway(of: RefObject<Element | null>, there: boolean): boolean {
   return away
 }
 
+const Ahead = lazy(() => patiently(() => import('../../pathway/ahead')))
+/** A station is looked at for so long before anything is done for the next (ms). */
+const REST = 1500
+/** Has this station been open for a while? Once it was, the next that it leads to goes on with what was begun. */
+function useRested(station: string): boolean {
+  const [rested, setRested] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(true), REST)
+    return () => clearTimeout(timer)
+  }, [station])
+  return rested
+}
+
 /** A model's dossier: its name, the stations of the work along the top, and the station that is open. */
 export function DossierView() {
   const { id = '' } = useParams()
@@ -41,6 +55,8 @@ export function DossierView() {
   const by = waiting ? null : { media: library.media, stockClasses: stock, bias: bias.data }
   const { assessment, failure } = useAssessment(dossier, by, worked)
   const navigate = useNavigate()
+  const station = useLocation().pathname.split('/')[3] ?? ''
+  const rested = useRested(station)
   const top = useRef<HTMLDivElement>(null)
   const stuck = useAway(top, dossier !== undefined)
   if (!dossier)
@@ -95,6 +111,11 @@ export function DossierView() {
       <div className="mt-4" data-loading={assessment || failure ? undefined : ''}>
         <DossierProvider dossier={dossier} assessment={assessment} stock={stock ?? []}>
           <Outlet />
+          {rested && (
+            <Suspense>
+              <Ahead station={station} />
+            </Suspense>
+          )}
         </DossierProvider>
       </div>
     </>

@@ -7,7 +7,7 @@ import { useDossierContext } from '../../frame/dossier'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
 import { dayFromNow, showDay } from '../../frame/when'
-import type { Season } from './useSeason'
+import type { Season } from '../../pathway/useSeason'
 import { CLEANED_WORDS, DIRT_WORDS } from './words'
 
 const STATE_WORDS: Readonly<Record<WantedVisit['state'], string>> = {

@@ -5,13 +5,15 @@ import { UPKEEP_RULE } from '@ypsometer/core/upkeep'
 import { storyOf } from '@ypsometer/core/visits'
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
-import { useDossierContext } from '../../frame/dossier'
-import { useClogTank, type ClogTank } from '../../pathway/useClogTank'
-import { useFillPath, type FillPath } from '../../pathway/useFillPath'
-import type { SeasonAnswer } from '../../workers/pathWork'
-import { recent } from '../../workers/recent'
+import { useDossierContext } from '../frame/dossier'
+import { useClogTank, type ClogTank } from './useClogTank'
+import { useFillPath, type FillPath } from './useFillPath'
+import type { SeasonAnswer } from '../workers/pathWork'
+import { recent } from '../workers/recent'
 
 const seasons = recent<SeasonAnswer | null>()
+/** Forecasts under way, by the whole of what was asked: whoever asks the same waits for the same. */
+const underWay = new Map<string, Promise<SeasonAnswer | null>>()
 
 export interface Season extends ClogTank {
   readonly path: FillPath
@@ -71,7 +73,11 @@ export function useSeason(): Season {
       return
     }
     setBusy(true)
-    void long((w) => w.season(q))
+    const begun = all !== null && !underWay.has(all)
+    const forecast = (all !== null && underWay.get(all)) || long((w) => w.season(q))
+    if (all !== null) underWay.set(all, forecast)
+    const end = (): void => void (begun && underWay.get(all) === forecast && underWay.delete(all))
+    void forecast
       .then((a) => {
         if (gone) return
         seasons.put(all, a)
@@ -82,8 +88,11 @@ export function useSeason(): Season {
         setFailure(error instanceof Error ? error.message : String(error))
         setBusy(false)
       })
+      .finally(end)
     return () => {
       gone = true
+      // Its worker ends with whoever began it.
+      end()
     }
   }, [fill, record, key, question, sponge, story, came, dossier.visits, minutes, long, dueAt, ready])
   const missing = solved?.kind === 'missing' ? 'The water’s path cannot be worked out yet.' : null

@@ -1,0 +1,41 @@
+/** @jest-environment jsdom */
+import '../../tests/setup'
+import { act, render, screen } from '@testing-library/react'
+import { later } from './later'
+
+const Part = ({ name }: { readonly name: string }) => <p>{name}</p>
+const chart = () => later(async () => ({ default: Part }), ({ name }: { name: string }) => `room-${name}`) // prettier-ignore
+/** Where everything on the page is, from the top of the window (px). */
+let top = 0
+let idle: (() => void)[] = []
+beforeEach(() => {
+  idle = []
+  Element.prototype.getBoundingClientRect = () => ({ top, bottom: top + 300 }) as DOMRect
+  window.requestIdleCallback = (work) => idle.push(work as () => void)
+  window.cancelIdleCallback = (n) => void (idle[n - 1] = () => undefined)
+})
+
+test('one in the window comes at once, in the room that was kept for it', async () => {
+  top = 100
+  const Chart = chart()
+  const { container } = render(<Chart name="curve" />)
+  expect(container.firstElementChild?.className).toBe('room-curve')
+  expect(screen.getByText('Loading …')).toBeTruthy()
+  expect(await screen.findByText('curve')).toBeTruthy()
+  expect(idle).toEqual([])
+})
+
+test('one below it waits until the page has nothing else to do, and says nothing meanwhile', async () => {
+  top = 2000
+  const Chart = chart()
+  await act(() => Chart.ahead())
+  const { container, unmount } = render(<Chart name="below" />)
+  expect(container.textContent).toBe('')
+  expect(container.firstElementChild?.className).toBe('room-below')
+  await act(async () => idle.forEach((work) => work()))
+  expect(screen.getByText('below')).toBeTruthy()
+  unmount()
+  render(<Chart name="gone" />).unmount()
+  await act(async () => idle.forEach((work) => work()))
+  expect(screen.queryByText('gone')).toBeNull()
+})

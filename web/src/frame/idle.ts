@@ -1,0 +1,9 @@
+/** Does something once the page has nothing else to do, at the latest after `most` (ms); returns what calls it off. */
+export function whenIdle(work: () => void, most = 2000): () => void {
+  if (typeof requestIdleCallback === 'function') {
+    const handle = requestIdleCallback(work, { timeout: most })
+    return () => cancelIdleCallback(handle)
+  }
+  const timer = setTimeout(work, 50)
+  return () => clearTimeout(timer)
+}
