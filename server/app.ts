@@ -14,6 +14,7 @@ import { constants } from 'node:zlib'
 import { registerChanges } from './changes'
 import { registerCalc } from './calc/routes'
 import { isReady, type Db } from './db/client'
+import { fromElsewhere, readElsewhere } from './http/elsewhere'
 import { registerMetrics } from './http/metrics'
 import { Pictures } from './http/pictures'
 import { problem, registerProblems, sendProblem } from './http/problems'
@@ -73,16 +74,13 @@ function refuseForeign(request: FastifyRequest, address: string | undefined): vo
   if (!LOOPBACK.test(host) && host !== (address && new URL(address).host))
     throw problem(421, 'wrong-host', 'This address is not served here')
   const origin = request.headers.origin
-  const site = request.headers['sec-fetch-site']
-  const elsewhere = site === 'cross-site' || site === 'same-site'
   if (request.method === 'GET' || request.method === 'HEAD') {
-    // A link may lead here from anywhere.
-    if (elsewhere && request.headers['sec-fetch-mode'] !== 'navigate' && request.url.startsWith('/api/'))
+    if (readElsewhere(request.headers) && request.url.startsWith('/api/'))
       throw problem(403, 'foreign-origin', 'The record is read by this app’s own pages only')
     return
   }
   const own = [`http://${host}`, `https://${host}`, address]
-  if ((origin !== undefined && !own.includes(origin)) || elsewhere)
+  if ((origin !== undefined && !own.includes(origin)) || fromElsewhere(request.headers))
     throw problem(403, 'foreign-origin', 'Writes are taken from this app’s own pages only')
 }
 

@@ -134,6 +134,16 @@ test.each([
   expect(await get(url(), cookie)).toBe(PAGE)
 })
 
+test('another site’s page gets none for itself; a link from it leads to one', async () => {
+  await untilDrawn(station())
+  const from = async (mode: string): Promise<string> => {
+    const headers = { host: 'localhost', 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': mode }
+    return (await h.app.inject({ url: station(), headers })).body
+  }
+  expect(await from('no-cors')).toBe(PAGE)
+  expect(await from('navigate')).toContain('id="picture"')
+})
+
 test('whoever is not signed in sees nothing of it', async () => {
   const closed = await harness({ webRoot: folder, drawer: join(folder, 'drawer.mjs'), visitor: null })
   try {

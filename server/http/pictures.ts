@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url'
 import { promisify } from 'node:util'
 import { brotliCompress, brotliDecompress, constants } from 'node:zlib'
 import { Piscina } from 'piscina'
+import { readElsewhere } from './elsewhere'
 
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
 const BUILT = join(here, 'picture.mjs')
@@ -119,6 +120,7 @@ export class Pictures {
     const [, id, station = ''] = STATION.exec(request.url) ?? []
     // What waits on the reader's device is not known here.
     if (!id || !this.page || !this.threads || request.cookies[WAITING]) return null
+    if (readElsewhere(request.headers)) return null
     const found = await Promise.race([this.drawn(request, id, station), pause(WAITS, null)])
     if (!found) return null
     reply.headers({
