@@ -5,31 +5,50 @@ import { ensureBuild, freePort, startServer } from '../lib/system.mjs'
 
 const median = (list: readonly number[]): number =>
   [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? NaN
+/** Visits from an address, and how many of them go on through all stations. */
+const [ROUNDS, THROUGH] = [11, 5]
 const STATIONS = ['Claims', 'Strip', 'Inside', 'Bench', 'Fill', 'Path', 'Tanks', 'Verdict', 'Visits']
 
-/** A page of its own that keeps nothing from the one before, with what it receives counted. */
-async function visit<T>(
-  browser: Browser,
-  look: (page: Page, received: () => number) => Promise<T>,
-): Promise<T> {
+/** A page of its own that keeps nothing from the one before. */
+async function visit<T>(browser: Browser, look: (page: Page) => Promise<T>): Promise<T> {
   const context = await browser.newContext({ serviceWorkers: 'block' })
   const page = await context.newPage()
   // What the compiler calls in functions it has named.
   await page.addInitScript('globalThis.__name = (f) => f')
   await page.addInitScript(noteStations)
-  const cdp = await context.newCDPSession(page)
-  await cdp.send('Network.enable')
-  let bytes = 0
-  cdp.on('Network.loadingFinished', (e) => (bytes += e.encodedDataLength))
+  await page.addInitScript(noteNumbers)
   try {
-    return await look(page, () => bytes)
+    return await look(page)
   } finally {
     await context.close()
   }
 }
-/** Numbers are there: the station says something and nothing in it is still being worked out. */
-const numbers = (page: Page): Promise<unknown> =>
-  page.waitForFunction(() => document.querySelector('main h2') && !document.querySelector('[data-loading]'))
+/** In the page: says so once a station stands with its numbers, laid out and painted. */
+function noteNumbers(): void {
+  const look = (): void => {
+    if (document.querySelector('main h2') && !document.querySelector('[data-loading]'))
+      setTimeout(() => console.debug('numbers'))
+    else requestAnimationFrame(look)
+  }
+  requestAnimationFrame(look)
+}
+/** What a page receives until its station stands (bytes), counted in a visit of its own: counting takes time. */
+async function receivedBy(page: Page, url: string): Promise<number> {
+  const cdp = await page.context().newCDPSession(page)
+  await cdp.send('Network.enable')
+  let bytes = 0
+  cdp.on('Network.loadingFinished', (e) => (bytes += e.encodedDataLength))
+  await toNumbers(page, url)
+  await page.waitForFunction(() => !document.getElementById('picture'))
+  return bytes
+}
+/** From an address to its numbers (ms), as the page itself says; what the driver needs to look is not in it. */
+const toNumbers = (page: Page, url: string): Promise<number> =>
+  taken(async () => {
+    const there = page.waitForEvent('console', (m) => m.text() === 'numbers')
+    await page.goto(url, { waitUntil: 'commit' })
+    await there
+  })
 /**
  * In the page: how long from a click on a link of the stations until that station stands, with nothing still being
  * worked out; without what the driver needs to aim and to look.
@@ -58,6 +77,22 @@ const taken = async (work: () => Promise<unknown>): Promise<number> => {
   const from = performance.now()
   await work()
   return performance.now() - from
+}
+
+/** From station to station, twice: the first time and again. */
+async function throughStations(page: Page, ...rounds: readonly Map<string, number[]>[]): Promise<void> {
+  await page.waitForTimeout(6000)
+  for (const round of rounds)
+    for (const name of STATIONS) {
+      await page
+        .getByRole('navigation', { name: 'Stations' })
+        .getByRole('link', { name: new RegExp(name) })
+        .click()
+      await page.waitForFunction(() => (globalThis as unknown as { took: number | null }).took)
+      const took = await page.evaluate(() => (globalThis as unknown as { took: number }).took)
+      round.set(name, [...(round.get(name) ?? []), took])
+      await page.waitForTimeout(400)
+    }
 }
 
 /** A dossier of two hundred timed trials with ten readings each, and logs of ten thousand points. */
@@ -121,42 +156,33 @@ export async function waits(): Promise<void> {
       items: { model: { id: string; name: string } }[]
     }
     const id = items.find((m) => m.model.name === 'Ledger 700')?.model.id ?? ''
+    const verdict = `${base}/models/${id}/verdict`
     const empty: number[] = []
-    const full: number[] = []
+    const [full, undrawn]: [number[], number[]] = [[], []]
     // Between what the server drew and the app in its place.
     const after: number[] = []
     const [first, again] = [new Map<string, number[]>(), new Map<string, number[]>()]
-    let received = 0
-    for (let i = 0; i < 5; i++) {
+    const received = await visit(browser, (page) => receivedBy(page, verdict))
+    for (let i = 0; i < ROUNDS; i++) {
       empty.push(await visit(browser, (page) => taken(() => page.goto(`${base}/shell.json`))))
-      await visit(browser, async (page, bytes) => {
-        full.push(
-          await taken(async () => {
-            await page.goto(`${base}/models/${id}/verdict`, { waitUntil: 'commit' })
-            await numbers(page)
-          }),
-        )
+      undrawn.push(
+        await visit(browser, async (page) => {
+          // As where something waits on the device: the server draws nothing.
+          await page.context().addCookies([{ name: 'ypsometer.waiting', value: '1', url: base }])
+          return toNumbers(page, verdict)
+        }),
+      )
+      await visit(browser, async (page) => {
+        full.push(await toNumbers(page, verdict))
         const drawn = performance.now()
         await page.waitForFunction(() => !document.getElementById('picture'))
         after.push(performance.now() - drawn)
-        received = bytes()
-        await page.waitForTimeout(6000)
-        for (const round of [first, again])
-          for (const name of STATIONS) {
-            await page
-              .getByRole('navigation', { name: 'Stations' })
-              .getByRole('link', { name: new RegExp(name) })
-              .click()
-            await page.waitForFunction(() => (globalThis as unknown as { took: number | null }).took)
-            const took = await page.evaluate(() => (globalThis as unknown as { took: number }).took)
-            round.set(name, [...(round.get(name) ?? []), took])
-            await page.waitForTimeout(400)
-          }
+        if (i >= ROUNDS - THROUGH) await throughStations(page, first, again)
       })
     }
     const ratio = median(full) / median(empty)
     console.log(
-      `from address to numbers      ${median(full).toFixed(0)} ms · empty page ${median(empty).toFixed(0)} ms · ${ratio.toFixed(1)} times · target 3 times · the app itself ${median(after).toFixed(0)} ms later · ${(received / 1000).toFixed(0)} kB received`,
+      `from address to numbers      ${median(full).toFixed(0)} ms · empty page ${median(empty).toFixed(0)} ms · ${ratio.toFixed(1)} times · target 3 times · by the app alone ${median(undrawn).toFixed(0)} ms · the app in its picture’s place ${median(after).toFixed(0)} ms later · ${(received / 1000).toFixed(0)} kB received`,
     )
     const said = (round: ReadonlyMap<string, readonly number[]>): string => {
       const each = [...round].map(([name, ms]) => [name, median(ms)] as const).sort((a, b) => b[1] - a[1])

@@ -13,6 +13,7 @@
     read()
   }
   if (document.hidden) begin()
-  requestAnimationFrame(() => setTimeout(begin))
+  // The frame after the first: by then that one is on the screen.
+  requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(begin)))
   setTimeout(begin, 500)
 }
