@@ -7,6 +7,7 @@ import { harness, type Harness } from './tests/harness'
 
 /** Draws what it was given, or nothing for long, or fails, as the address asks. */
 const DRAWER = `export default async (job) => {
+  if (!job) return ''
   if (job.address.endsWith('?slow')) await new Promise((done) => setTimeout(done, 600))
   if (job.address.endsWith('?broken')) throw new Error('no such station')
   if (job.address.endsWith('/nowhere')) return ''

@@ -76,6 +76,8 @@ function pageOf(webRoot: string): Page | null {
 /** How long a page waits for its picture (ms), and how long one may take to be drawn at all. */
 const WAITS = 200
 const LONGEST = 10_000
+/** A thread that nobody asked anything of for so long ends (ms). */
+const IDLE = 30 * 60_000
 /** Pictures that are drawn or wait for it; whoever comes then draws their own. */
 const MOST_DRAWN = 2
 /** Pictures kept by a server process, those asked for last. */
@@ -106,7 +108,7 @@ export class Pictures {
   ) {
     this.page = pageOf(webRoot)
     this.threads = existsSync(drawer)
-      ? new Piscina({ filename: drawer, minThreads: 0, maxThreads: 1, idleTimeout: 60_000 })
+      ? new Piscina({ filename: drawer, minThreads: 0, maxThreads: 1, idleTimeout: IDLE })
       : null
   }
 
@@ -118,10 +120,13 @@ export class Pictures {
   /** Answers with the page of an address and what stands there; null where nothing is drawn ahead. */
   async send(request: FastifyRequest, reply: FastifyReply): Promise<Buffer | null> {
     const [, id, station = ''] = STATION.exec(request.url) ?? []
+    if (!this.page || !this.threads || readElsewhere(request.headers)) return null
+    // Whoever has opened a page will open a station: the thread is read meanwhile.
+    if (!id) return this.warm(this.threads)
     // What waits on the reader's device is not known here.
-    if (!id || !this.page || !this.threads || request.cookies[WAITING]) return null
-    if (readElsewhere(request.headers)) return null
-    const found = await Promise.race([this.drawn(request, id, station), pause(WAITS, null)])
+    if (request.cookies[WAITING]) return null
+    const drawn = this.drawn(request, id, station).catch((error: unknown) => this.without(error))
+    const found = await Promise.race([drawn, pause(WAITS, null)])
     if (!found) return null
     reply.headers({
       'content-type': 'text/html; charset=utf-8',
@@ -181,11 +186,21 @@ export class Pictures {
       this.keep(kept)
       return kept
     } catch (error) {
-      this.app.log.warn({ error }, 'A page could not be drawn ahead')
-      return null
+      return this.without(error)
     } finally {
       this.drawing.delete(key)
     }
+  }
+
+  /** Has the thread read what it draws with. */
+  private warm(threads: Piscina): null {
+    if (!threads.threads.length) void threads.run(null).catch((error: unknown) => this.without(error))
+    return null
+  }
+
+  private without(error: unknown): null {
+    this.app.log.warn({ error }, 'A page could not be drawn ahead')
+    return null
   }
 
   /** What the API answers this reader; null for a refusal. */

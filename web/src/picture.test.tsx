@@ -51,7 +51,8 @@ test('what waits for a worker says so, and takes no number for it', () => {
   expect(drawn('verdict', {}, { ...opened, assessment: null })).toContain('data-loading=""')
 })
 
-test('where there is no station, there is nothing', () => {
+test('asked for nothing, or where there is no station, there is nothing', () => {
+  expect(picture(null)).toBe('')
   jest.spyOn(console, 'warn').mockImplementation(() => undefined)
   expect(drawn('nowhere')).toBe('')
 })

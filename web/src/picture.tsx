@@ -47,7 +47,10 @@ export interface Drawn {
  * A station as HTML, for the server to send before any of the app's code has come: the same components over the same
  * answers. It holds no charts, and nothing that only a worker works out.
  */
-export default function picture({ address, me, opened, tanks, ...chosen }: Drawn): string {
+export default function picture(drawn: Drawn | null): string {
+  // Asked for nothing, it has at least been read.
+  if (!drawn) return ''
+  const { address, me, opened, tanks, ...chosen } = drawn
   queryClient.clear()
   queryClient.setQueryData(['me'], JSON.parse(me) as Me)
   takeOpened(JSON.parse(opened) as Opened)
