@@ -1,33 +1,47 @@
-import { expect, test as base, type Page } from '@playwright/test'
+import { expect, test as base, type Browser, type Page } from '@playwright/test'
 import { TestBench } from './bench'
 
 let bench: TestBench
 
-/** Waits until the app has taken the place of its picture. */
-async function taken<T>(page: Page, answer: T): Promise<T> {
-  await expect(page.locator('#picture')).toHaveCount(0)
-  return answer
+/** How a page is gone to by itself, which shows what the server drew of it. */
+let goBare: Page['goto'] | undefined
+/** Goes to an address, and waits for nothing of the app. */
+export const toPicture = (page: Page, url: string): Promise<unknown> => (goBare ?? page.goto).call(page, url)
+
+/**
+ * What a test does next is meant for the app, not for what the server drew of it: every page of every context is gone
+ * to until the app has taken its picture's place.
+ */
+async function untilTheApp(browser: Browser): Promise<void> {
+  const page = await browser.newPage()
+  const any = Object.getPrototypeOf(page) as Page
+  await page.close()
+  if (goBare) return
+  const after = <A extends unknown[], T>(go: (this: Page, ...given: A) => Promise<T>) =>
+    async function (this: Page, ...given: A): Promise<T> {
+      const answer = await go.apply(this, given)
+      await expect(this.locator('#picture')).toHaveCount(0)
+      return answer
+    }
+  goBare = any.goto
+  any.goto = after(any.goto)
+  any.reload = after(any.reload)
+  any.goBack = after(any.goBack)
+  any.goForward = after(any.goForward)
 }
 
 /** The tests of this project: each worker has a bench of its own, which dies with it. */
 export const test = base.extend<object, { bench: TestBench }>({
   bench: [
-    // eslint-disable-next-line no-empty-pattern -- Playwright reads a fixture's needs from this pattern
-    async ({}, use) => {
+    async ({ browser }, use) => {
       bench = await TestBench.open()
+      await untilTheApp(browser)
       await use(bench)
       bench.close()
     },
     { scope: 'worker', auto: true, timeout: 60000 },
   ],
   baseURL: ({ bench }, use) => use(bench.url),
-  page: async ({ page }, use) => {
-    // What a test does next is meant for the app, not for what the server drew of it.
-    const [go, again] = [page.goto.bind(page), page.reload.bind(page)]
-    page.goto = async (...given) => taken(page, await go(...given))
-    page.reload = async (...given) => taken(page, await again(...given))
-    await use(page)
-  },
 })
 export { expect, type Page }
 

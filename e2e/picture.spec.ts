@@ -1,4 +1,4 @@
-import { expect, openDossier, saved, test, watchErrors, type Page } from './helpers'
+import { expect, openDossier, saved, test, toPicture, watchErrors, type Page } from './helpers'
 
 const CODE = /\/assets\/[^/]+\.js$/
 /** The server draws a station ahead once the thread that does it runs. */
@@ -22,7 +22,7 @@ test('numbers stand before any code has come, and the app that takes their place
     const errors = watchErrors(other)
     let cut = true
     await other.route(CODE, (route) => (cut ? route.abort() : route.continue()))
-    await other.goto(url)
+    await toPicture(other, url)
     await expect(other.getByRole('heading', { level: 1, includeHidden: true })).toHaveText('Ledger 700')
     const picture = await lines(other)
     expect(errors.filter((e) => /policy/i.test(e))).toEqual([])
