@@ -38,11 +38,11 @@ function kept<T extends string>(key: string, initial: () => T, apply?: (value: T
   }
 }
 
-/** Tells the server a choice that its pages are drawn by, by a cookie. */
+/** Tells the server a choice that its pages are drawn by, by a cookie. Who reads a review by its link gets none. */
 const tell =
   (key: string) =>
   (value: string): void => {
-    if (typeof document !== 'undefined')
+    if (typeof document !== 'undefined' && !location.pathname.startsWith('/s/'))
       document.cookie = `${key}=${value}; path=/; max-age=31536000; samesite=lax`
   }
 
