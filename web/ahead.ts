@@ -1,4 +1,5 @@
 import type { Plugin, Rollup } from 'vite'
+import { ALL_TANKS, ON_TANKS } from '../contract/page'
 
 /** A view by its address: the modules it is made of, and what it asks of the API. `$1` is what the address holds. */
 export interface View {
@@ -7,7 +8,7 @@ export interface View {
   readonly asks: readonly string[]
 }
 
-const COUNTER = ['/candidates', '/tanks?limit=200', '/stock-classes', '/house-rules']
+const COUNTER = ['/candidates', ALL_TANKS, '/stock-classes', '/house-rules']
 const STATIONS = {
   claims: 'claims/Claims',
   strip: 'strip/Strip',
@@ -19,8 +20,6 @@ const STATIONS = {
   verdict: 'verdict/VerdictView',
   visits: 'visits/Visits',
 }
-/** Stations that look at tanks. */
-const ON_TANKS = ['tanks', 'visits']
 const simple = (path: string, module: string, asks: readonly string[] = []): View => ({
   path: `^/${path}$`,
   modules: [module],
@@ -33,12 +32,12 @@ export const VIEWS: readonly View[] = [
   ...Object.entries(STATIONS).map(([station, module]) => ({
     path: `^/models/([^/]+)/${station}$`,
     modules: ['dossier/Dossier', module],
-    asks: ['/models/$1/opened', ...(ON_TANKS.includes(station) ? ['/tanks?limit=200'] : [])],
+    asks: ['/models/$1/opened', ...(ON_TANKS.includes(station) ? [ALL_TANKS] : [])],
   })),
-  simple('tanks(?:/[^/]+)?', 'tanks/Tanks', ['/tanks?limit=200', '/candidates']),
+  simple('tanks(?:/[^/]+)?', 'tanks/Tanks', [ALL_TANKS, '/candidates']),
   simple('advise', 'advise/Advise', COUNTER),
   simple('compare', 'compare/Compare', [...COUNTER, '/media']),
-  simple('upkeep', 'upkeep/Upkeep', ['/upkeep/filters', '/ticks', '/tanks?limit=200', '/house-rules']),
+  simple('upkeep', 'upkeep/Upkeep', ['/upkeep/filters', '/ticks', ALL_TANKS, '/house-rules']),
   simple('reviews', 'reviews/Reviews', ['/reviews', '/candidates']),
   simple('library(?:/[^/]+)?', 'library/Library', ['/media']),
   simple('rules(?:/[^/]+)?', 'rules/HouseRules', ['/house-rules']),

@@ -1,4 +1,5 @@
 import { chromium, type Browser, type Page } from '@playwright/test'
+import { PAGE_COOKIES } from '@ypsometer/contract/page'
 import { randomUUID } from 'node:crypto'
 import { createDatabase, throwawayCluster } from '../lib/cluster.mjs'
 import { ensureBuild, freePort, startServer } from '../lib/system.mjs'
@@ -168,7 +169,7 @@ export async function waits(): Promise<void> {
       undrawn.push(
         await visit(browser, async (page) => {
           // As where something waits on the device: the server draws nothing.
-          await page.context().addCookies([{ name: 'ypsometer.waiting', value: '1', url: base }])
+          await page.context().addCookies([{ name: PAGE_COOKIES.waiting, value: '1', url: base }])
           return toNumbers(page, verdict)
         }),
       )

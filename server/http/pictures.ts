@@ -1,3 +1,4 @@
+import { ALL_TANKS, ON_TANKS, PAGE_COOKIES } from '@ypsometer/contract/page'
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
@@ -8,14 +9,13 @@ import { promisify } from 'node:util'
 import { brotliCompress, brotliDecompress, constants } from 'node:zlib'
 import { Piscina } from 'piscina'
 import { readElsewhere } from './elsewhere'
+import { Latest } from './latest'
 
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
 const BUILT = join(here, 'picture.mjs')
 
 /** A station of a dossier, by its address. */
 const STATION = /^\/models\/([0-9a-f-]{36})\/([a-z]+)(?:\?|$)/
-/** Stations that look at tanks too. */
-const ON_TANKS = ['tanks', 'visits']
 /** Where the app is put into its page, and what of that page is in the way of a picture. */
 const PLACE = '<div id="root"></div>'
 const THEME = '<script src="/theme.js"></script>'
@@ -85,10 +85,6 @@ const MOST_KEPT = 40
 /** Dossiers beyond this length (characters of JSON) are drawn by the reader's own machine only. */
 const LONGEST_DOSSIER = 600_000
 
-/** What the app tells of its reader by cookies. */
-const CHOICES = { units: 'ypsometer.units', decimal: 'ypsometer.decimal', theme: 'ypsometer.theme' } as const
-const WAITING = 'ypsometer.waiting'
-
 /**
  * Draws the stations of a dossier into the page that the server sends, by the app's own components over its own
  * answers, so that numbers stand there before any code has come; the app takes their place as soon as it can. A page
@@ -96,7 +92,7 @@ const WAITING = 'ypsometer.waiting'
  */
 export class Pictures {
   private readonly page: Page | null
-  private readonly kept = new Map<string, Kept>()
+  private readonly kept = new Latest<Kept>(MOST_KEPT)
   private readonly drawing = new Map<string, Promise<Kept | null>>()
   private readonly threads: Piscina | null
 
@@ -124,7 +120,7 @@ export class Pictures {
     // Whoever has opened a page will open a station: the thread is read meanwhile.
     if (!id) return this.warm(this.threads)
     // What waits on the reader's device is not known here.
-    if (request.cookies[WAITING]) return null
+    if (request.cookies[PAGE_COOKIES.waiting]) return null
     const drawn = this.drawn(request, id, station).catch((error: unknown) => this.without(error))
     const found = await Promise.race([drawn, pause(WAITS, null)])
     if (!found) return null
@@ -142,7 +138,7 @@ export class Pictures {
   private async drawn(request: FastifyRequest, id: string, station: string): Promise<Kept | null> {
     const onTanks = ON_TANKS.includes(station)
     const [me, opened, tanks] = await Promise.all(
-      ['/me', `/models/${id}/opened`, ...(onTanks ? ['/tanks?limit=200'] : [])].map((path) =>
+      ['/me', `/models/${id}/opened`, ...(onTanks ? [ALL_TANKS] : [])].map((path) =>
         this.asked(request, path),
       ),
     )
@@ -153,9 +149,9 @@ export class Pictures {
       me,
       opened,
       tanks,
-      units: cookies[CHOICES.units],
-      decimal: cookies[CHOICES.decimal],
-      theme: cookies[CHOICES.theme],
+      units: cookies[PAGE_COOKIES.units],
+      decimal: cookies[PAGE_COOKIES.decimal],
+      theme: cookies[PAGE_COOKIES.theme],
     }
     // Some of it is said of today.
     const hour = new Date().toISOString().slice(0, 13)
@@ -163,10 +159,7 @@ export class Pictures {
       .update(JSON.stringify([job, hour, this.page?.mark]))
       .digest('base64')
     const before = this.kept.get(key)
-    if (before) {
-      this.keep(before)
-      return before
-    }
+    if (before) return before
     const under = this.drawing.get(key)
     if (under) return under
     if (!this.threads || this.drawing.size >= MOST_DRAWN) return null
@@ -183,7 +176,7 @@ export class Pictures {
       if (!picture) return null
       const { before = '', after = '' } = this.page ?? {}
       const kept = { key, page: await compressed(before + picture + after, BROTLI) }
-      this.keep(kept)
+      this.kept.set(key, kept)
       return kept
     } catch (error) {
       return this.without(error)
@@ -216,13 +209,6 @@ export class Pictures {
       },
     })
     return answer.statusCode === 200 ? answer.body : null
-  }
-
-  private keep(one: Kept): void {
-    this.kept.delete(one.key)
-    this.kept.set(one.key, one)
-    const [oldest] = this.kept.keys()
-    if (this.kept.size > MOST_KEPT && oldest !== undefined) this.kept.delete(oldest)
   }
 
   async close(): Promise<void> {

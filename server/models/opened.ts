@@ -5,6 +5,7 @@ import { eq } from 'drizzle-orm'
 import { createHash } from 'node:crypto'
 import type { Db } from '../db/client'
 import { shelfEntry } from '../db/schema'
+import { Latest } from '../http/latest'
 import { classesUnder } from '../tanks/stock'
 import { dossier } from './queries'
 import { readBasis, workedFrom } from './shelfEntries'
@@ -19,14 +20,7 @@ interface Kept {
   readonly from: string
   readonly body: string
 }
-const kept = new WeakMap<Db, Map<string, Kept>>()
-
-function keep(of: Map<string, Kept>, id: string, one: Kept): void {
-  of.delete(id)
-  of.set(id, one)
-  const [oldest] = of.keys()
-  if (of.size > MOST_KEPT && oldest !== undefined) of.delete(oldest)
-}
+const kept = new WeakMap<Db, Latest<Kept>>()
 
 function worked(d: Dossier, { stock, rules, media, bias }: ShelfBasis): Opened['assessment'] {
   if (d.readings.length > MOST_READINGS) return null
@@ -55,13 +49,10 @@ export async function opened(db: Db, id: string): Promise<string> {
     entry?.revision ?? 0,
     createHash('sha1').update(JSON.stringify(basis)).digest('base64'),
   )
-  const here = kept.get(db) ?? new Map<string, Kept>()
+  const here = kept.get(db) ?? new Latest<Kept>(MOST_KEPT)
   kept.set(db, here)
   const before = here.get(id)
-  if (before?.from === from) {
-    keep(here, id, before)
-    return before.body
-  }
+  if (before?.from === from) return before.body
   const found = await dossier(db, id)
   const { stock, rules, media, bias } = basis
   const body = JSON.stringify(
@@ -74,6 +65,6 @@ export async function opened(db: Db, id: string): Promise<string> {
       assessment: worked(found, basis),
     }),
   )
-  keep(here, id, { from, body })
+  here.set(id, { from, body })
   return body
 }

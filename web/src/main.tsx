@@ -2,6 +2,7 @@ import './app.css'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
+import { ON_TANKS } from '@ypsometer/contract/page'
 import {
   createBrowserRouter,
   RouterProvider,
@@ -41,8 +42,6 @@ const STATIONS = {
   verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
   visits: async () => ({ Component: (await import('./views/visits/Visits')).Visits }),
 }
-/** Those that look at tanks. */
-const ON_TANKS = ['tanks', 'visits']
 /** How long after a station was opened the code of the others is fetched (ms). */
 const SOON = 1000
 /** A busy page may take so long until it is (ms). */

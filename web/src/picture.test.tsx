@@ -1,5 +1,6 @@
 import { modelRecord, type Opened } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging'
+import { STATIONS } from '@ypsometer/core/judging/stations'
 import { demoDossier, demoMedia, demoRules, demoStock } from '../tests/dossier'
 import picture from './picture'
 
@@ -26,17 +27,14 @@ const drawn = (station: string, chosen: { units?: string; decimal?: string } = {
   })
 const words = (html: string): string => html.replace(/<[^>]*>/g, ' ').replace(/\s+/g, ' ')
 
-test.each(['claims', 'strip', 'inside', 'bench', 'fill', 'path', 'tanks', 'verdict', 'visits'])(
-  '%s stands in its frame, with nothing that the page may not carry',
-  (station) => {
-    const html = drawn(station)
-    expect(html).toContain('<h1>Ledger 700</h1>')
-    expect(html).toMatch(new RegExp(`aria-current="page"[^>]*href="/models/${dossier.model.id}/${station}"`))
-    expect(html).toContain('Edda &lt;b&gt;')
-    // The policy of the server lets no style and no script stand in a page.
-    expect(html).not.toMatch(/<script|<style|\sstyle=|\son\w+=/)
-  },
-)
+test.each(STATIONS)('%s stands in its frame, with nothing that the page may not carry', (station) => {
+  const html = drawn(station)
+  expect(html).toContain('<h1>Ledger 700</h1>')
+  expect(html).toMatch(new RegExp(`aria-current="page"[^>]*href="/models/${dossier.model.id}/${station}"`))
+  expect(html).toContain('Edda &lt;b&gt;')
+  // The policy of the server lets no style and no script stand in a page.
+  expect(html).not.toMatch(/<script|<style|\sstyle=|\son\w+=/)
+})
 
 test('what the label printed stands there, in the units and with the sign of whoever looks', () => {
   expect(words(drawn('verdict', { units: 'metric' }))).toContain('the rated 700 L/h')

@@ -77,17 +77,23 @@ export const demoSearches = (): FaultSearch[] => stamped(demoBundle.faultSearche
 /** What was put there stays as it is: nothing answers in these tests, and nothing is asked twice. */
 queryClient.setDefaultOptions({ queries: { staleTime: Infinity, networkMode: 'always', retry: false } })
 
-/** Shows a station of a dossier inside a router, with everything computed as in the app. */
-export function showStation(view: React.ReactNode, dossier: Dossier) {
+/** What a station of a dossier stands in: a router, and everything computed as in the app. */
+export function aroundStation(dossier: Dossier) {
   const assessment = assess(modelRecord(dossier, demoMedia()))
-  const shown = render(
+  const wrapper = ({ children }: { readonly children: React.ReactNode }) => (
     <QueryClientProvider client={queryClient}>
       <MemoryRouter>
         <DossierProvider dossier={dossier} assessment={assessment} stock={[...STOCK_CLASSES]}>
-          {view}
+          {children}
         </DossierProvider>
       </MemoryRouter>
-    </QueryClientProvider>,
+    </QueryClientProvider>
   )
-  return { assessment, ...shown }
+  return { assessment, wrapper }
+}
+
+/** Shows a station of a dossier. */
+export function showStation(view: React.ReactNode, dossier: Dossier) {
+  const { assessment, wrapper } = aroundStation(dossier)
+  return { assessment, ...render(view, { wrapper }) }
 }

@@ -1,11 +1,10 @@
+import { PAGE_COOKIES } from '@ypsometer/contract/page'
 import { useStore } from '../frame/useStore'
 import { makeOutbox, type Entry, type SaveState, type Writer } from './outbox'
 
 /** The outbox of this page. */
 export const outbox = makeOutbox()
 
-/** The cookie that tells the server that something waits here which it does not know. */
-const WAITING = 'ypsometer.waiting'
 /** Keeps the server from drawing pages of its own while changes wait here: they would show what was before those. */
 export function tellOfWaiting(): void {
   let told: boolean | undefined
@@ -13,7 +12,7 @@ export function tellOfWaiting(): void {
     const waits = outbox.entries().length > 0
     if (waits === told) return
     told = waits
-    document.cookie = `${WAITING}=1; path=/; samesite=lax; max-age=${waits ? 31_536_000 : 0}`
+    document.cookie = `${PAGE_COOKIES.waiting}=1; path=/; samesite=lax; max-age=${waits ? 31_536_000 : 0}`
   })
 }
 

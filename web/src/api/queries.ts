@@ -15,6 +15,7 @@ import type {
 } from '@ypsometer/contract'
 import { houseOf, judgedClasses } from '@ypsometer/contract/house'
 import { DOSSIER_ROWS } from '@ypsometer/contract/lists'
+import { ALL_TANKS } from '@ypsometer/contract/page'
 import type { CandidateList } from '@ypsometer/contract/candidateList'
 import type { Snapshot } from '@ypsometer/contract/review'
 import type { Moved } from '@ypsometer/core/review'
@@ -49,7 +50,7 @@ export const queryClient = new QueryClient({
 
 /** Collections that are lists of their own. */
 const LISTS = {
-  tanks: '/tanks?limit=200',
+  tanks: ALL_TANKS,
   ticks: '/ticks',
   'set-ups': '/set-ups',
   'change-overs': '/change-overs',

@@ -177,9 +177,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                   stroke="var(--color-secondary)"
                   strokeDasharray="5 4"
                   strokeWidth={1.4}
-                  dot={false}
-                  activeDot={UNTOUCHED}
-                  isAnimationActive={false}
+                  {...LINE}
                 />
               )}
               {hookup && (
@@ -188,9 +186,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                   name="circuit"
                   stroke="var(--color-base-content)"
                   strokeWidth={1.4}
-                  dot={false}
-                  activeDot={UNTOUCHED}
-                  isAnimationActive={false}
+                  {...LINE}
                 />
               )}
               <Line
@@ -198,9 +194,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'}
                 stroke="var(--color-primary)"
                 strokeWidth={2.4}
-                dot={false}
-                activeDot={UNTOUCHED}
-                isAnimationActive={false}
+                {...LINE}
                 {...(known.from === 'label' && { strokeDasharray: '9 4' })}
               />
               <Marks points={model.points} at={at && { flow: model.q(at.flow), head: model.h(at.head) }} />
@@ -337,6 +331,7 @@ function Marks({
 
 /** What follows the pointer on the lines does not lie in the way of a point. */
 const UNTOUCHED = { pointerEvents: 'none' } as const
+const LINE = { dot: false, activeDot: UNTOUCHED, isAnimationActive: false } as const
 const TICK = { fontFamily: 'var(--font-num)', fontSize: 13, fill: 'var(--color-base-content)' }
 const AXIS_LABEL = { fontFamily: 'var(--font-sans)', fontSize: 14, fill: 'var(--color-secondary)' }
 

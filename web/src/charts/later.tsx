@@ -38,15 +38,17 @@ export function later<P extends object>(load: () => Made<P>, room: (props: P) =>
     // Which of the two it is does not change while it is shown.
     const [Part] = useState<ComponentType<P>>(() => there ?? (Waited as unknown as ComponentType<P>))
     const place = useRef<HTMLDivElement>(null)
-    const turn = useTurn(place)
+    if (!useTurn(place)) return <div ref={place} className={room(props)} />
     return (
-      <div ref={place} className={room(props)}>
-        {turn && (
-          <Suspense fallback={<Loading />}>
-            <Part {...props} />
-          </Suspense>
-        )}
-      </div>
+      <Suspense
+        fallback={
+          <div className={room(props)}>
+            <Loading />
+          </div>
+        }
+      >
+        <Part {...props} />
+      </Suspense>
     )
   }
   return Object.assign(Shown, { ahead: async () => void (await made()) })

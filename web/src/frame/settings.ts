@@ -1,3 +1,4 @@
+import { PAGE_COOKIES } from '@ypsometer/contract/page'
 import { useStore } from './useStore'
 import type { UnitSystem } from '@ypsometer/core/units'
 
@@ -51,23 +52,23 @@ export const SYSTEMS: readonly (readonly [UnitSystem, string])[] = [
   ['us', 'US'],
   ['imperial', 'Imperial'],
 ]
-export const units = kept<UnitSystem>('ypsometer.units', () => 'metric', tell('ypsometer.units'))
+export const units = kept<UnitSystem>(PAGE_COOKIES.units, () => 'metric', tell(PAGE_COOKIES.units))
 export const theme = kept<Theme>(
-  'ypsometer.theme',
+  PAGE_COOKIES.theme,
   () =>
     typeof document !== 'undefined' && document.documentElement.dataset.theme === 'fishroom'
       ? 'fishroom'
       : 'paper',
   (t) => {
     if (typeof document !== 'undefined') document.documentElement.dataset.theme = t
-    tell('ypsometer.theme')(t)
+    tell(PAGE_COOKIES.theme)(t)
   },
 )
 
 /** Signs between whole and broken numbers, and the one this reader has. */
 export const DECIMALS = ['.', ','] as const
 export type Decimal = (typeof DECIMALS)[number]
-export const decimal = kept<Decimal>('ypsometer.decimal', () => '.', tell('ypsometer.decimal'))
+export const decimal = kept<Decimal>(PAGE_COOKIES.decimal, () => '.', tell(PAGE_COOKIES.decimal))
 
 /** The 95 % interval a timing should reach, as a share of the flow. */
 export const PRECISIONS = ['0.02', '0.03', '0.05', '0.1'] as const

@@ -1,11 +1,6 @@
 /** @jest-environment jsdom */
 import '../../tests/setup'
 import { renderHook, waitFor } from '@testing-library/react'
-import { QueryClientProvider } from '@tanstack/react-query'
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
-import { modelRecord } from '@ypsometer/contract'
-import { assess } from '@ypsometer/core/judging'
-import { MemoryRouter } from 'react-router'
 
 /** Forecasts asked of a worker, each with what answers it. */
 const mockAsked: ((answer: unknown) => void)[] = []
@@ -21,22 +16,10 @@ jest.mock('../workers/pathRemote', () => {
 })
 
 import { haveLists, noServer } from '../../tests/backend'
-import { demoDossier, demoMedia, demoRules, demoTanks } from '../../tests/dossier'
-import { queryClient } from '../api/queries'
-import { DossierProvider } from '../frame/dossier'
+import { aroundStation, demoDossier, demoMedia, demoRules, demoTanks } from '../../tests/dossier'
 import { useSeason } from './useSeason'
 
-const dossier = demoDossier('Ledger 700')
-const assessment = assess(modelRecord(dossier, demoMedia()))
-const wrapper = ({ children }: { readonly children: React.ReactNode }) => (
-  <QueryClientProvider client={queryClient}>
-    <MemoryRouter>
-      <DossierProvider dossier={dossier} assessment={assessment} stock={[...STOCK_CLASSES]}>
-        {children}
-      </DossierProvider>
-    </MemoryRouter>
-  </QueryClientProvider>
-)
+const { wrapper } = aroundStation(demoDossier('Ledger 700'))
 const season = () => renderHook(() => useSeason(), { wrapper })
 beforeEach(() => {
   noServer()

@@ -6,6 +6,7 @@ import { storyOf } from '@ypsometer/core/visits'
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useDossierContext } from '../frame/dossier'
+import { saidBy } from '../frame/said'
 import { useClogTank, type ClogTank } from './useClogTank'
 import { useFillPath, type FillPath } from './useFillPath'
 import type { SeasonAnswer } from '../workers/pathWork'
@@ -85,7 +86,7 @@ export function useSeason(): Season {
       })
       .catch((error: unknown) => {
         if (gone) return
-        setFailure(error instanceof Error ? error.message : String(error))
+        setFailure(saidBy(error))
         setBusy(false)
       })
       .finally(end)

@@ -1,0 +1,14 @@
+// What the server and the app tell each other of a page before any of the app’s code has come.
+
+/** Cookies by which the app tells what its pages are drawn by: choices of the reader, and that something waits. */
+export const PAGE_COOKIES = {
+  units: 'ypsometer.units',
+  decimal: 'ypsometer.decimal',
+  theme: 'ypsometer.theme',
+  /** Something waits on this device that the server does not know. */
+  waiting: 'ypsometer.waiting',
+} as const
+
+/** Stations that look at tanks too, and how these are asked for. */
+export const ON_TANKS: readonly string[] = ['tanks', 'visits']
+export const ALL_TANKS = '/tanks?limit=200'
