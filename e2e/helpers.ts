@@ -55,14 +55,28 @@ export const rig = (command: string): Promise<string> => bench.tell(command)
 export const rigStop = (): Promise<void> => bench.stopRig()
 export const rigStart = (): Promise<void> => bench.startRig()
 
-/** Opens a demo dossier by its model's name. */
+/** Opens a demo dossier by its model's name, at its address; the way there from the shelf is a newcomer's (newcomer.spec.ts). */
 export async function openDossier(page: Page, name: string, station = 'claims'): Promise<string> {
-  await page.goto(`/?q=${encodeURIComponent(name)}`)
-  await page.getByRole('link', { name, exact: true }).click()
+  const found = await page.request.get(`/api/v1/models?q=${encodeURIComponent(name)}`)
+  const { items } = (await found.json()) as { items: { model: { id: string; name: string } }[] }
+  const id = items.find(({ model }) => model.name === name)?.model.id ?? ''
+  await page.goto(`/models/${id}/${station}`)
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
-  const id = /models\/([0-9a-f-]{36})/.exec(page.url())?.[1] ?? ''
-  if (station !== 'claims') await page.goto(`/models/${id}/${station}`)
   return id
+}
+
+/** Goes on to an address of another view within the app that is there, as its links do: no page is read anew. */
+export async function within(page: Page, to: string): Promise<void> {
+  await page.evaluate((path) => {
+    Object.assign(window, { before: document.querySelector('h1') })
+    history.pushState(null, '', path)
+    dispatchEvent(new PopStateEvent('popstate'))
+  }, to)
+  await page.waitForFunction((path) => {
+    const { before } = window as unknown as { before: Element | null }
+    const station = document.querySelector<HTMLAnchorElement>('nav[aria-label=Stations] [aria-current=page]')
+    return !before?.isConnected || (station && path.startsWith(station.pathname))
+  }, to)
 }
 
 /** Waits until everything typed has reached the server. */
