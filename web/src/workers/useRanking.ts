@@ -20,9 +20,14 @@ export function useRanking(options: readonly Measures[], weights: Weights, key: 
   const [state, setState] = useState<{ readonly key: string; readonly ranked: Ranked | null; readonly progress: number | null; readonly failure: string | null }>({ key: '', ranked: null, progress: null, failure: null }) // prettier-ignore
   useEffect(() => {
     if (!options.length) return
-    let gone = false
+    let over = false
     const show = (more: Partial<Ranking>): void => {
-      if (!gone) setState({ key, ranked: null, progress: null, failure: null, ...more })
+      if (!over) setState({ key, ranked: null, progress: null, failure: null, ...more })
+    }
+    /** What is said of the way comes by a way of its own: some of it later than the end. */
+    const end = (more: Partial<Ranking>): void => {
+      show(more)
+      over = true
     }
     const timer = setTimeout(() => {
       show({ progress: 0 })
@@ -33,12 +38,12 @@ export function useRanking(options: readonly Measures[], weights: Weights, key: 
           calledBack((progress: number) => show({ progress })),
         )
         .then(
-          (ranked) => show({ ranked }),
-          (error: unknown) => show({ failure: saidBy(error) }),
+          (ranked) => end({ ranked }),
+          (error: unknown) => end({ failure: saidBy(error) }),
         )
     }, STILL)
     return () => {
-      gone = true
+      over = true
       clearTimeout(timer)
     }
     // The key stands for options and weights, which are made anew at every render.
