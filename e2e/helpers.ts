@@ -1,7 +1,13 @@
-import { expect, test as base, type Browser, type Page } from '@playwright/test'
+import { expect, test as base, type Browser, type BrowserContext, type Page } from '@playwright/test'
 import { TestBench } from './bench'
 
 let bench: TestBench
+
+/** A reader who asked the browser to save data. */
+export const savesData = (context: BrowserContext): Promise<unknown> =>
+  context.addInitScript(() =>
+    Object.defineProperty(navigator, 'connection', { value: { saveData: true }, configurable: true }),
+  )
 
 /** How a page is gone to by itself, which shows what the server drew of it. */
 let goBare: Page['goto'] | undefined
@@ -30,8 +36,16 @@ async function untilTheApp(browser: Browser): Promise<void> {
   any.goForward = after(any.goForward)
 }
 
-/** The tests of this project: each worker has a bench of its own, which dies with it. */
-export const test = base.extend<object, { bench: TestBench }>({
+/**
+ * The tests of this project: each worker has a bench of its own, which dies with it. Its readers save data: nothing is
+ * fetched or worked out before it is asked for, unless a test says that it goes `ahead`.
+ */
+export const test = base.extend<{ ahead: boolean }, { bench: TestBench }>({
+  ahead: [false, { option: true }],
+  context: async ({ context, ahead }, use) => {
+    if (!ahead) await savesData(context)
+    await use(context)
+  },
   bench: [
     async ({ browser }, use) => {
       bench = await TestBench.open()

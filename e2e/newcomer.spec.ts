@@ -1,5 +1,7 @@
 import { expect, test, named, saved, watchErrors } from './helpers'
 
+test.use({ ahead: true })
+
 /*
  * A newcomer's whole way: label, five runs by the space bar, a tank, a verdict. The expected numbers were worked out
  * apart from the app, by hand formulas in another language:

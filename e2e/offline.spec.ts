@@ -1,6 +1,6 @@
 import { clockShows, expect, test, openDossier, saved, startServer, stopServer } from './helpers'
 
-test.use({ serviceWorkers: 'allow' })
+test.use({ serviceWorkers: 'allow', ahead: true })
 
 test('with the server gone the bench opens again from the device, times runs, and hands them in once', async ({
   page,

@@ -1,4 +1,6 @@
-import { expect, openDossier, saved, test, toPicture, watchErrors, type Page } from './helpers'
+import { expect, openDossier, saved, savesData, test, toPicture, watchErrors, type Page } from './helpers'
+
+test.use({ ahead: true })
 
 const CODE = /\/assets\/[^/]+\.js$/
 /** The server draws a station ahead once the thread that does it runs. */
@@ -98,4 +100,30 @@ test('code that did not come while the server was away comes when it is back', a
   await rated.fill('700 L/h')
   await rated.press('Tab')
   await saved(page)
+})
+
+test('what the next station needs comes before it is asked for, and not to a reader who saves data', async ({
+  page,
+  browser,
+  bench,
+}) => {
+  const codeOf = (of: Page): Promise<string[]> =>
+    of.evaluate(() =>
+      performance
+        .getEntriesByType('resource')
+        .flatMap((e) => /\/assets\/([A-Z][A-Za-z]+)-[^/]*\.js$/.exec(e.name)?.[1] ?? []),
+    )
+  const saving = await browser.newContext({ baseURL: bench.url })
+  await savesData(saving)
+  const other = await saving.newPage()
+  await openDossier(other, 'Ledger 700', 'verdict')
+  // Opened after the other: what this one has by now, that one would have had as well.
+  await openDossier(page, 'Ledger 700', 'verdict')
+  const others = ['Strip', 'Bench', 'Fill', 'Path', 'Visits', 'HeadFlow']
+  await expect.poll(() => codeOf(page)).toEqual(expect.arrayContaining(others))
+  const had = await codeOf(other)
+  expect(others.filter((name) => had.includes(name))).toEqual([])
+  await other.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /Path/ }).click()
+  await expect(other.getByRole('heading', { name: 'Through each layer, and round it' })).toBeVisible()
+  await saving.close()
 })

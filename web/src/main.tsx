@@ -19,6 +19,7 @@ import { followMe } from './api/people'
 import { Door } from './frame/Door'
 import { Frame } from './frame/Frame'
 import { whenIdle } from './frame/idle'
+import { sparing } from './frame/sparing'
 import { toast } from './frame/toastStore'
 import { Shelf } from './views/shelf/Shelf'
 
@@ -59,6 +60,7 @@ const LATER: readonly (() => Promise<unknown>)[] = [
 ]
 /** Fetches what the other stations need, the next one first, whenever the page has nothing else to do. */
 function otherStations(path: string): void {
+  if (sparing()) return
   const names = Object.keys(STATIONS) as (keyof typeof STATIONS)[]
   const here = names.findIndex((n) => path.endsWith(`/${n}`))
   const others = [...names.slice(here + 1), ...names.slice(0, Math.max(0, here))]

@@ -8,6 +8,7 @@ import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useParams } 
 import { patiently } from '../../api/patiently'
 import { useDossier, useLabelBias, useMedia, useJudgedClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
+import { sparing } from '../../frame/sparing'
 import { Present } from '../../frame/Present'
 import { Failed, Loading } from '../../frame/States'
 import { DossierProvider } from '../../frame/dossier'
@@ -38,6 +39,7 @@ const REST = 1500
 function useRested(station: string): boolean {
   const [rested, setRested] = useState(false)
   useEffect(() => {
+    if (sparing()) return undefined
     const timer = setTimeout(() => setRested(true), REST)
     return () => clearTimeout(timer)
   }, [station])

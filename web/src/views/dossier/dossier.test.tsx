@@ -2,7 +2,7 @@
 import '../../../tests/setup'
 import { modelRecord, type Dossier } from '@ypsometer/contract'
 import { assess, type Assessment } from '@ypsometer/core/judging'
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { MemoryRouter, Route, Routes } from 'react-router'
 import { demoDossier } from '../../../tests/dossier'
@@ -13,6 +13,8 @@ let mockWorked: { assessment: Assessment | null; failure: string | null } = {
   failure: null,
 }
 jest.mock('../../workers/useAssessment', () => ({ useAssessment: () => mockWorked }))
+const mockAhead = jest.fn<null, [object]>(() => null)
+jest.mock('../../pathway/ahead', () => ({ __esModule: true, default: (of: object) => mockAhead(of) }))
 
 import { haveDossier, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
 import { toastStore } from '../../frame/toastStore'
@@ -165,4 +167,19 @@ test('numbers that cannot be worked out are said above the station, which stays 
 test('a station outside a dossier is a mistake of ours, and says so', () => {
   jest.spyOn(console, 'error').mockImplementation(() => undefined)
   expect(() => render(<Station />)).toThrow(/outside a dossier/)
+})
+
+test('what the next station shows is worked out once this one was looked at, not for a reader who saves data', async () => {
+  jest.useFakeTimers()
+  const rest = (): Promise<void> => act(() => jest.advanceTimersByTimeAsync(5000))
+  Object.assign(navigator, { connection: { saveData: true } })
+  open('/bench')
+  await rest()
+  expect(mockAhead).not.toHaveBeenCalled()
+  cleanup()
+  Object.assign(navigator, { connection: { saveData: false } })
+  open('/bench')
+  await rest()
+  expect(mockAhead).toHaveBeenCalledWith({ station: 'bench' })
+  jest.useRealTimers()
 })

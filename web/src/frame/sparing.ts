@@ -1,0 +1,7 @@
+/** What a browser says of its connection (Network Information API, WICG draft); not all of them do. */
+interface Connected {
+  readonly connection?: { readonly saveData?: boolean }
+}
+
+/** Did the reader ask the browser to save data? Then nothing is fetched, or worked out, before it is asked for. */
+export const sparing = (): boolean => (navigator as Connected).connection?.saveData === true
