@@ -1,5 +1,5 @@
 import type axe from 'axe-core'
-import type { AxeResults, RunOptions } from 'axe-core'
+import type { AxeResults } from 'axe-core'
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { expect, openDossier, settled, sideways, test, watchErrors, within, type Page } from './helpers'
@@ -42,19 +42,26 @@ const VIEWS = [
 
 /** The small form of it: half as much for a page to read. */
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-/** Runs axe in the page, where it was put before, over the whole of it or what a selector finds. */
-const runAxe = (page: Page, options: RunOptions, within = 'html'): Promise<AxeResults['violations']> =>
+/** Puts axe into the page, where it is not yet; contrast is looked at where `markStyles` says. */
+const putAxe = async (page: Page): Promise<void> => {
+  if (await page.evaluate(() => 'axe' in globalThis)) return
+  await page.evaluate(AXE)
+  await page.evaluate((id) => {
+    const here = globalThis as unknown as { axe: typeof axe }
+    here.axe.configure({ rules: [{ id, selector: '[data-one]' }] })
+  }, CONTRAST)
+}
+/** What axe finds in a page that it was put into. */
+const runAxe = (page: Page, rules: readonly string[]): Promise<AxeResults['violations']> =>
   page.evaluate(
-    async ([o, selector]) => {
+    async (runOnly) => {
       const here = globalThis as unknown as { axe: typeof axe }
-      return (await here.axe.run(document.querySelectorAll(selector), o)).violations
+      return (await here.axe.run('html', { runOnly, resultTypes: ['violations'] })).violations
     },
-    [{ ...options, resultTypes: ['violations'] }, within] satisfies [RunOptions, string],
+    [...rules],
   )
 const WCAG = ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']
 const CONTRAST = 'color-contrast'
-
-const THEMES = ['paper', 'fishroom'] as const
 
 /**
  * Marks, of the elements with words of their own, one of each that is styled alike: by everything that a style may go
@@ -85,25 +92,23 @@ const markStyles = (page: Page): Promise<void> =>
 /** What axe finds on the page as it stands: WCAG 2.2 AA, and in each theme the contrast of all that is styled alike. */
 async function axeFinds(page: Page, where: string): Promise<string[]> {
   const found: string[] = []
-  const note = (what: string, violations: AxeResults['violations']): void => {
-    for (const v of violations)
-      found.push(
-        `${where}, ${what}: ${v.id} ${v.nodes[0]?.target.join(' ')} ${v.nodes[0]?.failureSummary ?? ''}`,
-      )
-  }
   // Colours that still fade from one theme to the other are neither’s.
   await page.emulateMedia({ reducedMotion: 'reduce' })
-  if (!(await page.evaluate(() => 'axe' in globalThis))) await page.evaluate(AXE)
-  note('both', await runAxe(page, { runOnly: WCAG, rules: { [CONTRAST]: { enabled: false } } }))
+  await putAxe(page)
   await markStyles(page)
-  for (const theme of THEMES) {
+  for (const [theme, rules] of [
+    ['fishroom', [CONTRAST]],
+    ['paper', WCAG],
+  ] as const) {
     await page.evaluate((t) => (document.documentElement.dataset.theme = t), theme)
-    note(theme, await runAxe(page, { runOnly: { type: 'rule', values: [CONTRAST] } }, '[data-one]'))
+    for (const v of await runAxe(page, rules))
+      found.push(
+        `${where}, ${theme}: ${v.id} ${v.nodes[0]?.target.join(' ')} ${v.nodes[0]?.failureSummary ?? ''}`,
+      )
   }
-  await page.evaluate(() => {
-    document.documentElement.dataset.theme = 'paper'
-    document.querySelectorAll('[data-one]').forEach((e) => e.removeAttribute('data-one'))
-  })
+  await page.evaluate(() =>
+    document.querySelectorAll('[data-one]').forEach((e) => e.removeAttribute('data-one')),
+  )
   return found
 }
 
