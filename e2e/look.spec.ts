@@ -153,11 +153,12 @@ for (const [which, views] of [
   ['second', VIEWS.slice(THIRD, 2 * THIRD)],
   ['last', VIEWS.slice(2 * THIRD)],
 ] as const)
-  test(`every view, the ${which} third: axe finds nothing in either theme, no script or policy error, nothing scrolls sideways`, async ({
+  test(`every view, the ${which} third: axe finds nothing in either theme, no script or policy error, nothing scrolls sideways, and it has a name`, async ({
     page,
   }) => {
     test.setTimeout(150000)
     const errors = watchErrors(page)
+    const names = new Set<string>()
     await page.addInitScript(() => localStorage.setItem('ypsometer.theme', 'paper'))
     const id = await openDossier(page, 'Ledger 700')
     for (const view of views) {
@@ -179,9 +180,11 @@ for (const [which, views] of [
         await expect(page.getByRole('navigation', { name: 'Stations' })).toHaveCount(0)
       await settled(page)
       if (view === 'bench') await expect(page.locator('svg.recharts-surface').first()).toBeVisible()
+      names.add(await page.title())
       expect(await axeFinds(page, view)).toEqual([])
       if (!view.endsWith('run') || view === 'strip/run') await neverSideways(page, view)
     }
+    expect([...names].filter((name) => / · Ypsometer$/.test(name))).toHaveLength(views.length)
     expect(errors).toEqual([])
   })
 

@@ -7,6 +7,7 @@ import { Glyph } from './Glyph'
 import { FormEnd } from './FormEnd'
 import { against } from './problemForm'
 import { SecretField } from './SecretFields'
+import { Heading } from './Heading'
 
 const Fields = z.object({
   name: z.string().trim().min(1, 'your name here'),
@@ -32,7 +33,7 @@ export function SignIn({ again }: { readonly again: boolean }) {
         <p className="flex items-center gap-2 text-[1.15rem] font-bold tracking-tight">
           <Glyph /> Ypsometer
         </p>
-        <h1>{again ? 'Sign in to go on' : 'Sign in'}</h1>
+        <Heading>{again ? 'Sign in to go on' : 'Sign in'}</Heading>
         {again && (
           <p role="status">
             Your session has ended.{' '}

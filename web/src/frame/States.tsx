@@ -1,5 +1,6 @@
 import { Link, useRouteError } from 'react-router'
 import { ApiProblem, Unreachable } from '../api/client'
+import { Heading } from './Heading'
 
 export const Loading = () => (
   <p className="muted p-6" role="status" data-loading>
@@ -44,7 +45,7 @@ export function Crash() {
   const error = useRouteError()
   return (
     <div className="p-6">
-      <h1>This view failed</h1>
+      <Heading>This view failed</Heading>
       <p className="mt-2 max-w-xl">
         {error instanceof Error ? error.message : 'An unknown fault.'} What you typed is kept on this device.
       </p>
@@ -62,7 +63,7 @@ export function Crash() {
 
 export const NotFound = () => (
   <div>
-    <h1>There is nothing at this address</h1>
+    <Heading>There is nothing at this address</Heading>
     <p className="mt-2">
       <Link to="/" className="link">
         To the shelf

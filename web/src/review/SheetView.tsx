@@ -8,6 +8,7 @@ import { Words } from '../figures/Words'
 import { decimal } from '../frame/settings'
 import { piecesOf, type Piece, type ReviewDoc } from './document'
 import { bothText } from './text'
+import { Heading } from '../frame/Heading'
 
 interface Props {
   readonly doc: ReviewDoc
@@ -35,7 +36,7 @@ function PieceView({ piece: p, drawing, photo }: PieceProps) {
           <p className="kicker" dir="auto">
             {p.kicker}
           </p>
-          <h1 dir="auto">{p.title}</h1>
+          <Heading dir="auto">{p.title}</Heading>
           <p className="muted">{p.sub}</p>
         </header>
       )

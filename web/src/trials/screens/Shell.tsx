@@ -7,6 +7,7 @@ import { Toasts } from '../../frame/Toasts'
 import { useTrialView } from '../view'
 import { Conditions } from '../Conditions'
 import { useAwake } from './useAwake'
+import { Heading } from '../../frame/Heading'
 
 interface Props {
   readonly dossier: Dossier
@@ -45,7 +46,9 @@ export function Shell({ dossier, trial, fresh, status, undo, lower, children, on
           <ArrowLeft aria-hidden="true" />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
-          <h1 className="truncate text-[1.15rem]">{dossier.model.name}</h1>
+          <Heading part={title} className="truncate text-[1.15rem]">
+            {dossier.model.name}
+          </Heading>
           <p className="muted truncate text-[0.9rem]">{title}</p>
           <KeptNote />
         </div>

@@ -22,6 +22,7 @@ import { CRITERION_WORDS } from './words'
 import { ScoreBar } from './ScoreBar'
 import { Taps } from './Taps'
 import { useAsk, type Ask } from './useAsk'
+import { Heading } from '../../frame/Heading'
 
 /** So many options are drawn against each other, and shown. */
 const DRAWN = 12
@@ -34,7 +35,7 @@ export function Advise() {
   const old = data?.filter((d) => d.old).length ?? 0
   return (
     <>
-      <h1>Advise</h1>
+      <Heading>Advise</Heading>
       <p className="muted max-w-2xl">
         The tank in a few taps. What will do stands first, with its reasons; what will not says why.{' '}
         <Link to="/rankings" className="link">

@@ -20,6 +20,7 @@ import { toast } from '../../frame/toastStore'
 import { dayFromNow } from '../../frame/when'
 import { useDue } from '../../workers/useLiving'
 import { useAsk } from './useAsk'
+import { Heading } from '../../frame/Heading'
 
 const PAPERS = [
   ['a4', 'A4'],
@@ -83,7 +84,7 @@ export function Slip() {
   if (typeof record === 'string' || !option)
     return (
       <>
-        <h1>Slip</h1>
+        <Heading>Slip</Heading>
         <p className="mt-3 max-w-xl">
           {typeof record === 'string' ? record : 'This option is not among those for the tank any more.'}{' '}
           <Link to={back} className="link">
@@ -147,7 +148,7 @@ export function Slip() {
       </div>
       <article className={`slip slip-${paper}`} aria-label="Slip">
         <header className="border-base-content flex items-baseline justify-between gap-4 border-b pb-1">
-          <h1>Filter advice</h1>
+          <Heading>Filter advice</Heading>
           <span className="num muted">{day}</span>
         </header>
         {parts.map((p) => (

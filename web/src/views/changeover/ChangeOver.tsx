@@ -23,6 +23,7 @@ import { dayFromNow, showDay } from '../../frame/when'
 import { Said } from '../../tank/Balance'
 import { nameOf, useChange, type Change } from './useChange'
 import { SeriesChart } from '../../charts'
+import { Heading } from '../../frame/Heading'
 
 const DAY = 86400
 
@@ -62,7 +63,7 @@ function Sheet({
           {tank.name}
         </Link>
       </p>
-      <h1>{old ? `${nameOf(old)} to ${nameOf(next)}` : `${nameOf(next)} comes`}</h1>
+      <Heading>{old ? `${nameOf(old)} to ${nameOf(next)}` : `${nameOf(next)} comes`}</Heading>
       <Ask change={change} />
       {missing && <p className="text-warning mt-3">{missing} The dates below are as agreed.</p>}
       {plan.failure && (

@@ -27,6 +27,7 @@ import { KIND_WORDS } from '../words'
 import { Owning } from './Owning'
 import { useCompared, type Compared } from './useCompared'
 import { Curves } from '../../charts'
+import { Heading } from '../../frame/Heading'
 
 /** Up to four models side by side, the first of them what the others are held against. */
 export function Compare() {
@@ -45,7 +46,7 @@ export function Compare() {
   const names = models.map((m) => m.name).join(', ')
   return (
     <>
-      <h1>Compare</h1>
+      <Heading>Compare</Heading>
       <p className="muted max-w-3xl">
         The others are held against the first. A difference is marked where it is more than both doubts
         together; else there is none that can be told.

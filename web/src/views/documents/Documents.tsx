@@ -8,12 +8,13 @@ import { saidBy } from '../../frame/said'
 import { toast } from '../../frame/toastStore'
 import { Report } from './Report'
 import { TABLE_WORDS, Tables } from './Tables'
+import { Heading } from '../../frame/Heading'
 
 /** Documents out and in: one thing or the whole bench, looked at before it is taken. */
 export function Documents() {
   return (
     <>
-      <h1>In and out</h1>
+      <Heading>In and out</Heading>
       <p className="muted max-w-2xl">
         One open file for a model, a tank, a medium, a house rule, a review, or the whole bench: other
         programs can read it, and another bench takes it as it is. With photos it is an archive. Tables are

@@ -14,6 +14,7 @@ import { Failed, Loading } from '../../frame/States'
 import { DossierProvider } from '../../frame/dossier'
 import { useAssessment } from '../../workers/useAssessment'
 import { KIND_WORDS } from '../words'
+import { Heading } from '../../frame/Heading'
 
 export const ToFirstStation = () => <Navigate to="claims" replace />
 
@@ -72,7 +73,7 @@ export function DossierView() {
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
         <div className="flex flex-wrap items-baseline gap-x-3">
-          <h1>{model.name}</h1>
+          <Heading part={STATION_WORDS[station as Station]}>{model.name}</Heading>
           <p className="muted">
             {model.maker} · {KIND_WORDS[model.kind]}
           </p>

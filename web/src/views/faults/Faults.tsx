@@ -17,6 +17,7 @@ import { NextCard, RecordAlone } from './NextCard'
 import { Suspects } from './Suspects'
 import { causeOf } from './words'
 import { useFault, type Fault } from './useFault'
+import { Heading } from '../../frame/Heading'
 
 /** What a filter is rung up about: symptom, then checks in the order that finds it soonest. */
 export function Faults() {
@@ -29,7 +30,7 @@ export function Faults() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1>{subject.symptom ? SYMPTOM_WORDS[subject.symptom].name : 'Fault finder'}</h1>
+          <Heading>{subject.symptom ? SYMPTOM_WORDS[subject.symptom].name : 'Fault finder'}</Heading>
           <p className="muted max-w-2xl">
             {row
               ? `${name}${tank ? `, ${tank.name}` : ''} · ${showDay(row.on)}`

@@ -10,6 +10,7 @@ import { units } from '../../frame/settings'
 import { Failed, Loading } from '../../frame/States'
 import { toast } from '../../frame/toastStore'
 import { ACTION_WORDS, fieldsOf, fieldWords, oneOf, showField } from '../../figures/fieldWords'
+import { Heading } from '../../frame/Heading'
 
 const DAY = new Intl.DateTimeFormat('en-GB', {
   weekday: 'long',
@@ -48,7 +49,7 @@ export function History() {
   return (
     <>
       <div className="flex flex-wrap items-baseline gap-x-4">
-        <h1>{name ? `History of ${name}` : 'History'}</h1>
+        <Heading>{name ? `History of ${name}` : 'History'}</Heading>
         {model && (
           <Link to={`/models/${model}`} className="link">
             to its dossier

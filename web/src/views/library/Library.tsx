@@ -13,6 +13,7 @@ import { showMoney } from '../../fields/MoneyField'
 import { Failed, Loading } from '../../frame/States'
 import { JOB_OPTIONS, JOB_WORDS } from '../../pathway/words'
 import { MediumSheet } from './MediumSheet'
+import { Heading } from '../../frame/Heading'
 
 /** The media of the library: generic ones that ship with the app, and the bench’s own. */
 export function Library() {
@@ -46,7 +47,7 @@ export function Library() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1>Library of media</h1>
+          <Heading>Library of media</Heading>
           <p className="muted">
             What fills are made of: how it resists water, what surface it offers, how it is sold. Who lives in
             a tank stands under{' '}

@@ -10,6 +10,7 @@ import { FormEnd } from '../../frame/FormEnd'
 import { against } from '../../frame/problemForm'
 import { SecretField } from '../../frame/SecretFields'
 import { Loading } from '../../frame/States'
+import { Heading } from '../../frame/Heading'
 
 const Fields = z.object({ password: Password })
 type Fields = z.infer<typeof Fields>
@@ -44,7 +45,7 @@ export function Join() {
   if (error)
     return (
       <Page>
-        <h1>{error instanceof ApiProblem ? error.problem.title : 'The server does not answer'}</h1>
+        <Heading>{error instanceof ApiProblem ? error.problem.title : 'The server does not answer'}</Heading>
         <p>{error instanceof ApiProblem ? error.problem.detail : 'Try again in a while.'}</p>
         <p>
           <a href="/" className="link">
@@ -56,7 +57,9 @@ export function Join() {
   if (!pass) return <Loading />
   return (
     <Page>
-      <h1>{pass.purpose === 'recovery' ? `Welcome back, ${pass.name}` : `Welcome, ${pass.name}`}</h1>
+      <Heading>
+        {pass.purpose === 'recovery' ? `Welcome back, ${pass.name}` : `Welcome, ${pass.name}`}
+      </Heading>
       <p>{MAY[pass.role]}</p>
       <form onSubmit={(e) => void submit(e)} noValidate className="space-y-4">
         {/* Known to what fills in passwords, so that it is kept under the right name. */}

@@ -5,6 +5,7 @@ import { FirstOwner } from './FirstOwner'
 import { Everyone } from './Everyone'
 import { You } from './You'
 import { ROLE_MAY, ROLE_OPTIONS } from './words'
+import { Heading } from '../../frame/Heading'
 
 /** Who works on this bench: oneself, and everyone for an owner to look after. */
 export function People() {
@@ -12,7 +13,7 @@ export function People() {
   if (!me) return <Loading />
   return (
     <>
-      <h1>People</h1>
+      <Heading>People</Heading>
       {me.by === 'visitor' ? <Unowned me={me} /> : <Owned me={me} />}
     </>
   )

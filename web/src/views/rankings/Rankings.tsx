@@ -8,6 +8,7 @@ import { Num } from '../../figures/Num'
 import { saidBy } from '../../frame/said'
 import { Failed, Loading } from '../../frame/States'
 import { showWhen } from '../../frame/when'
+import { Heading } from '../../frame/Heading'
 
 /** The whole shelf ranked for every tank, as a job of the workers. */
 export function Rankings() {
@@ -22,7 +23,7 @@ export function Rankings() {
   }
   return (
     <>
-      <h1>Every tank against the shelf</h1>
+      <Heading>Every tank against the shelf</Heading>
       <p className="muted max-w-2xl">
         All models, and pairs of them, ranked for each tank on record. It runs as a job: this page may be
         closed meanwhile.

@@ -9,6 +9,7 @@ import { saidBy } from '../../frame/said'
 import { Failed, Loading } from '../../frame/States'
 import { showDay } from '../../frame/when'
 import { STATE_WORDS } from './words'
+import { Heading } from '../../frame/Heading'
 
 /** Reviews in the making, published, corrected and withdrawn. */
 export function Reviews() {
@@ -29,7 +30,7 @@ export function Reviews() {
     .sort((a, b) => b.updatedAt.localeCompare(a.updatedAt))
   return (
     <>
-      <h1>Reviews</h1>
+      <Heading>Reviews</Heading>
       <p className="muted max-w-2xl">
         Words round numbers that were taken on one day. What is published stays as it was said: a correction
         is another edition, and both can be read.

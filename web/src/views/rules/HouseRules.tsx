@@ -12,6 +12,7 @@ import { Failed, Loading } from '../../frame/States'
 import { AdviceSection } from './AdviceSection'
 import { UpkeepSection } from './UpkeepSection'
 import { CapacitySection } from './CapacitySection'
+import { Heading } from '../../frame/Heading'
 
 const SCHOOL_WORDS = {
   'strain-first': 'Strain first',
@@ -50,7 +51,7 @@ export function HouseRules() {
   }
   return (
     <>
-      <h1>House rules</h1>
+      <Heading>House rules</Heading>
       <p className="muted max-w-3xl">
         Practitioners disagree on the order of a fill, and on what carries a tank. Choose once which school
         this bench holds to; a review can choose its own under Path.

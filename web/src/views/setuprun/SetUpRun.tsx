@@ -17,6 +17,7 @@ import { Toasts } from '../../frame/Toasts'
 import { dayFromNow } from '../../frame/when'
 import { tick, useAwake } from '../../trials/screens/useAwake'
 import { useBenchKeys } from '../../trials/screens/useBenchKeys'
+import { Heading } from '../../frame/Heading'
 
 /** Setting up in the bench posture: one step a screen, right or not right, each kept as it is tapped. */
 export function SetUpRun() {
@@ -75,7 +76,7 @@ function Walk({ dossier, setUp }: { readonly dossier: Dossier; readonly setUp: S
           <ArrowLeft aria-hidden="true" />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
-          <h1 className="truncate text-[1.15rem]">Setting up {dossier.model.name}</h1>
+          <Heading className="truncate text-[1.15rem]">{`Setting up ${dossier.model.name}`}</Heading>
           <KeptNote />
         </div>
         <span className="num muted whitespace-nowrap" aria-live="polite">

@@ -11,6 +11,7 @@ import { Loading } from '../../frame/States'
 import { showDay } from '../../frame/when'
 import { LengthKeys } from '../../review/LengthKeys'
 import { SheetView } from '../../review/SheetView'
+import { Heading } from '../../frame/Heading'
 
 /** A review by its link: no account, no cookie, nothing else of the bench. */
 export function Shared() {
@@ -30,7 +31,7 @@ export function Shared() {
 
 const Refused = ({ error }: { readonly error: Error }) => (
   <div role="alert">
-    <h1>{error instanceof ApiProblem ? error.problem.title : 'It cannot be read now'}</h1>
+    <Heading>{error instanceof ApiProblem ? error.problem.title : 'It cannot be read now'}</Heading>
     <p className="mt-2">
       {error instanceof ApiProblem
         ? error.problem.detail
@@ -52,7 +53,7 @@ function Read({ data: { withdrawn, editions, edition }, secret, onEdition }: Rea
   if (withdrawn || !edition)
     return (
       <>
-        <h1>This review was withdrawn</h1>
+        <Heading>This review was withdrawn</Heading>
         {withdrawn && (
           <p className="mt-2" dir="auto" style={{ overflowWrap: 'anywhere' }}>
             On {showDay(withdrawn.on)}: {withdrawn.why}

@@ -10,6 +10,7 @@ import { Failed, Loading } from '../../frame/States'
 import { isFirm } from '@ypsometer/core/judging/basis'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../words'
 import { MiniRuler } from './MiniRuler'
+import { Heading } from '../../frame/Heading'
 
 const NewModel = lazy(() => patiently(() => import('./NewModel')))
 
@@ -35,7 +36,7 @@ export function Shelf() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div>
-          <h1>Shelf</h1>
+          <Heading>Shelf</Heading>
           <p className="muted">What each filter claims, and what the bench supports.</p>
         </div>
         <span className="flex flex-wrap items-center gap-x-5 gap-y-2">

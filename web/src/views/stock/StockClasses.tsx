@@ -8,6 +8,7 @@ import { Num } from '../../figures/Num'
 import { removeRow } from '../../frame/removed'
 import { Failed, Loading } from '../../frame/States'
 import { StockSheet } from './StockSheet'
+import { Heading } from '../../frame/Heading'
 
 /** Who may live in a tank: what they are fed, what carries them, what current they bear. */
 export function StockClasses() {
@@ -31,7 +32,7 @@ export function StockClasses() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1>Stock classes</h1>
+          <Heading>Stock classes</Heading>
           <p className="muted">
             Who lives in a tank: every verdict, every tank and every balance reads its numbers from here.
           </p>

@@ -16,6 +16,7 @@ import { useStopwatch } from '../../trials/screens/useStopwatch'
 import { Condition } from '../../fields/Condition'
 import { Photos } from '../../photos/Photos'
 import { DossierProvider } from '../../frame/dossier'
+import { Heading } from '../../frame/Heading'
 
 /** Taking apart in the bench posture: a running clock and one large button that records each part as it comes off. */
 export function StripRun() {
@@ -115,7 +116,7 @@ function Log({ dossier }: { readonly dossier: Dossier }) {
           <ArrowLeft aria-hidden="true" />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
-          <h1 className="truncate text-[1.15rem]">Taking apart {model.name}</h1>
+          <Heading className="truncate text-[1.15rem]">{`Taking apart ${model.name}`}</Heading>
           <KeptNote />
         </div>
         {watch.running && (

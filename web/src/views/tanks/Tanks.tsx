@@ -13,6 +13,7 @@ import { FiltersOnIt } from './FiltersOnIt'
 import { Visits } from './Visits'
 import { TankSheet } from './TankSheet'
 import { waterOf } from '../../tank/waterOf'
+import { Heading } from '../../frame/Heading'
 
 /** Own and customer tanks: a list, and the open one beside it. */
 export function Tanks() {
@@ -38,7 +39,7 @@ export function Tanks() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <h1>Tanks</h1>
+          <Heading>Tanks</Heading>
           <p className="muted">What a filter has to serve. Every dossier judges its model against them.</p>
         </div>
         <button type="button" className="btn btn-primary" onClick={add}>

@@ -13,6 +13,7 @@ import { showDay } from '../../frame/when'
 import { Ruler } from './Ruler'
 import { ToDo } from './ToDo'
 import { useRound, type Round, type Stop } from './useRound'
+import { Heading } from '../../frame/Heading'
 
 /** What is to be done at which filter when, by the house rule: a round for whoever serves many tanks. */
 export function Upkeep() {
@@ -28,7 +29,7 @@ export function Upkeep() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <div>
-          <h1>Upkeep</h1>
+          <Heading>Upkeep</Heading>
           <p className="muted max-w-2xl">
             {rule.by === 'date'
               ? 'By the calendar'

@@ -9,6 +9,7 @@ import { Failed, Loading } from '../../frame/States'
 import { Toasts } from '../../frame/Toasts'
 import { useAwake } from '../../trials/screens/useAwake'
 import { STEPS } from './steps'
+import { Heading } from '../../frame/Heading'
 
 /** A visit in the bench posture: one thing a screen, each can be skipped, all of it kept as it comes. */
 export function VisitRun() {
@@ -61,9 +62,9 @@ function Walk({ dossier, visit }: { readonly dossier: Dossier; readonly visit: V
           <ArrowLeft aria-hidden="true" />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
-          <h1 className="truncate text-[1.15rem]">
-            {visit.stage === 'set-up' ? 'Setting up' : 'Visit to'} {dossier.model.name}
-          </h1>
+          <Heading className="truncate text-[1.15rem]">
+            {`${visit.stage === 'set-up' ? 'Setting up' : 'Visit to'} ${dossier.model.name}`}
+          </Heading>
           <KeptNote />
         </div>
         <span className="num muted whitespace-nowrap" aria-live="polite">
