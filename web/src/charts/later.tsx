@@ -1,6 +1,6 @@
 import { lazy, startTransition, Suspense, useLayoutEffect, useRef, useState, type ComponentType, type RefObject } from 'react' // prettier-ignore
 import { patiently } from '../api/patiently'
-import { whenIdle } from '../frame/idle'
+import { afterPaint, whenIdle } from '../frame/idle'
 import { Loading } from '../frame/States'
 
 type Made<P> = Promise<{ readonly default: ComponentType<P> }>
@@ -8,16 +8,16 @@ type Made<P> = Promise<{ readonly default: ComponentType<P> }>
 /** A part of a view whose code comes when it is first drawn; with `ahead` called before, it is there at once. */
 export type Later<P> = ComponentType<P> & { readonly ahead: () => Promise<void> }
 
-/** Is it its turn? At once for what is in the window; what is below comes when the page has nothing else to do. */
+/**
+ * Is it its turn? What is in the window comes once the page round it can be seen, without holding up what the reader
+ * does meanwhile; what is below, when the page has nothing else to do.
+ */
 function useTurn(of: RefObject<Element | null>): boolean {
   const [turn, setTurn] = useState(false)
   useLayoutEffect(() => {
     const at = of.current?.getBoundingClientRect()
-    if (!at || (at.top < window.innerHeight && at.bottom >= 0)) {
-      setTurn(true)
-      return undefined
-    }
-    return whenIdle(() => startTransition(() => setTurn(true)))
+    const seen = at && at.top < window.innerHeight && at.bottom >= 0
+    return (seen ? afterPaint : whenIdle)(() => startTransition(() => setTurn(true)))
   }, [of])
   return turn
 }
