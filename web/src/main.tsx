@@ -19,6 +19,7 @@ import { followMe } from './api/people'
 import { Door } from './frame/Door'
 import { Frame } from './frame/Frame'
 import { whenIdle } from './frame/idle'
+import { rehearse } from './frame/rehearsal'
 import { sparing } from './frame/sparing'
 import { toast } from './frame/toastStore'
 import { Shelf } from './views/shelf/Shelf'
@@ -57,8 +58,9 @@ const LATER: readonly (() => Promise<unknown>)[] = [
   async () => void (await import('./workers/livingRemote')).livingRemote(),
   async () => void assessRemote(),
   async () => ahead.list('tanks'),
+  async () => ahead.candidates(),
 ]
-/** Fetches what the other stations need, the next one first, whenever the page has nothing else to do. */
+/** Fetches what the other stations need, the next one first, and rehearses them, whenever there is nothing else to do. */
 function otherStations(path: string): void {
   if (sparing()) return
   const names = Object.keys(STATIONS) as (keyof typeof STATIONS)[]
@@ -70,8 +72,9 @@ function otherStations(path: string): void {
       .catch(() => undefined)
       .finally(() => whenIdle(() => one(rest), UNTIL))
   }
+  const made = others.map((n) => async () => rehearse((await STATIONS[n]()).Component))
   clearTimeout(soon)
-  soon = setTimeout(() => whenIdle(() => one([...others.map((n) => STATIONS[n]), ...LATER]), UNTIL), SOON)
+  soon = setTimeout(() => whenIdle(() => one([...made, ...LATER]), UNTIL), SOON)
 }
 const dossierAhead = asks(({ id }) => id && ahead.dossier(id))
 /** A station asks for nothing of its own: going from one to the next reads nothing again. */

@@ -8,19 +8,30 @@ const chart = () => later(async () => ({ default: Part }), ({ name }: { name: st
 /** Where everything on the page is, from the top of the window (px). */
 let top = 0
 let idle: (() => void)[] = []
+let frames: (() => void)[] = []
+/** The page is painted as it stands. */
+const painted = (): Promise<void> =>
+  act(async () => {
+    frames.forEach((work) => work())
+    await new Promise((done) => setTimeout(done))
+  })
 beforeEach(() => {
   idle = []
+  frames = []
+  window.requestAnimationFrame = (work) => frames.push(work as () => void)
+  window.cancelAnimationFrame = (n) => void (frames[n - 1] = () => undefined)
   Element.prototype.getBoundingClientRect = () => ({ top, bottom: top + 300 }) as DOMRect
   window.requestIdleCallback = (work) => idle.push(work as () => void)
   window.cancelIdleCallback = (n) => void (idle[n - 1] = () => undefined)
 })
 
-test('one in the window comes at once, in the room that was kept for it', async () => {
+test('one in the window comes once the page round it is painted, in the room that was kept for it', async () => {
   top = 100
   const Chart = chart()
   const { container } = render(<Chart name="curve" />)
   expect(container.firstElementChild?.className).toBe('room-curve')
-  expect(screen.getByText('Loading …')).toBeTruthy()
+  expect(container.textContent).toBe('')
+  await painted()
   expect(await screen.findByText('curve')).toBeTruthy()
   expect(idle).toEqual([])
 })

@@ -1,3 +1,13 @@
+import { CoreError } from '@ypsometer/core/errors'
+import { tankBalance, type JudgedFill } from '@ypsometer/core/judging'
+import { STORY_KINDS, storyOf, USUAL_ASKS } from '@ypsometer/core/judging/stories'
+import type { Tank } from '@ypsometer/contract'
+import type { StockClass } from '@ypsometer/core/tanks'
+import { useMemo } from 'react'
+import { useTanks } from '../api/queries'
+import { useDossierContext } from '../frame/dossier'
+import { readTank } from '../tank/readTank'
+import { useStory } from '../workers/useLiving'
 import { useFillPath } from './useFillPath'
 import { useSeason } from './useSeason'
 
@@ -13,8 +23,37 @@ function SeasonAhead() {
   return null
 }
 
+/** What is told of a tank first; null where nothing can be told of it. */
+function firstStory(tank: Tank, classes: readonly StockClass[], fill: JudgedFill) {
+  const read = readTank(tank, classes)
+  if ('problem' in read || !fill.films) return null
+  try {
+    const balance = tankBalance(read.record, fill)
+    return balance && balance.keeping.feed > 0
+      ? storyOf(STORY_KINDS[0], balance.keeping, fill.films, USUAL_ASKS)
+      : null
+  } catch (error) {
+    if (error instanceof CoreError) return null
+    throw error
+  }
+}
+
+/** Works out what Tanks tells first: what happens in time in the first of them. */
+function StoryAhead() {
+  const { assessment, stock } = useDossierContext()
+  const { tanks } = useTanks()
+  const fill = assessment?.verdict.shipped
+  const story = useMemo(
+    () => (tanks?.[0] && fill ? firstStory(tanks[0], stock, fill) : null),
+    [tanks, stock, fill],
+  )
+  useStory(story)
+  return null
+}
+
 const AHEAD: Readonly<Record<string, () => null>> = {
   bench: FillAhead,
+  path: StoryAhead,
   verdict: SeasonAhead,
   visits: SeasonAhead,
 }

@@ -8,6 +8,7 @@ import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useParams } 
 import { patiently } from '../../api/patiently'
 import { useDossier, useLabelBias, useMedia, useJudgedClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
+import { Rehearsal } from '../../frame/rehearsal'
 import { sparing } from '../../frame/sparing'
 import { Present } from '../../frame/Present'
 import { Failed, Loading } from '../../frame/States'
@@ -117,6 +118,7 @@ export function DossierView() {
           {rested && (
             <Suspense>
               <Ahead station={station} />
+              <Rehearsal />
             </Suspense>
           )}
         </DossierProvider>

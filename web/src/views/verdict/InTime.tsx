@@ -32,7 +32,7 @@ export function InTime({
   readonly fill: JudgedFill
   readonly name: string
 }) {
-  const [kind, setKind] = useState<StoryKind>('nothing')
+  const [kind, setKind] = useState<StoryKind>(STORY_KINDS[0])
   const [asks, setAsks] = useState(USUAL_ASKS)
   const fed = study.keeping.feed > 0
   const story = useMemo(

@@ -1,5 +1,4 @@
 import type { Tank } from '@ypsometer/contract'
-import { tankRecord } from '@ypsometer/contract/records'
 import { fittingOf, outletsOf } from '@ypsometer/contract/candidate'
 import { CoreError } from '@ypsometer/core/errors'
 import { FILTERS } from '@ypsometer/core/kinds'
@@ -21,6 +20,7 @@ import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { useDossierContext } from '../../frame/dossier'
 import { Balance, Said, TONES } from '../../tank/Balance'
+import { readTank } from '../../tank/readTank'
 import { knownOf } from '../../tank/running'
 import { FitDrawing } from './FitDrawing'
 import { InTime } from './InTime'
@@ -81,19 +81,6 @@ export function TankStudy({ tanks }: { readonly tanks: readonly Tank[] }) {
       <Studied key={tank.id} tank={tank} fill={shown} name={dossier.model.name} classes={stock} />
     </section>
   )
-}
-
-type Read = { readonly record: TankRecord } | { readonly problem: string }
-
-function readTank(tank: Tank, classes: Parameters<typeof Studied>[0]['classes']): Read {
-  const found = classes.find((s) => s.id === tank.stockClassId)
-  if (!found) return { problem: 'The stock class of this tank was removed: choose another on its own page.' }
-  try {
-    return { record: tankRecord(tank, found) }
-  } catch (error) {
-    if (error instanceof CoreError) return { problem: `Its sizes do not fit together. ${error.message}` }
-    throw error
-  }
 }
 
 function Studied({

@@ -1,0 +1,20 @@
+import type { Tank } from '@ypsometer/contract'
+import { tankRecord } from '@ypsometer/contract/records'
+import { CoreError } from '@ypsometer/core/errors'
+import type { TankRecord } from '@ypsometer/core/judging'
+import type { StockClass } from '@ypsometer/core/tanks'
+
+/** A tank as judging reads it, or the sentence that says what is in the way. */
+export function readTank(
+  tank: Tank,
+  classes: readonly StockClass[],
+): { readonly record: TankRecord } | { readonly problem: string } {
+  const found = classes.find((s) => s.id === tank.stockClassId)
+  if (!found) return { problem: 'The stock class of this tank was removed: choose another on its own page.' }
+  try {
+    return { record: tankRecord(tank, found) }
+  } catch (error) {
+    if (error instanceof CoreError) return { problem: `Its sizes do not fit together. ${error.message}` }
+    throw error
+  }
+}

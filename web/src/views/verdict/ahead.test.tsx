@@ -1,0 +1,32 @@
+/** @jest-environment jsdom */
+import '../../../tests/setup'
+import { cleanup, render, screen, waitFor } from '@testing-library/react'
+
+/** Stories told by the worker. */
+const mockTell = jest.fn<Promise<unknown>, [unknown]>()
+jest.mock('../../workers/livingRemote', () => ({
+  livingRemote: () => ({ tell: mockTell, chances: async () => null }),
+}))
+
+import { tell, type Story } from '@ypsometer/core/biology'
+import { haveLists, noServer } from '../../../tests/backend'
+import { aroundStation, demoDossier, demoTanks } from '../../../tests/dossier'
+import Ahead from '../../pathway/ahead'
+import { TankRange } from './TankRange'
+
+afterEach(cleanup)
+
+test('what Tanks tells first was worked out while Path was looked at, and is there at once', async () => {
+  noServer()
+  haveLists({ tanks: demoTanks() })
+  mockTell.mockImplementation(async (story) => tell(story as Story))
+  const { wrapper } = aroundStation(demoDossier('Ledger 700'))
+  const before = render(<Ahead station="path" />, { wrapper })
+  await waitFor(() => expect(mockTell).toHaveBeenCalledTimes(1))
+  await mockTell.mock.results[0]?.value
+  before.unmount()
+  render(<TankRange />, { wrapper })
+  expect(screen.getByRole('heading', { name: 'In time' })).toBeTruthy()
+  expect(screen.queryByText('Loading …')).toBeNull()
+  expect(mockTell).toHaveBeenCalledTimes(1)
+})
