@@ -60,7 +60,7 @@ const LATER: readonly (() => Promise<unknown>)[] = [
   async () => ahead.list('tanks'),
   async () => ahead.candidates(),
 ]
-/** Fetches what the other stations need, the next one first, and rehearses them, whenever there is nothing else to do. */
+/** Fetches what the other stations need, the next one first, and rehearses them, while the page has nothing to do. */
 function otherStations(path: string): void {
   if (sparing()) return
   const names = Object.keys(STATIONS) as (keyof typeof STATIONS)[]
