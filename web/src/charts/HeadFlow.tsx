@@ -44,6 +44,8 @@ interface Props {
 export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, onPutBack }: Props) {
   const system = units.use()
   const root = useRef<HTMLDivElement>(null)
+  // Axes first, and the curves on them in a piece of their own: all at once would hold the page up.
+  const drawn = useDeferredValue(true, false)
   const compact = useWidth(root, 900) < 640
   const flowUnit = preferredUnit('flow', system)
   const headUnit = preferredUnit('head', system)
@@ -161,42 +163,46 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                   ...AXIS_LABEL,
                 }}
               />
-              <Area
-                dataKey="band"
-                stroke="none"
-                fill="var(--color-primary)"
-                fillOpacity={0.14}
-                isAnimationActive={false}
-                activeDot={false}
-                tooltipType="none"
-              />
-              {known.from === 'fit' && known.labelPump && (
-                <Line
-                  dataKey="label"
-                  name="label’s curve"
-                  stroke="var(--color-secondary)"
-                  strokeDasharray="5 4"
-                  strokeWidth={1.4}
-                  {...LINE}
-                />
+              {drawn && (
+                <>
+                  <Area
+                    dataKey="band"
+                    stroke="none"
+                    fill="var(--color-primary)"
+                    fillOpacity={0.14}
+                    isAnimationActive={false}
+                    activeDot={false}
+                    tooltipType="none"
+                  />
+                  {known.from === 'fit' && known.labelPump && (
+                    <Line
+                      dataKey="label"
+                      name="label’s curve"
+                      stroke="var(--color-secondary)"
+                      strokeDasharray="5 4"
+                      strokeWidth={1.4}
+                      {...LINE}
+                    />
+                  )}
+                  {hookup && (
+                    <Line
+                      dataKey="circuit"
+                      name="circuit"
+                      stroke="var(--color-base-content)"
+                      strokeWidth={1.4}
+                      {...LINE}
+                    />
+                  )}
+                  <Line
+                    dataKey="pump"
+                    name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'}
+                    stroke="var(--color-primary)"
+                    strokeWidth={2.4}
+                    {...LINE}
+                    {...(known.from === 'label' && { strokeDasharray: '9 4' })}
+                  />
+                </>
               )}
-              {hookup && (
-                <Line
-                  dataKey="circuit"
-                  name="circuit"
-                  stroke="var(--color-base-content)"
-                  strokeWidth={1.4}
-                  {...LINE}
-                />
-              )}
-              <Line
-                dataKey="pump"
-                name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'}
-                stroke="var(--color-primary)"
-                strokeWidth={2.4}
-                {...LINE}
-                {...(known.from === 'label' && { strokeDasharray: '9 4' })}
-              />
               <Marks points={model.points} at={at && { flow: model.q(at.flow), head: model.h(at.head) }} />
               <Points points={model.points} onMove={onTakeOut} />
               <Points points={model.out} onMove={onPutBack} out />
