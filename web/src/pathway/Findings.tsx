@@ -21,7 +21,7 @@ interface Props {
 /** What the order audit found, numbered as the pins in the section; the gravest first. */
 export function Findings({ findings, house, selected, onSelect, brief }: Props) {
   return (
-    <section aria-labelledby="findings-title">
+    <section aria-labelledby="findings-title" className="as-needed">
       <h2 id="findings-title">
         Order audit <span className="muted text-[0.85rem] font-normal">under “{house}”</span>
       </h2>

@@ -24,7 +24,7 @@ export function Hookups() {
     })
   }
   return (
-    <section aria-labelledby="hookups-title">
+    <section aria-labelledby="hookups-title" className="as-needed">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h2 id="hookups-title">Hookups</h2>
         <button type="button" className="btn btn-sm" onClick={add}>

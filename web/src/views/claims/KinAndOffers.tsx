@@ -26,7 +26,7 @@ export function KinAndOffers() {
     write(model.offers.map((o, j) => (j === i ? { ...o, ...more } : o)))
   const currency = dossier.claims.find((c) => c.quantity === 'price')?.currency ?? 'EUR'
   return (
-    <section aria-labelledby="offers-title">
+    <section aria-labelledby="offers-title" className="as-needed">
       <h2 id="offers-title">Other prices, and kin</h2>
       <p className="muted">A price on sale or second-hand stands beside the list price in comparisons.</p>
       <Parked row={model} field="offers" what="The other prices of this model" />

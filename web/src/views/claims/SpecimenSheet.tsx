@@ -14,7 +14,7 @@ export function SpecimenSheet() {
   const { dossier } = useDossierContext()
   const specimen = dossier.specimens.at(-1)
   return (
-    <section aria-labelledby="specimen-title" className="space-y-3">
+    <section aria-labelledby="specimen-title" className="as-needed space-y-3">
       <h2 id="specimen-title">The unit on the bench</h2>
       {specimen ? (
         <>

@@ -44,7 +44,7 @@ export function FitForMe({ path, fill, onMade }: Props) {
     setFound(answer)
   }
   return (
-    <section aria-labelledby="fit-title">
+    <section aria-labelledby="fit-title" className="as-needed">
       <h2 id="fit-title">Fit it for me</h2>
       <p className="muted text-[0.92rem]">
         Tries every set of pads and every number of whole packs that “{path.house?.name}” allows, and keeps

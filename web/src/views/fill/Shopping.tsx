@@ -10,7 +10,7 @@ export function Shopping({ outcome }: { readonly outcome: Outcome }) {
   const sum = costFigure(outcome)
   if (!shopping.length) return null
   return (
-    <section aria-labelledby="shopping-title">
+    <section aria-labelledby="shopping-title" className="as-needed">
       <h2 id="shopping-title">Shopping list</h2>
       <div className="overflow-x-auto">
         <table className="sheet">

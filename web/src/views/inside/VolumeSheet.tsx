@@ -42,7 +42,7 @@ export function VolumeSheet() {
   const weight = weightFigure(interior.body, audit.water)
   const closure = closureFigure(audit)
   return (
-    <section aria-labelledby="volume-title">
+    <section aria-labelledby="volume-title" className="as-needed">
       <h2 id="volume-title">Where the litres are</h2>
       {unmeasured > 0 && (
         <p className="text-warning text-[0.92rem]">

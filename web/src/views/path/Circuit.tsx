@@ -28,7 +28,7 @@ export function Circuit({ path }: { readonly path: FillPath }) {
     }
   }
   return (
-    <section aria-labelledby="circuit-title">
+    <section aria-labelledby="circuit-title" className="as-needed">
       <h2 id="circuit-title">The circuit for other programs</h2>
       <div className="mt-1 flex flex-wrap gap-2">
         <button type="button" className="btn btn-sm" onClick={() => void download()}>

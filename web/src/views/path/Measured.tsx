@@ -33,7 +33,7 @@ export function Measured({ path, fill }: { readonly path: FillPath; readonly fil
       </p>
     )
   return (
-    <section aria-labelledby="measured-title">
+    <section aria-labelledby="measured-title" className="as-needed">
       <h2 id="measured-title">Computed against the bucket</h2>
       <table className="sheet">
         <thead>

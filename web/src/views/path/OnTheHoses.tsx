@@ -76,7 +76,7 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
     changeRow('hookups', hookup, { fitted: value === null ? rest : { ...rest, [key]: value } })
   }
   return (
-    <section aria-labelledby="hoses-title">
+    <section aria-labelledby="hoses-title" className="as-needed">
       <h2 id="hoses-title">Also on the hoses of {hookup.name.toLowerCase()}</h2>
       <Parked row={hookup} field="fitted" what="What is fitted on these hoses" />
       {(Object.keys(TITLES) as (keyof Extra)[]).map((key) => {

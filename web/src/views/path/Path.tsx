@@ -126,7 +126,7 @@ export function Path() {
             <Shares outcome={outcome} selected={selected} onSelect={setSelected} />
             <Budget outcome={outcome} />
             {several && outlets.length > 0 && (
-              <section aria-labelledby="outlets-title">
+              <section aria-labelledby="outlets-title" className="as-needed">
                 <h2 id="outlets-title">The same fill on each hookup</h2>
                 <table className="sheet">
                   <tbody>
@@ -143,7 +143,7 @@ export function Path() {
               </section>
             )}
             {ready && ready.sensitivity.length > 0 && (
-              <section aria-labelledby="changes-title">
+              <section aria-labelledby="changes-title" className="as-needed">
                 <h2 id="changes-title">What one change would give</h2>
                 <table className="sheet">
                   <tbody>

@@ -31,7 +31,7 @@ export function Schools({
     setBusy(false)
   }
   return (
-    <section aria-labelledby="schools-title">
+    <section aria-labelledby="schools-title" className="as-needed">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
         <h2 id="schools-title">Three schools on the order</h2>
         {busy ? (

@@ -32,7 +32,7 @@ export function ContentsSheet() {
     setText('')
   }
   return (
-    <section aria-labelledby="contents-title">
+    <section aria-labelledby="contents-title" className="as-needed">
       <h2 id="contents-title">What was in the box</h2>
       {contents.length === 0 && printed.length > 0 && (
         <button

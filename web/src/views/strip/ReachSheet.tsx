@@ -11,7 +11,7 @@ export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
   const score = serviceScore(found)
   const timed = found.some((r) => r.cleaning !== null || r.back !== null)
   return (
-    <section aria-labelledby="reach-title">
+    <section aria-labelledby="reach-title" className="as-needed">
       <h2 id="reach-title">
         How far to reach <ProvenanceTag of="computed" />
       </h2>

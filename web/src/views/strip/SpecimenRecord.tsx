@@ -11,7 +11,7 @@ export function SpecimenRecord() {
   const specimen = dossier.specimens.at(-1)
   if (!specimen)
     return (
-      <section aria-labelledby="unit-title">
+      <section aria-labelledby="unit-title" className="as-needed">
         <h2 id="unit-title">The unit taken apart</h2>
         <p className="muted">Note how it came to the bench, its age and serial number.</p>
         <button
@@ -26,7 +26,7 @@ export function SpecimenRecord() {
   const common = { collection: 'specimens', row: specimen } as const
   return (
     <>
-      <section aria-labelledby="unit-title">
+      <section aria-labelledby="unit-title" className="as-needed">
         <h2 id="unit-title">The unit taken apart</h2>
         <div className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-2">
           <SelectField
@@ -67,7 +67,7 @@ export function SpecimenRecord() {
         <Disclosed specimen={specimen} />
         <p className="muted mt-2">A review will say: “{disclosureWords(specimen)}”</p>
       </section>
-      <section aria-labelledby="check-title">
+      <section aria-labelledby="check-title" className="as-needed">
         <h2 id="check-title">Before it runs again</h2>
         <ul className="mt-1">
           {REASSEMBLY.map(([id, label]) => (

@@ -8,7 +8,7 @@ export function WrongWays({ parts }: { readonly parts: readonly Part[] }) {
   const safe = foolproof(parts)
   const { reason } = suits(parts)
   return (
-    <section aria-labelledby="wrong-title">
+    <section aria-labelledby="wrong-title" className="as-needed">
       <h2 id="wrong-title">What one can get wrong</h2>
       <p className={reason.tone === 'caution' ? 'text-warning' : ''}>
         <Words sentence={reason.sentence} />

@@ -78,7 +78,7 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
   const schools = ranges[0]?.schools.map((s) => s.school) ?? []
   if (!shipped) return null
   return (
-    <section aria-labelledby="limits-title">
+    <section aria-labelledby="limits-title" className="as-needed">
       <h2 id="limits-title">Each school beside the others</h2>
       <p className="muted max-w-3xl">
         The largest tank by each school, in the order of the house rule: the first that applies leads, the

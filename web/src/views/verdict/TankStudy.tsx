@@ -44,7 +44,7 @@ export function TankStudy({ tanks }: { readonly tanks: readonly Tank[] }) {
       { replace: true, preventScrollReset: true },
     )
   return (
-    <section aria-labelledby="study-title">
+    <section aria-labelledby="study-title" className="as-needed">
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-2">
         <h2 id="study-title">In one tank</h2>
         <label className="flex items-baseline gap-2 text-[0.92rem]">

@@ -13,7 +13,7 @@ export function AgedParts() {
   const wordOf = (checklist: string, finding: string) =>
     CHECKLISTS.find((c) => c.id === checklist)?.findings.find((f) => f.id === finding)
   return (
-    <section aria-labelledby="aged-title">
+    <section aria-labelledby="aged-title" className="as-needed">
       <h2 id="aged-title">Parts over time</h2>
       {stories.length > 0 && (
         <ul className="mt-1 max-w-3xl">

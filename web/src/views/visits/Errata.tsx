@@ -25,7 +25,7 @@ export function Errata() {
     setText('')
   }
   return (
-    <section aria-labelledby="errata-title">
+    <section aria-labelledby="errata-title" className="as-needed">
       <h2 id="errata-title">Errata</h2>
       <Parked row={model} field="errata" what="The errata" />
       <p className="muted max-w-3xl">

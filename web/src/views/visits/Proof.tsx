@@ -13,7 +13,7 @@ export function Proof({ season }: { readonly season: Season }) {
   if (!tested.length || !record || !outcome || !answer) return null
   const last = tested.slice(-4).reverse()
   return (
-    <section aria-labelledby="proof-title">
+    <section aria-labelledby="proof-title" className="as-needed">
       <h2 id="proof-title">The water as proof</h2>
       <p className="muted max-w-3xl">
         Kits against the balance of the tank at rest. A tank that was just set up is not at rest yet.

@@ -30,7 +30,7 @@ export function SetUps({ tankId }: { readonly tankId: string | null }) {
     void navigate(run(id))
   }
   return (
-    <section aria-labelledby="set-ups-title">
+    <section aria-labelledby="set-ups-title" className="as-needed">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
           <h2 id="set-ups-title">Setting up</h2>

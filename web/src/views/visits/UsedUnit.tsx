@@ -16,7 +16,7 @@ export function UsedUnit() {
   )
   const worth = usedWorth(price?.amountMinor ?? null, needs)
   return (
-    <section aria-labelledby="used-title">
+    <section aria-labelledby="used-title" className="as-needed">
       <h2 id="used-title">A used unit</h2>
       <p className="max-w-3xl">
         {unit.monthsInUse === null ? 'Used for an unknown time' : `Used for ${unit.monthsInUse} months`}{' '}
