@@ -42,13 +42,19 @@ const VIEWS = [
 
 /** The small form of it: half as much for a page to read. */
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-/** Puts axe into the page, where it is not yet; contrast is looked at where `markStyles` says. */
+/**
+ * Puts axe into the page, where it is not yet; contrast is looked at where `markStyles` says. Parts that wait until they
+ * are near are laid out too: what is wider than the page is then seen, and not cut off by them.
+ */
 const putAxe = async (page: Page): Promise<void> => {
   if (await page.evaluate(() => 'axe' in globalThis)) return
   await page.evaluate(AXE)
   await page.evaluate((id) => {
     const here = globalThis as unknown as { axe: typeof axe }
     here.axe.configure({ rules: [{ id, selector: '[data-one]' }] })
+    const whole = new CSSStyleSheet()
+    whole.replaceSync('.as-needed { content-visibility: visible !important }')
+    document.adoptedStyleSheets = [whole]
   }, CONTRAST)
 }
 /** What axe finds in a page that it was put into. */
