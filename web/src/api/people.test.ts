@@ -2,7 +2,7 @@
 import '../../tests/setup'
 import type { Me } from '@ypsometer/contract'
 import { api } from './client'
-import { followMe, signIn } from './people'
+import { followMe, signIn, signOut } from './people'
 import { queryClient } from './queries'
 
 const edda: Me = { person: { id: 'e', name: 'Edda', role: 'editor' }, by: 'session', unowned: false }
@@ -64,5 +64,17 @@ test('whoever is turned away by what was asked since is out', async () => {
   const shelf = api('/models').catch((e: unknown) => e)
   await to('/models').answer(401, SIGN_IN)
   await shelf
+  expect(me()).toBeNull()
+})
+
+test('nor does it leave anybody signed in who has signed out since', async () => {
+  await to('/me').answer(200, edda)
+  void queryClient.refetchQueries({ queryKey: ['me'] })
+  const old = to('/me')
+  const leaving = signOut()
+  await to('/session').answer(204, {})
+  await old.answer(200, edda)
+  await to('/me').answer(200, nobody)
+  await leaving
   expect(me()).toBeNull()
 })

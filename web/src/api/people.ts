@@ -66,6 +66,8 @@ export async function signOut(): Promise<void> {
   await api('/session', { method: 'DELETE' })
   await forgetAnswers()
   queryClient.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' })
+  // Asked before, it would still say who was here.
+  await queryClient.cancelQueries({ queryKey: ['me'] })
   await queryClient.fetchQuery({ ...meQuery, staleTime: 0 })
 }
 
