@@ -1,12 +1,12 @@
 import { CoreError } from '@ypsometer/core/errors'
 import { tankBalance, type JudgedFill } from '@ypsometer/core/judging'
-import { STORY_KINDS, storyOf, USUAL_ASKS } from '@ypsometer/core/judging/stories'
 import type { Tank } from '@ypsometer/contract'
 import type { StockClass } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
 import { useTanks } from '../api/queries'
 import { useDossierContext } from '../frame/dossier'
 import { readTank } from '../tank/readTank'
+import { storyOn } from '../tank/storyOn'
 import { useStory } from '../workers/useLiving'
 import { useFillPath } from './useFillPath'
 import { useSeason } from './useSeason'
@@ -26,12 +26,10 @@ function SeasonAhead() {
 /** What is told of a tank first; null where nothing can be told of it. */
 function firstStory(tank: Tank, classes: readonly StockClass[], fill: JudgedFill) {
   const read = readTank(tank, classes)
-  if ('problem' in read || !fill.films) return null
+  if ('problem' in read) return null
   try {
     const balance = tankBalance(read.record, fill)
-    return balance && balance.keeping.feed > 0
-      ? storyOf(STORY_KINDS[0], balance.keeping, fill.films, USUAL_ASKS)
-      : null
+    return balance && storyOn(balance, fill)
   } catch (error) {
     if (error instanceof CoreError) return null
     throw error

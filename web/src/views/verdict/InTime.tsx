@@ -1,11 +1,12 @@
 import { KIT_ZERO, type Told } from '@ypsometer/core/biology'
 import type { JudgedFill, TankBalance } from '@ypsometer/core/judging'
-import { STORY_KINDS, storyOf, USUAL_ASKS, type StoryKind } from '@ypsometer/core/judging/stories'
+import { STORY_KINDS, USUAL_ASKS, type StoryKind } from '@ypsometer/core/judging/stories'
 import { put, type Figure } from '@ypsometer/core/figures'
 import { useMemo, useState } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { Loading } from '../../frame/States'
+import { storyOn } from '../../tank/storyOn'
 import { useStory } from '../../workers/useLiving'
 import { SeriesChart } from '../../charts'
 
@@ -35,10 +36,7 @@ export function InTime({
   const [kind, setKind] = useState<StoryKind>(STORY_KINDS[0])
   const [asks, setAsks] = useState(USUAL_ASKS)
   const fed = study.keeping.feed > 0
-  const story = useMemo(
-    () => (fill.films && fed ? storyOf(kind, study.keeping, fill.films, asks) : null),
-    [kind, study.keeping, fill.films, asks, fed],
-  )
+  const story = useMemo(() => storyOn(study, fill, kind, asks), [study, fill, kind, asks])
   const { answer, failure, busy } = useStory(story)
   return (
     <section aria-labelledby="time-title">
