@@ -511,6 +511,13 @@ describe('a bench of this machine', () => {
     )
     expect(both.map((b) => b.status).sort()).toEqual([201, 409, 409])
   })
+  test('whoever comes after the first owner, with the form still open, is told that there is one', async () => {
+    expect(await open.call('POST', '/people/first', owner)).toMatchObject({ status: 201 })
+    expect(await open.call('POST', '/people/first', { ...owner, name: 'Omar' })).toMatchObject({
+      status: 409,
+      body: { code: 'owned', detail: 'Ask them for a way in.' },
+    })
+  })
   test('who is a visitor has no people to look after and no password to change', async () => {
     expect(await open.call('POST', '/people', { name: 'Nils', role: 'owner' })).toMatchObject({ status: 403 })
     const change = { password: PASSWORD, next: 'kelp tundra violin 8' }

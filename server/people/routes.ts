@@ -55,6 +55,8 @@ const meOf = (request: FastifyRequest): Me => ({
   unowned: request.person !== null && request.sessionId === null,
 })
 
+const owned = () => problem(409, 'owned', 'This bench has an owner', { detail: 'Ask them for a way in.' })
+
 /** What somebody is told who has just come in. */
 const signedIn = ({ id, name, role }: Person): Me => ({
   person: { id, name, role },
@@ -106,14 +108,16 @@ function registerSigningIn(app: FastifyInstance, db: Db, door: Door, limits: Sig
   )
   typed.post(
     '/people/first',
-    { config: { access: 'editor' }, schema: { tags, body: FirstOwner, response: { 201: Me } } },
+    { ...anyone, schema: { tags, body: FirstOwner, response: { 201: Me } } },
     async (request, reply) => {
+      // Only a machine's own visitor, whom the door lets in while nobody owns the bench. Whoever comes later, with the
+      // form still open, is told that, not that they have been signed out.
+      if (!request.person || request.sessionId) throw owned()
       const { name, password } = request.body
       const passwordHash = await goodPassword(password, name)
       const id = await db.transaction(async (tx) => {
         await alone(tx)
-        if (request.sessionId || (await isOwned(tx)))
-          throw problem(409, 'owned', 'This bench has an owner', { detail: 'Ask them for a way in.' })
+        if (await isOwned(tx)) throw owned()
         return addAccount(tx, { name, role: 'owner', passwordHash })
       })
       await openSession(db, door, request, reply, id)

@@ -27,7 +27,7 @@ export function DyeScreen({ dossier, trial, readings }: ScreenProps) {
   const last = readings.at(-1)
   const note = (value: number): void => {
     if (!watch.running) return
-    const seconds = Math.round(watch.seconds * 10) / 10
+    const seconds = Math.round(watch.read() * 10) / 10
     keepReading(trial, { seconds, value, series: point })
     tick()
     setSaid(`${point}: ${value} at ${seconds.toFixed(1)} s.`)

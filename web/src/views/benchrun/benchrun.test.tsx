@@ -98,6 +98,26 @@ test('a run too short to be one is not kept and says so; Backspace drops a runni
   expect(writes.at(-1)?.slice(0, 2)).toEqual(['delete', 'readings'])
 })
 
+test('a press counts when it was made, not when a busy page gets round to it', () => {
+  const late = (ms: number): void => {
+    const pressed = new KeyboardEvent('keydown', { key: ' ', bubbles: true })
+    Object.defineProperty(pressed, 'timeStamp', { value: performance.now() - ms })
+    act(() => void document.body.dispatchEvent(pressed))
+  }
+  open()
+  fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
+  at(0.25)
+  late(250)
+  at(31)
+  late(700)
+  // Of another clock: the page was never busy for an hour.
+  at(50)
+  press(' ')
+  at(70)
+  late(3_600_000)
+  expect(kept().map((r) => r.seconds)).toEqual([30.3, 20])
+})
+
 test('a reload in the middle of a run finds the clock still going', () => {
   const first = open()
   fireEvent.click(screen.getByRole('button', { name: 'To the clock' }))
