@@ -3,11 +3,13 @@ import { TestBench } from './bench'
 
 let bench: TestBench
 
-/** A reader who asked the browser to save data. */
-export const savesData = (context: BrowserContext): Promise<unknown> =>
-  context.addInitScript(() =>
+/** A reader who asked the browser to save data: it tells the server and the page. */
+export async function savesData(context: BrowserContext): Promise<void> {
+  await context.setExtraHTTPHeaders({ 'save-data': 'on' })
+  await context.addInitScript(() =>
     Object.defineProperty(navigator, 'connection', { value: { saveData: true }, configurable: true }),
   )
+}
 
 /** How a page is gone to by itself, which shows what the server drew of it. */
 let goBare: Page['goto'] | undefined

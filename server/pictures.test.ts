@@ -135,6 +135,15 @@ test.each([
   expect(await get(url(), cookie)).toBe(PAGE)
 })
 
+test('a reader who saves data gets the page alone: what is drawn is said once more by the app', async () => {
+  await untilDrawn(station())
+  const saving = { host: 'localhost', 'save-data': 'on' }
+  expect((await h.app.inject({ url: station(), headers: saving })).body).toBe(PAGE)
+  const drawn = await h.app.inject({ url: station(), headers: { ...saving, 'save-data': 'off' } })
+  expect(drawn.body).toContain('id="picture"')
+  expect(String(drawn.headers.vary)).toContain('save-data')
+})
+
 test('another site’s page gets none for itself; a link from it leads to one', async () => {
   await untilDrawn(station())
   const from = async (mode: string): Promise<string> => {

@@ -119,6 +119,8 @@ export class Pictures {
     if (!this.page || !this.threads || readElsewhere(request.headers)) return null
     // Whoever has opened a page will open a station: the thread is read meanwhile.
     if (!id) return this.warm(this.threads)
+    // What is drawn is said once more by the app.
+    if (request.headers['save-data'] === 'on') return null
     // What waits on the reader's device is not known here.
     if (request.cookies[PAGE_COOKIES.waiting]) return null
     const drawn = this.drawn(request, id, station).catch((error: unknown) => this.without(error))
@@ -127,7 +129,7 @@ export class Pictures {
     reply.headers({
       'content-type': 'text/html; charset=utf-8',
       'cache-control': 'private, no-cache',
-      vary: 'accept-encoding, cookie',
+      vary: 'accept-encoding, cookie, save-data',
       etag: `W/"${found.key}"`,
     })
     if (!/\bbr\b/.test(request.headers['accept-encoding'] ?? '')) return decompressed(found.page)
