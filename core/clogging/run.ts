@@ -116,17 +116,17 @@ interface Rates {
  * Dirt from feed to filter, day by day: five classes of particles in a mixed tank; every layer catches by dC/dx = −λC
  * in slices that fill, and by its openings as a cake; what it holds lowers its permeability, and the network is solved
  * anew; water beside a layer is not strained. Deposits rot, water is changed, services take out. A midpoint rule, exact
- * for what is linear: the books close to rounding.
+ * for what is linear: the books close to rounding. With `until` it ends with the first day that is so.
  *
  * Source: Iwasaki, J. AWWA 29 (1937) 1591; deposit and permeability k = k₀ (1 − σ/σ_max)³ as in {@link fouledShare}.
  * @throws OutOfRange for `days`, `tank.water`, `tank.feed`, `services[i].layers`; and as `topologyOf` does.
  */
-export function forecast(c: ClogCase): ClogRun {
+export function forecast(c: ClogCase, until?: (first: ClogDay, day: ClogDay) => boolean): ClogRun {
   requireRange('days', c.days, { min: 1, max: 3660, unit: 'days' })
   requireRange('tank.water', c.tank.water, { min: 1e-4, max: 1000, unit: 'm³' })
   requireRange('tank.feed', c.tank.feed, { min: 0, max: 0.01, unit: 'kg/s' })
   const machine = new Machine(c)
-  return machine.run()
+  return machine.run(until)
 }
 
 class Machine {
@@ -184,10 +184,11 @@ class Machine {
     this.#books.made += [...this.#held.inside, ...this.#tank].reduce((a, b) => a + b, 0)
   }
 
-  run(): ClogRun {
+  run(until: (first: ClogDay, day: ClogDay) => boolean = () => false): ClogRun {
     const { days, services = [], step: longest = LONGEST } = this.c
     const at = servicesByDay(services, this.#w)
-    const seen: ClogDay[] = [this.#look(0)]
+    const first = this.#look(0)
+    const seen = [first]
     const found = new Map<number, ClogDay>()
     let h = Math.min(longest, 1 / 16)
     for (let day = 1; day <= days; day++) {
@@ -205,7 +206,9 @@ class Machine {
       const due = at.get(day) ?? []
       if (due.length) found.set(day, this.#look(day))
       for (const s of due) this.#serve(s)
-      seen.push(this.#look(day))
+      const now = this.#look(day)
+      seen.push(now)
+      if (until(first, now)) break
     }
     const sum = (a: Float64Array): number => a.reduce((x, y) => x + y, 0)
     return {
@@ -310,9 +313,9 @@ class Machine {
       const open = r.free[i * SLICES + s] as number
       for (let k = 0; k < CLASSES; k++) {
         const catches = (r.coefficients[i * CLASSES + k] as number) * depth
-        g +=
-          ((coming[k] as number) * (open > 1e-9 ? -Math.expm1(-catches * open) / open : catches)) / bed.room
-        coming[k] = (coming[k] as number) * Math.exp(-catches * open)
+        const caught = -Math.expm1(-catches * open)
+        g += ((coming[k] as number) * (open > 1e-9 ? caught / open : catches)) / bed.room
+        coming[k] = (coming[k] as number) * (1 - caught)
       }
       const rate = g + rot
       const f0 = this.#beds.fouled(held, i, s)
@@ -372,27 +375,22 @@ class Machine {
     const bed = this.#beds.beds[i]
     if (!bed) return
     const x = (this.#rot[i] as number) * h
-    const [stays, staysNew] = [Math.exp(-x), x > 1e-9 ? -Math.expm1(-x) / x : 1]
-    const settle = (into: Float64Array, place: number, more: number): void => {
-      const before = into[place] as number
-      const after = before * stays + more * staysNew
-      into[place] = after
-      if (caught) {
-        this.#books.rotted += before + more - after
-        caught[i] = (caught[i] as number) + more
-      }
-    }
-    const strained = coming * (bed.strained[k] ?? 0)
-    settle(held.cake, i * CLASSES + k, strained)
+    const stays = Math.exp(-x)
+    const staysNew = x > 1e-9 ? -Math.expm1(-x) / x : 1
+    const strained = coming * (bed.strained[k] as number)
+    const rotted = settle(held.cake, i * CLASSES + k, strained, stays, staysNew)
+    let inside = 0
     let left = coming - strained
     const depth = bed.layer.thickness / SLICES
+    const each = (r.coefficients[i * CLASSES + k] as number) * depth
     for (let s = 0; s < SLICES; s++) {
-      const passed =
-        left *
-        Math.exp(-(r.coefficients[i * CLASSES + k] as number) * depth * (r.free[i * SLICES + s] as number))
-      settle(held.inside, i * EACH + s * CLASSES + k, left - passed)
+      const passed = left * Math.exp(-each * (r.free[i * SLICES + s] as number))
+      inside += settle(held.inside, i * EACH + s * CLASSES + k, left - passed, stays, staysNew)
       left = passed
     }
+    if (!caught) return
+    this.#books.rotted += rotted + inside
+    caught[i] = (caught[i] as number) + coming - left
   }
 
   #serve({ layers, share }: Service): void {
@@ -413,7 +411,6 @@ class Machine {
   #look(day: number): ClogDay {
     const keeps = this.#beds.keeps(this.#held)
     const { running, back } = (this.#now ??= this.#rates(this.#held, this.#tank, 0))
-    const losses = running.losses()
     const haze =
       PARTICLE_CLASSES.reduce((sum, p, k) => sum + (p.to <= 1e-4 ? (this.#tank[k] as number) : 0), 0) /
       this.c.tank.water
@@ -423,17 +420,25 @@ class Machine {
       unstrained: back[UNSTRAINED] as number,
       catches: 1 - (back[TELLING] as number),
       haze,
-      layers: this.#w.layers.map((l, i) => ({
+      layers: this.#w.layers.map((_, i) => ({
         held: heldIn(this.#held, i),
         full: this.#beds.full(this.#held, i),
         keeps: keeps[i] as number,
-        head: losses.get(`layer:${l.id}`)?.loss ?? 0,
+        head: running.lossIn(this.#w.at[i] as number),
         through: Math.max(0, running.flows[this.#w.at[i] as number] as number),
         slices: Array.from({ length: SLICES }, (_, s) => this.#beds.fouled(this.#held, i, s)),
         cake: cakeOn(this.#held, i),
       })),
     }
   }
+}
+
+/** Puts more dirt to what lies at a place; what of both rots meanwhile. */
+function settle(into: Float64Array, place: number, more: number, stays: number, staysNew: number): number {
+  const before = into[place] as number
+  const after = before * stays + more * staysNew
+  into[place] = after
+  return before + more - after
 }
 
 const cakeOn = (h: Held, i: number): number => {

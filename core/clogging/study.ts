@@ -168,7 +168,11 @@ export function dueMiddle(
   dueAt = DUE_AT,
 ): number | null {
   const { mean } = seen.length ? learntFrom(c, priorOfPace(feed), seen) : { mean: 0 }
-  return answersOf(forecast({ ...paced(c, mean), services: [] }), dueAt).due?.day ?? null
+  const run = forecast(
+    { ...paced(c, mean), services: [] },
+    (first, day) => day.flow < dueAt * first.flow || day.catches < CATCHES_AT * first.catches,
+  )
+  return answersOf(run, dueAt).due?.day ?? null
 }
 
 /**

@@ -1,6 +1,6 @@
 import { layerCounts, type PlacedLayer } from '../fills'
 import { FILTERS } from '../kinds'
-import { prepareNetwork, type Element, type ElementResult, type LayerElement, type Network } from '../network'
+import { prepareNetwork, type Element, type LayerElement, type Network } from '../network'
 import { topologyOf, type PathCase, type Topology } from '../path'
 import { isStraining, resistanceOf, type Medium } from '../media'
 import { collectorOf, type Collector } from './capture'
@@ -40,7 +40,8 @@ export interface DirtyLayer {
 export interface Running {
   readonly flow: number
   readonly flows: readonly number[]
-  readonly losses: () => ReadonlyMap<string, ElementResult>
+  /** Head lost (m) in an element, by its place in `elements`. */
+  readonly lossIn: (i: number) => number
 }
 
 /** A filter whose layers can be made denser, and the order in which its water comes by. */
@@ -109,6 +110,8 @@ export function waterwaysOf(c: PathCase, intake: readonly IntakeLayer[]): Waterw
   })
   const layers = [...intake.map(intakeLayer), ...own]
   const at = layers.map((l) => elements.findIndex((e) => e.id === `layer:${l.id}`))
+  const solve =
+    byGravity && topology.gravity ? falls(topology, elements, source) : pumps({ ...main, elements }, sink)
   const run = (keeps: readonly number[]): Running => {
     const now = [...elements]
     layers.forEach((_, i) => {
@@ -117,9 +120,7 @@ export function waterwaysOf(c: PathCase, intake: readonly IntakeLayer[]): Waterw
       const keep = keeps[i] as number
       now[place] = { ...e, permeability: e.permeability * keep, inertia: e.inertia / Math.sqrt(keep) }
     })
-    return byGravity && topology.gravity
-      ? falls(topology, now, source)
-      : pumps({ ...main, elements: now }, sink)
+    return solve(now)
   }
   return { topology, layers, elements, at, source, sink, run }
 }
@@ -169,32 +170,31 @@ function withIntake(
   return [...ahead, ...elements.map((e) => (e.from === source ? { ...e, from: after } : e))]
 }
 
+/** A filter at one moment, by its elements as they are then. */
+type Solve = (elements: readonly Element[]) => Running
+
 /** A pumped network: what comes out at its end is the flow. */
-function pumps(network: Network, sink: string): Running {
-  const solution = prepareNetwork(network)()
-  let flow = 0
-  network.elements.forEach((e, i) => {
-    if (e.to === sink) flow += solution.flows[i] as number
-  })
-  return {
-    flow: Math.max(0, flow),
-    flows: solution.flows,
-    losses: () => new Map(solution.results.map((r) => [r.element.id, r])),
+function pumps(network: Network, sink: string): Solve {
+  const solve = prepareNetwork(network)
+  const out = network.elements.flatMap((e, i) => (e.to === sink ? [i] : []))
+  return (elements) => {
+    const solution = solve(elements)
+    const flow = out.reduce((sum, i) => sum + (solution.flows[i] as number), 0)
+    return { flow: Math.max(0, flow), flows: solution.flows, lossIn: (i) => solution.lossIn(i) }
   }
 }
 
 /** Media the water falls through: the pump’s flow comes in above them, whatever stands in its way. */
-function falls(topology: Topology, elements: readonly Element[], inlet: string): Running {
-  const { flow } = pumps(topology.pumped, 'return')
+function falls(topology: Topology, elements: readonly Element[], inlet: string): Solve {
+  const { flow } = pumps(topology.pumped, 'return')(topology.pumped.elements)
   const gravity = topology.gravity as NonNullable<Topology['gravity']>
-  const solution = prepareNetwork({
+  const solve = prepareNetwork({
     ...gravity.network,
     elements,
     inflows: { [inlet]: Math.max(flow, 1e-12) },
-  })()
-  return {
-    flow,
-    flows: solution.flows,
-    losses: () => new Map(solution.results.map((r) => [r.element.id, r])),
+  })
+  return (now) => {
+    const solution = solve(now)
+    return { flow, flows: solution.flows, lossIn: (i) => solution.lossIn(i) }
   }
 }

@@ -156,6 +156,32 @@ function add(b: Branch, e: Element, index: number, sign: Sign, fluid: Fluid): vo
   }
 }
 
+/** Losses of a branch that are linear and quadratic in its flow, summed anew from those of the elements in it. */
+export function resum(b: Branch, linear: Float64Array, quadratic: Float64Array): void {
+  b.linear = 0
+  b.quadratic = 0
+  for (const { index } of b.members) {
+    b.linear += linear[index] as number
+    b.quadratic += quadratic[index] as number
+  }
+}
+
+/** What each element adds to the linear and the quadratic loss of its branch. */
+export function resistancesOf(
+  elements: readonly Element[],
+  fluid: Fluid,
+): { readonly linear: Float64Array; readonly quadratic: Float64Array } {
+  const linear = new Float64Array(elements.length)
+  const quadratic = new Float64Array(elements.length)
+  elements.forEach((e, i) => {
+    const alone = emptyBranch(fluid.correlation)
+    add(alone, e, i, 1, fluid)
+    linear[i] = alone.linear
+    quadratic[i] = alone.quadratic
+  })
+  return { linear, quadratic }
+}
+
 export const emptyBranch = (correlation: Correlation = 'colebrook'): Branch => ({
   linear: 0,
   quadratic: 0,

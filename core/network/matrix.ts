@@ -1,5 +1,5 @@
 import { BadNetwork } from './bad'
-import { evaluate, lost, type Between, type Member } from './branches'
+import { evaluate, lost, resum, type Between, type Member } from './branches'
 import type { Graph } from './graph'
 import { LEAST_SLOPE, step, type Method } from './method'
 
@@ -82,6 +82,9 @@ export function byHeads(
     },
     halve: () => {
       for (let i = 0; i < count; i++) flows[i] = ((flows[i] as number) + (before[i] as number)) / 2
+    },
+    relay: (linear, quadratic) => {
+      for (const { branch } of branches) resum(branch, linear, quadratic)
     },
     read: () => {
       const out: number[] = []

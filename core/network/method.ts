@@ -9,6 +9,8 @@ export interface Method {
   readonly step: () => void
   /** Takes half of the last step back. */
   readonly halve: () => void
+  /** Takes other linear and quadratic losses, element by element: see `resistancesOf`. */
+  readonly relay: (linear: Float64Array, quadratic: Float64Array) => void
   /** Flows (m³/s) of the elements in their order. */
   readonly read: () => number[]
 }

@@ -122,6 +122,60 @@ test('solved along its rows and by its heads, a network of rows and ways side by
   )
 })
 
+test('prepared once, with its layers as they are by and by, a network carries what it carries prepared anew', () => {
+  const clogging = fc.array(fc.double({ min: -4, max: 0, noNaN: true }), { minLength: 3, maxLength: 3 })
+  fc.assert(
+    fc.property(network, clogging, fc.boolean(), (n, keeps, general) => {
+      const solve = prepareNetwork(n, general)
+      const first = solve()
+      for (const keep of keeps) {
+        const elements = n.elements.map((e, i) =>
+          e.kind === 'layer' && i % 2 ? { ...e, permeability: e.permeability * 10 ** keep } : e,
+        )
+        const [relaid, anew] = [solve(elements), prepareNetwork({ ...n, elements }, general)()]
+        const top = Math.max(...anew.flows.map(Math.abs))
+        relaid.flows.forEach((q, i) =>
+          expect(Math.abs(q - (anew.flows[i] as number))).toBeLessThan(1e-6 * top + 1e-14),
+        )
+        relaid.results.forEach((r, i) => {
+          expect(r.element).toBe(elements[i])
+          expect(relaid.lossIn(i)).toBe(r.loss)
+        })
+      }
+      // What was laid in between leaves nothing behind.
+      const again = solve()
+      first.flows.forEach((q, i) => expect(Math.abs((again.flows[i] as number) - q)).toBeLessThan(1e-12))
+    }),
+    { numRuns: 150 },
+  )
+})
+
+test('of a prepared network nothing but layers can be laid anew', () => {
+  const mat: Element = {
+    id: 'mat', label: 'mat', from: 'a', to: 'back', kind: 'layer', thickness: 0.02, area: 0.02, permeability: 1e-9, inertia: 2000,
+  } // prettier-ignore
+  const solve = prepareNetwork({ heads: { tank: 0, back: 0 }, fluid, elements: [pump, mat] })
+  const refused = (...elements: Element[]) => {
+    try {
+      solve(elements)
+    } catch (error) {
+      return (error as { field?: string }).field
+    }
+    return undefined
+  }
+  expect(refused({ ...pump, pump: { shutOffHead: 2, maxFlow: 4e-4, exponent: 1.8 } } as Element, mat)).toBe(
+    'elements[pump]',
+  )
+  expect(refused(pump, { ...mat, id: 'other' })).toBe('elements[mat]')
+  expect(refused(pump)).toBe('elements[mat]')
+  expect(refused(pump, { ...mat, permeability: 0 } as Element)).toBe('elements[mat].permeability')
+  // Half as open, it loses twice as much where the water creeps: Darcy.
+  const creeping = { ...mat, inertia: 0, permeability: 1e-12 } as Element
+  const [q] = solve([pump, creeping]).flows
+  const [half] = solve([pump, { ...creeping, permeability: 5e-13 } as Element]).flows
+  expect((q as number) / (half as number)).toBeCloseTo(2, 2)
+})
+
 const fitting = (id: string, from: string, to: string, lossCoefficient = 2): Element => ({
   id, label: id, from, to, kind: 'fitting', lossCoefficient, diameter: 0.016, count: 1,
 }) // prettier-ignore

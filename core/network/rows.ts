@@ -1,5 +1,5 @@
 import { USUAL_FRICTION } from '../hydraulics/friction'
-import { evaluate, lost, type Between, type Member } from './branches'
+import { evaluate, lost, resum, type Between, type Member } from './branches'
 import type { Graph } from './graph'
 import { LEAST_SLOPE, step, type Method } from './method'
 import { ringsOf, type Group, type Row } from './rings'
@@ -160,6 +160,10 @@ export function byRows(
     },
     halve: () => {
       for (const r of all) r.q = (r.q + r.before) / 2
+    },
+    relay: (linear, quadratic) => {
+      for (const r of all) resum(r.branch, linear, quadratic)
+      for (const ring of rings) estimate(ring, usual)
     },
     read: () => {
       const flows = blank.slice()

@@ -1,8 +1,8 @@
 import { OutOfRange } from '../errors'
 import { boreArea, type Fluid } from '../hydraulics/segments'
 import { BadNetwork } from './bad'
-import { branchesOf, lossOf, type Member } from './branches'
-import { checkElement, type Element } from './elements'
+import { branchesOf, lossOf, resistancesOf, type Member } from './branches'
+import { checkElement, layerCoefficients, type Element } from './elements'
 import { graphOf, type Graph } from './graph'
 import { byHeads } from './matrix'
 import { step, type Method } from './method'
@@ -28,6 +28,8 @@ export interface ElementResult {
 export interface Solution {
   /** Flows (m³/s) of the elements in their order. */
   readonly flows: readonly number[]
+  /** Head lost (m) in an element, by its place. */
+  readonly lossIn: (i: number) => number
   /** The elements in their order, with flow and loss. */
   readonly results: readonly ElementResult[]
   /** Heads (m) at the nodes. */
@@ -53,10 +55,14 @@ const SETTLED = 1e-5
 export const solveNetwork = (network: Network): Solution => prepareNetwork(network)()
 
 /**
- * Checks and reduces a network once; the function that comes back solves it, from the same start each time. `general`
+ * Checks and reduces a network once; the function that comes back solves it, from the same start each time, or with
+ * other elements in the place of its own that differ from them in the sizes and resistances of layers only. `general`
  * solves it by its heads even where it could be solved along its rows.
  */
-export function prepareNetwork(network: Network, general = false): () => Solution {
+export function prepareNetwork(
+  network: Network,
+  general = false,
+): (elements?: readonly Element[]) => Solution {
   const { elements, heads, inflows, fluid } = network
   if (!elements.length) throw new BadNetwork('elements', 'The network has no elements.')
   for (let i = 0; i < elements.length; i++) checkElement(elements[i] as Element)
@@ -67,7 +73,31 @@ export function prepareNetwork(network: Network, general = false): () => Solutio
     (general || inflows ? null : byRows(branchesOf(elements, graph, fluid), graph, usual)) ??
     byHeads(branchesOf(elements, graph, fluid), graph, usual)
 
-  return () => {
+  let laid = elements
+  let losses: ReturnType<typeof resistancesOf> | null = null
+  const relay = (now: readonly Element[]): void => {
+    elements.forEach(({ id, kind }, i) => {
+      const e = now[i]
+      if (e === laid[i]) return
+      if (e?.kind !== 'layer' || kind !== 'layer' || e.id !== id)
+        throw new BadNetwork(`elements[${id}]`, 'Of a prepared network only layers can be laid anew.')
+      checkElement(e)
+    })
+    losses ??= resistancesOf(elements, fluid)
+    for (let i = 0; i < elements.length; i++) {
+      const e = now[i] as Element
+      if (e === laid[i] || e.kind !== 'layer') continue
+      const { linear, quadratic } = layerCoefficients(e, fluid)
+      losses.linear[i] = linear
+      losses.quadratic[i] = quadratic
+    }
+    laid = now
+    method.relay(losses.linear, losses.quadratic)
+  }
+
+  return (now = elements) => {
+    if (now !== laid) relay(now)
+    const solved = now === elements ? network : { ...network, elements: now }
     method.reset()
     let before = Infinity
     for (let i = 1; i <= MAX_ITERATIONS; i++) {
@@ -75,7 +105,7 @@ export function prepareNetwork(network: Network, general = false): () => Solutio
       const { changed } = step
       // A step that grows the change again is taken half: flaps and weirs may otherwise flutter.
       if (i > 20 && changed > before) method.halve()
-      else if (changed <= SETTLED * step.total + 1e-15) return new Solved(network, method.read(), i)
+      else if (changed <= SETTLED * step.total + 1e-15) return new Solved(solved, method.read(), i)
       before = changed
     }
     throw new BadNetwork('elements', 'The network does not settle: an element may be far out of the usual.')
@@ -92,11 +122,16 @@ class Solved implements Solution {
     readonly iterations: number,
   ) {}
 
+  lossIn(i: number): number {
+    return lossOf(this.network.elements[i] as Element, this.network.fluid)(this.flows[i] as number)
+  }
+
   get results(): readonly ElementResult[] {
-    return (this.#results ??= this.network.elements.map((element, i) => {
-      const flow = this.flows[i] as number
-      return { element, flow, loss: lossOf(element, this.network.fluid)(flow) }
-    }))
+    return (this.#results ??= this.network.elements.map((element, i) => ({
+      element,
+      flow: this.flows[i] as number,
+      loss: this.lossIn(i),
+    })))
   }
 
   /**

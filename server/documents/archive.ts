@@ -1,12 +1,11 @@
 import { documentText, type YpsoDocument } from '@ypsometer/contract'
 import { inArray } from 'drizzle-orm'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
-import sharp from 'sharp'
 import type { Db, Tx } from '../db/client'
 import { part, photo, trial, visit } from '../db/schema'
 import { ProblemError, problem } from '../http/problems'
 import type { Tie } from '../http/ties'
-import { readPicture, type Picture } from '../photos/picture'
+import { pictures, readPicture, type Picture } from '../photos/picture'
 import type { Plain } from './undo'
 
 /** What an archive holds: a document, and its photos by their ids. */
@@ -78,6 +77,7 @@ export const tiesOfPhoto = (row: Plain): readonly Tie[] => [
 async function pictureOf(bytes: Uint8Array): Promise<Picture> {
   const upload = Buffer.from(bytes)
   const picture = await readPicture(upload)
+  const sharp = await pictures()
   const { format, exif, icc, width = 0, height = 0 } = await sharp(upload).metadata()
   const ours = format === 'jpeg' && !exif && !icc && width === picture.width && height === picture.height
   return ours ? { ...picture, full: upload } : picture

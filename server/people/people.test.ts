@@ -64,8 +64,11 @@ async function three() {
   return { ids, ...cookies }
 }
 
-/** Routes that need no session, and what else a reader may ask for that is no reading. */
-const OPEN = ['GET /me', 'POST /session', 'DELETE /session', 'POST /passes/look', 'POST /passes/use', 'GET /shared/{secret}', 'GET /shared/{secret}/photos/{id}'] // prettier-ignore
+/**
+ * Routes that need no session (the first owner's refuses by itself all but a machine's visitor), and what else a reader may ask for that
+ * is no reading.
+ */
+const OPEN = ['GET /me', 'POST /people/first', 'POST /session', 'DELETE /session', 'POST /passes/look', 'POST /passes/use', 'GET /shared/{secret}', 'GET /shared/{secret}/photos/{id}'] // prettier-ignore
 const READERS = ['POST /me/password', 'DELETE /sessions/{id}', 'POST /presence']
 
 describe('the door', () => {
@@ -102,6 +105,18 @@ describe('the door', () => {
     }
     const answer = await ask('POST', '/models', {}, { cookie: reader })
     expect(answer.body).toMatchObject({ code: 'not-yours', detail: expect.stringContaining('reader') })
+  })
+  test('nobody becomes its first owner where there is one: no stranger, nobody who is signed in', async () => {
+    const { reader, editor } = await three()
+    const before = await h.db.execute(sql`select count(*) from account`)
+    for (const cookie of ['', reader, editor])
+      expect(
+        await ask('POST', '/people/first', { name: 'Nemo', password: PASSWORD }, { cookie }),
+      ).toMatchObject({
+        status: 409,
+        body: { code: 'owned' },
+      })
+    expect((await h.db.execute(sql`select count(*) from account`)).rows).toEqual(before.rows)
   })
   test('an editor writes, and does not look after people', async () => {
     const { ids, editor } = await three()

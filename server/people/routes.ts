@@ -34,7 +34,7 @@ const owner = { config: { access: 'owner' } } as const
 
 /** @throws a problem naming the field when a password is one of the first that are tried. */
 async function goodPassword(password: string, name: string, field = 'password'): Promise<string> {
-  if (isSoonGuessed(password, name))
+  if (await isSoonGuessed(password, name))
     throw fieldProblem(field, 'a password that is harder to guess: a few words that do not belong together')
   return hashPassword(password)
 }

@@ -1,4 +1,3 @@
-import sharp from 'sharp'
 import { fieldProblem } from '../http/problems'
 
 /** Largest upload taken, in bytes, and largest picture, in pixels. */
@@ -14,6 +13,9 @@ export interface Picture {
   readonly height: number
 }
 
+/** What reads and writes pictures: it takes a while to load, and most processes never ask. */
+export const pictures = async () => (await import('sharp')).default
+
 const TAKEN = ['jpeg', 'png', 'webp', 'heif', 'tiff', 'gif']
 
 /**
@@ -23,6 +25,7 @@ const TAKEN = ['jpeg', 'png', 'webp', 'heif', 'tiff', 'gif']
  */
 export async function readPicture(upload: Buffer): Promise<Picture> {
   if (!upload.length) throw fieldProblem('photo', 'a picture; the upload was empty')
+  const sharp = await pictures()
   const open = () => sharp(upload, { failOn: 'truncated', limitInputPixels: MAX_PIXELS, pages: 1 })
   let format: string | undefined
   try {
