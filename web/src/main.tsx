@@ -12,7 +12,6 @@ import {
 import { tellOfWaiting } from './api/app'
 import { followChanges } from './api/changes'
 import { FlowLeftChart, HeadFlow, SeriesChart } from './charts'
-import { assessRemote } from './workers/assessRemote'
 import { ahead, queryClient, startWriting } from './api/queries'
 import { Crash, Loading, NotFound } from './frame/States'
 import { followMe } from './api/people'
@@ -56,7 +55,7 @@ const LATER: readonly (() => Promise<unknown>)[] = [
   FlowLeftChart.ahead,
   async () => void (await import('./workers/usePath')).pathRemote(),
   async () => void (await import('./workers/livingRemote')).livingRemote(),
-  async () => void assessRemote(),
+  async () => void (await import('./workers/assessRemote')).assessRemote(),
   async () => ahead.list('tanks'),
   async () => ahead.candidates(),
 ]

@@ -1,19 +1,21 @@
 import { CircleHelp, Moon, Sun, UserRound } from 'lucide-react'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import type { UnitSystem } from '@ypsometer/core/units'
 import { serverAway } from '../api/client'
 import { useEntries, useSaveState } from '../api/app'
 import { useMe } from '../api/people'
+import { patiently } from '../api/patiently'
 import { type SaveState } from '../api/outbox'
 import { BackupNote } from './BackupNote'
 import { CompareTray } from './CompareTray'
 import { Glyph } from './Glyph'
-import { Help } from './Help'
 import { SYSTEMS, theme, units } from './settings'
 import { SetAside } from './SetAside'
 import { Toasts } from './Toasts'
 import { useStore } from './useStore'
+
+const Help = lazy(async () => ({ default: (await patiently(() => import('./Help'))).Help }))
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'Saved',
@@ -176,7 +178,11 @@ export function Frame() {
         <Outlet />
       </main>
       <CompareTray />
-      {help && <Help onClose={() => setHelp(false)} />}
+      {help && (
+        <Suspense fallback={null}>
+          <Help onClose={() => setHelp(false)} />
+        </Suspense>
+      )}
       <Toasts />
     </div>
   )
