@@ -539,7 +539,7 @@ describe('a bench of this machine', () => {
     expect(await open.call('POST', '/people/first', owner)).toMatchObject({ status: 201 })
     expect(await open.call('POST', '/people/first', { ...owner, name: 'Omar' })).toMatchObject({
       status: 409,
-      body: { code: 'owned', detail: 'Ask them for a way in.' },
+      body: { code: 'owned', detail: 'This bench has an owner by now: ask them for a way in.' },
     })
   })
   test('who is a visitor has no people to look after and no password to change', async () => {

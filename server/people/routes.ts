@@ -55,7 +55,10 @@ const meOf = (request: FastifyRequest): Me => ({
   unowned: request.person !== null && request.sessionId === null,
 })
 
-const owned = () => problem(409, 'owned', 'This bench has an owner', { detail: 'Ask them for a way in.' })
+const owned = () =>
+  problem(409, 'owned', 'This bench has an owner', {
+    detail: 'This bench has an owner by now: ask them for a way in.',
+  })
 
 /** What somebody is told who has just come in. */
 const signedIn = ({ id, name, role }: Person): Me => ({
