@@ -22,13 +22,22 @@ const trialsOf = async (page: Page, id: string) =>
     logs: { id: string; n: number; mean: number; trialId: string }[]
   }
 
-/** Waits for two looks at the instruments from now on: the page has heard of the first of them when the second comes. */
-async function lookedAgain(page: Page): Promise<void> {
+/** Waits for two looks at the instruments from now on; gives when the second was taken. */
+async function lookedAgain(page: Page): Promise<string> {
   const { body } = await fetch(new URL('/api/v1/instruments/stream', page.url()))
   const reader = body?.pipeThrough(new TextDecoderStream()).getReader()
   // What the stream says first is the look before.
-  for (let heard = 0; heard < 3;) heard += ((await reader?.read())?.value ?? '').split('data: ').length - 1
+  let text = ''
+  while (text.split('data: ').length <= 3 || !text.endsWith('\n\n'))
+    text += (await reader?.read())?.value ?? ''
   await reader?.cancel()
+  return /.*"at":"([^"]+)"/s.exec(text)?.[1] ?? ''
+}
+/** Waits until the screen shows what the instruments say from now on, however busy the page is. */
+async function shownAgain(page: Page): Promise<void> {
+  const strip = page.getByRole('region', { name: 'Instruments' })
+  const at = await lookedAgain(page)
+  await expect.poll(async () => ((await strip.getAttribute('data-at')) ?? '') >= at).toBe(true)
 }
 
 /** Lets time pass at once, for the simulated bench and for the page. */
@@ -81,10 +90,10 @@ test('from the simulated bench: flow by meter at five lifts, watts and noise in 
     if (i > 0) await page.getByRole('button', { name: 'To the clock' }).click()
     await expect(page.getByText(/Outlet at/)).toContainText(lift === 0 ? '0' : String(lift))
     for (let run = 0; run < 2; run++) {
-      await lookedAgain(page)
+      await shownAgain(page)
       await page.keyboard.press('Space')
       await letPass(page, 60)
-      await lookedAgain(page)
+      await shownAgain(page)
       await page.keyboard.press('Space')
       await page.getByRole('button', { name: /Take \d+ pulses from the meter/ }).click()
       await expect(page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')).toHaveCount(
@@ -103,7 +112,7 @@ test('from the simulated bench: flow by meter at five lifts, watts and noise in 
   await expect(page.getByRole('region', { name: 'Instruments' })).toContainText(/Power\s*\d+\.?\d*\sW/)
   for (let i = 0; i < 3; i++) {
     await page.getByRole('button', { name: 'Take this reading' }).click()
-    await lookedAgain(page)
+    await shownAgain(page)
   }
   await expect(page.getByRole('status', { name: 'Result' })).toContainText(/\d ± .*W/)
   await start(page, id, 'Noise')

@@ -47,7 +47,7 @@ export function LiveStrip({ show, kFactor }: Props) {
   if (!frame || frame.link === 'off') return null
   if (frame.link === 'down') return <Trouble>{frame.trouble}</Trouble>
   return (
-    <section aria-label="Instruments" className="rule-t rule-b py-1.5">
+    <section aria-label="Instruments" data-at={frame.at} className="rule-t rule-b py-1.5">
       <dl className="flex flex-wrap gap-x-6 gap-y-1">
         {show.map((i) => {
           const r = frame.sensors[i]
