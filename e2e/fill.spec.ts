@@ -9,6 +9,7 @@ import {
   saved,
   startServer,
   stopServer,
+  takeUp,
   upToTheTop,
   watchErrors,
 } from './helpers'
@@ -121,8 +122,8 @@ test('from an empty body to a fitted one: wrong input named, nothing lost, order
   await expect(page.getByText('Nothing coarser stands ahead of fine pad')).toBeVisible()
 
   // By keyboard: take the coarse foam, one up, let go.
-  await list.getByRole('button', { name: 'Move Coarse foam, 10 ppi' }).focus()
-  await heard(page, 'Space', /^Coarse foam, 10 ppi (picked up, )?at place 2 of 3/)
+  const grip = list.getByRole('button', { name: 'Move Coarse foam, 10 ppi' })
+  await takeUp(grip, /^Coarse foam, 10 ppi (picked up, )?at place 2 of 3/)
   await upToTheTop(page, 'Coarse foam, 10 ppi')
   await heard(page, 'Space', /let go at place 1 of 3/)
   await expect(page.getByText('Nothing coarser stands ahead of fine pad')).toBeHidden()

@@ -1,4 +1,11 @@
-import { expect, test as base, type Browser, type BrowserContext, type Page } from '@playwright/test'
+import {
+  expect,
+  test as base,
+  type Browser,
+  type BrowserContext,
+  type Locator,
+  type Page,
+} from '@playwright/test'
 import { TestBench } from './bench'
 
 let bench: TestBench
@@ -113,6 +120,16 @@ export function watchErrors(page: Page): string[] {
 export async function heard(page: Page, key: string, said: RegExp): Promise<void> {
   await page.keyboard.press(key)
   await expect(page.locator('[id^="DndLiveRegion"]').filter({ hasText: said })).toHaveCount(1)
+}
+
+/**
+ * Takes a row up by its grip with the keyboard. Its focus scrolls the page, whose head gets smaller then: a row is taken
+ * up once it stands, or it would be held against where the others were.
+ */
+export async function takeUp(grip: Locator, said: RegExp): Promise<void> {
+  await grip.focus()
+  await grip.click({ trial: true })
+  await heard(grip.page(), 'Space', said)
 }
 
 /** Moves the row that is held up until it is said to be at the top: a key pressed while the rows still move may not count. */

@@ -1,6 +1,17 @@
 import { truncateSync, writeFileSync } from 'node:fs'
 import sharp from 'sharp'
-import { expect, test, type Page, heard, named, openDossier, saved, upToTheTop, watchErrors } from './helpers'
+import {
+  expect,
+  test,
+  type Page,
+  heard,
+  takeUp,
+  named,
+  openDossier,
+  saved,
+  upToTheTop,
+  watchErrors,
+} from './helpers'
 
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true }
 interface Part {
@@ -112,9 +123,9 @@ test('the order is mended by drag and by keyboard, and reach follows it', async 
   const row = page.getByRole('row', { name: /the pre-filter/ })
   await expect(row).toContainText(sum(before, 'Pre-filter basket').toFixed(0))
 
-  await page.getByRole('button', { name: /Move Pre-filter basket/ }).focus()
+  const grip = page.getByRole('button', { name: /Move Pre-filter basket/ })
   const place = before.findIndex((p) => p.name === 'Pre-filter basket') + 1
-  await heard(page, 'Space', new RegExp(`^Pre-filter basket (picked up, )?at place ${place} of `))
+  await takeUp(grip, new RegExp(`^Pre-filter basket (picked up, )?at place ${place} of `))
   await upToTheTop(page, 'Pre-filter basket')
   await heard(page, 'Space', /^Pre-filter basket let go at place 1 of /)
   await expect(list.first()).toContainText('Pre-filter basket')
