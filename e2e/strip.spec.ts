@@ -123,9 +123,9 @@ test('the order is mended by drag and by keyboard, and reach follows it', async 
   const row = page.getByRole('row', { name: /the pre-filter/ })
   await expect(row).toContainText(sum(before, 'Pre-filter basket').toFixed(0))
 
-  const grip = page.getByRole('button', { name: /Move Pre-filter basket/ })
+  const moved = page.getByRole('button', { name: /Move Pre-filter basket/ })
   const place = before.findIndex((p) => p.name === 'Pre-filter basket') + 1
-  await takeUp(grip, new RegExp(`^Pre-filter basket (picked up, )?at place ${place} of `))
+  await takeUp(moved, new RegExp(`^Pre-filter basket (picked up, )?at place ${place} of `))
   await upToTheTop(page, 'Pre-filter basket')
   await heard(page, 'Space', /^Pre-filter basket let go at place 1 of /)
   await expect(list.first()).toContainText('Pre-filter basket')
@@ -134,7 +134,7 @@ test('the order is mended by drag and by keyboard, and reach follows it', async 
   expect(after[0]?.name).toBe('Pre-filter basket')
   await expect(row).toContainText(sum(after, 'Pre-filter basket').toFixed(0))
 
-  const grip = await page.getByRole('button', { name: /Move Pre-filter basket/ }).boundingBox()
+  const grip = await moved.boundingBox()
   const target = await list.nth(2).boundingBox()
   if (!grip || !target) throw new Error('no boxes')
   await page.mouse.move(grip.x + 10, grip.y + 10)
