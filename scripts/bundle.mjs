@@ -28,8 +28,9 @@ await build({
   sourcemap: true,
   sourcesContent: false,
   mainFields: ['module', 'main'],
-  // What is native, or reads files of its own beside it for threads of its own, stays where npm put it.
-  external: ['@node-rs/*', 'sharp', 'pg-native', 'piscina', 'pino', 'thread-stream'],
+  // What is native, or reads files of its own beside it for threads of its own, stays where npm put it; so does what is
+  // read long after the start, because a new build takes the files of the old one away.
+  external: ['@node-rs/*', 'sharp', 'pg-native', 'piscina', 'pino', 'thread-stream', '@zxcvbn-ts/*'],
   // Packages written for `require` still find it, under names that nothing else has.
   banner: {
     js: [

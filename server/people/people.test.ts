@@ -66,8 +66,8 @@ async function three() {
 }
 
 /**
- * Routes that need no session (the first owner's refuses by itself all but a machine's visitor), and what else a reader may ask for that
- * is no reading.
+ * Routes that need no session (the first owner's refuses by itself all but a machine's visitor), and what else a reader
+ * may ask for that is no reading.
  */
 const OPEN = ['GET /me', 'POST /people/first', 'POST /session', 'DELETE /session', 'POST /passes/look', 'POST /passes/use', 'GET /shared/{secret}', 'GET /shared/{secret}/photos/{id}'] // prettier-ignore
 const READERS = ['POST /me/password', 'DELETE /sessions/{id}', 'POST /presence']
