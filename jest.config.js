@@ -40,7 +40,10 @@ export default {
       globalSetup: '<rootDir>/server/tests/cluster.setup.mjs',
       globalTeardown: '<rootDir>/server/tests/cluster.teardown.mjs',
     }),
-    project('web', 'web', { transformIgnorePatterns: [`/node_modules/(?!(${MODULES})/)`] }),
+    project('web', 'web', {
+      testEnvironment: '<rootDir>/scripts/lib/jestView.cjs',
+      transformIgnorePatterns: [`/node_modules/(?!(${MODULES})/)`],
+    }),
   ],
   // Tests of the server wait for the database now and then: three keep two cores busy.
   maxWorkers: 3,

@@ -91,5 +91,6 @@ export interface SharedReview {
   readonly editions: readonly Omit<Edition, 'words'>[]
   /** Null once it was withdrawn. */
   readonly edition:
-    (Edition & { readonly sheet: Sheet; readonly drawing: unknown; readonly core: string }) | null
+    | (Edition & { readonly sheet: Sheet; readonly drawing: unknown; readonly core: string })
+    | null
 }

@@ -7,7 +7,7 @@ import { UNMEASURED_BODY, volumeAudit } from '@ypsometer/core/volumes'
 import { writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { format } from 'prettier'
+import { format } from 'oxfmt'
 import type { DemoBundle } from './index'
 import { BENCH_MEDIA, fillsOf, HOUSE_CARTRIDGE } from './fills'
 import { idOf, NOTED_ON } from './ids'
@@ -512,10 +512,8 @@ const bundle: DemoBundle = {
 }
 const here = dirname(fileURLToPath(import.meta.url))
 // Another place can be named, to hold what would be written against what is there.
-writeFileSync(
-  process.argv[2] ?? join(here, 'saltery-row.json'),
-  await format(JSON.stringify(bundle), { parser: 'json', printWidth: 200 }),
-)
+const written = await format('saltery-row.json', JSON.stringify(bundle), { printWidth: 200 })
+writeFileSync(process.argv[2] ?? join(here, 'saltery-row.json'), written.code)
 console.log(
   `${bundle.models.length} models, ${bundle.models.reduce((n, m) => n + m.readings.length, 0)} runs, ${bundle.tanks.length} tanks`,
 )

@@ -18,7 +18,6 @@ import {
 } from './lib/system.mjs'
 
 const OUT = join(ROOT, '.test')
-const CACHE = join(ROOT, 'node_modules', '.cache')
 /** Longest time any check may take (ms): one that hangs is ended and said, not waited for. */
 const LIMIT = 15 * 60 * 1000
 const began = Date.now()
@@ -96,7 +95,7 @@ const e2eNumbers = report('e2e.json', ({ stats }) => ({
   ...(stats.flaky && { note: `${stats.flaky} of the browser tests passed only at the second try` }),
 }))
 
-/** The native compiler checks the types; the linter still asks the older one's API. */
+/** The native compiler checks the types. */
 const TSC = join(ROOT, 'node_modules', 'typescript-native', 'bin', 'tsc')
 const types = (name, project) => check(name, process.execPath, [TSC, '-p', project])
 
@@ -105,16 +104,10 @@ async function sources() {
   const one = async () => {
     await types('types', 'tsconfig.types.json')
     await types('core without DOM or Node types', 'tsconfig.core.json')
-    await check('lint', bin('eslint'), ['--cache', '--cache-location', join(CACHE, 'eslint'), '.'])
+    await check('lint', bin('oxlint'), ['.'])
   }
   const other = async () => {
-    await check('format', bin('prettier'), [
-      '--check',
-      '--log-level=warn',
-      '--cache',
-      `--cache-location=${join(CACHE, 'prettier')}`,
-      '.',
-    ])
+    await check('format', bin('oxfmt'), ['--check', '.'])
     await check('imports go downward', 'npm', ['run', '-s', 'rules'])
     await check('nothing unused', bin('knip'), [])
     const from = Date.now()

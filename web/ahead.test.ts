@@ -1,3 +1,4 @@
+/** @jest-environment node */
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { VIEWS } from './ahead'

@@ -46,7 +46,8 @@ interface SetUpRule {
   readonly stage: SetUpStage
   readonly which: Which
   readonly says:
-    string | ((s: SetUpSubject) => string | null | readonly (readonly [id: string, says: string])[])
+    | string
+    | ((s: SetUpSubject) => string | null | readonly (readonly [id: string, says: string])[])
   readonly why: string | ((part: string, s: SetUpSubject) => string)
   readonly caution?: CautionId
   readonly holds?: true

@@ -60,12 +60,7 @@ function swameeJainFriction(lnRe: number, relativeRoughness: number): Friction {
   return { f: 1 / (root * root), slope: (1.8 * tail) / (y * ln) }
 }
 
-const turbulent = (
-  re: number,
-  lnRe: number,
-  relativeRoughness: number,
-  correlation: Correlation,
-): Friction =>
+const turbulent = (re: number, lnRe: number, relativeRoughness: number, correlation: Correlation): Friction =>
   correlation === 'colebrook'
     ? colebrookFriction(re, lnRe, relativeRoughness)
     : swameeJainFriction(lnRe, relativeRoughness)

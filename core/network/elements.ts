@@ -63,7 +63,13 @@ export interface WeirElement extends Between {
 }
 
 export type Element =
-  PumpElement | HoseElement | FittingElement | OrificesElement | LayerElement | SlotElement | WeirElement
+  | PumpElement
+  | HoseElement
+  | FittingElement
+  | OrificesElement
+  | LayerElement
+  | SlotElement
+  | WeirElement
 
 /**
  * Coefficients of a layer's loss h = a q + b q|q|, from Darcy–Forchheimer Δp/L = (μ/k) v + ρ C v², v = q/A.

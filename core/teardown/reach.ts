@@ -48,10 +48,7 @@ export function wayTo(log: readonly LoggedPart[], part: LoggedPart): readonly Lo
   return log.filter((p) => needed.has(p))
 }
 
-const sumOf = (
-  way: readonly LoggedPart[],
-  of: (p: LoggedPart) => number | null | undefined,
-): number | null =>
+const sumOf = (way: readonly LoggedPart[], of: (p: LoggedPart) => number | null | undefined): number | null =>
   way.some((p) => typeof of(p) === 'number') ? way.reduce((s, p) => s + (of(p) ?? 0), 0) : null
 
 /** For each target the first part that gives it, with the way to it; in log order. */

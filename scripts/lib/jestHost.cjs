@@ -1,16 +1,6 @@
-const vm = require('node:vm')
 const { LegacyFakeTimers, ModernFakeTimers } = require('@jest/fake-timers')
 const { ModuleMocker } = require('jest-mock')
-
-/** Stands for the process's own context, where the runner compiles for a context of its own. */
-const HOST = {}
-const { compileFunction } = vm
-vm.compileFunction = (code, params, { parsingContext, ...options } = {}) =>
-  compileFunction(code, params, parsingContext === HOST ? options : { ...options, parsingContext })
-const { runInContext } = vm.Script.prototype
-vm.Script.prototype.runInContext = function (context, options) {
-  return context === HOST ? this.runInThisContext(options) : runInContext.call(this, context, options)
-}
+const { HOST } = require('./jestScripts.cjs')
 
 /**
  * Files of tests run in the process's own context instead of one each: there a look at a global costs nothing, and

@@ -1,4 +1,3 @@
-/* global it, beforeEach */
 // What the core's tests ask of Jest, for a runner that stays in one process: a mutant then costs what its tests take,
 // not a new start of them. Read before the tests; mocha's `it` and `beforeEach` are global by then.
 const { expect } = require('expect')

@@ -30,7 +30,7 @@ export interface Parts<F extends PropertyKey, V> {
   readonly read: (db: Db | Tx, ids: readonly string[]) => Promise<ReadonlyMap<string, V>>
 }
 
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what stands elsewhere is of its resource's own type
+// oxlint-disable-next-line typescript/no-explicit-any -- what stands elsewhere is of its resource's own type
 export type AnyParts = Parts<any, any>
 
 /** One editable resource: what the contract declares of it, its table, and what is special about it. */
@@ -239,7 +239,7 @@ function keepTyped(row: object, set: object): object {
 
 /** Every resource that is served over a database, for what reads and writes whole documents. */
 const registered = new WeakMap<Db, Map<ResourceName, AnyEditable>>()
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what is special about a resource is of its own type
+// oxlint-disable-next-line typescript/no-explicit-any -- what is special about a resource is of its own type
 export type AnyEditable = Editable<any, any>
 export function editableOf(db: Db, name: ResourceName): AnyEditable {
   const found = registered.get(db)?.get(name)
@@ -253,5 +253,5 @@ export function serve(db: Db, e: AnyEditable): void {
 }
 
 /** What reads and writes the rows of a resource that is served over a database. */
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- what is special about a resource is of its own type
+// oxlint-disable-next-line typescript/no-explicit-any -- what is special about a resource is of its own type
 export const rowsOf = (db: Db, name: ResourceName): Rows<any, any> => new Rows(editableOf(db, name))

@@ -40,7 +40,7 @@ async function ask(method: Method, path: string, body?: unknown, { cookie, heade
     ...(body !== undefined && { payload: body as object }),
   })
   const json = /json/.test(String(r.headers['content-type']))
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- answers are examined field by field in tests
+  // oxlint-disable-next-line typescript/no-explicit-any -- answers are examined field by field in tests
   return { status: r.statusCode, body: (json ? r.json() : r.body) as any, cookie: cookieOf(r) }
 }
 /** The cookie an answer sets, as it is sent back. */

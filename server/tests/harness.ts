@@ -20,7 +20,7 @@ export interface Harness {
   readonly create: (path: string, body: Record<string, unknown>) => Promise<Reply>
 }
 type Method = 'GET' | 'POST' | 'PATCH' | 'DELETE'
-// eslint-disable-next-line @typescript-eslint/no-explicit-any -- answers are examined field by field in tests
+// oxlint-disable-next-line typescript/no-explicit-any -- answers are examined field by field in tests
 type Json = any
 export interface Reply {
   readonly status: number

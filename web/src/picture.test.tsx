@@ -1,3 +1,4 @@
+/** @jest-environment node */
 import { modelRecord, type Opened } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging'
 import { STATIONS } from '@ypsometer/core/judging/stations'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { QueryClient } from '@tanstack/react-query'
 import { followChanges } from './changes'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { IDBFactory } from 'fake-indexeddb'
 import type { ResourceName, RowOf } from '@ypsometer/contract'

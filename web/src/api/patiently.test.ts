@@ -1,3 +1,4 @@
+/** @jest-environment node */
 import { patiently } from './patiently'
 
 const reads: jest.Mock = jest.fn()

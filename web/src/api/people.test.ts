@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import type { Me } from '@ypsometer/contract'
 import { api } from './client'

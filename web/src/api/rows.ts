@@ -51,7 +51,9 @@ export function deleteRow(collection: ResourceName, { id, version }: Versioned):
 
 /** Whose a photo is: a part's, a trial's or a visit's. */
 export type PhotoOwner =
-  { readonly partId: string } | { readonly trialId: string } | { readonly visitId: string }
+  | { readonly partId: string }
+  | { readonly trialId: string }
+  | { readonly visitId: string }
 
 /** Keeps a photo on this device and sends it when it can. Returns the photo's id. */
 export const addPhoto = (owner: PhotoOwner, blob: Blob, caption: string): string =>

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import type { Verdict } from '@ypsometer/core/judging'
 import { STOCK_CLASSES, supportedRange } from '@ypsometer/core/tanks'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { act, render, screen } from '@testing-library/react'
 import { later } from './later'

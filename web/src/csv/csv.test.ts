@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import fc from 'fast-check'
 import { TARGETS } from '../views/bench/importBody'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { FILTER_KINDS } from '@ypsometer/core/judging'
 import {

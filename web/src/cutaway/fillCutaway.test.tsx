@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { modelRecord, pathRecord } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging'

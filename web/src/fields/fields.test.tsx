@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import type { RowOf } from '@ypsometer/contract'

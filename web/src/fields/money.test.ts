@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { placeBetween } from '../views/strip/PartTable'
 import { readMoney, showMoney } from './MoneyField'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import type { Entry } from '../api/outbox'

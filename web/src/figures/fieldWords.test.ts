@@ -1,3 +1,4 @@
+/** @jest-environment node */
 import type { Change } from '@ypsometer/contract'
 import { fieldsOf, fieldWords, oneOf, showField } from './fieldWords'
 

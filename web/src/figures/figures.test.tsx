@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import type { Figure } from '@ypsometer/core/figures'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { cleanup, render, screen } from '@testing-library/react'
 import { Heading } from './Heading'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { act, cleanup, render, screen } from '@testing-library/react'
 import { useEffect } from 'react'

@@ -9,7 +9,7 @@ const isOfCore = (e: unknown): e is Error => e instanceof Error && !e.name.endsW
  */
 export function saidBy(error: unknown): string {
   if (error instanceof ApiProblem || error instanceof Unreachable || isOfCore(error)) return error.message
-  // eslint-disable-next-line no-console -- a fault of ours belongs where its trace can be read
+  // oxlint-disable-next-line no-console -- a fault of ours belongs where its trace can be read
   console.error(error)
   return 'Something failed on our side. What you typed is kept.'
 }

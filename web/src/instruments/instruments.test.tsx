@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import type { InstrumentFrame, SensorReading } from '@ypsometer/contract'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'

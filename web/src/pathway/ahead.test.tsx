@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { renderHook, waitFor } from '@testing-library/react'
 

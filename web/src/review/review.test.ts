@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import type { Snapshot } from '@ypsometer/contract/review'
 import type { EditedWords } from '@ypsometer/contract'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import type { Trial, TrialSetup } from '@ypsometer/contract'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'

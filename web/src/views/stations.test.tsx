@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { cleanup, fireEvent, screen, within } from '@testing-library/react'
 import { demoDossier, demoTanks, showStation } from '../../tests/dossier'
@@ -126,12 +125,13 @@ describe('Bench', () => {
     showStation(<Hookups />, d)
     const ids = d.hookups[0]?.segments.map((s) => s.id) ?? []
     fireEvent.click(screen.getByRole('button', { name: 'Move Intake strainer down' }))
-    const order = (w: Written | undefined) => (w?.[2].segments as { id: string }[]).map((s) => s.id)
+    const order = (w: Written | undefined) =>
+      (w?.[2].segments as { id: string }[] | undefined)?.map((s) => s.id)
     expect(order(writes[0])).toEqual([ids[1], ids[0], ...ids.slice(2)])
     fireEvent.click(screen.getByRole('button', { name: 'Remove Lift tube' }))
     expect(order(writes[1])).toEqual(ids.filter((i) => i !== 'lift-tube'))
     fireEvent.change(screen.getByLabelText('Add'), { target: { value: 'tap' } })
-    expect((writes[2]?.[2].segments as { label: string }[]).at(-1)?.label).toBe(
+    expect((writes[2]?.[2].segments as { label: string }[] | undefined)?.at(-1)?.label).toBe(
       'Quick-release tap, fully open',
     )
     cleanup()

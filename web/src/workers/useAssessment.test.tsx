@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { act, renderHook } from '@testing-library/react'
 import { demoDossier } from '../../tests/dossier'

@@ -40,7 +40,7 @@ function useAnswer<T>(kind: string, question: string | null, ask: () => Promise<
       superseded = true
     }
     // The key says all that the question holds.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [key])
   if (kept !== undefined) return { answer: kept, failure: null, busy: false }
   return { answer: state.answer, failure: state.failure, busy: key !== null && state.key !== key }

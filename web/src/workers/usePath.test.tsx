@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { modelRecord } from '@ypsometer/contract'
 import type { Fill } from '@ypsometer/core/fills'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../tests/setup'
 import { ADVICE_RULE, type Measures, type Ranked } from '@ypsometer/core/advice'
 import { act, renderHook } from '@testing-library/react'

@@ -47,7 +47,7 @@ export function useRanking(options: readonly Measures[], weights: Weights, key: 
       clearTimeout(timer)
     }
     // The key stands for options and weights, which are made anew at every render.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [key])
   const mine = state.key === key ? state : null
   return {

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import { candidateOf } from '@ypsometer/contract/candidate'
 import { clogCase, daysUntilDue } from '@ypsometer/contract/clog'

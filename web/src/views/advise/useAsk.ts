@@ -102,7 +102,7 @@ export function useAsk(): Ask {
       set,
     }
     // What writes into the address is made anew at every render, and does the same each time.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [text, tanks, stocks, rule])
 }
 

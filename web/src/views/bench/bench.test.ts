@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import { ImportRequest, RESOURCES } from '@ypsometer/contract'
 import { TRIAL_KINDS } from '@ypsometer/core/trials/readings'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { Trial } from '@ypsometer/contract'
 import { TRIAL_KINDS, readingProblem, type BenchReading, type TrialKind } from '@ypsometer/core/trials'
@@ -73,7 +72,7 @@ test('one pump over two outlets and a leak: each share answers for itself, and t
   const [near = 0, deep = 0] = shares()
   expect(near).toBeGreaterThan(deep)
   fireEvent.click(screen.getByRole('button', { name: 'Leak' }))
-  const next = (changed()[0]?.setup as { airLine: typeof line }).airLine
+  const next = (changed()[0] as { setup: { airLine: typeof line } }).setup.airLine
   expect(next.outlets).toHaveLength(3)
   rerender(<AirLine trial={trial('air', { setup: { airLine: next } })} />)
   expect(shares()[0]).toBeLessThan(near)

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { Dossier, Trial } from '@ypsometer/contract'
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'

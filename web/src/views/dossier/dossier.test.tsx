@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import { modelRecord, type Dossier } from '@ypsometer/contract'
 import { assess, type Assessment } from '@ypsometer/core/judging'

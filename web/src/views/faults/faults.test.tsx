@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import { faultEvidence, type FaultQuestion } from '@ypsometer/contract/faults'
 import { QueryClientProvider } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { Fill as FillRow } from '@ypsometer/contract'
 import { HOUSE_RULES } from '@ypsometer/core/path'

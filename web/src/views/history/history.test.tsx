@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { Change, HistoryPage } from '@ypsometer/contract'
 import { QueryClientProvider } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { Medium } from '@ypsometer/contract'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'

@@ -93,7 +93,7 @@ function useProgress(id: string | null, ended: () => unknown): RankingProgress |
     }
     return () => source.close()
     // What is done at the end is made anew at every render.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [id])
   return progress?.id === id ? (progress?.at ?? null) : null
 }

@@ -66,7 +66,7 @@ function SectionWords({ review, section }: { readonly review: Review; readonly s
     const timer = setTimeout(write, PAUSE)
     return () => clearTimeout(timer)
     // Written after a pause in typing, whatever is drawn meanwhile.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [text])
   return (
     <div>

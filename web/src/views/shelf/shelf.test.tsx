@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { ShelfRow } from '@ypsometer/contract'
 import type { Figure } from '@ypsometer/core/figures'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import { keptFilter, modelRecord } from '@ypsometer/contract'
 import { candidateOf } from '@ypsometer/contract/candidate'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { Dossier } from '@ypsometer/contract'
 import { QueryClientProvider } from '@tanstack/react-query'

@@ -1,4 +1,3 @@
-/** @jest-environment jsdom */
 import '../../../tests/setup'
 import type { Dossier } from '@ypsometer/contract'
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react'
