@@ -4,18 +4,16 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
-import { loadDemo } from './demo/load'
 import { addAccount } from './people/accounts'
 import { hashPassword } from './people/secrets'
-import { harness, type Harness } from './tests/harness'
+import { demoHarness, type Harness } from './tests/harness'
 
 jest.setTimeout(90_000)
 const ROOT = join(__dirname, '..')
 let h: Harness
 let at = ''
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
   at = await h.app.listen({ host: '127.0.0.1', port: 0 })
 })
 afterAll(() => h.close())

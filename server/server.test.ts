@@ -1,13 +1,11 @@
 import { sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import { migrate } from './db/client'
-import { harness, type Harness } from './tests/harness'
-import { loadDemo } from './demo/load'
+import { demoHarness, type Harness } from './tests/harness'
 
 let h: Harness
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
 })
 afterAll(() => h.close())
 

@@ -3,13 +3,11 @@ import { demoBundle } from '@ypsometer/demo'
 import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import Papa from 'papaparse'
-import { loadDemo } from '../demo/load'
-import { harness, type Harness } from '../tests/harness'
+import { demoHarness, type Harness } from '../tests/harness'
 
 let h: Harness
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
 })
 afterAll(() => h.close())
 

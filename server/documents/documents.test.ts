@@ -6,16 +6,14 @@ import { randomUUID } from 'node:crypto'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import sharp from 'sharp'
-import { loadDemo } from '../demo/load'
-import { harness, type Harness } from '../tests/harness'
+import { demoHarness, harness, type Harness } from '../tests/harness'
 
 jest.setTimeout(120_000)
 let demo: Harness
 let bare: Harness
 let whole = ''
 beforeAll(async () => {
-  demo = await harness()
-  await loadDemo(demo.db)
+  demo = await demoHarness()
   bare = await harness()
   whole = await textOf(demo, '/documents/bench')
 })

@@ -1,12 +1,10 @@
 import { demoBundle } from '@ypsometer/demo'
 import { randomUUID } from 'node:crypto'
-import { loadDemo } from '../demo/load'
-import { harness, type Harness } from '../tests/harness'
+import { demoHarness, type Harness } from '../tests/harness'
 
 let h: Harness
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
 })
 afterAll(() => h.close())
 

@@ -4,13 +4,11 @@ import { sql } from 'drizzle-orm'
 import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
-import { loadDemo } from '../demo/load'
-import { harness, type Harness } from '../tests/harness'
+import { demoHarness, type Harness } from '../tests/harness'
 
 let h: Harness
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
 })
 afterAll(() => h.close())
 

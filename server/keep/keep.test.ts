@@ -14,9 +14,8 @@ import {
 import { execFileSync } from 'node:child_process'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { loadDemo } from '../demo/load'
 import { connect, migrate } from '../db/client'
-import { emptyDatabase, harness, type Harness } from '../tests/harness'
+import { demoHarness, emptyDatabase, harness, type Harness } from '../tests/harness'
 import { makeBackup, restoreBackup } from './backup'
 import { backUp, startJobs } from './jobs'
 import { prune } from './prune'
@@ -25,8 +24,7 @@ import { lastBackup } from './status'
 let h: Harness
 let folder = ''
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
   folder = mkdtempSync(join(tmpdir(), 'ypsometer-keep-'))
   chmodSync(folder, 0o755)
 })

@@ -2,16 +2,14 @@ import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { eq, sql } from 'drizzle-orm'
 import pg from 'pg'
 import { connect } from '../db/client'
-import { loadDemo } from '../demo/load'
 import { ranking, rankingPart } from '../db/schema'
 import { startJobs } from '../keep/jobs'
-import { harness, type Harness } from '../tests/harness'
+import { demoHarness, type Harness } from '../tests/harness'
 import { workPart, workParts } from './parts'
 
 let h: Harness
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
 })
 afterAll(() => h.close())
 

@@ -1,16 +1,14 @@
 import type { ImportReport } from '@ypsometer/contract'
 import { demoBundle } from '@ypsometer/demo'
 import { randomUUID } from 'node:crypto'
-import { loadDemo } from '../demo/load'
-import { harness, type Harness } from '../tests/harness'
+import { demoHarness, harness, type Harness } from '../tests/harness'
 
 jest.setTimeout(60_000)
 let demo: Harness
 let bare: Harness
 let id = ''
 beforeAll(async () => {
-  demo = await harness()
-  await loadDemo(demo.db)
+  demo = await demoHarness()
   bare = await harness()
   const modelId = demoBundle.models.find((m) => m.model.name === 'Mop 300')?.model.id ?? ''
   id = (await demo.create('/reviews', { modelId, title: '=A "hard" look <b>' })).body.id

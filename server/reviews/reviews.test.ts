@@ -5,13 +5,11 @@ import { eq } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import { review, reviewEdition, reviewShare } from '../db/schema'
-import { loadDemo } from '../demo/load'
-import { harness, type Harness } from '../tests/harness'
+import { demoHarness, type Harness } from '../tests/harness'
 
 let h: Harness
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
 })
 afterAll(() => h.close())
 

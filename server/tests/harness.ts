@@ -30,7 +30,11 @@ export interface Reply {
 
 /** Any number, as long as it is the same in every test process. */
 const TEMPLATE_LOCK = 4680
-const TEMPLATE = 'migrated'
+/** Databases that the first file of tests to ask for one makes, and others copy. */
+const TEMPLATES = {
+  migrated: async () => {},
+  demo: async (db: Db) => (await import('../demo/load')).loadDemo(db),
+}
 
 /** Carries out statements on the test cluster; `urlOf` gives the address of a database by its name. */
 async function onCluster<T>(
@@ -56,25 +60,31 @@ export const emptyDatabase = (): Promise<string> =>
     return urlOf(name)
   })
 
-/** A database of the test cluster with every migration in, copied from one that the first test file makes. */
-const migratedDatabase = (): Promise<string> =>
+/** A database of the test cluster with every migration in, copied from a template. */
+const copyOf = (template: keyof typeof TEMPLATES): Promise<string> =>
   onCluster(async (client, urlOf) => {
     await client.query('select pg_advisory_lock($1)', [TEMPLATE_LOCK])
-    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [TEMPLATE])
+    const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [template])
     if (!rowCount) {
-      await client.query(`create database ${TEMPLATE}`)
-      const { db, pool } = connect(urlOf(TEMPLATE))
+      await client.query(`create database ${template}`)
+      const { db, pool } = connect(urlOf(template))
       await migrate(db)
+      await TEMPLATES[template](db)
       await pool.end()
     }
     const name = freshName()
-    await client.query(`create database ${name} template ${TEMPLATE}`)
+    await client.query(`create database ${name} template ${template}`)
     return urlOf(name)
   })
 
-/** The app on a fresh, migrated database of the test cluster. */
-export async function harness(options: Partial<AppOptions> = {}): Promise<Harness> {
-  const url = await migratedDatabase()
+/** The app on a fresh database of the test cluster, with nothing in it but what every bench has. */
+export const harness = (options: Partial<AppOptions> = {}): Promise<Harness> => appOn('migrated', options)
+
+/** The app on a database of its own that holds the demo bench. */
+export const demoHarness = (options: Partial<AppOptions> = {}): Promise<Harness> => appOn('demo', options)
+
+async function appOn(template: keyof typeof TEMPLATES, options: Partial<AppOptions>): Promise<Harness> {
+  const url = await copyOf(template)
   const { db, pool } = connect(url)
   const app = await buildApp({ db, logLevel: 'silent', ...options })
   const call: Harness['call'] = async (method, path, body, headers = {}) => {

@@ -1,16 +1,14 @@
 import { demoBundle } from '@ypsometer/demo'
 import ICAL from 'ical.js'
 import { randomUUID } from 'node:crypto'
-import { loadDemo } from '../demo/load'
-import { harness, type Harness } from '../tests/harness'
+import { demoHarness, type Harness } from '../tests/harness'
 
 // A forecast for each filter takes its time where two test runs share a processor.
 jest.setTimeout(120_000)
 
 let h: Harness
 beforeAll(async () => {
-  h = await harness()
-  await loadDemo(h.db)
+  h = await demoHarness()
   await h.call('GET', '/candidates')
 })
 afterAll(() => h.close())
