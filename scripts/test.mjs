@@ -105,10 +105,10 @@ async function sources() {
     await types('types', 'tsconfig.types.json')
     await types('core without DOM or Node types', 'tsconfig.core.json')
     await check('lint', bin('oxlint'), ['.'])
+    await check('imports go downward', 'npm', ['run', '-s', 'rules'])
   }
   const other = async () => {
     await check('format', bin('oxfmt'), ['--check', '.'])
-    await check('imports go downward', 'npm', ['run', '-s', 'rules'])
     await check('nothing unused', bin('knip'), [])
     const from = Date.now()
     await ensureBuild()
