@@ -15,10 +15,8 @@ const scriptOf = (code, params, filename) => {
 }
 
 /** The runner's modules as functions: a script is compiled once, and what its functions became stays with it. */
-vm.compileFunction = (code, params, { parsingContext, filename }) => {
-  const script = scriptOf(code, params, filename)
-  return script.runInContext(parsingContext)
-}
+vm.compileFunction = (code, params = [], { parsingContext = HOST, filename = '' } = {}) =>
+  scriptOf(code, params, filename).runInContext(parsingContext)
 const { runInContext } = vm.Script.prototype
 vm.Script.prototype.runInContext = function (context, options) {
   return context === HOST ? this.runInThisContext(options) : runInContext.call(this, context, options)

@@ -66,11 +66,17 @@ const copyOf = (template: keyof typeof TEMPLATES): Promise<string> =>
     await client.query('select pg_advisory_lock($1)', [TEMPLATE_LOCK])
     const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [template])
     if (!rowCount) {
-      await client.query(`create database ${template}`)
-      const { db, pool } = connect(urlOf(template))
-      await migrate(db)
-      await TEMPLATES[template](db)
-      await pool.end()
+      const making = freshName()
+      await client.query(`create database ${making}`)
+      const { db, pool } = connect(urlOf(making))
+      try {
+        await migrate(db)
+        await TEMPLATES[template](db)
+      } finally {
+        await pool.end()
+      }
+      // It has its name once it is whole: nobody copies half of one.
+      await client.query(`alter database ${making} rename to ${template}`)
     }
     const name = freshName()
     await client.query(`create database ${name} template ${template}`)

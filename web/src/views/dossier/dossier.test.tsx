@@ -134,11 +134,12 @@ test('a model is deleted by its name, and the shelf is what is left', () => {
   expect(screen.getByText('the shelf')).toBeTruthy()
 })
 
+/** A list with nothing in it, as the server gives one. */
+const NO_ROWS = { items: [] }
+
 test('while it is read nothing is claimed; a failure says so and can be tried again', async () => {
   let fail = (_: Error): void => undefined
-  serverReads((path) =>
-    path.endsWith('/dossier') ? new Promise((_, reject) => (fail = reject)) : Promise.resolve([]),
-  )
+  serverReads((path) => (path.endsWith('/dossier') ? new Promise((_, reject) => (fail = reject)) : NO_ROWS))
   page()
   expect(screen.queryByRole('alert')).toBeNull()
   cleanup()
@@ -148,7 +149,7 @@ test('while it is read nothing is claimed; a failure says so and can be tried ag
   })
   page()
   expect((await screen.findByRole('alert')).textContent).toMatch(/The server cannot be reached/)
-  serverReads((path) => (path.endsWith('/dossier') ? dossier : []))
+  serverReads((path) => (path.endsWith('/dossier') ? dossier : NO_ROWS))
   mockWorked = { assessment: null, failure: null }
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }))
   expect(await screen.findByText('inside Ledger 700, not yet')).toBeTruthy()
