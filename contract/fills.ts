@@ -33,6 +33,11 @@ export const media = resource({
     geometricSurface: within(0, 1e8, 'm²/m³').nullable().default(null),
     effectiveSurface: within(0, 1e8, 'm²/m³').nullable().default(null),
     claimedSurface: within(0, 1e9, 'm²/m³').nullable().default(null),
+    /** Relative half-width (95 %) of the effective surface; null: as its form usually is known. */
+    surfaceBand: within(0, 1, '(share)').nullable().default(null),
+    /** Share of its surface that works between rinses, with its relative half-width; null: as its job usually is. */
+    workingShare: within(0, 1, '(share)').nullable().default(null),
+    workingBand: within(0, 1, '(share)').nullable().default(null),
     packVolume: within(1e-6, 1, 'm³').nullable().default(null),
     packMass: within(0.001, 200, 'kg').nullable().default(null),
     sheetThickness: within(0.001, 0.3, 'm').nullable().default(null),

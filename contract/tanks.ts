@@ -67,6 +67,8 @@ export const tanks = resource({
     /** Null: what its class is fed for each litre. */
     feed: within(0, 0.01, 'kg/s').nullable().default(null),
     plantShare: within(0, 0.95, '(share)').nullable().default(null),
+    /** An ammonia-binding conditioner or sorbent is in use. */
+    conditioner: z.boolean().default(false),
     changeShare: within(0, 1, '(share)').default(USUAL_CHANGES.changeShare),
     changeDays: within(0.5, 365, 'days').default(USUAL_CHANGES.changeDays),
     roomTemperature: within(-10, 45, '°C').nullable().default(null),

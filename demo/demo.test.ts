@@ -70,7 +70,7 @@ test('the scenario’s parts are played: one flatters itself, one is honest, one
     assess(modelRecord(dossier(each.find((e) => e[0] === name)?.[1] ?? 0))).verdict
   expect(verdict('Torrent 1400').level).toBe('far-overclaimed')
   expect(verdict('Ledger 700').level).toBe('holds')
-  expect(verdict('Gale HB').reasons.find((r) => r.id === 'low-end')?.tone).toBe('against')
+  expect(verdict('Mop 300').reasons.find((r) => r.id === 'low-end')?.tone).toBe('against')
   expect(verdict('Plainbody 1000').ranges.find((r) => r.stockClass === 'normal')?.binding).toBe('media-mass')
 })
 

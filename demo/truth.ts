@@ -346,7 +346,7 @@ export const TRUTHS: readonly Truth[] = [
       flow: 300,
       head: 0.5,
       power: 3.5,
-      tankMin: 15,
+      tankMin: 10,
       tankMax: 60,
       priceMinor: 1990,
       contents: 'sponge ×1, nozzle, cups ×2',

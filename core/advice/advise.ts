@@ -382,6 +382,7 @@ export const EVIDENCE: Readonly<Record<OfferedFill['basis'], number>> = {
   carried: 0.9,
   'computed-fit': 0.8,
   'computed-label': 0.5,
+  'supposed-run': 0.3,
   'measured-empty': 0.4,
   'supposed-fit': 0.4,
   'supposed-label': 0.25,

@@ -5,7 +5,7 @@ import type { Figure } from '../figures'
 import type { FittingModel } from '../judging/fitting'
 import type { JudgedFill } from '../judging/fills'
 import type { Inlet } from '../judging/strength'
-import type { VerdictLevel } from '../judging/verdict'
+import type { VerdictLevel } from '../judging/levels'
 import type { FilterKind } from '../kinds'
 import type { MediumForm, MediumJob } from '../media'
 

@@ -32,7 +32,7 @@ export const offered = (mass: number, flow: number, uses: readonly MediumUse[] =
   flow: figure('flow', lph(flow), { uncertainty: lph(flow * 0.04), dimension: 'flow' }),
   meets: figure('meets', 1),
   mass: figure('mass', mass),
-  massless: null,
+  foam: 0,
   films: { flow: lph(flow), layers: [{ area: 2.29 * mass, flow: lph(flow) }] },
   outlet: NOZZLE,
   basis: 'measured',

@@ -54,6 +54,16 @@ export function compareWithLabel(label: number, measured: number, expandedUncert
 }
 
 /** "Take 40 to 50 % off the label": the flow (m³/s) that rule of thumb leaves. Common practice, no source. */
+/**
+ * Shares of a label between which 95 % of filters lie once they stand, whatever stands round them: the rule of 40 to
+ * 50 % is their middle, not their spread (common practice, no source).
+ */
+export const INSTALLED_SHARES = { low: 0.25, high: 0.85 } as const
+
+/** Half-width (m³/s, 95 %) of a flow of which no more is known than its label. */
+export const installedHalf = (flow: number, label: number): number =>
+  Math.max(0, Math.min(INSTALLED_SHARES.high * label - flow, flow - INSTALLED_SHARES.low * label))
+
 export const thumbFlow = (
   label: number,
 ): { readonly low: number; readonly high: number; readonly mid: number } => ({

@@ -14,6 +14,7 @@ import {
 } from './film'
 import { DAY, loadOf, type Feeding, type Load } from './load'
 import { carbonDioxideOf, gasExchange, oxygenLeft } from './oxygen'
+import { takenByTank } from './tankFilm'
 
 /** A tank as it is kept: water (m³) and its surface (m²), what is fed, plants, water changes, the water itself. */
 export interface Keeping extends Feeding, FilmWater {
@@ -31,7 +32,14 @@ export interface Keeping extends Feeding, FilmWater {
   /** Share of the water changed, and every how many days. */
   readonly changeShare: number
   readonly changeDays: number
+  /** Films of the tank’s own glass, substrate and décor (m²), which no current runs through; none when absent. */
+  readonly ownArea?: number
+  /** Share of the ammonia that films find as food; 1 when absent, less where a conditioner binds it. */
+  readonly food?: number
 }
+
+/** What an ammonia-binding conditioner or sorbent leaves a film of its food (common practice, no source: 40 to 50 %). */
+export const CONDITIONER_LEAVES = 0.45
 
 /** Half of a colour kit’s first step of 0.25 mg/L, as N: what it reads as zero. Common practice, no source. */
 export const KIT_ZERO = 0.12e-3
@@ -55,6 +63,8 @@ export interface NitrogenBudget {
   readonly plants: number
   readonly changes: number
   readonly oxidised: number
+  /** Of what is oxidised, what the tank’s own films take. */
+  readonly own: number
 }
 
 /** Tank and filter at rest. Concentrations kg/m³, as N for ammonia, nitrite and nitrate. */
@@ -144,9 +154,9 @@ function atRest(given: number, dilution: number, taken: (s: number) => number): 
 }
 
 /** What no one can take, dilution must: the film’s floor holds for as long as there is enough to feed a film. */
-const withFloor = (kinetic: number, given: number, dilution: number, filmed: boolean): number =>
-  filmed && given > 0
-    ? Math.min(Math.max(kinetic, FILM_FLOOR), dilution > 0 ? given / dilution : Infinity)
+const withFloor = (kinetic: number, given: number, dilution: number, floor: number | null): number =>
+  floor !== null && given > 0
+    ? Math.min(Math.max(kinetic, floor), dilution > 0 ? given / dilution : Infinity)
     : kinetic
 
 function checked(k: Keeping): Keeping {
@@ -158,13 +168,16 @@ function checked(k: Keeping): Keeping {
   requireRange('plantShare', k.plantShare, { min: 0, max: 1, unit: '(share)' })
   requireRange('changeShare', k.changeShare, { min: 0, max: 1, unit: '(share)' })
   requireRange('changeDays', k.changeDays, { min: 0.1, max: 3650, unit: 'days' })
+  requireRange('ownArea', k.ownArea ?? 0, { min: 0, unit: 'm²' })
+  requireRange('food', k.food ?? 1, { min: 0.01, max: 1, unit: '(share)' })
   return k
 }
 
 /**
  * The balance of a tank and its filters at rest: what the animals put in, what plants, water changes and films take.
  *
- * Ammonia: P (1 − plants) = (f/T) V S + F(S), F the films by {@link takenTogether}; never below the film’s floor.
+ * Ammonia: P (1 − plants) = (f/T) V S + F(S) + G(S), F the films of the filters by {@link takenTogether}, G the tank’s
+ * own by {@link takenByTank}; never below the film’s floor.
  *
  * Nitrite alike, its films taken to be as quick (assumption). Nitrate before a change: C = C_tap + P_N T/(f V).
  *
@@ -177,7 +190,8 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
   const k = checked(keeping)
   const load = loadOf(k)
   const most = mostOf(k)
-  const filmed = filters.some((f) => reachedSurface(f) > 0)
+  const { ownArea = 0, food = 1 } = k
+  const filmed = ownArea > 0 || filters.some((f) => reachedSurface(f) > 0)
   const interval = k.changeDays * DAY
   const dilution = (k.changeShare * k.volume) / interval
   const plants = load.ammonia * k.plantShare
@@ -186,13 +200,25 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
   const saturation = oxygenSaturation(k.temperature, k.salinity)
   const night = load.oxygen + plants * PLANTS_BREATHE
   const without = oxygenLeft(saturation, night, exchange, k.surface)
-  const oxygenOf = { without, exchanged: exchange * k.surface }
-  const taken = (s: number): number => takenTogether(s, filters, most, oxygenOf)
+  const exchanged = exchange * k.surface
+  const byTank = (s: number): number => takenByTank(food * s, ownArea, most)
+  const taken = (s: number): number => {
+    const own = byTank(s)
+    // What the tank’s own films breathe is gone before the water comes to a filter.
+    const left = without - (own * OXYGEN_OF_NITROGEN) / exchanged
+    return own + takenTogether(food * s, filters, most, { without: left, exchanged })
+  }
   const kinetic = atRest(given, dilution, taken)
-  const ammonia = withFloor(kinetic, given, dilution, filmed)
+  const floor = FILM_FLOOR / food
+  const ammonia = withFloor(kinetic, given, dilution, filmed ? floor : null)
   const changes = ammonia === Infinity ? 0 : dilution * ammonia
   const oxidised = ammonia === Infinity ? taken(BEYOND) : Math.max(0, given - changes)
-  const nitrite = withFloor(atRest(oxidised, dilution, taken), oxidised, dilution, filmed && oxidised > 0)
+  const nitrite = withFloor(
+    atRest(oxidised, dilution, taken),
+    oxidised,
+    dilution,
+    filmed && oxidised > 0 ? floor : null,
+  )
   const onward = nitrite === Infinity ? taken(BEYOND) : Math.max(0, oxidised - dilution * nitrite)
   const film = oxidised * OXYGEN_OF_NITROGEN
   const oxygen = Math.max(0, oxygenLeft(saturation, night + film, exchange, k.surface))
@@ -200,7 +226,8 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
   const changed = k.changeShare * k.volume
   const alkalinity =
     changed > 0 ? k.alkalinity - (fall * interval) / changed : fall > 0 ? -Infinity : k.alkalinity
-  const unionised = ammonia * unionisedShare(k.pH, k.temperature) * AMMONIA_OF_NITROGEN
+  // What a conditioner binds is shown by a kit and harms nobody.
+  const unionised = food * ammonia * unionisedShare(k.pH, k.temperature) * AMMONIA_OF_NITROGEN
   const breathes = load.oxygen > 0
   const values: Readonly<Record<LimitId, readonly [value: number, limit: number]>> = {
     ammonia: [ammonia, KIT_ZERO],
@@ -210,7 +237,13 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
   }
   return {
     load,
-    nitrogen: { made: load.ammonia, plants, changes, oxidised },
+    nitrogen: {
+      made: load.ammonia,
+      plants,
+      changes,
+      oxidised,
+      own: Math.min(oxidised, byTank(Math.min(ammonia, BEYOND))),
+    },
     ammonia,
     kinetic,
     atFloor: filmed && given > 0 && ammonia > kinetic,

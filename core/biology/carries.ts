@@ -34,8 +34,8 @@ export function keepingOf(per: KeepingPerVolume, volume: number): Keeping {
   }
 }
 
-/** Tanks looked at (m³): from a litre to a hundred cubic metres. */
-const SMALLEST = 1e-3
+/** Tanks looked at (m³): from a millilitre to a hundred cubic metres. */
+const SMALLEST = 1e-6
 const LARGEST = 100
 
 /** The largest tank a filter carries by the balance, and which limit is met there. */
@@ -44,6 +44,66 @@ export interface Carried {
   readonly volume: number
   /** The limit met first; null where the largest tank looked at meets none. */
   readonly binding: LimitId | null
+}
+
+/** The largest tank (m³) by each limit alone, and by the first of them. */
+export interface CarriedByEach extends Carried {
+  readonly ammonia: number
+  readonly oxygen: number
+}
+
+/** What each limit of a class says of a tank (m³): is it passed? And the limit’s name. */
+interface Limits {
+  readonly tooMuch: (volume: number) => boolean
+  readonly shortOfOxygen: (volume: number) => boolean
+  readonly ammonia: LimitId
+}
+
+function limitsOf(per: KeepingPerVolume, films: Films): Limits {
+  const { limit, id } = ammoniaLimit(per)
+  const taken = takenAtLimit(per, films, limit)
+  const saturation = oxygenSaturation(per.temperature, per.salinity)
+  // All that is fed and taken goes with the volume: worked out once, for each m³.
+  const load = loadOf({ ...per, feed: per.feedPerVolume })
+  const plants = load.ammonia * per.plantShare
+  const given = load.ammonia - plants
+  const asked = given - (per.changeShare / (per.changeDays * DAY)) * limit
+  const night = load.oxygen + plants * PLANTS_BREATHE
+  const use = night + given * OXYGEN_OF_NITROGEN
+  const { temperature } = per
+  const breathing = (volume: number): { readonly surface: number; readonly exchange: number } => {
+    const { surface } = usualTank(volume)
+    const depth = volume / surface
+    return {
+      surface,
+      exchange: (per.exchanged ?? 1) * gasExchange({ speed: per.stirred(volume), depth, temperature }),
+    }
+  }
+  return {
+    ammonia: id,
+    tooMuch: (volume) => {
+      const { surface, exchange } = breathing(volume)
+      const without = oxygenLeft(saturation, night * volume, exchange, surface)
+      return asked * volume > Math.min(taken, oxygenAllows(films, without, exchange * surface))
+    },
+    shortOfOxygen: (volume) => {
+      const { surface, exchange } = breathing(volume)
+      return load.oxygen > 0 && oxygenLeft(saturation, use * volume, exchange, surface) < OXYGEN_LIMIT
+    },
+  }
+}
+
+/** Largest tank (m³) that a limit does not pass, of those looked at. */
+function largest(passed: (volume: number) => boolean): number {
+  if (passed(SMALLEST)) return 0
+  if (!passed(LARGEST)) return LARGEST
+  let [low, high] = [Math.log(SMALLEST), Math.log(LARGEST)]
+  while (high - low > 1e-5) {
+    const middle = (low + high) / 2
+    if (passed(Math.exp(middle))) high = middle
+    else low = middle
+  }
+  return Math.exp(low)
 }
 
 /**
@@ -55,41 +115,31 @@ export interface Carried {
  * @throws OutOfRange as {@link balance} does.
  */
 export function carries(per: KeepingPerVolume, films: Films): Carried {
-  const { limit, id: ammonia } = ammoniaLimit(per)
-  const taken = takenAtLimit(per, films, limit)
-  const saturation = oxygenSaturation(per.temperature, per.salinity)
-  // All that is fed and taken goes with the volume: worked out once, for each m³.
-  const load = loadOf({ ...per, feed: per.feedPerVolume })
-  const plants = load.ammonia * per.plantShare
-  const given = load.ammonia - plants
-  const asked = given - (per.changeShare / (per.changeDays * DAY)) * limit
-  const night = load.oxygen + plants * PLANTS_BREATHE
-  const use = night + given * OXYGEN_OF_NITROGEN
-  const { temperature } = per
-  const wrong = (volume: number): LimitId | null => {
-    const { surface } = usualTank(volume)
-    const exchange =
-      (per.exchanged ?? 1) * gasExchange({ speed: per.stirred(volume), depth: volume / surface, temperature })
-    const without = oxygenLeft(saturation, night * volume, exchange, surface)
-    const allowed = oxygenAllows(films, without, exchange * surface)
-    if (asked * volume > Math.min(taken, allowed)) return ammonia
-    const left = oxygenLeft(saturation, use * volume, exchange, surface)
-    return load.oxygen > 0 && left < OXYGEN_LIMIT ? 'oxygen' : null
-  }
-  const first = wrong(SMALLEST)
-  if (first) return { volume: 0, binding: first }
-  if (!wrong(LARGEST)) return { volume: LARGEST, binding: null }
+  const { tooMuch, shortOfOxygen, ammonia } = limitsOf(per, films)
+  const passed = (v: number): boolean => tooMuch(v) || shortOfOxygen(v)
   // Where the films’ own limit is met first, it is known.
   const byFilms = filmsCarry(per, films)
-  if (byFilms > SMALLEST && byFilms < LARGEST && !wrong(byFilms * (1 - 1e-9)))
+  if (byFilms > SMALLEST && byFilms < LARGEST && !passed(byFilms * (1 - 1e-9)))
     return { volume: byFilms, binding: ammonia }
-  let [low, high] = [Math.log(SMALLEST), Math.log(LARGEST)]
-  while (high - low > 1e-5) {
-    const middle = (low + high) / 2
-    if (wrong(Math.exp(middle))) high = middle
-    else low = middle
+  return firstOf(largest(passed), (v) => tooMuch(v), ammonia)
+}
+
+/** Which limit a largest tank is held by. */
+const firstOf = (volume: number, tooMuch: (v: number) => boolean, ammonia: LimitId): Carried => ({
+  volume,
+  binding: volume >= LARGEST ? null : tooMuch(Math.max(SMALLEST, volume * (1 + 2e-5))) ? ammonia : 'oxygen',
+})
+
+/** As {@link carries}, with what each limit alone would carry: an interval needs the second as well. */
+export function carriesEach(per: KeepingPerVolume, films: Films): CarriedByEach {
+  const { tooMuch, shortOfOxygen } = limitsOf(per, films)
+  const byFilms = filmsCarry(per, films)
+  const known = byFilms > SMALLEST && byFilms < LARGEST && !tooMuch(byFilms * (1 - 1e-9))
+  return {
+    ...carries(per, films),
+    ammonia: known ? byFilms : largest(tooMuch),
+    oxygen: largest(shortOfOxygen),
   }
-  return { volume: Math.exp(low), binding: wrong(Math.exp(high)) }
 }
 
 /** Ammonia (kg N/m³) that must not be passed: what a kit shows, or what is un-ionised of it at the tank's pH. */

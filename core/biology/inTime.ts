@@ -14,6 +14,7 @@ import {
 import { integrate } from './integrate'
 import { DAY, loadOf } from './load'
 import { gasExchange } from './oxygen'
+import { takenByTank } from './tankFilm'
 
 /**
  * Growth of the two films: most growth a day at 20 °C and the concentration of half of it (kg/m³). Source: Metcalf and
@@ -123,7 +124,12 @@ export function settledFilm(keeping: Keeping, all: readonly Films[]): number {
   if (!(b.nitrogen.oxidised > 0) || b.ammonia === Infinity) return all.length ? 1 : 0
   const most = mostOf(keeping)
   let [low, high] = [0, 1]
-  const taken = (x: number): number => all.reduce((sum, f) => sum + takenBy(b.ammonia, f, x * most), 0)
+  const { ownArea = 0, food = 1 } = keeping
+  const taken = (x: number): number =>
+    all.reduce(
+      (sum, f) => sum + takenBy(food * b.ammonia, f, x * most),
+      takenByTank(food * b.ammonia, ownArea, x * most),
+    )
   if (taken(1) <= b.nitrogen.oxidised) return 1
   while (high - low > 1e-9) {
     const middle = (low + high) / 2
@@ -167,8 +173,12 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
     ...filters.flatMap((f) => [first(f.ripe), first(f.ripe)]),
     0,
     0,
+    ...Array<number>(2).fill(first(Math.max(0, ...filters.filter((f) => !f.from).map((f) => f.ripe)))),
   ]
   const [MADE, PLANTS] = [N + 2 * filters.length, N + 2 * filters.length + 1]
+  /** The tank’s own films: as ripe as the ripest filter that is there from the start. */
+  const OWN = PLANTS + 1
+  const { ownArea = 0, food = 1 } = k
   const running = (f: TimedFilter, t: number): boolean => on.has(f.id) && !off && t >= (f.from ?? 0) - 1e-9
   const surfaces = filters.map((f) => reachedSurface(f.films))
   /** What takes hold on filter i a day of what the others that run lose, as a share of a full film. */
@@ -194,13 +204,22 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
       if (!running(f, t)) return
       // No more than the oxygen that comes with the water allows, as at rest.
       const allowed = (metFlow(f.films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
-      taken += Math.min(allowed, takenBy(Math.max(0, s), f.films, x * most))
-      taken2 += Math.min(allowed, takenBy(Math.max(0, s2), f.films, x2 * most))
+      taken += Math.min(allowed, takenBy(food * Math.max(0, s), f.films, x * most))
+      taken2 += Math.min(allowed, takenBy(food * Math.max(0, s2), f.films, x2 * most))
       d[N + 2 * i] =
-        pace * (growth('ammonia', Math.max(0, s), x, k.temperature) + seeded('ammonia', t, i, ammoniaFilms))
+        pace * (growth('ammonia', food * Math.max(0, s), x, k.temperature) + seeded('ammonia', t, i, ammoniaFilms))
       d[N + 2 * i + 1] =
-        pace * (growth('nitrite', Math.max(0, s2), x2, k.temperature) + seeded('nitrite', t, i, nitriteFilms))
+        pace * (growth('nitrite', food * Math.max(0, s2), x2, k.temperature) + seeded('nitrite', t, i, nitriteFilms))
     })
+    if (ownArea > 0) {
+      const [x = 0, x2 = 0] = v.slice(OWN, OWN + 2)
+      // No current brings them oxygen either: they breathe what the water has.
+      const breathes = Math.min(1, Math.max(0, oxygen) / FILM_OXYGEN)
+      taken += breathes * takenByTank(food * Math.max(0, s), ownArea, x * most)
+      taken2 += breathes * takenByTank(food * Math.max(0, s2), ownArea, x2 * most)
+      d[OWN] = pace * growth('ammonia', food * Math.max(0, s), x, k.temperature)
+      d[OWN + 1] = pace * growth('nitrite', food * Math.max(0, s2), x2, k.temperature)
+    }
     const exchange = gasExchange({ speed: off ? 0 : k.stirred, depth, temperature: k.temperature })
     const use = load.oxygen + (plants + taken) * OXYGEN_OF_NITROGEN
     // Where there is little left, less is used: nothing breathes what is not there.
@@ -266,7 +285,7 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
     for (let i = Math.floor(now * A_DAY) + 1; i / A_DAY < stop.day; i++) times.push(i / A_DAY)
     const { end, at } = integrate(slope, y, [now, stop.day], times)
     at.forEach((v, i) => keep(times[i] ?? now, v))
-    y = end.map((v, j) => (j >= N && j < MADE ? Math.min(1, Math.max(0, v)) : Math.max(0, v)))
+    y = end.map((v, j) => ((j >= N && j < MADE) || j >= OWN ? Math.min(1, Math.max(0, v)) : Math.max(0, v)))
     if (stop.day > now) keep(stop.day, y)
     now = stop.day
     stop.act()

@@ -1,6 +1,8 @@
 import { oxygenSaturation } from '../water'
 import {
+  ASKED_OF_FILM,
   balance,
+  CONDITIONER_LEAVES,
   behindFilm,
   carbonDioxideLost,
   carbonDioxideOf,
@@ -18,7 +20,10 @@ import {
   loadOf,
   metFlow,
   mostOf,
+  ownArea,
   oxygenLeft,
+  servedArea,
+  takenByTank,
   reachedSurface,
   RIPENESS,
   settledFilm,
@@ -481,5 +486,81 @@ describe('the balance in time', () => {
     expect(late.points.find((p) => p.day === 7)?.films[0]).toBe(RIPENESS.nothing)
     expect(late.safeFrom).toBeGreaterThan((story(0).safeFrom ?? 0) + 5)
     expect(() => story(1, { days: 1000 })).toThrow('days')
+  })
+})
+
+describe('films that water can serve', () => {
+  // 1.5 g a day of 40 % protein make 55.2 mg of nitrogen; a kilogram is 1100/480 m². At 0.12 mg/L that takes 460 L a day.
+  const kilogram = 1100 / 480
+  const lph = (q: number): number => q / 3.6e6
+  test('by the rule of mass a kilogram asks for 19.2 L/h of water, and where there is more all of it counts', () => {
+    expect(ASKED_OF_FILM * kilogram * 86400e6).toBeCloseTo(55.2, 6)
+    const at = (q: number, kg: number) => servedArea({ flow: lph(q), layers: [{ area: kg * kilogram, flow: lph(q) }] })
+    expect(at(600, 5.2) / kilogram).toBeCloseTo(5.2, 9)
+    expect(at(19.1666, 2) / kilogram).toBeCloseTo(1, 4)
+    expect(at(0, 5)).toBe(0)
+  })
+  test('a layer that no water comes through has none; one behind another gets what is left', () => {
+    const films = (...layers: (readonly [kg: number, q: number])[]) => ({
+      flow: lph(600),
+      layers: layers.map(([kg, q]) => ({ area: kg * kilogram, flow: lph(q) })),
+    })
+    expect(servedArea(films([1, 600], [3, 0])) / kilogram).toBeCloseTo(1, 9)
+    // 600 L/h bring food for 31.3 kg, whatever lies first.
+    expect(servedArea(films([20, 600], [20, 600])) / kilogram).toBeCloseTo(600 / 19.1667, 2)
+    // A bed entered as two layers serves what it does as one.
+    expect(servedArea(films([2, 600], [2, 600]))).toBeCloseTo(servedArea(films([4, 600])), 9)
+  })
+})
+
+describe('what a tank takes by itself', () => {
+  // Still water 0.75 mm thick, D 1.96e-9: k = 2.613e-6 m/s. Film at 25 °C: r = 1686.2 mg/m²/day, K 1.93 mg/L.
+  const most = mostOf({ temperature: 25, salinity: 0 })
+  test('at 0.12 mg/L a square metre takes 21.6 mg a day: what diffuses in is what is eaten (by hand)', () => {
+    const taken = takenByTank(0.12e-3, 1, most) * 86400e6
+    // k (S − s) = r s/(K + s): s = 0.0247 mg/L; 2.613e-6 · 0.0953e-3 · 86400e6 = 21.5.
+    const s = 0.12e-3 - taken / 86400e6 / (1.96e-9 / 0.75e-3)
+    expect((most * s) / (1.93e-3 + s) / (taken / 86400e6)).toBeCloseTo(1, 9)
+    expect(taken).toBeGreaterThan(20.5)
+    expect(taken).toBeLessThan(22.5)
+    // Under a current the same film would take 98.7 mg: standing water costs it three quarters.
+    expect(taken / 98.7).toBeLessThan(0.25)
+    expect(takenByTank(0, 1, most)).toBe(0)
+  })
+  test('its area is glass, floor, gravel three times, and what stands in it, without a step as gravel gets deep', () => {
+    const tank = { surface: 0.28, perimeter: 2.3, waterLevel: 0.37, substrateDepth: 0, decorVolume: 0 }
+    expect(ownArea(tank)).toBeCloseTo(2.3 * 0.37 + 0.28, 12)
+    expect(ownArea({ ...tank, substrateDepth: 0.04 })).toBeCloseTo(2.3 * 0.33 + 3 * 0.28, 12)
+    expect(ownArea({ ...tank, substrateDepth: 1e-6 }) / ownArea(tank)).toBeCloseTo(1, 4)
+    expect(ownArea({ ...tank, decorVolume: 0.001 }) - ownArea(tank)).toBeCloseTo(2 * 6 * 0.01, 12)
+  })
+  const keeping = {
+    feed: 1.5e-3 / 86400, protein: 0.4, oxygenOfFeed: 0.4, temperature: 25, salinity: 0, volume: 0.1, surface: 0.28, stirred: 0.05,
+    pH: 7.5, alkalinity: 0.1, tapNitrate: 0, plantShare: 0, changeShare: 0.3, changeDays: 7,
+  } // prettier-ignore
+  const films = { flow: 600 / 3.6e6, layers: [{ area: 2.29, flow: 600 / 3.6e6 }] }
+  test('the worked balance is unchanged but for the tank’s own share', () => {
+    const without = balance(keeping, films)
+    const own = balance({ ...keeping, ownArea: 1.5 }, films)
+    // 100 L, 1.5 g a day, 2.29 m²: at the film’s floor either way; the reserve grows by 1.5 · 21.6/55.2.
+    expect([without.ammonia, own.ammonia]).toEqual([FILM_FLOOR, FILM_FLOOR])
+    expect(without.nitrogen.own).toBe(0)
+    expect(own.reserve - without.reserve).toBeCloseTo((takenByTank(KIT_ZERO, 1.5, most) * 86400e6) / 55.2, 6)
+    expect(own.nitrogen.made).toBeCloseTo(
+      own.nitrogen.plants + own.nitrogen.changes + own.nitrogen.oxidised,
+      15,
+    )
+  })
+  test('a tank of floss alone, thrown away each three weeks, runs clear by itself when lightly fed', () => {
+    const tank = { ...keeping, feed: 0.5e-3 / 86400, ownArea: 1.5 }
+    const none = { flow: films.flow, layers: [] }
+    expect(balance(tank, none).limits.find((l) => l.id === 'ammonia')?.met).toBe(true)
+    expect(balance({ ...tank, ownArea: 0 }, none).ammonia).toBeGreaterThan(1e-3)
+  })
+  test('a conditioner leaves films about half of their food: a kit shows more, and as little of it is gas', () => {
+    const [free, bound] = [balance(keeping, films), balance({ ...keeping, food: CONDITIONER_LEAVES }, films)]
+    expect(bound.ammonia / free.ammonia).toBeCloseTo(1 / 0.45, 9)
+    expect(bound.unionised / free.unionised).toBeCloseTo(1, 9)
+    expect(bound.reserve / free.reserve).toBeLessThan(0.5)
   })
 })

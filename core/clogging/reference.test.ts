@@ -290,7 +290,7 @@ test('dirt takes surface from the films, and the balance says so: more ammonia t
   const path = canister(without('pad', 'coarse', 'medium'))
   const run = toldRun(forecast(clog(path, tankOf(200, 'normal'), { days: 180 })))
   const outcome = outcomeOf(path, NORMAL, true)
-  const tank = quickTank(0.3, classOf('heavy'))
+  const tank = quickTank(0.3, classOf('light'))
   const left = surfaceLeft(outcome, run, 180)?.value ?? NaN
   expect(left).toBeGreaterThan(0.2)
   expect(left).toBeLessThan(0.9)

@@ -308,7 +308,7 @@ export function clogSentences(run: ToldRun, due: DueFigures): readonly Sentence[
 export function filmsOn(o: Outcome, run: ToldRun, day: number): Films {
   const then = run.days[Math.min(day, run.days.length - 1)]
   const of = (id: string) => then?.layers[run.layers.findIndex((l) => l.id === id)]
-  return filmsOf({
+  const dirty = {
     flow: then?.flow ?? o.flow,
     worth: o.worth,
     layers: o.layers.map((l) => {
@@ -316,7 +316,8 @@ export function filmsOn(o: Outcome, run: ToldRun, day: number): Films {
       const layer = { ...l.placed.layer, fouled: at?.full ?? l.placed.layer.fouled }
       return { counts: l.counts, placed: { ...l.placed, layer }, through: at?.through ?? l.through }
     }),
-  })
+  }
+  return filmsOf(dirty, true)
 }
 
 /** Usable surface of the media that is left on a day, against clean. */

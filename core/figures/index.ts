@@ -1,6 +1,8 @@
 import {
+  isLopsided,
   showPercent,
   showQuantity,
+  showWithInterval,
   showWithUncertainty,
   trimZeros,
   type Dimension,
@@ -28,6 +30,8 @@ export interface Figure {
   readonly dimension: Dimension
   readonly provenance: Provenance
   readonly uncertainty?: number
+  /** The 95 % interval, where its two halves differ; `uncertainty` is then the wider one. */
+  readonly interval?: readonly [low: number, high: number]
   readonly conditions?: readonly string[]
   readonly formula?: string
   /** Unit to show it in whatever the reader's system, as '%' for a share. */
@@ -42,6 +46,7 @@ export interface Said {
   readonly si: number
   readonly dimension: Dimension
   readonly uncertainty?: number
+  readonly interval?: readonly [low: number, high: number]
   readonly digits?: number
   readonly unit?: string
   /** The number with its origin and working, where the sentence has one to show. */
@@ -53,6 +58,7 @@ export const sayFigure = (figure: Figure, digits?: number): Said => ({
   si: figure.value,
   dimension: figure.dimension,
   ...(figure.uncertainty !== undefined && { uncertainty: figure.uncertainty }),
+  ...(figure.interval && { interval: figure.interval }),
   ...(figure.unit && { unit: figure.unit }),
   ...(digits && { digits }),
   figure,
@@ -79,6 +85,10 @@ export type Sentence = readonly (string | Said)[]
 /** The text of one number, with its unit. */
 export function saidText(said: Said, system: UnitSystem): string {
   if (said.unit === '%') return showPercent(said.si)
+  if (said.interval && isLopsided(said.si, said.interval)) {
+    const s = showWithInterval(said.si, said.interval, said.dimension, system, said.unit)
+    return `${s.number} ${s.unit} (${s.low} to ${s.high})`
+  }
   if (said.uncertainty) {
     const s = showWithUncertainty(said.si, said.uncertainty, said.dimension, system, said.unit)
     return `${s.number}${s.uncertainty ? ` ± ${s.uncertainty}` : ''} ${s.unit}`.trim()

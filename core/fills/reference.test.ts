@@ -148,13 +148,6 @@ describe('weights and shopping', () => {
     expect(layerCounts('air-sponge', medium('Turning contactor'))).toBe(false)
     expect(layerCounts('canister', SINTERED)).toBe(true)
   })
-  test('gravel is counted by its usable surface, not by its weight', () => {
-    const lava = medium('Lava gravel')
-    const w = weighFill('canister', place([layer('x', 'low', lava, 80)]).chambers, body, 0.008)
-    // 3.2 L · 500 m²/m³ ÷ (1100/480 m²/kg) = 0.698 kg of sintered media, where the scale says 2.4 kg.
-    expect(w.biologicalMass).toBeCloseTo(2.4, 9)
-    expect(w.equivalentMass).toBeCloseTo(1.6 / (1100 / 480), 9)
-  })
   test('the weight ready to run is not known while the empty body was not weighed', () => {
     expect(weighFill('canister', placed.chambers, { ...body, emptyMass: null }, 0.008).fullWeight).toBeNull()
     expect(weighFill('canister', placed.chambers, body, 0.02).fullWeight).toBeGreaterThan(10)

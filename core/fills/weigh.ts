@@ -20,12 +20,6 @@ const MATERIAL: Readonly<Record<MediumForm, number>> = {
   contactor: 950,
 }
 
-/**
- * Usable surface of a kilogram of good sintered media (m²/kg), for which the mass rule was made: 1100 m²/m³ at 480
- * kg/m³. Common practice, no source.
- */
-export const SINTERED_SURFACE = 1100 / 480
-
 /** Water at 20 °C, kg/m³. */
 const WATER = 998
 
@@ -36,8 +30,6 @@ export interface FillWeights {
   readonly mass: number
   /** Dry mass that counts towards capacity (kg). */
   readonly biologicalMass: number
-  /** The same as kilograms of good sintered media of equal usable surface: what the mass rule speaks of. */
-  readonly equivalentMass: number
   /** Solid matter, which takes the place of water (m³). */
   readonly solid: number
   /** Empty body + media + the water around them (kg); null while the empty body was not weighed. */
@@ -59,15 +51,12 @@ export function weighFill(
   gross: number,
 ): FillWeights {
   const byJob: Record<MediumJob, number> = { coarse: 0, medium: 0, fine: 0, biological: 0, chemical: 0 }
-  let [mass, biologicalMass, equivalentMass, solid] = [0, 0, 0, 0]
+  let [mass, biologicalMass, solid] = [0, 0, 0]
   for (const { medium, volume, mass: m } of layersOf(chambers)) {
     byJob[medium.job] += volume
     mass += m
     solid += m / MATERIAL[medium.form]
-    if (!layerCounts(kind, medium)) continue
-    biologicalMass += m
-    equivalentMass +=
-      medium.effectiveSurface === null ? m : (volume * medium.effectiveSurface) / SINTERED_SURFACE
+    if (layerCounts(kind, medium)) biologicalMass += m
   }
   const water = body.waterFill ?? gross
   return {
@@ -75,7 +64,6 @@ export function weighFill(
     volume: Object.values(byJob).reduce((a, b) => a + b, 0),
     mass,
     biologicalMass,
-    equivalentMass,
     solid,
     fullWeight: body.emptyMass === null ? null : body.emptyMass + WATER * (water - solid) + mass,
   }

@@ -4,8 +4,13 @@ import { dutyPoint, solvedCircuit, type Circuit, type DutyPoint } from './circui
 import { LABEL_EXPONENT, type Pump } from './pump'
 import type { Segment } from './segments'
 
-/** How well the pump is known: by a fit to the bench, or only by a label's exponent band. */
-export type PumpKnowledge = { readonly kind: 'fit'; readonly fit: FittedPump } | { readonly kind: 'label' }
+/**
+ * How well the pump is known: by a fit to the bench, or only by a label: its exponent band, what labels' flows are
+ * wrong by (relative half-width, 95 %), and the heads it may have where none is printed (m).
+ */
+export type PumpKnowledge =
+  | { readonly kind: 'fit'; readonly fit: FittedPump }
+  | { readonly kind: 'label'; readonly reach?: number; readonly heads?: readonly [low: number, high: number] }
 
 /** Relative standard uncertainty of tabulated loss coefficients (common practice, no source). */
 export const LOSS_UNCERTAINTY = 0.15
@@ -32,7 +37,8 @@ export interface PumpVariance {
 
 /**
  * Variance (m⁶/s²) that the doubt in the pump's curve gives a flow: `shift` is what a changed pump does to it (m³/s).
- * A fit's covariance goes through central differences; a label's exponent band is taken as rectangular.
+ * A fit's covariance goes through central differences; a label's exponent band and supposed heads are taken as
+ * rectangular, what labels are wrong by as normal.
  * Source: law of propagation of uncertainty, GUM (JCGM 100) 5.2 and F.2.
  */
 export function pumpVariance(
@@ -43,7 +49,17 @@ export function pumpVariance(
   if (knowledge.kind === 'label') {
     const { high, low } = LABEL_EXPONENT
     const span = shift({ ...pump, exponent: high }) - shift({ ...pump, exponent: low })
-    return { variance: (span / 2) ** 2 / 3, parts: [] }
+    const { reach = 0, heads } = knowledge
+    const { maxFlow } = pump
+    const wrong = reach
+      ? (shift({ ...pump, maxFlow: maxFlow * (1 + reach) }) -
+          shift({ ...pump, maxFlow: maxFlow * (1 - reach) })) /
+        4
+      : 0
+    const higher = heads
+      ? shift({ ...pump, shutOffHead: heads[1] }) - shift({ ...pump, shutOffHead: heads[0] })
+      : 0
+    return { variance: ((span / 2) ** 2 + (higher / 2) ** 2) / 3 + wrong ** 2, parts: [] }
   }
   const gradient = (['shutOffHead', 'maxFlow', 'exponent'] as const).map((key) => {
     const h = pump[key] * 1e-4

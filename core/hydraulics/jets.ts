@@ -92,7 +92,7 @@ export function gentleFrom(o: Outlet, flow: number, u: number): number {
   if (jetSpeed(o, flow, 0) <= u) return 0
   let [low, high] = [0, 20]
   if (jetSpeed(o, flow, high) > u) return Infinity
-  while (high - low > 1e-4) {
+  while (high - low > 1e-6) {
     const middle = (low + high) / 2
     if (jetSpeed(o, flow, middle) > u) low = middle
     else high = middle

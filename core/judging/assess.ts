@@ -46,7 +46,7 @@ export function assess(
   { stockClasses = STOCK_CLASSES, bias = null }: JudgedBy = {},
 ): Assessment {
   const trials = trialResults(model)
-  const pump = knownPump(model, trials)
+  const pump = knownPump(model, trials, bias ?? undefined)
   const hookups = pump
     ? model.hookups.map((h) => {
         const loaded = trials
@@ -64,7 +64,7 @@ export function assess(
   const normal = stockClasses.find((c) => c.code === 'normal') ?? stockClasses[0]
   const none = { shipped: null, proposed: null }
   const { shipped, proposed } = normal
-    ? judgedFills({ model, trials, pump, main, thumb, bias }, normal)
+    ? judgedFills({ model, trials, pump, main, thumb }, normal)
     : none
   return {
     trials,

@@ -1,6 +1,6 @@
 /**
  * What the flow of a fill rests on, best first: measured as it stands; measured otherwise and carried over the circuit;
- * computed with fill and body; supposed from hoses alone or a bare run with a band for what is not known; the rule of
+ * computed with fill and body; computed over the usual run of its kind; supposed from hoses alone or a bare run with a band for what is not known; the rule of
  * thumb.
  */
 export const FLOW_BASES = [
@@ -8,6 +8,7 @@ export const FLOW_BASES = [
   'carried',
   'computed-fit',
   'computed-label',
+  'supposed-run',
   'supposed-fit',
   'supposed-label',
   'measured-empty',

@@ -1,3 +1,4 @@
+import { INSTALLED_SHARES, installedHalf } from '../bench'
 import { CoreError } from '../errors'
 import type { Fill } from '../fills'
 import { put, putFigure, type Figure } from '../figures'
@@ -10,7 +11,6 @@ import type { CapacityFigures, StockClass } from '../tanks'
 import { FILTERS, hasPump } from '../kinds'
 import { packVolume } from '../media'
 import { UNMEASURED_BODY } from '../volumes'
-import { labelBias, type LabelBias } from './bias'
 import type { FlowBasis } from './basis'
 import { bestTrial, installedTrial, type TrialResult } from './flows'
 import type { HookupResult, KnownPump } from './hydraulics'
@@ -32,7 +32,6 @@ export interface FillInput {
   readonly pump: KnownPump | null
   readonly main: HookupResult | null
   readonly thumb: Figure | null
-  readonly bias?: LabelBias | null
 }
 
 /** What media and body leave of a flow computed for hoses alone (common practice, no source). */
@@ -79,19 +78,25 @@ const meetsUnknown: Figure = {
   conditions: ['no fill on record: all of the water is taken to meet the media'],
 }
 
-/** Media of the unit as noted or weighed, where no fill says what they are. */
-const mediaOf = (model: ModelRecord): Figure | null =>
-  model.mediaMass && {
-    id: 'media-mass',
-    label: 'Biological media',
-    value: model.mediaMass.mass,
-    dimension: 'mass',
-    provenance: model.mediaMass.weighed ? 'measured' : 'rule',
-    conditions: [
-      model.mediaMass.weighed ? 'weighed dry' : 'noted, not weighed',
-      'taken as good sintered media: no fill is on record',
-    ],
-  }
+/** How well a mass stands for effective area where no fill says what it is (relative, 95 %; common practice). */
+const MASS_BANDS = { weighed: 0.3, noted: 0.4 } as const
+
+/** Media of the unit as noted or weighed, where no fill says what they are; foam alone says nothing by its mass. */
+const mediaOf = ({ kind, mediaMass: m }: ModelRecord): Figure | null =>
+  m && !FILTERS[kind].foamIsMedia
+    ? {
+        id: 'media-mass',
+        label: 'Biological media',
+        value: m.mass,
+        uncertainty: m.mass * MASS_BANDS[m.weighed ? 'weighed' : 'noted'],
+        dimension: 'mass',
+        provenance: m.weighed ? 'measured' : 'rule',
+        conditions: [
+          m.weighed ? 'weighed dry' : 'noted, not weighed',
+          'taken as good sintered media: no fill is on record',
+        ],
+      }
+    : null
 
 /** A flow of which a band is left: the middle of it, and half of it as its uncertainty. */
 function leftOf(
@@ -172,9 +177,10 @@ function flowOf(
   if (measured) return { basis: 'measured', flow: measured.figure }
   if (outcome && outcome.flow > 0) {
     const flow = pathFlowFigure(outcome)
-    if (outcome.case.told?.case.fill.id === outcome.case.fill.id) return { basis: 'carried', flow }
-    if (outcome.case.told || outcome.case.drive.from !== 'label') return { basis: 'computed-fit', flow }
-    return emptyOnHoses(input) ?? { basis: 'computed-label', flow: biased(flow, input) }
+    const { told, fill, drive, supposed } = outcome.case
+    if (told) return { basis: told.case.fill.id === fill.id ? 'carried' : 'computed-fit', flow }
+    if (supposed) return { basis: 'supposed-run', flow }
+    return { basis: drive.from === 'label' ? 'computed-label' : 'computed-fit', flow }
   }
   const brought = model.inside ? null : carried(input, state, stock)
   if (brought) return { basis: 'carried', flow: brought }
@@ -198,7 +204,7 @@ function supposed(input: FillInput): RestingFlow {
     const flow = leftOf(main.computed, 'Flow, once media are in', [BODY_BAND])
     return pump.from === 'fit'
       ? { basis: 'supposed-fit', flow }
-      : { basis: 'supposed-label', flow: biased(flow, input) }
+      : { basis: 'supposed-label', flow: biased(flow, pump) }
   }
   const bare = bestTrial(trials)
   if (bare) {
@@ -206,15 +212,41 @@ function supposed(input: FillInput): RestingFlow {
     if (loaded || !hasPump(model.kind)) return { basis: 'measured', flow: bare.figure }
     return {
       basis: 'measured-empty',
-      flow: leftOf(bare.figure, 'Flow, once hoses and media are on', [INSTALLED_BAND]),
+      flow: withinThumb(leftOf(bare.figure, 'Flow, once hoses and media are on', [INSTALLED_BAND]), thumb),
     }
   }
-  return thumb ? { basis: 'rule', flow: thumb } : { basis: 'none', flow: null }
+  return thumb ? { basis: 'rule', flow: installedByRule(thumb) } : { basis: 'none', flow: null }
+}
+
+/** The rule of thumb as a flow that is judged by: its middle, with the spread of filters once they stand. */
+function installedByRule(thumb: Figure): Figure {
+  const label = thumb.working?.[0]?.value ?? 0
+  return {
+    ...thumb,
+    id: 'installed-by-rule',
+    label: 'Flow by rule of thumb',
+    uncertainty: installedHalf(thumb.value, label),
+    conditions: [
+      ...(thumb.conditions ?? []),
+      `the rule says 40 to 50 % less; one in twenty lies outside ${percent(INSTALLED_SHARES.low)} to ${percent(INSTALLED_SHARES.high)} % of its label`,
+    ],
+  }
+}
+
+/** A flow without a run on record: no more than the rule of thumb leaves of the label. */
+function withinThumb(flow: Figure, thumb: Figure | null): Figure {
+  const most = thumb && thumb.value + (thumb.uncertainty ?? 0)
+  if (most === null || flow.value <= most) return flow
+  return {
+    ...flow,
+    value: most,
+    uncertainty: Math.max(flow.uncertainty ?? 0, flow.value - most),
+    conditions: [...(flow.conditions ?? []), 'held to the label less 40 % until its run is described'],
+  }
 }
 
 /** A flow that stands on a label's curve, with what labels are wrong by. */
-function biased(flow: Figure, { bias }: FillInput): Figure {
-  const b = bias ?? labelBias([])
+function biased(flow: Figure, { bias: b }: KnownPump): Figure {
   return leftOf(flow, flow.label, [{ label: b.words, low: b.low, high: b.high }])
 }
 
@@ -231,6 +263,7 @@ export function judgedFills(
   stock: StockClass,
 ): { readonly shipped: JudgedFill | null; readonly proposed: JudgedFill | null } {
   const outcome = outcomes(input, stock)
+  const outlets = input.model.hookups[0]?.outlets ?? []
   const judge = (state: 'as-shipped' | 'proposed'): JudgedFill | null => {
     // A measured flow has its own uncertainty, and the computed one need not be worked out.
     const o = outcome(state, installedTrial(input.trials, input.model, state) !== null)
@@ -239,7 +272,7 @@ export function judgedFills(
     if (o) {
       const figures = capacityFiguresOf(o)
       const films = figures.films && filmsAt(figures.films, flow.value)
-      return { ...figures, films, basis, flow, calibration: o.worth.calibration, pack: packOf(o) }
+      return { ...figures, films, outlets, basis, flow, calibration: o.worth.calibration, pack: packOf(o) }
     }
     if (state === 'proposed' && basis !== 'measured') return null
     const mass = state === 'as-shipped' ? mediaOf(input.model) : null
@@ -249,10 +282,10 @@ export function judgedFills(
       flow,
       meets: meetsUnknown,
       mass,
-      massless:
-        mass && FILTERS[input.model.kind].foamIsMedia ? 'its media are foam: no fill on record' : null,
+      foam: 0,
       films: mass && filmsOfMass(mass.value, flow.value, meetsUnknown.value),
       outlet: outletOf(input.model.kind, input.model.hookups[0] ?? null),
+      outlets,
       calibration: null,
       pack: null,
     }

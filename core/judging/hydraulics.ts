@@ -33,7 +33,8 @@ import { pooledScatter, type TrialResult } from './flows'
 import { wholeReadings } from '../trials/readings'
 import { atMains, claimed, labelFigure } from './labels'
 import type { HookupRecord, ModelRecord, TrialRecord } from './records'
-import { hasPump } from '../kinds'
+import { FILTERS, hasPump } from '../kinds'
+import { labelBias, type LabelBias } from './bias'
 
 /** The pump as it is known: from the label alone, or fitted to what the bench measured. */
 export interface KnownPump {
@@ -43,6 +44,10 @@ export interface KnownPump {
   /** Why there is no fit yet, as the fit said it. */
   readonly fitProblem: string | null
   readonly labelPump: Pump | null
+  /** Heads (m) taken as usual for its kind, because the label prints none; null where it does, or a fit knows. */
+  readonly supposedHead: readonly [low: number, high: number] | null
+  /** What labels are wrong by, where the pump is known from its label. */
+  readonly bias: LabelBias
   /** What was measured, in the fit and out of it. */
   readonly curve: CurvePoints
   /** Shut-off head, flow at no head and exponent with their intervals, when fitted. */
@@ -130,22 +135,27 @@ const fluidOf = (trial?: Pick<TrialRecord, 'waterTemperature' | 'salinity'>): Fl
 })
 
 /**
- * The pump from the bench where it will fit, else from the label (brought to the model's mains frequency), else null.
+ * The pump from the bench where it will fit, else from the label (brought to the model's mains frequency; with the
+ * usual head of its kind where none is printed), else null.
  */
-export function knownPump(model: ModelRecord, results: readonly TrialResult[]): KnownPump | null {
+export function knownPump(
+  model: ModelRecord,
+  results: readonly TrialResult[],
+  bias: LabelBias = labelBias([]),
+): KnownPump | null {
   if (!hasPump(model.kind)) return null
   const flow = claimed(model, 'rated-flow')
   const head = claimed(model, 'max-head')
   const { bore } = bareOutlet(model.kind, model.hookups[0]?.segments)
   const mains = model.mainsFrequency
-  const labelPump =
-    flow && head && flow.value > 0 && head.value > 0
-      ? pumpFromLabel({
-          ratedFlow: atMains(flow, mains).value,
-          maxHead: atMains(head, mains).value,
-          outletHead: velocityHead(atMains(flow, mains).value, bore),
-        })
-      : null
+  const rated = flow && flow.value > 0 ? atMains(flow, mains).value : null
+  const pumpOf = (maxHead: number): Pump | null =>
+    rated === null
+      ? null
+      : pumpFromLabel({ ratedFlow: rated, maxHead, outletHead: velocityHead(rated, bore) })
+  const labelPump = head && head.value > 0 ? pumpOf(atMains(head, mains).value) : null
+  const usual = FILTERS[model.kind].usualHead
+  const supposedHead = labelPump || !usual ? null : usual
   const curve = curvePoints(model, results)
   let fitProblem: string | null
   try {
@@ -156,16 +166,23 @@ export function knownPump(model: ModelRecord, results: readonly TrialResult[]): 
       fit,
       fitProblem: null,
       labelPump,
+      supposedHead: null,
+      bias,
       curve,
       fitFigures: fitFigures({ pump: fit.pump, fit }),
     }
   } catch (error) {
     fitProblem = error instanceof Error ? error.message : String(error)
   }
+  const pump = labelPump ?? (supposedHead && pumpOf(Math.sqrt(supposedHead[0] * supposedHead[1])))
   return (
-    labelPump && { pump: labelPump, from: 'label', fit: null, fitProblem, labelPump, curve, fitFigures: null }
+    pump && { pump, from: 'label', fit: null, fitProblem, labelPump, supposedHead, bias, curve, fitFigures: null }
   )
 }
+
+/** How well a known pump is known, for the sums of uncertainty. */
+export const knowledgeOf = ({ fit, supposedHead }: KnownPump): PumpKnowledge =>
+  fit ? { kind: 'fit', fit } : { kind: 'label', ...(supposedHead && { heads: supposedHead }) }
 
 /** One hookup worked through: static head, duty point, where the head goes, what a change would give. */
 export interface HookupResult {
@@ -201,7 +218,7 @@ export function hookupResult(
     staticHead: staticHead.head,
     fluid,
   }
-  const knowledge: PumpKnowledge = known.fit ? { kind: 'fit', fit: known.fit } : { kind: 'label' }
+  const knowledge = knowledgeOf(known)
   const duty = uncertainDutyPoint(circuit, knowledge)
   const computed = computedFigure(hookup, known, duty, staticHead, temperature)
   return {
@@ -294,6 +311,9 @@ function computedFigure(
     conditions: [
       hookup.name,
       known.from === 'fit' ? 'pump curve fitted to the bench' : 'pump curve from the label, n assumed 1.75',
+      ...(known.supposedHead
+        ? [`no head is printed: ${known.supposedHead.join(' to ')} m, as its kind usually has`]
+        : []),
       'no media counted',
       `${temperature} °C`,
     ],
@@ -304,7 +324,7 @@ function computedFigure(
         label: 'shut-off head',
         value: known.pump.shutOffHead,
         dimension: 'head',
-        provenance: known.from === 'fit' ? 'computed' : 'printed',
+        provenance: known.from === 'fit' ? 'computed' : known.supposedHead ? 'rule' : 'printed',
       },
       {
         symbol: 'Q0',

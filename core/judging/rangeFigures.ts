@@ -1,27 +1,41 @@
 import { put, putFigure, type Figure } from '../figures'
-import { ruleHalf, smallestTank, stockKey, turnover, type StockClass } from '../tanks'
+import {
+  gentlest,
+  outletsOf,
+  smallestTank,
+  stockKey,
+  turnover,
+  type CapacityInput,
+  type StockClass,
+} from '../tanks'
 
-/** The smallest tank in which the current is not too strong for a stock class. */
-export const smallestFigure = (stock: StockClass, flow: Figure): Figure => ({
-  id: `smallest-${stockKey(stock)}`,
-  label: `Smallest tank, ${stock.label.toLowerCase()}`,
-  value: smallestTank(flow.value, stock),
-  uncertainty: ruleHalf(smallestTank(flow.value, stock), flow, stock.marks.maxTurnover.band),
-  dimension: 'volume',
-  provenance: 'rule',
-  formula: 'V = Q ÷ most turnovers per hour',
-  working: [
-    putFigure('Q', flow),
-    put(
-      'n',
-      `turnovers per hour it bears at most, ± ${Math.round(stock.marks.maxTurnover.band * 100)} %`,
-      stock.maxTurnover,
-      'ratio',
-      'rule',
-    ),
-  ],
-  source: stock.marks.maxTurnover.source,
-})
+/** The smallest tank in which half of the length is no faster than a stock class bears. */
+export function smallestFigure(stock: StockClass, of: CapacityInput, flow: Figure): Figure {
+  const { volume, interval } = smallestTank(of.flow, outletsOf(of), stock)
+  const found = gentlest(outletsOf(of), of.flow.value, stock)
+  return {
+    id: `smallest-${stockKey(stock)}`,
+    label: `Smallest tank, ${stock.label.toLowerCase()}`,
+    value: volume,
+    ...(volume > 0 && { uncertainty: Math.max(volume - interval[0], interval[1] - volume), interval }),
+    dimension: 'volume',
+    provenance: 'rule',
+    conditions: ['half of its length calm, by the gentlest outlet it comes with'],
+    formula: 'V = (2 x)³ ÷ 4, x the distance from which the jet is gentle',
+    working: [
+      putFigure('Q', flow),
+      put(
+        'u',
+        `fastest current they bear, ± ${Math.round(stock.marks.strongestCurrent.band * 100)} %`,
+        stock.strongestCurrent,
+        'velocity',
+        'rule',
+      ),
+      put('x', 'gentle from', found && Number.isFinite(found.from) ? found.from : 20, 'length', 'computed'),
+    ],
+    source: 'Pope, Turbulent Flows; Rajaratnam 1976 (from memory); tanks as they are made (common practice)',
+  }
+}
 
 /** Turnovers per hour of a tank's water (m³) at a flow. */
 export const turnoverFigure = (flow: Figure, water: number, whose = 'water in the tank'): Figure => ({

@@ -41,10 +41,11 @@ export const redundancySentences = (
   tank: TankRecord,
   fill: JudgedFill,
   study: TankBalance | null,
-): readonly Left[] => [twoOfThem(tank, fill), ...nothingRunning(study)]
+  claimedMax: number | null = null,
+): readonly Left[] => [twoOfThem(tank, fill, claimedMax), ...nothingRunning(study)]
 
-function twoOfThem(tank: TankRecord, fill: JudgedFill): Left {
-  const one = capacityFigure(fill, tank.stock)
+function twoOfThem(tank: TankRecord, fill: JudgedFill, claimedMax: number | null): Left {
+  const one = capacityFigure(fill, tank.stock, claimedMax)
   return one.value >= tank.water.value
     ? {
         tone: 'note',

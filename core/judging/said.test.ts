@@ -58,9 +58,9 @@ const basisOf = (m: ModelRecord): string => assess(m).verdict.basis
 
 describe('the claim against what is supported', () => {
   test.each([
-    [0.3, 'against', /300 L; as shipped .* up to 120 ± 24 L: the claim is 2.5 ± 0.5 times that\.$/],
-    [0.132, 'for', /the claim is 1.10 ± 0.22 times that\.$/],
-    [0.1, 'for', /the claim is 0.83 ± 0.17 times that\.$/],
+    [0.3, 'against', /300 L; as shipped .* up to 120 ± 43 L: the claim is 2.5 ± 0.9 times that\.$/],
+    [0.132, 'for', /the claim is 1.1 ± 0.4 times that\.$/],
+    [0.1, 'for', /the claim is 0.8 ± 0.3 times that\.$/],
   ] as const)('a claim of %d m³ on 120 L', (max, tone, words) => {
     expect(said({ ...benched, claims: print({ 'tank-max': max }) }).overclaim).toEqual([
       tone,
@@ -82,21 +82,23 @@ describe('the claim against what is supported', () => {
     expect(level(benched)).toBe('overclaimed')
   })
   test.each([
-    // The ends of 120 ± 24 L: claimed ÷ 144 and ÷ 96.
+    // The ends of 120 ± 43.3 L: claimed ÷ 163.3 and ÷ 76.7. What its films carry is more than twice that.
+    // 0.3 m³ is probably not carried by its films either: no split.
+    [0.3, 'overclaimed', true, ''],
+    [0.2, 'overclaimed', true, 'Too high by media mass, probably holds by feed balance'],
     [
-      0.3,
-      'overclaimed',
+      0.14,
+      'stretched',
       true,
-      'The claim is too high: borderline, its interval reaches stretched and far too high',
+      'The claim is stretched: borderline, its interval reaches too high and holding',
     ],
-    [0.2, 'overclaimed', true, 'The claim is too high: borderline, its interval reaches stretched'],
-    [0.14, 'stretched', true, 'The claim is stretched: borderline, its interval reaches holding'],
-    [0.09, 'holds', false, 'The claim holds'],
+    [0.08, 'holds', false, 'The claim holds'],
     [1, 'far-overclaimed', false, 'The claim is far too high'],
-  ] as const)('%d m³ on 120 ± 24 L', (max, level, borderline, words) => {
+  ] as const)('%d m³ on 120 ± 43 L', (max, level, borderline, words) => {
     const { verdict } = assess({ ...benched, claims: print({ 'tank-max': max }) })
     expect([verdict.level, verdict.borderline]).toEqual([level, borderline])
     if (max !== 0.3) expect(verdict.words).toBe(words)
+    expect(verdict.split).toBe(words.includes(' by '))
   })
   test('the thresholds themselves belong below them', () => {
     expect([1.1, 1.5, 2.5].map(levelOf)).toEqual(['holds', 'stretched', 'overclaimed'])
@@ -175,7 +177,7 @@ describe('what a flow rests on', () => {
     [
       'empty on its hoses, a fill on record',
       { ...filled, trials: [loaded(600, { state: 'empty' })] },
-      'measured-empty',
+      'computed-label',
     ],
     ['a bare run', { ...labelOnly, claims: [], trials: [trial('b', { flow: 900 })] }, 'measured-empty'],
     [
@@ -253,18 +255,15 @@ describe('what a flow rests on', () => {
       assess({ ...benched, inside: inside({ ...asShipped, layers: [pad] }) }).verdict.shipped?.pack,
     ).toBeNull()
   })
-  test('foam is no media that weigh: a sponge of a noted mass says why it has none', () => {
-    const sponge = assess({ ...labelOnly, kind: 'air-sponge', mediaMass: { mass: 0.1, weighed: true } })
-      .verdict.shipped
-    expect(sponge?.massless ?? null).toBeNull()
+  test('foam says nothing by its mass: a sponge of a noted mass has none until a fill is on record', () => {
     const timed = assess({
       ...labelOnly,
       kind: 'air-sponge',
       mediaMass: { mass: 0.1, weighed: true },
       trials: [loaded(150, { hookupId: null })],
     }).verdict.shipped
-    expect(timed?.massless).toContain('foam')
-    expect(assess(benched).verdict.shipped?.massless).toBeNull()
+    expect(timed?.mass).toBeNull()
+    expect(assess(benched).verdict.shipped?.mass?.value).toBeCloseTo(1.2, 9)
   })
 })
 
@@ -285,12 +284,12 @@ describe('weighed media beside the fill on record', () => {
   test('what is proposed is named beside it, and only where it is on record', () => {
     expect(said({ ...benched, inside: inside(asShipped, better) }).proposed).toEqual([
       'note',
-      expect.stringMatching(/^With “Better” in it, it could carry 115 ± 23 L normally stocked\.$/),
+      expect.stringMatching(/^With “Better” in it, it could carry 115 ± 42 L normally stocked\.$/),
     ])
     expect(said({ ...benched, inside: inside(asShipped) }).proposed).toBeUndefined()
     // 3 kg for 300 L; a pack holds 0.48 kg and 1.8 kg are missing: four.
     expect(said({ ...benched, inside: inside(asShipped, better) }).takes?.[1]).toMatch(
-      /would take 3 kg .* in place of 1.2 kg, 4 packs of .* “Better” in it, which carries 115 ± 23 L and is still short/,
+      /would take 3 kg .* in place of 1\.2 ± 0\.4 kg, 4 packs of .* “Better” in it, which carries 115 ± 42 L and is still short/,
     )
   })
 })

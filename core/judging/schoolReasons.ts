@@ -40,23 +40,21 @@ export function bindingSentence(c: ClassCase): Sentence {
   const { range, of, stock } = c
   const lower = stock.label.toLowerCase()
   const top = sayFigure(capacityFigure(of, stock, c.claimedMax))
-  const passed = range.schools.filter((s) => s.role === 'silent' && s.school === 'media-mass')
-  const why: Sentence = passed.length ? [` (the rule of mass does not apply: ${passed[0]?.why ?? ''})`] : []
   switch (range.binding) {
     case 'media-mass':
       return [
         'What binds at the top is media: what is in it is worth ',
         ...(of.mass ? [sayFigure(of.mass)] : []),
-        ' of good sintered media, which carry ',
+        ' of good sintered media',
+        ...(of.foam >= 0.05 ? [`, ${Math.round(of.foam * 100)} % of that by foam`] : []),
+        ', which carry ',
         top,
         ` for “${lower}”, at ${stock.litresPerKilogram} L per kg.`,
       ]
     case 'balance': {
       const limit = range.schools.find((s) => s.school === 'balance')?.limit
       return [
-        'What binds at the top is the balance of feed',
-        ...why,
-        ': its films take up ',
+        'What binds at the top is the balance of feed: its films take up ',
         sayFigure(takenFigure(of, stock)),
         ' of nitrogen before a kit shows colour, which carries ',
         top,
@@ -65,16 +63,17 @@ export function bindingSentence(c: ClassCase): Sentence {
       ]
     }
     case 'oversizing':
-      return ['Only the label’s own claim is known', ...why, ': by oversizing it comes to ', top, '.']
+      return [
+        `For “${lower}” filters are rated against filters: ${stock.oversizing} times the tank. By its label it carries `,
+        top,
+        '.',
+      ]
     case 'turnover':
     case 'minima': {
       const asked = range.binding === 'minima' ? stock.minTurnover : 'floor'
       return [
-        range.leading === 'turnover' ? 'Only its turnover is known' : 'What binds at the top is turnover',
-        ...why,
-        ': ',
+        range.leading === 'turnover' ? 'Only its turnover is known: ' : 'What binds at the top is turnover: ',
         sayFigure(of.flow),
-        ...(of.meets.value < 0.995 ? [', of which ', sayFigure(of.meets), ' meet the media,'] : []),
         asked === 'floor'
           ? ' reaches every corner of a tank up to about '
           : ` gives the ${asked} turnovers an hour some ask for up to `,
@@ -116,26 +115,38 @@ export function besideSentence(c: ClassCase): Sentence | null {
 const APART = 1.5
 
 /** Why mass and balance differ, where they do. */
-function differs({ range, of }: ClassCase): Sentence {
+function differs({ range }: ClassCase): Sentence {
   const volume = (school: SchoolSays['school']): number | null =>
     range.schools.find((s) => s.school === school)?.volume ?? null
   const [mass, balance] = [volume('media-mass'), volume('balance')]
   if (!mass || !balance) return []
   const limit = range.schools.find((s) => s.school === 'balance')?.limit
   if (balance > mass * APART)
-    return [' Mass keeps a reserve that the balance does not: for fouled media, feast days and ripening.']
+    return [
+      ' Both read the same area: the balance comes to ',
+      sayFigure(reserveFigure(balance, mass), 2),
+      ' times what mass allows. That is the reserve mass keeps, for fouled media, feast days and ripening.',
+    ]
   if (mass > balance * APART)
     return limit === 'oxygen'
       ? [' The balance stops where oxygen at night runs short, which no media mend.']
-      : of.meets.value < 0.8
-        ? [
-            ' Mass counts media that water goes round; the balance counts only what it meets, ',
-            sayFigure(of.meets),
-            ' of it.',
-          ]
-        : [' Mass counts kilograms; the balance counts the surface that water reaches, and what is fed.']
+      : [' Mass counts area; the balance asks as well what is fed, and how warm and salt the water is.']
   return [' Mass and balance agree within their bands.']
 }
+
+/** What the balance carries ÷ what mass does: what the rule of mass keeps in reserve. */
+const reserveFigure = (balance: number, mass: number): Figure => ({
+  id: 'reserve-of-mass',
+  label: 'Reserve: feed balance ÷ media mass',
+  value: balance / mass,
+  dimension: 'ratio',
+  provenance: 'computed',
+  formula: 'V by balance ÷ V by mass',
+  working: [
+    put('V_b', 'by feed balance', balance, 'volume', 'computed'),
+    put('V_m', 'by media mass', mass, 'volume', 'rule'),
+  ],
+})
 
 const shareFigure = (id: string, label: string, value: number): Figure => ({
   id,
@@ -169,18 +180,17 @@ export function floorSentence(c: ClassCase): Sentence | null {
   const floor = c.range.schools.find((s) => s.school === 'turnover')
   if (!floor?.interval || c.range.binding === 'turnover' || !(c.range.max > floor.interval[1])) return null
   return [
-    'At its largest tank the water that meets the media turns over ',
+    'At its largest tank the water turns over ',
     sayFigure(
       {
         id: 'turns-at-top',
         label: 'Turnovers per hour at its largest tank',
-        value: turnover(c.of.flow.value * c.of.meets.value, c.range.max),
+        value: turnover(c.of.flow.value, c.range.max),
         dimension: 'ratio',
         provenance: 'computed',
-        formula: 'n = Q · share that meets the media ÷ V',
+        formula: 'n = Q ÷ V',
         working: [
           putFigure('Q', c.of.flow),
-          putFigure('share', c.of.meets),
           put('V', 'largest tank', c.range.max, 'volume', 'rule'),
         ],
       },

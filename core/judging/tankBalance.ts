@@ -2,6 +2,7 @@ import {
   balance,
   EXCHANGE_BAND,
   FILM_BAND,
+  OWN_BAND,
   hoursOfOxygen,
   reachedSurface,
   type Balance,
@@ -46,7 +47,7 @@ const SOURCES = {
 const NOTED_FEED_BAND = 0.15
 
 /** Of a filter what a tank’s balance takes: its films, its flow and how it comes back. */
-export type OnTank = Pick<JudgedFill, 'films' | 'flow' | 'outlet'>
+export type OnTank = Pick<JudgedFill, 'films' | 'flow' | 'outlet'> & Partial<Pick<JudgedFill, 'mass'>>
 
 /**
  * A tank at rest with one fill or several on it, each number with its working and its limit. Null while no films are
@@ -90,10 +91,10 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   }
   const surface = put(
     'A',
-    'usable surface that water reaches, m²',
+    'effective area that water reaches',
     films.reduce((sum, f) => sum + reachedSurface(f), 0),
-    'ratio',
-    'computed',
+    'area',
+    'rule',
   )
   const level = (id: string, label: string, value: number, more: Partial<Figure>): Figure => ({
     id: `tank-${id}`,
@@ -103,15 +104,40 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     provenance: 'computed',
     ...more,
   })
-  const doubt = Math.hypot(feedBand, FILM_BAND)
+  // The surface of the media is as sure as their worth; the widest of several.
+  const mediaBand = Math.max(
+    0,
+    ...on.map(({ mass }) => (mass && mass.value > 0 ? (mass.uncertainty ?? 0) / mass.value : 0)),
+  )
+  const doubt = Math.hypot(feedBand, FILM_BAND, mediaBand)
+  const own = b.nitrogen.own
+  const ownFigure: Figure = {
+    id: 'tank-own',
+    label: 'The tank itself takes, as N',
+    value: own,
+    uncertainty: own * Math.hypot(OWN_BAND, FILM_BAND),
+    dimension: 'feed',
+    unit: 'mg/d',
+    provenance: 'rule',
+    conditions: ['glass, substrate and décor; never counted in what a filter carries'],
+    formula: 'G = A · D/δ · (S − s), as much as its film takes at s',
+    working: [
+      put('A', 'glass, substrate and décor', keeping.ownArea ?? 0, 'area', 'rule'),
+      put('δ', 'standing water, 0.5 to 1 mm', 0.75e-3, 'length', 'rule'),
+      put('S', 'total ammonia', b.ammonia, 'concentration', 'computed'),
+    ],
+    source: 'Fick; Zhu and Chen 1999 (from memory); areas: common practice, no source',
+  }
   const film = (value: number, floor: boolean): Partial<Figure> => ({
     ...(!floor && Number.isFinite(value) && { uncertainty: value * doubt }),
     conditions: floor ? ['the film’s own floor: below it a film does not keep itself'] : [],
-    formula: 'P (1 − plants) = (f/T) V S + F(S), not below 0.07 mg/L',
+    formula: 'P (1 − plants) = (f/T) V S + F(S) + G(S), not below 0.07 mg/L',
     working: [
       putFigure('P', made),
       put('plants', 'take of it', keeping.plantShare, 'ratio', 'rule'),
       surface,
+      ...(own > 0 ? [putFigure('G', ownFigure)] : []),
+      ...(keeping.food ? [put('food', 'left by the conditioner', keeping.food, 'ratio', 'rule')] : []),
       ...on.map((f, i) => putFigure(on.length > 1 ? `Q_${i + 1}` : 'Q', f.flow)),
     ],
     source: SOURCES.film,
@@ -123,6 +149,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   const lines: BalanceLine[] = [
     { figure: fed, limit: null },
     { figure: made, limit: null },
+    ...(own > 0 ? [{ figure: ownFigure, limit: null }] : []),
     {
       figure: level('ammonia', 'Total ammonia, as N', b.ammonia, film(b.ammonia, b.atFloor)),
       limit: met('ammonia'),
@@ -219,11 +246,27 @@ function sentencesOf(
     add('note', 'No feed, no animals: there is nothing to take up, and the films will starve.')
     return out
   }
+  const own = lines.find((l) => l.figure.id === 'tank-own')?.figure
+  const made = lines.find((l) => l.figure.id === 'tank-ammonia-made')?.figure
+  if (own && made)
+    add(
+      'note',
+      'Of ',
+      sayFigure(made),
+      ' the tank itself takes ',
+      sayFigure(own),
+      ': glass, substrate and décor carry films too.',
+    )
+  if (k.food)
+    add(
+      'caution',
+      'A conditioner or sorbent that binds ammonia leaves the films about half of their food: a kit shows more, and a new filter takes longer.',
+    )
   const failing = b.limits.filter((l) => !l.met)
   if (!failing.length && reserve && Number.isFinite(b.reserve))
     add(
       'note',
-      'Every limit is kept. Its films could take ',
+      'Every limit is kept. Films of filter and tank could take ',
       sayFigure(reserve),
       ' times what they get before a kit shows colour: that is the reserve for fouled media, feast days and ripening.',
     )

@@ -1,7 +1,12 @@
+import { usualTank } from '../biology'
 import { sayFigure, type Figure, type Sentence } from '../figures'
+import { JET_BAND } from '../hydraulics/jets'
 import {
   capacityFigure,
   capacityInput,
+  gentlest,
+  isBlind,
+  outletsOf,
   SCHOOL_WORDS,
   supportedRange,
   type CapacitySchool,
@@ -10,7 +15,7 @@ import {
 import type { JudgedFill } from './fills'
 import { turnoverFigure } from './rangeFigures'
 
-/** How a model suits one given tank by the rules of this version: turnover at both ends and media mass. */
+/** How a model suits one given tank: what it carries there, and whether its jet leaves half of the length calm. */
 export interface TankFit {
   readonly level: 'suits' | 'weak' | 'strong' | 'borderline' | 'unknown'
   readonly turnover: Figure | null
@@ -26,30 +31,43 @@ const WEAK: Readonly<Record<CapacitySchool, string>> = {
   oversizing: 'Rated too small: ',
 }
 
+/** The share of a tank’s length that must be calm. */
+const CALM = 0.5
+
+/** Length (m) that the gentlest outlet leaves too fast: best and within its band; null where no outlet is known. */
+function fastLength(fill: JudgedFill, stock: StockClass) {
+  const found = gentlest(outletsOf(capacityInput(fill)), fill.flow.value, stock)
+  if (!found) return null
+  const relative = Math.hypot(
+    JET_BAND,
+    (fill.flow.uncertainty ?? 0) / fill.flow.value,
+    stock.marks.strongestCurrent.band,
+  )
+  return { at: found.from, least: found.from * Math.max(0, 1 - relative), most: found.from * (1 + relative) }
+}
+
 /**
- * Judges one tank, its water V (m³) and stock class, against what a fill brings. A tank inside the interval of a limit
- * is borderline: nothing surer can be said of it.
+ * Judges one tank, its water V (m³), length (m; as tanks are made when absent) and stock class, against what a fill
+ * brings. A tank inside the interval of a limit is borderline: nothing surer can be said of it. Where nothing is known
+ * of the media it is never said to suit.
  */
 export function tankFit(
-  tank: { readonly water: Figure; readonly stock: StockClass },
+  tank: { readonly water: Figure; readonly stock: StockClass; readonly length?: number },
   fill: JudgedFill | null,
+  claimedMax: number | null = null,
 ): TankFit {
   if (!fill) return { level: 'unknown', turnover: null, sentence: ['No flow is known for this model yet.'] }
-  if (fill.flow.value === 0)
-    return {
-      level: 'weak',
-      turnover: turnoverFigure(fill.flow, tank.water.value),
-      sentence: ['No water comes through it as it was measured.'],
-    }
   const { stock } = tank
   const water = tank.water.value
-  const range = supportedRange(capacityInput(fill), stock)
   const rate = turnoverFigure(fill.flow, water)
-  const per = sayFigure(rate)
+  if (fill.flow.value === 0)
+    return { level: 'weak', turnover: rate, sentence: ['No water comes through it as it was measured.'] }
+  const range = supportedRange(capacityInput(fill, claimedMax), stock)
   const [low, high] = range.maxInterval
-  const most = sayFigure(capacityFigure(fill, stock))
+  const most = sayFigure(capacityFigure(fill, stock, claimedMax))
+  const by = SCHOOL_WORDS[range.binding]
   const tooLittle: Sentence = [
-    `by ${SCHOOL_WORDS[range.binding]} it carries `,
+    `by ${by} it carries `,
     most,
     ' of such stock, and the tank holds ',
     sayFigure(tank.water),
@@ -61,29 +79,41 @@ export function tankFit(
     sentence,
   })
   if (water > high) return is('weak', WEAK[range.binding], ...tooLittle)
-  const [gentleFrom, gentleTo] = range.minInterval
-  if (water < gentleFrom)
+  const length = tank.length ?? usualTank(water).length
+  const fast = fastLength(fill, stock)
+  const share = (of: number): Figure => ({
+    id: 'too-fast',
+    label: 'Too fast over',
+    value: Math.min(1, of / length),
+    dimension: 'ratio',
+    unit: '%',
+    provenance: 'computed',
+    formula: 'gentle from ÷ length',
+    source: 'Pope, Turbulent Flows; Rajaratnam 1976 (from memory)',
+  })
+  if (fast && fast.least > CALM * length)
     return is(
       'strong',
-      'Too strong: ',
-      per,
-      ` turnovers an hour where ${stock.maxTurnover} is the most they bear.`,
+      'Too strong: its gentlest outlet is too fast for them over ',
+      sayFigure(share(fast.at)),
+      ' of the length.',
     )
+  if (isBlind(range.leading) && range.leading !== 'oversizing')
+    return is('unknown', 'Not known: what its media carry is not on record. ', `By ${by} no more than `, most, '.')
   if (water >= low) return is('borderline', 'Borderline, it may be too little: ', ...tooLittle)
-  if (water <= gentleTo)
+  if (fast && fast.most > CALM * length)
     return is(
       'borderline',
-      'Borderline, it may be too strong: ',
-      per,
-      ` turnovers an hour, about the ${stock.maxTurnover} they bear at most.`,
+      'Borderline, it may be too strong: its gentlest outlet is too fast over ',
+      sayFigure(share(fast.at)),
+      ' of the length, within its doubt over half.',
     )
   return is(
     'suits',
     'Suits: ',
-    `by ${SCHOOL_WORDS[range.binding]} it carries `,
+    `by ${by} it carries `,
     most,
     ' of such stock; ',
-    per,
-    ` turnovers an hour, where ${stock.maxTurnover} is the most they bear.`,
+    ...(fast ? ['its gentlest outlet is too fast over ', sayFigure(share(fast.at)), ' of the length.'] : [sayFigure(rate), ' turnovers an hour.']), // prettier-ignore
   )
 }

@@ -1,4 +1,4 @@
-import { type Keeping } from '../biology'
+import { CONDITIONER_LEAVES, ownArea, type Keeping } from '../biology'
 import type { Figure } from '../figures'
 import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
 import type { StockClass } from '../tanks'
@@ -28,6 +28,10 @@ export interface TankRecord extends TankRoom {
   readonly height: number
   readonly waterLevel: number
   readonly substrateDepth: number
+  /** Rock and wood (m³); none when absent. */
+  readonly decorVolume?: number
+  /** Is an ammonia-binding conditioner or sorbent in use? */
+  readonly conditioner?: boolean
   readonly temperature: number
   readonly salinity: number
   readonly pH: number
@@ -74,4 +78,6 @@ export const keepingOfTank = (t: TankRecord, ...returns: readonly Return[]): Kee
   plantShare: t.plantShare ?? t.stock.plantShare,
   changeShare: t.changeShare,
   changeDays: t.changeDays,
+  ownArea: ownArea({ ...t, perimeter: 2 * (t.length + t.width), decorVolume: t.decorVolume ?? 0 }),
+  ...(t.conditioner && { food: CONDITIONER_LEAVES }),
 })

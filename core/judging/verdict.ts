@@ -17,6 +17,8 @@ import type { HookupResult, KnownPump } from './hydraulics'
 import { claimed, labelDisagreements, labelFigure } from './labels'
 import { printedFigure } from './printed'
 import { OVERCLAIM_THRESHOLDS } from './thresholds'
+import { levelOf, type VerdictLevel } from './levels'
+import { isSplit, splitWords, standsOf, type Stand } from './stands'
 import { lowEndReasons } from './lowEnd'
 import type { Add, Reason } from './reason'
 import { overclaimFigure, shareApart } from './rangeFigures'
@@ -31,8 +33,6 @@ import {
 import { bodyDepthFigure, staticHeadFigure } from './staticFigures'
 import { hasPump } from '../kinds'
 import type { ModelRecord } from './records'
-
-export type VerdictLevel = 'open' | 'holds' | 'stretched' | 'overclaimed' | 'far-overclaimed'
 
 const WORDS: Readonly<Record<VerdictLevel, readonly [firm: string, looks: string]>> = {
   open: ['Not enough is known to judge the claim', 'Not enough is known to judge the claim'],
@@ -72,6 +72,9 @@ export interface Missing {
 export interface Verdict {
   readonly level: VerdictLevel
   readonly words: string
+  /** How each school that judges stands to the claim, the leading one first; and do they disagree? */
+  readonly stands: readonly Stand[]
+  readonly split: boolean
   /** The supported maximum's interval reaches across a threshold. */
   readonly borderline: boolean
   readonly basis: FlowBasis
@@ -87,13 +90,6 @@ export interface Verdict {
   readonly claimedRange: { readonly min: number | null; readonly max: number | null }
   readonly reasons: readonly Reason[]
   readonly missing: readonly Missing[]
-}
-
-export function levelOf(ratio: number | null): VerdictLevel {
-  if (ratio === null) return 'open'
-  if (ratio <= OVERCLAIM_THRESHOLDS.holds) return 'holds'
-  if (ratio <= OVERCLAIM_THRESHOLDS.stretched) return 'stretched'
-  return ratio <= OVERCLAIM_THRESHOLDS.overclaimed ? 'overclaimed' : 'far-overclaimed'
 }
 
 export interface VerdictInput {
@@ -133,6 +129,8 @@ export function verdict(input: VerdictInput): Verdict {
     overclaim && normal && level !== 'open'
       ? normal.maxInterval.map((m) => (m > 0 ? levelOf((claimedMax ?? 0) / m) : 'far-overclaimed'))
       : []
+  const stands = comparable && normal && shipped?.flow.value ? standsOf(normal.schools, claimedMax) : []
+  const split = level !== 'open' && isSplit(stands)
   const could =
     proposed && normalClass
       ? { fill: proposed, supported: capacityFigure(proposed, normalClass, claimedMax) }
@@ -140,7 +138,9 @@ export function verdict(input: VerdictInput): Verdict {
   const derived = { basis, shipped, proposed: could, ranges, overclaim, supported }
   return {
     level,
-    words: verdictWords(level, isFirm(basis), ends),
+    words: split ? splitWords(stands) : verdictWords(level, isFirm(basis), ends),
+    stands,
+    split,
     borderline: ends.some((l) => l !== level),
     basis,
     flow: shipped?.flow ?? null,
@@ -192,6 +192,7 @@ const BASIS_WORDS: Readonly<Record<FlowBasis, string>> = {
   carried: 'measured under other conditions and carried to how it stands over the pump’s curve',
   'computed-fit': 'computed from the bench’s pump curve, the hookup and the fill',
   'computed-label': 'computed from the label’s curve, the hookup and the fill, with what labels are wrong by',
+  'supposed-run': 'over the usual plumbing of its kind, because none is on record; kept within the label less 40 to 50 %',
   'supposed-fit': 'computed for the hoses, with a band for media and body that nobody has measured',
   'supposed-label': 'computed from the label’s curve for the hoses, with bands for media, body and label',
   'measured-empty': 'measured without its media, with a band for what is still to come off',

@@ -11,6 +11,7 @@ export const canister: FilterTraits = {
   way: 'up',
   intake: true,
   largestFlow: null,
+  usualHead: [1.2, 2.6],
   body: [0.21, 0.21, 0.42],
   chambers: [
     ['Side channel', 'side-channel', 0, 0.03, 0.09, 0.75],

@@ -12,6 +12,7 @@ export const hangOnBack: FilterTraits = {
   intake: true,
   largestFlow: 3000 / 3.6e6,
   tubeAhead: true,
+  usualHead: [0.4, 0.9],
   body: [0.2, 0.11, 0.2],
   chambers: [
     ['Pump well', 'pump-well', 0.02, 0.08, 0.26, 0.72],

@@ -11,6 +11,7 @@ export const internal: FilterTraits = {
   way: 'up',
   intake: true,
   largestFlow: 4000 / 3.6e6,
+  usualHead: [0.5, 1.3],
   body: [0.09, 0.1, 0.32],
   chambers: [
     ['Coarse compartment', 'compartment', 0.06, 0.04, 0.88, 0.24, 0.96, 'mechanical'],

@@ -12,6 +12,7 @@ export const motorSponge: FilterTraits = {
   intake: false,
   largestFlow: 2500 / 3.6e6,
   foamIsMedia: true,
+  usualHead: [0.4, 1.0],
   body: [0.08, 0.08, 0.2],
   chambers: [
     ['Sponge', 'pre-filter', 0.05, 0.02, 0.9, 0.58],

@@ -12,6 +12,7 @@ export const sump: FilterTraits = {
   intake: false,
   largestFlow: null,
   byGravity: true,
+  usualHead: [1.5, 3.5],
   body: [0.7, 0.35, 0.38],
   chambers: [
     ['Sock', 'pre-filter', 0.02, 0.3, 0.16, 0.6],

@@ -45,6 +45,8 @@ export interface FilterTraits {
   readonly intake: boolean
   /** Largest rated flow that such filters print (m³/s); null: the general limit. */
   readonly largestFlow: number | null
+  /** Maximum heads (m) that pumps of this kind usually have, for labels that print none; absent where air drives it. */
+  readonly usualHead?: readonly [low: number, high: number]
   /** The foam itself is what carries the tank. */
   readonly foamIsMedia?: true
   /** Its two sponges stand side by side on one riser. */

@@ -1,4 +1,5 @@
 export * from './models'
 export * from './medium'
 export * from './library'
+export * from './surface'
 export * from './uv'

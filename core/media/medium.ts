@@ -52,6 +52,14 @@ export interface Medium {
   readonly geometricSurface: number | null
   readonly effectiveSurface: number | null
   readonly claimedSurface: number | null
+  /** Relative half-width (95 %) within which the effective surface is believed; null: as its form usually is. */
+  readonly surfaceBand: number | null
+  /**
+   * Share of its surface that works on the average of its time between rinses, as dirt lies on it, with its relative
+   * half-width (95 %); null: as media of its job usually are.
+   */
+  readonly workingShare: number | null
+  readonly workingBand: number | null
   readonly packVolume: number | null
   readonly packMass: number | null
   /** Thickness a pad comes in (m). */

@@ -4,6 +4,7 @@ import type { HookupRecord } from '../judging/records'
 import type { FilterKind } from '../kinds'
 import type { Medium } from '../media'
 import type { BodyRecord, Chamber } from '../volumes'
+import type { ByLabel } from './supposed'
 
 /** What drives the water, and how well it is known. */
 export interface Drive {
@@ -11,6 +12,10 @@ export interface Drive {
   readonly knowledge: PumpKnowledge
   /** `airlift`: its own curve by riser, depth and air; `straight`: a line from a measured flow, for want of them. */
   readonly from: 'fit' | 'label' | 'airlift' | 'straight'
+  /** Heads (m) taken as usual for the kind, because the label prints none. */
+  readonly supposedHead?: readonly [low: number, high: number] | null
+  /** A label's curve brought to a timing of the empty body on its hoses. */
+  readonly brought?: boolean
   /** What the curve's reach was multiplied by to give the telling trial its own flow; absent when it was left alone. */
   readonly reach?: number
 }
@@ -50,6 +55,13 @@ export interface PathCase {
   readonly media: readonly Medium[]
   readonly fill: Fill
   readonly hookup: HookupRecord | null
+  /**
+   * Nobody has described a run: it is the usual one of the kind, and the flow (m³/s) stays within what the rule of thumb
+   * leaves of the label. Absent where a run is on record.
+   */
+  readonly supposed?: { readonly within: ByLabel | null }
+  /** The largest tank its label claims (m³), for houses that go by oversizing. */
+  readonly claimedMax?: number | null
   readonly second?: SecondFilter | null
   readonly drive: Drive
   readonly rest: number

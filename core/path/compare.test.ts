@@ -79,12 +79,13 @@ describe('numbers of two fills', () => {
     expect(changes[2]?.change).not.toHaveProperty('unit')
     expect(changes[5]?.change.unit).toBe('cm')
   })
-  test('where one has no kilograms both go by the school that speaks of both, else each by its own', () => {
+  test('a fill of foam alone stands on the same scale as one of kilograms', () => {
     const foam = of(layer('c', 'low', COARSE, 80))
     const [a, b] = [differences(now, foam, NORMAL)[1], differences(now, before, NORMAL)[1]]
-    expect(a?.now.label).toBe('Largest tank by feed balance, normal')
-    expect(a?.before.label).toBe(a?.now.label)
-    expect(b?.now.label).not.toBe(a?.now.label)
+    expect([a?.now.id, a?.before.value]).toEqual([b?.now.id, foam.capacity.volume])
+    // By hand: foam of 350 m²/m³ of which three quarters work, on the scale of 2.29 m² a kilogram and 100 L each.
+    const volume = foam.layers[0]?.placed.volume ?? NaN
+    expect((a?.before.value ?? NaN) * 1000).toBeCloseTo(((volume * 350 * 0.75) / (1100 / 480)) * 100, 6)
     expect([b?.now.value, b?.before.value]).toEqual([now.capacity.volume, before.capacity.volume])
   })
 })

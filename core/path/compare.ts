@@ -1,8 +1,7 @@
 import { lowerFirst, put, sayFigure, type Figure, type Sentence } from '../figures'
-import { commonSchool, schoolFigure, type StockClass } from '../tanks'
+import type { StockClass } from '../tanks'
 import { auditOrder, burden, HOUSE_RULES, type HouseRule, type OrderFinding } from './audit'
 import {
-  capacityFiguresOf,
   fillCapacityFigure,
   flowFigure,
   jobFigure,
@@ -46,21 +45,10 @@ const difference = (now: Figure, before: Figure, more: boolean): Difference => (
   },
 })
 
-/** What each carries: where different schools lead, both by the first one that speaks of both. */
-function capacityDifference(now: Outcome, before: Outcome, stock: StockClass): Difference {
-  const school = commonSchool(now.capacity, before.capacity)
-  const by = (o: Outcome): Figure | null => {
-    const says = o.capacity.schools.find((s) => s.school === school)
-    return says ? schoolFigure(says, capacityFiguresOf(o), stock, null) : null
-  }
-  const [a, b] = now.capacity.leading === before.capacity.leading ? [null, null] : [by(now), by(before)]
-  return difference(a ?? fillCapacityFigure(now, stock), b ?? fillCapacityFigure(before, stock), true)
-}
-
 /** Flow, capacity, media, and what slips past, of a fill against another. */
 export const differences = (now: Outcome, before: Outcome, stock: StockClass): readonly Difference[] => [
   difference(flowFigure(now), flowFigure(before), true),
-  capacityDifference(now, before, stock),
+  difference(fillCapacityFigure(now, stock), fillCapacityFigure(before, stock), true),
   difference(jobFigure(now, 'biological'), jobFigure(before, 'biological'), true),
   difference(meetsFigure(now), meetsFigure(before), true),
   difference(unstrainedFigure(now), unstrainedFigure(before), false),

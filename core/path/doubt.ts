@@ -53,6 +53,9 @@ function toldShift(told: Telling, key: string, t: Turn): number {
  */
 const DISTANCE = 0.3
 
+/** Relative half-width by which a body nobody timed loaded takes more or less than its media (common practice). */
+const UNTOLD = 0.12
+
 /**
  * Expanded uncertainty (95 %, m³/s) of a case's flow: pump, tabulated losses and permeabilities, each turned by its
  * standard uncertainty and solved again. Where a loaded trial told what the body takes, that is told anew for each
@@ -89,6 +92,8 @@ export function expandedUncertainty(c: PathCase, flow: number): number {
     const denser = { mediumId: m.id, by: 1 + relative }
     variance += shift(`medium ${m.id}`, () => ({ denser })) ** 2
   }
+  // How media lie in their trays and grids is not known before a loaded trial tells it.
+  if (!told && c.fill.layers.length) variance += ((UNTOLD / 2) * flow) ** 2
   if (told) {
     const own = (told.uncertainty * share * toldShare(told)) ** 2
     variance += own + (DISTANCE * (flow - told.flow)) ** 2

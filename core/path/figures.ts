@@ -6,7 +6,8 @@ import type { PlacedChamber, ShoppingLine } from '../fills'
 import { fromMinor } from '../units'
 import { packVolume, resistanceOf, type KnownResistance } from '../media'
 import { capacityFigure, type CapacityFigures, type StockClass } from '../tanks'
-import { filmsOf } from './films'
+import { servedArea } from '../biology'
+import { filmCounts, filmsOf } from './films'
 import { outletOf } from './outlet'
 import { BODY_BORE } from './topology'
 
@@ -32,7 +33,7 @@ const DRIVES: Readonly<
   >
 > = {
   fit: { words: 'pump curve fitted to the bench', origins: ['computed', 'computed', 'computed'] },
-  label: { words: 'pump curve from the label', origins: ['printed', 'printed', 'rule'] },
+  label: { words: 'pump curve from the label, less what labels are wrong by', origins: ['printed', 'rule', 'rule'] },
   airlift: {
     words: 'airlift’s own curve, from riser, depth and air',
     origins: ['computed', 'computed', 'computed'],
@@ -45,30 +46,54 @@ const DRIVES: Readonly<
 }
 
 /** The curve of a drive, line by line. */
-function driveLines({ pump, from, reach }: Drive): readonly WorkingLine[] {
+function driveLines({ pump, from, reach, supposedHead }: Drive): readonly WorkingLine[] {
   const [head, flow, exponent] = DRIVES[from].origins
   return [
-    put('H0', 'shut-off head', pump.shutOffHead, 'head', head),
+    supposedHead
+      ? put(
+          'H0',
+          `no head is printed: ${supposedHead.join(' to ')} m is usual for its kind`,
+          pump.shutOffHead,
+          'head',
+          'rule',
+        )
+      : put('H0', 'shut-off head', pump.shutOffHead, 'head', head),
     put('Q0', 'flow at zero head', pump.maxFlow, 'flow', reach === undefined ? flow : 'computed'),
     put('n', 'curve exponent', pump.exponent, 'ratio', exponent),
   ]
 }
 
+/** What of a flow stands on nothing that anybody noted, for a reader. */
+function supposedConditions({ supposed, told, drive }: Outcome['case']): readonly string[] {
+  return [
+    ...(supposed && !told
+      ? [
+          supposed.within
+            ? 'nobody has described the run: kept within the label less 40 to 50 %'
+            : 'nobody has described the run',
+        ]
+      : []),
+    ...(drive.supposedHead ? ['no head is printed: as its kind usually has'] : []),
+    ...(drive.brought ? ['brought to the timing of the empty body on its hoses'] : []),
+  ]
+}
+
 /** Flow through the body on its hookup with this fill. */
 export function flowFigure(o: Outcome): Figure {
-  const { drive } = o.case
+  const { drive, supposed, told } = o.case
   return {
     id: `path-flow-${o.case.fill.id}`,
     label: 'Flow with this fill',
     value: o.flow,
     dimension: 'flow',
-    provenance: 'computed',
+    provenance: supposed && !told ? 'rule' : 'computed',
     ...(o.uncertainty > 0 && { uncertainty: o.uncertainty }),
     conditions: [
       o.case.fill.name,
       o.case.hookup?.name ?? 'nothing attached',
       DRIVES[drive.from].words,
-      ...(drive.reach === undefined ? [] : ['Q0 as far as the trial with media says it reaches']),
+      ...supposedConditions(o.case),
+      ...(drive.reach === undefined || drive.brought || (supposed && !told) ? [] : ['Q0 as far as the trial with media says it reaches']),
       `${o.case.temperature} °C`,
     ],
     formula: 'H0 (1 − (Q/Q0)^n) = H_static + Σ hose, fittings, layers;  gaps share their layer’s head',
@@ -310,18 +335,37 @@ export const meetsFigure = (o: Outcome): Figure => ({
     '1 − the share that reaches the end beside every layer; streams mix where a layer or an end makes them',
 })
 
-/** Media that count, as kilograms of good sintered media of equal usable surface. */
+/** Working of a fill’s worth: each medium’s area that works, and the weighed mass where there is one. */
+function worthWorking(o: Outcome): Figure['working'] {
+  const { calibration } = o.worth
+  const films = filmsOf(o).layers
+  const names = o.layers.filter((l) => filmCounts(l.placed.medium)).map((l) => l.placed.medium.name)
+  return [
+    ...films.map((f, i) => put(`A${i + 1}`, `${names[i] ?? ''}, area that works`, f.area, 'area', 'rule')),
+    put('A_s', 'of all that, served by the water', servedArea({ flow: o.flow, layers: films }), 'area', 'computed'),
+    ...(calibration === null
+      ? []
+      : [
+          put('weighed', 'media as weighed', o.weights.biologicalMass * calibration, 'mass', 'measured'),
+          put('computed', 'litres · bulk density', o.weights.biologicalMass, 'mass', 'computed'),
+        ]),
+  ]
+}
+
+/** All that carries film in a fill, as kilograms of good sintered media of the same effective area. */
 export function worthFigure(o: Outcome): Figure {
-  const { mass, calibration } = o.worth
+  const { mass, uncertainty, foam, calibration } = o.worth
   const apart = calibration === null ? null : Math.round(Math.abs(calibration - 1) * 100)
   return {
     id: `fill-worth-${o.case.fill.id}`,
-    label: 'Media that count, as good sintered media of equal usable surface',
+    label: 'Worth in good sintered media',
     value: mass,
+    uncertainty,
     dimension: 'mass',
-    provenance: 'computed',
+    provenance: 'rule',
     conditions: [
       o.case.fill.name,
+      ...(foam >= 0.005 ? [`${Math.round(foam * 100)} % of it is foam`] : []),
       ...(calibration === null || apart === null
         ? []
         : [
@@ -330,18 +374,10 @@ export function worthFigure(o: Outcome): Figure {
               : 'the weighed media agree with their litres',
           ]),
     ],
-    formula: 'Σ V · usable surface ÷ 2.29 m² per kg' + (calibration === null ? '' : ' · weighed ÷ computed'),
-    working: [
-      ...o.layers
-        .filter((l) => l.counts)
-        .map((l, i) => put(`V${i + 1}`, l.placed.medium.name, l.placed.volume, 'volume', 'computed')),
-      ...(calibration === null
-        ? []
-        : [
-            put('weighed', 'media as weighed', o.weights.biologicalMass * calibration, 'mass', 'measured'),
-            put('computed', 'litres · bulk density', o.weights.biologicalMass, 'mass', 'computed'),
-          ]),
-    ],
+    formula:
+      'm = Σ V · effective surface · working share ÷ 2.29 m² per kg' +
+      (calibration === null ? '' : ' · weighed ÷ computed'),
+    working: worthWorking(o) ?? [],
     source: 'common practice, no source',
   }
 }
@@ -352,14 +388,14 @@ export const capacityFiguresOf = (o: Outcome): CapacityFigures => ({
   flow: flowFigure(o),
   meets: meetsFigure(o),
   mass: worthFigure(o),
-  massless: o.massless,
+  foam: o.worth.foam,
   films: filmsOf(o),
   outlet: outletOf(o.case.kind, o.case.hookup),
 })
 
 /** Tank litres the fill carries. */
 export const fillCapacityFigure = (o: Outcome, stock: StockClass): Figure =>
-  capacityFigure(capacityFiguresOf(o), stock)
+  capacityFigure(capacityFiguresOf(o), stock, o.case.claimedMax)
 
 /** Litres of media of a job. */
 export const jobFigure = (o: Outcome, job: keyof Outcome['weights']['byJob'] | 'all'): Figure => ({

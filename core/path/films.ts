@@ -1,19 +1,12 @@
-import type { FilmLayer, Films } from '../biology'
-import type { Medium } from '../media'
-import { SINTERED_SURFACE, type PlacedLayer } from '../fills'
+import { servedArea, type FilmLayer, type Films } from '../biology'
+import type { PlacedLayer } from '../fills'
+import { filmSurface, SINTERED_SURFACE, type Medium } from '../media'
 
-/** Media thrown away within so many days take their film with them (common practice, no source). */
-const KEPT_DAYS = 120
-
-/**
- * Does a medium’s surface carry a film that counts? Foam does, as what it is; a turning wheel will stop one day, and
- * what is swapped within four months takes its film along.
- */
-export const filmCounts = (m: Pick<Medium, 'form' | 'lifeDays' | 'effectiveSurface'>): boolean =>
-  m.effectiveSurface !== null && m.form !== 'contactor' && (m.lifeDays === null || m.lifeDays > KEPT_DAYS)
+/** Does a medium’s surface carry a film that counts? */
+export const filmCounts = (m: Medium): boolean => filmSurface(m).perVolume > 0
 
 /** What of a fill worked through its films follow from: flows m³/s. */
-interface Filled {
+export interface Filled {
   readonly flow: number
   readonly layers: readonly {
     readonly placed: PlacedLayer
@@ -24,21 +17,55 @@ interface Filled {
 }
 
 /**
- * The films of a fill as it lies: usable surface less what is fouled, each with the water that comes through its layer;
- * what goes round does not count. Weighed media count as weighed.
+ * Area of the film of one layer (m²): its medium’s, less what dirt covers; weighed media as weighed. `dirtKnown`: how
+ * dirty it is stands in `fouled`, and no share of its time is taken off besides.
  */
-export function filmsOf(o: Filled): Films {
+function areaOf(o: Filled, l: Filled['layers'][number], dirtKnown: boolean): number {
+  const { medium, volume, layer } = l.placed
+  const { perVolume, working } = filmSurface(medium)
+  const clean = 1 - layer.fouled
+  const share = dirtKnown ? clean : Math.min(working, clean)
+  return volume * perVolume * share * (l.counts ? (o.worth.calibration ?? 1) : 1)
+}
+
+/**
+ * The films of a fill as it lies, foam and strainers included: the area that works, each with the water that comes
+ * through its layer; what goes round does not count.
+ */
+export function filmsOf(o: Filled, dirtKnown = false): Films {
   const layers = o.layers
     .filter((l) => filmCounts(l.placed.medium))
-    .map((l): FilmLayer => ({
-      area:
-        l.placed.volume *
-        (l.placed.medium.effectiveSurface ?? 0) *
-        (1 - l.placed.layer.fouled) *
-        (l.counts ? (o.worth.calibration ?? 1) : 1),
-      flow: l.through,
-    }))
+    .map((l): FilmLayer => ({ area: areaOf(o, l, dirtKnown), flow: l.through }))
   return { flow: o.flow, layers }
+}
+
+/** What the films of a fill are worth on the one scale of all fills. */
+export interface FilmWorth {
+  /** Kilograms of good sintered media of the same effective area, as far as water reaches it. */
+  readonly mass: number
+  /** Its half-width (95 %, kg): surfaces of media that nobody measured; those of one medium are wrong together. */
+  readonly uncertainty: number
+  /** Share of the area that is foam. */
+  readonly foam: number
+}
+
+/** Kilograms of good sintered media that films are worth: the area water can serve ÷ the area of one kilogram. */
+export const massOfFilms = (films: Films): number => servedArea(films) / SINTERED_SURFACE
+
+/** The worth of a fill’s films, how well it is known, and how much of it is foam. */
+export function filmWorth(o: Filled): FilmWorth {
+  const mass = massOfFilms(filmsOf(o))
+  const doubts = new Map<string, number>()
+  let [all, foam] = [0, 0]
+  for (const l of o.layers) {
+    const { medium } = l.placed
+    const area = areaOf(o, l, false)
+    all += area
+    if (medium.form === 'foam') foam += area
+    doubts.set(medium.id, (doubts.get(medium.id) ?? 0) + area * filmSurface(medium).band)
+  }
+  const relative = all > 0 ? Math.hypot(...doubts.values()) / all : 0
+  return { mass, uncertainty: mass * relative, foam: all > 0 ? foam / all : 0 }
 }
 
 /** Films of good sintered media (kg) that meet a share of the water, where no fill is on record. */

@@ -94,7 +94,7 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
       const byCurve = covariance.reduce((sum, row, i) => sum + row.reduce((r, v, j) => r + v * (slope[i] ?? 0) * (slope[j] ?? 0), 0), 0) // prettier-ignore
       const losses = (by: number) => flowOfCase(lossy(c, by))
       const denser = (m: Medium) => flowOfCase(tight(c, m)) - now
-      const variance = byCurve + ((losses(1.15) - losses(0.85)) / 2) ** 2 + denser(FINE) ** 2 + denser(SINTERED) ** 2 // prettier-ignore
+      const variance = byCurve + ((losses(1.15) - losses(0.85)) / 2) ** 2 + denser(FINE) ** 2 + denser(SINTERED) ** 2 + (0.06 * now) ** 2 // prettier-ignore
       expect(outcomeOf(c, NORMAL).uncertainty / (1.95996 * Math.sqrt(variance))).toBeCloseTo(1, 3)
     },
   )

@@ -65,8 +65,9 @@ test('from the label alone: its pump, nothing known of the body, a usual tempera
   const { base, restTrialId } = ready(record(label))
   expect(base.drive).toMatchObject({ from: 'label', pump: { shutOffHead: 1.7 } })
   // 1000 L/h leave a bore of 16 mm with 0.0973 m of velocity head: Q0 = 1000/(1 − 0.0973/1.7)^(1/1.75) (by hand).
-  expect(base.drive.pump.maxFlow * 3.6e6).toBeCloseTo(1034.26, 1)
-  expect(base.drive.knowledge).toEqual({ kind: 'label' })
+  // Pumps give 75 to 100 % of their label bare (rule of thumb): the curve reaches 87.5 % as far, ± a seventh.
+  expect(base.drive.pump.maxFlow * 3.6e6).toBeCloseTo(1034.26 * 0.875, 1)
+  expect(base.drive.knowledge).toEqual({ kind: 'label', reach: expect.closeTo(1 / 7, 9) as unknown })
   expect([base.rest, restTrialId, base.temperature]).toEqual([0, null, 25])
 })
 
@@ -97,7 +98,7 @@ test('an air-driven body goes by its measured flow, and stops at half the depth 
   expect(known.drive.pump.exponent).not.toBe(1)
   const told = flowFigure(outcomeOf({ ...known, fill: shipped }, NORMAL, true))
   expect(said(told)).toEqual([expect.stringMatching(/own curve, from riser, depth and air/) as unknown, 'computed', 'computed', 'computed']) // prettier-ignore
-  expect(said(flowFigure(outcomeOf({ ...ready(record(label)).base, fill: shipped }, NORMAL, true))).slice(1)).toEqual(['printed', 'printed', 'rule']) // prettier-ignore
+  expect(said(flowFigure(outcomeOf({ ...ready(record(label)).base, fill: shipped }, NORMAL, true))).slice(1)).toEqual(['printed', 'rule', 'rule']) // prettier-ignore
 })
 
 test('the loaded trial tells what trays and body take: worked through again, it gives its own flow', () => {
@@ -215,7 +216,10 @@ test('the base has the hookup asked for, what was weighed as shipped, and a seco
   const model: ModelRecord = { ...label, hookups: [hookup, other], mediaMass: { mass: 1.3, weighed: true } } // prettier-ignore
   const base = (more: Partial<PathRecord>, m: Partial<ModelRecord> = {}) => ready(record({ ...model, ...m }, more)).base // prettier-ignore
   expect([base({}).hookup?.id, base({ hookupId: 'other' }).hookup?.id, base({ hookupId: 'gone' }).hookup?.id]).toEqual(['h', 'other', 'h']) // prettier-ignore
-  expect(base({}, { hookups: [] }).hookup).toBeNull()
+  // Nobody has described a run: the usual one of its kind, held to the label less 40 to 50 %.
+  const usual = base({}, { hookups: [] })
+  expect([usual.hookup?.name, usual.supposed?.within]).toEqual(['usual plumbing of its kind', { label: 1000 / 3.6e6, low: expect.closeTo(500 / 3.6e6, 12) as unknown, high: expect.closeTo(600 / 3.6e6, 12) as unknown }]) // prettier-ignore
+  expect([base({}).supposed, new Set(usual.hookup?.segments.map((s) => s.id)).size]).toEqual([undefined, usual.hookup?.segments.length]) // prettier-ignore
   expect(base({}).weighed).toEqual({ fillId: 'shipped', mass: 1.3 })
   expect([base({}, { mediaMass: { mass: 1.3, weighed: false } }).weighed, base({}, { mediaMass: null }).weighed, base({ fills: [proposed] }).weighed]).toEqual([null, null, null]) // prettier-ignore
   expect(base({}).second).toBeNull()

@@ -1,14 +1,17 @@
 import { CoreError } from '../errors'
 import type { Fill } from '../fills'
-import { affinity, airliftCurve, netStaticHead, throttledRun } from '../hydraulics'
-import type { TrialResult } from '../judging/flows'
-import type { KnownPump } from '../judging/hydraulics'
-import type { ModelRecord } from '../judging/records'
+import { thumbFlow } from '../bench'
+import { affinity, airliftCurve, netStaticHead, starterHookup, throttledRun } from '../hydraulics'
+import { installedTrial, type TrialResult } from '../judging/flows'
+import { knowledgeOf, type KnownPump } from '../judging/hydraulics'
+import { atMains, claimed } from '../judging/labels'
+import type { HookupRecord, ModelRecord } from '../judging/records'
 import { FILTERS, hasPump } from '../kinds'
 import type { Medium } from '../media'
 import type { BodyRecord, Chamber } from '../volumes'
 import { airUpTheRiser } from '../trials/air/flow'
 import type { Drive, PathCase, SecondFilter, Telling } from './case'
+import type { ByLabel } from './supposed'
 import { atLift, reachFrom, restFrom, type MeasuredFlow } from './rest'
 
 /** What a model’s record gives the path to work with. */
@@ -46,11 +49,32 @@ function driveOf(r: PathRecord): Drive | null {
   if (!hasPump(model.kind)) return airDrive(r)
   const { pump } = assessment
   if (!pump) return null
+  if (pump.from === 'fit') return { pump: pump.pump, knowledge: knowledgeOf(pump), from: 'fit' }
+  // A label's flow is wrong by what labels are wrong by: its curve reaches as far as theirs do.
+  const { low, high } = pump.bias
+  const middle = (low + high) / 2
   return {
-    pump: pump.pump,
-    knowledge: pump.fit ? { kind: 'fit', fit: pump.fit } : { kind: 'label' },
-    from: pump.from,
+    pump: { ...pump.pump, maxFlow: pump.pump.maxFlow * middle },
+    knowledge: { ...knowledgeOf(pump), reach: (high - low) / (2 * middle) } as Drive['knowledge'],
+    from: 'label',
+    supposedHead: pump.supposedHead,
   }
+}
+
+/** The usual run of a kind, where nobody has described one. */
+export function supposedHookup(kind: ModelRecord['kind']): HookupRecord {
+  let n = 0
+  const run = starterHookup(kind, (what) => `usual-${what}-${n++}`)
+  return { ...run, id: `usual-${kind}`, name: 'usual plumbing of its kind' }
+}
+
+/** What the rule of thumb leaves of a label (m³/s); null without a rated flow. */
+function thumbOf(model: ModelRecord): ByLabel | null {
+  const rated = claimed(model, 'rated-flow')
+  if (!rated || !(rated.value > 0) || !hasPump(model.kind)) return null
+  const label = atMains(rated, model.mainsFrequency).value
+  const { low, high } = thumbFlow(label)
+  return { label, low, high }
 }
 
 /**
@@ -106,6 +130,9 @@ function tellingTrial(
   const apart = (t: TrialResult): number => Math.abs(Math.max(0, t.trial.lift) - static_)
   const loaded = loadedTrials(r).filter((t) => t.result.mean > 0)
   const own = loaded.filter((t) => fillAt(r, t.trial)?.id === fillId)
+  // What the verdict takes as measured is what the path is told by.
+  const asInstalled = own[0] && installedTrial(own, { ...r.model, hookups: hookup ? [hookup] : [] }, own[0].trial.state)
+  if (asInstalled) return asInstalled
   const shipped = loaded.filter(
     (t) => t.trial.state === 'as-shipped' && fillAt(r, t.trial)?.basis === 'as-shipped',
   )
@@ -152,7 +179,9 @@ export function caseOfTrial(base: Omit<PathCase, 'fill'>, r: PathRecord, t: Tria
 
 /** The run a filter without hoses always has. */
 const ownHookup = (r: PathRecord): PathCase['hookup'] =>
-  FILTERS[r.model.kind].hoses ? null : (r.model.hookups[0] ?? null)
+  FILTERS[r.model.kind].hoses
+    ? null
+    : (r.model.hookups[0] ?? (hasPump(r.model.kind) ? supposedHookup(r.model.kind) : null))
 
 /**
  * Builds the case of a hookup: the drive as known, and how the body behaves by the trial that tells it; for one fill,
@@ -167,13 +196,16 @@ export function pathBase(r: PathRecord, fillId: string | null = null): PathBase 
         ? 'a pump: copy the rated flow and the maximum head, or time it at three lifts'
         : 'a flow: time some runs with its air on',
     }
-  const hookup = r.model.hookups.find((h) => h.id === r.hookupId) ?? r.model.hookups[0] ?? null
+  const described = r.model.hookups.find((h) => h.id === r.hookupId) ?? r.model.hookups[0] ?? null
+  const hookup = described ?? (hasPump(r.model.kind) ? supposedHookup(r.model.kind) : null)
   const bare: Omit<PathCase, 'fill'> = {
     kind: r.model.kind,
     body: r.body,
     chambers: r.chambers,
     media: r.media,
     hookup,
+    ...(hookup && !described && { supposed: { within: thumbOf(r.model) } }),
+    claimedMax: claimed(r.model, 'tank-max')?.value ?? null,
     second: r.second ?? null,
     drive,
     rest: 0,
@@ -182,7 +214,7 @@ export function pathBase(r: PathRecord, fillId: string | null = null): PathBase 
   }
   const nothing: PathBase = { kind: 'ready', base: bare, restTrialId: null, restFill: null }
   const trial = tellingTrial(r, hookup, fillId)
-  if (!trial) return nothing
+  if (!trial) return { ...nothing, base: onItsHoses(bare, r) }
   try {
     const { base, told } = toldBy(bare, r, trial)
     const { temperature, salinity = 0 } = told.case
@@ -196,6 +228,28 @@ export function pathBase(r: PathRecord, fillId: string | null = null): PathBase 
     // The fill of that trial cannot be worked out: how the body behaves stays unknown until it is mended.
     if (!(error instanceof CoreError)) throw error
     return nothing
+  }
+}
+
+/** What is doubted of a label's curve that was brought to one timing, besides the timing (relative; no source). */
+const BROUGHT = 0.05
+
+/** A label's curve brought to what the empty body gave on its hoses, where that was timed. */
+function onItsHoses(bare: Omit<PathCase, 'fill'>, r: PathRecord): Omit<PathCase, 'fill'> {
+  const { drive, supposed } = bare
+  if (drive.from !== 'label' || supposed || drive.knowledge.kind !== 'label') return bare
+  const empty = installedTrial(r.assessment.trials, r.model, 'empty')
+  if (!empty || !(empty.result.mean > 0)) return bare
+  const fill: Fill = { id: 'empty', name: 'Empty', basis: 'variant', layers: [] }
+  const measured = measuredAt(empty)
+  try {
+    const reach = reachFrom({ ...bare, fill }, measured)
+    const relative = Math.hypot(BROUGHT, (2 * measured.uncertainty) / measured.flow)
+    const knowledge = { ...drive.knowledge, reach: relative }
+    return { ...bare, drive: { ...reaching(drive, reach), knowledge, brought: true } }
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error
+    return bare
   }
 }
 

@@ -181,10 +181,12 @@ describe('what it comes to', () => {
     expect(two.o.unstrained).toBe(two.past('g'))
     expect(gaps(0, 0, 0, 0.01).o.unstrained).toBe(0)
   })
-  test('the rule of mass says nothing of foam alone; of a pad alone it says nothing is there', () => {
-    const why = (...layers: ReturnType<typeof layer>[]) => worked(layers).massless
-    expect([why(c30), why(c30, f20)]).toEqual([expect.stringMatching(/are foam/), expect.stringMatching(/are foam/)]) // prettier-ignore
-    expect([why(f20), why(c30, m60), why()]).toEqual([null, null, null])
+  test('one scale for every fill: foam alone has a worth, a pad thrown away in two months none', () => {
+    const worth = (...layers: ReturnType<typeof layer>[]) => worked(layers).worth
+    expect([worth(c30).foam, worth(c30).mass > 0]).toEqual([1, true])
+    expect([worth(f20).mass, worth().mass]).toEqual([0, 0])
+    // What is laid beside media adds to their worth; it never takes any away.
+    expect(worth(c30, m60).mass).toBeCloseTo(worth(c30).mass + worth(m60).mass, 2)
   })
   test('the budget follows the water, past gaps and branches, and ends with the lift', () => {
     const line = (more: Partial<PathCase>) =>

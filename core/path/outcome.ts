@@ -8,16 +8,17 @@ import {
   type PlacedLayer,
   type ShoppingLine,
 } from '../fills'
-import { countsForCapacity, isStraining } from '../media'
+import { isStraining } from '../media'
 import type { Element, ElementResult } from '../network'
 import { capacityOf, type Capacity, type StockClass } from '../tanks'
 import { volumeAudit } from '../volumes'
 import type { PathCase } from './case'
 import { expandedUncertainty } from './doubt'
-import { filmsOf } from './films'
+import { filmsOf, filmWorth, type FilmWorth } from './films'
 import { outletOf } from './outlet'
-import { solved } from './flow'
+import { solved, type Solved } from './flow'
 import { meets } from './meets'
+import { heldFlow, reachingTo } from './supposed'
 import { topologyOf, type PathPart, type Topology } from './topology'
 
 /** Water through one layer and past it. Flows m³/s, heads m. */
@@ -74,30 +75,34 @@ export interface Outcome {
   readonly unstrained: number
   /** Kilograms of good sintered media it is worth, and what a weighed mass made of the computed one. */
   readonly worth: Worth
-  /** Why the rule of mass says nothing of it; null where it does. */
-  readonly massless: string | null
   readonly capacity: Capacity
 }
 
-/** Media as good sintered media of equal usable surface (kg), and weighed ÷ computed mass where they were weighed. */
-export interface Worth {
-  readonly mass: number
+/** Films on the scale of all fills, and weighed ÷ computed mass of its media where they were weighed. */
+export interface Worth extends FilmWorth {
   readonly calibration: number | null
 }
 
-/** The rule of mass was made for sintered media and their like: it says nothing of a fill that has only foam. */
-function masslessBecause(layers: readonly LayerFlow[]): string | null {
-  const media = layers.map((l) => l.placed.medium)
-  return !media.some(countsForCapacity) && media.some((m) => m.form === 'foam')
-    ? 'its media are foam: the rule of mass was made for sintered media'
-    : null
+/** A weighed mass says how much of the media the litres really hold: their usable surface goes with it. */
+function calibrationOf(c: PathCase, w: FillWeights): number | null {
+  const weighed = c.weighed?.fillId === c.fill.id && w.biologicalMass > 0 ? c.weighed.mass : null
+  return weighed === null ? null : weighed / w.biologicalMass
 }
 
-/** A weighed mass says how much of the media the litres really hold: their usable surface goes with it. */
-function worthOf(c: PathCase, w: FillWeights): Worth {
-  const weighed = c.weighed?.fillId === c.fill.id && w.biologicalMass > 0 ? c.weighed.mass : null
-  const calibration = weighed === null ? null : weighed / w.biologicalMass
-  return { mass: w.equivalentMass * (calibration ?? 1), calibration }
+/** A case solved as it stands; over a usual run nobody described, with its curve brought to what may be said of it. */
+function standing(c: PathCase): {
+  readonly case: PathCase
+  readonly topology: Topology
+  readonly solution: Solved
+  readonly held: number | null
+} {
+  const topology = topologyOf(c)
+  const solution = solved(topology)
+  if (!c.supposed || c.told || !(solution.flow > 0)) return { case: c, topology, solution, held: null }
+  const { flow, uncertainty } = heldFlow(solution.flow, c.supposed.within)
+  const brought = reachingTo(c, flow)
+  const over = topologyOf(brought)
+  return { case: brought, topology: over, solution: solved(over), held: uncertainty }
 }
 
 /**
@@ -105,9 +110,10 @@ function worthOf(c: PathCase, w: FillWeights): Worth {
  * `quick` leaves the flow’s uncertainty out, for drags and searches.
  * @throws OutOfRange, BadNetwork: see {@link topologyOf} and solveNetwork.
  */
-export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcome {
-  const topology = topologyOf(c)
-  const { flow: net, results } = solved(topology)
+export function outcomeOf(given: PathCase, stock: StockClass, quick = false): Outcome {
+  const { case: c, topology, solution, held } = standing(given)
+  const { claimedMax } = c
+  const { flow: net, results } = solution
   // What would run back through a pump that cannot lift is not delivered.
   const flow = Math.max(0, net)
   const passed = (id: string): number => Math.max(0, results.get(id)?.flow ?? 0)
@@ -145,15 +151,16 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
   }
   const weights = weighFill(c.kind, topology.chambers, c.body, volumeAudit(c.chambers, c.body).water)
   const shopping = shoppingList(topology.chambers)
-  const uncertainty = quick || !(flow > 0) ? 0 : expandedUncertainty(c, flow)
-  const worth = worthOf(c, weights)
-  const massless = masslessBecause(layers)
+  const uncertainty = held ?? (quick || !(flow > 0) ? 0 : expandedUncertainty(c, flow))
+  const calibration = calibrationOf(c, weights)
+  const filled = { flow, layers, worth: { calibration } }
+  const worth = { ...filmWorth(filled), calibration }
   const meetsMedia = meets(c.kind, topology, passed, flow)
   const straining = layers.filter((l) => isStraining(l.placed.medium))
   const jobs = [...new Set(straining.map((l) => l.placed.medium.job))]
-  const given = (id: string): number => Math.max(0, -(results.get(id)?.loss ?? 0))
+  const gives = (id: string): number => Math.max(0, -(results.get(id)?.loss ?? 0))
   const inRow = c.second?.arrangement === 'series'
-  const pumpHead = given('pump') + (inRow ? given('second-pump') : 0)
+  const pumpHead = gives('pump') + (inRow ? gives('second-pump') : 0)
   return {
     case: c,
     topology,
@@ -175,15 +182,13 @@ export function outcomeOf(c: PathCase, stock: StockClass, quick = false): Outcom
       ),
     ),
     worth,
-    massless,
     capacity: capacityOf(
       {
         flow: { value: flow, uncertainty },
-        meets: meetsMedia,
-        mass: { value: worth.mass },
-        massless,
-        films: filmsOf({ flow, layers, worth }),
+        mass: { value: worth.mass, uncertainty: worth.uncertainty },
+        films: filmsOf(filled),
         outlet: outletOf(c.kind, c.hookup),
+        ...(claimedMax && { claimedMax }),
       },
       stock,
     ),

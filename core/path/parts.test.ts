@@ -57,9 +57,9 @@ describe('a medium by itself', () => {
 
 describe('films', () => {
   test('of what carries one: no wheel, nothing thrown away within four months, nothing without a surface', () => {
-    const m = { form: 'sintered', lifeDays: null, effectiveSurface: 500 } as Parameters<typeof filmCounts>[0]
-    expect([m, { ...m, lifeDays: 121 }, { ...m, form: 'foam' as const }].map(filmCounts)).toEqual([true, true, true])
-    expect([{ ...m, lifeDays: 120 }, { ...m, form: 'contactor' as const }, { ...m, effectiveSurface: null }].map(filmCounts)).toEqual([false, false, false])
+    const m = { ...SINTERED, lifeDays: null, effectiveSurface: 500 }
+    expect([m, { ...m, lifeDays: 121 }, { ...m, form: 'foam' as const }, { ...m, lifeDays: 61 }].map(filmCounts)).toEqual([true, true, true, true])
+    expect([{ ...m, lifeDays: 60 }, { ...m, form: 'contactor' as const }, { ...m, form: 'carbon' as const, job: 'chemical' as const, effectiveSurface: null }].map(filmCounts)).toEqual([false, false, false])
   })
   const at = (volume: number, fouled: number, through: number, counts: boolean, m = SINTERED) =>
     ({ placed: { medium: { ...m, effectiveSurface: 1000, lifeDays: null }, volume, layer: { fouled } }, through, counts }) as never

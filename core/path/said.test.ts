@@ -142,14 +142,17 @@ describe('what a figure says of itself', () => {
     const weighed = (factor: number, fillId = 'f') =>
       worked(LAYERS, { weighed: { fillId, mass: biologicalMass * factor } })
     const [plain, more] = [worthFigure(o), worthFigure(weighed(1.2))]
-    expect(told(plain)).toEqual([plain.label, 'As tried', 'V1: Sintered glass rings'])
-    expect(plain.formula).toBe('Σ V · usable surface ÷ 2.29 m² per kg')
-    expect(more.value / plain.value).toBeCloseTo(1.2, 9)
-    expect(told(more).slice(1)).toEqual(['As tried', 'calibrated by the weighed media: 20 % more than their litres give', 'V1: Sintered glass rings', 'weighed: media as weighed', 'computed: litres · bulk density']) // prettier-ignore
+    const areas = ['A1: Coarse foam, 10 ppi, area that works', 'A2: Sintered glass rings, area that works', 'A_s: of all that, served by the water'] // prettier-ignore
+    expect(told(plain)).toEqual([plain.label, 'As tried', '9 % of it is foam', ...areas])
+    expect(plain.formula).toBe('m = Σ V · effective surface · working share ÷ 2.29 m² per kg')
+    // Only what was weighed is calibrated: the foam stays.
+    const foam = o.worth.foam
+    expect(more.value / plain.value).toBeCloseTo(foam + 1.2 * (1 - foam), 9)
+    expect(told(more).slice(1)).toEqual(['As tried', '8 % of it is foam', 'calibrated by the weighed media: 20 % more than their litres give', ...areas, 'weighed: media as weighed', 'computed: litres · bulk density']) // prettier-ignore
     expect(more.formula).toBe(`${plain.formula} · weighed ÷ computed`)
-    expect(more.working?.map((w) => w.value).slice(1)).toEqual([expect.closeTo(biologicalMass * 1.2, 9), biologicalMass]) // prettier-ignore
-    expect(worthFigure(weighed(0.9)).conditions?.[1]).toMatch(/10 % less/)
-    expect(worthFigure(weighed(1.001)).conditions?.[1]).toBe('the weighed media agree with their litres')
+    expect(more.working?.map((w) => w.value).slice(3)).toEqual([expect.closeTo(biologicalMass * 1.2, 9), biologicalMass]) // prettier-ignore
+    expect(worthFigure(weighed(0.9)).conditions?.[2]).toMatch(/10 % less/)
+    expect(worthFigure(weighed(1.001)).conditions?.[2]).toBe('the weighed media agree with their litres')
     expect(worthFigure(weighed(1.2, 'another'))).toEqual(plain)
   })
 })

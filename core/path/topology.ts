@@ -37,6 +37,9 @@ export const restCoefficient = (rest: number): number =>
 /** Opening of a weir once it spills (m) and its discharge coefficient (common practice, no source). */
 const SPILL = { opening: 0.01, discharge: 0.6 } as const
 
+/** Inertial coefficient (1/m) beyond which nothing changes in a flow that slow. */
+const MOST_INERTIA = 1e7
+
 /** Share of its permeability a layer keeps when `fouled` of its dirt capacity is used: (1 − σ/σ_max)³. */
 export const fouledShare = (fouled: number): number => (1 - fouled) ** 3
 
@@ -313,7 +316,8 @@ function layerElement(
       thickness: l.thickness,
       area: l.area,
       permeability: r.permeability * keeps,
-      inertia: r.inertia / Math.sqrt(keeps),
+      // A mat nearly full of dirt is all friction: no more than the network can be given.
+      inertia: Math.min(MOST_INERTIA, r.inertia / Math.sqrt(keeps)),
     },
     { what: 'layer', layerId, chamberId },
   )

@@ -1,6 +1,6 @@
 import { put, sayFigure, type Figure } from '../figures'
 import { printedFigure } from '../judging'
-import { SCHOOL_WORDS, stockKey, type SupportedRange } from '../tanks'
+import { asUsed, SCHOOL_ORIGINS, SCHOOL_WORDS, stockKey, type SupportedRange } from '../tanks'
 import type { Cell, Section } from './blocks'
 import type { ReviewInput } from './input'
 import { numbers, rowsOf, table, text } from './make'
@@ -12,6 +12,7 @@ const BASIS: Readonly<Record<string, string>> = {
   carried: 'on a flow measured otherwise and carried over the pump’s curve',
   'computed-fit': 'on flow computed from a pump curve measured here and the fill',
   'computed-label': 'on flow computed from the label’s own curve: nothing has been measured',
+  'supposed-run': 'on flow computed over the usual plumbing of its kind: nothing has been measured',
   'supposed-fit': 'on flow computed for the hoses; media and body are a band',
   'supposed-label': 'on the label’s own curve, with bands: nothing has been measured',
   'measured-empty': 'on flow measured without its media; the rest is a rule of thumb',
@@ -27,7 +28,7 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       ? null
       : {
           id: 'chance-too-high',
-          label: 'Chance that the claim is more than it carries',
+          label: `Chance that the claim is too high, by ${SCHOOL_WORDS[chances.leading]}`,
           value: Math.min(1 - EDGE, Math.max(EDGE, chances.tooHigh)),
           dimension: 'ratio',
           unit: '%',
@@ -36,6 +37,22 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
           working: [put('n', 'draws', chances.draws, 'ratio', 'computed')],
           source: 'JCGM 101:2008',
         }
+  const over = chances?.overSchools.tooHigh
+  const all: Figure | null =
+    sure && over != null
+      ? {
+          ...sure,
+          id: 'chance-too-high-all',
+          label: 'Chance that the claim is too high, over the rules by their weights',
+          value: Math.min(1 - EDGE, Math.max(EDGE, over)),
+        }
+      : null
+  const leading = verdict.ranges.find((r) => r.stockClass === 'normal')?.leading
+  const origin = leading
+    ? text('page', [
+        `Judged by ${SCHOOL_WORDS[leading]}. Who says it: ${SCHOOL_ORIGINS[leading].who}. It rests on ${SCHOOL_ORIGINS[leading].rests}. Interest: ${SCHOOL_ORIGINS[leading].interest}.`,
+      ])
+    : []
   return {
     id: 'verdict',
     title: 'Verdict',
@@ -53,9 +70,14 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
         ? text('page', [
             edge(chances?.tooHigh ?? 0),
             sayFigure(sure),
-            ' that the claim is more than it carries, normally stocked.',
+            ` that the claim is too high for normal stocking, if ${SCHOOL_WORDS[chances?.leading ?? 'media-mass']} is right`,
+            ...(all && chances && chances.schools.length > 1
+              ? ['; ', sayFigure(all), ` over ${chances.schools.map((s) => SCHOOL_WORDS[s.school]).join(' and ')} together`]
+              : []),
+            '.',
           ])
         : []),
+      ...origin,
       ...errata.flatMap((e) =>
         text('card', [`Provisional: ${e.about}, found ${e.on}: ${e.text}.`], 'caution'),
       ),
@@ -92,16 +114,19 @@ export function tanksSection({ assessment, stock }: ReviewInput): Section {
     value,
     dimension: 'volume',
     provenance: 'rule',
-    ...(interval && { uncertainty: (interval[1] - interval[0]) / 2 }),
+    ...(interval && asUsed(value, interval)),
   })
   const row = (r: SupportedRange): readonly Cell[] => {
     const label = stock.find((s) => stockKey(s) === r.stockClass)?.label ?? r.stockClass
-    if (r.impossible) return [label, 'none', 'none', 'too strong for its media']
     return [
       label,
-      litres(`smallest-${r.stockClass}`, `Smallest tank, ${label.toLowerCase()}`, r.min, r.minInterval),
+      r.min > 0
+        ? litres(`smallest-${r.stockClass}`, `Smallest tank, ${label.toLowerCase()}`, r.min, r.minInterval)
+        : 'any',
       litres(`largest-${r.stockClass}`, `Largest tank, ${label.toLowerCase()}`, r.max, r.maxInterval),
-      `${SCHOOL_WORDS[r.binding]} binds`,
+      r.lowAboveTop
+        ? 'too fast for so small a tank: turn its outlet to the glass, or a spray bar'
+        : `limit: ${SCHOOL_WORDS[r.binding]}`,
     ]
   }
   const printed = [

@@ -1,5 +1,6 @@
 import {
   carries,
+  carriesEach,
   EXCHANGE_BAND,
   FILM_BAND,
   type Carried,
@@ -12,7 +13,7 @@ import { requireRange } from '../errors'
 import type { Figure } from '../figures'
 import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from './usual'
-import { CAPACITY_RULE, FLOOR_BAND, type CapacitySchool } from './rule'
+import { CAPACITY_RULE, FLOOR_BAND, isBlind, LEADS_OF_CLASS, type CapacityRule, type CapacitySchool } from './rule'
 import type { StockClass } from './stock'
 
 /** A value with its expanded uncertainty (95 %), in one unit. */
@@ -24,17 +25,15 @@ export type Interval = readonly [low: number, high: number]
 
 /** What a fill brings to a tank. */
 export interface CapacityInput {
-  /** Flow (m³/s), and the share of it that meets the media. */
+  /** Flow (m³/s). */
   readonly flow: Known
-  readonly meets: number
-  /** Good sintered media it is worth (kg); null while neither fill nor mass is on record. */
+  /** Good sintered media it is worth (kg), foam and all; null while neither fill nor mass is on record. */
   readonly mass: Known | null
-  /** Why the rule of mass says nothing of it; null where it does. */
-  readonly massless?: string | null
   /** Its films as they lie; null or absent while no fill is on record. */
   readonly films?: Films | null
-  /** How the water comes back; a surface nothing stirs without it. */
+  /** How the water comes back, and every other way that comes with it; a surface nothing stirs without one. */
   readonly outlet?: Outlet | null
+  readonly outlets?: readonly Outlet[]
   /** The top its label claims (m³). */
   readonly claimedMax?: number
 }
@@ -106,35 +105,41 @@ const says = (volume: number, from: Known | null, ...rules: readonly number[]): 
 
 /** What each school has to say of a fill. All are rules of thumb but the balance, whose constants carry bands. */
 const SCHOOLS: Readonly<Record<CapacitySchool, (i: CapacityInput, s: StockClass) => Saying>> = {
-  'media-mass': ({ mass, massless }, { litresPerKilogram, marks }) => {
+  'media-mass': ({ mass }, { litresPerKilogram, marks }) => {
     if (!mass) return silent('no media on record')
-    if (massless) return silent(massless)
     requireRange('mass', mass.value, { min: 0, max: 1000, unit: 'kg' })
     return says((mass.value * litresPerKilogram) / 1000, mass, marks.litresPerKilogram.band)
   },
   balance: (input, stock) => {
-    const carried = carriedBy(input, stock)
-    if (!carried) return silent('no fill on record')
-    // Its films are as sure as the mass of its media and their rate; where oxygen is first, as the gas exchange is.
-    const oxygen = carried.binding === 'oxygen'
-    return {
-      ...says(
-        carried.volume,
-        oxygen ? null : input.mass,
-        oxygen ? EXCHANGE_BAND : FILM_BAND,
-        stock.marks.feedPerVolume.band,
-      ),
-      limit: carried.binding,
-    }
+    if (!input.films) return silent('no fill on record')
+    const { ammonia, oxygen, volume, binding } = carriesEach(keepingOfClass(stock, input), input.films)
+    const { band } = stock.marks.feedPerVolume
+    // Each limit is as sure as what it goes by: films by media and their rate, oxygen by the gas exchange; the interval
+    // ends where the first of them may be met, and where the last must.
+    const byFilms = ruleInterval(ammonia, input.mass, FILM_BAND, band)
+    const byOxygen = ruleInterval(oxygen, null, EXCHANGE_BAND, band)
+    const end = (i: 0 | 1): number => Math.min(byFilms[i], byOxygen[i])
+    return { volume, interval: [end(0), end(1)], why: null, limit: binding }
   },
-  turnover: ({ flow, meets }, { rule = CAPACITY_RULE }) =>
-    says((flow.value * meets * 3600) / rule.turnoverFloor, flow, FLOOR_BAND),
+  turnover: ({ flow }, { rule = CAPACITY_RULE }) =>
+    says((flow.value * 3600) / rule.turnoverFloor, flow, FLOOR_BAND),
   oversizing: ({ claimedMax }, { oversizing, marks }) =>
     claimedMax === undefined
       ? silent('the label claims no tank')
       : says(claimedMax / oversizing, null, marks.oversizing.band),
-  minima: ({ flow, meets }, { minTurnover, marks }) =>
-    says((flow.value * meets * 3600) / minTurnover, flow, marks.minTurnover.band),
+  minima: ({ flow }, { minTurnover, marks }) =>
+    says((flow.value * 3600) / minTurnover, flow, marks.minTurnover.band),
+}
+
+/**
+ * A class’s rule: what its house says, but where a class has a school of its own (turtles are rated against rated) that
+ * leads, unless the house has it silent.
+ */
+export function ruleOf({ rule = CAPACITY_RULE, code }: Pick<StockClass, 'rule' | 'code'>): CapacityRule {
+  const own = code === null ? undefined : LEADS_OF_CLASS[code]
+  return own && rule.order.includes(own)
+    ? { ...rule, order: [own, ...rule.order.filter((s) => s !== own)] }
+    : rule
 }
 
 /**
@@ -145,7 +150,7 @@ const SCHOOLS: Readonly<Record<CapacitySchool, (i: CapacityInput, s: StockClass)
  */
 export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {
   requireRange('flow', input.flow.value, { min: 0, unit: 'm³/s' })
-  const { order, bind } = stock.rule ?? CAPACITY_RULE
+  const { order, bind } = ruleOf(stock)
   const spoken = [...order, ...bind.filter((s) => !order.includes(s))].map((school) => ({
     school,
     ...SCHOOLS[school](input, stock),
@@ -164,9 +169,11 @@ export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {
   if (input.flow.value === 0)
     return { volume: 0, interval: [0, 0], leading: leader.school, binding: 'turnover', schools }
   const end = (i: 0 | 1): number => Math.min(...counted.map((s) => s.interval?.[i] ?? Infinity))
+  // A school that knows nothing of the media, leading because nobody noted them, says at most how much.
+  const atMost = isBlind(leader.school) && schools.some((s) => s.volume === null && !isBlind(s.school))
   return {
     volume: least.volume ?? 0,
-    interval: [end(0), end(1)],
+    interval: [atMost && !order.slice(0, 1).includes(leader.school) ? 0 : end(0), end(1)],
     leading: leader.school,
     binding: least.school,
     schools,
@@ -191,21 +198,23 @@ export interface CapacityFigures {
   readonly flow: Figure
   readonly meets: Figure
   readonly mass: Figure | null
-  readonly massless: string | null
+  /** Share of that mass which is foam. */
+  readonly foam: number
   readonly films: Films | null
   readonly outlet: Outlet | null
+  /** Every way for the water to come back that comes with it; only the one in use where none is noted. */
+  readonly outlets?: readonly Outlet[]
 }
 
 /** What the sums need of those numbers. */
 export const capacityInput = (
-  { flow, meets, mass, massless, films, outlet }: Omit<CapacityFigures, 'fill'>,
+  { flow, mass, films, outlet, outlets }: Omit<CapacityFigures, 'fill'>,
   claimedMax?: number | null,
 ): CapacityInput => ({
   flow,
-  meets: meets.value,
   mass,
-  massless,
   films,
   outlet,
+  ...(outlets && { outlets }),
   ...(claimedMax && { claimedMax }),
 })

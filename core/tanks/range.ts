@@ -1,9 +1,10 @@
 import { requirePositive } from '../errors'
-import { capacityOf, ruleInterval, type CapacityInput, type Interval, type SchoolSays } from './capacity'
+import { gentleFrom, JET_BAND, type Outlet } from '../hydraulics/jets'
+import { capacityOf, type CapacityInput, type Interval, type Known, type SchoolSays } from './capacity'
 import type { CapacitySchool } from './rule'
 import { stockKey, type StockClass } from './stock'
 
-/** Tanks (m³) a model supports for a stock class; `impossible` when even its own low end is above its top. */
+/** Tanks (m³) a model supports for a stock class. Its low end may lie above its top: then both are said. */
 export interface SupportedRange {
   /** The class by its key. */
   readonly stockClass: string
@@ -14,34 +15,83 @@ export interface SupportedRange {
   readonly schools: readonly SchoolSays[]
   readonly leading: CapacitySchool
   readonly binding: CapacitySchool
-  readonly impossible: boolean
+  /** Too small for its gentlest outlet at every size it carries. */
+  readonly lowAboveTop: boolean
 }
 
 /** Turnovers per hour of a tank V (m³) at flow Q (m³/s). */
 export const turnover = (flow: number, volume: number): number =>
   (flow * 3600) / requirePositive('volume', volume, 'm³')
 
-/** The tank (m³) below which a flow (m³/s) makes too strong a current: Q·3600 ÷ most turnovers an hour. */
-export const smallestTank = (flow: number, stock: StockClass): number => (flow * 3600) / stock.maxTurnover
+/** Half of a tank’s length at least must be no faster than its stock bears (common practice, no source). */
+const CALM = 0.5
+
+/** Tank (m³) so long, as tanks are made (twice as long as wide and high), that a length (m) is half of it. */
+const tankOfCalm = (gentle: number): number => (gentle / CALM) ** 3 / 4
+
+/** The gentlest of the outlets that a model comes with: the one whose jet is first no faster than a class bears. */
+export function gentlest(
+  outlets: readonly Outlet[],
+  flow: number,
+  stock: Pick<StockClass, 'strongestCurrent'>,
+): { readonly outlet: Outlet; readonly from: number } | null {
+  return outlets
+    .map((outlet) => ({ outlet, from: gentleFrom(outlet, flow, stock.strongestCurrent) }))
+    .reduce<{ outlet: Outlet; from: number } | null>((a, b) => (a && a.from <= b.from ? a : b), null)
+}
 
 /**
- * The tanks a model will really carry for a stock class, with one fill.
- *
- * Top: {@link capacityOf}. Bottom: {@link smallestTank}; it takes the whole flow, whatever meets the media.
- * @throws OutOfRange as {@link capacityOf}.
+ * The smallest usual tank (m³) in which the gentlest outlet it comes with leaves at least half of the length no faster
+ * than a class bears, with its interval: a jet’s distance goes with the flow, and litres with its cube. 0 where no
+ * outlet is known, or where the jet is gentle from the start.
+ * @throws OutOfRange as the jets do.
+ */
+export function smallestTank(
+  flow: Known,
+  outlets: readonly Outlet[],
+  stock: StockClass,
+): { readonly volume: number; readonly interval: Interval } {
+  const at = (q: number, bears: number): number => {
+    const found = gentlest(outlets, q, { strongestCurrent: bears })
+    return found ? Math.min(LARGEST_LENGTH, found.from) : 0
+  }
+  const bears = stock.strongestCurrent
+  const from = flow.value > 0 ? at(flow.value, bears) : 0
+  if (!(from > 0)) return { volume: 0, interval: [0, 0] }
+  const relative = Math.hypot(
+    JET_BAND,
+    (flow.uncertainty ?? 0) / flow.value,
+    stock.marks.strongestCurrent.band,
+  )
+  return {
+    volume: tankOfCalm(from),
+    interval: [tankOfCalm(from * Math.max(0, 1 - relative)), tankOfCalm(from * (1 + relative))],
+  }
+}
+/** Jets are followed no further (m). */
+const LARGEST_LENGTH = 20
+
+/** Every way for the water to come back of what a fill brings: those noted, else the one in use. */
+export const outletsOf = ({ outlets, outlet }: Pick<CapacityInput, 'outlets' | 'outlet'>): readonly Outlet[] =>
+  outlets?.length ? outlets : outlet ? [outlet] : []
+
+/**
+ * The tanks a model will really carry for a stock class, with one fill. Top: {@link capacityOf}. Bottom:
+ * {@link smallestTank}.
+ * @throws OutOfRange as {@link capacityOf} and the jets.
  */
 export function supportedRange(model: CapacityInput, stock: StockClass): SupportedRange {
   const { volume, interval, leading, binding, schools } = capacityOf(model, stock)
-  const min = smallestTank(model.flow.value, stock)
+  const least = smallestTank(model.flow, outletsOf(model), stock)
   return {
     stockClass: stockKey(stock),
-    min,
+    min: least.volume,
     max: volume,
-    minInterval: ruleInterval(min, model.flow, stock.marks.maxTurnover.band),
+    minInterval: least.interval,
     maxInterval: interval,
     schools,
     leading,
     binding,
-    impossible: min > volume,
+    lowAboveTop: least.volume > volume,
   }
 }

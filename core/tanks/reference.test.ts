@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { carriesEach } from '../biology'
 import type { Figure } from '../figures'
 import {
   CAPACITY_SCHOOLS,
@@ -98,7 +99,6 @@ describe('the tanks a model carries', () => {
   const flow = { value: lph(600) }
   const of = (mass: number | null = null) => ({
     flow,
-    meets: 1,
     mass: mass === null ? null : { value: mass },
   })
 
@@ -138,23 +138,41 @@ describe('the tanks a model carries', () => {
     expect(saidBy(c, 'minima')).toBeNull()
     expect(c.schools[1]?.why).toBe('no fill on record')
   })
-  test('a sponge has no kilograms of sintered media: it says so, and the balance leads', () => {
+  test('the balance carries its own doubt, and that of the surface: whichever limit comes first', () => {
     const films = { flow: lph(300), layers: [{ area: 1, flow: lph(300) }] }
-    const c = capacityOf(
-      { flow: { value: lph(300) }, meets: 1, mass: { value: 0.5 }, massless: 'only foam', films },
-      normal,
-    )
-    expect([c.leading, c.schools[0]?.role, c.schools[0]?.why]).toEqual(['balance', 'silent', 'only foam'])
+    const rule = { order: ['balance'], bind: [], turnoverFloor: 1 } as const
+    const at = (mass: { value: number; uncertainty?: number }) =>
+      capacityOf({ flow: { value: lph(300) }, mass, films }, { ...normal, rule })
+    const c = at({ value: 0.5 })
     // At 25 °C by hand (see biology): about 180 L for a square metre, less what one pass leaves; nothing stirs: oxygen.
     expect(c.volume).toBeCloseTo(
-      carriedBy({ flow: { value: lph(300) }, meets: 1, mass: null, films }, normal)?.volume ?? NaN,
+      carriedBy({ flow: { value: lph(300) }, mass: null, films }, normal)?.volume ?? NaN,
       12,
     )
+    expect(c.schools[0]?.limit).toBe('oxygen')
     expect(c.interval[0] / c.volume).toBeCloseTo(1 - Math.hypot(0.5, 0.4), 6)
+    // A quarter of the surface, and half of that may be missing: oxygen is still first, but at the low end ammonia is,
+    // 1 − √(0.5² + 0.4² + 0.5²) of what its films carry; the other end is still that of oxygen.
+    const few = { flow: lph(300), layers: [{ area: 0.25, flow: lph(300) }] }
+    const doubted = capacityOf({ flow: { value: lph(300) }, mass: { value: 0.11, uncertainty: 0.055 }, films: few }, { ...normal, rule }) // prettier-ignore
+    const each = carriesEach(keepingOfClass(normal, { flow: { value: lph(300) } }), few)
+    expect([doubted.volume, each.ammonia > each.oxygen]).toEqual([c.volume, true])
+    expect(doubted.interval[0]).toBeCloseTo(each.ammonia * (1 - Math.hypot(0.5, 0.4, 0.5)), 9)
+    expect(doubted.interval[0]).toBeLessThan(c.interval[0])
+    expect(doubted.interval[1]).toBeCloseTo(c.interval[1], 12)
+  })
+  test('turtles are rated against rated: oversizing leads for them, mass stands beside', () => {
+    const c = capacityOf({ ...of(1), claimedMax: 0.35 }, classOf('turtle'))
+    expect([c.leading, litres(c.volume)]).toEqual(['oversizing', expect.closeTo(100, 9)])
+    expect(c.schools.find((s) => s.school === 'media-mass')?.role).toBe('beside')
+    // Without a claim, or where the house has it silent, the house’s own order holds.
+    expect(capacityOf(of(1), classOf('turtle')).leading).toBe('media-mass')
+    const silent = { order: ['media-mass'], bind: [], turnoverFloor: 1 } as const
+    expect(capacityOf({ ...of(1), claimedMax: 0.35 }, { ...classOf('turtle'), rule: silent }).leading).toBe('media-mass') // prettier-ignore
   })
   test('with neither media nor fill its turnover is all there is; without an order likewise', () => {
-    const c = capacityOf({ flow: { value: lph(600) }, meets: 0.5, mass: null }, normal)
-    expect([c.leading, litres(c.volume)]).toEqual(['turnover', expect.closeTo(300, 9)])
+    const c = capacityOf({ flow: { value: lph(600) }, mass: null }, normal)
+    expect([c.leading, litres(c.volume)]).toEqual(['turnover', expect.closeTo(600, 9)])
     const bare = { ...normal, rule: { order: ['media-mass'], bind: [], turnoverFloor: 2 } as const }
     const d = capacityOf(of(), bare)
     expect([d.leading, litres(d.volume), d.schools.map((s) => s.school)]).toEqual([
@@ -176,10 +194,25 @@ describe('the tanks a model carries', () => {
     expect(capacityOf(of(2), beside)).toMatchObject({ leading: 'media-mass', binding: 'minima' })
     expect(capacityOf(of(), beside).leading).toBe('turnover')
   })
-  test('the low end is where the current gets too strong: 600 L/h at 8 turnovers is 75 L', () => {
-    expect(litres(supportedRange(of(), light).min)).toBeCloseTo(75, 9)
-    expect(supportedRange(of(0.3), light).impossible).toBe(true)
-    expect(supportedRange(of(2), light).impossible).toBe(false)
+  test('the low end is where half of the length is calm, by the gentlest outlet (by hand)', () => {
+    // 600 L/h from 16 mm: u₀ = 0.8289 m/s. Calm at 0.15 m/s from x = 6 · 0.016 · 0.8289/0.15 = 0.5305 m on, so a tank
+    // 1.061 m long: (1.061)³/4 = 0.2987 m³.
+    const nozzle = { kind: 'nozzle', aim: 'along', depth: 0, diameter: 0.016, holes: 1, spacing: 0.02, width: 0.1 } as const // prettier-ignore
+    const wide = { ...nozzle, diameter: 0.032 }
+    const at = (more: object, mass = 2) => supportedRange({ ...of(mass), ...more }, light)
+    expect(litres(at({ outlet: nozzle }).min)).toBeCloseTo(298.7, 0)
+    // Twice the bore: half the distance, an eighth of the litres; it is the gentlest of the two that come with it.
+    expect(litres(at({ outlet: nozzle, outlets: [nozzle, wide] }).min)).toBeCloseTo(298.7 / 8, 0)
+    expect(at({}).min).toBe(0)
+    expect([at({ outlet: nozzle }, 2).lowAboveTop, at({ outlet: nozzle }, 1).lowAboveTop]).toEqual([false, true])
+    // Jet ± 30 %, current ± 40 %, flow ± 6 %: x ± 50.36 %; litres with its cube.
+    const r = at({ outlet: nozzle, flow: { value: lph(600), uncertainty: lph(36) } })
+    expect(r.minInterval.map((v) => v / r.min)).toEqual([
+      expect.closeTo(0.4964 ** 3, 3),
+      expect.closeTo(1.5036 ** 3, 2),
+    ])
+    expect(at({ outlet: nozzle, flow: { value: lph(600), uncertainty: lph(900) } }).minInterval[0]).toBe(0)
+    expect(at({ outlet: nozzle, flow: { value: 0 } }).minInterval).toEqual([0, 0])
   })
   test('the interval carries what went in and the rule, in quadrature (by hand)', () => {
     // Flow ± 6 %, rule ± 15 %: ± 16.155 %; mass ± 10 %, rule ± 20 %: ± 22.361 %.
@@ -226,34 +259,22 @@ describe('limits, their ends and their workings', () => {
     flow: figure('flow', lph(600)),
     meets: figure('meets', meets),
     mass: mass === null ? null : figure('mass', mass),
-    massless: null,
+    foam: 0,
     films: mass === null ? null : { flow: lph(600), layers: [{ area: 2.29 * mass, flow: lph(600) * meets }] },
     outlet: null,
   })
-  test('the low end has its interval too: 600 ± 36 L/h at 12 an hour ± 15 %: 50 ± 8.08 L (by hand)', () => {
-    const r = supportedRange(
-      { flow: { value: lph(600), uncertainty: lph(36) }, meets: 0.5, mass: null },
-      normal,
-    )
-    expect(r.min * 1000).toBeCloseTo(50, 9)
-    expect(r.minInterval.map((v) => v * 1000)).toEqual([expect.closeTo(41.92, 2), expect.closeTo(58.08, 2)])
-    // So wide a doubt ends at nothing, not below it.
-    expect(
-      supportedRange({ flow: { value: lph(600), uncertainty: lph(900) }, meets: 1, mass: null }, normal)
-        .minInterval[0],
-    ).toBe(0)
-    expect(supportedRange({ flow: { value: 0 }, meets: 1, mass: null }, normal).minInterval).toEqual([0, 0])
-  })
   test('where two bind nearly alike, the top’s interval is that of the smaller at either end', () => {
     // Mass 1.4 kg: 140 ± 28 L; turnover 150 ± 22.5 L: from 112 to 168 L.
-    const c = capacityOf({ flow: { value: lph(600) }, meets: 1, mass: { value: 1.4 } }, withMinima(normal))
+    const c = capacityOf({ flow: { value: lph(600) }, mass: { value: 1.4 } }, withMinima(normal))
     expect(c.interval.map((v) => v * 1000)).toEqual([expect.closeTo(112, 6), expect.closeTo(168, 6)])
-    const d = capacityOf({ flow: { value: lph(600) }, meets: 1, mass: { value: 1.5 } }, withMinima(normal))
+    const d = capacityOf({ flow: { value: lph(600) }, mass: { value: 1.5 } }, withMinima(normal))
     expect(d.interval[1] * 1000).toBeCloseTo(172.5, 6)
     expect(d.interval[0] * 1000).toBeCloseTo(120, 6)
     // What is shown beside 150 L is the wider side, 30 L down, not the mean of both sides.
     const shown = capacityFigure(shownOf(1.5), withMinima(normal))
     expect((shown.uncertainty ?? 0) * 1000).toBeCloseTo(30, 6)
+    // Both halves are there for whoever shows them.
+    expect(shown.interval?.map((v) => v * 1000)).toEqual([expect.closeTo(120, 6), expect.closeTo(172.5, 6)])
   })
   test('the working of a capacity, worked again, gives it back; without media on record it has none in it', () => {
     const f = capacityFigure(shownOf(1, 0.8), normal)
@@ -264,7 +285,7 @@ describe('limits, their ends and their workings', () => {
     expect(f.working?.map((w) => [w.symbol, w.value])).toEqual([['m', 1], ['L/kg', 100]]) // prettier-ignore
     const byFlow = capacityFigure(shownOf(null, 0.8), normal)
     expect(byFlow.conditions?.[1]).toBe('by floor of turnover, which leads in this house')
-    expect(byFlow.working?.map((w) => w.symbol)).toEqual(['Q', 'share', 'floor'])
+    expect(byFlow.working?.map((w) => w.symbol)).toEqual(['Q', 'floor'])
     const bound = capacityFigure(shownOf(2), withMinima(normal))
     expect(bound.conditions?.[1]).toBe('least turnover binds before media mass')
   })
@@ -276,8 +297,8 @@ describe('limits, their ends and their workings', () => {
       const f = schoolFigure(says, of, { ...normal, rule }, 0.3)
       const put = (symbol: string): number => f?.working?.find((w) => w.symbol === symbol)?.value ?? NaN
       const again = {
-        turnover: (put('Q') * put('share') * 3600) / put('floor'),
-        minima: (put('Q') * put('share') * 3600) / put('n'),
+        turnover: (put('Q') * 3600) / put('floor'),
+        minima: (put('Q') * 3600) / put('n'),
         'media-mass': (put('m') * put('L/kg')) / 1000,
         oversizing: put('claim') / put('factor'),
         // Nothing stirs: oxygen binds, and is worked out apart in the biology's own tests.

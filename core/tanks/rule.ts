@@ -13,6 +13,10 @@ export interface CapacityRule {
   readonly bind: readonly CapacitySchool[]
   /** Turnovers per hour under which the corners of a tank are not reached. */
   readonly turnoverFloor: number
+  /** Does a most of turnovers speak at the low end? Nobody states one for sure; the jet is what judges. */
+  readonly mostTurnover?: boolean
+  /** Weight of each school in how sure a verdict is; equal, the leading one double, where absent. */
+  readonly weights?: Partial<Readonly<Record<CapacitySchool, number>>>
 }
 
 /**
@@ -24,6 +28,13 @@ export const CAPACITY_RULE: CapacityRule = {
   order: ['media-mass', 'balance', 'turnover', 'oversizing'],
   bind: [],
   turnoverFloor: 1,
+}
+
+/** Classes that a school of their own leads for: turtles are judged rated against rated (common practice, no source). */
+export const LEADS_OF_CLASS: Readonly<Record<string, CapacitySchool | undefined>> = {
+  turtle: 'oversizing',
+  'turtle-current': 'oversizing',
+  'turtle-hatchling': 'oversizing',
 }
 
 /** Relative half-width of the floor of turnover (common practice, no source). */

@@ -1,6 +1,6 @@
 import { FILM_BAND, mostOf, reachedSurface } from '../biology'
 import { put, putFigure, type Figure, type WorkingLine } from '../figures'
-import { capacityInput, capacityOf, type CapacityFigures, type SchoolSays } from './capacity'
+import { capacityInput, capacityOf, type CapacityFigures, type Interval, type SchoolSays } from './capacity'
 import { CAPACITY_RULE, FLOOR_BAND, type CapacitySchool } from './rule'
 import { stockKey, type StockClass, type StockNumber } from './stock'
 
@@ -11,6 +11,41 @@ export const SCHOOL_WORDS: Readonly<Record<CapacitySchool, string>> = {
   turnover: 'floor of turnover',
   oversizing: 'oversizing',
   minima: 'least turnover',
+}
+
+/** Where a school comes from: who says it, what it rests on, and what they stand to gain. */
+export interface SchoolOrigin {
+  readonly who: string
+  readonly rests: string
+  readonly interest: string
+}
+/** Common practice, no source, but for the laboratory films. */
+export const SCHOOL_ORIGINS: Readonly<Record<CapacitySchool, SchoolOrigin>> = {
+  'media-mass': {
+    who: 'makers of the medium and those who sell it, and reviewers who weigh',
+    rests: 'tanks that ran well over media of known weight; no published trial',
+    interest: 'whoever says it sells kilograms',
+  },
+  balance: {
+    who: 'laboratory films and fish farms',
+    rests: 'films measured in clean water with nothing else to eat (Zhu and Chen 1999, 2001)',
+    interest: 'none in this trade; a film in a tank does less well than one in a laboratory',
+  },
+  turnover: {
+    who: 'most keepers',
+    rests: 'habit: corners that nothing moves collect dirt; nobody states a least for sure',
+    interest: 'pumps are sold by their flow',
+  },
+  oversizing: {
+    who: 'keepers of turtles and other messy animals',
+    rests: 'tanks that stayed clear under filters rated for several times their size',
+    interest: 'larger filters cost more',
+  },
+  minima: {
+    who: 'tables in shops and handbooks',
+    rests: 'turnovers per hour handed on from table to table; nobody states them for sure',
+    interest: 'pumps are sold by their flow',
+  },
 }
 
 const percent = (v: number): string => `± ${Math.round(v * 100)} %`
@@ -30,8 +65,7 @@ function shown(
   stock: StockClass,
   claimedMax: number | null,
 ): Shown {
-  const { flow, meets, mass, films } = of
-  const turns = [putFigure('Q', flow), putFigure('share', meets)]
+  const { flow, mass, films } = of
   switch (school) {
     case 'media-mass':
       return {
@@ -49,10 +83,10 @@ function shown(
         working: [
           put(
             'A',
-            `usable surface that water reaches, m²; its film ${percent(FILM_BAND)}`,
+            `effective area that water reaches; its film ${percent(FILM_BAND)}`,
             films ? reachedSurface(films) : 0,
-            'ratio',
-            'computed',
+            'area',
+            'rule',
           ),
           put(
             'r_max',
@@ -78,9 +112,9 @@ function shown(
       }
     case 'turnover':
       return {
-        formula: 'V = Q · share that meets the media ÷ floor',
+        formula: 'V = Q ÷ floor',
         working: [
-          ...turns,
+          putFigure('Q', flow),
           put(
             'floor',
             `turnovers per hour, ${percent(FLOOR_BAND)}`,
@@ -102,12 +136,18 @@ function shown(
       }
     case 'minima':
       return {
-        formula: 'V = Q · share that meets the media ÷ turnovers per hour',
-        working: [...turns, rule('n', 'turnovers per hour asked for', stock, 'minTurnover')],
+        formula: 'V = Q ÷ turnovers per hour',
+        working: [putFigure('Q', flow), rule('n', 'turnovers per hour asked for', stock, 'minTurnover')],
         source: stock.marks.minTurnover.source,
       }
   }
 }
+
+/** An interval as it is judged by: its wider half, and both where they differ. */
+export const asUsed = (value: number, [low, high]: Interval): Pick<Figure, 'uncertainty' | 'interval'> => ({
+  uncertainty: Math.max(value - low, high - value),
+  ...(Math.abs(high - value - (value - low)) > 1e-3 * Math.max(value, high - low) && { interval: [low, high] }),
+})
 
 /** What a school says of a fill as a number with its working; null where it says nothing. */
 export function schoolFigure(
@@ -121,7 +161,7 @@ export function schoolFigure(
     id: `limit-${stockKey(stock)}-${says.school}`,
     label: `Largest tank by ${SCHOOL_WORDS[says.school]}, ${stock.label.toLowerCase()}`,
     value: says.volume,
-    uncertainty: Math.max(says.volume - says.interval[0], says.interval[1] - says.volume),
+    ...asUsed(says.volume, says.interval),
     dimension: 'volume',
     provenance: says.school === 'balance' ? 'computed' : 'rule',
     ...shown(says.school, of, stock, claimedMax),
@@ -139,8 +179,7 @@ export function capacityFigure(
     id: `carries-${stockKey(stock)}-${of.fill.id}`,
     label: `Carries, ${stock.label.toLowerCase()}`,
     value: volume,
-    // The wider side, where several bind nearly alike: never surer than the interval it is judged by.
-    uncertainty: Math.max(volume - interval[0], interval[1] - volume),
+    ...asUsed(volume, interval),
     dimension: 'volume',
     provenance: binding === 'balance' ? 'computed' : 'rule',
     conditions: [

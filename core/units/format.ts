@@ -69,6 +69,31 @@ export function showWithUncertainty(
   }
 }
 
+/** Halves of an interval differ when the narrower is less than this share of the wider (common practice). */
+const HALVES = 0.75
+
+/** Is an interval better said by its ends than by a ±? */
+export const isLopsided = (value: number, [low, high]: readonly [number, number]): boolean =>
+  Math.min(value - low, high - value) < HALVES * Math.max(value - low, high - value)
+
+/** A number with the ends of its 95 % interval, to what the interval allows: 557, 69 to 1880. */
+export function showWithInterval(
+  si: number,
+  [low, high]: readonly [number, number],
+  dimension: Dimension,
+  system: UnitSystem,
+  unit?: string,
+): Shown & { readonly low: string; readonly high: string } {
+  const shownIn = (unit && findUnit(unit, dimension, system)) || preferredUnit(dimension, system)
+  const [value, from, to] = [si, low, high].map((v) => fromSI(v, shownIn)) as [number, number, number]
+  const said = (v: number): string => {
+    const digits = Math.max(2, Math.min(3, Math.floor(Math.log10(Math.max(1, Math.abs(v)))) + 1))
+    const rounded = v === 0 ? 0 : Number(v.toPrecision(digits))
+    return fixed(rounded, decimalsFor(rounded, 2))
+  }
+  return { number: said(value), low: said(from), high: said(to), unit: shownIn.symbol }
+}
+
 /** The same without trailing zeros after the point, for numbers whose uncertainty is not stated: 0.950 → 0.95. */
 export const trimZeros = (number: string): string =>
   number.includes('.') ? number.replace(/\.?0+$/, '') : number

@@ -524,6 +524,9 @@ export const medium = pgTable(
     geometricSurface: doublePrecision('geometric_surface'),
     effectiveSurface: doublePrecision('effective_surface'),
     claimedSurface: doublePrecision('claimed_surface'),
+    surfaceBand: doublePrecision('surface_band'),
+    workingShare: doublePrecision('working_share'),
+    workingBand: doublePrecision('working_band'),
     packVolume: doublePrecision('pack_volume'),
     packMass: doublePrecision('pack_mass'),
     sheetThickness: doublePrecision('sheet_thickness'),
@@ -669,6 +672,7 @@ export const tank = pgTable(
     tapNitrate: doublePrecision('tap_nitrate').notNull().default(0),
     feed: doublePrecision('feed'),
     plantShare: doublePrecision('plant_share'),
+    conditioner: boolean('conditioner').notNull().default(false),
     changeShare: doublePrecision('change_share').notNull().default(0.3),
     changeDays: doublePrecision('change_days').notNull().default(7),
     roomTemperature: doublePrecision('room_temperature'),
@@ -923,6 +927,10 @@ export const shelfEntry = pgTable(
     revision: integer('revision').notNull().default(1),
     /** First rated flow of its claims (m³/s); 0 without one. */
     ratedFlow: doublePrecision('rated_flow').notNull().default(0),
+    /** Do the schools of capacity disagree on its claim? Kept beside `shown` for searching and sorting. */
+    split: boolean('split').notNull().default(false),
+    /** Claimed ÷ supported by the leading school; null while the claim is not judged. */
+    overclaim: doublePrecision('overclaim'),
     /** The revision, the library and the program that `shown` was worked out from; null while it never was. */
     workedFrom: text('worked_from'),
     shown: jsonb('shown').$type<Omit<ShelfRow, 'model'>>(),

@@ -53,7 +53,7 @@ export const FILL: JudgedFill = {
   flow: figure('flow', lph(600), { uncertainty: lph(24), dimension: 'flow' }),
   meets: figure('meets', 1),
   mass: figure('mass', 1.2, { uncertainty: 0.06 }),
-  massless: null,
+  foam: 0,
   films: { flow: lph(600), layers: [{ area: 2.75, flow: lph(600) }] },
   outlet: NOZZLE,
   basis: 'measured',

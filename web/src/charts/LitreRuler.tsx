@@ -1,5 +1,11 @@
 import type { Verdict } from '@ypsometer/core/judging'
-import { SCHOOL_WORDS, stockKey, type SchoolSays, type StockClass } from '@ypsometer/core/tanks'
+import {
+  SCHOOL_WORDS,
+  stockKey,
+  type SchoolSays,
+  type StockClass,
+  type SupportedRange,
+} from '@ypsometer/core/tanks'
 import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
 import { useRef } from 'react'
 import { units } from '../frame/settings'
@@ -52,7 +58,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
   const labelOf = (id: string): string => stock.find((s) => stockKey(s) === id)?.label ?? id
   const data: ChartData = {
     name: `${name} tank ranges`,
-    columns: ['Range', `From, ${unit.symbol}`, `To, ${unit.symbol}`, 'Binds at the top'],
+    columns: ['Range', `Calm from, ${unit.symbol}`, `Supported to, ${unit.symbol}`, 'Limit'],
     rows: [
       [
         'Label',
@@ -62,9 +68,9 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
       ],
       ...ranges.map((r) => [
         labelOf(r.stockClass),
-        r.impossible ? 'none' : Number(toUnit(r.min).toPrecision(3)),
-        r.impossible ? 'none' : Number(toUnit(r.max).toPrecision(3)),
-        r.impossible ? 'too strong for its media' : SCHOOL_WORDS[r.binding],
+        Number(toUnit(r.min).toPrecision(3)),
+        Number(toUnit(r.max).toPrecision(3)),
+        SCHOOL_WORDS[r.binding],
       ]),
       ...schools.map((s) => [
         `${labelOf(open ?? '')}, by ${SCHOOL_WORDS[s.school]}`,
@@ -146,14 +152,15 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
           {ranges.map((r, i) => {
             const y = 92 + rowsAbove(i) + (narrow ? 22 : 0)
             const over = claim !== null && claim > r.max
-            const end = r.impossible ? -Infinity : x(r.max)
+            const left = low * unit.factor
+            const end = x(Math.max(left, r.max))
+            const start = x(Math.max(left, r.min))
             // Claimed below where the current gets too strong.
             const under =
-              claim !== null && claimedRange.min !== null && !r.impossible && claimedRange.min < r.min
+              claim !== null && claimedRange.min !== null && claimedRange.min < r.min
                 ? Math.min(r.min, claim)
                 : null
-            const range = r.impossible ? 'none' : `${said(r.min)} – ${said(r.max)}`
-            const why = r.impossible ? 'too strong for its media' : `${SCHOOL_WORDS[r.binding]} binds`
+            const { range, why } = rangeWords(r, said)
             return (
               <g key={r.stockClass}>
                 <text
@@ -181,18 +188,26 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
                     strokeDasharray="2 3"
                   />
                 )}
-                {!r.impossible && (
+                {r.lowAboveTop ? (
+                  // Carried, but too fast: an outline up to the top, and a mark where half of the tank is calm.
+                  <path
+                    d={`M${x(left)} ${y + 2}H${end}v14H${x(left)}M${start} ${y}v18`}
+                    stroke="var(--color-primary)"
+                    strokeWidth="1.6"
+                    fill="none"
+                  />
+                ) : (
                   <rect
-                    x={x(r.min)}
+                    x={start}
                     y={y + 2}
-                    width={Math.max(2, end - x(r.min))}
+                    width={Math.max(2, end - start)}
                     height={14}
                     fill="var(--color-primary)"
                   />
                 )}
-                {!r.impossible && (
+                {r.max > 0 && (
                   <path
-                    d={`M${x(r.maxInterval[0])} ${y + 9}H${x(r.maxInterval[1])}M${x(r.maxInterval[0])} ${y + 5}v8M${x(r.maxInterval[1])} ${y + 5}v8`}
+                    d={`M${x(Math.max(left, r.maxInterval[0]))} ${y + 9}H${x(r.maxInterval[1])}M${x(Math.max(left, r.maxInterval[0]))} ${y + 5}v8M${x(r.maxInterval[1])} ${y + 5}v8`}
                     stroke="var(--color-base-content)"
                     strokeWidth="1.3"
                   />
@@ -334,5 +349,21 @@ function rulerText(v: Verdict, labelOf: (id: string) => string, said: (si: numbe
     v.claimedRange.max === null
       ? 'No claimed range.'
       : `The label claims ${v.claimedRange.min === null ? 'up to' : `${said(v.claimedRange.min)} to`} ${said(v.claimedRange.max)}.`
-  return `${claim} Supported: ${v.ranges.map((r) => (r.impossible ? `${labelOf(r.stockClass)} none, too strong for its media` : `${labelOf(r.stockClass)} ${said(r.min)} to ${said(r.max)}, ${SCHOOL_WORDS[r.binding]} binds`)).join('; ')}.`
+  const each = v.ranges.map((r) => {
+    const { range, why } = rangeWords(r, said)
+    return `${labelOf(r.stockClass)} ${range}, ${why}`
+  })
+  return `${claim} Supported: ${each.join('; ')}.`
+}
+
+/** A range in words: both ends where there are two, and both where the low end lies above the top. */
+function rangeWords(
+  r: SupportedRange,
+  said: (si: number) => string,
+): { readonly range: string; readonly why: string } {
+  if (r.lowAboveTop) return { range: `up to ${said(r.max)}`, why: `too fast below ${said(r.min)}` }
+  return {
+    range: r.min > 0 ? `${said(r.min)} – ${said(r.max)}` : `up to ${said(r.max)}`,
+    why: `limit: ${SCHOOL_WORDS[r.binding]}`,
+  }
 }

@@ -50,6 +50,7 @@ export function FigureView({
           si={figure.value}
           dimension={figure.dimension}
           uncertainty={figure.uncertainty}
+          interval={figure.interval}
           className={`${size === 'lg' ? 'text-[2rem] leading-none font-semibold' : inline && !bare ? '' : 'font-medium'} ${water ? 'text-primary' : ''}`}
           {...(digits && { digits })}
           {...(shown && { unit: shown })}
@@ -104,6 +105,7 @@ interface PanelProps {
 }
 
 function Working({ id, figure, anchor, onClose, onAway }: PanelProps) {
+  const shown = figure.unit
   const panel = useRef<HTMLDivElement>(null)
   useLayoutEffect(() => {
     const el = panel.current
@@ -193,7 +195,15 @@ function Working({ id, figure, anchor, onClose, onAway }: PanelProps) {
           </tbody>
         </table>
       )}
-      {figure.uncertainty !== undefined && <p className="muted mt-2">± is the 95 % interval’s half-width.</p>}
+      {figure.interval ? (
+        <p className="muted mt-2">
+          95 %: <Num si={figure.interval[0]} dimension={figure.dimension} {...(shown && { unit: shown })} /> to{' '}
+          <Num si={figure.interval[1]} dimension={figure.dimension} {...(shown && { unit: shown })} />. ± is the
+          wider half.
+        </p>
+      ) : (
+        figure.uncertainty !== undefined && <p className="muted mt-2">± covers 95 % of likely values.</p>
+      )}
       {figure.source && <p className="muted mt-1">Source: {figure.source}.</p>}
     </div>,
     document.body,

@@ -1,13 +1,15 @@
 import type { Tank } from '@ypsometer/contract'
-import { tankRecord } from '@ypsometer/contract/records'
+import { tankRecord, tankShape } from '@ypsometer/contract/records'
 import { smallestFigure } from '@ypsometer/core/judging/rangeFigures'
 import { balanceWords, tankBalance, type JudgedFill, type TankBalance } from '@ypsometer/core/judging'
 import { CoreError } from '@ypsometer/core/errors'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
 import {
+  capacityInput,
   SCHOOL_WORDS,
   schoolFigure,
   stockKey,
+  tankExtent,
   type StockClass,
   type SupportedRange,
 } from '@ypsometer/core/tanks'
@@ -82,7 +84,8 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
       <h2 id="limits-title">Each school beside the others</h2>
       <p className="muted max-w-3xl">
         The largest tank by each school, in the order of the house rule: the first that applies leads, the
-        others stand beside it unless the house lets them bind. Smallest: below it the current is too strong.
+        others stand beside it unless the house lets them bind. Smallest: below it more than half of the length
+        is too fast, by the gentlest outlet it comes with.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by school, table">
         <table className="sheet mt-2 min-w-[46rem]">
@@ -107,7 +110,14 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
                 <tr key={r.stockClass}>
                   <td>{s.label}</td>
                   <td className="r">
-                    <FigureView figure={smallestFigure(s, shipped.flow)} bare />
+                    {r.min > 0 ? (
+                      <FigureView
+                        figure={smallestFigure(s, capacityInput(shipped), shipped.flow)}
+                        bare
+                      />
+                    ) : (
+                      <span className="muted text-[0.85rem]">any</span>
+                    )}
                   </td>
                   {r.schools.map((says) => {
                     const figure = schoolFigure(says, shipped, s, claimedMax)
@@ -199,7 +209,11 @@ function KnownTank({ tank }: { readonly tank: Tank }) {
   const water = 'figures' in known ? known.figures.water : null
   const fit =
     stockClass && water !== null
-      ? tankFit({ water, stock: stockClass }, assessment?.verdict.shipped ?? null)
+      ? tankFit(
+          { water, stock: stockClass, length: tankExtent(tankShape(tank)).length },
+          assessment?.verdict.shipped ?? null,
+          assessment?.verdict.claimedRange.max ?? null,
+        )
       : null
   const shipped = assessment?.verdict.shipped ?? null
   const balance = stockClass && water !== null ? balanceOf(tank, stockClass, shipped) : null

@@ -94,7 +94,8 @@ function Studied({
   readonly name: string
   readonly classes: ReturnType<typeof useDossierContext>['stock']
 }) {
-  const { dossier } = useDossierContext()
+  const { dossier, assessment } = useDossierContext()
+  const claimedMax = assessment?.verdict.claimedRange.max ?? null
   const read = useMemo(() => readTank(tank, classes), [tank, classes])
   const found = useMemo(() => {
     if ('problem' in read) return read
@@ -131,7 +132,7 @@ function Studied({
     <div className="mt-3 grid gap-x-10 gap-y-8 lg:grid-cols-2">
       {balance ? (
         <Balance study={balance} bodyWater={bodyWater}>
-          <Said list={redundancySentences(record, fill, balance)} />
+          <Said list={redundancySentences(record, fill, balance, claimedMax)} />
         </Balance>
       ) : (
         <p className="max-w-md">

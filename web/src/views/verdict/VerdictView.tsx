@@ -96,6 +96,8 @@ const BASIS: Readonly<Record<FlowBasis, string>> = {
   'computed-fit': 'As shipped, on flow computed from a pump curve measured here and the fill on record.',
   'computed-label':
     'On flow computed from the label’s own curve and the fill, with what labels are wrong by: nothing has been measured yet.',
+  'supposed-run':
+    'On flow computed over the usual plumbing of its kind, within the label less 40 to 50 %: its own is not on record.',
   'supposed-fit':
     'On flow computed for the hoses from a pump curve measured here; media and body are a band, not a measurement.',
   'supposed-label':
