@@ -25,7 +25,7 @@ import { wholeReadings } from '@ypsometer/core/trials'
 import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
 import type { Medium } from './fills'
 import type { Dossier } from './models'
-import { fittingModel, interiorOf, modelRecord } from './records'
+import { fittingModel, interiorOf, mainHookup, modelRecord } from './records'
 
 /** Full weight and water of a body, as its fit asks for them; null while no body is on record. */
 export function fittingOf(d: Dossier): CoreCandidate['fitting'] {
@@ -46,7 +46,7 @@ export function fittingOf(d: Dossier): CoreCandidate['fitting'] {
 
 /** Ways its water can come back, by its first hookup. */
 export const outletsOf = (d: Dossier, fill: Pick<JudgedFill, 'outlet'> | null): CoreCandidate['outlets'] =>
-  waysBack(d.hookups[0]?.fitted.outlets, fill?.outlet ?? null)
+  waysBack(mainHookup(d)?.fitted.outlets, fill?.outlet ?? null)
 
 function offered(d: Dossier, media: readonly Medium[], judged: JudgedFill | null): OfferedFill | null {
   if (!judged) return null
@@ -84,7 +84,7 @@ const MEDIA_MATERIALS: readonly string[] = ['foam', 'fibre', 'sintered']
 
 /** Parts that have a price, and the lamp of its hoses. */
 function sparesOf(d: Dossier): readonly Spare[] {
-  const lamp = d.hookups[0]?.fitted.lamp?.price
+  const lamp = mainHookup(d)?.fitted.lamp?.price
   const parts = d.parts.flatMap((p): Spare[] => {
     const price = priceAs(p.sparePriceMinor, p.spareCurrency, p.sparePricedOn)
     if (!price || MEDIA_MATERIALS.includes(p.material)) return []
@@ -192,7 +192,7 @@ export function candidateOf(d: Dossier, media: readonly Medium[], a: Assessment)
   const watts = found.findLast((f) => f.id.startsWith('power-'))
   const record = modelRecord(d)
   const label = claimed(record, 'power', d.model.mainsFrequency)
-  const { inlet } = d.hookups[0]?.fitted ?? {}
+  const { inlet } = mainHookup(d)?.fitted ?? {}
   // One of which nobody has said what is in it cannot be bought.
   const refill = d.fills.some((f) => f.id === proposed?.fill.fill.id) ? (proposed?.fill ?? null) : null
   const fills = { shipped: offered(d, media, shipped), proposed: offered(d, media, refill) }

@@ -12,7 +12,7 @@ import { EVERYTHING, flowLeft, storyOf } from '@ypsometer/core/visits'
 import type { HouseRule, Medium } from './fills'
 import type { SetUp } from './hands'
 import type { Dossier } from './models'
-import { modelRecord, pathRecord, usualHookup } from './records'
+import { mainHookup, modelRecord, pathRecord, usualHookup } from './records'
 import type { Tank } from './tanks'
 import type { Visit } from './visits'
 
@@ -160,7 +160,7 @@ function refusedAt({ dossier, tank, setUps, today }: FaultQuestion): FaultRecord
 
 /** What the checklist of setting a model up is made from. */
 export function setUpSubject(d: Dossier): SetUpSubject {
-  const hookup = d.hookups[0]
+  const hookup = mainHookup(d)
   const trays = d.chambers.filter((c) => c.role === 'tray').length
   return {
     kind: d.model.kind,

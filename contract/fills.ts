@@ -3,7 +3,7 @@ import { OUTLET_AIMS, OUTLET_KINDS } from '@ypsometer/core/file/hydraulics/jets'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/file/media/medium'
 import { CHEMICAL_PLACES, SCHOOLS } from '@ypsometer/core/path/rules'
 import { CAPACITY_RULE, CAPACITY_SCHOOLS } from '@ypsometer/core/file/tanks/rule'
-import { ADVICE_RULE, CRITERIA, type Criterion } from '@ypsometer/core/file/advice/rule'
+import { ADVICE_RULE, CRITERIA, EXTRAS, type Criterion } from '@ypsometer/core/file/advice/rule'
 import { UPKEEP_RULE } from '@ypsometer/core/file/upkeep/rule'
 import { z } from 'zod'
 import { Day, currency, Id, minor, name, text, Typed, within } from './common'
@@ -93,6 +93,10 @@ const Capacity = z.object({
   order: Schools,
   bind: Schools,
   turnoverFloor: within(0.05, 50, 'an hour'),
+  /** Does a most of turnovers speak at the low end? */
+  mostTurnover: z.boolean().optional(),
+  /** Weight of each school in how sure a verdict is. */
+  weights: z.partialRecord(z.enum(CAPACITY_SCHOOLS), within(0, 100, '(weight)')).optional(),
 })
 
 const weight = within(0, 100, '(weight)')
@@ -110,6 +114,9 @@ const Advice = z.object({
   dearYearMinor: within(1, 1e9, 'in minor units'),
   addsSponge: z.boolean(),
   cutFloss: z.boolean(),
+  /** What is needed besides costs (minor units of the currency), and what other currencies are worth in it. */
+  extras: z.partialRecord(z.enum(EXTRAS), minor).optional(),
+  rates: z.record(currency, z.object({ rate: within(1e-6, 1e6, '(rate)'), on: Day })).optional(),
 })
 
 export const houseRules = resource({

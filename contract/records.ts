@@ -68,7 +68,8 @@ export function modelRecord(d: Dossier, media?: readonly Medium[]): ModelRecord 
           ]
         : [],
     ),
-    hookups: d.hookups.map(({ fitted, ...h }) => ({ ...h, outlets: fitted.outlets, inlet: fitted.inlet })),
+    // The one it stands on comes first: that is the one everything is judged on.
+    hookups: standingFirst(d).map(({ fitted, ...h }) => ({ ...h, outlets: fitted.outlets, inlet: fitted.inlet })), // prettier-ignore
     trials: d.trials.map((t) => ({
       id: t.id,
       kind: t.kind,
@@ -137,7 +138,7 @@ export function tankRecord(t: Tank, stock: StockClass): TankRecord {
 export function fittingModel(d: Dossier, fullMass: Figure | null, water: Figure | null): FittingModel | null {
   const body = d.bodies.at(-1)
   if (!body) return null
-  const hookup = d.hookups[0]
+  const hookup = mainHookup(d)
   return {
     kind: d.model.kind,
     outerWidth: body.outerWidth,
@@ -217,7 +218,7 @@ export function pathRecord(
 ): PathRecord | null {
   const model = modelRecord(d, media)
   if (!model.inside) return null
-  const hookup = d.hookups.find((h) => h.id === hookupId) ?? d.hookups[0]
+  const hookup = d.hookups.find((h) => h.id === hookupId) ?? mainHookup(d)
   return {
     model,
     assessment,
@@ -227,8 +228,17 @@ export function pathRecord(
   }
 }
 
-/** The hookup a model was last timed on with something in it, else the first. */
-export const usualHookup = (d: Dossier): string | null =>
-  d.trials.findLast((t) => t.state !== 'empty' && d.hookups.some((h) => h.id === t.hookupId))?.hookupId ??
-  d.hookups[0]?.id ??
-  null
+/** The hookup a model stands on: the one it was last timed on with something in it, else the first. */
+export function mainHookup(d: Pick<Dossier, 'trials' | 'hookups'>): Dossier['hookups'][number] | undefined {
+  const timed = d.trials.findLast((t) => t.state !== 'empty' && d.hookups.some((h) => h.id === t.hookupId))
+  return d.hookups.find((h) => h.id === timed?.hookupId) ?? d.hookups[0]
+}
+
+/** The same by its id. */
+export const usualHookup = (d: Dossier): string | null => mainHookup(d)?.id ?? null
+
+/** Its hookups, the one it stands on first. */
+function standingFirst(d: Dossier): Dossier['hookups'] {
+  const main = mainHookup(d)
+  return main ? [main, ...d.hookups.filter((h) => h !== main)] : d.hookups
+}

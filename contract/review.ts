@@ -163,7 +163,7 @@ function visitsOf({ dossier: d, tanks, today }: ReviewQuestion): {
 
 /** Water through the fill as shipped, and what is wrong with its order; null where it cannot be worked out. */
 function pathOf({ dossier: d, media, house, stock }: ReviewQuestion, a: Assessment): ReviewInput['path'] {
-  const fill = d.fills.find((f) => f.basis === 'as-shipped') ?? d.fills[0]
+  const fill = d.fills.findLast((f) => f.basis === 'as-shipped') ?? d.fills[0]
   const [normal] = stock
   const rule = house ?? HOUSE_RULES[0]
   if (!fill?.layers.length || !normal || !rule || !FILTERS[d.model.kind]) return null

@@ -11,18 +11,19 @@ import { packsOf } from '../fills'
 import { JET_BAND } from '../hydraulics'
 import { FILTERS } from '../kinds'
 import {
-  CAPACITY_RULE,
   capacityFigure,
   capacityInput,
   capacityOf,
   isBlind,
+  ruleOf,
   type CapacitySchool,
   type StockClass,
 } from '../tanks'
 import type { Candidate, Choice, OfferedFill, Price } from './candidate'
 import { owningCost } from './cost'
 import { twoDemanded } from './ladder'
-import type { AdviceRule } from './rule'
+import { exchanged, sumOf, type Item } from './prices'
+import { EXTRA_WORDS, type AdviceRule, type Extra } from './rule'
 import { scoreOf, type Measured, type Measures, type Score } from './score'
 import { SERVICE_BAND, serviceMinutes } from './service'
 
@@ -40,8 +41,30 @@ export interface Wishes {
 export const NO_WISHES: Wishes = { stands: null, noise: null, minutes: null, budget: null }
 
 /** Why an option is out of the question, hardest first. */
-export const STOPS = ['fit', 'place', 'strong', 'inlet', 'small', 'two', 'noise', 'work', 'budget'] as const
+export const STOPS = ['fit', 'place', 'strong', 'inlet', 'small', 'noise', 'work', 'budget', 'two'] as const
 export type StopId = (typeof STOPS)[number]
+
+/** What was asked and is not known of an option: it is no pass, and no hard no either. */
+export const UNKNOWNS = ['capacity', 'size', 'price', 'noise', 'work'] as const
+export type UnknownId = (typeof UNKNOWNS)[number]
+export const UNKNOWN_WORDS: Readonly<Record<UnknownId, string>> = {
+  capacity: 'what its media carry',
+  size: 'size',
+  price: 'price',
+  noise: 'noise',
+  work: 'work',
+}
+
+/**
+ * How an option stands: it will do; it will by all that is known; it carries the tank alone where the house wants two;
+ * it will not.
+ */
+export const STANDINGS = ['will', 'unknown', 'alone', 'wont'] as const
+export type AdviceStanding = (typeof STANDINGS)[number]
+export function standingOf({ stops, unknown }: Pick<Advice, 'stops' | 'unknown'>): AdviceStanding {
+  if (stops.length) return stops.every((s) => s.id === 'two') ? 'alone' : 'wont'
+  return unknown.length ? 'unknown' : 'will'
+}
 export interface Stop {
   readonly id: StopId
   readonly sentence: Sentence
@@ -53,13 +76,17 @@ export interface Advice {
   readonly choices: readonly Choice[]
   readonly name: string
   readonly stops: readonly Stop[]
+  /** What was asked for and nobody knows of it. */
+  readonly unknown: readonly UnknownId[]
   /** Of such stock it carries (m³); where only its flow is known this is the most it can be. */
   readonly carries: Figure
   readonly blind: boolean
   /** Each of its models in the tank. */
   readonly parts: readonly Single[]
-  /** What has to be paid at once, media included; null without a price. */
+  /** What has to be paid at once to run it: body, better media, what it needs besides; null without any price. */
   readonly price: Price | null
+  /** What of that has no price: the sum is then “from”. */
+  readonly unpriced: readonly string[]
   /** Of that, better media. */
   readonly media: Price | null
   readonly minutes: Figure | null
@@ -82,7 +109,7 @@ const ONE_SCHOOL = new WeakMap<StockClass, readonly StockClass[]>()
 function oneSchool(stock: StockClass): readonly StockClass[] {
   const kept = ONE_SCHOOL.get(stock)
   if (kept) return kept
-  const rule = stock.rule ?? CAPACITY_RULE
+  const rule = ruleOf(stock)
   const made = rule.order.map((school) => ({ ...stock, rule: { ...rule, order: [school] } }))
   ONE_SCHOOL.set(stock, made)
   return made
@@ -94,13 +121,11 @@ function carriedOf({ candidate: { claimedMax }, fill }: Choice, stock: StockClas
   const kept = CARRIED.get(fill)
   if (kept?.stock === stock) return kept.carried
   const input = capacityInput(fill, claimedMax)
-  const led = oneSchool(stock).find((s) => s.rule?.order[0] === capacityOf(input, s).leading) ?? stock
-  const { leading, binding } = capacityOf(input, led)
-  const carried = {
-    figure: capacityFigure(fill, led, claimedMax),
-    leading,
-    blind: isBlind(leading) && isBlind(binding),
-  }
+  // Where a school speaks for want of better, all that are silent have to be asked.
+  const own = oneSchool(stock).find((s) => s.rule?.order[0] === capacityOf(input, s).leading)
+  const led = own && !isBlind(own.rule?.order[0] ?? 'turnover') ? own : stock
+  const { leading, atMost } = capacityOf(input, led)
+  const carried = { figure: capacityFigure(fill, led, claimedMax), leading, blind: atMost }
   CARRIED.set(fill, { stock, carried })
   return carried
 }
@@ -159,7 +184,25 @@ export function advise(q: Question, candidates: readonly Candidate[]): readonly 
     .filter((p) => !p.stops.length)
     .sort(compareAdvice)
     .slice(0, PAIRS)
-  return [...bestOfModel.values(), ...pairs].sort(compareAdvice)
+  const found = [...bestOfModel.values(), ...pairs]
+  const will = found.some((a) => !a.stops.length)
+  return [...found, ...(will ? [] : threes(q, pairable.map((p) => p.single)))].sort(compareAdvice)
+}
+
+/** Most of the singles that threes are made of, and most threes that are shown. */
+const THREED = 6
+const THREES = 4
+
+/** Where neither one nor two will do: three of them. */
+function threes(q: Question, pairable: readonly Single[]): readonly Advice[] {
+  const few = pairable.slice(0, THREED)
+  return few
+    .flatMap((a, i) => few.slice(i).flatMap((b, j) => few.slice(i + j).map((c) => [a, b, c] as const)))
+    .filter(([a, b, c]) => goesWith(q.tank, a, b) && goesWith(q.tank, a, c) && goesWith(q.tank, b, c))
+    .map((all) => adviceOf(q, all))
+    .filter((p) => !p.stops.length)
+    .sort(compareAdvice)
+    .slice(0, THREES)
 }
 
 /** Two sumps do not stand under one tank, two bodies must fit side by side, and a model is taken with one fill. */
@@ -177,12 +220,20 @@ function goesWith(tank: TankRecord, a: Single, b: Single): boolean {
 const hardest = (a: Advice): number => Math.min(...a.stops.map((s) => STOPS.indexOf(s.id)))
 /** Of what is too small the largest comes nearest. */
 const nearest = (a: Advice): number => (a.stops[0]?.id === 'small' ? a.carries.value : 0)
-/** Those that will do first, by score; then by how few and how soft their stops are. */
-export const compareAdvice = (a: Advice, b: Advice): number =>
-  (a.stops.length ? 1 : 0) - (b.stops.length ? 1 : 0) ||
-  (a.stops.length ? hardest(b) - hardest(a) || nearest(b) - nearest(a) : 0) ||
-  b.score.score - a.score.score ||
-  a.name.localeCompare(b.name)
+/**
+ * Those that will do first, by score; then those of which something asked is not known; then those the house only wants
+ * two of; then the rest by how few and how soft their stops are.
+ */
+export function compareAdvice(a: Advice, b: Advice): number {
+  const [x, y] = [standingOf(a), standingOf(b)]
+  return (
+    STANDINGS.indexOf(x) - STANDINGS.indexOf(y) ||
+    (x === 'wont' ? hardest(b) - hardest(a) || nearest(b) - nearest(a) : 0) ||
+    (x === 'unknown' ? a.unknown.length - b.unknown.length : 0) ||
+    b.score.score - a.score.score ||
+    a.name.localeCompare(b.name)
+  )
+}
 
 function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
   const { candidate: c, fill } = choice
@@ -254,28 +305,42 @@ function adviceOf(q: Question, parts: readonly Single[]): Advice {
       '.',
     )
   if (parts.length < 2 && twoDemanded({ water, stock: tank.stock }, rule))
-    stop('two', 'This house puts two filters on such a tank, one of them always running.')
+    stop(
+      'two',
+      `${carries.value >= water ? 'It carries it alone; this' : 'This'} house wants two filters on such a tank, one of them always running.`,
+    )
   const minutes = minutesOf(choices)
   const noise = noiseOf(choices)
   if (wishes.noise !== null && noise && noise.value - (noise.uncertainty ?? 0) > wishes.noise)
     stop('noise', 'Louder than asked: ', sayFigure(noise), '.')
   if (wishes.minutes !== null && minutes && minutes.value > wishes.minutes)
     stop('work', 'More work than asked: ', sayFigure(minutes, 2), ' min a month.')
-  const { price, media } = priceOf(choices)
-  const { budget } = wishes
-  if (budget && price && price.currency === budget.currency && price.minor > budget.minor)
-    stop('budget', 'Over the budget.')
+  const { price, media, unpriced } = priceOf(q, parts)
+  const budget = wishes.budget && exchanged(wishes.budget, rule)
+  if (budget && price && price.minor > budget.minor) stop('budget', 'Over the budget.')
   const year = sumPrices(choices.map((c) => yearOfOne(c, rule)))
   const measures = measuresOf(q, parts, { carries, minutes, noise, price, year })
+  const unknown = UNKNOWNS.filter(
+    (u) =>
+      ({
+        capacity: blind,
+        size: asksSize(tank) && choices.some((c) => c.candidate.fitting === null),
+        price: wishes.budget !== null && (!budget || !price || unpriced.length > 0),
+        noise: wishes.noise !== null && noise === null,
+        work: wishes.minutes !== null && minutes === null,
+      })[u],
+  )
   return {
     id: choices.map((c) => `${c.candidate.id}${c.refilled ? '+' : ''}`).join(' '),
     choices,
     name: nameOf(choices),
     stops: stops.sort((a, b) => STOPS.indexOf(a.id) - STOPS.indexOf(b.id)),
+    unknown,
     carries,
     blind,
     parts,
     price,
+    unpriced,
     media,
     minutes,
     noise,
@@ -285,17 +350,27 @@ function adviceOf(q: Question, parts: readonly Single[]): Advice {
   }
 }
 
-const nameOf = (choices: readonly Choice[]): string => {
+/** Has anything been measured round the tank that a filter must fit? */
+const asksSize = (t: TankRecord): boolean =>
+  [t.cabinetWidth, t.cabinetDepth, t.cabinetHeight, t.doorWidth, t.wallGap, t.rimThickness].some(
+    (v) => v !== null,
+  )
+
+const COUNTS = ['', '', 'Two ', 'Three ']
+function nameOf(choices: readonly Choice[]): string {
   const names = choices.map((c) => (c.refilled ? `${c.candidate.name}, refilled` : c.candidate.name))
-  const [a = '', b] = names
-  return b === undefined ? a : a === b ? `Two ${a}` : `${a} and ${b}`
+  const each = [...new Set(names)].map((n) => {
+    const many = names.filter((x) => x === n).length
+    return `${COUNTS[many] ?? ''}${n}`
+  })
+  return each.length === 1 ? (each[0] ?? '') : `${each.slice(0, -1).join(', ')} and ${each.at(-1) ?? ''}`
 }
 
 /** What all parts carry: of one the figure itself, of two their sum. */
 function carriesOf(parts: readonly Single[]): Figure {
   const all = parts.map((p) => p.carried.figure)
   const [one] = all
-  return all.length === 1 && one ? one : sumCarried('pair', all)
+  return all.length === 1 && one ? one : sumCarried('together', all)
 }
 
 function minutesOf(choices: readonly Choice[]): Figure | null {
@@ -309,7 +384,7 @@ function minutesOf(choices: readonly Choice[]): Figure | null {
     id: 'service-minutes-together',
     value: known.reduce((sum, f) => sum + f.value, 0),
     uncertainty: known.reduce((sum, f) => sum + (f.uncertainty ?? 0), 0),
-    formula: 'Σ of both',
+    formula: 'Σ of all',
     working: known.map((f, i) => putFigure(`t_${i + 1}`, f)),
   }
 }
@@ -323,7 +398,7 @@ function noiseOf(choices: readonly Choice[]): Figure | null {
   if (known.length === 1) return one
   return {
     id: 'noise-together',
-    label: 'Sound level of both',
+    label: 'Sound level together',
     value: 10 * Math.log10(known.reduce((sum, f) => sum + 10 ** (f.value / 10), 0)),
     uncertainty: Math.max(...known.map((f) => f.uncertainty ?? 0)),
     dimension: 'sound',
@@ -334,27 +409,58 @@ function noiseOf(choices: readonly Choice[]): Figure | null {
 }
 
 /** A sum of prices of one currency; null where one is not known, or is in another. */
-export function sumPrices(prices: readonly (Price | null)[]): Price | null {
+function sumPrices(prices: readonly (Price | null)[]): Price | null {
   const [first] = prices
   if (!first || !prices.every((p) => p?.currency === first.currency)) return null
   return { minor: prices.reduce((sum, p) => sum + (p?.minor ?? 0), 0), currency: first.currency }
 }
 
-/** What media cost in whole packs to fill it once; null where one has no price or another currency. */
-export const mediaPrice = (fill: OfferedFill): Price | null =>
-  sumPrices(
-    fill.uses.map((u) =>
+/** Media of a fill as things that are paid for once, in whole packs. */
+export const mediaItems = (fill: OfferedFill): readonly Item[] =>
+  fill.uses.map((u) => ({
+    what: u.name,
+    price:
       u.price && u.pack
         ? { minor: packsOf(u.volume, u.pack) * u.price.minor, currency: u.price.currency }
         : null,
-    ),
-  )
+  }))
 
-function priceOf(choices: readonly Choice[]): { readonly price: Price | null; readonly media: Price | null } {
-  const bought = choices.filter((c) => c.refilled)
-  const media = bought.length ? sumPrices(bought.map((c) => mediaPrice(c.fill))) : null
-  const bodies = sumPrices(choices.map((c) => c.candidate.price))
-  return { price: bought.length ? sumPrices([bodies, media]) : bodies, media }
+/** What one model needs besides to run on a tank. */
+export function extrasOf(
+  { stock }: Pick<TankRecord, 'stock'>,
+  { choice: { candidate: c }, best }: Pick<Single, 'choice' | 'best'>,
+): readonly Extra[] {
+  const traits = FILTERS[c.kind]
+  return [
+    ...(traits.drivenBy === 'air' ? (['air-pump', 'check-valve'] as const) : []),
+    ...(!stock.openInlet && traits.intake && !c.inlet?.sponge ? (['intake-sponge'] as const) : []),
+    ...(isExtraBar(best) ? (['spray-bar'] as const) : []),
+    ...(traits.byGravity ? (['plumbing'] as const) : []),
+  ]
+}
+
+/** What has to be paid to run it: body, better media, and what it needs besides, in the house’s currency. */
+function priceOf(
+  { tank, rule }: Question,
+  parts: readonly Single[],
+): Pick<Advice, 'price' | 'media' | 'unpriced'> {
+  const one = (p: Single): readonly Item[] => [
+    { what: p.choice.candidate.name, price: p.choice.candidate.price },
+    ...(p.choice.refilled ? mediaItems(p.choice.fill) : []),
+    ...extrasOf(tank, p).map((x) => {
+      const minor = rule.extras?.[x]
+      return { what: EXTRA_WORDS[x], price: minor === undefined ? null : { minor, currency: rule.currency } }
+    }),
+  ]
+  const bodies = sumOf(parts.map(({ choice: { candidate: c } }) => ({ what: c.name, price: c.price })), rule)
+  const all = sumOf(parts.flatMap(one), rule)
+  const bought = parts.filter((p) => p.choice.refilled)
+  return {
+    // Without the price of a body a sum of the rest would say nothing.
+    price: bodies.missing.length ? null : all.price,
+    unpriced: all.missing,
+    media: bought.length ? sumOf(bought.flatMap((p) => mediaItems(p.choice.fill)), rule).price : null,
+  }
 }
 
 /** What a year of a fill costs does not depend on the tank, and is asked at every tap. */

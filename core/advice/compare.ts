@@ -1,8 +1,9 @@
 import { sayFigure, type Figure, type Sentence } from '../figures'
 import { capacityFigure, type StockClass } from '../tanks'
-import { mediaPrice, sumPrices } from './advise'
+import { mediaItems } from './advise'
+import { sumOf } from './prices'
 import type { Candidate, Price } from './candidate'
-import { owningCost, type CostQuestion, type OwningCost } from './cost'
+import { hasBody, isWhole, owningCost, type CostQuestion, type OwningCost } from './cost'
 import type { AdviceRule } from './rule'
 import { sayPrice } from './words'
 
@@ -52,7 +53,6 @@ export interface CompareBy {
   readonly shelf: ReadonlyMap<string, Candidate>
   /** Prices put in place of the list price, by the model’s id. */
   readonly prices?: ReadonlyMap<string, Price>
-  readonly rates?: ReadonlyMap<string, number>
   readonly floss?: CostQuestion['floss']
 }
 
@@ -79,7 +79,7 @@ const fillOf = (c: Candidate, refilled: boolean): Candidate['shipped'] =>
 /** What a model costs to own in a comparison. */
 export const comparedCost = (
   c: Candidate,
-  { rule, refilled, prices, rates, floss = null }: Omit<CompareBy, 'stock' | 'shelf'>,
+  { rule, refilled, prices, floss = null }: Omit<CompareBy, 'stock' | 'shelf'>,
 ): OwningCost =>
   owningCost({
     candidate: c,
@@ -88,7 +88,6 @@ export const comparedCost = (
     rule,
     price: prices?.get(c.id) ?? c.price,
     floss,
-    ...(rates && { rates }),
   })
 
 /** All rows for some models, the first of them what the others are held against. `show` says a figure in words. */
@@ -198,14 +197,20 @@ export function compareRows(
         {
           id: 'refilled',
           label: 'With better media',
-          of: (c) => c.proposed && sumPrices([paid(c), mediaPrice(c.proposed)]),
+          of: (c) => {
+            if (!c.proposed || !paid(c)) return null
+            const { price, missing } = sumOf([{ what: c.name, price: paid(c) }, ...mediaItems(c.proposed)], rule)
+            return price && missing.length ? `from ${sayPrice(price)}, without ${missing.join(', ')}` : price
+          },
         },
         {
           id: 'owning',
           label: `Owning it for ${rule.years} ${rule.years === 1 ? 'year' : 'years'}`,
           of: (c) => {
-            const { total, currency, lines } = comparedCost(c, by)
-            return lines.length ? { minor: total, currency } : null
+            const cost = comparedCost(c, by)
+            if (!hasBody(cost)) return null
+            const sum = { minor: cost.total, currency: cost.currency }
+            return isWhole(cost) ? sum : `from ${sayPrice(sum)}`
           },
         },
       ],

@@ -3,7 +3,7 @@ import { requireRange } from '../errors'
 import type { Candidate, MediumUse, OfferedFill, Price, Spare } from './candidate'
 import { packsOf } from '../fills'
 import type { AdviceRule } from './rule'
-import { minorDigits } from '../units'
+import { exchanged } from './prices'
 import { serviceMinutes } from './service'
 
 /** What the cost of owning is made of. */
@@ -33,6 +33,14 @@ export interface OwningCost {
   readonly lines: readonly CostLine[]
 }
 
+/** Is the price of the filter itself in a sum? Without it a sum says nothing. */
+export const hasBody = (c: Pick<OwningCost, 'lines' | 'currency'>): boolean =>
+  c.lines.some((l) => l.part === 'price' && l.currency === c.currency)
+
+/** Is everything in it? Else the sum is “from”. */
+export const isWhole = (c: Pick<OwningCost, 'missing' | 'apart'>): boolean =>
+  !c.missing.length && !c.apart.length
+
 /** Days between renewals of what wears; a lamp by the year. Common practice, no source. */
 export const WEARS: Readonly<Record<Spare['wears'], number>> = {
   impeller: 1095,
@@ -51,8 +59,6 @@ export interface CostQuestion {
   readonly rule: AdviceRule
   /** The price paid; the list price when absent. */
   readonly price?: Price | null
-  /** Rates the user gave: what one unit of another currency is worth in the main one. */
-  readonly rates?: ReadonlyMap<string, number>
   /** Floss to be cut for cartridges: how it is sold. */
   readonly floss?: Pick<MediumUse, 'name' | 'pack' | 'price'> | null
 }
@@ -90,7 +96,7 @@ const steps = (byYear: readonly number[]): readonly number[] => byYear.map((v, i
 export function owningCost(q: CostQuestion): OwningCost {
   const { candidate: c, fill, buysFill, rule, floss = null } = q
   const years = requireRange('years', rule.years, { min: 1, max: 30 })
-  const currencyOfAll = q.price?.currency ?? c.price?.currency ?? rule.currency
+  const currencyOfAll = rule.currency
   const lines: CostLine[] = []
   const missing: string[] = []
   const spread = (part: CostPart, what: string, price: Price | null, times: readonly number[]): void => {
@@ -100,16 +106,12 @@ export function owningCost(q: CostQuestion): OwningCost {
     }
     times.forEach((n, i) => {
       const on = price.on ?? null
-      if (n > 0) lines.push({ part, what, year: i + 1, on, ...exchanged(n * price.minor, price.currency) })
+      if (n > 0) lines.push({ part, what, year: i + 1, on, ...inHouse(n * price.minor, price.currency) })
     })
   }
   /** Whole minor units, of the main currency where a rate was given. */
-  const exchanged = (minor: number, from: string): Pick<CostLine, 'minor' | 'currency'> => {
-    const rate = from === currencyOfAll ? undefined : q.rates?.get(from)
-    if (rate === undefined) return { minor: Math.round(minor), currency: from }
-    const digits = minorDigits(currencyOfAll) - minorDigits(from)
-    return { minor: Math.round(minor * rate * 10 ** digits), currency: currencyOfAll }
-  }
+  const inHouse = (minor: number, currency: string): Pick<CostLine, 'minor' | 'currency'> =>
+    exchanged({ minor: Math.round(minor), currency }, rule) ?? { minor: Math.round(minor), currency }
   const once = [1, ...Array<number>(years - 1).fill(0)]
   const each = (n: number): readonly number[] => Array<number>(years).fill(n)
   spread('price', 'The filter', q.price === undefined ? c.price : q.price, once)

@@ -10,11 +10,15 @@ export interface Rung {
   readonly two: boolean
 }
 
-/** Small, still tanks end here (m³; common practice, no source: about 60 L). */
-const SMALL = 0.06
+/** Small tanks, and those of small delicate stock, end here (m³; common practice, no source: about 80 L). */
+const SMALL = 0.08
 
 const RUNGS: Readonly<Record<Rung['id'], Omit<Rung, 'id'>>> = {
-  still: { words: 'small and still: a sponge', kinds: ['air-sponge', 'motor-sponge', 'air-box'], two: false },
+  still: {
+    words: 'small, or for small delicate stock: an air-driven sponge or box',
+    kinds: ['air-sponge', 'air-box'],
+    two: false,
+  },
   community: {
     words: 'a community: a hang-on-back, ideally two',
     kinds: ['hang-on-back'],
@@ -40,7 +44,7 @@ interface OnLadder {
 function rungOf({ water, stock }: OnLadder, { twoFrom }: Pick<AdviceRule, 'twoFrom'>): Rung['id'] {
   if (twoFrom !== null && water >= twoFrom) return 'large'
   if (isCrowded(stock)) return 'crowded'
-  return water <= SMALL && !stock.openInlet ? 'still' : 'community'
+  return water <= SMALL || !stock.openInlet ? 'still' : 'community'
 }
 
 /** The rung a tank stands on. Common practice, no source. */

@@ -1,10 +1,12 @@
 import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import { sumCarried, type TankRecord, type Together } from '../judging'
 import { capacityFigure } from '../tanks'
-import { mediaPrice, sumPrices, type Advice } from './advise'
+import { mediaItems, standingOf, type Advice } from './advise'
 import type { Choice, Price } from './candidate'
 import type { Rung } from './ladder'
-import { sayPrice } from './words'
+import { sumOf, type Exchange } from './prices'
+import { ADVICE_RULE } from './rule'
+import { priceWords, sayPrice } from './words'
 
 /** What can be done with what runs on a tank already. */
 export interface Step {
@@ -24,6 +26,7 @@ export function presentSteps(
   present: readonly Choice[],
   now: Together | null,
   list: readonly Advice[],
+  rule: Exchange = ADVICE_RULE,
 ): readonly Step[] {
   const water = tank.water.value
   const out: Step[] = []
@@ -47,14 +50,17 @@ export function presentSteps(
       capacityFigure(c.fill, tank.stock, c.candidate.claimedMax),
     )
     const carries = sumCarried('refilled', figures)
-    const cost = sumPrices(better.map((b) => mediaPrice(b.fill)))
+    const { price: cost, missing } = sumOf(
+      better.flatMap((b) => mediaItems(b.fill)),
+      rule,
+    )
     step(
       'refill',
       carries,
       cost,
       `${better.map((b) => b.candidate.name).join(' and ')} with better media: `,
       sayFigure(carries),
-      ...(cost ? [`, for ${sayPrice(cost)}`] : []),
+      ...(cost ? [`, ${missing.length ? 'from' : 'for'} ${sayPrice(cost)}`] : []),
       '.',
     )
   }
@@ -71,24 +77,27 @@ export function presentSteps(
       added.price,
       `${added.name} beside it: together `,
       sayFigure(carries),
-      ...(added.price ? [`, for ${sayPrice(added.price)}`] : []),
-      '.',
+      `${forPrice(added)}.`,
     )
   }
   const [best] = list
-  if (best && !best.stops.length)
+  if (best && standingOf(best) === 'will')
     step(
       'replace',
       best.carries,
       best.price,
       `${best.name}: `,
       sayFigure(best.carries),
-      ...(best.price ? [`, for ${sayPrice(best.price)}`] : []),
-      '. Let it run beside the old one for some weeks, or move the ripe media over.',
+      `${forPrice(best)}. Let it run beside the old one for some weeks, or move the ripe media over.`,
     )
   return out
 }
 
+/** What an option costs, after a comma. */
+const forPrice = (a: Advice): string => {
+  const words = priceWords(a)
+  return words ? `, ${a.unpriced.length ? '' : 'for '}${words}` : ''
+}
 const beside = (a: Advice): boolean =>
   a.choices.length === 1 && !a.blind && a.stops.every((s) => s.id === 'small' || s.id === 'two')
 const cheapest = (list: readonly Advice[]): Advice | null =>

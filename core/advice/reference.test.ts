@@ -14,7 +14,7 @@ import {
   isCrowded,
   ladderFor,
   ladderWords,
-  mediaPrice,
+  mediaItems,
   NO_WISHES,
   overtaking,
   owningCost,
@@ -29,7 +29,11 @@ import {
   slipOf,
   AIR_PUMP_POWER,
   slipText,
-  sumPrices,
+  standingOf,
+  sumOf,
+  priceWords,
+  unknownWords,
+  type Advice,
   swingWeights,
   toldStock,
   twoDemanded,
@@ -255,7 +259,7 @@ describe('what it costs to own', () => {
     // At a rate of the user’s own, 1.15 and 0.006, they come together: 21.00 GBP are 24.15, 2100 JPY 12.60.
     const at = (currency: string, rate: number) => {
       const priced = offered(1, 400, [use({ price: { minor: 700, currency } })])
-      return owningCost({ candidate: c, fill: priced, buysFill: false, rule: rule({ years: 1 }), rates: new Map([[currency, rate]]) }) // prettier-ignore
+      return owningCost({ candidate: c, fill: priced, buysFill: false, rule: rule({ years: 1, rates: { [currency]: { rate, on: '2026-11-01' } } }) }) // prettier-ignore
     }
     expect([at('GBP', 1.15).years[0]?.media, at('GBP', 1.15).apart]).toEqual([2415, []])
     expect(at('JPY', 0.006).years[0]?.media).toBe(1260)
@@ -375,7 +379,7 @@ describe('advice for a tank', () => {
     const fill = offered(2, 400, [
       use({ name: 'Rings', volume: 0.0009, pack: 0.0004, price: EUR(600), lifeDays: null }),
     ])
-    expect(mediaPrice(fill)).toEqual(EUR(1800))
+    expect(sumOf(mediaItems(fill), ADVICE_RULE)).toEqual({ price: EUR(1800), missing: [] })
     const c = canister('A', 0.2, { proposed: fill })
     const [best] = ask([c], { stock: { ...classOf('normal'), openInlet: false } })
     expect([best?.name, best?.price, best?.media]).toEqual(['A, refilled', EUR(11800), EUR(1800)])
@@ -412,8 +416,12 @@ describe('advice for a tank', () => {
     expect([free?.price, free?.measures.price]).toEqual([EUR(0), expect.objectContaining({ raw: 0 })])
     expect(free?.score.parts.find((p) => p.criterion === 'price')?.value).toBe(1)
     const [pounds] = ask([canister('P', 2, { price: { minor: 9000, currency: 'GBP' } })])
-    expect([pounds?.price?.currency, pounds?.measures.price]).toEqual(['GBP', null])
-    expect(sumPrices([EUR(1), { minor: 1, currency: 'GBP' }])).toBeNull()
+    expect([pounds?.price, pounds?.measures.price, pounds?.unpriced]).toEqual([null, null, ['P (priced in GBP, no rate)']]) // prettier-ignore
+    // Nothing is mixed: what has no rate is named, and at a rate of the house it comes in.
+    const two = [{ what: 'body', price: EUR(1000) }, { what: 'valve', price: { minor: 200, currency: 'GBP' } }] // prettier-ignore
+    expect(sumOf(two, ADVICE_RULE)).toEqual({ price: EUR(1000), missing: ['valve (priced in GBP, no rate)'] })
+    const rated = { ...ADVICE_RULE, rates: { GBP: { rate: 1.15, on: '2026-11-01' } } }
+    expect(sumOf(two, rated)).toEqual({ price: EUR(1230), missing: [] })
     expect([sayPrice(EUR(1790)), sayPrice({ minor: 500, currency: 'JPY' })]).toEqual(['17.90 EUR', '500 JPY']) // prettier-ignore
   })
   test('a slip says all that is taken home, with dates by the lives of its media', () => {
@@ -534,8 +542,51 @@ describe('advice for a tank', () => {
     expect(list.find((a) => a.name === 'A')?.carries.value).toBeCloseTo(0.1, 9)
     const on = together({ ...TANK, stock }, [{ name: 'A', fill: c.shipped as OfferedFill, claimedMax: 0.3 }])
     expect(on?.each[0]?.carries.value).toBeCloseTo(0.1, 9)
-    // Oversizing knows nothing of the media: it is the most it can be.
-    expect([list[0]?.blind, on?.each[0]?.blind]).toEqual([true, true])
+    // The house lets it lead, so it is no stopgap for what nobody noted.
+    expect([list[0]?.blind, on?.each[0]?.blind]).toEqual([false, false])
+  })
+  test('what is not known is no pass: it stands after what is known to fit, with what is missing named', () => {
+    const asks = { ...NO_WISHES, budget: EUR(20000), noise: 40, minutes: 60 }
+    const quiet = figure('noise', 35, { dimension: 'sound', uncertainty: 1 })
+    const known = canister('Known', 1.3, { noise: quiet })
+    const silent = canister('Silent', 4, { noise: null })
+    const dear = canister('Unpriced', 4, { noise: quiet, price: null })
+    const list = ask([dear, silent, known], {}, asks)
+    const single = list.filter((a) => a.choices.length === 1)
+    expect(single.map((a) => [a.name, standingOf(a), a.unknown])).toEqual([
+      ['Known', 'will', []],
+      ['Unpriced', 'unknown', ['price']],
+      ['Silent', 'unknown', ['noise']],
+    ])
+    expect(single.map(unknownWords)).toEqual([null, 'not known: price', 'not known: noise'])
+    // Nothing noted of its media: by its flow alone, and never among what will do.
+    const bare = { ...offered(1, 600), mass: null, films: null }
+    const [blind] = ask([canister('Bare', 1, { shipped: bare })])
+    expect([blind?.unknown, blind && standingOf(blind)]).toEqual([['capacity'], 'unknown'])
+  })
+  test('the price is that to run it: what it needs besides is in it, or is named and the sum is “from”', () => {
+    const air = canister('Air', 2, { kind: 'air-sponge', watts: null, price: EUR(1500) })
+    const at = (extras: AdviceRule['extras']) => ask([air], {}, NO_WISHES, { ...ADVICE_RULE, extras })[0]
+    expect([at({})?.price, at({})?.unpriced]).toEqual([EUR(1500), ['air pump', 'check valve']])
+    expect(priceWords(at({}) as Advice)).toBe('from 15.00 EUR, without air pump and check valve')
+    const all = at({ 'air-pump': 1200, 'check-valve': 200 })
+    expect([all?.price, all?.unpriced, priceWords(all as Advice)]).toEqual([EUR(2900), [], '29.00 EUR'])
+  })
+  test('where two are wanted, one that carries it is alone enough, and not refused; three are tried where two will not do', () => {
+    const crowded = { stock: classOf('heavy') }
+    const [one] = ask([canister('Big', 4)], crowded).filter((a) => a.choices.length === 1)
+    expect([one && standingOf(one), sentenceText(one?.stops[0]?.sentence ?? [], 'metric')]).toEqual([
+      'alone',
+      'It carries it alone; this house wants two filters on such a tank, one of them always running.',
+    ])
+    // 100 L of turtles: filters rated 300 to 400 L in sum (common practice). Three of 120 L are 360, two are too few.
+    const turtles = { stock: classOf('turtle') }
+    const small = canister('Small', 1, { claimedMax: 0.12 })
+    const three = ask([small], turtles)[0]
+    expect([three?.name, three?.choices.length]).toEqual(['Three Small', 3])
+    expect(three?.carries.value).toBeCloseTo(0.36 / 3.5, 9)
+    const rated = canister('Rated', 1, { claimedMax: 0.2 })
+    expect(ask([rated], turtles)[0]?.name).toBe('Two Rated')
   })
   test('the order is total: whatever the models, it does not hang on how they came', () => {
     const list = ask([0.3, 0.9, 1.4, 2.2, 3].map((m, i) => canister(`M${i}`, m)))

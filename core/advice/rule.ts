@@ -34,6 +34,21 @@ export interface AdviceRule {
   readonly addsSponge: boolean
   /** Of a cartridge the frame is kept, and floss is cut for it. */
   readonly cutFloss: boolean
+  /** What things needed besides cost here, in minor units of that currency; what is absent has no price. */
+  readonly extras?: Partial<Readonly<Record<Extra, number>>> | undefined
+  /** What one unit of another currency is worth in that of the house, and the day the rate is of. */
+  readonly rates?: Readonly<Record<string, { readonly rate: number; readonly on: string }>> | undefined
+}
+
+/** What a filter may need besides to run on a tank. */
+export const EXTRAS = ['air-pump', 'check-valve', 'intake-sponge', 'spray-bar', 'plumbing'] as const
+export type Extra = (typeof EXTRAS)[number]
+export const EXTRA_WORDS: Readonly<Record<Extra, string>> = {
+  'air-pump': 'air pump',
+  'check-valve': 'check valve',
+  'intake-sponge': 'sponge over the intake',
+  'spray-bar': 'spray bar',
+  plumbing: 'pipes and hoses',
 }
 
 /**

@@ -3,10 +3,10 @@ import { sayFigure, sentenceText, type Sentence } from '../figures'
 import type { TankRecord } from '../judging'
 import { stripCautions } from '../teardown/cautions'
 import type { UnitSystem } from '../units'
-import type { Advice } from './advise'
+import { standingOf, type Advice } from './advise'
 import type { Told } from './quickTank'
 import { SERVICE_DAYS } from './service'
-import { explain, sayPrice } from './words'
+import { explain, priceWords, unknownWords } from './words'
 import type { Weights } from './score'
 
 /** A part of a slip: its heading and what stands under it. */
@@ -15,6 +15,14 @@ export interface SlipPart {
   readonly heading: string
   readonly lines: readonly Sentence[]
 }
+
+/** What it costs to run, in a sentence of its own. */
+function priceLine(a: Advice): string {
+  const words = priceWords(a)
+  if (!words) return 'Its price is not known.'
+  return a.unpriced.length ? `${upperFirst(words)}.` : `${words} in all.`
+}
+const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
 
 /** Renewals and services that are put on a slip: those within a year. */
 const AHEAD = 365
@@ -62,9 +70,10 @@ export function slipOf(
       id: 'advice',
       heading: a.name,
       lines: [
-        [a.price ? `${sayPrice(a.price)} in all.` : 'Its price is not known.'],
+        [priceLine(a)],
+        ...(unknownWords(a) ? [[`${upperFirst(unknownWords(a) ?? '')}.`]] : []),
         ...reasons,
-        ...a.stops.map((s): Sentence => ['But: ', ...s.sentence]),
+        ...a.stops.map((s): Sentence => (standingOf(a) === 'alone' ? s.sentence : ['But: ', ...s.sentence])),
       ],
     },
     { id: 'needs', heading: 'Needs besides', lines: needs },

@@ -1,15 +1,25 @@
 import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
-import type { OutletResult, TankRecord } from '../judging'
-import { FILTERS } from '../kinds'
+import { sumCarried, type OutletResult, type TankRecord } from '../judging'
 import { SCHOOL_WORDS } from '../tanks'
 import { moneyText } from '../units'
 import { HEAVY } from '../volumes/interior'
-import { isExtraBar, type Advice } from './advise'
+import { extrasOf, UNKNOWN_WORDS, type Advice } from './advise'
 import type { Price } from './candidate'
 import { UNKNOWN, valueOf, type Measures, type Weights } from './score'
 
 /** Money as it is said. */
 export const sayPrice = ({ minor, currency }: Price): string => moneyText(minor, currency)
+
+/** What an option costs to run, as it is said: “from” where something of it has no price, which is named. */
+export function priceWords({ price, unpriced }: Pick<Advice, 'price' | 'unpriced'>): string | null {
+  if (!price) return null
+  return unpriced.length ? `from ${sayPrice(price)}, without ${listed(unpriced)}` : sayPrice(price)
+}
+const listed = (words: readonly string[]): string => new Intl.ListFormat('en').format(words)
+
+/** What was asked and nobody knows of an option, as it is said; null where all is known. */
+export const unknownWords = ({ unknown }: Pick<Advice, 'unknown'>): string | null =>
+  unknown.length ? `not known: ${unknown.map((u) => UNKNOWN_WORDS[u]).join(', ')}` : null
 
 /** Why an option, and what it needs besides. */
 export interface Explained {
@@ -48,17 +58,21 @@ function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Se
       sayFigure(times),
       ' times this tank. What its media carry nobody has noted.',
     ]
-  const [first, second] = parts.map((p) => p.carried.figure)
-  if (first && second)
+  const each = parts.map((p) => p.carried.figure)
+  if (each.length > 1) {
+    const largest = each.reduce((at, f, i) => (f.value > (each[at]?.value ?? 0) ? i : at), 0)
+    const others = each.filter((_, i) => i !== largest)
+    const [one] = others
     return [
       'Together they carry ',
       sayFigure(carries),
       ', ',
       sayFigure(times),
-      ' times this tank; with the larger one open the other still carries ',
-      sayFigure(first.value < second.value ? first : second),
+      ` times this tank; with the larger one open the ${each.length > 2 ? 'others' : 'other'} still ${each.length > 2 ? 'carry' : 'carries'} `,
+      sayFigure(others.length === 1 && one ? one : sumCarried('rest', others)),
       '.',
     ]
+  }
   return [
     'Carries ',
     sayFigure(carries),
@@ -88,7 +102,7 @@ function otherReasons(a: Advice, weights: Weights): readonly Sentence[] {
   const list: readonly (readonly [number, Sentence | null])[] = [
     [over('service'), minutes && ['About ', sayFigure(minutes, 2), ' min of work a month.']],
     [over('noise'), noise && ['Measured at ', sayFigure(noise), '.']],
-    [over('price'), price && [`${sayPrice(price)} in all.`]],
+    [over('price'), price && [a.unpriced.length ? `From ${priceWords(a)?.slice(5) ?? ''}.` : `${sayPrice(price)} in all.`]], // prettier-ignore
     [
       over('evidence'),
       choices.every((c) => c.fill.basis === 'measured')
@@ -108,16 +122,17 @@ function needsOf(tank: TankRecord, { parts, media, choices }: Advice): readonly 
   const models = parts.filter((p, i) => parts.findIndex((q) => q.choice.fill === p.choice.fill) === i)
   return models.flatMap(({ choice, best, first }): Sentence[] => {
     const { candidate: c, fill, refilled } = choice
-    const traits = FILTERS[c.kind]
     const list: Sentence[] = []
     if (refilled) {
       const names = [...new Set(fill.uses.map((u) => u.name))].join(', ')
       list.push([`better media (${names}${media && choices.length === 1 ? `, ${sayPrice(media)}` : ''})`])
     }
-    if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge)
+    const extras = extrasOf(tank, { choice, best })
+    if (extras.includes('intake-sponge'))
       list.push(['a sponge over its intake, for shrimp and fry are drawn into an open one'])
-    if (traits.drivenBy === 'air') list.push(['an air pump, with a check valve in its line'])
-    if (isExtraBar(best)) list.push(['a spray bar, for its own outlet is too strong'])
+    if (extras.includes('air-pump')) list.push(['an air pump, with a check valve in its line'])
+    if (extras.includes('plumbing')) list.push(['pipes and hoses between tank and sump'])
+    if (extras.includes('spray-bar')) list.push(['a spray bar, for its own outlet is too strong'])
     else if (best && first && best !== first) list.push([`its outlet changed: ${lowerFirst(best.name)}`])
     if (c.fitting?.fullMass && c.fitting.fullMass.value > HEAVY)
       list.push(['a second pair of hands, for full it weighs ', sayFigure(c.fitting.fullMass)])

@@ -11,7 +11,7 @@ import {
 } from '../biology'
 import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import type { JudgedFill } from './fills'
-import { keepingOfTank, type TankRecord } from './tankRecord'
+import { feedBand, keepingOfTank, type TankRecord } from './tankRecord'
 
 /** One line of a tank's balance: the number, and how it stands to its limit. */
 export interface BalanceLine {
@@ -43,9 +43,6 @@ const SOURCES = {
   oxygen: 'Benson and Krause 1984; O’Connor and Dobbins 1958 (from memory)',
 } as const
 
-/** Feed a house writes down is believed so far (relative, common practice); a class’s is as wide as its mark. */
-const NOTED_FEED_BAND = 0.15
-
 /** Of a filter what a tank’s balance takes: its films, its flow and how it comes back. */
 export type OnTank = Pick<JudgedFill, 'films' | 'flow' | 'outlet'> & Partial<Pick<JudgedFill, 'mass'>>
 
@@ -60,12 +57,12 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   if (!films.length) return null
   const keeping = keepingOfTank(tank, ...on.map((f) => ({ outlet: f.outlet, flow: f.flow.value })))
   const b = balance(keeping, ...films)
-  const feedBand = tank.feed === null ? tank.stock.marks.feedPerVolume.band : NOTED_FEED_BAND
+  const fedBand = feedBand(tank)
   const fed: Figure = {
     id: 'tank-feed',
     label: 'Feed',
     value: keeping.feed,
-    uncertainty: keeping.feed * feedBand,
+    uncertainty: keeping.feed * fedBand,
     dimension: 'feed',
     provenance: tank.feed === null ? 'rule' : 'measured',
     ...(tank.feed === null && {
@@ -81,7 +78,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     id: 'tank-ammonia-made',
     label: 'Ammonia made, as N',
     value: b.nitrogen.made,
-    uncertainty: b.nitrogen.made * feedBand,
+    uncertainty: b.nitrogen.made * fedBand,
     dimension: 'feed',
     unit: 'mg/d',
     provenance: 'computed',
@@ -109,7 +106,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     0,
     ...on.map(({ mass }) => (mass && mass.value > 0 ? (mass.uncertainty ?? 0) / mass.value : 0)),
   )
-  const doubt = Math.hypot(feedBand, FILM_BAND, mediaBand)
+  const doubt = Math.hypot(fedBand, FILM_BAND, mediaBand)
   const own = b.nitrogen.own
   const ownFigure: Figure = {
     id: 'tank-own',
@@ -173,7 +170,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     },
     {
       figure: level('nitrate', 'Nitrate before a change, as N', b.nitrate, {
-        ...(Number.isFinite(b.nitrate) && { uncertainty: (b.nitrate - keeping.tapNitrate) * feedBand }),
+        ...(Number.isFinite(b.nitrate) && { uncertainty: (b.nitrate - keeping.tapNitrate) * fedBand }),
         formula: 'C = C_tap + P_N · T ÷ (f · V)',
         working: [
           putFigure('P', made),
@@ -187,7 +184,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     },
     {
       figure: level('oxygen', 'Oxygen at night', b.oxygen, {
-        uncertainty: (b.saturation - b.oxygen) * Math.hypot(feedBand, EXCHANGE_BAND),
+        uncertainty: (b.saturation - b.oxygen) * Math.hypot(fedBand, EXCHANGE_BAND),
         formula: 'C = C* − use ÷ (K_L · A);  K_L = 3.93 √(U/H) m a day at 20 °C',
         working: [
           put('C*', 'saturation', b.saturation, 'concentration', 'computed'),
@@ -202,7 +199,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     },
     {
       figure: level('carbon-dioxide', 'Carbon dioxide at night', b.carbonDioxide, {
-        uncertainty: b.carbonDioxide * Math.hypot(feedBand, EXCHANGE_BAND),
+        uncertainty: b.carbonDioxide * Math.hypot(fedBand, EXCHANGE_BAND),
         formula: 'C = C of the air + breathed ÷ (0.96 K_L · A)',
         working: [put('breathed', 'by the animals', b.load.carbonDioxide, 'feed', 'computed')],
         source: SOURCES.oxygen,

@@ -5,7 +5,6 @@ import {
   capacityFigure,
   capacityInput,
   gentlest,
-  isBlind,
   outletsOf,
   SCHOOL_WORDS,
   supportedRange,
@@ -98,7 +97,7 @@ export function tankFit(
       sayFigure(share(fast.at)),
       ' of the length.',
     )
-  if (isBlind(range.leading) && range.leading !== 'oversizing')
+  if (range.atMost)
     return is('unknown', 'Not known: what its media carry is not on record. ', `By ${by} no more than `, most, '.')
   if (water >= low) return is('borderline', 'Borderline, it may be too little: ', ...tooLittle)
   if (fast && fast.most > CALM * length)

@@ -45,6 +45,17 @@ export interface TankRecord extends TankRoom {
   readonly roomTemperature: number | null
 }
 
+/** Feed a house writes down is believed so far (relative, common practice). */
+const NOTED_FEED_BAND = 0.15
+
+/** How far the feed of a tank is believed (relative half-width): as noted, else as wide as its class’s mark. */
+export const feedBand = ({ feed, stock }: Pick<TankRecord, 'feed' | 'stock'>): number =>
+  feed === null ? stock.marks.feedPerVolume.band : NOTED_FEED_BAND
+
+/** What a tank is fed (kg/s): as noted, else as its class usually is. */
+export const feedOf = ({ feed, stock, water }: Pick<TankRecord, 'feed' | 'stock' | 'water'>): number =>
+  feed ?? stock.feedPerVolume * water.value
+
 /** A surface faster than this is no tank’s (m/s). */
 const FASTEST = 5
 
@@ -67,7 +78,7 @@ export const keepingOfTank = (t: TankRecord, ...returns: readonly Return[]): Kee
       ...returns.map(({ outlet, flow }) => (outlet && flow > 0 ? surfaceSpeed(outlet, flow, t.width) : 0)),
     ),
   ),
-  feed: t.feed ?? t.stock.feedPerVolume * t.water.value,
+  feed: feedOf(t),
   protein: t.stock.protein,
   oxygenOfFeed: t.stock.oxygenOfFeed,
   temperature: t.temperature,

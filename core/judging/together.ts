@@ -1,5 +1,5 @@
 import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
-import { capacityFigure, capacityInput, capacityOf, isBlind } from '../tanks'
+import { capacityFigure, capacityInput, capacityOf } from '../tanks'
 import type { JudgedFill } from './fills'
 import { nothingRunning, type Left } from './redundancy'
 import { balanceWords, tankBalance, type TankBalance } from './tankBalance'
@@ -59,7 +59,7 @@ export function together(tank: TankRecord, running: readonly Running[]): Togethe
   const each = running.map(({ name, fill, claimedMax = null }): Carrying => ({
     name,
     carries: capacityFigure(fill, tank.stock, claimedMax),
-    blind: isBlind(capacityOf(capacityInput(fill, claimedMax), tank.stock).leading),
+    blind: capacityOf(capacityInput(fill, claimedMax), tank.stock).atMost,
   }))
   const summed = (id: string, list: readonly Carrying[]): Figure | null => {
     const seen = list.filter((e) => !e.blind).map((e) => e.carries)

@@ -3,7 +3,7 @@ import { printedFigure } from '../judging'
 import { asUsed, SCHOOL_ORIGINS, SCHOOL_WORDS, stockKey, type SupportedRange } from '../tanks'
 import type { Cell, Section } from './blocks'
 import type { ReviewInput } from './input'
-import { numbers, rowsOf, table, text } from './make'
+import { figureIn, numbers, rowsOf, table, text } from './make'
 
 /** What a verdict rests on. */
 const FIRM = 'on flow measured here as it stands'
@@ -150,18 +150,19 @@ export function tanksSection({ assessment, stock }: ReviewInput): Section {
 export function claimsSection(input: ReviewInput): Section {
   const of = rowsOf(input)
   const { assessment } = input
-  const printed = (q: 'power' | 'noise' | 'tank-max'): Figure | null => {
+  // Found here is what was measured here: no watts of a label, no flow that was computed.
+  const measured = (cell: Cell): Cell => (figureIn(cell)?.provenance === 'measured' ? cell : null)
+  const printed = (q: 'power' | 'noise'): Figure | null => {
     const c = input.claims.find((x) => x.quantity === q)
     return c ? printedFigure(c) : null
   }
   const rows: readonly (readonly Cell[])[] = [
     ['Flow, bare and empty', of('rated'), of('bare')],
-    ['Flow, as installed', of('rated'), of('flow')],
+    ['Flow, as installed', of('rated'), measured(of('flow'))],
     ['Maximum head', of('max-head'), of('shut-off')],
     ['Biological media', of('claimed-media'), of('litres')],
-    ['Largest tank, normally stocked', printed('tank-max'), assessment.verdict.supported],
-    ['Power', printed('power'), of('watts')],
-    ['Sound level', printed('noise'), of('noise')],
+    ['Power', printed('power'), measured(of('watts'))],
+    ['Sound level', printed('noise'), measured(of('noise'))],
   ]
   // What was neither measured nor printed twice over says nothing.
   const told = rows.filter(([, claim, finding]) => claim !== null && finding !== null)

@@ -57,6 +57,8 @@ export interface Capacity {
   readonly leading: CapacitySchool
   readonly binding: CapacitySchool
   readonly schools: readonly SchoolSays[]
+  /** Nobody noted its media, and a school that knows nothing of them speaks for want of better: at most so much. */
+  readonly atMost: boolean
 }
 
 /**
@@ -167,16 +169,21 @@ export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {
   const counted = schools.filter((s) => s.role === 'leads' || s.role === 'binds')
   const least = counted.reduce((a, b) => ((b.volume ?? Infinity) < (a.volume ?? Infinity) ? b : a))
   if (input.flow.value === 0)
-    return { volume: 0, interval: [0, 0], leading: leader.school, binding: 'turnover', schools }
+    return { volume: 0, interval: [0, 0], leading: leader.school, binding: 'turnover', schools, atMost: false }
   const end = (i: 0 | 1): number => Math.min(...counted.map((s) => s.interval?.[i] ?? Infinity))
   // A school that knows nothing of the media, leading because nobody noted them, says at most how much.
-  const atMost = isBlind(leader.school) && schools.some((s) => s.volume === null && !isBlind(s.school))
+  const ahead = schools.slice(
+    0,
+    schools.findIndex((s) => s.school === leader.school),
+  )
+  const atMost = isBlind(leader.school) && ahead.some((s) => !isBlind(s.school))
   return {
     volume: least.volume ?? 0,
-    interval: [atMost && !order.slice(0, 1).includes(leader.school) ? 0 : end(0), end(1)],
+    interval: [atMost ? 0 : end(0), end(1)],
     leading: leader.school,
     binding: least.school,
     schools,
+    atMost,
   }
 }
 

@@ -15,6 +15,8 @@ export interface SupportedRange {
   readonly schools: readonly SchoolSays[]
   readonly leading: CapacitySchool
   readonly binding: CapacitySchool
+  /** Nobody noted its media: the top is at most so much. */
+  readonly atMost: boolean
   /** Too small for its gentlest outlet at every size it carries. */
   readonly lowAboveTop: boolean
 }
@@ -81,7 +83,7 @@ export const outletsOf = ({ outlets, outlet }: Pick<CapacityInput, 'outlets' | '
  * @throws OutOfRange as {@link capacityOf} and the jets.
  */
 export function supportedRange(model: CapacityInput, stock: StockClass): SupportedRange {
-  const { volume, interval, leading, binding, schools } = capacityOf(model, stock)
+  const { volume, interval, leading, binding, schools, atMost } = capacityOf(model, stock)
   const least = smallestTank(model.flow, outletsOf(model), stock)
   return {
     stockClass: stockKey(stock),
@@ -92,6 +94,7 @@ export function supportedRange(model: CapacityInput, stock: StockClass): Support
     schools,
     leading,
     binding,
+    atMost,
     lowAboveTop: least.volume > volume,
   }
 }

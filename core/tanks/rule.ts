@@ -14,9 +14,9 @@ export interface CapacityRule {
   /** Turnovers per hour under which the corners of a tank are not reached. */
   readonly turnoverFloor: number
   /** Does a most of turnovers speak at the low end? Nobody states one for sure; the jet is what judges. */
-  readonly mostTurnover?: boolean
+  readonly mostTurnover?: boolean | undefined
   /** Weight of each school in how sure a verdict is; equal, the leading one double, where absent. */
-  readonly weights?: Partial<Readonly<Record<CapacitySchool, number>>>
+  readonly weights?: Partial<Readonly<Record<CapacitySchool, number>>> | undefined
 }
 
 /**

@@ -9,6 +9,8 @@ import { REACHES, type Reach } from './vocabulary'
 export interface LoggedPart {
   readonly id?: string
   readonly name: string
+  /** Its place in the order the parts came off; as they are given when absent. */
+  readonly position?: number
   readonly moves: number
   readonly seconds: number
   readonly reach: Reach | null
@@ -51,8 +53,13 @@ export function wayTo(log: readonly LoggedPart[], part: LoggedPart): readonly Lo
 const sumOf = (way: readonly LoggedPart[], of: (p: LoggedPart) => number | null | undefined): number | null =>
   way.some((p) => typeof of(p) === 'number') ? way.reduce((s, p) => s + (of(p) ?? 0), 0) : null
 
-/** For each target the first part that gives it, with the way to it; in log order. */
-export function reaches(log: readonly LoggedPart[]): readonly ReachResult[] {
+/** Parts in the order they came off, whatever order they are kept in. */
+const inOrder = (parts: readonly LoggedPart[]): readonly LoggedPart[] =>
+  [...parts].sort((a, b) => (a.position ?? 0) - (b.position ?? 0))
+
+/** For each target the first part that gives it, with the way to it; in the order they came off. */
+export function reaches(parts: readonly LoggedPart[]): readonly ReachResult[] {
+  const log = inOrder(parts)
   log.forEach((p, i) => {
     requireRange(`parts[${i}].moves`, p.moves, { min: 0, max: 1000 })
     requireRange(`parts[${i}].seconds`, p.seconds, { min: 0, max: 86400, unit: 's' })

@@ -6,6 +6,7 @@ import {
   ranked,
   type AdviceRule,
   type Candidate,
+  standingOf,
 } from '@ypsometer/core/advice'
 import { CoreError } from '@ypsometer/core/errors'
 import type { StockClass } from '@ypsometer/core/tanks'
@@ -205,7 +206,7 @@ export function rankTank(t: Tank, { candidates, stock, rule }: Shelf): RankedTan
   if (!own) return { ...none, problem: 'its stock class was removed' }
   try {
     const list = advise({ tank: tankRecord(t, own), wishes: NO_WISHES, rule }, candidates)
-    const will = list.filter((a) => !a.stops.length)
+    const will = list.filter((a) => standingOf(a) === 'will' || standingOf(a) === 'unknown')
     const shown = will.slice(0, KEPT)
     const drawn = ranked(
       shown.map((a) => a.measures),

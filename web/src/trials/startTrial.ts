@@ -1,4 +1,5 @@
 import type { Dossier, PatchOf, Trial } from '@ypsometer/contract'
+import { usualHookup } from '@ypsometer/contract/records'
 import type { TrialKind } from '@ypsometer/core/trials/readings'
 import type { ProposedTrial } from '@ypsometer/core/judging'
 import { createRow } from '../api/rows'
@@ -9,6 +10,7 @@ const CONDITIONS = [
   'state',
   'lift',
   'waterTemperature',
+  'salinity',
   'mainsFrequency',
   'vesselVolume',
   'vesselUncertainty',
@@ -50,7 +52,7 @@ export function startProposed(dossier: Dossier, p: ProposedTrial): string {
   return startTrial(dossier, p.kind, {
     state: p.state,
     lift: p.lift,
-    hookupId: p.hookup === 'own' ? (dossier.hookups[0]?.id ?? null) : null,
+    hookupId: p.hookup === 'own' ? usualHookup(dossier) : null,
     ...(p.state === 'dirty' ? {} : { daysInUse: null }),
   })
 }

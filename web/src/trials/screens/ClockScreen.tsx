@@ -167,6 +167,7 @@ function safeFlow(trial: Trial, runs: readonly Reading[]): FlowResult | null {
       method: timingMethod(trial),
       setup: trial.setup,
       waterTemperature: trial.waterTemperature,
+      salinity: trial.salinity,
       runs,
     })
   } catch {

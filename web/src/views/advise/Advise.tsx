@@ -5,7 +5,10 @@ import {
   ladderWords,
   overtaking,
   presentSteps,
+  priceWords,
   sayPrice,
+  standingOf,
+  unknownWords,
   type Advice,
   type Candidate,
   type Choice,
@@ -68,7 +71,8 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
     () => (record && typeof record !== 'string' ? advise({ tank: record, wishes, rule }, candidates) : []),
     [record, wishes, rule, candidates],
   )
-  const will = useMemo(() => list.filter((a) => !a.stops.length), [list])
+  const will = useMemo(() => list.filter((a) => standingOf(a) === 'will'), [list])
+  const unsure = useMemo(() => list.filter((a) => standingOf(a) === 'unknown'), [list])
   const drawn = will.slice(0, DRAWN)
   const ranking = useRanking(
     drawn.map((a) => a.measures),
@@ -92,7 +96,8 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
         : with its rated flow alone it is ranked, and marked as known by its label only.
       </p>
     )
-  const wont = list.filter((a) => a.stops.length)
+  const alone = list.filter((a) => standingOf(a) === 'alone')
+  const wont = list.filter((a) => standingOf(a) === 'wont')
   return (
     <div className="space-y-8 max-lg:pb-14">
       <a
@@ -115,8 +120,10 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
         </p>
         {!will.length && (
           <p className="mt-2 max-w-2xl">
-            No model, and no pair of them, passes every hard no. Those below come nearest: loosen a wish, or
-            look for more media.
+            No model, and no two or three of them, are known to meet all that was asked.{' '}
+            {unsure.length > 0
+              ? 'Those below may: what is not known of them stands beside.'
+              : 'Those below come nearest: loosen a wish, or look for more media.'}
           </p>
         )}
         <Drawing ranking={ranking} />
@@ -140,7 +147,13 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
         )}
         <Changes drawn={drawn} ask={ask} />
       </section>
-      {wont.length > 0 && <Wont list={wont} />}
+      {unsure.length > 0 && (
+        <Unsure list={unsure.slice(0, DRAWN)} more={unsure.length - DRAWN} tank={record} ask={ask} />
+      )}
+      {alone.length > 0 && (
+        <Wont id="alone-title" title="Alone enough, but this house wants two" list={alone} />
+      )}
+      {wont.length > 0 && <Wont id="wont-title" title="Not for this tank" list={wont} />}
     </div>
   )
 }
@@ -205,8 +218,18 @@ function Option({ advice: a, place, tank, ask, ranking }: OptionProps) {
       </div>
       <div className="min-w-0">
         <p className="num text-[1.15rem] font-semibold">
-          {a.price ? sayPrice(a.price) : <span className="muted text-[0.95rem]">price not known</span>}
+          {a.price ? (
+            <>
+              {a.unpriced.length > 0 && <span className="muted text-[0.85rem] font-normal">from </span>}
+              {sayPrice(a.price)}
+            </>
+          ) : (
+            <span className="muted text-[0.95rem]">price not known</span>
+          )}
         </p>
+        {a.unpriced.length > 0 && (
+          <p className="muted text-[0.85rem]">without a price: {a.unpriced.join(', ')}</p>
+        )}
         {a.year && (
           <p className="muted text-[0.88rem]">
             and about{' '}
@@ -252,10 +275,68 @@ function Changes({ drawn, ask }: { readonly drawn: readonly Advice[]; readonly a
   )
 }
 
-function Wont({ list }: { readonly list: readonly Advice[] }) {
+/** Options that will do by all that is known, and what is not known of them. */
+function Unsure({
+  list,
+  more,
+  tank,
+  ask,
+}: {
+  readonly list: readonly Advice[]
+  readonly more: number
+  readonly tank: TankRecord
+  readonly ask: Ask
+}) {
+  const { search } = useLocation()
   return (
-    <section aria-labelledby="wont-title">
-      <h2 id="wont-title">Not for this tank</h2>
+    <section aria-labelledby="unsure-title">
+      <h2 id="unsure-title">May do: not all is known</h2>
+      <ul className="mt-1">
+        {list.map((a) => {
+          const [reason] = explain(tank, a, ask.rule.weights).reasons
+          return (
+            <li
+              key={a.id}
+              className="rule-b grid gap-x-6 gap-y-1 py-2 sm:grid-cols-[13rem_minmax(0,1fr)_auto] sm:items-baseline"
+            >
+              <span className="font-medium">{a.name}</span>
+              <span className="min-w-0 text-[0.95rem]">
+                <span className="text-warning font-medium">{unknownWords(a)}</span>
+                {reason && (
+                  <span className="block">
+                    <Words sentence={reason} />
+                  </span>
+                )}
+                <span className="muted block">{priceWords(a) ?? 'price not known'}</span>
+              </span>
+              <Link
+                to={`/advise/slip${withOption(search, a)}`}
+                className="btn btn-sm justify-self-start"
+                aria-label={`Slip for ${a.name}`}
+              >
+                Slip
+              </Link>
+            </li>
+          )
+        })}
+      </ul>
+      {more > 0 && <p className="muted mt-2 text-[0.92rem]">And {more} more.</p>}
+    </section>
+  )
+}
+
+function Wont({
+  id,
+  title,
+  list,
+}: {
+  readonly id: string
+  readonly title: string
+  readonly list: readonly Advice[]
+}) {
+  return (
+    <section aria-labelledby={id}>
+      <h2 id={id}>{title}</h2>
       <ul className="mt-1">
         {list.map((a) => (
           <li key={a.id} className="rule-b grid gap-x-6 py-1.5 sm:grid-cols-[13rem_minmax(0,1fr)]">
@@ -300,8 +381,8 @@ function Present({
       return fill ? [{ candidate, fill, refilled }] : []
     })
     const running = known.flatMap((k) => k.running ?? [])
-    return presentSteps(tank, present, together(tank, running), list)
-  }, [ask.tank, tank, data, bias, list])
+    return presentSteps(tank, present, together(tank, running), list, ask.rule)
+  }, [ask.tank, ask.rule, tank, data, bias, list])
   if (!steps.length) return null
   return (
     <section aria-labelledby="present-title">

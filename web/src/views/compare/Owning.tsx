@@ -2,13 +2,16 @@ import {
   comparedCost,
   COST_PARTS,
   costWorking,
+  hasBody,
+  isWhole,
   sayPrice,
   type CompareBy,
   type OwningCost,
 } from '@ypsometer/core/advice'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { showDay } from '../../frame/when'
-import { ratesText, type Compared } from './useCompared'
+import { GiveRate, Rates } from '../../frame/Rates'
+import type { Compared } from './useCompared'
 import { CostChart } from '../../charts'
 
 interface Props {
@@ -18,7 +21,7 @@ interface Props {
 }
 
 /** What owning each costs over some years: by what it is made of, year by year. */
-export function Owning({ compared: { models, set, rates }, by, name }: Props) {
+export function Owning({ compared: { models, set, house }, by, name }: Props) {
   const costs = useMemo(
     () => models.map((m) => ({ id: m.id, name: m.name, cost: comparedCost(m, by) })),
     [models, by],
@@ -88,36 +91,24 @@ export function Owning({ compared: { models, set, rates }, by, name }: Props) {
         {costs.map((c) => (
           <li key={c.id} className="rule-b py-1.5">
             <span className="font-medium">{c.name}</span>{' '}
-            <span className="num font-medium">
-              {sayPrice({ minor: c.cost.total, currency: c.cost.currency })}
-            </span>{' '}
-            over {by.rule.years} {by.rule.years === 1 ? 'year' : 'years'}
+            {hasBody(c.cost) ? (
+              <>
+                {!isWhole(c.cost) && 'from '}
+                <span className="num font-medium">
+                  {sayPrice({ minor: c.cost.total, currency: c.cost.currency })}
+                </span>{' '}
+                over {by.rule.years} {by.rule.years === 1 ? 'year' : 'years'}
+              </>
+            ) : (
+              <span className="text-warning">not known: the price of the filter</span>
+            )}
             <Gaps cost={c.cost} />
             <Adds cost={c.cost} />
           </li>
         ))}
       </ul>
-      {others.map((currency) => (
-        <GiveRate
-          key={currency}
-          currency={currency}
-          into={costs[0]?.cost.currency ?? by.rule.currency}
-          set={set}
-          rates={rates}
-        />
-      ))}
-      {rates.map((r) => (
-        <p key={r.currency} className="text-[0.92rem]">
-          1 {r.currency} taken as {r.per} {costs[0]?.cost.currency}, your rate of {r.on}.{' '}
-          <button
-            type="button"
-            className="link"
-            onClick={() => set({ rate: ratesText(rates.filter((x) => x !== r)) })}
-          >
-            Forget it
-          </button>
-        </p>
-      ))}
+      {house && others.map((currency) => <GiveRate key={currency} currency={currency} house={house} />)}
+      {house && <Rates house={house} />}
       <p className="muted mt-2 max-w-3xl text-[0.9rem]">
         Media in whole packs by how long they last, parts by how long they usually do (rules of thumb, common
         practice); prices from the library and the labels; electricity at the house’s tariff.
@@ -161,52 +152,5 @@ function Adds({ cost }: { readonly cost: OwningCost }) {
         ))}
       </ul>
     </details>
-  )
-}
-
-interface RateProps {
-  readonly currency: string
-  readonly into: string
-  readonly set: Compared['set']
-  readonly rates: Compared['rates']
-}
-
-/** No rate is made up: the user gives one, with its date. */
-function GiveRate({ currency, into, set, rates }: RateProps) {
-  const [per, setPer] = useState('')
-  const [on, setOn] = useState('')
-  const value = Number(per.replace(',', '.'))
-  const ready = value > 0 && Number.isFinite(value) && on !== ''
-  return (
-    <div className="mt-2 flex flex-wrap items-end gap-3 text-[0.95rem]">
-      <label>
-        <span className="kicker block">
-          1 {currency} in {into}
-        </span>
-        <input
-          className="field w-28"
-          inputMode="decimal"
-          value={per}
-          onChange={(e) => setPer(e.target.value)}
-        />
-      </label>
-      <label>
-        <span className="kicker block">of</span>
-        <input type="date" className="field w-40" value={on} onChange={(e) => setOn(e.target.value)} />
-      </label>
-      <button
-        type="button"
-        className="btn btn-sm"
-        disabled={!ready}
-        onClick={() => set({ rate: ratesText([...rates, { currency, per: value, on }]) })}
-      >
-        Add it in
-      </button>
-      {per !== '' && !(value > 0) && (
-        <span role="alert" className="text-error">
-          A number above nought, such as 1.15.
-        </span>
-      )}
-    </div>
   )
 }

@@ -1,3 +1,4 @@
+import type { HouseRule } from '@ypsometer/contract'
 import { houseOf } from '@ypsometer/contract/house'
 import { ADVICE_RULE, type Candidate, type CompareBy, type Price } from '@ypsometer/core/advice'
 import { packVolume } from '@ypsometer/core/media'
@@ -7,30 +8,19 @@ import { useAddress, type AddressChanges } from '../../frame/useAddress'
 import { useCandidates, useHouseRules, useJudgedClasses, useMedia } from '../../api/queries'
 import { MOST_COMPARED } from '../../frame/settings'
 
-/** A rate of exchange as the user gave it. */
-export interface Rate {
-  readonly currency: string
-  readonly per: number
-  readonly on: string
-}
-
-/** Rates as they stand in the address. */
-export const ratesText = (rates: readonly Rate[]): string | null =>
-  rates.map((r) => `${r.currency}~${r.per}~${r.on}`).join(',') || null
-
 /** What is compared, and by what, as it stands in the address. */
 export interface Compared {
   readonly models: readonly Candidate[]
   readonly shelf: readonly Candidate[]
   readonly stocks: readonly StockClass[]
   readonly by: CompareBy | null
-  readonly rates: readonly Rate[]
+  /** The house rule whose money is compared in; undefined while it is read. */
+  readonly house: HouseRule | undefined
   readonly error: Error | null
   readonly retry: () => void
   readonly set: (changes: AddressChanges) => void
 }
 
-const RATE = /^([A-Z]{3})~([\d.]+)~(\d{4}-\d\d-\d\d)$/
 const YEARS = { least: 1, most: 30 } as const
 
 /** Reads what is compared from the address, so that it can be sent as a link. */
@@ -45,20 +35,15 @@ export function useCompared(): Compared {
     const shelf = (data ?? []).flatMap((d) => d.candidate ?? []).sort((a, b) => a.name.localeCompare(b.name))
     const ids = [...new Set((p.get('m') ?? '').split(',').filter(Boolean))].slice(0, MOST_COMPARED)
     const models = ids.flatMap((id) => shelf.find((c) => c.id === id) ?? [])
-    const rates = (p.get('rate') ?? '').split(',').flatMap((r): Rate[] => {
-      const m = RATE.exec(r)
-      const per = Number(m?.[2])
-      return m && per > 0 ? [{ currency: m[1] ?? '', per, on: m[3] ?? '' }] : []
-    })
     const stock =
       stocks.find((s) => stockKey(s) === p.get('stock')) ??
       stocks.find((s) => s.code === 'normal') ??
       stocks[0]
-    const house = rules && houseOf(rules, null)?.advice
-    if (!data || !stock) return { models, shelf, rates, by: null }
+    const house = rules && houseOf(rules, null)
+    if (!data || !stock) return { models, shelf, house, by: null }
     const years = Math.round(Number(p.get('years')))
     const rule = {
-      ...(house ?? ADVICE_RULE),
+      ...(house?.advice ?? ADVICE_RULE),
       ...(years >= YEARS.least && years <= YEARS.most && { years }),
       ...(p.has('cut') && { cutFloss: p.get('cut') === '1' }),
     }
@@ -75,7 +60,6 @@ export function useCompared(): Compared {
       refilled: p.get('with') === 'better',
       shelf: new Map(shelf.map((c) => [c.id, c])),
       prices: paid,
-      rates: new Map(rates.map((r) => [r.currency, r.per])),
       floss: floss
         ? {
             name: floss.name,
@@ -84,7 +68,7 @@ export function useCompared(): Compared {
           }
         : null,
     }
-    return { models, shelf, rates, by }
+    return { models, shelf, house, by }
   }, [text, data, stocks, rules, media])
   return { ...found, stocks, error: data ? null : error, retry: () => void refetch(), set }
 }

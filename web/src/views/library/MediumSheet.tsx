@@ -155,6 +155,30 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
         />
         <QuantityField
           {...ratio}
+          field="surfaceBand"
+          label="Effective, ± share"
+          min={0}
+          max={1}
+          hint="Blank = as its form usually is: 0.3 to 0.5"
+        />
+        <QuantityField
+          {...ratio}
+          field="workingShare"
+          label="Share that works"
+          min={0}
+          max={1}
+          hint="Between rinses, under its dirt. Blank = as media of its job usually are"
+        />
+        <QuantityField
+          {...ratio}
+          field="workingBand"
+          label="Share that works, ± share"
+          min={0}
+          max={1}
+          hint="Blank = typical"
+        />
+        <QuantityField
+          {...ratio}
           field="claimedSurface"
           label="Claimed, m²/m³"
           min={0}

@@ -1,11 +1,12 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { CRITERIA, type Criterion } from '@ypsometer/core/advice'
+import { CRITERIA, EXTRAS, EXTRA_WORDS, type Criterion } from '@ypsometer/core/advice'
 import { fromMinor, minorDigits } from '@ypsometer/core/units'
 import { DayNoted } from '../../fields/DayNoted'
 import { dayFromNow } from '../../frame/when'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
+import { Rates } from '../../frame/Rates'
 import { Swings } from './Swings'
 
 const WORTH: Readonly<Record<Criterion, readonly [name: string, worth: string]>> = {
@@ -188,6 +189,26 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
           />
         </label>
       </div>
+      <h3>What is needed besides</h3>
+      <p className="muted max-w-3xl text-[0.95rem]">
+        Put into the price to run a filter. What has no price here is named, and the sum is “from”.
+      </p>
+      <div className="grid max-w-3xl gap-x-8 gap-y-3 sm:grid-cols-3">
+        {EXTRAS.map((x) => (
+          <Amount key={x} label={`${upper(EXTRA_WORDS[x])}, ${advice.currency}; 0 for none`}>
+            <QuantityInput
+              label={`Price of ${EXTRA_WORDS[x]}`}
+              si={units(advice.extras?.[x] ?? 0)}
+              {...money}
+              onCommit={(v) => {
+                const { [x]: _old, ...rest } = advice.extras ?? {}
+                write({ extras: v > 0 ? { ...rest, [x]: minor(v) } : rest })
+              }}
+            />
+          </Amount>
+        ))}
+      </div>
+      <Rates house={house} />
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
@@ -200,6 +221,8 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
     </section>
   )
 }
+
+const upper = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
 
 const Amount = ({ label, children }: { readonly label: string; readonly children: React.ReactNode }) => (
   <div>

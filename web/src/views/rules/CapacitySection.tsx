@@ -1,6 +1,7 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { CAPACITY_SCHOOLS, SCHOOL_WORDS, type CapacitySchool } from '@ypsometer/core/tanks'
+import { CAPACITY_SCHOOLS, isBlind, SCHOOL_ORIGINS, SCHOOL_WORDS, type CapacitySchool } from '@ypsometer/core/tanks'
 import { ArrowDown, ArrowUp } from 'lucide-react'
+import { Link } from 'react-router'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
@@ -8,12 +9,12 @@ import { IconButton } from '../../frame/IconButton'
 
 const WHY: Readonly<Record<CapacitySchool, string>> = {
   'media-mass':
-    'A kilogram of good sintered media carries 100 L normally stocked. The trade’s own rule; it keeps a reserve.',
+    'A kilogram of good sintered media, or foam and other media of the same effective area, carries 100 L normally stocked. It keeps a reserve.',
   balance:
     'What the animals put in against what films, plants and water changes take, until a kit shows colour or oxygen runs short.',
   turnover:
-    'The water that meets the media reaches every corner so many times an hour. A floor, not a capacity.',
-  oversizing: 'A filter rated for so many times the tank. Rests on the label alone.',
+    'Water reaches every corner so many times an hour. A floor, not a capacity: it can say too much, never enough.',
+  oversizing: 'A filter rated for so many times the tank. Takes the label at its word, so it never judges a label. It leads for turtles.',
   minima: 'So many turnovers an hour at least, by class. Nobody in the trade states one for sure: optional.',
 }
 
@@ -53,6 +54,10 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
                   {i === 0 && speaks && <span className="kicker ml-2">leads</span>}
                 </span>
                 <span className="muted block text-[0.88rem]">{WHY[s]}</span>
+                <span className="block text-[0.88rem]">
+                  Who says it: {SCHOOL_ORIGINS[s].who}. Rests on: {SCHOOL_ORIGINS[s].rests}. Interest:{' '}
+                  {SCHOOL_ORIGINS[s].interest}.
+                </span>
                 {s === 'turnover' && (
                   <span className="mt-1 flex items-baseline gap-2 text-[0.92rem]">
                     Floor, turnovers an hour
@@ -70,6 +75,21 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
                 )}
               </div>
               <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1 text-[0.92rem]">
+                {speaks && !isBlind(s) && (
+                  <span className="flex items-baseline gap-1.5">
+                    weight
+                    <span className="w-14">
+                      <QuantityInput
+                        label={`Weight of ${name} in how sure a verdict is`}
+                        si={capacity.weights?.[s] ?? (i === 0 ? 2 : 1)}
+                        dimension="ratio"
+                        min={0}
+                        max={100}
+                        onCommit={(v) => write({ weights: { ...capacity.weights, [s]: v } })}
+                      />
+                    </span>
+                  </span>
+                )}
                 <label className="flex items-center gap-1.5">
                   <input
                     type="checkbox"
@@ -117,6 +137,21 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
           )
         })}
       </ol>
+      <label className="flex items-center gap-2 text-[0.95rem]">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={capacity.mostTurnover ?? false}
+          onChange={(e) => write({ mostTurnover: e.target.checked })}
+        />
+        a most of turnovers an hour may speak at the low end (nobody states one for sure; the jet judges)
+      </label>
+      <p>
+        <Link to="/rules/trial" className="link">
+          Rules on trial
+        </Link>
+        <span className="muted">: what each of these said of tanks on record, and what became of them</span>
+      </p>
     </section>
   )
 }

@@ -229,6 +229,20 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             optional
           />
         </div>
+        <label className="flex items-baseline gap-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm translate-y-1"
+            checked={tank.conditioner}
+            onChange={(e) => changeRow('tanks', tank, { conditioner: e.target.checked })}
+          />
+          <span>
+            An ammonia-binding conditioner or sorbent is in use
+            <span className="muted block text-[0.88rem]">
+              It leaves bacteria about half of their food while it lasts (common practice).
+            </span>
+          </span>
+        </label>
         <h3>Room for a filter</h3>
         <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
           <QuantityField {...size} field="cabinetWidth" label="Cabinet inside, width" optional />

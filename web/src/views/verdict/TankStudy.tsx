@@ -1,5 +1,6 @@
 import type { Tank } from '@ypsometer/contract'
 import { fittingOf, outletsOf } from '@ypsometer/contract/candidate'
+import { mainHookup } from '@ypsometer/contract/records'
 import { CoreError } from '@ypsometer/core/errors'
 import { FILTERS } from '@ypsometer/core/kinds'
 import {
@@ -111,7 +112,7 @@ function Studied({
           record,
           fill.flow,
           outletsOf(dossier, fill),
-          dossier.hookups[0]?.fitted.inlet ?? null,
+          mainHookup(dossier)?.fitted.inlet ?? null,
           FILTERS[dossier.model.kind].intake,
         ),
         bodyWater: FILTERS[dossier.model.kind].circuit === 'closed' ? (fitting?.water?.value ?? null) : null,
