@@ -359,6 +359,8 @@ export const ShelfRow = z.object({
   overclaim: Figure.nullable(),
   level: z.enum(['open', 'holds', 'stretched', 'overclaimed', 'far-overclaimed']),
   borderline: z.boolean(),
+  /** The schools of capacity disagree: what each says, the leading one first; null where they agree. */
+  split: z.string().nullable(),
   claimsDone: z.number(),
   benchDone: z.number(),
   /** Why its numbers could not be worked out; null when they could. */
@@ -375,11 +377,14 @@ export const LabelBias = z.object({
   n: z.int(),
   words: z.string(),
 })
-export const SHELF_SORTS = ['name', 'updated', 'rated-flow'] as const
+export const SHELF_SORTS = ['name', 'updated', 'rated-flow', 'claim'] as const
+export const SHELF_STANDS = ['split', 'agreed'] as const
 export const ShelfQuery = z.object({
   search: z.string().max(80).optional(),
   kind: FilterKind.optional(),
   sort: z.enum(SHELF_SORTS).default('name'),
+  /** Only those whose schools disagree on the claim, or only those whose schools agree. */
+  stands: z.enum(SHELF_STANDS).optional(),
   cursor: z.string().max(400).optional(),
   limit: z.coerce.number().int().min(1).max(100).default(50),
 })

@@ -555,10 +555,10 @@ describe('advice for a tank', () => {
     const single = list.filter((a) => a.choices.length === 1)
     expect(single.map((a) => [a.name, standingOf(a), a.unknown])).toEqual([
       ['Known', 'will', []],
-      ['Unpriced', 'unknown', ['price']],
       ['Silent', 'unknown', ['noise']],
+      ['Unpriced', 'unknown', ['price']],
     ])
-    expect(single.map(unknownWords)).toEqual([null, 'not known: price', 'not known: noise'])
+    expect(single.map(unknownWords)).toEqual([null, 'not known: noise', 'not known: price'])
     // Nothing noted of its media: by its flow alone, and never among what will do.
     const bare = { ...offered(1, 600), mass: null, films: null }
     const [blind] = ask([canister('Bare', 1, { shipped: bare })])

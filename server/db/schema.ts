@@ -929,15 +929,19 @@ export const shelfEntry = pgTable(
     ratedFlow: doublePrecision('rated_flow').notNull().default(0),
     /** Do the schools of capacity disagree on its claim? Kept beside `shown` for searching and sorting. */
     split: boolean('split').notNull().default(false),
-    /** Claimed ÷ supported by the leading school; null while the claim is not judged. */
-    overclaim: doublePrecision('overclaim'),
+    /** Claimed ÷ supported by the leading school; 0 while the claim is not judged. */
+    overclaim: doublePrecision('overclaim').notNull().default(0),
     /** The revision, the library and the program that `shown` was worked out from; null while it never was. */
     workedFrom: text('worked_from'),
     shown: jsonb('shown').$type<Omit<ShelfRow, 'model'>>(),
     /** What it brings to a tank, worked out with it; null where that is not possible. */
     candidate: jsonb('candidate').$type<Candidate>(),
   },
-  (t) => [index('shelf_entry_by_flow').on(t.ratedFlow.desc(), t.modelId.desc())],
+  (t) => [
+    index('shelf_entry_by_flow').on(t.ratedFlow.desc(), t.modelId.desc()),
+    index('shelf_entry_by_claim').on(t.overclaim.desc(), t.modelId.desc()),
+    index('shelf_entry_split').on(t.modelId).where(sql`${t.split}`),
+  ],
 )
 
 /** A ranking of the whole shelf for every tank, worked out part by part by whichever worker comes first. */

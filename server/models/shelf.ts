@@ -39,6 +39,13 @@ const SORTINGS: Readonly<Record<z.infer<typeof ShelfQuery>['sort'], Sorting>> = 
     held: sql`${shelfEntry.ratedFlow}`,
     read: asItIs,
   },
+  claim: {
+    by: sql`${shelfEntry.overclaim}`,
+    id: sql`${shelfEntry.modelId}`,
+    falls: true,
+    held: sql`${shelfEntry.overclaim}`,
+    read: asItIs,
+  },
 }
 
 /** One page of the shelf, by keyset on the sort value and the id, with the whole count. */
@@ -47,6 +54,10 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
   const { by, id, falls, held, read } = SORTINGS[q.sort]
   const filters: SQL[] = [isNull(model.deletedAt)]
   if (q.kind) filters.push(eq(model.kind, q.kind))
+  if (q.stands)
+    filters.push(
+      sql`exists (select 1 from ${shelfEntry} e where e.model_id = ${model.id} and e.split = ${q.stands === 'split'})`,
+    )
   const words = q.search?.replace(/\0/g, '').trim().split(/\s+/).filter(Boolean) ?? []
   for (const word of words) {
     const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`
@@ -58,8 +69,8 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
       ? sql`(${by}, ${id}) < (${read(cursor.value)}, ${cursor.id}::uuid)`
       : sql`(${by}, ${id}) > (${read(cursor.value)}, ${cursor.id}::uuid)`
     : undefined
-  // In the order of the index on the flow, which stands with its nulls last.
-  const last = q.sort === 'rated-flow' ? sql` nulls last` : sql``
+  // In the order of the indexes on the entry, which stand with their nulls last.
+  const last = q.sort === 'rated-flow' || q.sort === 'claim' ? sql` nulls last` : sql``
   const order = falls ? [sql`${by} desc${last}`, sql`${id} desc${last}`] : [asc(by), asc(id)]
   const [rows, count, basis] = await Promise.all([
     db

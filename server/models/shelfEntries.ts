@@ -48,6 +48,7 @@ const brokenRow = (error: unknown): Shown => ({
   overclaim: null,
   level: 'open',
   borderline: false,
+  split: null,
   claimsDone: 0,
   benchDone: 0,
   problem: error instanceof CoreError ? error.message : 'its record cannot be worked out',
@@ -91,6 +92,8 @@ export async function workOut(
     workedFrom: workedFrom(revision, basis.key),
     shown: worked.get(row.id)?.shown ?? null,
     candidate: worked.get(row.id)?.candidate ?? null,
+    split: worked.get(row.id)?.shown.split != null,
+    overclaim: worked.get(row.id)?.shown.overclaim?.value ?? 0,
   }))
   await db
     .insert(shelfEntry)
@@ -101,6 +104,8 @@ export async function workOut(
         workedFrom: sql`excluded.worked_from`,
         shown: sql`excluded.shown`,
         candidate: sql`excluded.candidate`,
+        split: sql`excluded.split`,
+        overclaim: sql`excluded.overclaim`,
       },
       setWhere: sql`${shelfEntry.revision} = excluded.revision`,
     })

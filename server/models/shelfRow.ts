@@ -38,6 +38,7 @@ export function shelfRow(
     overclaim: a.verdict.overclaim,
     level: a.verdict.level,
     borderline: a.verdict.borderline,
+    split: a.verdict.split ? a.verdict.words : null,
     claimsDone: a.progress.claims,
     benchDone: a.progress.bench,
     problem: null,

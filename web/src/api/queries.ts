@@ -236,6 +236,7 @@ export interface ShelfFilter {
   readonly search: string
   readonly kind: string
   readonly sort: string
+  readonly stands: string
 }
 
 const shelfQuery = (f: ShelfFilter) =>
@@ -246,6 +247,7 @@ const shelfQuery = (f: ShelfFilter) =>
       const q = new URLSearchParams({ sort: f.sort, limit: '40' })
       if (f.search) q.set('search', f.search)
       if (f.kind) q.set('kind', f.kind)
+      if (f.stands) q.set('stands', f.stands)
       if (pageParam) q.set('cursor', pageParam)
       return api<ShelfPage>(`/models?${q}`, { signal })
     },
@@ -261,6 +263,7 @@ export const shelfFilter = (q: URLSearchParams): ShelfFilter => ({
   search: q.get('q') ?? '',
   kind: q.get('kind') ?? '',
   sort: q.get('sort') ?? 'name',
+  stands: q.get('stands') ?? '',
 })
 
 /**

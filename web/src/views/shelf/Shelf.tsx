@@ -1,5 +1,5 @@
 import type { ShelfRow } from '@ypsometer/contract'
-import { Plus } from 'lucide-react'
+import { Plus, Split } from 'lucide-react'
 import { lazy, Suspense, useDeferredValue, useState } from 'react'
 import { patiently } from '../../api/patiently'
 import { Link, useSearchParams } from 'react-router'
@@ -18,8 +18,8 @@ const NewModel = lazy(() => patiently(() => import('./NewModel')))
 export function Shelf() {
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
-  const { search, kind, sort } = shelfFilter(params)
-  const query = useShelf({ search: useDeferredValue(search), kind, sort })
+  const { search, kind, sort, stands } = shelfFilter(params)
+  const query = useShelf({ search: useDeferredValue(search), kind, sort, stands })
   const set = (name: string, value: string): void =>
     setParams(
       (old) => {
@@ -74,13 +74,22 @@ export function Shelf() {
             <option value="name">By name</option>
             <option value="updated">Last changed first</option>
             <option value="rated-flow">Largest rated flow first</option>
+            <option value="claim">Claim ratio, highest first</option>
+          </select>
+        </label>
+        <label>
+          <span className="kicker block">Rules</span>
+          <select className="field !w-auto" value={stands} onChange={(e) => set('stands', e.target.value)}>
+            <option value="">Agreed or split</option>
+            <option value="split">Split only</option>
+            <option value="agreed">Agreed only</option>
           </select>
         </label>
       </div>
       {query.isPending && <Loading />}
       {query.isError && <Failed error={query.error} what="the shelf" retry={() => void query.refetch()} />}
       {query.data && !rows.length && (
-        <Empty filtered={Boolean(search || kind)} onAdd={() => setAdding(true)} />
+        <Empty filtered={Boolean(search || kind || stands)} onAdd={() => setAdding(true)} />
       )}
       {rows.length > 0 && <ShelfTable rows={rows} />}
       {query.hasNextPage && (
@@ -219,8 +228,16 @@ function Row({
         <MiniRuler row={r} span={span} />
       </td>
       <td className="whitespace-nowrap">
-        <span className={bad ? 'text-error font-medium' : ''}>{claimWords(r)}</span>
-        {r.borderline && <span className="muted text-[0.85rem]">, borderline</span>}
+        {r.split ? (
+          <span className="inline-flex items-center gap-1.5 font-medium" title={r.split}>
+            <Split size={15} aria-hidden="true" className="text-warning" />
+            split
+            <span className="sr-only">: {r.split}</span>
+          </span>
+        ) : (
+          <span className={bad ? 'text-error font-medium' : ''}>{claimWords(r)}</span>
+        )}
+        {r.borderline && !r.split && <span className="muted text-[0.85rem]">, borderline</span>}
         {r.overclaim && (
           <div className="muted num text-[0.88rem]">
             × <FigureView figure={r.overclaim} inline />

@@ -1,7 +1,8 @@
-import type { Chances } from '@ypsometer/core/judging/chances'
+import type { Chances, DrawnClaim } from '@ypsometer/core/judging/chances'
 import { put, type Figure } from '@ypsometer/core/figures'
 import { showPercent } from '@ypsometer/core/units'
 import type { Verdict } from '@ypsometer/core/judging'
+import { asUsed, SCHOOL_WORDS } from '@ypsometer/core/tanks'
 import { useRef } from 'react'
 import { ChartTools } from '../../charts/ChartTools'
 import { FigureView } from '../../figures/FigureView'
@@ -10,6 +11,8 @@ import { useChances } from '../../workers/useLiving'
 
 /** So few draws say no more than that it is more, or less, than this. */
 const EDGE = 0.01
+/** How dark each school stands in the stack, the leading one first. */
+const STACK = [0.85, 0.4, 0.2]
 const W = 340
 const H = 96
 
@@ -28,58 +31,49 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
       </p>
     )
   if (!answer) return busy ? <p className="muted">Drawing…</p> : null
-  const { ratio, carried, tooHigh, draws } = answer
+  const { draws, leading, schools, overSchools } = answer
   const base = {
     provenance: 'computed',
     formula: 'by draws: flow, media, bands of the rules, feed and film, log-normal, together',
     working: [put('n', 'draws, seeded', draws)],
     source: 'JCGM 101:2008, clauses 5 and 7',
   } as const
-  const interval: Figure | null = ratio && {
-    ...base,
-    id: 'ratio-drawn',
-    label: 'Claimed ÷ supported, middle of the draws',
-    value: ratio.middle,
-    uncertainty: (ratio.high - ratio.low) / 2,
-    dimension: 'ratio',
-    conditions: ['half of the interval that 95 % of the draws lie in'],
-  }
-  const carries: Figure = {
-    ...base,
-    id: 'carried-drawn',
-    label: 'Carries, middle of the draws',
-    value: carried.middle,
-    uncertainty: (carried.high - carried.low) / 2,
-    dimension: 'volume',
-  }
+  const name = SCHOOL_WORDS[leading]
+  const several = schools.length > 1
   return (
     <section aria-labelledby="doubt-title" aria-busy={busy}>
       <h2 id="doubt-title">How sure</h2>
-      {tooHigh !== null && (
-        <p>
-          {tooHigh > 1 - EDGE ? 'over ' : tooHigh < EDGE ? 'under ' : ''}
-          <FigureView
-            figure={{
-              ...base,
-              id: 'chance-too-high',
-              label: 'Chance that the claim is more than it carries',
-              value: Math.min(1 - EDGE, Math.max(EDGE, tooHigh)),
-              dimension: 'ratio',
-              unit: '%',
-            }}
-            size="lg"
-          />{' '}
-          <span className="muted">that the claim is more than it carries, normally stocked</span>
-        </p>
+      {answer.tooHigh !== null && (
+        <dl className="flex flex-wrap gap-x-8 gap-y-2">
+          <Chance
+            id="chance-too-high"
+            words={`that the claim is too high, if ${name} is right`}
+            chance={answer.tooHigh}
+            base={base}
+          />
+          {several && overSchools.tooHigh !== null && (
+            <Chance
+              id="chance-too-high-all"
+              words={`over all ${schools.length} rules by their weights`}
+              chance={overSchools.tooHigh}
+              base={base}
+            />
+          )}
+        </dl>
       )}
       <Histogram chances={answer} name={dossier.model.name} />
       <dl className="mt-2 flex flex-wrap gap-x-8 gap-y-2">
-        {interval && <Line words="Claimed ÷ supported" figure={interval} />}
-        <Line words="Carries" figure={carries} />
+        {drawnFigures(base, answer, `by ${name}`).map((f) => (
+          <Line key={f.id} words={f.label} figure={f} />
+        ))}
+        {several &&
+          drawnFigures({ ...base }, overSchools, 'over all rules').map((f) => (
+            <Line key={`all-${f.id}`} words={f.label} figure={{ ...f, id: `${f.id}-all` }} />
+          ))}
       </dl>
       {answer.from.length > 0 && (
         <p className="muted mt-2 text-[0.92rem]">
-          The doubt comes from{' '}
+          By {name}, the doubt comes from{' '}
           {answer.from
             .filter((f) => f.share > 0.02)
             .map((f) => `${f.what} (${showPercent(f.share)})`)
@@ -88,6 +82,63 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
         </p>
       )}
     </section>
+  )
+}
+
+type Base = Pick<Figure, 'provenance' | 'formula' | 'working' | 'source'>
+
+/** Claimed ÷ supported and litres supported as the draws have them, under one condition. */
+function drawnFigures(base: Base, { ratio, carried }: DrawnClaim, by: string): readonly Figure[] {
+  const ratioFigure: Figure | null = ratio && {
+    ...base,
+    id: 'ratio-drawn',
+    label: `Claimed ÷ supported, ${by}`,
+    value: ratio.middle,
+    ...asUsed(ratio.middle, [ratio.low, ratio.high]),
+    dimension: 'ratio',
+    conditions: ['middle of the draws, and where 95 % of them lie'],
+  }
+  const carries: Figure = {
+    ...base,
+    id: 'carried-drawn',
+    label: `Supports, ${by}`,
+    value: carried.middle,
+    ...asUsed(carried.middle, [carried.low, carried.high]),
+    dimension: 'volume',
+  }
+  return ratioFigure ? [ratioFigure, carries] : [carries]
+}
+
+/** One chance with the condition it stands under; a round number of draws tells none from few no better. */
+function Chance({
+  id,
+  words,
+  chance,
+  base,
+}: {
+  readonly id: string
+  readonly words: string
+  readonly chance: number
+  readonly base: Base
+}) {
+  return (
+    <div>
+      <dd>
+        {chance > 1 - EDGE ? 'over ' : chance < EDGE ? 'under ' : ''}
+        <FigureView
+          figure={{
+            ...base,
+            id,
+            label: `Chance ${words}`,
+            value: Math.min(1 - EDGE, Math.max(EDGE, chance)),
+            dimension: 'ratio',
+            unit: '%',
+          }}
+          size="lg"
+        />
+      </dd>
+      <dt className="muted max-w-[16rem]">{words}</dt>
+    </div>
   )
 }
 
@@ -103,7 +154,7 @@ const Line = ({ words, figure }: { readonly words: string; readonly figure: Figu
 /** The draws as bars on a logarithmic axis; right of 1 the claim is more than it carries. */
 function Histogram({ chances, name }: { readonly chances: Chances; readonly name: string }) {
   const root = useRef<HTMLDivElement>(null)
-  const { steps, ratio } = chances
+  const { steps, ratio, schools } = chances
   const first = steps[0]?.from ?? 1
   const last = steps.at(-1)?.to ?? 1
   const most = Math.max(...steps.map((s) => s.share))
@@ -119,17 +170,26 @@ function Histogram({ chances, name }: { readonly chances: Chances; readonly name
         role="img"
         aria-label={`Draws of ${ratio ? 'claimed ÷ supported' : 'litres carried'} from ${first.toPrecision(2)} to ${last.toPrecision(2)}`}
       >
-        {steps.map((s) => (
-          <rect
-            key={s.from}
-            x={x(s.from) + 0.5}
-            width={Math.max(0.5, x(s.to) - x(s.from) - 1)}
-            y={H - (s.share / most) * (H - 8)}
-            height={(s.share / most) * (H - 8)}
-            fill={ratio && s.from >= 1 ? 'var(--color-error)' : 'var(--color-primary)'}
-            fillOpacity="0.75"
-          />
-        ))}
+        {steps.map((s) => {
+          let under = H
+          return s.by.map((share, i) => {
+            const high = (share / most) * (H - 8)
+            under -= high
+            return (
+              <rect
+                key={`${s.from}-${i}`}
+                x={x(s.from) + 0.5}
+                width={Math.max(0.5, x(s.to) - x(s.from) - 1)}
+                y={under}
+                height={high}
+                fill={ratio && s.from >= 1 ? 'var(--color-error)' : 'var(--color-primary)'}
+                fillOpacity={STACK[i] ?? 0.25}
+                stroke="var(--color-base-100)"
+                strokeWidth={schools.length > 1 ? 0.5 : 0}
+              />
+            )
+          })
+        })}
         <path d={`M0 ${H}H${W}`} stroke="var(--color-base-content)" />
         {one !== null && (
           <>
@@ -146,14 +206,27 @@ function Histogram({ chances, name }: { readonly chances: Chances; readonly name
           {ratio ? `× ${last.toPrecision(2)}` : ''}
         </text>
       </svg>
+      {schools.length > 1 && (
+        <p className="muted flex flex-wrap gap-x-4 text-[0.88rem]">
+          {schools.map((s, i) => (
+            <span key={s.school} className="inline-flex items-center gap-1.5">
+              <svg width="12" height="12" aria-hidden="true">
+                <rect width="12" height="12" fill="var(--color-base-content)" fillOpacity={STACK[i] ?? 0.25} />
+              </svg>
+              {SCHOOL_WORDS[s.school]}, weight {showPercent(s.weight)}
+            </span>
+          ))}
+        </p>
+      )}
       <ChartTools
         data={{
           name: `${name} draws`,
-          columns: ['From', 'To', 'Share'],
+          columns: ['From', 'To', 'Share', ...schools.map((x) => SCHOOL_WORDS[x.school])],
           rows: steps.map((s) => [
             Number(s.from.toPrecision(4)),
             Number(s.to.toPrecision(4)),
             Number(s.share.toPrecision(3)),
+            ...s.by.map((v) => Number(v.toPrecision(3))),
           ]),
         }}
         root={root}

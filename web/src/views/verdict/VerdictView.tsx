@@ -55,7 +55,7 @@ export function VerdictView() {
             </div>
           )}
           <dl className="mt-4 flex flex-wrap gap-x-10 gap-y-3">
-            {verdict.supported && (
+            {verdict.supported && verdict.level !== 'open' && (
               <Beside words="Carries as shipped, normally stocked" figure={verdict.supported} />
             )}
             {ratio && <Beside words="Claimed ÷ supported" figure={ratio} />}
