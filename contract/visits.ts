@@ -68,6 +68,21 @@ export const visits = resource({
 })
 export type Visit = z.infer<typeof visits.Row>
 
+/** `GET /water-tests`: what visits found in the water of tanks, page after page; see `WaterTest` in the core. */
+export const WaterTestPage = z.object({
+  items: z.array(
+    z.object({
+      tankId: Id,
+      on: Day,
+      ammonia: z.number().nullable(),
+      nitrite: z.number().nullable(),
+      binder: z.boolean(),
+    }),
+  ),
+  next: Id.nullable(),
+})
+export type WaterTestPage = z.infer<typeof WaterTestPage>
+
 export const TICK_STATES = ['done', 'skipped', 'moved'] as const
 /** One due day of a piece of upkeep that was done, skipped or moved. */
 export const ticks = resource({

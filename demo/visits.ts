@@ -62,8 +62,49 @@ const timed = (flow: number) =>
     seconds: Math.round((0.005 / (flow * (1 + 0.012 * wobble()))) * 100) / 100,
   }))
 
-/** What the visits of a year found. */
-export function visitsOf(m: Model, tanks: DemoBundle['tanks']): CreatedOf<'visits'>[] {
+/**
+ * Water tests of tanks that were not visited otherwise: the model by which they are noted, the tank, days after it came,
+ * and what a kit showed (mg/L as N).
+ */
+const TESTED = [
+  { model: 'Bellows S2', tank: 'Dentist, children’s corner', days: [60, 140], ammonia: 0, nitrite: 0 },
+  { model: 'Bellows S2', tank: 'Vet, quarantine', days: [45], ammonia: 0.25, nitrite: 0.1 },
+  { model: 'Triptych 600', tank: 'Optician, corner', days: [60], ammonia: 0.25, nitrite: 0.1 },
+  { model: 'Coracle A1', tank: 'Ferry café, shrimp', days: [70, 150], ammonia: 0, nitrite: 0 },
+  { model: 'Undercroft 90', tank: 'Ferry hall, long tank', days: [60, 130], ammonia: 0, nitrite: 0 },
+  { model: 'Torrent 1400', tank: 'Museum lobby, column', days: [55, 100], ammonia: 0.25, nitrite: 0.1 },
+  { model: 'Gale HB', tank: 'Museum, bowed front', days: [60, 120], ammonia: 0, nitrite: 0 },
+  { model: 'Torrent 1400', tank: 'Museum, turtle pond', days: [90, 180], ammonia: 0.5, nitrite: 0.25 },
+  { model: 'Terrace 1200', tank: 'Notary, reef', days: [80, 200], ammonia: 0, nitrite: 0 },
+] as const
+
+/** What a kit showed of a tank on some days, and nothing else. */
+function testsOf(m: Model, tanks: DemoBundle['tanks']): CreatedOf<'visits'>[] {
+  return TESTED.filter((t) => t.model === m.model.name).flatMap((t) => {
+    const tank = tanks.find((x) => x.name === t.tank)
+    const since = tank?.filters?.find((f) => f.modelId === m.model.id)?.since
+    if (!tank || !since) return []
+    return t.days.map((day) =>
+      RESOURCES.visits.Create.parse({
+        id: idOf(`${m.model.id}-test-${tank.id}-${day}`),
+        modelId: m.model.id,
+        tankId: tank.id,
+        on: dayAfter(since, day),
+        ammonia: t.ammonia * 1e-3,
+        nitrite: t.nitrite * 1e-3,
+        note: 'Water test only.',
+      }),
+    )
+  })
+}
+
+/** What the visits of a year found, and the water tests of tanks that were not visited otherwise. */
+export const visitsOf = (m: Model, tanks: DemoBundle['tanks']): CreatedOf<'visits'>[] => [
+  ...visitedYear(m, tanks),
+  ...testsOf(m, tanks),
+]
+
+function visitedYear(m: Model, tanks: DemoBundle['tanks']): CreatedOf<'visits'>[] {
   const visited = VISITED.find((v) => v.model === m.model.name)
   const tank = tanks.find((t) => t.name === visited?.tank)
   const fill = m.fills.find((f) => f.basis === visited?.fill)

@@ -26,6 +26,7 @@ import { registerModels } from './models/routes'
 import { registerPhotos } from './photos/routes'
 import { registerRankings } from './ranking/routes'
 import { registerTanks } from './tanks/routes'
+import { registerWaterTests } from './tanks/waterTests'
 import { registerHistory } from './history/routes'
 import { registerDoor, visitorOf, type Door } from './people/identity'
 import { registerPeople } from './people/routes'
@@ -239,6 +240,7 @@ export async function buildApp({
       registerModels(api, db)
       registerImports(api, db)
       registerTanks(api, db)
+      registerWaterTests(api, db)
       registerUpkeep(api, db)
       registerHands(api, db)
       registerReviews(api, db)

@@ -40,6 +40,7 @@ export const VIEWS: readonly View[] = [
   simple('upkeep', 'upkeep/Upkeep', ['/upkeep/filters', '/ticks', ALL_TANKS, '/house-rules']),
   simple('reviews', 'reviews/Reviews', ['/reviews', '/candidates']),
   simple('library(?:/[^/]+)?', 'library/Library', ['/media']),
+  simple('trial', 'trial/Trial', [...COUNTER, '/water-tests']),
   simple('rules(?:/[^/]+)?', 'rules/HouseRules', ['/house-rules']),
 ]
 

@@ -186,7 +186,15 @@ export function advise(q: Question, candidates: readonly Candidate[]): readonly 
     .slice(0, PAIRS)
   const found = [...bestOfModel.values(), ...pairs]
   const will = found.some((a) => !a.stops.length)
-  return [...found, ...(will ? [] : threes(q, pairable.map((p) => p.single)))].sort(compareAdvice)
+  return [
+    ...found,
+    ...(will
+      ? []
+      : threes(
+          q,
+          pairable.map((p) => p.single),
+        )),
+  ].sort(compareAdvice)
 }
 
 /** Most of the singles that threes are made of, and most threes that are shown. */
@@ -452,14 +460,22 @@ function priceOf(
       return { what: EXTRA_WORDS[x], price: minor === undefined ? null : { minor, currency: rule.currency } }
     }),
   ]
-  const bodies = sumOf(parts.map(({ choice: { candidate: c } }) => ({ what: c.name, price: c.price })), rule)
+  const bodies = sumOf(
+    parts.map(({ choice: { candidate: c } }) => ({ what: c.name, price: c.price })),
+    rule,
+  )
   const all = sumOf(parts.flatMap(one), rule)
   const bought = parts.filter((p) => p.choice.refilled)
   return {
     // Without the price of a body a sum of the rest would say nothing.
     price: bodies.missing.length ? null : all.price,
     unpriced: all.missing,
-    media: bought.length ? sumOf(bought.flatMap((p) => mediaItems(p.choice.fill)), rule).price : null,
+    media: bought.length
+      ? sumOf(
+          bought.flatMap((p) => mediaItems(p.choice.fill)),
+          rule,
+        ).price
+      : null,
   }
 }
 

@@ -199,7 +199,10 @@ export function compareRows(
           label: 'With better media',
           of: (c) => {
             if (!c.proposed || !paid(c)) return null
-            const { price, missing } = sumOf([{ what: c.name, price: paid(c) }, ...mediaItems(c.proposed)], rule)
+            const { price, missing } = sumOf(
+              [{ what: c.name, price: paid(c) }, ...mediaItems(c.proposed)],
+              rule,
+            )
             return price && missing.length ? `from ${sayPrice(price)}, without ${missing.join(', ')}` : price
           },
         },

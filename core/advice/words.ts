@@ -36,6 +36,11 @@ export const explain = (tank: TankRecord, a: Advice, weights: Weights): Explaine
   needs: needsOf(tank, a),
 })
 
+/** The most a filter can carry by its flow alone, as a number without a ±: it may carry nothing. */
+function mostOf({ uncertainty: _u, interval: _i, ...most }: Figure): Figure {
+  return most
+}
+
 function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Sentence {
   const times: Figure = {
     id: 'times-the-tank',
@@ -53,10 +58,8 @@ function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Se
   if (blind)
     return [
       'Only its flow is known: by that no more than ',
-      sayFigure(carries),
-      ', ',
-      sayFigure(times),
-      ' times this tank. What its media carry nobody has noted.',
+      sayFigure(mostOf(carries)),
+      '. What its media carry is not recorded.',
     ]
   const each = parts.map((p) => p.carried.figure)
   if (each.length > 1) {

@@ -207,9 +207,11 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
       taken += Math.min(allowed, takenBy(food * Math.max(0, s), f.films, x * most))
       taken2 += Math.min(allowed, takenBy(food * Math.max(0, s2), f.films, x2 * most))
       d[N + 2 * i] =
-        pace * (growth('ammonia', food * Math.max(0, s), x, k.temperature) + seeded('ammonia', t, i, ammoniaFilms))
+        pace *
+        (growth('ammonia', food * Math.max(0, s), x, k.temperature) + seeded('ammonia', t, i, ammoniaFilms))
       d[N + 2 * i + 1] =
-        pace * (growth('nitrite', food * Math.max(0, s2), x2, k.temperature) + seeded('nitrite', t, i, nitriteFilms))
+        pace *
+        (growth('nitrite', food * Math.max(0, s2), x2, k.temperature) + seeded('nitrite', t, i, nitriteFilms))
     })
     if (ownArea > 0) {
       const [x = 0, x2 = 0] = v.slice(OWN, OWN + 2)

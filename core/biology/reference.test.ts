@@ -495,7 +495,8 @@ describe('films that water can serve', () => {
   const lph = (q: number): number => q / 3.6e6
   test('by the rule of mass a kilogram asks for 19.2 L/h of water, and where there is more all of it counts', () => {
     expect(ASKED_OF_FILM * kilogram * 86400e6).toBeCloseTo(55.2, 6)
-    const at = (q: number, kg: number) => servedArea({ flow: lph(q), layers: [{ area: kg * kilogram, flow: lph(q) }] })
+    const at = (q: number, kg: number) =>
+      servedArea({ flow: lph(q), layers: [{ area: kg * kilogram, flow: lph(q) }] })
     expect(at(600, 5.2) / kilogram).toBeCloseTo(5.2, 9)
     expect(at(19.1666, 2) / kilogram).toBeCloseTo(1, 4)
     expect(at(0, 5)).toBe(0)

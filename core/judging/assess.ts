@@ -63,9 +63,7 @@ export function assess(
   const thumb = thumbFigure(model)
   const normal = stockClasses.find((c) => c.code === 'normal') ?? stockClasses[0]
   const none = { shipped: null, proposed: null }
-  const { shipped, proposed } = normal
-    ? judgedFills({ model, trials, pump, main, thumb }, normal)
-    : none
+  const { shipped, proposed } = normal ? judgedFills({ model, trials, pump, main, thumb }, normal) : none
   return {
     trials,
     pump,

@@ -160,7 +160,10 @@ interface SchoolDraws {
  * Weights of the schools that judge this fill: as the house gives them, else equal with the leading one double. What
  * knows nothing of the media, and what takes the label at its word, is drawn only where it leads.
  */
-function drawnOver(capacity: Capacity, stock: StockClass): readonly { school: CapacitySchool; weight: number }[] {
+function drawnOver(
+  capacity: Capacity,
+  stock: StockClass,
+): readonly { school: CapacitySchool; weight: number }[] {
   const { weights } = ruleOf(stock)
   const over = capacity.schools
     .filter((s) => s.role === 'leads' || (s.volume !== null && s.volume > 0 && !isBlind(s.school)))
@@ -228,7 +231,11 @@ export function claimChances(
   const over = drawnOver(capacity, stock)
   const all = over.map(({ school, weight }, i): SchoolDraws => {
     const n = i === 0 ? draws : Math.max(10, Math.round(draws * BESIDE))
-    return { school, weight, sorted: monteCarlo((d) => volumeAt(school, drawn(doubts, d)), n, seed + i).sorted }
+    return {
+      school,
+      weight,
+      sorted: monteCarlo((d) => volumeAt(school, drawn(doubts, d)), n, seed + i).sorted,
+    }
   })
   const [leader] = all
   if (!leader) return null

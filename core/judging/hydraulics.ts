@@ -176,7 +176,17 @@ export function knownPump(
   }
   const pump = labelPump ?? (supposedHead && pumpOf(Math.sqrt(supposedHead[0] * supposedHead[1])))
   return (
-    pump && { pump, from: 'label', fit: null, fitProblem, labelPump, supposedHead, bias, curve, fitFigures: null }
+    pump && {
+      pump,
+      from: 'label',
+      fit: null,
+      fitProblem,
+      labelPump,
+      supposedHead,
+      bias,
+      curve,
+      fitFigures: null,
+    }
   )
 }
 

@@ -77,7 +77,14 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
     const in_: Sentence = ['in the smallest claimed tank, ', claim, ' and ', sayFigure(lengthFigure(smallest.value)), ` long, ${lowerFirst(first.name)} is too fast over `, sayFigure(first.share), ' of the length'] // prettier-ignore
     const calm: Sentence = ['. Half of the length is calm from ', starts, ' on.']
     if (inside)
-      add('low-end', 'caution', 'Borderline at the low end: ', ...in_, ...calm, ...(strong ? cure(there) : []))
+      add(
+        'low-end',
+        'caution',
+        'Borderline at the low end: ',
+        ...in_,
+        ...calm,
+        ...(strong ? cure(there) : []),
+      )
     else if (strong) add('low-end', 'against', 'Too strong at the low end: ', ...in_, ...calm, ...cure(there))
     else add('low-end', 'for', 'Gentle enough at the low end: ', ...in_, '.')
   }

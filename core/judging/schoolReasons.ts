@@ -189,10 +189,7 @@ export function floorSentence(c: ClassCase): Sentence | null {
         dimension: 'ratio',
         provenance: 'computed',
         formula: 'n = Q ÷ V',
-        working: [
-          putFigure('Q', c.of.flow),
-          put('V', 'largest tank', c.range.max, 'volume', 'rule'),
-        ],
+        working: [putFigure('Q', c.of.flow), put('V', 'largest tank', c.range.max, 'volume', 'rule')],
       },
       2,
     ),

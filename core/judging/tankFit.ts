@@ -98,7 +98,13 @@ export function tankFit(
       ' of the length.',
     )
   if (range.atMost)
-    return is('unknown', 'Not known: what its media carry is not on record. ', `By ${by} no more than `, most, '.')
+    return is(
+      'unknown',
+      'Not known: what its media carry is not on record. ',
+      `By ${by} no more than `,
+      most,
+      '.',
+    )
   if (water >= low) return is('borderline', 'Borderline, it may be too little: ', ...tooLittle)
   if (fast && fast.most > CALM * length)
     return is(

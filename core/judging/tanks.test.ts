@@ -69,7 +69,10 @@ describe('a tank and a fill at rest', () => {
     expect(says(study({ pH: 8 }).sentences)).not.toContain('At pH')
     expect(says(study({ conditioner: true }).sentences)).toContain('about half of their food')
     // A kilogram of feed a day is beyond what glass and gravel take of any water.
-    const bare = study({ changeShare: 0, feed: 1 / 86400 }, { ...FILL, films: { flow: lph(600), layers: [] } })
+    const bare = study(
+      { changeShare: 0, feed: 1 / 86400 },
+      { ...FILL, films: { flow: lph(600), layers: [] } },
+    )
     expect(says(bare.sentences)).toContain('Ammonia rises without end')
     expect(sentenceText(balanceWords(bare), 'metric')).toContain('over the limit')
     expect(tankBalance(TANK, null)).toBeNull()
@@ -126,7 +129,9 @@ describe('two different filters on one tank', () => {
     const t = together(TANK, [{ name: 'Big', fill: FILL }, { name: 'Old', fill: unknown }]) // prettier-ignore
     expect(t?.carries?.value).toBeCloseTo(0.12, 9)
     // 600 L/h at one turnover an hour.
-    expect(says(t?.sentences ?? [])).toMatch(/Old: by its flow alone no more than 600 L \(0 to 782\).*not counted/)
+    expect(says(t?.sentences ?? [])).toMatch(
+      /Old: by its flow alone no more than 600 L \(0 to 782\).*not counted/,
+    )
     expect(says(t?.sentences ?? [])).toContain('With Big open, the rest carries what nobody knows.')
     expect(together(TANK, [{ name: 'Old', fill: unknown }])?.carries).toBeNull()
   })
@@ -344,7 +349,9 @@ describe('what the schools say of one class', () => {
     const short = { name: 'Rings', carries: figure('could', 0.2, { dimension: 'volume' }) }
     expect(text(takesSentence(caseOf(), short))).toContain('still short of it')
     const balanceLeads = { ...stock, rule: { order: ['balance'], bind: [], turnoverFloor: 1 } as const }
-    expect(text(takesSentence(caseOf({}, 3, balanceLeads), null))).toMatch(/times the surface that water meets/)
+    expect(text(takesSentence(caseOf({}, 3, balanceLeads), null))).toMatch(
+      /times the surface that water meets/,
+    )
   })
   test('each school binds with its own words', () => {
     expect(text(bindingSentence(caseOf()))).toContain('What binds at the top is media')
@@ -359,7 +366,9 @@ describe('what the schools say of one class', () => {
     expect(text(bindingSentence(caseOf({}, 0.3, only(['minima']))))).toMatch(/600 .* gives the 4 turnovers/)
   })
   test('why mass and balance differ', () => {
-    expect(text(besideSentence(caseOf()))).toMatch(/Both read the same area: .* times what mass allows\. That is the reserve mass keeps/)
+    expect(text(besideSentence(caseOf()))).toMatch(
+      /Both read the same area: .* times what mass allows\. That is the reserve mass keeps/,
+    )
     const cold = { ...stock, temperature: 4 }
     expect(text(besideSentence(caseOf({ outlet: { ...NOZZLE, depth: 0 }, mass: figure('mass', 8), flow: figure('flow', lph(6000)) }, 0.3, cold)))).toContain('how warm and salt') // prettier-ignore
     const still = caseOf({ outlet: null, mass: figure('mass', 5) })
@@ -412,7 +421,10 @@ describe('how sure a verdict is', () => {
       ...of,
       films: { flow: lph(600), layers: [{ area: 0.4, flow: lph(600) }] },
     }
-    const byBalance = { ...classOf('normal'), rule: { order: ['balance'], bind: [], turnoverFloor: 1 } as const }
+    const byBalance = {
+      ...classOf('normal'),
+      rule: { order: ['balance'], bind: [], turnoverFloor: 1 } as const,
+    }
     const c = claimChances(foam, byBalance, 0.1, 1, 400)
     expect(c?.from.map((f) => f.what)).toEqual(expect.arrayContaining(['feed', 'what a film takes']))
     expect(claimChances({ ...of, flow: figure('flow', 0) }, classOf('normal'), 0.1)).toBeNull()

@@ -192,7 +192,8 @@ const BASIS_WORDS: Readonly<Record<FlowBasis, string>> = {
   carried: 'measured under other conditions and carried to how it stands over the pump’s curve',
   'computed-fit': 'computed from the bench’s pump curve, the hookup and the fill',
   'computed-label': 'computed from the label’s curve, the hookup and the fill, with what labels are wrong by',
-  'supposed-run': 'over the usual plumbing of its kind, because none is on record; kept within the label less 40 to 50 %',
+  'supposed-run':
+    'over the usual plumbing of its kind, because none is on record; kept within the label less 40 to 50 %',
   'supposed-fit': 'computed for the hoses, with a band for media and body that nobody has measured',
   'supposed-label': 'computed from the label’s curve for the hoses, with bands for media, body and label',
   'measured-empty': 'measured without its media, with a band for what is still to come off',

@@ -33,7 +33,10 @@ const DRIVES: Readonly<
   >
 > = {
   fit: { words: 'pump curve fitted to the bench', origins: ['computed', 'computed', 'computed'] },
-  label: { words: 'pump curve from the label, less what labels are wrong by', origins: ['printed', 'rule', 'rule'] },
+  label: {
+    words: 'pump curve from the label, less what labels are wrong by',
+    origins: ['printed', 'rule', 'rule'],
+  },
   airlift: {
     words: 'airlift’s own curve, from riser, depth and air',
     origins: ['computed', 'computed', 'computed'],
@@ -93,7 +96,9 @@ export function flowFigure(o: Outcome): Figure {
       o.case.hookup?.name ?? 'nothing attached',
       DRIVES[drive.from].words,
       ...supposedConditions(o.case),
-      ...(drive.reach === undefined || drive.brought || (supposed && !told) ? [] : ['Q0 as far as the trial with media says it reaches']),
+      ...(drive.reach === undefined || drive.brought || (supposed && !told)
+        ? []
+        : ['Q0 as far as the trial with media says it reaches']),
       `${o.case.temperature} °C`,
     ],
     formula: 'H0 (1 − (Q/Q0)^n) = H_static + Σ hose, fittings, layers;  gaps share their layer’s head',
@@ -342,7 +347,13 @@ function worthWorking(o: Outcome): Figure['working'] {
   const names = o.layers.filter((l) => filmCounts(l.placed.medium)).map((l) => l.placed.medium.name)
   return [
     ...films.map((f, i) => put(`A${i + 1}`, `${names[i] ?? ''}, area that works`, f.area, 'area', 'rule')),
-    put('A_s', 'of all that, served by the water', servedArea({ flow: o.flow, layers: films }), 'area', 'computed'),
+    put(
+      'A_s',
+      'of all that, served by the water',
+      servedArea({ flow: o.flow, layers: films }),
+      'area',
+      'computed',
+    ),
     ...(calibration === null
       ? []
       : [

@@ -131,7 +131,8 @@ function tellingTrial(
   const loaded = loadedTrials(r).filter((t) => t.result.mean > 0)
   const own = loaded.filter((t) => fillAt(r, t.trial)?.id === fillId)
   // What the verdict takes as measured is what the path is told by.
-  const asInstalled = own[0] && installedTrial(own, { ...r.model, hookups: hookup ? [hookup] : [] }, own[0].trial.state)
+  const asInstalled =
+    own[0] && installedTrial(own, { ...r.model, hookups: hookup ? [hookup] : [] }, own[0].trial.state)
   if (asInstalled) return asInstalled
   const shipped = loaded.filter(
     (t) => t.trial.state === 'as-shipped' && fillAt(r, t.trial)?.basis === 'as-shipped',

@@ -148,7 +148,13 @@ describe('a trial that tells how the body behaves', () => {
   })
   const told = (m: ModelRecord) => {
     const trials = trialResults(m)
-    const pump = { pump: c.drive.pump, from: 'label', fit: null, supposedHead: null, bias: { low: 1, high: 1 } } as never
+    const pump = {
+      pump: c.drive.pump,
+      from: 'label',
+      fit: null,
+      supposedHead: null,
+      bias: { low: 1, high: 1 },
+    } as never
     const base = pathBase({ model: m, assessment: { pump, trials }, body: c.body, chambers: c.chambers, media: c.media, fills: [shipped], hookupId: null, fillOfTrial: {} }) // prettier-ignore
     if (base.kind !== 'ready' || !trials[0]) throw new Error('no base')
     return { base: base.base, trial: trials[0].result }

@@ -84,7 +84,10 @@ describe('a fill on its hookup', () => {
     expect(o.weights.biologicalMass).toBeCloseTo(3.2 * 0.48, 6)
     // Capacity by mass, 100 L for each kilogram: 153.6 L by the sintered rings the rule was made for, and by 1.2 L of
     // coarse foam, 350 m²/m³ of which three quarters work: 0.315 m² at 2.29 m² a kilogram, 13.7 L.
-    expect(saidBy(o.capacity, 'media-mass')).toBeCloseTo(0.1536 + (0.0012 * 350 * 0.75) / (1100 / 480) / 10, 6)
+    expect(saidBy(o.capacity, 'media-mass')).toBeCloseTo(
+      0.1536 + (0.0012 * 350 * 0.75) / (1100 / 480) / 10,
+      6,
+    )
     // Two trays of 3.6 L; solid: foam 1.2 L · 28/1150, pad 0.8 L · 120/1350, rings 3.2 L · 480/2500.
     const solid = (1.2 * 28) / 1150 + (0.8 * 120) / 1350 + (3.2 * 480) / 2500
     expect(o.weights.fullWeight).toBeCloseTo(

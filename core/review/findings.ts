@@ -72,7 +72,11 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
             sayFigure(sure),
             ` that the claim is too high for normal stocking, if ${SCHOOL_WORDS[chances?.leading ?? 'media-mass']} is right`,
             ...(all && chances && chances.schools.length > 1
-              ? ['; ', sayFigure(all), ` over ${chances.schools.map((s) => SCHOOL_WORDS[s.school]).join(' and ')} together`]
+              ? [
+                  '; ',
+                  sayFigure(all),
+                  ` over ${chances.schools.map((s) => SCHOOL_WORDS[s.school]).join(' and ')} together`,
+                ]
               : []),
             '.',
           ])

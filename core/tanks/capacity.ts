@@ -13,7 +13,14 @@ import { requireRange } from '../errors'
 import type { Figure } from '../figures'
 import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from './usual'
-import { CAPACITY_RULE, FLOOR_BAND, isBlind, LEADS_OF_CLASS, type CapacityRule, type CapacitySchool } from './rule'
+import {
+  CAPACITY_RULE,
+  FLOOR_BAND,
+  isBlind,
+  LEADS_OF_CLASS,
+  type CapacityRule,
+  type CapacitySchool,
+} from './rule'
 import type { StockClass } from './stock'
 
 /** A value with its expanded uncertainty (95 %), in one unit. */
@@ -169,7 +176,14 @@ export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {
   const counted = schools.filter((s) => s.role === 'leads' || s.role === 'binds')
   const least = counted.reduce((a, b) => ((b.volume ?? Infinity) < (a.volume ?? Infinity) ? b : a))
   if (input.flow.value === 0)
-    return { volume: 0, interval: [0, 0], leading: leader.school, binding: 'turnover', schools, atMost: false }
+    return {
+      volume: 0,
+      interval: [0, 0],
+      leading: leader.school,
+      binding: 'turnover',
+      schools,
+      atMost: false,
+    }
   const end = (i: 0 | 1): number => Math.min(...counted.map((s) => s.interval?.[i] ?? Infinity))
   // A school that knows nothing of the media, leading because nobody noted them, says at most how much.
   const ahead = schools.slice(

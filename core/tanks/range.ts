@@ -74,7 +74,10 @@ export function smallestTank(
 const LARGEST_LENGTH = 20
 
 /** Every way for the water to come back of what a fill brings: those noted, else the one in use. */
-export const outletsOf = ({ outlets, outlet }: Pick<CapacityInput, 'outlets' | 'outlet'>): readonly Outlet[] =>
+export const outletsOf = ({
+  outlets,
+  outlet,
+}: Pick<CapacityInput, 'outlets' | 'outlet'>): readonly Outlet[] =>
   outlets?.length ? outlets : outlet ? [outlet] : []
 
 /**

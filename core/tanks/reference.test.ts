@@ -204,7 +204,10 @@ describe('the tanks a model carries', () => {
     // Twice the bore: half the distance, an eighth of the litres; it is the gentlest of the two that come with it.
     expect(litres(at({ outlet: nozzle, outlets: [nozzle, wide] }).min)).toBeCloseTo(298.7 / 8, 0)
     expect(at({}).min).toBe(0)
-    expect([at({ outlet: nozzle }, 2).lowAboveTop, at({ outlet: nozzle }, 1).lowAboveTop]).toEqual([false, true])
+    expect([at({ outlet: nozzle }, 2).lowAboveTop, at({ outlet: nozzle }, 1).lowAboveTop]).toEqual([
+      false,
+      true,
+    ])
     // Jet ± 30 %, current ± 40 %, flow ± 6 %: x ± 50.36 %; litres with its cube.
     const r = at({ outlet: nozzle, flow: { value: lph(600), uncertainty: lph(36) } })
     expect(r.minInterval.map((v) => v / r.min)).toEqual([

@@ -146,7 +146,9 @@ function shown(
 /** An interval as it is judged by: its wider half, and both where they differ. */
 export const asUsed = (value: number, [low, high]: Interval): Pick<Figure, 'uncertainty' | 'interval'> => ({
   uncertainty: Math.max(value - low, high - value),
-  ...(Math.abs(high - value - (value - low)) > 1e-3 * Math.max(value, high - low) && { interval: [low, high] }),
+  ...(Math.abs(high - value - (value - low)) > 1e-3 * Math.max(value, high - low) && {
+    interval: [low, high],
+  }),
 })
 
 /** What a school says of a fill as a number with its working; null where it says nothing. */

@@ -126,7 +126,8 @@ export interface paths {
                 query?: {
                     search?: string;
                     kind?: "canister" | "hang-on-back" | "internal" | "motor-sponge" | "air-sponge" | "air-box" | "fluidised" | "sump";
-                    sort?: "name" | "updated" | "rated-flow";
+                    sort?: "name" | "updated" | "rated-flow" | "claim";
+                    stands?: "split" | "agreed";
                     cursor?: string;
                     limit?: number;
                 };
@@ -186,6 +187,10 @@ export interface paths {
                                     /** @enum {string} */
                                     provenance: "printed" | "measured" | "computed" | "rule";
                                     uncertainty?: number;
+                                    interval?: [
+                                        number,
+                                        number
+                                    ];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -211,6 +216,10 @@ export interface paths {
                                     /** @enum {string} */
                                     provenance: "printed" | "measured" | "computed" | "rule";
                                     uncertainty?: number;
+                                    interval?: [
+                                        number,
+                                        number
+                                    ];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -228,7 +237,7 @@ export interface paths {
                                     when?: string;
                                 } | null;
                                 /** @enum {string} */
-                                basis: "measured" | "carried" | "computed-fit" | "computed-label" | "supposed-fit" | "supposed-label" | "measured-empty" | "rule" | "none";
+                                basis: "measured" | "carried" | "computed-fit" | "computed-label" | "supposed-run" | "supposed-fit" | "supposed-label" | "measured-empty" | "rule" | "none";
                                 supportedMax: {
                                     id: string;
                                     label: string;
@@ -238,6 +247,10 @@ export interface paths {
                                     /** @enum {string} */
                                     provenance: "printed" | "measured" | "computed" | "rule";
                                     uncertainty?: number;
+                                    interval?: [
+                                        number,
+                                        number
+                                    ];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -263,6 +276,10 @@ export interface paths {
                                     /** @enum {string} */
                                     provenance: "printed" | "measured" | "computed" | "rule";
                                     uncertainty?: number;
+                                    interval?: [
+                                        number,
+                                        number
+                                    ];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -288,6 +305,10 @@ export interface paths {
                                     /** @enum {string} */
                                     provenance: "printed" | "measured" | "computed" | "rule";
                                     uncertainty?: number;
+                                    interval?: [
+                                        number,
+                                        number
+                                    ];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -307,6 +328,7 @@ export interface paths {
                                 /** @enum {string} */
                                 level: "open" | "holds" | "stretched" | "overclaimed" | "far-overclaimed";
                                 borderline: boolean;
+                                split: string | null;
                                 claimsDone: number;
                                 benchDone: number;
                                 problem: string | null;

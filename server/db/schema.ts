@@ -940,7 +940,9 @@ export const shelfEntry = pgTable(
   (t) => [
     index('shelf_entry_by_flow').on(t.ratedFlow.desc(), t.modelId.desc()),
     index('shelf_entry_by_claim').on(t.overclaim.desc(), t.modelId.desc()),
-    index('shelf_entry_split').on(t.modelId).where(sql`${t.split}`),
+    index('shelf_entry_split')
+      .on(t.modelId)
+      .where(sql`${t.split}`),
   ],
 )
 

@@ -174,6 +174,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./views/rules/HouseRules')).HouseRules }),
       },
       {
+        path: 'trial',
+        loader: asks(() => ahead.trial()),
+        lazy: async () => ({ Component: (await import('./views/trial/Trial')).Trial }),
+      },
+      {
         path: 'models/:id',
         loader: dossierAhead,
         shouldRevalidate: sameDossier,

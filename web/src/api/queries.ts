@@ -12,6 +12,7 @@ import type {
   RowOf,
   SharedReview,
   ShelfPage,
+  WaterTestPage,
 } from '@ypsometer/contract'
 import { houseOf, judgedClasses } from '@ypsometer/contract/house'
 import { DOSSIER_ROWS } from '@ypsometer/contract/lists'
@@ -369,6 +370,21 @@ const candidatesQuery = queryOptions({
 })
 export const useCandidates = () => useQuery(candidatesQuery)
 
+/** Every water test that visits found on tanks, page after page. */
+const waterTestsQuery = queryOptions({
+  queryKey: ['water-tests'],
+  queryFn: async ({ signal }) => {
+    const all: WaterTestPage['items'][number][] = []
+    for (let after: string | null = ''; after !== null;) {
+      const page: WaterTestPage = await api(`/water-tests${after ? `?after=${after}` : ''}`, { signal })
+      all.push(...page.items)
+      after = page.next
+    }
+    return all
+  },
+})
+export const useWaterTests = () => useQuery(waterTestsQuery)
+
 const rankingQuery = queryOptions({
   queryKey: ['ranking'],
   queryFn: ({ signal }) => api<{ ranking: Ranking | null }>('/rankings/latest', { signal }),
@@ -540,6 +556,10 @@ export const ahead = {
     ahead.list('tanks')
     ahead.list('stock-classes')
     ahead.list('house-rules')
+  },
+  trial: (): void => {
+    ahead.counter()
+    void queryClient.prefetchQuery(waterTestsQuery)
   },
   upkeep: (): void => {
     void queryClient.prefetchQuery(keptFiltersQuery)

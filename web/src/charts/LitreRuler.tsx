@@ -35,7 +35,8 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
   const { ranges, claimedRange } = verdict
   const schools = ranges.find((r) => r.stockClass === open)?.schools.filter(spoken) ?? []
   const all = [
-    ...ranges.flatMap((r) => [r.min, r.max, r.maxInterval[1]]),
+    // A low end above the top is said in words: it would stretch the ruler past all that is supported.
+    ...ranges.flatMap((r) => [r.lowAboveTop ? NaN : r.min, r.max, r.maxInterval[1]]),
     ...schools.flatMap((s) => [s.interval[0], s.interval[1]]),
     claimedRange.min ?? NaN,
     claimedRange.max ?? NaN,
@@ -52,7 +53,8 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
     i * ROW + (ranges.slice(0, i).some((r) => r.stockClass === open) ? schools.length * LANE + 12 : 0)
   const height = 92 + rowsAbove(ranges.length) + 8
   const said = (si: number): string => {
-    const s = showQuantity(si, 'volume', system, 2)
+    const rounded = Number(si.toPrecision(3))
+    const s = showQuantity(rounded, 'volume', system, 2)
     return `${s.number} ${s.unit}`
   }
   const labelOf = (id: string): string => stock.find((s) => stockKey(s) === id)?.label ?? id
@@ -154,7 +156,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
             const over = claim !== null && claim > r.max
             const left = low * unit.factor
             const end = x(Math.max(left, r.max))
-            const start = x(Math.max(left, r.min))
+            const start = x(Math.min(high * unit.factor, Math.max(left, r.min)))
             // Claimed below where the current gets too strong.
             const under =
               claim !== null && claimedRange.min !== null && claimedRange.min < r.min
@@ -189,9 +191,9 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
                   />
                 )}
                 {r.lowAboveTop ? (
-                  // Carried, but too fast: an outline up to the top, and a mark where half of the tank is calm.
+                  // Carried, but too fast at every such size: an outline up to the top.
                   <path
-                    d={`M${x(left)} ${y + 2}H${end}v14H${x(left)}M${start} ${y}v18`}
+                    d={`M${x(left)} ${y + 2}H${end}v14H${x(left)}`}
                     stroke="var(--color-primary)"
                     strokeWidth="1.6"
                     fill="none"

@@ -197,9 +197,9 @@ function Working({ id, figure, anchor, onClose, onAway }: PanelProps) {
       )}
       {figure.interval ? (
         <p className="muted mt-2">
-          95 %: <Num si={figure.interval[0]} dimension={figure.dimension} {...(shown && { unit: shown })} /> to{' '}
-          <Num si={figure.interval[1]} dimension={figure.dimension} {...(shown && { unit: shown })} />. ± is the
-          wider half.
+          95 %: <Num si={figure.interval[0]} dimension={figure.dimension} {...(shown && { unit: shown })} />{' '}
+          to <Num si={figure.interval[1]} dimension={figure.dimension} {...(shown && { unit: shown })} />. ±
+          is the wider half.
         </p>
       ) : (
         figure.uncertainty !== undefined && <p className="muted mt-2">± covers 95 % of likely values.</p>

@@ -23,7 +23,7 @@ test('asked, it shows conditions, formula, numbers and source; Escape gives the 
   render(<FigureView figure={figure} />)
   fireEvent.click(screen.getByRole('button'))
   const dialog = screen.getByRole('dialog', { name: 'Working of measured flow' })
-  for (const words of ['empty body · no lift', 'Q = V/t', 'runs', 'Source: GUM', '95 % interval'])
+  for (const words of ['empty body · no lift', 'Q = V/t', 'runs', 'Source: GUM', 'covers 95 %'])
     expect(dialog.textContent).toContain(words)
   fireEvent.keyDown(dialog, { key: 'Escape' })
   expect(screen.queryByRole('dialog')).toBeNull()

@@ -146,7 +146,7 @@ describe('Tanks and Verdict', () => {
     showStation(<TankRange />, demoDossier('Gale HB'))
     const shrimp = screen.getByRole('row', { name: /Ferry café, shrimp/ })
     expect(shrimp.textContent).toMatch(
-      /Too strong: 29\.2 ± 0\.7 turnovers an hour where 6 is the most they bear/,
+      /Suits: by media mass it carries 66 ± 24.*its gentlest outlet is too fast over 2\d.% of the length/,
     )
     expect(screen.getByRole('row', { name: /^Normal/ }).textContent).toMatch(/leads/)
   })
@@ -160,7 +160,7 @@ describe('Tanks and Verdict', () => {
     expect(
       screen.getByRole('heading', {
         level: 2,
-        name: /^The claim is too high: borderline, its interval reaches far too high × 2\.4/,
+        name: /^Too high by media mass, probably holds by feed balance × 1\.8/,
       }),
     ).toBeTruthy()
     expect(text()).toContain('The unit was loaned to us.')

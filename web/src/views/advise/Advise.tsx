@@ -196,7 +196,6 @@ function Option({ advice: a, place, tank, ask, ranking }: OptionProps) {
         <h3 className="flex flex-wrap items-baseline gap-x-3">
           <span className="num muted">{place + 1}</span>
           <span>{a.name}</span>
-          {a.blind && <span className="kicker !text-warning">label only</span>}
         </h3>
         <ul className="mt-1 space-y-0.5 text-[0.97rem]">
           {reasons.map((r, i) => (

@@ -1,5 +1,11 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { CAPACITY_SCHOOLS, isBlind, SCHOOL_ORIGINS, SCHOOL_WORDS, type CapacitySchool } from '@ypsometer/core/tanks'
+import {
+  CAPACITY_SCHOOLS,
+  isBlind,
+  SCHOOL_ORIGINS,
+  SCHOOL_WORDS,
+  type CapacitySchool,
+} from '@ypsometer/core/tanks'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { Link } from 'react-router'
 import { changeRow } from '../../api/rows'
@@ -14,7 +20,8 @@ const WHY: Readonly<Record<CapacitySchool, string>> = {
     'What the animals put in against what films, plants and water changes take, until a kit shows colour or oxygen runs short.',
   turnover:
     'Water reaches every corner so many times an hour. A floor, not a capacity: it can say too much, never enough.',
-  oversizing: 'A filter rated for so many times the tank. Takes the label at its word, so it never judges a label. It leads for turtles.',
+  oversizing:
+    'A filter rated for so many times the tank. Takes the label at its word, so it never judges a label. It leads for turtles.',
   minima: 'So many turnovers an hour at least, by class. Nobody in the trade states one for sure: optional.',
 }
 
@@ -147,7 +154,7 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
         a most of turnovers an hour may speak at the low end (nobody states one for sure; the jet judges)
       </label>
       <p>
-        <Link to="/rules/trial" className="link">
+        <Link to="/trial" className="link">
           Rules on trial
         </Link>
         <span className="muted">: what each of these said of tanks on record, and what became of them</span>

@@ -211,7 +211,12 @@ function Histogram({ chances, name }: { readonly chances: Chances; readonly name
           {schools.map((s, i) => (
             <span key={s.school} className="inline-flex items-center gap-1.5">
               <svg width="12" height="12" aria-hidden="true">
-                <rect width="12" height="12" fill="var(--color-base-content)" fillOpacity={STACK[i] ?? 0.25} />
+                <rect
+                  width="12"
+                  height="12"
+                  fill="var(--color-base-content)"
+                  fillOpacity={STACK[i] ?? 0.25}
+                />
               </svg>
               {SCHOOL_WORDS[s.school]}, weight {showPercent(s.weight)}
             </span>

@@ -84,8 +84,8 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
       <h2 id="limits-title">Each school beside the others</h2>
       <p className="muted max-w-3xl">
         The largest tank by each school, in the order of the house rule: the first that applies leads, the
-        others stand beside it unless the house lets them bind. Smallest: below it more than half of the length
-        is too fast, by the gentlest outlet it comes with.
+        others stand beside it unless the house lets them bind. Smallest: below it more than half of the
+        length is too fast, by the gentlest outlet it comes with.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by school, table">
         <table className="sheet mt-2 min-w-[46rem]">
@@ -111,10 +111,7 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
                   <td>{s.label}</td>
                   <td className="r">
                     {r.min > 0 ? (
-                      <FigureView
-                        figure={smallestFigure(s, capacityInput(shipped), shipped.flow)}
-                        bare
-                      />
+                      <FigureView figure={smallestFigure(s, capacityInput(shipped), shipped.flow)} bare />
                     ) : (
                       <span className="muted text-[0.85rem]">any</span>
                     )}
