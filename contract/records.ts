@@ -69,7 +69,7 @@ export function modelRecord(d: Dossier, media?: readonly Medium[]): ModelRecord 
         : [],
     ),
     // The one it stands on comes first: that is the one everything is judged on.
-    hookups: standingFirst(d).map(({ fitted, ...h }) => ({ ...h, outlets: fitted.outlets, inlet: fitted.inlet })), // prettier-ignore
+    hookups: standingFirst(d).map(({ fitted: { outlets, inlet }, ...h }) => ({ ...h, outlets, inlet })),
     trials: d.trials.map((t) => ({
       id: t.id,
       kind: t.kind,

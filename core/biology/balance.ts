@@ -38,7 +38,7 @@ export interface Keeping extends Feeding, FilmWater {
   readonly food?: number
 }
 
-/** What an ammonia-binding conditioner or sorbent leaves a film of its food (common practice, no source: 40 to 50 %). */
+/** What an ammonia-binding conditioner leaves a film of its food (common practice, no source: 40 to 50 %). */
 export const CONDITIONER_LEAVES = 0.45
 
 /** Half of a colour kit’s first step of 0.25 mg/L, as N: what it reads as zero. Common practice, no source. */

@@ -1,13 +1,13 @@
 import { HALF_SATURATION } from './film'
 
-/** Diffusion of ammonium in water at 25 °C (m²/s). Source: CRC Handbook, 1.96 × 10⁻⁹ at infinite dilution (from memory). */
+/** Diffusion of ammonium in water at 25 °C, infinitely dilute (m²/s). Source: CRC Handbook (from memory). */
 const DIFFUSION = 1.96e-9
 /**
  * Water that stands on a surface no current runs over (m): 0.5 to 1 mm. Source: diffusive boundary layers over
  * sediments, Jørgensen and Revsbech 1985 (from memory); in a tank stirred by fish and return, common practice.
  */
 const STAGNANT = 0.75e-3
-/** Film that a bed of gravel carries for each m² of floor, as water creeps into its top (common practice, no source). */
+/** Film on a bed of gravel for each m² of floor, as water creeps into its top (common practice, no source). */
 const GRAVEL_TIMES = 3
 /** Rock and wood are rougher than a block of the same volume (common practice, no source). */
 const DECOR_TIMES = 2

@@ -10,7 +10,7 @@ const STRUT = 0.03
 const WINDOW = 0.45
 const INCH = 0.0254
 /** Diameter of the largest ball that passes between three touching ones, as a share of theirs: 2/√3 − 1. */
-const THROAT = 2 / Math.sqrt(3) - 1
+export const THROAT = 2 / Math.sqrt(3) - 1
 /** Share of an unknown bed that is water. */
 const USUAL_VOIDAGE = 0.5
 /** No floc falls faster than this (m/s; faeces of fish sink at 2 to 4 cm/s, from memory). */

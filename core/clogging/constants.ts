@@ -25,7 +25,7 @@ export const CONSTANTS = {
   },
   lies: {
     label: 'Share that lies in the tank and never comes to the filter',
-    value: 0.4,
+    value: 0.1,
     band: 1.5,
     unit: 'share of the pieces; finer classes in proportion to how they sink',
     source: SET,
@@ -58,16 +58,44 @@ export const CONSTANTS = {
     unit: 'share',
     source: SET,
   },
-  rots: {
-    label: 'Share of a deposit that rots away in a day',
-    value: 0.006,
+  bridges: {
+    label: 'Thickness of a cake, in flocs of its size, that holds back what is finer',
+    value: 5,
+    band: 2,
+    unit: 'flocs',
+    source: SET,
+  },
+  flocSize: {
+    label: 'Size of the flocs that finer dirt makes as it lies',
+    value: 150e-6,
+    band: 1.5,
+    unit: 'm',
+    source: SET,
+  },
+  compresses: {
+    label: 'How a cake’s resistance grows with the head it takes (exponent)',
+    value: 0.75,
+    band: 1.5,
+    unit: 'exponent',
+    source: `Tiller 1953: 0.4 to 0.9 for flocs and sludges (${MEMORY})`,
+  },
+  clears: {
+    label: 'Share of the dirt under 100 µm that flocs, settles and rots in the tank in a day',
+    value: 1.5,
     band: 2,
     unit: '1/day',
-    source: `half gone in two to six months (${MEMORY})`,
+    source: SET,
+  },
+  rots: {
+    label: 'Share of a deposit that rots away in a day',
+    value: 0.02,
+    band: 2,
+    unit: '1/day',
+    source: SET,
   },
   grazed: {
-    label: 'Share of what sits on a sponge in the tank that is eaten in a day',
-    value: 0.04,
+    label: 'Share of what sits on a sponge in the tank that is eaten or falls off in a day',
+    value: 0.1,
     band: 2,
     unit: '1/day',
     source: SET,
@@ -80,6 +108,9 @@ export type Values = Readonly<Record<ConstantName, number>>
 export const VALUES = Object.fromEntries(
   Object.entries(CONSTANTS).map(([k, c]) => [k, c.value]),
 ) as unknown as Values
+
+/** How far each class flocs and settles in the tank itself, as multiples of {@link CONSTANTS}.clears. */
+export const CLEARS: readonly number[] = [0, 0, 0.2, 1, 1]
 
 /** How far each class sinks out of the water before the filter draws it in, as multiples of {@link CONSTANTS}.lies. */
 export const SINKS: readonly number[] = [1, 0.7, 0.35, 0.1, 0]

@@ -32,10 +32,28 @@ export function posterior(
   seen: readonly { readonly value: number; readonly uncertainty: number }[],
 ): Belief {
   requireRange('prior.sd', prior.sd, { min: 1e-6, max: 100 })
-  const xs = Array.from(
-    { length: FINE },
-    (_, i) => prior.mean + prior.sd * REACH * ((2 * i) / (FINE - 1) - 1),
-  )
+  // What was seen may leave far less than the prior: the grid is laid anew round what is left, until it is fine enough.
+  let [centre, reach] = [prior.mean, REACH * prior.sd]
+  let found = onGrid(prior, predicted, seen, centre, reach)
+  for (let again = 0; again < 4 && found.sd < FEW_STEPS * ((2 * reach) / (FINE - 1)); again++) {
+    ;[centre, reach] = [found.mean, Math.max(1e-9, 0.05 * reach)]
+    found = onGrid(prior, predicted, seen, centre, reach)
+  }
+  return found
+}
+
+/** A posterior narrower than so many steps of its grid would be blurred by it. */
+const FEW_STEPS = 8
+
+/** Bayes’ rule on the points of a grid round a centre. */
+function onGrid(
+  prior: { readonly mean: number; readonly sd: number },
+  predicted: (x: number) => readonly number[],
+  seen: readonly { readonly value: number; readonly uncertainty: number }[],
+  centre: number,
+  reach: number,
+): Belief {
+  const xs = Array.from({ length: FINE }, (_, i) => centre + reach * ((2 * i) / (FINE - 1) - 1))
   const logs = xs.map((x) => {
     const said = predicted(x)
     if (said.length < seen.length)

@@ -3,8 +3,8 @@ import { OutOfRange, requireRange } from '../errors'
 import type { PathCase } from '../path'
 import { waterProperties } from '../water'
 import type { Suspension } from './capture'
-import { SINKS, VALUES, type Values } from './constants'
-import { bedsOf, copyHeld, PER_LAYER, SLICES as SLICE_COUNT, type Beds, type Held } from './dirt'
+import { CLEARS, SINKS, VALUES, type Values } from './constants'
+import { bedsOf, copyHeld, DEPTHS, PER_LAYER, SLICES as SLICE_COUNT, type Beds, type Held } from './dirt'
 import { CLASSES as CLASS_COUNT, PARTICLE_CLASSES } from './particles'
 import { routeOf } from './routing'
 import { waterwaysOf, type IntakeLayer, type Running, type Waterways } from './waterways'
@@ -92,8 +92,8 @@ const EACH = PER_LAYER
 const LONGEST = 1
 const SHORTEST = 1 / 512
 /** A step in which the flow changes by more is made again, half as long; by less than the other, the next is longer. */
-const TOO_MUCH = 0.04
-const LITTLE = 0.01
+const TOO_MUCH = 0.03
+const LITTLE = 0.008
 const UNSTRAINED = CLASSES
 /** The class by which straining is told: 100 to 250 µm. */
 const TELLING = 2
@@ -110,6 +110,8 @@ interface Rates {
   readonly coefficients: Float64Array
   /** Mean share of each slice that is free over the step. */
   readonly free: Float64Array
+  /** Share of each class that is held before each layer. */
+  readonly strained: Float64Array
 }
 
 /**
@@ -138,6 +140,10 @@ class Machine {
   readonly #lies: readonly number[]
   readonly #change: number
   readonly #rot: Float64Array
+  /** What each class loses in the tank itself (1/s). */
+  readonly #clears: readonly number[]
+  /** Heads that press the cakes (m), as they were last. */
+  #heads: Float64Array
   #held: Held
   /** What runs at this very state, where it was worked out already. */
   #now: Rates | null = null
@@ -163,7 +169,9 @@ class Machine {
     this.#lies = SINKS.map((s) => Math.min(0.95, s * this.#v.lies))
     this.#change =
       tank.changeShare > 0 ? -Math.log(1 - Math.min(0.999, tank.changeShare)) / (tank.changeDays * DAY) : 0
+    this.#clears = CLEARS.map((x) => (x * this.#v.clears) / DAY)
     const n = this.#w.layers.length
+    this.#heads = new Float64Array(n)
     this.#rot = Float64Array.from(
       this.#w.layers,
       (l) => (this.#v.rots + (l.inTank ? this.#v.grazed : 0)) / DAY,
@@ -172,13 +180,13 @@ class Machine {
     this.#caught = new Float64Array(n)
     this.#w.layers.forEach((l, i) => {
       // What was in it before is taken as fine dirt, spread evenly.
-      const each = l.fouled * (this.#beds.beds[i]?.room ?? 0)
-      for (let s = 0; s < SLICES; s++) this.#held.inside[i * EACH + s * CLASSES + 3] = each
+      for (let s = 0; s < SLICES; s++)
+        this.#held.inside[i * EACH + s * CLASSES + 3] = l.fouled * (this.#beds.beds[i]?.rooms[s] ?? 0)
     })
     // The tank begins as it is with the filter as it stands.
     const { running, back } = this.#rates(this.#held, this.#tank, 0)
     for (let k = 0; k < CLASSES; k++) {
-      const leaves = this.#leaves(running.flow, back[k] as number)
+      const leaves = this.#leaves(k, running.flow, back[k] as number)
       this.#tank[k] = leaves > 0 ? this.#enters(k) / leaves : 0
     }
     this.#books.made += [...this.#held.inside, ...this.#tank].reduce((a, b) => a + b, 0)
@@ -246,31 +254,33 @@ class Machine {
   #rates(held: Held, tank: Float64Array, h: number, flowsOf = held): Rates {
     const { layers, at } = this.#w
     const n = layers.length
-    const running = this.#w.run(this.#beds.keeps(flowsOf))
+    const running = this.#pressed(flowsOf)
     const coefficients = new Float64Array(n * CLASSES)
     const free = new Float64Array(n * SLICES)
+    const strained = new Float64Array(n * CLASSES)
     for (let i = 0; i < n; i++) {
       const q = Math.abs(running.flows[at[i] as number] as number)
       this.#beds.coefficients(i, q / (layers[i]?.area ?? 1), coefficients)
       for (let s = 0; s < SLICES; s++) free[i * SLICES + s] = 1 - this.#beds.fouled(held, i, s)
+      this.#beds.strained(flowsOf, i, strained)
     }
     const pass = new Float64Array(n * THINGS)
     const passing = (): void => {
       for (let i = 0; i < n; i++) {
         pass[i * THINGS + UNSTRAINED] = layers[i]?.strains ? 0 : 1
-        const depth = (layers[i]?.thickness ?? 0) / SLICES
+        const depth = layers[i]?.thickness ?? 0
         let room = 0
-        for (let s = 0; s < SLICES; s++) room += free[i * SLICES + s] as number
+        for (let s = 0; s < SLICES; s++) room += (free[i * SLICES + s] as number) * (DEPTHS[s] as number)
         for (let k = 0; k < CLASSES; k++)
           pass[i * THINGS + k] =
-            (1 - (this.#beds.beds[i]?.strained[k] ?? 0)) *
+            (1 - (strained[i * CLASSES + k] as number)) *
             Math.exp(-(coefficients[i * CLASSES + k] as number) * depth * room)
       }
     }
     passing()
     let routed = this.#route(running.flows, pass)
     // Once more, with the slices as free as they are on the mean of the step.
-    for (let i = 0; i < n; i++) this.#freeOver(i, held, tank, { running, routed, coefficients, free }, h)
+    for (let i = 0; i < n; i++) this.#freeOver(i, held, tank, { running, routed, coefficients, free, strained }, h)
     passing()
     routed = this.#route(running.flows, pass)
     return {
@@ -280,7 +290,21 @@ class Machine {
       pass,
       coefficients,
       free,
+      strained,
     }
+  }
+
+  /** The network with its cakes pressed by the heads they take: found by going twice over it from the last heads. */
+  #pressed(held: Held): Running {
+    let running = this.#w.run(this.#beds.keeps(held, this.#heads))
+    for (let again = 0; again < 2; again++) {
+      const heads = Float64Array.from(this.#w.at, (place) => running.lossIn(place))
+      const moved = heads.some((x, i) => Math.abs(x - (this.#heads[i] as number)) > 1e-3 * (x + 1e-3))
+      this.#heads = heads
+      if (!moved) break
+      running = this.#w.run(this.#beds.keeps(held, this.#heads))
+    }
+    return running
   }
 
   /** Share of each slice of a layer that is free, on the mean over a step: df/dt = g (1 − f) − d f, solved exactly. */
@@ -293,13 +317,13 @@ class Machine {
       readonly routed: { readonly before: Float64Array; readonly out: Float64Array }
       readonly coefficients: Float64Array
       readonly free: Float64Array
+      readonly strained: Float64Array
     },
     h: number,
   ): void {
     const bed = this.#beds.beds[i]
     if (!bed) return
     const q = Math.abs(r.running.flows[this.#w.at[i] as number] as number)
-    const depth = bed.layer.thickness / SLICES
     const rot = this.#rot[i] as number
     const coming = new Float64Array(CLASSES)
     for (let k = 0; k < CLASSES; k++)
@@ -307,14 +331,15 @@ class Machine {
         (this.#meanInTank(k, tank, r.running.flow, r.routed.out[k] as number, h) / this.c.tank.water) *
         q *
         (r.routed.before[i * THINGS + k] as number) *
-        (1 - (bed.strained[k] ?? 0))
+        (1 - (r.strained[i * CLASSES + k] as number))
     for (let s = 0; s < SLICES; s++) {
       let g = 0
       const open = r.free[i * SLICES + s] as number
+      const depth = bed.layer.thickness * (DEPTHS[s] as number)
       for (let k = 0; k < CLASSES; k++) {
         const catches = (r.coefficients[i * CLASSES + k] as number) * depth
         const caught = -Math.expm1(-catches * open)
-        g += ((coming[k] as number) * (open > 1e-9 ? caught / open : catches)) / bed.room
+        g += ((coming[k] as number) * (open > 1e-9 ? caught / open : catches)) / (bed.rooms[s] as number)
         coming[k] = (coming[k] as number) * (1 - caught)
       }
       const rate = g + rot
@@ -327,11 +352,12 @@ class Machine {
   }
 
   /** What leaves the water of the tank for one class (1/s), and what comes into it (kg/s). */
-  #leaves = (flow: number, back: number): number => (flow * (1 - back)) / this.c.tank.water + this.#change
+  #leaves = (k: number, flow: number, back: number): number =>
+    (flow * (1 - back)) / this.c.tank.water + this.#change + (this.#clears[k] as number)
   #enters = (k: number): number => (this.#made[k] ?? 0) * (1 - (this.#lies[k] ?? 0))
 
   #meanInTank(k: number, tank: Float64Array, flow: number, back: number, h: number): number {
-    const a = this.#leaves(flow, back)
+    const a = this.#leaves(k, flow, back)
     const p = this.#enters(k)
     const t = tank[k] as number
     const x = a * h
@@ -347,10 +373,10 @@ class Machine {
       const mean = this.#meanInTank(k, tank, r.running.flow, back, h)
       const made = (this.#made[k] ?? 0) * h
       const enters = this.#enters(k) * h
-      const leaves = this.#leaves(r.running.flow, back) * mean * h
+      const leaves = this.#leaves(k, r.running.flow, back) * mean * h
       if (keep) {
         this.#books.made += made
-        this.#books.lying += made - enters
+        this.#books.lying += made - enters + (this.#clears[k] as number) * mean * h
         this.#books.changed += this.#change * mean * h
       }
       tank[k] = Math.max(0, (tank[k] as number) + enters - leaves)
@@ -377,14 +403,13 @@ class Machine {
     const x = (this.#rot[i] as number) * h
     const stays = Math.exp(-x)
     const staysNew = x > 1e-9 ? -Math.expm1(-x) / x : 1
-    const strained = coming * (bed.strained[k] as number)
+    const strained = coming * (r.strained[i * CLASSES + k] as number)
     const rotted = settle(held.cake, i * CLASSES + k, strained, stays, staysNew)
     let inside = 0
     let left = coming - strained
-    const depth = bed.layer.thickness / SLICES
-    const each = (r.coefficients[i * CLASSES + k] as number) * depth
+    const each = (r.coefficients[i * CLASSES + k] as number) * bed.layer.thickness
     for (let s = 0; s < SLICES; s++) {
-      const passed = left * Math.exp(-each * (r.free[i * SLICES + s] as number))
+      const passed = left * Math.exp(-each * (DEPTHS[s] as number) * (r.free[i * SLICES + s] as number))
       inside += settle(held.inside, i * EACH + s * CLASSES + k, left - passed, stays, staysNew)
       left = passed
     }
@@ -409,8 +434,8 @@ class Machine {
   }
 
   #look(day: number): ClogDay {
-    const keeps = this.#beds.keeps(this.#held)
     const { running, back } = (this.#now ??= this.#rates(this.#held, this.#tank, 0))
+    const keeps = this.#beds.keeps(this.#held, this.#heads)
     const haze =
       PARTICLE_CLASSES.reduce((sum, p, k) => sum + (p.to <= 1e-4 ? (this.#tank[k] as number) : 0), 0) /
       this.c.tank.water

@@ -1,7 +1,7 @@
 /**
  * What the flow of a fill rests on, best first: measured as it stands; measured otherwise and carried over the circuit;
- * computed with fill and body; computed over the usual run of its kind; supposed from hoses alone or a bare run with a band for what is not known; the rule of
- * thumb.
+ * computed with fill and body; computed over the usual run of its kind; supposed from hoses alone or a bare run with a
+ * band for what is not known; the rule of thumb.
  */
 export const FLOW_BASES = [
   'measured',

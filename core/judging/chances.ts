@@ -52,7 +52,7 @@ export interface Chances extends DrawnClaim {
     readonly share: number
     readonly by: readonly number[]
   }[]
-  /** What the spread of the leading school comes from: the part of its variance that each input brings, largest first. */
+  /** What the leading school’s spread comes from: the part of its variance that each input brings, largest first. */
   readonly from: readonly { readonly what: string; readonly share: number }[]
 }
 

@@ -132,7 +132,8 @@ export function verdict(input: VerdictInput): Verdict {
   const stands = comparable && normal && shipped?.flow.value ? standsOf(normal.schools, claimedMax) : []
   const split = level !== 'open' && isSplit(stands)
   const could =
-    proposed && normalClass
+    // Of a fill nobody laid in only the flow is known: what it could carry is not.
+    proposed?.mass && normalClass
       ? { fill: proposed, supported: capacityFigure(proposed, normalClass, claimedMax) }
       : null
   const derived = { basis, shipped, proposed: could, ranges, overclaim, supported }

@@ -4,7 +4,13 @@ import type { HookupRecord } from '../judging/records'
 import type { FilterKind } from '../kinds'
 import type { Medium } from '../media'
 import type { BodyRecord, Chamber } from '../volumes'
-import type { ByLabel } from './supposed'
+
+/** What is known of a flow before a run is described (m³/s): the label, and what the rule of thumb leaves of it. */
+export interface ByLabel {
+  readonly label: number
+  readonly low: number
+  readonly high: number
+}
 
 /** What drives the water, and how well it is known. */
 export interface Drive {
@@ -56,8 +62,8 @@ export interface PathCase {
   readonly fill: Fill
   readonly hookup: HookupRecord | null
   /**
-   * Nobody has described a run: it is the usual one of the kind, and the flow (m³/s) stays within what the rule of thumb
-   * leaves of the label. Absent where a run is on record.
+   * Nobody has described a run: it is the usual one of the kind, and the flow stays within what the rule of thumb leaves
+   * of the label. Absent where a run is on record.
    */
   readonly supposed?: { readonly within: ByLabel | null }
   /** The largest tank its label claims (m³), for houses that go by oversizing. */

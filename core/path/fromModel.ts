@@ -10,8 +10,7 @@ import { FILTERS, hasPump } from '../kinds'
 import type { Medium } from '../media'
 import type { BodyRecord, Chamber } from '../volumes'
 import { airUpTheRiser } from '../trials/air/flow'
-import type { Drive, PathCase, SecondFilter, Telling } from './case'
-import type { ByLabel } from './supposed'
+import type { ByLabel, Drive, PathCase, SecondFilter, Telling } from './case'
 import { atLift, reachFrom, restFrom, type MeasuredFlow } from './rest'
 
 /** What a model’s record gives the path to work with. */

@@ -1,21 +1,14 @@
 import { installedHalf } from '../bench'
 import { netStaticHead } from '../hydraulics'
-import type { PathCase } from './case'
+import type { ByLabel, PathCase } from './case'
 import { reachFrom } from './rest'
-
-/** What is known of a flow before a run is described (m³/s): the label, and what the rule of thumb leaves of it. */
-export interface ByLabel {
-  readonly label: number
-  readonly low: number
-  readonly high: number
-}
 
 /** How far a run that nobody described is believed where there is no label: relative half-width (common practice). */
 const USUAL_RUN = 0.4
 
 /**
- * A flow (m³/s) over a usual run, held between what the rule of thumb leaves of the label, with its half-width: whatever
- * is typed of body and media moves it within that, and its interval stays inside the rule’s. Continuous in the flow.
+ * A flow (m³/s) over a usual run, held between what the rule of thumb leaves of the label, with its half-width:
+ * whatever is typed of body and media moves it within that, and its interval stays inside the rule’s. Continuous.
  */
 export function heldFlow(
   flow: number,

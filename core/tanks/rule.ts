@@ -30,7 +30,7 @@ export const CAPACITY_RULE: CapacityRule = {
   turnoverFloor: 1,
 }
 
-/** Classes that a school of their own leads for: turtles are judged rated against rated (common practice, no source). */
+/** Classes that a school of their own leads for: turtles are rated against rated (common practice, no source). */
 export const LEADS_OF_CLASS: Readonly<Record<string, CapacitySchool | undefined>> = {
   turtle: 'oversizing',
   'turtle-current': 'oversizing',
