@@ -19,7 +19,10 @@ const dossierOf = (m: (typeof demoBundle.models)[number]): Dossier => ({ logs: [
 const RULES: readonly (readonly [name: string, rule: CapacityRule])[] = [
   ...CAPACITY_SCHOOLS.map(
     (s) =>
-      [`${s} leads`, { order: [s, ...CAPACITY_SCHOOLS.filter((x) => x !== s)], bind: [], turnoverFloor: 1 }] as const,
+      [
+        `${s} leads`,
+        { order: [s, ...CAPACITY_SCHOOLS.filter((x) => x !== s)], bind: [], turnoverFloor: 1 },
+      ] as const,
   ),
   ['all bind', { order: [...CAPACITY_SCHOOLS], bind: [...CAPACITY_SCHOOLS], turnoverFloor: 1 }],
 ]
@@ -80,7 +83,11 @@ function walk(d: Dossier, rule: CapacityRule, seen: Seen): void {
     const rows = compareRows([candidate], { stock, rule: ADVICE_RULE, refilled: false, shelf: new Map() }, () => '') // prettier-ignore
     for (const id of ['carries', 'carries-proposed'])
       seen.add('Compare', rows.find((r) => r.id === id)?.cells[0]?.figure)
-    seen.add('Compare', rows.find((r) => r.id === 'flow')?.cells[0]?.figure, `flow-${candidate.shipped?.fill.id ?? ''}`)
+    seen.add(
+      'Compare',
+      rows.find((r) => r.id === 'flow')?.cells[0]?.figure,
+      `flow-${candidate.shipped?.fill.id ?? ''}`,
+    )
     // How sure: the middle of the draws of the leading school stands about its value.
     if (candidate.shipped && stock === normal && claim) {
       const c = claimChances(candidate.shipped, stock, claim, 1, 400)
@@ -97,7 +104,8 @@ function walk(d: Dossier, rule: CapacityRule, seen: Seen): void {
   const { sheet } = snapshotOf(asked)
   for (const section of sheet.sections)
     for (const block of section.blocks)
-      if (block.kind === 'numbers') for (const f of block.figures) if (/^carries-/.test(f.id)) seen.add('Review', f)
+      if (block.kind === 'numbers')
+        for (const f of block.figures) if (/^carries-/.test(f.id)) seen.add('Review', f)
 }
 
 test.each(RULES)('%s: every screen says the same of every fill of every model for every class', (_, rule) => {

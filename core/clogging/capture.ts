@@ -11,6 +11,11 @@ const WINDOW = 0.45
 const INCH = 0.0254
 /** Diameter of the largest ball that passes between three touching ones, as a share of theirs: 2/√3 − 1. */
 export const THROAT = 2 / Math.sqrt(3) - 1
+/** The same between four that touch in a square: √2 − 1. */
+const SQUARE = Math.SQRT2 - 1
+/** Voids of balls in closest and in cubic packing: 1 − π/(3√2) and 1 − π/6. */
+const CLOSEST = 1 - Math.PI / (3 * Math.SQRT2)
+const CUBIC = 1 - Math.PI / 6
 /** Share of an unknown bed that is water. */
 const USUAL_VOIDAGE = 0.5
 /** No floc falls faster than this (m/s; faeces of fish sink at 2 to 4 cm/s, from memory). */
@@ -27,7 +32,8 @@ export interface Collector {
 /**
  * Collector of a medium; null for what moves or turns, and for what nothing is known of. Fibres of a mat stand as a
  * square grid of the same solidity, so their opening is d (√(π/4c) − 1); struts of a foam follow from its surface, its
- * opening is the window between two cells; between grains a ball of 0.155 d passes. Source: geometry.
+ * opening is the window between two cells; between grains a ball of 0.155 d passes where they lie closest, of 0.414 d where
+ * they lie as loose as in a cubic packing, and in proportion to their voids between. Source: geometry.
  */
 export function collectorOf(m: Medium): Collector | null {
   if (m.form === 'moving' || m.form === 'contactor') return null
@@ -51,9 +57,13 @@ export function collectorOf(m: Medium): Collector | null {
       kind: 'grains',
       diameter: m.grain,
       solidity: 1 - (m.voidage ?? USUAL_VOIDAGE),
-      opening: THROAT * m.grain,
+      opening: throatAt(m.voidage ?? USUAL_VOIDAGE) * m.grain,
     }
   return null
+}
+function throatAt(voids: number): number {
+  const loose = Math.min(1, Math.max(0, (voids - CLOSEST) / (CUBIC - CLOSEST)))
+  return THROAT + loose * (SQUARE - THROAT)
 }
 
 /** What is caught in a medium hangs on, besides its size and the speed of the water. */

@@ -58,6 +58,13 @@ export const CONSTANTS = {
     unit: 'share',
     source: SET,
   },
+  heldFrom: {
+    label: 'Size from which a floc is held, as a share of the opening',
+    value: 0.77,
+    band: 1.3,
+    unit: 'share of the opening',
+    source: SET,
+  },
   bridges: {
     label: 'Thickness of a cake, in flocs of its size, that holds back what is finer',
     value: 5,
@@ -67,7 +74,7 @@ export const CONSTANTS = {
   },
   flocSize: {
     label: 'Size of the flocs that finer dirt makes as it lies',
-    value: 150e-6,
+    value: 165e-6,
     band: 1.5,
     unit: 'm',
     source: SET,
@@ -95,7 +102,7 @@ export const CONSTANTS = {
   },
   grazed: {
     label: 'Share of what sits on a sponge in the tank that is eaten or falls off in a day',
-    value: 0.1,
+    value: 0.095,
     band: 2,
     unit: '1/day',
     source: SET,

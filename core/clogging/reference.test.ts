@@ -57,11 +57,13 @@ describe('what is caught', () => {
     expect(() => touching(FIBRES, 1e-5, 0, WATER)).toThrow(/velocity/)
     expect(() => filterCoefficient(FIBRES, 1e-5, 0.01, { ...WATER, sticks: 2 })).toThrow(/sticks/)
   })
-  test('openings by geometry: between fibres of a tenth solid 1.8 diameters, between balls 0.155', () => {
+  test('openings by geometry: between fibres of a tenth solid 1.8 diameters, between balls 0.155 to 0.414', () => {
     // √(π/0.4) − 1 = 1.8025.
     expect((collectorOf(PAD)?.opening ?? 0) / 3e-5).toBeCloseTo(1.8025, 3)
     const grain = SINTERED.grain ?? NaN
-    expect((collectorOf(SINTERED)?.opening ?? 0) / grain).toBeCloseTo(0.1547, 4)
+    expect((collectorOf(SINTERED)?.opening ?? 0) / grain).toBeCloseTo(0.4142, 4)
+    const packed = collectorOf({ ...SINTERED, voidage: 0.2595 })
+    expect((packed?.opening ?? 0) / grain).toBeCloseTo(0.1547, 3)
     // A foam of 10 pores an inch: cells of 2.54 mm, windows of 1.14; struts 4·0.03/500 thick.
     expect(collectorOf(COARSE)).toMatchObject({
       opening: expect.closeTo(1.143e-3, 6) as unknown,
@@ -120,7 +122,9 @@ describe('a bed that fills', () => {
   test('pieces alone lie on a pad as a cake, and its loss is Carman’s: thickness by hand from the mass', () => {
     const pad = STRAIN_FIRST.filter((l) => l.id === 'pad')
     const tank = { ...tankOf(200, 'normal'), shares: [1, 0, 0, 0, 0], changeShare: 0 }
-    const run = forecast(clog(canister(pad), tank, { days: 20, values: { ...VALUES, rots: 0, lies: 0, compresses: 0 } }))
+    const run = forecast(
+      clog(canister(pad), tank, { days: 20, values: { ...VALUES, rots: 0, lies: 0, compresses: 0 } }),
+    )
     const at = run.days[20]?.layers[0]
     // A quarter of 3 g a day for 20 days: 15 g, less what is still on its way.
     expect(at?.cake).toBeCloseTo(0.015, 3)
@@ -189,11 +193,9 @@ describe('a bed that fills', () => {
     // Without foams ahead of it, on which a cake would lie in both.
     const padded = without('coarse', 'medium')
     const gapped = padded.map((l) => (l.id === 'pad' ? { ...l, gap: 0.003 } : l))
-    const [tight, loose] = [padded, gapped].map((l) =>
-      forecast(clog(canister(l), tankOf(300, 'heavy'))),
-    )
-    expect(tight?.days[120]?.flow).toBeLessThan(0.5 * (tight?.days[0]?.flow ?? 0))
-    expect(loose?.days[120]?.flow).toBeGreaterThan(0.8 * (loose?.days[0]?.flow ?? 0))
+    const [tight, loose] = [padded, gapped].map((l) => forecast(clog(canister(l), tankOf(300, 'heavy'))))
+    expect(tight?.days[28]?.flow).toBeLessThan(0.6 * (tight?.days[0]?.flow ?? 0))
+    expect(loose?.days[28]?.flow).toBeGreaterThan(0.75 * (loose?.days[0]?.flow ?? 0))
     const toMedia = [tight, loose].map((r) => (r ? answersOf(r).toMedia : NaN))
     expect(toMedia[1]).toBeGreaterThan(5 * (toMedia[0] ?? 0))
   })
@@ -270,7 +272,7 @@ describe('schools, with a pre-filter and without', () => {
     const to = (school: Parameters<typeof bySchool>[1]): number =>
       answersOf(forecast(clog(bySchool(a, school).path, tankOf(200, 'normal'), { intake: bySchool(a, school).intake }))).toMedia // prettier-ignore
     expect(to('polish-last')).toBeGreaterThan(20 * to('strain-first'))
-    expect(to('polish-last')).toBeGreaterThan(0.01)
+    expect(to('polish-last')).toBeGreaterThan(0.005)
   })
   test('minutes a year by hand: opened each 73 days for 10 min, and 52 rinses of 3', () => {
     const told = {
@@ -303,8 +305,9 @@ test('dirt takes surface from the films, and the balance says so: more ammonia t
   expect(area(0) / (0.175 * 0.18 * 0.15 * (SINTERED.effectiveSurface ?? NaN))).toBeCloseTo(1, 3)
   expect(area(180) / area(0)).toBeCloseTo(left, 12)
   const reserve = (day: number): number => balanceOn(tank, outcome, run, day)?.balance.reserve ?? NaN
-  // The water brings only so much to what is left: less is lost than surface.
-  expect(reserve(180) / reserve(0)).toBeGreaterThan(left)
+  // Surface and current bring in turn what the films take: less is lost than both together.
+  const current = (run.days[180]?.flow ?? NaN) / (run.days[0]?.flow ?? NaN)
+  expect(reserve(180) / reserve(0)).toBeGreaterThan(left * current)
   expect(reserve(180) / reserve(0)).toBeLessThan(0.99)
   expect(Object.keys(testedLines(balanceOn(tank, outcome, run, 90)))).toEqual([
     'ammonia',

@@ -280,7 +280,8 @@ class Machine {
     passing()
     let routed = this.#route(running.flows, pass)
     // Once more, with the slices as free as they are on the mean of the step.
-    for (let i = 0; i < n; i++) this.#freeOver(i, held, tank, { running, routed, coefficients, free, strained }, h)
+    for (let i = 0; i < n; i++)
+      this.#freeOver(i, held, tank, { running, routed, coefficients, free, strained }, h)
     passing()
     routed = this.#route(running.flows, pass)
     return {
@@ -294,10 +295,10 @@ class Machine {
     }
   }
 
-  /** The network with its cakes pressed by the heads they take: found by going twice over it from the last heads. */
+  /** The network with its cakes pressed by the heads they take: gone over again from the last heads until they stand. */
   #pressed(held: Held): Running {
     let running = this.#w.run(this.#beds.keeps(held, this.#heads))
-    for (let again = 0; again < 2; again++) {
+    for (let again = 0; again < 8; again++) {
       const heads = Float64Array.from(this.#w.at, (place) => running.lossIn(place))
       const moved = heads.some((x, i) => Math.abs(x - (this.#heads[i] as number)) > 1e-3 * (x + 1e-3))
       this.#heads = heads
