@@ -3,11 +3,10 @@ import { putFigure, type Figure } from '@ypsometer/core/figures'
 import { evidenceOf, nothingKnown, type Evidence, type FaultRecord } from '@ypsometer/core/hands'
 import type { SetUpSubject } from '@ypsometer/core/hands'
 import { assess, claimed, labelFigure, type Assessment, type LabelBias } from '@ypsometer/core/judging'
-import { FILTERS } from '@ypsometer/core/kinds'
 import { auditOrder, HOUSE_RULES, outcomeOf, pathBase, type OrderFinding } from '@ypsometer/core/path'
 import type { StockClass } from '@ypsometer/core/tanks'
 import { reaches } from '@ypsometer/core/teardown'
-import { roughly, TASK_KINDS, UPKEEP_RULE } from '@ypsometer/core/upkeep'
+import { openEvery, UPKEEP_RULE } from '@ypsometer/core/upkeep'
 import { EVERYTHING, flowLeft, storyOf } from '@ypsometer/core/visits'
 import type { HouseRule, Medium } from './fills'
 import type { SetUp } from './hands'
@@ -53,7 +52,6 @@ export function faultRecord(q: FaultQuestion): FaultRecord {
     v.cleaned.some((c) => c.what === what || c.what === EVERYTHING)
   const opening = visits.findLast((v) => v.cleaned.length > 0)
   const openedOn = opening?.on ?? since ?? visits[0]?.on
-  const task = FILTERS[d.model.kind].foamIsMedia ? 'sponge' : 'open'
   const upkeep = house?.upkeep ?? UPKEEP_RULE
   // What was cleaned since it was found tells nothing of today.
   const found = visits.findLast((v) => v.runsBefore.length > 0)
@@ -78,7 +76,7 @@ export function faultRecord(q: FaultQuestion): FaultRecord {
       const since = seen ? visits.slice(visits.indexOf(seen)) : []
       return seen?.dirt[l.id] === 'blind' && !since.some((v) => cleaned(v, l.id)) ? [media(l.mediumId)] : []
     }),
-    opened: openedOn ? { on: openedOn, every: upkeep.every[task] ?? roughly(TASK_KINDS[task].every) } : null,
+    opened: openedOn ? { on: openedOn, every: openEvery(d.model.kind, null, upkeep).days } : null,
     since: since ?? visits[0]?.on ?? null,
     ofLabel: assessment ? ofLabel(q, assessment) : null,
     valve: d.trials.findLast((t) => t.state !== 'empty')?.valve ?? null,

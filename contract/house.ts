@@ -1,3 +1,4 @@
+import { ADVICE_RULE, type AdviceRule } from '@ypsometer/core/file/advice/rule'
 import { CAPACITY_RULE } from '@ypsometer/core/file/tanks/rule'
 import type { StockClass } from '@ypsometer/core/file/tanks/stock'
 import type { HouseRule } from './fills'
@@ -15,3 +16,9 @@ export const houseOf = <R extends Pick<HouseRule, 'id' | 'chosen'>>(
   rules: readonly R[],
   chosenByDossier: string | null,
 ): R | undefined => rules.find((r) => r.id === chosenByDossier) ?? rules.find((r) => r.chosen) ?? rules[0]
+
+/** What the counter of a house goes by: its own rule for advice, and how often it opens filters. */
+export const counterRule = (house: Pick<HouseRule, 'advice' | 'upkeep'> | undefined): AdviceRule => ({
+  ...(house?.advice ?? ADVICE_RULE),
+  ...(house && { opens: house.upkeep }),
+})

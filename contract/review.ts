@@ -3,7 +3,6 @@ import { UPKEEP_RULE, choresOf } from '@ypsometer/core/upkeep'
 import { CoreError } from '@ypsometer/core/errors'
 import { assess, type Assessment, type LabelBias } from '@ypsometer/core/judging'
 import { claimChances } from '@ypsometer/core/judging/chances'
-import { ADVICE_RULE } from '@ypsometer/core/advice'
 import { auditOrder, HOUSE_RULES, outcomeOf, pathBase } from '@ypsometer/core/path'
 import { NOT_RECORDED, sheetOf, type ReviewInput, type Sheet } from '@ypsometer/core/review'
 import type { StockClass } from '@ypsometer/core/tanks'
@@ -12,6 +11,7 @@ import { storyOf, wantedVisits } from '@ypsometer/core/visits'
 import { volumeAudit } from '@ypsometer/core/volumes'
 import { candidateOf } from './candidate'
 import type { HouseRule, Medium } from './fills'
+import { counterRule } from './house'
 import type { Dossier } from './models'
 import { interiorOf, modelRecord, pathRecord, usualHookup } from './records'
 import type { Tank } from './tanks'
@@ -126,7 +126,7 @@ function reviewInput(q: ReviewQuestion): ReviewInput {
     kind: d.model.kind,
     obtained: specimen?.obtained ?? null,
     disclosure: specimen?.disclosure ?? NOT_RECORDED,
-    house: { name: house?.name ?? HOUSE_RULES[0]?.name ?? '', advice: house?.advice ?? ADVICE_RULE },
+    house: { name: house?.name ?? HOUSE_RULES[0]?.name ?? '', advice: counterRule(house ?? undefined) },
     stock,
     assessment: a,
     candidate,

@@ -25,7 +25,8 @@ import { twoDemanded } from './ladder'
 import { exchanged, sumOf, type Item } from './prices'
 import { EXTRA_WORDS, type AdviceRule, type Extra } from './rule'
 import { scoreOf, type Measured, type Measures, type Score } from './score'
-import { SERVICE_BAND, serviceMinutes } from './service'
+import { USUAL_BAND } from '../upkeep'
+import { serviceMinutes } from './service'
 
 /** Where a filter can stand. */
 export type Standing = (typeof FILTERS)[keyof typeof FILTERS]['stands']
@@ -317,7 +318,7 @@ function adviceOf(q: Question, parts: readonly Single[]): Advice {
       'two',
       `${carries.value >= water ? 'It carries it alone; this' : 'This'} house wants two filters on such a tank, one of them always running.`,
     )
-  const minutes = minutesOf(choices)
+  const minutes = minutesOf(choices, rule.opens)
   const noise = noiseOf(choices)
   if (wishes.noise !== null && noise && noise.value - (noise.uncertainty ?? 0) > wishes.noise)
     stop('noise', 'Louder than asked: ', sayFigure(noise), '.')
@@ -381,8 +382,8 @@ function carriesOf(parts: readonly Single[]): Figure {
   return all.length === 1 && one ? one : sumCarried('together', all)
 }
 
-function minutesOf(choices: readonly Choice[]): Figure | null {
-  const all = choices.map((c) => serviceMinutes(c.candidate))
+function minutesOf(choices: readonly Choice[], opens: AdviceRule['opens']): Figure | null {
+  const all = choices.map((c) => serviceMinutes(c.candidate, opens))
   const known = all.filter((f) => f !== null)
   const [one] = known
   if (!one || known.length < all.length) return null
@@ -576,7 +577,7 @@ function measuresOf({ tank, rule }: Question, parts: readonly Single[], f: Facts
     },
     service: f.minutes && {
       raw: f.minutes.value,
-      own: SERVICE_BAND / 2,
+      own: USUAL_BAND / 2,
       common: 0,
       log: true,
       ...RAMPS.service,

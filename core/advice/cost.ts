@@ -135,7 +135,7 @@ export function owningCost(q: CostQuestion): OwningCost {
       each(1),
     )
   if (minuteMinor !== null) {
-    const minutes = serviceMinutes(c)
+    const minutes = serviceMinutes(c, rule.opens)
     if (!minutes) missing.push('Minutes of work: a timed strip')
     else spread('minutes', 'Your minutes', { minor: minutes.value * 12 * minuteMinor, currency }, each(1))
   }

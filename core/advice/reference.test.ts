@@ -434,6 +434,7 @@ describe('advice for a tank', () => {
     const asks = {
       weights: ADVICE_RULE.weights,
       dayAfter: (n: number) => `day ${String(n).padStart(3, '0')}`,
+      opens: { by: 'flow', every: {} } as const,
     }
     const slip = slipOf(TANK, told, a as NonNullable<typeof a>, { ...asks, due: [null] }) // prettier-ignore
     expect(slip.map((p) => p.id)).toEqual(['tank', 'advice', 'order', 'start', 'dates', 'cautions'])
@@ -451,12 +452,17 @@ describe('advice for a tank', () => {
     const forecast = slipText(slipOf(TANK, told, a as NonNullable<typeof a>, { ...asks, due: [140.4] }), 'metric') // prettier-ignore
     expect(forecast.match(/day \d+: open .*/g)).toEqual([
       'day 140: open and rinse A.',
-      'day 281: open and rinse A.',
+      'day 280: open and rinse A.',
     ])
     // The tank's feed and the five constants of pace put together by hand: a factor of 3.
     expect(forecast).toMatch(
-      /Services by a forecast of how fast .*fed as told: it may be up to 3 times sooner or later/,
+      /Services by the forecast of its flow\. By a forecast of how fast .*fed as told, it is due after 140 days, and may be up to 3 times sooner or later/,
     )
+    // A house that goes by the date: its own interval, and what the forecast says beside it.
+    const dated = { ...asks, opens: { by: 'date', every: { open: 45 } } } as const
+    const byDate = slipText(slipOf(TANK, told, a as NonNullable<typeof a>, { ...dated, due: [140.4] }), 'metric') // prettier-ignore
+    expect(byDate.match(/day \d+: open .*/g)?.[0]).toBe('day 045: open and rinse A.')
+    expect(byDate).toMatch(/Services as this house has it\. By a forecast .* it is due after 140 days/)
     expect(text).toMatch(/Unplug filter and heater before hands go in/)
     expect(text).toContain('Local codes come first')
     expect(slipText(slip, 'us')).toContain('26.4 US gal')

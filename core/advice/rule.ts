@@ -1,3 +1,5 @@
+import type { IntervalRule } from '../upkeep'
+
 /** What models are scored by, each from 0 (worst) to 1 (best). */
 export const CRITERIA = [
   'capacity',
@@ -38,6 +40,8 @@ export interface AdviceRule {
   readonly extras?: Partial<Readonly<Record<Extra, number>>> | undefined
   /** What one unit of another currency is worth in that of the house, and the day the rate is of. */
   readonly rates?: Readonly<Record<string, { readonly rate: number; readonly on: string }>> | undefined
+  /** How often filters are opened in this house; absent: as is usual for their kind. */
+  readonly opens?: IntervalRule | undefined
 }
 
 /** What a filter may need besides to run on a tank. */

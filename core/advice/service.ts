@@ -1,23 +1,7 @@
 import { put, putFigure, type Figure } from '../figures'
-import type { FilterKind } from '../kinds'
+import { openEvery, USUAL_BAND, type IntervalRule } from '../upkeep'
 import type { Candidate } from './candidate'
 
-/**
- * Days between openings. Common practice, no source: a canister three to six weeks behind a pre-filter, a hang-on-back
- * monthly, what has no body every two or three weeks.
- */
-export const SERVICE_DAYS: Readonly<Record<FilterKind, number>> = {
-  canister: 32,
-  'hang-on-back': 30,
-  internal: 21,
-  'motor-sponge': 14,
-  'air-sponge': 21,
-  'air-box': 14,
-  fluidised: 60,
-  sump: 14,
-}
-/** Relative half-width of those intervals (common practice, no source). */
-export const SERVICE_BAND = 0.4
 const MONTH_DAYS = 30.44
 
 /**
@@ -35,16 +19,17 @@ export const AIR_PUMP_POWER: Figure = {
   source: 'common practice, no source',
 }
 
-/** Minutes of work a month: seconds of one service, as timed, by how often such filters are opened; null untimed. */
-export function serviceMinutes(c: Pick<Candidate, 'kind' | 'service'>): Figure | null {
+/** Minutes of work a month: seconds of one service, as timed, by how often it is opened; null untimed. */
+export function serviceMinutes(c: Pick<Candidate, 'kind' | 'service'>, opens?: IntervalRule): Figure | null {
   if (!c.service) return null
-  const days = SERVICE_DAYS[c.kind]
+  // A forecast takes a tank and a filling: before one is chosen it goes by the rule.
+  const { days } = openEvery(c.kind, null, opens)
   const minutes = (c.service.value / 60) * (MONTH_DAYS / days)
   return {
     id: 'service-minutes',
     label: 'Minutes of work a month',
     value: minutes,
-    uncertainty: minutes * SERVICE_BAND,
+    uncertainty: minutes * USUAL_BAND,
     dimension: 'ratio',
     provenance: 'rule',
     formula: 'time of one service · 30.44 ÷ days between',

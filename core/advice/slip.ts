@@ -5,7 +5,8 @@ import { stripCautions } from '../teardown/cautions'
 import type { UnitSystem } from '../units'
 import { standingOf, type Advice } from './advise'
 import type { Told } from './quickTank'
-import { SERVICE_DAYS } from './service'
+import { openEvery, type Interval } from '../upkeep'
+import type { AdviceRule } from './rule'
 import { explain, priceWords, unknownWords } from './words'
 import type { Weights } from './score'
 
@@ -30,6 +31,7 @@ interface SlipAsks {
   readonly weights: Weights
   readonly dayAfter: (days: number) => string
   readonly due: readonly (number | null)[]
+  readonly opens: AdviceRule['opens']
 }
 
 /** Services that are put on a slip. */
@@ -44,9 +46,9 @@ export function slipOf(
   tank: TankRecord,
   told: Told,
   a: Advice,
-  { weights, dayAfter, due }: SlipAsks,
+  asks: SlipAsks,
 ): readonly SlipPart[] {
-  const { reasons, needs } = explain(tank, a, weights)
+  const { reasons, needs } = explain(tank, a, asks.weights)
   const many = told.many === 'usual' ? '' : `, ${told.many} for its size`
   const planted = told.planted ? ', planted' : ''
   const weak = told.weak ? ', some swim weakly' : ''
@@ -95,7 +97,7 @@ export function slipOf(
         ],
       ],
     },
-    { id: 'dates', heading: 'Next dates', lines: datesOf(tank, a, dayAfter, due) },
+    { id: 'dates', heading: 'Next dates', lines: datesOf(tank, a, asks) },
     {
       id: 'cautions',
       heading: 'Take care',
@@ -117,16 +119,16 @@ export function slipOf(
 function datesOf(
   tank: TankRecord,
   a: Advice,
-  dayAfter: SlipAsks['dayAfter'],
-  due: SlipAsks['due'],
+  { dayAfter, due, opens }: Pick<SlipAsks, 'dayAfter' | 'due' | 'opens'>,
 ): readonly Sentence[] {
   const out = new Map<string, Set<string>>()
   const add = (day: string, what: string): void => {
     const on = out.get(day) ?? new Set<string>()
     out.set(day, on.add(what))
   }
+  const intervals = a.choices.map(({ candidate }, i) => openEvery(candidate.kind, due[i] ?? null, opens))
   a.choices.forEach(({ candidate, fill }, i) => {
-    const days = due[i] ?? SERVICE_DAYS[candidate.kind]
+    const days = intervals[i]?.days ?? Infinity
     for (let n = 1; n <= SERVICES && n * days <= AHEAD; n++)
       add(dayAfter(Math.round(n * days)), `open and rinse ${candidate.name}`)
     for (const u of fill.uses)
@@ -136,19 +138,25 @@ function datesOf(
   const dates = [...out]
     .sort(([x], [y]) => x.localeCompare(y))
     .map(([day, what]): Sentence => [`${day}: ${[...what].join('; ')}.`])
-  return dates.length ? [...dates, [becauseOf(tank, due.slice(0, a.choices.length))]] : []
+  return dates.length ? [...dates, [becauseOf(tank, intervals, due.slice(0, a.choices.length))]] : []
 }
 
-/** Where the days between services come from, and how far they are to be believed. */
-function becauseOf(tank: TankRecord, due: SlipAsks['due']): string {
+const WHENCE = {
+  forecast: 'by the forecast of its flow',
+  house: 'as this house has it',
+  usual: 'at the usual interval for its kind (common practice, no source)',
+} as const
+
+/** Where the days between services come from, what the forecast says, and how far it is to be believed. */
+function becauseOf(tank: TankRecord, intervals: readonly Interval[], due: SlipAsks['due']): string {
+  const rule = `Services ${[...new Set(intervals.map((i) => WHENCE[i.from]))].join(', or ')}.`
+  const known = due.filter((d) => d !== null)
+  if (!known.length) return rule
   // How fast it fouls is known to a factor, and what is due goes about as that.
   const factor = Math.exp(NINETY_FIVE * priorOfPace(feedBand(tank)))
-  const alone = due.length > 1 ? ', each as if it took all of the dirt' : ''
-  const forecast = `Services by a forecast of how fast this filling clogs, fed as told${alone}: it may be up to ${factor.toFixed(0)} times sooner or later, so open it when the flow falls`
-  const rule = 'Services at the usual interval for its kind (common practice, no source)'
-  const known = due.filter((d) => d !== null).length
-  if (!known) return `${rule}.`
-  return known === due.length ? `${forecast}.` : `${forecast}, or at the usual interval for its kind.`
+  const alone = intervals.length > 1 ? ', each as if it took all of the dirt' : ''
+  const days = known.map((d) => Math.round(d)).join(' and ')
+  return `${rule} By a forecast of how fast this filling clogs, fed as told${alone}, it is due after ${days} days, and may be up to ${factor.toFixed(0)} times sooner or later: open it when the flow falls.`
 }
 
 /** A slip as plain text, to be sent or kept. */

@@ -10,7 +10,7 @@ export function livingSection(input: ReviewInput): Section {
   return {
     id: 'living',
     title: 'Noise, watts, minutes',
-    blocks: numbers('page', figureIn(of('noise')), figureIn(of('watts')), serviceMinutes(input.candidate)),
+    blocks: numbers('page', figureIn(of('noise')), figureIn(of('watts')), serviceMinutes(input.candidate, input.house.advice.opens)),
   }
 }
 

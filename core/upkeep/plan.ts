@@ -1,6 +1,7 @@
 import { dayAfter, daysBetween, type Day } from '../days'
 import { FILTERS, hasPump, type FilterKind } from '../kinds'
 import type { MediumForm, MediumJob } from '../media'
+import { bodyTask, openEvery } from './interval'
 import { comingDays, type Every } from './recurrence'
 import { TASK_KINDS, TASKS, waterOf, type Task, type UpkeepRule } from './rule'
 
@@ -65,9 +66,9 @@ export function choresOf(filters: readonly KeptFilter[], rule: UpkeepRule, from:
   const all = filters.flatMap((f, i) =>
     TASKS.filter((t) => needs[t](f)).map((task): Chore => {
       const { label, how, biological, every: usual } = TASK_KINDS[task]
-      const own = rule.every[task]
-      const byFlow = rule.by === 'flow' && task === 'open' && f.forecast !== null
-      const days = byFlow ? Math.max(1, Math.round(f.forecast ?? 0)) : own
+      const opens = task === bodyTask(f.kind) ? openEvery(f.kind, f.forecast, rule) : null
+      const byFlow = opens?.from === 'forecast'
+      const days = opens?.days ?? rule.every[task]
       const every = days === undefined ? usual : { days }
       const shift = i > 0 && filters.length > 1 ? Math.round((roughly(every) * i) / filters.length) : 0
       return {

@@ -1,6 +1,5 @@
-import { houseOf, judgedClasses, tankRecord, type RankedTank, type Tank } from '@ypsometer/contract'
+import { counterRule, houseOf, judgedClasses, tankRecord, type RankedTank, type Tank } from '@ypsometer/contract'
 import {
-  ADVICE_RULE,
   advise,
   NO_WISHES,
   ranked,
@@ -191,7 +190,7 @@ async function shelfOf(db: Db, rankingId: string): Promise<Shelf> {
   const shelf = {
     candidates: rows.flatMap((r) => r.candidate ?? []),
     stock: judgedClasses(basis.stock, house),
-    rule: house?.advice ?? ADVICE_RULE,
+    rule: counterRule(house),
   }
   read = { rankingId, shelf }
   return shelf

@@ -1,8 +1,7 @@
 import type { Tank } from '@ypsometer/contract'
-import { houseOf } from '@ypsometer/contract/house'
+import { counterRule, houseOf } from '@ypsometer/contract/house'
 import { tankRecord } from '@ypsometer/contract/records'
 import {
-  ADVICE_RULE,
   AS_ITS_CLASS,
   MANY,
   quickTank,
@@ -65,7 +64,7 @@ export function useAsk(): Ask {
   const { stock: stocks = [] } = useJudgedClasses()
   const { tanks = [] } = useTanks()
   const { rules } = useHouseRules()
-  const rule = (rules && houseOf(rules, null)?.advice) ?? ADVICE_RULE
+  const rule = counterRule(rules ? houseOf(rules, null) : undefined)
   return useMemo(() => {
     const p = new URLSearchParams(text)
     const tank = tanks.find((t) => t.id === p.get('tank')) ?? null

@@ -1,6 +1,6 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { houseOf } from '@ypsometer/contract/house'
-import { ADVICE_RULE, type Candidate, type CompareBy, type Price } from '@ypsometer/core/advice'
+import { counterRule, houseOf } from '@ypsometer/contract/house'
+import { type Candidate, type CompareBy, type Price } from '@ypsometer/core/advice'
 import { packVolume } from '@ypsometer/core/media'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
@@ -43,7 +43,7 @@ export function useCompared(): Compared {
     if (!data || !stock) return { models, shelf, house, by: null }
     const years = Math.round(Number(p.get('years')))
     const rule = {
-      ...(house?.advice ?? ADVICE_RULE),
+      ...counterRule(house || undefined),
       ...(years >= YEARS.least && years <= YEARS.most && { years }),
       ...(p.has('cut') && { cutFloss: p.get('cut') === '1' }),
     }

@@ -40,7 +40,7 @@ test('a filter that fouls faster than was thought is found out; what is due is t
   expect([Number(learnt?.[2]) < 1.75, Number(learnt?.[3]) > 1.75]).toEqual([true, true])
   expect(text()).toContain('It fouls faster than was thought.')
   expect(text()).toMatch(/It is due after [23]\d/)
-  expect(text()).toContain('Fine pad blinds first.')
+  expect(text()).toContain('Coarse foam, 10 ppi blinds first.')
   const rows = within(screen.getByRole('region', { name: 'Schools over a year, table' })).getAllByRole('row')
   expect(rows.slice(1).map((r) => r.querySelector('td')?.textContent)).toEqual(['Strain first', 'Strain first', 'Polish last', 'Polish last', 'Straining outside, media low']) // prettier-ignore
   expect(text()).toMatch(/O-ring of the head: flat, seeps/)
