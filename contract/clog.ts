@@ -1,4 +1,4 @@
-import { dirtyTank, dueMiddle, feedBand, type ClogCase } from '@ypsometer/core/clogging'
+import { dirtCase, dueMiddle, feedBand, type ClogCase } from '@ypsometer/core/clogging'
 import { CoreError } from '@ypsometer/core/errors'
 import { assess, type Assessment, type JudgedBy, type TankRecord } from '@ypsometer/core/judging'
 import { pathBase } from '@ypsometer/core/path'
@@ -17,14 +17,14 @@ export function clogCase(
   media: readonly Medium[],
   a: Assessment,
   on: { readonly tank: TankRecord; readonly fillId: string },
-): Omit<ClogCase, 'intake'> | null {
+): ClogCase | null {
   const fill = d.fills.find((f) => f.id === on.fillId)
   if (!fill) return null
   try {
     const record = pathRecord(d, media, a, usualHookup(d))
     const base = record && pathBase(record, fill.id)
     return base?.kind === 'ready'
-      ? { path: { ...base.base, fill }, tank: dirtyTank(on.tank), days: FORECAST_DAYS }
+      ? dirtCase(base.base, { fill, tank: on.tank, days: FORECAST_DAYS, sponge: false })
       : null
   } catch (error) {
     if (error instanceof CoreError) return null
@@ -48,7 +48,7 @@ export function daysUntilDue({ dossier, fillId, media, by, tank, dueAt }: DueQue
   try {
     const a = assess(modelRecord(dossier, media), by)
     const c = clogCase(dossier, media, a, { tank, fillId })
-    return c && dueMiddle({ ...c, intake: [] }, feedBand(tank), [], dueAt)
+    return c && dueMiddle(c, feedBand(tank), [], dueAt)
   } catch (error) {
     if (error instanceof CoreError) return null
     throw error

@@ -42,12 +42,7 @@ const SERVICES = 3
  * the date (2026-11-26) so many days from now; `due` the days each choice runs on this tank until it is due, by its
  * forecast, null where there is none.
  */
-export function slipOf(
-  tank: TankRecord,
-  told: Told,
-  a: Advice,
-  asks: SlipAsks,
-): readonly SlipPart[] {
+export function slipOf(tank: TankRecord, told: Told, a: Advice, asks: SlipAsks): readonly SlipPart[] {
   const { reasons, needs } = explain(tank, a, asks.weights)
   const many = told.many === 'usual' ? '' : `, ${told.many} for its size`
   const planted = told.planted ? ', planted' : ''

@@ -74,9 +74,9 @@ export const CONSTANTS = {
   },
   flocSize: {
     label: 'Size of the flocs that finer dirt makes as it lies',
-    value: 165e-6,
+    value: 165,
     band: 1.5,
-    unit: 'm',
+    unit: 'µm',
     source: SET,
   },
   compresses: {

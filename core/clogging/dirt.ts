@@ -27,6 +27,7 @@ const SIZES = PARTICLE_CLASSES.map(classSize)
  * (from memory): α = α₀ Δp^s, s 0.4 to 0.9 for flocs and sludges.
  */
 const PRESSED_FROM = 0.01
+const MICROMETRE = 1e-6
 
 /** Dirt in the layers (kg dry): layer by layer, slice by slice, class by class; and in a cake before each layer. */
 export interface Held {
@@ -99,7 +100,7 @@ export function bedsOf(w: Waterways, v: Values, s: Suspension): Beds {
       return Math.max(LEAST_KEPT, 1 / (inside + cake))
     })
   // What lies there has flocced: none of it is finer than a floc, for water to go round or dirt to come through.
-  const lying = SIZES.map((size) => Math.max(size, v.flocSize))
+  const lying = SIZES.map((size) => Math.max(size, v.flocSize * MICROMETRE))
   /** Share of each class that is larger than the throats between flocs of another: what a cake of those holds back. */
   const holds = lying.map((size) => PARTICLE_CLASSES.map((c) => shareAbove(c, THROAT * size)))
   const strained = (h: Held, i: number, into: Float64Array): void => {
@@ -137,7 +138,7 @@ function cakeOver(h: Held, i: number, layer: DirtyLayer, v: Values): number {
   for (let c = 0; c < CLASSES; c++)
     over +=
       (h.cake[i * CLASSES + c] as number) /
-      cakePermeability(Math.max(SIZES[c] as number, v.flocSize), v.cakeVoids)
+      cakePermeability(Math.max(SIZES[c] as number, v.flocSize * MICROMETRE), v.cakeVoids)
   return over / (layer.area * v.floc * (1 - v.cakeVoids))
 }
 

@@ -19,6 +19,10 @@ function firstDay(days: readonly ClogDay[], size: (d: ClogDay) => number, least:
   return null
 }
 
+/** Is it due by a day, its first being known? Ends a forecast of which nothing else is asked. */
+export const isDue = (first: ClogDay, day: ClogDay, dueAt = DUE_AT): boolean =>
+  day.flow < dueAt * first.flow || day.catches < CATCHES_AT * first.catches
+
 /** What a run comes to. */
 export interface ClogAnswers {
   /** Days until the flow is down to {@link dueAt}, and until a pass catches half as much as at first. */
@@ -168,10 +172,7 @@ export function dueMiddle(
   dueAt = DUE_AT,
 ): number | null {
   const { mean } = seen.length ? learntFrom(c, priorOfPace(feed), seen) : { mean: 0 }
-  const run = forecast(
-    { ...paced(c, mean), services: [] },
-    (first, day) => day.flow < dueAt * first.flow || day.catches < CATCHES_AT * first.catches,
-  )
+  const run = forecast({ ...paced(c, mean), services: [] }, (first, day) => isDue(first, day, dueAt))
   return answersOf(run, dueAt).due?.day ?? null
 }
 

@@ -1,7 +1,7 @@
 import { FILTERS } from '../kinds'
 import { isFillable, type FillLayer, type PlacedChamber } from '../fills'
 import { countsForCapacity, isStraining, packVolume, type Medium } from '../media'
-import { commonSchool, saidBy, type CapacitySchool, type StockClass } from '../tanks'
+import { saidBy, type StockClass } from '../tanks'
 import type { ReachResult } from '../teardown/reach'
 import { auditOrder, burden, type HouseRule, type OrderFinding } from './audit'
 import type { PathCase } from './case'
@@ -17,6 +17,15 @@ export interface FitLimits {
   readonly maxCostMinor: number | null
   /** Media that may be used. */
   readonly media: readonly Medium[]
+  /** What dirt makes of an arrangement on the tank it is for; null where it cannot be told. Absent: judged clean. */
+  readonly dirt?: ((layers: readonly FillLayer[]) => Dirtied | null) | undefined
+}
+
+/** What a forecast says of an arrangement: days until it is due (null: not within its run), dirt that comes to media. */
+export interface Dirtied {
+  readonly days: number | null
+  readonly within: number
+  readonly toMedia: number
 }
 
 /** An arrangement with what it comes to; `broken` counts the limits it does not keep. */
@@ -27,20 +36,39 @@ export interface Candidate {
   readonly broken: number
 }
 
-/** The best arrangement found beside the one it started from, and how many were looked at. */
+/**
+ * The best arrangement found beside the one it started from, how many were looked at, and what the forecast says of the
+ * best and of the start (null: it was not asked, or cannot say).
+ */
 export interface FitResult {
   readonly start: Candidate
   readonly best: Candidate
   readonly tried: number
+  readonly dirt: { readonly best: Dirtied | null; readonly start: Dirtied | null }
 }
 
 /** Findings that count as limits: faults, straining out of order, and the pad that gives a school its name. */
 const isHard = (f: OrderFinding): boolean =>
   f.rule.severity === 'fault' || f.rule.id === 'coarse-to-fine' || f.rule.id === 'polish-last'
 
-/** Tank (m³) an arrangement carries by a school: no more than its turnover reaches, whichever it is. */
-const carried = ({ outcome: { capacity } }: Candidate, school: CapacitySchool | null): number =>
-  Math.min((school && saidBy(capacity, school)) ?? capacity.volume, saidBy(capacity, 'turnover') ?? Infinity)
+/** Tank (m³) an arrangement carries: no more than its current feeds and its turnover reaches, whoever leads. */
+const carried = ({ outcome: { capacity } }: Candidate): number =>
+  Math.min(capacity.volume, saidBy(capacity, 'balance') ?? Infinity, saidBy(capacity, 'turnover') ?? Infinity)
+
+/** Days at which half of what an arrangement carries clean is thought worth it: a month (ours). */
+const WORTH_A_MONTH = 30
+/** How much is lost where all of the dirt comes to the media (ours). */
+const LOST_TO_DIRT = 0.7
+
+/**
+ * Share of what an arrangement carries clean that it is worth with the dirt of its tank: T/(T + 30 d) for the days until
+ * it is due, times 1 − 0.7 s for the share of the dirt that comes to the media. Ours: nothing in the trade fixes it; that
+ * floss which clogs in two weeks is no gain, everybody says. It runs no longer than what strains in it lives (days).
+ */
+export function worthDirty({ days, within, toMedia }: Dirtied, life = Infinity): number {
+  const runs = Math.min(days ?? within, life)
+  return (runs / (runs + WORTH_A_MONTH)) * (1 - LOST_TO_DIRT * toMedia)
+}
 
 /** Works a candidate through; null when it cannot be (a gap too wide, nothing known of a medium). */
 export function weighCandidate(
@@ -63,12 +91,11 @@ export function weighCandidate(
 
 /**
  * Is `a` better than `b`? Fewer limits broken, then more capacity, then lighter findings, then less cost, then more
- * flow.
+ * flow. What each is worth dirty scales what it carries.
  */
-export function isBetter(a: Candidate, b: Candidate): boolean {
+export function isBetter(a: Candidate, b: Candidate, worthA = 1, worthB = 1): boolean {
   if (a.broken !== b.broken) return a.broken < b.broken
-  const school = commonSchool(a.outcome.capacity, b.outcome.capacity)
-  const [ca, cb] = [carried(a, school), carried(b, school)]
+  const [ca, cb] = [worthA * carried(a), worthB * carried(b)]
   if (Math.abs(ca - cb) > 0.002 * Math.max(ca, cb)) return ca > cb
   const [ba, bb] = [burden(a.findings), burden(b.findings)]
   if (ba !== bb) return ba < bb
@@ -93,19 +120,53 @@ export function fitFill(c: PathCase, limits: FitLimits): FitResult {
       p.way !== 'inward' &&
       !FILTERS[c.kind].mediaMove,
   )
-  let best = first
   let tried = 0
-  const consider = (layers: readonly FillLayer[]): void => {
+  /** The better of two, the one from the fresh arrangement. */
+  const over = (best: Candidate | null, layers: readonly FillLayer[]): Candidate | null => {
     const candidate = weighCandidate(c, layers, limits)
     tried++
-    if (candidate && isBetter(candidate, best)) best = candidate
+    return candidate && (!best || isBetter(candidate, best)) ? candidate : best
   }
   const kept = c.fill.layers.filter((l) => !room.some((r) => r.chamber.id === l.chamberId))
-  for (const plan of padPlans(room, limits))
-    for (const medium of limits.media.filter(countsForCapacity))
+  // Media made to be moved lie dead where nothing moves them.
+  const media = limits.media.filter((m) => countsForCapacity(m) && m.form !== 'moving')
+  // Dirt tells one set of pads from another: the best of each set is held against those of the others.
+  const bests: Candidate[] = []
+  for (const plan of padPlans(room, limits)) {
+    let best: Candidate | null = null
+    for (const medium of media)
       for (const counts of packCounts(room, plan, medium))
-        consider([...kept, ...arrange(room, plan, medium, counts)])
-  return { start: first, best, tried }
+        best = over(best, [...kept, ...arrange(room, plan, medium, counts)])
+    if (best) bests.push(best)
+  }
+  const of = (candidate: Candidate): Judged => {
+    const dirt = limits.dirt?.(candidate.layers) ?? null
+    return { candidate, dirt, worth: dirt ? worthDirty(dirt, lifeOf(candidate.layers, limits.media)) : 1 }
+  }
+  const began = of(first)
+  let won = began
+  // Only what keeps as many limits as the best of all can still win.
+  const least = Math.min(first.broken, ...bests.map((b) => b.broken))
+  for (const candidate of bests.filter((b) => b.broken === least)) {
+    const next = of(candidate)
+    if (isBetter(candidate, won.candidate, next.worth, won.worth)) won = next
+  }
+  return { start: first, best: won.candidate, tried, dirt: { best: won.dirt, start: began.dirt } }
+}
+
+/** Days until the first of what strains is to be renewed, as its media say. */
+const lifeOf = (layers: readonly FillLayer[], media: readonly Medium[]): number =>
+  Math.min(
+    ...layers.flatMap((l) => {
+      const m = media.find((x) => x.id === l.mediumId)
+      return m && isStraining(m) && m.lifeDays ? [m.lifeDays] : []
+    }),
+  )
+
+interface Judged {
+  readonly candidate: Candidate
+  readonly dirt: Dirtied | null
+  readonly worth: number
 }
 
 /** Pads ahead of the media and after them, and the chemical media with their place. */

@@ -10,7 +10,12 @@ export function livingSection(input: ReviewInput): Section {
   return {
     id: 'living',
     title: 'Noise, watts, minutes',
-    blocks: numbers('page', figureIn(of('noise')), figureIn(of('watts')), serviceMinutes(input.candidate, input.house.advice.opens)),
+    blocks: numbers(
+      'page',
+      figureIn(of('noise')),
+      figureIn(of('watts')),
+      serviceMinutes(input.candidate, input.house.advice.opens),
+    ),
   }
 }
 

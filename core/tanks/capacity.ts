@@ -205,13 +205,6 @@ export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {
 export const saidBy = (c: Pick<Capacity, 'schools'>, school: CapacitySchool): number | null =>
   c.schools.find((s) => s.school === school)?.volume ?? null
 
-/** The first school that speaks of both of two fills: what they can be held against each other by. */
-export const commonSchool = (
-  a: Pick<Capacity, 'schools'>,
-  b: Pick<Capacity, 'schools'>,
-): CapacitySchool | null =>
-  a.schools.find((s) => s.volume !== null && saidBy(b, s.school) !== null)?.school ?? null
-
 /** The numbers a capacity is shown with. */
 export interface CapacityFigures {
   /** Which fill, or what is known instead of one. */

@@ -1,4 +1,11 @@
-import { counterRule, houseOf, judgedClasses, tankRecord, type RankedTank, type Tank } from '@ypsometer/contract'
+import {
+  counterRule,
+  houseOf,
+  judgedClasses,
+  tankRecord,
+  type RankedTank,
+  type Tank,
+} from '@ypsometer/contract'
 import {
   advise,
   NO_WISHES,

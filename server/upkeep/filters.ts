@@ -143,7 +143,7 @@ async function forecastDays(
     // What was seen here with this fill, since it came; the layers are named as the fill names them.
     const here = d.visits.filter((v) => v.tankId === t.id && (v.fillId ?? fill.id) === fill.id)
     const { seen, services } = toldBy(storyOf(here, came), fill.layers)
-    const of = { ...c, intake: [], services: services.filter((s) => s.day <= c.days) }
+    const of = { ...c, services: services.filter((s) => s.day <= c.days) }
     const answer = await pool.run('upkeep-due', { of, feed: feedBand(record), seen, dueAt }, LONGEST)
     return typeof (answer as { day?: unknown }).day === 'number' ? (answer as { day: number }).day : null
   } catch (error) {

@@ -1,4 +1,4 @@
-import { dirtyTank, type ToldRun } from '@ypsometer/core/clogging'
+import { type ToldRun } from '@ypsometer/core/clogging'
 import type { Fill } from '@ypsometer/core/fills'
 import type { TankRecord } from '@ypsometer/core/judging'
 import { useEffect, useState } from 'react'
@@ -18,7 +18,7 @@ export function useDirt(
   useEffect(() => {
     if (!wanted || !fill || !record) return
     let gone = false
-    const q = { fill, sponge: false, tank: dirtyTank(record), days: DIRT_DAYS }
+    const q = { fill, sponge: false, tank: record, days: DIRT_DAYS }
     // A fill that cannot be is said where it is; what was drawn last stays.
     ask((w) => w.clog(q)).then(
       (r) => !gone && setRun(r),

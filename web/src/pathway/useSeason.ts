@@ -1,5 +1,4 @@
 import { FORECAST_DAYS } from '@ypsometer/contract/clog'
-import { dirtyTank, feedBand } from '@ypsometer/core/clogging'
 import { serviceFigure } from '@ypsometer/core/teardown'
 import { UPKEEP_RULE } from '@ypsometer/core/upkeep'
 import { storyOf } from '@ypsometer/core/visits'
@@ -52,9 +51,8 @@ export function useSeason(): Season {
     const q = {
       fill,
       sponge,
-      tank: dirtyTank(record),
+      tank: record,
       days: FORECAST_DAYS,
-      feedBand: feedBand(record).band,
       // What was seen with another fill tells nothing of this one.
       story: storyOf(
         story.visits.filter((v) => withFill(v.id) === fill.id),

@@ -1,12 +1,15 @@
 import {
+  answersOf,
+  dirtCase,
+  feedBand,
   forecast,
+  isDue,
   learn,
   schoolSeasons,
   toldRun,
-  usualSponge,
-  type Arrangement,
   type Belief,
-  type DirtyTank,
+  type ClogCase,
+  type DirtQuestion,
   type Learnt,
   type SchoolSeason,
   type ToldRun,
@@ -32,6 +35,7 @@ import {
   type BenchCalibration,
   type Difference,
   type FitLimits,
+  type FitResult,
   type OrderFinding,
   type Outcome,
   type PathBase,
@@ -76,6 +80,8 @@ export type PathAnswer =
 export interface FitAnswer {
   readonly layers: readonly FillLayer[]
   readonly tried: number
+  /** What the forecast says of it, and of the fill as it is. */
+  readonly dirt: FitResult['dirt']
   readonly better: boolean
   readonly outcome: Outcome
   readonly changes: readonly Sentence[]
@@ -108,16 +114,8 @@ export type CalibrationAnswer =
   | { readonly kind: 'ready'; readonly result: BenchCalibration }
   | { readonly kind: 'wrong'; readonly message: string }
 
-/** Where dirt is asked after: the tank that makes it, whether a coarse sponge is put over the intake, for how long. */
-export interface ClogQuestion {
-  readonly fill: Fill
-  readonly tank: DirtyTank
-  readonly sponge: boolean
-  readonly days: number
-}
-/** What a visit needs besides: how far the feed is believed, what was seen, minutes of one opening. */
-export interface SeasonQuestion extends ClogQuestion {
-  readonly feedBand: number
+/** What a visit needs besides: what was seen, minutes of one opening. */
+export interface SeasonQuestion extends DirtQuestion {
   readonly story: Story
   readonly minutesToOpen: number | null
   /** Share of the first flow at which the house calls it due. */
@@ -134,6 +132,20 @@ export interface SeasonAnswer extends Pick<Learnt, 'due' | 'seen'> {
   readonly alone: ToldRun
   readonly schools: readonly SchoolSeason[]
 }
+
+/** What the dirt of a tank makes of arrangements in a body: a forecast until each is due. */
+const dirtOf =
+  (body: Parameters<typeof dirtCase>[0], fill: Fill, on: Omit<DirtQuestion, 'fill'>): FitLimits['dirt'] =>
+  (layers) => {
+    try {
+      const run = forecast(dirtCase(body, { ...on, fill: { ...fill, layers } }), isDue)
+      const { due, toMedia } = answersOf(run)
+      return { days: due?.day ?? null, within: on.days, toMedia }
+    } catch (error) {
+      if (error instanceof CoreError) return null
+      throw error
+    }
+  }
 
 const said = (f: OrderFinding): FindingSaid => {
   const { check: _check, ...rule } = f.rule
@@ -158,11 +170,9 @@ export function pathWork() {
     return kept
   }
   /** A fill in its body with what stands ahead of it; null where the path cannot be worked out. */
-  const arranged = ({ fill, sponge }: ClogQuestion): Arrangement | null => {
-    const b = of(fill)
-    if (b.kind !== 'ready') return null
-    const over = sponge ? usualSponge(b.base.media) : null
-    return { path: { ...b.base, fill }, intake: over ? [over] : [] }
+  const arranged = (q: DirtQuestion): ClogCase | null => {
+    const b = of(q.fill)
+    return b.kind === 'ready' ? dirtCase(b.base, q) : null
   }
   return {
     /** Takes a record and finds what its body takes. */
@@ -220,12 +230,18 @@ export function pathWork() {
         }
       })
     },
-    fit(q: PathQuestion, limits: Pick<FitLimits, 'minFlow' | 'maxCostMinor'>): FitAnswer | null {
+    /** The best fill under the house rule; with a tank, as it is once that tank’s dirt is in it. */
+    fit(
+      q: PathQuestion,
+      limits: Pick<FitLimits, 'minFlow' | 'maxCostMinor'>,
+      on: Omit<DirtQuestion, 'fill'> | null = null,
+    ): FitAnswer | null {
       const b = of(q.fill)
       if (b.kind !== 'ready' || !record) return null
       const c = { ...b.base, fill: q.fill }
       const r = fitFill(c, {
         ...limits,
+        dirt: on ? dirtOf(b.base, q.fill, on) : undefined,
         house: q.house,
         stock: q.stock,
         reaches: q.reaches,
@@ -233,6 +249,7 @@ export function pathWork() {
       })
       return {
         layers: r.best.layers,
+        dirt: r.dirt,
         tried: r.tried,
         better: r.best !== r.start,
         outcome: r.best.outcome,
@@ -314,18 +331,17 @@ export function pathWork() {
       }
     },
     /** Where dirt gathers in a fill, day by day; null where its path cannot be worked out. */
-    clog(q: ClogQuestion): ToldRun | null {
-      const a = arranged(q)
-      return a && toldRun(forecast({ ...a, tank: q.tank, days: q.days }))
+    clog(q: DirtQuestion): ToldRun | null {
+      const c = arranged(q)
+      return c && toldRun(forecast(c))
     },
     /** The same with what visits taught, its interval, and the three schools. */
     season(q: SeasonQuestion): SeasonAnswer | null {
-      const a = arranged(q)
-      if (!a) return null
-      const c = { ...a, tank: q.tank, days: q.days }
+      const c = arranged(q)
+      if (!c) return null
       const { layers } = toldRun(forecast({ ...c, days: 1 }))
       const { seen, services } = toldBy(q.story, layers)
-      const l = learn({ ...c, services }, { band: q.feedBand }, seen, q.dueAt)
+      const l = learn({ ...c, services }, feedBand(q.tank), seen, q.dueAt)
       return {
         prior: l.prior,
         posterior: l.posterior,
@@ -336,7 +352,7 @@ export function pathWork() {
         slow: toldRun(l.slow, q.dueAt),
         fast: toldRun(l.fast, q.dueAt),
         alone: toldRun(l.alone, q.dueAt),
-        schools: schoolSeasons(a, { tank: q.tank, days: q.days }, q.minutesToOpen, q.dueAt),
+        schools: schoolSeasons(c, c, q.minutesToOpen, q.dueAt),
       }
     },
     /** The pumped circuit as an EPANET file. */

@@ -95,7 +95,12 @@ export function Slip() {
     )
   if (!due) return <Loading />
   const day = dayFromNow(0)
-  const parts = slipOf(record, told, option, { weights: rule.weights, dayAfter: dayFromNow, due, opens: rule.opens })
+  const parts = slipOf(record, told, option, {
+    weights: rule.weights,
+    dayAfter: dayFromNow,
+    due,
+    opens: rule.opens,
+  })
   const text = `${slipText(parts, system)}\n\nAdvised on ${day}.`
   const send = async (): Promise<void> => {
     if (typeof navigator.share === 'function') await navigator.share({ title: option.name, text })

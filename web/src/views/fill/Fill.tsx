@@ -104,7 +104,7 @@ export function Fill() {
             {answer?.kind === 'ready' && (
               <Findings findings={answer.findings} house={path.house?.name ?? ''} selected={null} brief />
             )}
-            <FitForMe path={path} fill={fill} onMade={(id) => path.choose({ fill: id })} />
+            <FitForMe path={path} fill={fill} tank={record} onMade={(id) => path.choose({ fill: id })} />
             <Shopping outcome={outcome} />
           </div>
         </div>

@@ -1,4 +1,7 @@
 import type { Fill } from '@ypsometer/contract'
+import { FORECAST_DAYS } from '@ypsometer/contract/clog'
+import type { TankRecord } from '@ypsometer/core/judging'
+import type { Dirtied } from '@ypsometer/core/path'
 import { Wand2 } from 'lucide-react'
 import { useState } from 'react'
 import { createRow } from '../../api/rows'
@@ -12,6 +15,8 @@ import type { FillPath } from '../../pathway/useFillPath'
 interface Props {
   readonly path: FillPath
   readonly fill: Fill
+  /** The tank whose dirt it is judged with. */
+  readonly tank: TankRecord | null
   readonly onMade: (id: string) => void
 }
 
@@ -22,7 +27,7 @@ const LEFT = 0.85
  * The best arrangement under the house rule, within limits of flow and price; kept as a variant, never laid over the
  * fill.
  */
-export function FitForMe({ path, fill, onMade }: Props) {
+export function FitForMe({ path, fill, tank, onMade }: Props) {
   const flow = path.outcome?.flow ?? 0
   const [share, setShare] = useState(LEFT)
   const [price, setPrice] = useState('')
@@ -38,6 +43,7 @@ export function FitForMe({ path, fill, onMade }: Props) {
       w.fit(
         { ...question, fill, quick: true },
         { minFlow: share * flow, maxCostMinor: money?.minor ?? null },
+        tank && { tank, days: FORECAST_DAYS, sponge: false },
       ),
     )
     setBusy(false)
@@ -48,7 +54,8 @@ export function FitForMe({ path, fill, onMade }: Props) {
       <h2 id="fit-title">Fit it for me</h2>
       <p className="muted text-[0.92rem]">
         Tries every set of pads and every number of whole packs that “{path.house?.name}” allows, and keeps
-        the one that carries most.
+        the one that carries most with the dirt of {tank?.name ?? 'a tank'} in it: what clogs in two weeks is
+        no gain.
       </p>
       <div className="mt-1 flex flex-wrap items-end gap-x-5 gap-y-2">
         <div className="w-36">
@@ -128,6 +135,7 @@ export function FitForMe({ path, fill, onMade }: Props) {
               )}
               .
             </p>
+            {found.dirt.best && <p>{lastsWords(found.dirt.best, found.dirt.start)}</p>}
             <ul className="mt-1 list-disc pl-5">
               {found.changes.map((s, i) => (
                 <li key={i}>
@@ -156,4 +164,14 @@ export function FitForMe({ path, fill, onMade }: Props) {
       </div>
     </section>
   )
+}
+
+const dueWords = (d: Dirtied): string =>
+  d.days === null ? 'not due within a year' : `due after ${Math.round(d.days)} days`
+
+/** How long it runs, beside the fill as it is, and how much of the dirt its media get. */
+function lastsWords(best: Dirtied, start: Dirtied | null): string {
+  const before = start ? ` (now ${dueWords(start)})` : ''
+  const media = `${(best.toMedia * 100).toFixed(best.toMedia < 0.1 ? 1 : 0)} % of the dirt comes to its media`
+  return `By the forecast it is ${dueWords(best)}${before}; ${media}.`
 }
