@@ -20,6 +20,10 @@ export interface Item {
   readonly price: Price | null
 }
 
+/** Currencies that a house has given no rate for, among these. */
+export const unratedOf = (currencies: readonly string[], by: Exchange): readonly string[] =>
+  [...new Set(currencies)].filter((c) => c !== by.currency && by.rates?.[c] === undefined).sort()
+
 /** A sum in the house’s currency, and what is not in it: what has no price, or one that no rate was given for. */
 export interface Sum {
   /** Null where nothing of it has a price. */

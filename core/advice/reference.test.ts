@@ -31,6 +31,7 @@ import {
   slipText,
   standingOf,
   sumOf,
+  unratedOf,
   priceWords,
   unknownWords,
   type Advice,
@@ -419,6 +420,7 @@ describe('advice for a tank', () => {
     expect([pounds?.price, pounds?.measures.price, pounds?.unpriced]).toEqual([null, null, ['P (priced in GBP, no rate)']]) // prettier-ignore
     // Nothing is mixed: what has no rate is named, and at a rate of the house it comes in.
     const two = [{ what: 'body', price: EUR(1000) }, { what: 'valve', price: { minor: 200, currency: 'GBP' } }] // prettier-ignore
+    expect(unratedOf(['GBP', 'EUR', 'GBP'], ADVICE_RULE)).toEqual(['GBP'])
     expect(sumOf(two, ADVICE_RULE)).toEqual({ price: EUR(1000), missing: ['valve (priced in GBP, no rate)'] })
     const rated = { ...ADVICE_RULE, rates: { GBP: { rate: 1.15, on: '2026-11-01' } } }
     expect(sumOf(two, rated)).toEqual({ price: EUR(1230), missing: [] })

@@ -423,6 +423,16 @@ describe('nothing running, and two of them', () => {
     expect(nothingRunning(tankBalance({ ...TANK, feed: 0 }, FILL))).toEqual([])
     expect(text(nothingRunning(tankBalance({ ...TANK, feed: 1e-5 / 86400 }, FILL)))).toContain('the surface alone gives enough')
   })
+  test('rule and balance at odds: why is said; where they agree nothing', () => {
+    const odds = (tank: Partial<TankRecord>, mass: number, study = tankBalance({ ...TANK, ...tank }, FILL)) =>
+      text(redundancySentences({ ...TANK, ...tank }, { ...FILL, mass: figure('mass', mass, { uncertainty: 0.1 }) }, study))
+    // 0.5 kg carries 50 L of a tank of 100 L by mass; fed hardly anything its balance is at zero.
+    expect(odds({ feed: 0.2e-3 / 86400 }, 0.5)).toMatch(/^Too little by media mass, yet by its balance ammonia stays at 0\.\d+ mg\/L: the rule keeps a reserve/)
+    // 5 kg carry 500 L by mass; fed 40 g a day its ammonia is over.
+    expect(odds({ feed: 40e-3 / 86400 }, 5)).toMatch(/^Enough by media mass, yet by its balance ammonia comes to \d/)
+    expect(odds({ feed: 0.2e-3 / 86400 }, 5)).toMatch(/^Two of them/)
+    expect(odds({ feed: 40e-3 / 86400 }, 0.5)).toMatch(/^Two of them/)
+  })
   test('either alone is enough, or twice one is said with twice its doubt', () => {
     expect(text(redundancySentences(TANK, FILL, null))).toMatch(/^Two of them: either alone carries 120 ± \d+ L/)
     const half = { ...FILL, mass: figure('mass', 0.5, { uncertainty: 0.02 }) }

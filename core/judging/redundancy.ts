@@ -1,6 +1,6 @@
 import { EXCHANGE_BAND, gasExchange, oxygenLeft } from '../biology'
 import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
-import { capacityFigure } from '../tanks'
+import { capacityFigure, ruleOf, SCHOOL_WORDS } from '../tanks'
 import type { JudgedFill } from './fills'
 import type { TankBalance } from './tankBalance'
 import type { TankRecord } from './tankRecord'
@@ -42,7 +42,54 @@ export const redundancySentences = (
   fill: JudgedFill,
   study: TankBalance | null,
   claimedMax: number | null = null,
-): readonly Left[] => [twoOfThem(tank, fill, claimedMax), ...nothingRunning(study)]
+): readonly Left[] => [
+  ...ruleBesideBalance(tank, capacityFigure(fill, tank.stock, claimedMax), study),
+  twoOfThem(tank, fill, claimedMax),
+  ...nothingRunning(study),
+]
+
+/**
+ * Where the rule that leads and the balance of the same tank say opposite things, why: the rule keeps a reserve, or this
+ * tank asks more than its class does. Nothing where they agree, or where either is silent.
+ */
+export function ruleBesideBalance(
+  tank: TankRecord,
+  carries: Figure,
+  study: TankBalance | null,
+): readonly Left[] {
+  const led = ruleOf(tank.stock).order[0]
+  if (!study || !led || led === 'balance') return []
+  const of = (id: string) => study.lines.find((l) => l.figure.id === `tank-${id}`)
+  const [ammonia, nitrite] = [of('ammonia'), of('nitrite')]
+  if (!ammonia?.limit || !nitrite?.limit) return []
+  const zero = ammonia.limit.met && nitrite.limit.met
+  const band = carries.uncertainty ?? 0
+  const by = SCHOOL_WORDS[led]
+  if (zero && carries.value + band < tank.water.value)
+    return [
+      {
+        tone: 'note',
+        sentence: [
+          `Too little by ${by}, yet by its balance ammonia stays at `,
+          sayFigure(ammonia.figure),
+          ': the rule keeps a reserve that this tank, fed as it is, does not draw on. More feed or more animals would.',
+        ],
+      },
+    ]
+  const worst = ammonia.limit.met ? nitrite : ammonia
+  if (!zero && carries.value - band > tank.water.value)
+    return [
+      {
+        tone: 'caution',
+        sentence: [
+          `Enough by ${by}, yet by its balance ${worst === ammonia ? 'ammonia' : 'nitrite'} comes to `,
+          sayFigure(worst.figure),
+          ': this tank is fed more than the rule has in mind, or too little water comes to the media.',
+        ],
+      },
+    ]
+  return []
+}
 
 function twoOfThem(tank: TankRecord, fill: JudgedFill, claimedMax: number | null): Left {
   const one = capacityFigure(fill, tank.stock, claimedMax)

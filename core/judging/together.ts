@@ -1,7 +1,7 @@
 import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import { capacityFigure, capacityInput, capacityOf } from '../tanks'
 import type { JudgedFill } from './fills'
-import { nothingRunning, type Left } from './redundancy'
+import { nothingRunning, ruleBesideBalance, type Left } from './redundancy'
 import { balanceWords, tankBalance, type TankBalance } from './tankBalance'
 import type { TankRecord } from './tankRecord'
 
@@ -116,5 +116,5 @@ function sentencesOf(
         ...(w.balance ? [' By the balance: ', ...balanceWords(w.balance), '.'] : []),
       )
     }
-  return [...out, ...nothingRunning(balance)]
+  return [...out, ...(carries ? ruleBesideBalance(tank, carries, balance) : []), ...nothingRunning(balance)]
 }

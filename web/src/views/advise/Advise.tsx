@@ -9,6 +9,7 @@ import {
   sayPrice,
   standingOf,
   unknownWords,
+  unratedOf,
   type Advice,
   type Candidate,
   type Choice,
@@ -16,8 +17,9 @@ import {
 import { together, type TankRecord } from '@ypsometer/core/judging'
 import { useMemo } from 'react'
 import { Link, useLocation } from 'react-router'
-import { useCandidates, useLabelBias } from '../../api/queries'
+import { useCandidates, useHouseRules, useLabelBias } from '../../api/queries'
 import { Words } from '../../figures/Words'
+import { GiveRate } from '../../frame/Rates'
 import { Failed, Loading } from '../../frame/States'
 import { knownOf } from '../../tank/running'
 import { useRanking, type Ranking } from '../../workers/useRanking'
@@ -147,6 +149,7 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
         )}
         <Changes drawn={drawn} ask={ask} />
       </section>
+      <Unrated list={[...drawn, ...unsure.slice(0, DRAWN)]} ask={ask} />
       {unsure.length > 0 && (
         <Unsure list={unsure.slice(0, DRAWN)} more={unsure.length - DRAWN} tank={record} ask={ask} />
       )}
@@ -155,6 +158,31 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
       )}
       {wont.length > 0 && <Wont id="wont-title" title="Not for this tank" list={wont} />}
     </div>
+  )
+}
+
+/** Prices in a currency that the house has no rate for: it is asked for here, when it is first needed. */
+function Unrated({ list, ask }: { readonly list: readonly Advice[]; readonly ask: Ask }) {
+  const { house } = useHouseRules()
+  const prices = list.flatMap((a) =>
+    a.choices.flatMap(({ candidate, fill }) => [candidate.price, ...fill.uses.map((u) => u.price)]),
+  )
+  const unrated = unratedOf(
+    prices.flatMap((p) => p?.currency ?? []),
+    ask.rule,
+  )
+  if (!house || !unrated.length) return null
+  return (
+    <section aria-labelledby="rate-title">
+      <h2 id="rate-title">A rate is missing</h2>
+      <p className="muted max-w-2xl text-[0.95rem]">
+        Some of these are priced in another currency. Give its rate once, with its day: it holds everywhere,
+        and stands in the rules.
+      </p>
+      {unrated.map((currency) => (
+        <GiveRate key={currency} currency={currency} house={house} />
+      ))}
+    </section>
   )
 }
 

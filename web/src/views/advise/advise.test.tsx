@@ -120,6 +120,8 @@ describe('the counter', () => {
     expect(text()).toContain('0.00 EUR')
     expect(text()).toContain('price not known')
     expect(text()).toContain('(priced in GBP, no rate)')
+    // It is asked for where it is needed.
+    expect(screen.getByText('1 GBP in EUR')).toBeTruthy()
     // Unknown is no pass: it stands apart, after what is known to do.
     const unsure = within(screen.getByRole('region', { name: 'May do: not all is known' }))
     expect(unsure.getByText('not known: what its media carry')).toBeTruthy()
