@@ -63,8 +63,8 @@ const timed = (flow: number) =>
   }))
 
 /**
- * Water tests of tanks that were not visited otherwise: the model they are noted with, the tank, days after it came, and
- * what a kit showed (mg/L as N).
+ * Water tests of tanks that were not visited otherwise: the model they are noted with, the tank, days after it came,
+ * and what a kit showed (mg/L as N).
  */
 const TESTED = [
   { model: 'Bellows S2', tank: 'Dentist, children’s corner', days: [60, 140], ammonia: 0, nitrite: 0 },

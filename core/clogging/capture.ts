@@ -32,8 +32,8 @@ export interface Collector {
 /**
  * Collector of a medium; null for what moves or turns, and for what nothing is known of. Fibres of a mat stand as a
  * square grid of the same solidity, so their opening is d (√(π/4c) − 1); struts of a foam follow from its surface, its
- * opening is the window between two cells; between grains a ball of 0.155 d passes where they lie closest, of 0.414 d where
- * they lie as loose as in a cubic packing, and in proportion to their voids between. Source: geometry.
+ * opening is the window between two cells; between grains a ball of 0.155 d passes where they lie closest, of 0.414 d
+ * where they lie as loose as in a cubic packing, and in proportion to their voids between. Source: geometry.
  */
 export function collectorOf(m: Medium): Collector | null {
   if (m.form === 'moving' || m.form === 'contactor') return null

@@ -23,8 +23,8 @@ const EACH = SLICE_COUNT * CLASSES
 const LEAST_KEPT = 1e-7
 const SIZES = PARTICLE_CLASSES.map(classSize)
 /**
- * A cake is pressed by the head it takes: α = α₀ (1 + h/h₀)^s, h₀ = 1 cm. Source: Tiller, Chem. Eng. Prog. 49 (1953) 467
- * (from memory): α = α₀ Δp^s, s 0.4 to 0.9 for flocs and sludges.
+ * A cake is pressed by the head it takes: α = α₀ (1 + h/h₀)^s, h₀ = 1 cm. Source: Tiller, Chem. Eng. Prog. 49 (1953)
+ * 467 (from memory): α = α₀ Δp^s, s 0.4 to 0.9 for flocs and sludges.
  */
 const PRESSED_FROM = 0.01
 const MICROMETRE = 1e-6

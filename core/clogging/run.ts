@@ -295,7 +295,7 @@ class Machine {
     }
   }
 
-  /** The network with its cakes pressed by the heads they take: gone over again from the last heads until they stand. */
+  /** The network with its cakes pressed by the heads they take: gone over again until they stand. */
   #pressed(held: Held): Running {
     let running = this.#w.run(this.#beds.keeps(held, this.#heads))
     for (let again = 0; again < 8; again++) {

@@ -257,7 +257,25 @@ export function seasonSentences(all: readonly SchoolSeason[]): readonly Sentence
           ],
         ]
       : []
-  return [[...orders, '.'], ...worth]
+  return [[...orders, '.'], ...turnedRound(bare, find('polish-last', false)), ...worth]
+}
+
+/** Where media get more dirt behind the pad than ahead of it: what in this body turns it round. */
+function turnedRound(first?: SchoolSeason, last?: SchoolSeason): readonly Sentence[] {
+  if (!first || !last || first.run.answers.toMedia <= last.run.answers.toMedia) return []
+  const round = ({ school, run }: SchoolSeason): Figure => ({
+    ...pastFigure(run.days.at(-1) as ClogDay),
+    id: `round-${school}`,
+  })
+  return [
+    [
+      'In this body straining first does not keep the media cleaner: once what strains is dirty, ',
+      sayFigure(round(first), 2),
+      ' of the water goes round it, over a weir or through a gap, and takes its dirt to the media behind; with the fine layer last it is ',
+      sayFigure(round(last), 2),
+      '. Seal the gap, or open it sooner.',
+    ],
+  ]
 }
 
 /** When it is due, with the ends of the interval, and why. */

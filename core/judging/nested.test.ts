@@ -38,7 +38,7 @@ test('knowing more: a flow measured later leaves the interval of the label in no
   expect(left(outside)).toBeLessThanOrEqual(0.07)
   // The band is not so wide that it says nothing.
   const { flow } = assess(model(1000)).verdict
-  expect((flow?.uncertainty ?? 0) / (flow?.value ?? NaN)).toBeLessThan(0.5)
+  expect((flow?.uncertainty ?? 0) / (flow?.value ?? NaN)).toBeLessThan(0.6)
 })
 
 test('knowing more: a surface measured, media weighed, leave the interval of the litres in no more than 7 % of cases', () => {

@@ -49,7 +49,7 @@ export const redundancySentences = (
 ]
 
 /**
- * Where the rule that leads and the balance of the same tank say opposite things, why: the rule keeps a reserve, or this
+ * Where the rule that leads and the balance of one tank say opposite things, why: the rule keeps a reserve, or the
  * tank asks more than its class does. Nothing where they agree, or where either is silent.
  */
 export function ruleBesideBalance(

@@ -62,8 +62,8 @@ export interface PathCase {
   readonly fill: Fill
   readonly hookup: HookupRecord | null
   /**
-   * Nobody has described a run: it is the usual one of the kind, and the flow stays within what the rule of thumb leaves
-   * of the label. Absent where a run is on record.
+   * Nobody has described a run: it is the usual one of the kind, and the flow stays within what the rule of thumb
+   * leaves of the label. Absent where a run is on record.
    */
   readonly supposed?: { readonly within: ByLabel | null }
   /** The largest tank its label claims (m³), for houses that go by oversizing. */

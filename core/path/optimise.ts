@@ -21,7 +21,7 @@ export interface FitLimits {
   readonly dirt?: ((layers: readonly FillLayer[]) => Dirtied | null) | undefined
 }
 
-/** What a forecast says of an arrangement: days until it is due (null: not within its run), dirt that comes to media. */
+/** What a forecast says of an arrangement: days until it is due (null: not within its run), dirt on its media. */
 export interface Dirtied {
   readonly days: number | null
   readonly within: number
@@ -61,9 +61,9 @@ const WORTH_A_MONTH = 30
 const LOST_TO_DIRT = 0.7
 
 /**
- * Share of what an arrangement carries clean that it is worth with the dirt of its tank: T/(T + 30 d) for the days until
- * it is due, times 1 − 0.7 s for the share of the dirt that comes to the media. Ours: nothing in the trade fixes it; that
- * floss which clogs in two weeks is no gain, everybody says. It runs no longer than what strains in it lives (days).
+ * it is due, times 1 − 0.7 s for the share of the dirt that comes to the media. Ours: nothing in the trade fixes
+ * it is due, times 1 − 0.7 s for the share of the dirt that comes to the media. Ours: nothing in the trade fixes it;
+ * that floss which clogs in two weeks is no gain, everybody says. It runs no longer than what strains lives (days).
  */
 export function worthDirty({ days, within, toMedia }: Dirtied, life = Infinity): number {
   const runs = Math.min(days ?? within, life)

@@ -28,8 +28,8 @@ export interface Interval {
 export type IntervalRule = Pick<UpkeepRule, 'by' | 'every'>
 
 /**
- * How often a filter is opened, for everyone who says so: by its forecast where the house goes by flow and there is one;
- * else as the house says; else as is usual for its kind. What has no body has its sponge squeezed instead.
+ * How often a filter is opened, for everyone who says so: by its forecast where the house goes by flow and has
+ * one; else as the house says; else as is usual for its kind. What has no body has its sponge squeezed instead.
  */
 export function openEvery(
   kind: FilterKind,
