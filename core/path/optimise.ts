@@ -63,7 +63,8 @@ const LOST_TO_DIRT = 0.7
 /**
  * Share of what an arrangement carries clean that it is worth with the dirt of its tank: T/(T + 30 d) for the days
  * until it is due, times 1 − 0.7 s for the share of the dirt that comes to the media. Ours: nothing in the trade
- * fixes it; that floss which clogs in two weeks is no gain, everybody says. It runs no longer than what strains lives (days).
+ * fixes it; that floss which clogs in two weeks is no gain, everybody says. It runs no longer than what strains
+ * lives (days).
  */
 export function worthDirty({ days, within, toMedia }: Dirtied, life = Infinity): number {
   const runs = Math.min(days ?? within, life)
