@@ -6,7 +6,7 @@ test('a visit on a phone, out of reach midway: nothing is lost, and the forecast
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto('/')
   await page
-    .getByRole('link', { name: /Terrace 1200/ })
+    .getByRole('link', { name: /Mop 300/ })
     .first()
     .click()
   await page.getByRole('link', { name: /^Visits/ }).click()

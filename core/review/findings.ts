@@ -49,10 +49,13 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       : null
   const leading = verdict.ranges.find((r) => r.stockClass === 'normal')?.leading
   const origin = leading
-    ? text('page', [
-        `Judged by ${SCHOOL_WORDS[leading]}. Who says it: ${SCHOOL_ORIGINS[leading].who}. It rests on ${SCHOOL_ORIGINS[leading].rests}. Interest: ${SCHOOL_ORIGINS[leading].interest}.`,
+    ? text('whole', [
+        `The rule of ${SCHOOL_WORDS[leading]} rests on ${SCHOOL_ORIGINS[leading].rests}. Interest: ${SCHOOL_ORIGINS[leading].interest}.`,
       ])
     : []
+  const ruled = leading
+    ? ` Judged by ${SCHOOL_WORDS[leading]}, the rule of ${SCHOOL_ORIGINS[leading].who}.`
+    : ''
   return {
     id: 'verdict',
     title: 'Verdict',
@@ -64,7 +67,8 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       ),
       ...numbers('card', supported, verdict.flow),
       ...text('page', [
-        `It rests ${BASIS[verdict.basis] ?? ''}.`.replace('rests nothing', 'rests on nothing: nothing'),
+        `It rests ${BASIS[verdict.basis] ?? ''}.`.replace('rests nothing', 'rests on nothing: nothing') +
+          ruled,
       ]),
       ...(sure
         ? text('page', [
