@@ -47,9 +47,16 @@ const LABELS = 196
 const NARROW = 380
 const MAX_HEIGHT = 470
 
-/** What the dirt in a layer comes to, where dirt is drawn. */
-const dirtText = (at: LayerDay | undefined): string | null =>
-  at ? `${showPercent(at.full)} full · ${showPercent(at.keeps)} as open` : null
+/** A layer that keeps less of its permeability hardly lets water through. */
+const HARDLY = 0.005
+
+/** What the dirt in a layer comes to, where dirt is drawn; a cake on it shuts what is not full inside. */
+function dirtText(at: LayerDay | undefined): string | null {
+  if (!at) return null
+  const open = at.keeps < HARDLY ? 'hardly open' : `${showPercent(at.keeps)} as open`
+  const caked = at.cake > at.held / 2 && at.keeps < 1 - at.full
+  return `${showPercent(at.full)} full · ${caked ? 'a cake on it · ' : ''}${open}`
+}
 
 /** The section with its layers, to scale: each medium in its texture, water drawn by how much goes where. */
 export function FillCutaway(p: Props) {

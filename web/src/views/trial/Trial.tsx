@@ -122,6 +122,9 @@ export function Trial() {
   )
 }
 
+/** A weight is said no nearer to none or all than this. */
+const EDGE = 0.01
+
 const share = (id: string, label: string, value: number, more: Partial<Figure>): Figure => ({
   id,
   label,
@@ -194,13 +197,19 @@ function Schools({ schools }: { readonly schools: readonly SchoolOnTrial[] }) {
                 />
               </td>
               <td className="r">
-                {s.weight < 0.001 && 'under '}
+                {s.weight < EDGE && 'under '}
+                {s.weight > 1 - EDGE && 'over '}
                 <FigureView
-                  figure={share(`weight-${s.school}`, 'Weight it would earn', Math.max(0.001, s.weight), {
-                    formula: 'w ∝ Π p, from equal weights',
-                    working: [put('n', 'cases that all rules spoke of', s.cases)],
-                    source: 'Bayes’ rule',
-                  })}
+                  figure={share(
+                    `weight-${s.school}`,
+                    'Weight it would earn',
+                    Math.min(1 - EDGE, Math.max(EDGE, s.weight)),
+                    {
+                      formula: 'w ∝ Π p, from equal weights',
+                      working: [put('n', 'cases that all rules spoke of', s.cases)],
+                      source: 'Bayes’ rule',
+                    },
+                  )}
                   bare
                 />
               </td>
