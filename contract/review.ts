@@ -28,6 +28,8 @@ export interface ReviewQuestion {
   readonly today: string
   /** The program that works it out. */
   readonly core: string
+  /** How often chances are drawn; absent: as often as on the screens. */
+  readonly draws?: number
 }
 
 /** The drawing of the inside: sizes as they were, and no number worked out. */
@@ -131,7 +133,7 @@ function reviewInput(q: ReviewQuestion): ReviewInput {
     assessment: a,
     candidate,
     claims: record.claims,
-    chances: shipped && normal ? claimChances(shipped, normal, claimedRange.max) : null,
+    chances: shipped && normal ? claimChances(shipped, normal, claimedRange.max, undefined, q.draws) : null,
     errata: d.model.errata,
     audit: interior && volumeAudit(interior.chambers, interior.body),
     path: pathOf(q, a),

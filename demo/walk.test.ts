@@ -100,7 +100,7 @@ function walk(d: Dossier, rule: CapacityRule, seen: Seen): void {
   const house = { id: 'h', chosen: true, capacity: rule, advice: ADVICE_RULE } as never
   const shelf = shelfRow(d, { stock: rows as never, rules: [house], media: MEDIA, bias: null as never })
   seen.add('Shelf', shelf.row.supportedMax)
-  const asked = { dossier: d, media: MEDIA, stock: classes, house: null, bias: null, tanks: [], today: '2026-11-26', core: 'test' } // prettier-ignore
+  const asked = { dossier: d, media: MEDIA, stock: classes, house: null, bias: null, tanks: [], today: '2026-11-26', core: 'test', draws: 200 } // prettier-ignore
   const { sheet } = snapshotOf(asked)
   for (const section of sheet.sections)
     for (const block of section.blocks)

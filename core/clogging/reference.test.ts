@@ -149,7 +149,7 @@ describe('a bed that fills', () => {
     expect(held(100) / held(0)).toBeCloseTo(Math.exp(-CONSTANTS.rots.value * 100), 6)
   })
   test.each([
-    ['canister, normal', clog(canister(STRAIN_FIRST), tankOf(200, 'normal'))],
+    ['canister, normal', clog(canister(STRAIN_FIRST), tankOf(200, 'normal'), { days: 90 })],
     [
       'crowded, with services',
       clog(canister(STRAIN_FIRST), tankOf(300, 'heavy'), { days: 60, services: every(30, null, 60, 0.8) }),
