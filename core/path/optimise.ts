@@ -78,7 +78,9 @@ export function weighCandidate(
   limits: FitLimits,
 ): Candidate | null {
   try {
-    const outcome = outcomeOf({ ...c, fill: { ...c.fill, layers } }, limits.stock, true)
+    // Media that were weighed were those of the fill as it is: of another nothing has been weighed.
+    const weighed = (layers === c.fill.layers && c.weighed) || null
+    const outcome = outcomeOf({ ...c, weighed, fill: { ...c.fill, layers } }, limits.stock, true)
     const findings = auditOrder(outcome, limits.house, limits.reaches)
     const broken =
       findings.filter(isHard).length +

@@ -22,6 +22,7 @@ import {
   caseOfTrial,
   changesOf,
   differences,
+  fillCapacityFigure,
   fitFill,
   flowFigure,
   loadedTrials,
@@ -80,6 +81,9 @@ export type PathAnswer =
 export interface FitAnswer {
   readonly layers: readonly FillLayer[]
   readonly tried: number
+  /** What the best carries, and its flow. */
+  readonly carries: Figure
+  readonly flow: Figure
   /** What the forecast says of it, and of the fill as it is. */
   readonly dirt: FitResult['dirt']
   readonly better: boolean
@@ -249,6 +253,8 @@ export function pathWork() {
       })
       return {
         layers: r.best.layers,
+        carries: fillCapacityFigure(r.best.outcome, q.stock),
+        flow: flowFigure(r.best.outcome),
         dirt: r.dirt,
         tried: r.tried,
         better: r.best !== r.start,

@@ -115,17 +115,8 @@ export function FitForMe({ path, fill, tank, onMade }: Props) {
           <div className="border-primary mt-2 border-l-2 pl-3">
             <p>
               <span className="num">{found.tried}</span> arrangements tried. The best carries{' '}
-              {found.differences
-                .filter((d) => d.id.startsWith('fill-capacity'))
-                .map((d) => (
-                  <FigureView key={d.id} figure={d.now} inline said />
-                ))}{' '}
-              at{' '}
-              {found.differences
-                .filter((d) => d.id.startsWith('path-flow'))
-                .map((d) => (
-                  <FigureView key={d.id} figure={d.now} inline said />
-                ))}
+              <FigureView figure={found.carries} inline said /> at{' '}
+              <FigureView figure={found.flow} inline said />
               {found.cost.currency && (
                 <>
                   , with media for{' '}
