@@ -105,7 +105,7 @@ describe('between threads', () => {
     expect(work.hookups(question(0)).length).toBeGreaterThan(0)
     expect(work.inp(question(0))).toContain('[VALVES]')
   })
-  test.each(['Ledger 700', 'Plainbody 1000', 'Triptych 600'])('%s fitted with the dirt of a tank: no pinch of floss', (name) => {
+  test.each(['Plainbody 1000', 'Triptych 600'])('%s fitted with the dirt of a tank: no pinch of floss', (name) => {
     const { work, question, record } = ask(name)
     const tank = quickTank(0.1, question(0).stock)
     const on = { tank, days: 365, sponge: false }
