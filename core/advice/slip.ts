@@ -7,7 +7,7 @@ import { standingOf, type Advice } from './advise'
 import type { Told } from './quickTank'
 import { openEvery, type Interval } from '../upkeep'
 import type { AdviceRule } from './rule'
-import { explain, priceWords, unknownWords } from './words'
+import { explain, priceLine, unknownWords, upperFirst } from './words'
 import type { Weights } from './score'
 
 /** A part of a slip: its heading and what stands under it. */
@@ -16,14 +16,6 @@ export interface SlipPart {
   readonly heading: string
   readonly lines: readonly Sentence[]
 }
-
-/** What it costs to run, in a sentence of its own. */
-function priceLine(a: Advice): string {
-  const words = priceWords(a)
-  if (!words) return 'Its price is not known.'
-  return a.unpriced.length ? `${upperFirst(words)}.` : `${words} in all.`
-}
-const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
 
 /** Renewals and services that are put on a slip: those within a year. */
 const AHEAD = 365
@@ -67,7 +59,7 @@ export function slipOf(tank: TankRecord, told: Told, a: Advice, asks: SlipAsks):
       id: 'advice',
       heading: a.name,
       lines: [
-        [priceLine(a)],
+        [priceLine(a) ?? 'Its price is not known.'],
         ...(unknownWords(a) ? [[`${upperFirst(unknownWords(a) ?? '')}.`]] : []),
         ...reasons,
         ...a.stops.map((s): Sentence => (standingOf(a) === 'alone' ? s.sentence : ['But: ', ...s.sentence])),

@@ -15,6 +15,13 @@ export function priceWords({ price, unpriced }: Pick<Advice, 'price' | 'unpriced
   if (!price) return null
   return unpriced.length ? `from ${sayPrice(price)}, without ${listed(unpriced)}` : sayPrice(price)
 }
+/** The same in a sentence of its own; null where nothing of it has a price. */
+export function priceLine(a: Pick<Advice, 'price' | 'unpriced'>): string | null {
+  const words = priceWords(a)
+  return words && (a.unpriced.length ? `${upperFirst(words)}.` : `${words} in all.`)
+}
+export const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
+
 const listed = (words: readonly string[]): string => new Intl.ListFormat('en').format(words)
 
 /** What was asked and nobody knows of an option, as it is said; null where all is known. */
@@ -105,7 +112,7 @@ function otherReasons(a: Advice, weights: Weights): readonly Sentence[] {
   const list: readonly (readonly [number, Sentence | null])[] = [
     [over('service'), minutes && ['About ', sayFigure(minutes, 2), ' min of work a month.']],
     [over('noise'), noise && ['Measured at ', sayFigure(noise), '.']],
-    [over('price'), price && [a.unpriced.length ? `From ${priceWords(a)?.slice(5) ?? ''}.` : `${sayPrice(price)} in all.`]], // prettier-ignore
+    [over('price'), price && [priceLine(a) ?? '']],
     [
       over('evidence'),
       choices.every((c) => c.fill.basis === 'measured')

@@ -1,6 +1,6 @@
 import { put, putFigure, type Figure } from '../figures'
 import {
-  gentlest,
+  fastLength,
   outletsOf,
   smallestTank,
   stockKey,
@@ -12,7 +12,7 @@ import {
 /** The smallest tank in which half of the length is no faster than a stock class bears. */
 export function smallestFigure(stock: StockClass, of: CapacityInput, flow: Figure): Figure {
   const { volume, interval } = smallestTank(of.flow, outletsOf(of), stock)
-  const found = gentlest(outletsOf(of), of.flow.value, stock)
+  const found = fastLength(of.flow, outletsOf(of), stock)
   return {
     id: `smallest-${stockKey(stock)}`,
     label: `Smallest tank, ${stock.label.toLowerCase()}`,
@@ -31,7 +31,7 @@ export function smallestFigure(stock: StockClass, of: CapacityInput, flow: Figur
         'velocity',
         'rule',
       ),
-      put('x', 'gentle from', found && Number.isFinite(found.from) ? found.from : 20, 'length', 'computed'),
+      put('x', 'gentle from', found && Number.isFinite(found.at) ? found.at : 20, 'length', 'computed'),
     ],
     source: 'Pope, Turbulent Flows; Rajaratnam 1976 (from memory); tanks as they are made (common practice)',
   }

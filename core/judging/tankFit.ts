@@ -1,10 +1,10 @@
 import { usualTank } from '../biology'
 import { sayFigure, type Figure, type Sentence } from '../figures'
-import { JET_BAND } from '../hydraulics/jets'
 import {
+  CALM,
   capacityFigure,
   capacityInput,
-  gentlest,
+  fastLength,
   outletsOf,
   SCHOOL_WORDS,
   supportedRange,
@@ -28,21 +28,6 @@ const WEAK: Readonly<Record<CapacitySchool, string>> = {
   turnover: 'Too weak: ',
   minima: 'Too weak: ',
   oversizing: 'Rated too small: ',
-}
-
-/** The share of a tank’s length that must be calm. */
-const CALM = 0.5
-
-/** Length (m) that the gentlest outlet leaves too fast: best and within its band; null where no outlet is known. */
-function fastLength(fill: JudgedFill, stock: StockClass) {
-  const found = gentlest(outletsOf(capacityInput(fill)), fill.flow.value, stock)
-  if (!found) return null
-  const relative = Math.hypot(
-    JET_BAND,
-    (fill.flow.uncertainty ?? 0) / fill.flow.value,
-    stock.marks.strongestCurrent.band,
-  )
-  return { at: found.from, least: found.from * Math.max(0, 1 - relative), most: found.from * (1 + relative) }
 }
 
 /**
@@ -79,7 +64,7 @@ export function tankFit(
   })
   if (water > high) return is('weak', WEAK[range.binding], ...tooLittle)
   const length = tank.length ?? usualTank(water).length
-  const fast = fastLength(fill, stock)
+  const fast = fastLength(fill.flow, outletsOf(capacityInput(fill)), stock)
   const share = (of: number): Figure => ({
     id: 'too-fast',
     label: 'Too fast over',

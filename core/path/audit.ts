@@ -31,7 +31,7 @@ export const HOUSE_RULES: readonly HouseRule[] = [
     name: 'Strain first',
     school: 'strain-first',
     reasoning:
-      'Coarse, medium, fine, then all the biological media, nothing fine after it. The only order that protects the media in every body.',
+      'Coarse, medium, fine, then all the biological media, nothing fine after it. It protects the media wherever nothing goes round the pad.',
     chemical: 'none',
     rules: {},
   },

@@ -26,13 +26,13 @@ export const turnover = (flow: number, volume: number): number =>
   (flow * 3600) / requirePositive('volume', volume, 'm³')
 
 /** Half of a tank’s length at least must be no faster than its stock bears (common practice, no source). */
-const CALM = 0.5
+export const CALM = 0.5
 
 /** Tank (m³) so long, as tanks are made (twice as long as wide and high), that a length (m) is half of it. */
 const tankOfCalm = (gentle: number): number => (gentle / CALM) ** 3 / 4
 
 /** The gentlest of the outlets that a model comes with: the one whose jet is first no faster than a class bears. */
-export function gentlest(
+function gentlest(
   outlets: readonly Outlet[],
   flow: number,
   stock: Pick<StockClass, 'strongestCurrent'>,
@@ -40,6 +40,27 @@ export function gentlest(
   return outlets
     .map((outlet) => ({ outlet, from: gentleFrom(outlet, flow, stock.strongestCurrent) }))
     .reduce<{ outlet: Outlet; from: number } | null>((a, b) => (a && a.from <= b.from ? a : b), null)
+}
+
+/**
+ * Length (m) over which the gentlest outlet is too fast for a class, at its value and at the ends of its band; null
+ * where no outlet is known or nothing flows.
+ * @throws OutOfRange as the jets do.
+ */
+export function fastLength(
+  flow: Known,
+  outlets: readonly Outlet[],
+  stock: Pick<StockClass, 'strongestCurrent' | 'marks'>,
+): { readonly at: number; readonly least: number; readonly most: number } | null {
+  const found = flow.value > 0 ? gentlest(outlets, flow.value, stock) : null
+  if (!found) return null
+  const at = Math.min(LARGEST_LENGTH, found.from)
+  const relative = Math.hypot(
+    JET_BAND,
+    (flow.uncertainty ?? 0) / flow.value,
+    stock.marks.strongestCurrent.band,
+  )
+  return { at, least: at * Math.max(0, 1 - relative), most: at * (1 + relative) }
 }
 
 /**
@@ -53,21 +74,11 @@ export function smallestTank(
   outlets: readonly Outlet[],
   stock: StockClass,
 ): { readonly volume: number; readonly interval: Interval } {
-  const at = (q: number, bears: number): number => {
-    const found = gentlest(outlets, q, { strongestCurrent: bears })
-    return found ? Math.min(LARGEST_LENGTH, found.from) : 0
-  }
-  const bears = stock.strongestCurrent
-  const from = flow.value > 0 ? at(flow.value, bears) : 0
-  if (!(from > 0)) return { volume: 0, interval: [0, 0] }
-  const relative = Math.hypot(
-    JET_BAND,
-    (flow.uncertainty ?? 0) / flow.value,
-    stock.marks.strongestCurrent.band,
-  )
+  const fast = fastLength(flow, outlets, stock)
+  if (!fast || !(fast.at > 0)) return { volume: 0, interval: [0, 0] }
   return {
-    volume: tankOfCalm(from),
-    interval: [tankOfCalm(from * Math.max(0, 1 - relative)), tankOfCalm(from * (1 + relative))],
+    volume: tankOfCalm(fast.at),
+    interval: [tankOfCalm(fast.least), tankOfCalm(fast.most)],
   }
 }
 /** Jets are followed no further (m). */
