@@ -42,6 +42,7 @@ export default {
     }),
     project('web', 'web', {
       testEnvironment: '<rootDir>/scripts/lib/jestView.cjs',
+      setupFilesAfterEnv: ['<rootDir>/scripts/lib/views.setup.cjs'],
       transformIgnorePatterns: [`/node_modules/(?!(${MODULES})/)`],
     }),
   ],

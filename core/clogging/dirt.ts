@@ -45,14 +45,21 @@ interface Bed {
   readonly strained: readonly number[]
 }
 
+/** Resistance of each layer, and of the cake before it unpressed, as multiples of the clean layer’s. */
+interface Loads {
+  readonly inside: Float64Array
+  readonly cake: Float64Array
+}
+
 /** Layers as beds: how full they are, how open, and what they catch. */
 export interface Beds {
   readonly beds: readonly Bed[]
   readonly fouled: (h: Held, layer: number, slice: number) => number
   /** Mean share of its room that is full. */
   readonly full: (h: Held, layer: number) => number
+  readonly loads: (h: Held) => Loads
   /** Share of its permeability each layer keeps; `heads` presses the cakes (m). */
-  readonly keeps: (h: Held, heads: Float64Array) => number[]
+  readonly keeps: (l: Loads, heads: Float64Array) => number[]
   /** Share of each class that is held before a layer: by its openings, and by the cake that lies there. */
   readonly strained: (h: Held, layer: number, into: Float64Array) => void
   readonly coefficients: (layer: number, velocity: number, into: Float64Array) => void
@@ -82,22 +89,30 @@ export function bedsOf(w: Waterways, v: Values, s: Suspension): Beds {
     for (let x = 0; x < SLICE_COUNT; x++) sum += fouled(h, layer, x) * (DEPTHS[x] as number)
     return sum
   }
-  /** Resistance of a layer and of the cake before it, as multiples of the clean layer’s. */
-  const resists = (h: Held, i: number, head: number): readonly [inside: number, cake: number] => {
-    const { layer, clean } = beds[i] as Bed
-    let inside = 0
-    for (let x = 0; x < SLICE_COUNT; x++)
-      inside += (DEPTHS[x] as number) / Math.max(LEAST_KEPT, fouledShare(fouled(h, i, x)))
-    const cake = (cakeOver(h, i, layer, v) * clean) / layer.thickness
-    if (!(cake > 0)) return [inside, 0]
-    // A cake is pressed by its own share of the loss.
-    const own = (Math.max(0, head) * cake) / (inside + cake)
-    return [inside, cake * (1 + own / PRESSED_FROM) ** v.compresses]
+  const lies = cakesOf(v)
+  const loads = (h: Held): Loads => {
+    const inside = new Float64Array(beds.length)
+    const cake = new Float64Array(beds.length)
+    for (let i = 0; i < beds.length; i++) {
+      let sum = 0
+      for (let x = 0; x < SLICE_COUNT; x++)
+        sum += (DEPTHS[x] as number) / Math.max(LEAST_KEPT, fouledShare(fouled(h, i, x)))
+      inside[i] = sum
+      const { clean, layer } = beds[i] as Bed
+      let over = 0
+      for (let c = 0; c < CLASSES; c++) over += (h.cake[i * CLASSES + c] as number) * (lies[c] as number)
+      cake[i] = (over * clean) / (layer.area * layer.thickness)
+    }
+    return { inside, cake }
   }
-  const keeps = (h: Held, heads: Float64Array): number[] =>
+  const keeps = ({ inside, cake }: Loads, heads: Float64Array): number[] =>
     beds.map((_, i) => {
-      const [inside, cake] = resists(h, i, heads[i] as number)
-      return Math.max(LEAST_KEPT, 1 / (inside + cake))
+      const body = inside[i] as number
+      const over = cake[i] as number
+      if (!(over > 0)) return Math.max(LEAST_KEPT, 1 / body)
+      // A cake is pressed by its own share of the loss.
+      const own = (Math.max(0, heads[i] as number) * over) / (body + over)
+      return Math.max(LEAST_KEPT, 1 / (body + over * (1 + own / PRESSED_FROM) ** v.compresses))
     })
   // What lies there has flocced: none of it is finer than a floc, for water to go round or dirt to come through.
   const lying = SIZES.map((size) => Math.max(size, v.flocSize * MICROMETRE))
@@ -126,20 +141,17 @@ export function bedsOf(w: Waterways, v: Values, s: Suspension): Beds {
       into[layer * CLASSES + c] =
         collector && velocity > 0 ? filterCoefficient(collector, SIZES[c] as number, velocity, s) : 0
   }
-  return { beds, fouled, full, keeps, strained, coefficients }
+  return { beds, fouled, full, loads, keeps, strained, coefficients }
 }
 
 /**
- * Thickness over permeability (1/m) of the cake before a layer, unpressed: the specific resistances of its classes add,
- * so that more of any never lessens it. Source: Ruth, Ind. Eng. Chem. 27 (1935) 708; Carman for each class.
+ * Thickness over permeability (1/m) of a kilogram of each class as a cake on a square metre, unpressed: they add, so that
+ * more of any never lessens it. Source: Ruth, Ind. Eng. Chem. 27 (1935) 708; Carman for each class.
  */
-function cakeOver(h: Held, i: number, layer: DirtyLayer, v: Values): number {
-  let over = 0
-  for (let c = 0; c < CLASSES; c++)
-    over +=
-      (h.cake[i * CLASSES + c] as number) /
-      cakePermeability(Math.max(SIZES[c] as number, v.flocSize * MICROMETRE), v.cakeVoids)
-  return over / (layer.area * v.floc * (1 - v.cakeVoids))
-}
+const cakesOf = (v: Values): readonly number[] =>
+  SIZES.map((size) => {
+    const permeability = cakePermeability(Math.max(size, v.flocSize * MICROMETRE), v.cakeVoids)
+    return 1 / (permeability * v.floc * (1 - v.cakeVoids))
+  })
 
 export { EACH as PER_LAYER }

@@ -143,7 +143,7 @@ class Machine {
   /** What each class loses in the tank itself (1/s). */
   readonly #clears: readonly number[]
   /** Heads that press the cakes (m), as they were last. */
-  #heads: Float64Array
+  readonly #heads: Float64Array
   #held: Held
   /** What runs at this very state, where it was worked out already. */
   #now: Rates | null = null
@@ -297,13 +297,19 @@ class Machine {
 
   /** The network with its cakes pressed by the heads they take: gone over again until they stand. */
   #pressed(held: Held): Running {
-    let running = this.#w.run(this.#beds.keeps(held, this.#heads))
+    const { at } = this.#w
+    const loads = this.#beds.loads(held)
+    const heads = this.#heads
+    let running = this.#w.run(this.#beds.keeps(loads, heads))
     for (let again = 0; again < 8; again++) {
-      const heads = Float64Array.from(this.#w.at, (place) => running.lossIn(place))
-      const moved = heads.some((x, i) => Math.abs(x - (this.#heads[i] as number)) > 1e-3 * (x + 1e-3))
-      this.#heads = heads
+      let moved = false
+      for (let i = 0; i < heads.length; i++) {
+        const head = running.lossIn(at[i] as number)
+        if (Math.abs(head - (heads[i] as number)) > 1e-3 * (head + 1e-3)) moved = true
+        heads[i] = head
+      }
       if (!moved) break
-      running = this.#w.run(this.#beds.keeps(held, this.#heads))
+      running = this.#w.run(this.#beds.keeps(loads, heads))
     }
     return running
   }
@@ -436,7 +442,7 @@ class Machine {
 
   #look(day: number): ClogDay {
     const { running, back } = (this.#now ??= this.#rates(this.#held, this.#tank, 0))
-    const keeps = this.#beds.keeps(this.#held, this.#heads)
+    const keeps = this.#beds.keeps(this.#beds.loads(this.#held), this.#heads)
     const haze =
       PARTICLE_CLASSES.reduce((sum, p, k) => sum + (p.to <= 1e-4 ? (this.#tank[k] as number) : 0), 0) /
       this.c.tank.water

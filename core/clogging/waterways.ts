@@ -113,13 +113,13 @@ export function waterwaysOf(c: PathCase, intake: readonly IntakeLayer[]): Waterw
   const solve =
     byGravity && topology.gravity ? falls(topology, elements, source) : pumps({ ...main, elements }, sink)
   const run = (keeps: readonly number[]): Running => {
-    const now = [...elements]
-    layers.forEach((_, i) => {
+    const now = elements.slice()
+    for (let i = 0; i < at.length; i++) {
       const place = at[i] as number
       const e = now[place] as LayerElement
       const keep = keeps[i] as number
       now[place] = { ...e, permeability: e.permeability * keep, inertia: e.inertia / Math.sqrt(keep) }
-    })
+    }
     return solve(now)
   }
   return { topology, layers, elements, at, source, sink, run }

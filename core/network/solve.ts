@@ -123,7 +123,11 @@ class Solved implements Solution {
   ) {}
 
   lossIn(i: number): number {
-    return lossOf(this.network.elements[i] as Element, this.network.fluid)(this.flows[i] as number)
+    const e = this.network.elements[i] as Element
+    const q = this.flows[i] as number
+    if (e.kind !== 'layer') return lossOf(e, this.network.fluid)(q)
+    const { linear, quadratic } = layerCoefficients(e, this.network.fluid)
+    return (linear + quadratic * Math.abs(q)) * q
   }
 
   get results(): readonly ElementResult[] {

@@ -41,7 +41,7 @@ const SPILL = { opening: 0.01, discharge: 0.6 } as const
 const MOST_INERTIA = 1e7
 
 /** Share of its permeability a layer keeps when `fouled` of its dirt capacity is used: (1 − σ/σ_max)³. */
-export const fouledShare = (fouled: number): number => (1 - fouled) ** 3
+export const fouledShare = (fouled: number): number => (1 - fouled) * (1 - fouled) * (1 - fouled)
 
 /**
  * Turns chambers, fill and hookup into a network: hose pieces before the body, chambers in flow order with the pump in
