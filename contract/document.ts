@@ -39,7 +39,7 @@ export const SUBJECTS = ['model', 'tank', 'medium', 'house-rule', 'review', 'ben
 export type Subject = (typeof SUBJECTS)[number]
 
 /** Most rows of one kind. */
-const MOST = 50_000
+export const MOST_ROWS = 50_000
 
 /** A row as a document has it: all that a person can give, and when it was made. */
 const rowShape = <N extends CollectionName>(name: N) =>
@@ -54,7 +54,10 @@ export const documentFields = (name: CollectionName): readonly string[] =>
 export type DocumentRow<N extends CollectionName> = CreatedOf<N> & { readonly createdAt?: string | undefined }
 
 const rows = Object.fromEntries(
-  COLLECTIONS.map((name) => [name, z.array(rowShape(name)).max(MOST, `at most ${MOST} rows`).optional()]),
+  COLLECTIONS.map((name) => [
+    name,
+    z.array(rowShape(name)).max(MOST_ROWS, `at most ${MOST_ROWS} rows`).optional(),
+  ]),
 ) as { [N in CollectionName]: z.ZodOptional<z.ZodArray<ReturnType<typeof rowShape<N>>>> }
 
 /** The open document, `.ypso.json`. */

@@ -3,9 +3,11 @@
 // starts again what dies: the database process, the server, the simulated bench.
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
 import { keptCluster } from './lib/cluster.mjs'
 import { holdFolder } from './lib/lock.mjs'
 import {
+  answers,
   carryOut,
   checkNode,
   command,
@@ -25,9 +27,15 @@ import {
   startWorker,
 } from './lib/system.mjs'
 
-/** Most that is started again within ten minutes: what dies more often does not hold. */
-const MOST_AGAIN = 5
+/** Ends within so long (ms) make what ended wait before it is started again, twice as long each time, up to a limit. */
 const WINDOW = 10 * 60 * 1000
+const AT_ONCE = 3
+const LONGEST_WAIT = 30_000
+/** What does not come up so many times in a row does not hold. */
+const MOST_FAILED = 5
+/** How often a server is asked whether it lives (ms), and how often in a row it may not answer within five seconds. */
+const PULSE = 5000
+const MOST_MISSED = 4
 
 await command(async () => {
   checkNode()
@@ -83,23 +91,35 @@ await command(async () => {
     parts.worker = startWorker({ databaseUrl: databaseUrl(), backups })
     parts.worker.on('exit', () => void died('worker', worker))
   }
-  const deaths = []
+  const deaths = {}
+  const reviving = new Set()
+  /** Starts again what ended. Whoever can end it gets it slower, never ends all of it; what no longer starts does. */
   const died = async (what, again) => {
-    if (stopping) return
-    const now = Date.now()
-    deaths.push(now)
-    if (deaths.filter((t) => now - t < WINDOW).length > MOST_AGAIN) {
-      console.error(`The ${what} ended again and again: stopped. What it said last stands above.`)
-      return stop(1)
-    }
-    try {
-      await again()
-      if (!stopping) say(`The ${what} had ended; it runs again.`)
-    } catch (error) {
+    const mine = (deaths[what] ??= [])
+    mine.push(Date.now())
+    if (stopping || reviving.has(what)) return
+    reviving.add(what)
+    for (let failed = 0; !stopping;) {
+      const lately = mine.filter((t) => Date.now() - t < WINDOW).length + failed
+      const wait = lately > AT_ONCE ? Math.min(LONGEST_WAIT, 500 * 2 ** (lately - AT_ONCE)) : 0
+      if (wait) {
+        say(`The ${what} has ended ${lately} times in ten minutes: it is started again in ${wait / 1000} s.`)
+        await pause(wait)
+      }
       if (stopping) return
-      console.error(error instanceof Plain ? error.message : error)
-      await stop(1)
+      try {
+        await again()
+        if (!stopping) say(`The ${what} had ended; it runs again.`)
+        break
+      } catch (error) {
+        if (stopping) return
+        console.error(error instanceof Plain ? error.message : error)
+        if (++failed < MOST_FAILED) continue
+        console.error(`The ${what} did not come up ${MOST_FAILED} times in a row: stopped.`)
+        return stop(1)
+      }
     }
+    reviving.delete(what)
   }
 
   try {
@@ -117,6 +137,7 @@ await command(async () => {
     return stop(1)
   }
   if (parts.cluster) watch(parts.cluster, () => died('database', parts.cluster.again))
+  watchPulse(host, port, () => parts.server)
   const address = process.env.YPSOMETER_ADDRESS || `http://${inAddress(host)}:${port}`
   writeFileSync(mark, address)
   say(`Ypsometer is ready: ${address}   (Ctrl-C stops it; data in ${folder})`)
@@ -149,6 +170,23 @@ async function waitForPort(port, host, unclean) {
       )
     await new Promise((r) => setTimeout(r, 100))
   }
+}
+
+/** Ends a server that lives and does not answer: another is started in its place. */
+function watchPulse(host, port, server) {
+  let missed = 0
+  let asked = null
+  setInterval(async () => {
+    const child = server()
+    if (child !== asked) missed = 0
+    asked = child
+    if (await answers(host, port)) missed = 0
+    else if (child === server() && child.exitCode === null && ++missed >= MOST_MISSED) {
+      say('The server has not answered for half a minute: it is replaced.')
+      child.kill('SIGKILL')
+      missed = 0
+    }
+  }, PULSE)
 }
 
 /** Looks twice a second whether the database process lives, and has it started again when it does not. */

@@ -1,23 +1,21 @@
 import type { InstrumentAddress, Person } from '@ypsometer/contract'
-import compress from '@fastify/compress'
 import cookie from '@fastify/cookie'
-import etag from '@fastify/etag'
-import helmet from '@fastify/helmet'
 import fastifyStatic from '@fastify/static'
 import swagger from '@fastify/swagger'
-import underPressure from '@fastify/under-pressure'
 import Fastify, { type FastifyInstance, type FastifyRequest, type FastifyServerOptions } from 'fastify'
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { constants } from 'node:zlib'
 import { registerChanges } from './changes'
 import { registerCalc } from './calc/routes'
-import { isReady, type Db } from './db/client'
+import type { Db } from './db/client'
+import { healthOf } from './db/health'
 import { fromElsewhere, readElsewhere } from './http/elsewhere'
+import { registerJson } from './http/json'
 import { registerMetrics } from './http/metrics'
 import { Pictures } from './http/pictures'
-import { problem, registerProblems, sendProblem } from './http/problems'
+import { busy, problem, registerProblems, sendProblem } from './http/problems'
+import { NOTHING_NAMED, registerSending } from './http/sending'
 import { registerStatus } from './keep/status'
 import { registerLibrary } from './library/routes'
 import { registerInstruments } from './instruments/routes'
@@ -35,6 +33,7 @@ import { registerCsv } from './csv/routes'
 import { registerDocuments } from './documents/routes'
 import { registerReviews } from './reviews/routes'
 import { registerShared } from './reviews/shared'
+import { Workshop } from './threads/workshop'
 import { registerUpkeep } from './upkeep/routes'
 
 export interface AppOptions {
@@ -52,6 +51,10 @@ export interface AppOptions {
   readonly instrumentHosts?: readonly string[]
   /** Memory (bytes) beyond which requests are turned away; 0 for no limit. */
   readonly mostMemory?: number
+  /** Heavy requests are answered in threads; without it where all are, as tests of single routes have it. */
+  readonly threads?: boolean
+  /** This is the app of such a thread: what it answers is sent, shortened and guarded by the one that asked. */
+  readonly inThread?: boolean
   /** Whom this machine's own visitors are taken for while nobody owns the bench; null where everyone signs in. */
   readonly visitor?: Person | null
   /** Where people reach it, such as https://bench.example; none on this machine only. */
@@ -85,11 +88,10 @@ function refuseForeign(request: FastifyRequest, address: string | undefined): vo
     throw problem(403, 'foreign-origin', 'Writes are taken from this app’s own pages only')
 }
 
+/** Most values in a body of JSON that a thread reads. */
+const MOST_IN_THREAD = 2_000_000
 /** Most queries that wait for a connection. */
 const MOST_WAITING = 300
-
-const busy = () =>
-  problem(503, 'busy', 'The server has more to do than it can', { detail: 'Try again in a moment.' })
 
 function isReadable(url: string): boolean {
   try {
@@ -133,6 +135,8 @@ export async function buildApp({
   instruments = { host: '', port: 5025 },
   instrumentHosts = [],
   mostMemory = 0,
+  threads = false,
+  inThread = false,
   visitor = visitorOf('This machine'),
   address,
   proxies = [],
@@ -160,47 +164,22 @@ export async function buildApp({
   app.setValidatorCompiler(validatorCompiler)
   app.setSerializerCompiler(serializerCompiler)
   registerProblems(app)
+  registerJson(app, inThread ? MOST_IN_THREAD : undefined)
   const methods = methodsByAddress(app)
   app.addHook('onRequest', async (request) => refuseForeign(request, address))
+  const databaseUrl = db.$client.options.connectionString
+  const workshop =
+    threads && databaseUrl
+      ? new Workshop({ databaseUrl, visitor, proxies, logLevel, ...(address && { address }) })
+      : null
+  app.addHook('onClose', () => workshop?.close())
   const built = webRoot !== undefined && existsSync(join(webRoot, 'index.html'))
   const pictures = built ? new Pictures(app, webRoot, drawer) : null
-  await app.register(helmet, {
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        defaultSrc: ["'none'"],
-        scriptSrc: ["'self'", ...(pictures?.named.scripts ?? [])],
-        workerSrc: ["'self'"],
-        styleSrc: ["'self'", ...(pictures?.named.styles ?? [])],
-        imgSrc: ["'self'", 'data:', 'blob:'],
-        fontSrc: ["'self'"],
-        connectSrc: ["'self'"],
-        manifestSrc: ["'self'"],
-        baseUri: ["'none'"],
-        formAction: ["'self'"],
-        frameAncestors: ["'none'"],
-      },
-    },
-    strictTransportSecurity: door.secure && { maxAge: 31_536_000, includeSubDomains: false },
-    referrerPolicy: { policy: 'same-origin' },
-  })
-  registerMetrics(app, db, metricsToken)
   await app.register(cookie)
-  // Answers that have not changed since are not sent again, and none is sent longer than it need be.
-  await app.register(etag, { weak: true })
-  await app.register(compress, {
-    encodings: ['br', 'gzip'],
-    threshold: 1024,
-    brotliOptions: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
-  })
-  await app.register(underPressure, {
-    // No limit on the delay of the event loop: on a busy machine a second without a sample counts as endless here.
-    maxEventLoopDelay: 0,
-    maxRssBytes: mostMemory,
-    pressureHandler: () => {
-      throw busy()
-    },
-  })
+  if (!inThread) {
+    await registerSending(app, { secure: door.secure, named: pictures?.named ?? NOTHING_NAMED, mostMemory })
+    registerMetrics(app, db, metricsToken)
+  }
   await app.register(swagger, {
     openapi: {
       openapi: '3.1.0',
@@ -212,6 +191,15 @@ export async function buildApp({
     },
     transform: jsonSchemaTransform,
   })
+  const lives = healthOf(app, db)
+  // Neither who asks nor how much is asked keeps this from being answered.
+  app.get('/api/v1/health', { schema: { hide: true } }, async (_request, reply) => {
+    const ready = await lives()
+    return reply
+      .code(ready ? 200 : 503)
+      .header('cache-control', 'no-store')
+      .send({ status: ready ? 'ready' : 'database away' })
+  })
   await app.register(
     async (api) => {
       api.addHook(
@@ -220,10 +208,7 @@ export async function buildApp({
           void (reply.hasHeader('cache-control') || reply.header('cache-control', 'private, no-cache')),
       )
       registerDoor(api, db, door)
-      api.get('/health', { ...ANYONE, schema: { hide: true } }, async (_request, reply) => {
-        const ready = await isReady(db)
-        return reply.code(ready ? 200 : 503).send({ status: ready ? 'ready' : 'database away' })
-      })
+      if (workshop) api.addHook('preParsing', workshop.take)
       api.all('/unreadable-address', { ...ANYONE, schema: { hide: true } }, () => {
         throw problem(400, 'unreadable-address', 'The address cannot be read', {
           detail: 'It holds a % that is not followed by two hexadecimal digits, or bytes that are no text.',
@@ -235,7 +220,7 @@ export async function buildApp({
         if (db.$client.waitingCount > MOST_WAITING) throw busy()
       })
       registerPeople(api, db, door)
-      registerChanges(api, db)
+      if (!inThread) registerChanges(api, db)
       registerHistory(api, db)
       registerModels(api, db)
       registerImports(api, db)
@@ -250,8 +235,8 @@ export async function buildApp({
       registerRankings(api, db)
       registerLibrary(api, db)
       registerStatus(api, db)
-      registerCalc(api)
-      await registerInstruments(api, db, instruments, instrumentHosts)
+      registerCalc(api, inThread)
+      if (!inThread) await registerInstruments(api, db, instruments, instrumentHosts)
       await api.register(async (photos) => registerPhotos(photos, db))
     },
     { prefix: '/api/v1' },

@@ -4,6 +4,7 @@ import { loadDemo } from './demo/load'
 import { wayIn } from './people/environment'
 import { optionsOf, refuseUnowned } from './people/wayIn'
 import { buildApp } from './app'
+import { TOO_MUCH_MEMORY } from './http/sending'
 import { connect, migrate, poolOf, untilReachable } from './db/client'
 import { model } from './db/schema'
 
@@ -15,7 +16,10 @@ function addressOf(text: string): { host: string; port: number } {
 }
 
 /** Memory (bytes) beyond which the server turns requests away instead of being ended by the machine. */
-const MOST_MEMORY = 1024 ** 3
+const MOST_MEMORY = 1.25 * 1024 ** 3
+/** Memory is looked at so often (ms); a server that has had far too much for so many looks leaves, to be replaced. */
+const LOOK = 2000
+const MOST_LOOKS = 10
 /** Longest time an end in good order may take (ms). */
 const LONGEST_END = 4000
 
@@ -43,6 +47,7 @@ async function main(): Promise<void> {
     webRoot: resolve(process.env.YPSOMETER_WEB ?? join(process.cwd(), 'web', 'dist')),
     logLevel: process.env.LOG_LEVEL ?? 'warn',
     mostMemory: MOST_MEMORY,
+    threads: true,
     ...(await optionsOf(way, demo)),
     instrumentHosts: (process.env.YPSOMETER_INSTRUMENT_HOSTS ?? '').split(/[\s,]+/).filter(Boolean),
     ...(process.env.YPSOMETER_INSTRUMENTS && {
@@ -60,6 +65,13 @@ async function main(): Promise<void> {
   // Its pipe to the process that started it closes when that one is killed.
   if (process.env.YPSOMETER_TIED) process.stdin.on('end', () => void stop()).resume()
   await app.listen({ host, port })
+  let over = 0
+  setInterval(() => {
+    over = process.memoryUsage.rss() > MOST_MEMORY * TOO_MUCH_MEMORY ? over + 1 : 0
+    if (over < MOST_LOOKS) return
+    process.stderr.write('The server has held far too much memory for a while: it leaves, to be replaced.\n')
+    void stop()
+  }, LOOK).unref()
 }
 
 main().catch((error: unknown) => {

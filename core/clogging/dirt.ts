@@ -145,8 +145,8 @@ export function bedsOf(w: Waterways, v: Values, s: Suspension): Beds {
 }
 
 /**
- * Thickness over permeability (1/m) of a kilogram of each class as a cake on a square metre, unpressed: they add, so that
- * more of any never lessens it. Source: Ruth, Ind. Eng. Chem. 27 (1935) 708; Carman for each class.
+ * Thickness over permeability (1/m) of a kilogram of each class as a cake on a square metre, unpressed: they add, so
+ * that more of any never lessens it. Source: Ruth, Ind. Eng. Chem. 27 (1935) 708; Carman for each class.
  */
 const cakesOf = (v: Values): readonly number[] =>
   SIZES.map((size) => {

@@ -221,8 +221,8 @@ export const inAddress = (host) => (host.includes(':') ? `[${host}]` : host)
 /** The address of this machine at which a server that listens at `host` is reached. */
 const reachedAt = (host) => (host === '0.0.0.0' ? '127.0.0.1' : host === '::' ? '::1' : host)
 
-/** Does the server answer, whatever name its certificate is for? */
-const isHealthy = (host, port) =>
+/** What the server answers when it is asked how it is, whatever name its certificate is for; null for nothing. */
+const healthOf = (host, port) =>
   new Promise((resolve) => {
     const tls = Boolean(process.env.YPSOMETER_TLS_CERT)
     const asked = (tls ? https : http).get(
@@ -236,12 +236,15 @@ const isHealthy = (host, port) =>
       },
       (answer) => {
         answer.resume()
-        resolve(answer.statusCode === 200)
+        resolve(answer.statusCode)
       },
     )
-    asked.on('error', () => resolve(false))
+    asked.on('error', () => resolve(null))
     asked.on('timeout', () => asked.destroy())
   })
+
+/** Does the server answer at all? */
+export const answers = async (host, port) => (await healthOf(host, port)) !== null
 
 /** Starts the server as a child; resolves once it answers on /api/v1/health. */
 export async function startServer({ port, host, databaseUrl, demo, instruments = '' }) {
@@ -263,9 +266,9 @@ export async function startServer({ port, host, databaseUrl, demo, instruments =
     process.stderr.write(d)
   })
   for (let i = 0; i < 300; i++) {
-    if (child.exitCode !== null)
+    if (child.exitCode !== null || child.signalCode !== null)
       throw new Plain(stderr.trim() ? 'The server did not start; see above.' : 'The server stopped at once.')
-    if (await isHealthy(host, port)) return child
+    if ((await healthOf(host, port)) === 200) return child
     await new Promise((r) => setTimeout(r, 100))
   }
   child.kill('SIGKILL')

@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { Piscina } from 'piscina'
-import { fieldProblem, problem } from '../http/problems'
+import { busy, fieldProblem, problem } from '../http/problems'
 import type { Calculation, Job, Outcoming, RequestOf } from './work'
 
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
@@ -13,6 +13,12 @@ const BUILT = join(here, 'calcWorker.mjs')
 const LONGEST = 10_000
 const MOST_WAITING = 24
 
+/** @throws a problem for the field that the core refuses. */
+export function answerOf(outcome: Outcoming): object {
+  if ('refused' in outcome) throw fieldProblem(outcome.refused.field, outcome.refused.message)
+  return outcome.answer
+}
+
 /** Threads that calculate, so that nothing asked of them keeps the server from answering others. */
 export class CalcPool {
   private readonly threads = new Piscina({
@@ -21,12 +27,13 @@ export class CalcPool {
       : { filename: join(here, 'calcWorker.ts'), execArgv: ['--import', 'tsx'] }),
     minThreads: 0,
     maxThreads: Math.max(1, availableParallelism() - 1),
-    maxQueue: MOST_WAITING,
     idleTimeout: 60_000,
   })
 
   /** @throws a problem: the field that the core refuses, 422 for what takes too long, 503 when too many wait. */
   async run<C extends Calculation>(name: C, body: RequestOf<C>, longest = LONGEST): Promise<object> {
+    // The pool itself counts none of those that may be broken off.
+    if (this.threads.queueSize >= MOST_WAITING) throw busy()
     const job: Job<C> = { name, body }
     const limit = AbortSignal.timeout(longest)
     let outcome: Outcoming
@@ -37,12 +44,9 @@ export class CalcPool {
         throw problem(422, 'too-long', `This would take longer than ${longest / 1000} s`, {
           errors: [{ field: 'body', message: 'fewer elements, layers or points' }],
         })
-      if (/queue/i.test(String(error)))
-        throw problem(503, 'busy', 'Too many calculations wait', { detail: 'Try again in a moment.' })
       throw error
     }
-    if ('refused' in outcome) throw fieldProblem(outcome.refused.field, outcome.refused.message)
-    return outcome.answer
+    return answerOf(outcome)
   }
 
   close(): Promise<void> {

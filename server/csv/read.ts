@@ -9,7 +9,7 @@ import type { Plain } from '../documents/undo'
 import { COLLECTION_OF, columnsOf, intoColumn, type Column } from './columns'
 import { modelsByName, type FindModel } from './models'
 import { pricesOf } from './prices'
-import { sheetOf, type Refuse, type Sheet } from './sheet'
+import { sheetOf, tooMuchTable, type Refuse, type Sheet } from './sheet'
 
 /** Most lines that are named. */
 const MOST_NAMED = 50
@@ -101,6 +101,8 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
  * a model may be given by maker and model instead of its id.
  */
 export async function readCsv(db: Db, table: CsvIn, text: string): Promise<ReadDocument> {
+  const tooMuch = tooMuchTable(text)
+  if (tooMuch) return { refused: [{ line: null, field: 'text', message: tooMuch }] }
   const sheet = sheetOf(text)
   if (!sheet?.lines.length)
     return { refused: [{ line: 1, field: 'text', message: 'a first line with the names of columns, and a line each' }] } // prettier-ignore

@@ -8,6 +8,7 @@ import { readCsv } from './read'
 import { csvOf } from './write'
 
 const LIMIT = 12 * 1024 * 1024
+const LONG = { heavy: 'long' } as const
 const NO_PHOTOS: ReadonlyMap<string, Uint8Array> = new Map()
 
 /** Tables out and in: looked at, taken and taken back as documents are. */
@@ -17,6 +18,7 @@ export function registerCsv(app: FastifyInstance, db: Db): void {
   typed.get(
     '/csv/:table',
     {
+      config: LONG,
       schema: {
         tags,
         params: z.object({ table: z.enum(CSV_TABLES) }),
@@ -33,12 +35,12 @@ export function registerCsv(app: FastifyInstance, db: Db): void {
   const schema = { tags, params: z.object({ table: z.enum(CSV_IN) }), body: DocumentText }
   typed.post(
     '/csv/:table/preview',
-    { bodyLimit: LIMIT, schema: { ...schema, response: { 200: ImportReport } } },
+    { config: LONG, bodyLimit: LIMIT, schema: { ...schema, response: { 200: ImportReport } } },
     async ({ params: { table }, body: { text } }) => ways.lookAt(await readCsv(db, table, text), NO_PHOTOS),
   )
   typed.post(
     '/csv/:table',
-    { bodyLimit: LIMIT, schema: { ...schema, response: { 201: ImportReport } } },
+    { config: LONG, bodyLimit: LIMIT, schema: { ...schema, response: { 201: ImportReport } } },
     async (request, reply) => {
       const read = await readCsv(db, request.params.table, request.body.text)
       return reply.code(201).send(await ways.take(request, read, NO_PHOTOS))

@@ -1,3 +1,4 @@
+import { MOST_ROWS } from '@ypsometer/contract'
 import { decimalOf, readRows } from '@ypsometer/contract/csv'
 
 /** A table as it was sent: its columns by name, and its lines. */
@@ -12,6 +13,23 @@ export type Refuse = (line: number, column: string, message: string) => void
 
 /** `volume [m³]` is the column volume, in m³. */
 const HEADER = /^(.*?)\s*(?:\[(.*)\])?$/
+
+/** Most cells of a table. */
+const MOST_CELLS = 1_000_000
+
+/** How often a character stands in a text, counted no further than asked. */
+function count(text: string, character: string, most: number): number {
+  let n = 0
+  for (let i = text.indexOf(character); i >= 0 && n <= most; i = text.indexOf(character, i + 1)) n++
+  return n
+}
+
+/** What is too much of a table, told before anything is made of it; null where it may be read. */
+export function tooMuchTable(text: string): string | null {
+  if (count(text, '\n', MOST_ROWS) > MOST_ROWS) return `at most ${MOST_ROWS} lines`
+  const cells = [',', ';', '\t'].reduce((n, c) => n + count(text, c, MOST_CELLS), 0)
+  return cells > MOST_CELLS ? `at most ${MOST_CELLS} cells` : null
+}
 
 /** A text as a table; null where nothing is in it. */
 export function sheetOf(text: string): Sheet | null {

@@ -16,8 +16,14 @@ export interface Archive {
 
 const DOCUMENT = 'document.ypso.json'
 const PHOTO = /^photos\/([0-9a-f-]{36})\.jpg$/
-/** Most bytes an archive may come to when it is open: what is packed more tightly than that is no archive of ours. */
-const MOST_OPEN = 600 * 1024 * 1024
+/**
+ * Most bytes an archive, and the document in it, may come to when they are open: photos are not packed, so what is
+ * much more than it was is no archive of ours. Held while it is opened: no more is written than entries say they are.
+ */
+const MOST_OPEN = 256 * 1024 * 1024
+const MOST_DOCUMENT = 64 * 1024 * 1024
+/** Most entries of an archive: a document and its photos. */
+const MOST_ENTRIES = 20_000
 /** The same moment in every archive, so that the same rows give the same bytes. */
 const MTIME = new Date('1990-01-01T00:00:00')
 
@@ -45,18 +51,25 @@ export function unpacked(bytes: Uint8Array): Archive {
     })
   }
   let open = 0
+  let entries = 0
+  let documentSize = 0
   let files: Record<string, Uint8Array>
   try {
     files = unzipSync(bytes, {
       filter: ({ name, originalSize }) => {
         open += originalSize
-        return open <= MOST_OPEN && (name === DOCUMENT || PHOTO.test(name))
+        entries++
+        if (name === DOCUMENT) documentSize += originalSize
+        const tooMuch = open > MOST_OPEN || documentSize > MOST_DOCUMENT || entries > MOST_ENTRIES
+        return !tooMuch && (name === DOCUMENT || PHOTO.test(name))
       },
     })
   } catch {
     return refuse('a whole .ypso.zip: this one is cut off or was changed')
   }
   if (open > MOST_OPEN) return refuse(`at most ${MOST_OPEN / 1024 / 1024} MB when it is open`)
+  if (documentSize > MOST_DOCUMENT) return refuse(`a document of at most ${MOST_DOCUMENT / 1024 / 1024} MB`)
+  if (entries > MOST_ENTRIES) return refuse(`at most ${MOST_ENTRIES} entries`)
   const document = files[DOCUMENT]
   if (!document) return refuse(`an archive with ${DOCUMENT} in it`)
   const photos = Object.entries(files).flatMap(([name, data]) => {

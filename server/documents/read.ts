@@ -1,5 +1,19 @@
-import { DOCUMENT_VERSION, YpsoDocument } from '@ypsometer/contract'
-import { findNodeAtLocation, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser'
+import {
+  COLLECTIONS,
+  DOCUMENT_VERSION,
+  MOST_ROWS,
+  YpsoDocument,
+  type CollectionName,
+} from '@ypsometer/contract'
+import {
+  findNodeAtLocation,
+  parseTree,
+  printParseErrorCode,
+  visit,
+  type Node,
+  type ParseError,
+} from 'jsonc-parser'
+import { tooMuchJson } from '../http/json'
 
 /** Something of a document that cannot be taken, with its line. */
 export interface Refused {
@@ -18,36 +32,51 @@ export type ReadDocument =
 
 /** Most refusals that are named. */
 const MOST = 50
+/** Rows that are checked in one go: once enough is wrong, no more is looked at. */
+const IN_ONE_GO = 200
+/** Most values of a document: a bench of some ten thousand models. */
+const MOST_VALUES = 2_000_000
 
-const lineAt = (text: string, offset: number): number => text.slice(0, offset).split('\n').length
-
-/** Reads the text of a document strictly: no comments, no fields it does not know. */
-export function readDocument(text: string): ReadDocument {
-  const errors: ParseError[] = []
-  const root = parseTree(text.replace(/^\uFEFF/, ''), errors, {
-    disallowComments: true,
-    allowTrailingComma: false,
-  })
-  const [first] = errors
-  if (!root || first)
-    return {
-      refused: [
-        {
-          line: first ? lineAt(text, first.offset) : 1,
-          field: 'text',
-          message: `whole JSON: ${first ? words(printParseErrorCode(first.error)) : 'nothing is there'}; it is cut off or was changed by hand`,
-        },
-      ],
+/** The line of a place in a text, found by halving: a document may be refused in many places. */
+function linesOf(text: string): (offset: number) => number {
+  const starts = [0]
+  for (let i = text.indexOf('\n'); i >= 0; i = text.indexOf('\n', i + 1)) starts.push(i + 1)
+  return (offset) => {
+    let [low, high] = [0, starts.length]
+    while (high - low > 1) {
+      const middle = (low + high) >> 1
+      if ((starts[middle] as number) <= offset) low = middle
+      else high = middle
     }
+    return low + 1
+  }
+}
+
+const STRICT = { disallowComments: true, allowTrailingComma: false }
+
+/** Reads the text of a document strictly: no comments, no fields it does not know; not at all what is too much. */
+export function readDocument(given: string): ReadDocument {
+  const text = given.replace(/^\uFEFF/, '')
+  const tooMuch = tooMuchJson(Buffer.from(text), MOST_VALUES)
+  if (tooMuch) return { refused: [{ line: null, field: 'text', message: tooMuch }] }
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  } catch {
+    return { refused: [notWhole(text)] }
+  }
+  // Where things stand is worked out once it is asked for.
+  let places: { readonly root: Node | undefined; readonly line: (offset: number) => number } | null = null
   const lineOf = (path: readonly (string | number)[]): number | null => {
+    places ??= { root: parseTree(text, [], STRICT), line: linesOf(text) }
+    if (!places.root) return null
     // A field that is missing has no place of its own: the nearest thing that has one.
     for (let n = path.length; n >= 0; n--) {
-      const node: Node | undefined = findNodeAtLocation(root, path.slice(0, n))
-      if (node) return lineAt(text, node.offset)
+      const node = findNodeAtLocation(places.root, path.slice(0, n))
+      if (node) return places.line(node.offset)
     }
     return null
   }
-  const value = JSON.parse(text.replace(/^\uFEFF/, '')) as unknown
   const version = (value as { version?: unknown } | null)?.version
   if (typeof version === 'number' && version > DOCUMENT_VERSION)
     return {
@@ -62,15 +91,71 @@ export function readDocument(text: string): ReadDocument {
   return checkedDocument(value, lineOf)
 }
 
+/** Where a text stops being JSON. */
+function notWhole(text: string): Refused {
+  const errors: ParseError[] = []
+  visit(text, { onError: (error, offset, length) => void errors.push({ error, offset, length }) }, STRICT)
+  const [first] = errors
+  return {
+    line: first ? linesOf(text)(first.offset) : 1,
+    field: 'text',
+    message: `whole JSON: ${first ? words(printParseErrorCode(first.error)) : 'nothing is there'}; it is cut off or was changed by hand`,
+  }
+}
+
+interface Issue {
+  readonly path: readonly PropertyKey[]
+  readonly message: string
+}
+
+const isCollection = (name: string): name is CollectionName =>
+  (COLLECTIONS as readonly string[]).includes(name)
+
+/** Reads a document by its contract, some rows at a time: what is wrong throughout is not told a million times. */
+function byContract(
+  value: unknown,
+): { readonly document: YpsoDocument } | { readonly issues: readonly Issue[] } {
+  const rows = (value as { rows?: unknown } | null)?.rows
+  const lists = Object.entries(rows && typeof rows === 'object' ? rows : {}).filter(
+    (e): e is [string, unknown[]] => Array.isArray(e[1]) && e[1].length > IN_ONE_GO,
+  )
+  const without = Object.fromEntries(lists.map(([name]) => [name, []]))
+  const whole = YpsoDocument.safeParse(
+    lists.length ? { ...(value as object), rows: { ...(rows as object), ...without } } : value,
+  )
+  const issues: Issue[] = whole.success ? [] : [...whole.error.issues]
+  const read: Record<string, unknown[]> = {}
+  for (const [name, list] of lists) {
+    if (!isCollection(name)) continue
+    const schema = YpsoDocument.shape.rows.shape[name]
+    if (list.length > MOST_ROWS) issues.push({ path: ['rows', name], message: `at most ${MOST_ROWS} rows` })
+    const out: unknown[] = (read[name] = [])
+    for (let i = 0; i < list.length && issues.length < MOST; i += IN_ONE_GO) {
+      const part = schema.safeParse(list.slice(i, i + IN_ONE_GO))
+      if (part.success) out.push(...(part.data ?? []))
+      else
+        issues.push(
+          ...part.error.issues.map((x) => {
+            const [at, ...rest] = x.path
+            return { message: x.message, path: ['rows', name, Number(at) + i, ...rest] }
+          }),
+        )
+    }
+  }
+  if (issues.length || !whole.success) return { issues }
+  const { data } = whole
+  return { document: { ...data, rows: { ...data.rows, ...read } } as unknown as YpsoDocument }
+}
+
 /** A document by its contract; what is not as it says is named with its line. */
 export function checkedDocument(
   value: unknown,
   lineOf: (path: readonly (string | number)[]) => number | null,
 ): ReadDocument {
-  const read = YpsoDocument.safeParse(value)
-  if (read.success) return { document: read.data as unknown as YpsoDocument, lineOf }
+  const read = byContract(value)
+  if ('document' in read) return { document: read.document, lineOf }
   return {
-    refused: read.error.issues.slice(0, MOST).map((i) => {
+    refused: read.issues.slice(0, MOST).map((i) => {
       const path = i.path.map((p) => (typeof p === 'symbol' ? String(p) : p))
       return { line: lineOf(path), field: path.join('.'), message: i.message }
     }),

@@ -23,6 +23,7 @@ import { waysIn } from './ways'
 
 const IMPORT_LIMIT = 40 * 1024 * 1024
 
+const LONG = { heavy: 'long' } as const
 const NO_PHOTOS: ReadonlyMap<string, Uint8Array> = new Map()
 /** Largest archive taken (bytes). */
 const ARCHIVE_LIMIT = 200 * 1024 * 1024
@@ -45,6 +46,7 @@ function registerArchives(app: FastifyInstance, db: Db, { lookAt, take }: Ways):
   typed.get(
     '/documents/:subject/zip',
     {
+      config: LONG,
       schema: {
         tags,
         params: z.object({ subject: z.enum(SUBJECTS) }),
@@ -62,12 +64,12 @@ function registerArchives(app: FastifyInstance, db: Db, { lookAt, take }: Ways):
   )
   typed.post(
     '/documents/zip/preview',
-    { bodyLimit: ARCHIVE_LIMIT, schema: { tags, response: { 200: ImportReport } } },
+    { config: LONG, bodyLimit: ARCHIVE_LIMIT, schema: { tags, response: { 200: ImportReport } } },
     async ({ body }) => lookAt(opened(body)),
   )
   typed.post(
     '/documents/zip',
-    { bodyLimit: ARCHIVE_LIMIT, schema: { tags, response: { 201: ImportReport } } },
+    { config: LONG, bodyLimit: ARCHIVE_LIMIT, schema: { tags, response: { 201: ImportReport } } },
     async (request, reply) => reply.code(201).send(await take(request, opened(request.body))),
   )
 }
@@ -88,6 +90,7 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
   typed.get(
     '/documents/:subject',
     {
+      config: LONG,
       schema: {
         tags,
         params: z.object({ subject: z.enum(SUBJECTS) }),
@@ -108,12 +111,20 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
   const take: Ways['take'] = (request, { text, photos }) => ways.take(request, readDocument(text), photos)
   typed.post(
     '/documents/preview',
-    { bodyLimit: IMPORT_LIMIT, schema: { tags, body: DocumentText, response: { 200: ImportReport } } },
+    {
+      config: LONG,
+      bodyLimit: IMPORT_LIMIT,
+      schema: { tags, body: DocumentText, response: { 200: ImportReport } },
+    },
     async ({ body: { text } }) => lookAt({ text, photos: NO_PHOTOS }),
   )
   typed.post(
     '/documents',
-    { bodyLimit: IMPORT_LIMIT, schema: { tags, body: DocumentText, response: { 201: ImportReport } } },
+    {
+      config: LONG,
+      bodyLimit: IMPORT_LIMIT,
+      schema: { tags, body: DocumentText, response: { 201: ImportReport } },
+    },
     async (request, reply) =>
       reply.code(201).send(await take(request, { text: request.body.text, photos: NO_PHOTOS })),
   )
@@ -121,6 +132,7 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
   typed.post(
     '/documents/:id/undo',
     {
+      config: LONG,
       schema: {
         tags,
         params: z.object({ id: z.uuid() }),

@@ -20,6 +20,9 @@ export const problem = (status: number, code: string, title: string, extra: Extr
 export const fieldProblem = (field: string, message: string, status = 422): ProblemError =>
   problem(status, 'invalid-field', 'A field cannot be taken as it is', { errors: [{ field, message }] })
 
+export const busy = () =>
+  problem(503, 'busy', 'The server has more to do than it can', { detail: 'Try again in a moment.' })
+
 interface PgError {
   code: string
   constraint?: string
@@ -92,11 +95,14 @@ const messages = (error: unknown): string =>
 const AWAY =
   /ECONNREFUSED|ECONNRESET|EPIPE|Connection terminated|encountered a connection error|socket has been ended|after a stream was destroyed|timeout exceeded when trying to connect|ENOENT.*PGSQL/
 
+/** Most fields that are named: what is wrong throughout is not told a million times. */
+const MOST_NAMED = 50
+
 function toProblem(error: unknown, request: FastifyRequest): Problem {
   if (error instanceof ProblemError) return error.problem
   if (hasZodFastifySchemaValidationErrors(error))
     return problem(400, 'invalid', 'The request cannot be read as it is', {
-      errors: error.validation.map((v) => {
+      errors: error.validation.slice(0, MOST_NAMED).map((v) => {
         const at = v.instancePath.replace(/^\//, '').replace(/\//g, '.')
         const unknown = /^Unrecognized keys?: "([^"]+)"/.exec(v.message ?? '')?.[1]
         if (unknown) return { field: at ? `${at}.${unknown}` : unknown, message: 'there is no such field' }
@@ -134,7 +140,7 @@ function toProblem(error: unknown, request: FastifyRequest): Problem {
 export function registerProblems(app: FastifyInstance): void {
   app.setErrorHandler((error: unknown, request: FastifyRequest, reply: FastifyReply) => {
     const body = toProblem(error, request)
-    if (body.status >= 500) request.log.error({ err: error }, body.title)
+    if (body.status >= 500 && body.code !== 'busy') request.log.error({ err: error }, body.title)
     return sendProblem(reply, body)
   })
 }

@@ -37,6 +37,7 @@ export function registerImports(app: FastifyInstance, db: Db): void {
   typed.post(
     '/imports',
     {
+      config: { heavy: 'short' },
       bodyLimit: IMPORT_LIMIT,
       schema: { tags: ['imports'], body: ImportRequest, response: { 201: ImportAnswer } },
     },

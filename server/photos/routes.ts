@@ -31,6 +31,7 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
     typed.post(
       path,
       {
+        config: { heavy: 'short' },
         bodyLimit: MAX_UPLOAD,
         schema: {
           tags: ['photos'],
