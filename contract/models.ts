@@ -367,6 +367,8 @@ export const ShelfRow = z.object({
   problem: z.string().nullable(),
   /** What is still lacking; null when only the verdict is left to read. */
   next: z.string().nullable(),
+  /** What it stands on has moved since (rules, media, what labels are wrong by): it is being worked out anew. */
+  old: z.boolean(),
 })
 export type ShelfRow = z.infer<typeof ShelfRow>
 /** `GET /label-bias`: what pumps give against their labels, as this bench's own models show it. */

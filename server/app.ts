@@ -10,6 +10,7 @@ import { registerChanges } from './changes'
 import { registerCalc } from './calc/routes'
 import type { Db } from './db/client'
 import { healthOf } from './db/health'
+import { waitingFor } from './db/waiting'
 import { fromElsewhere, readElsewhere } from './http/elsewhere'
 import { registerJson } from './http/json'
 import { registerMetrics } from './http/metrics'
@@ -90,8 +91,6 @@ function refuseForeign(request: FastifyRequest, address: string | undefined): vo
 
 /** Most values in a body of JSON that a thread reads. */
 const MOST_IN_THREAD = 2_000_000
-/** Most queries that wait for a connection. */
-const MOST_WAITING = 300
 
 function isReadable(url: string): boolean {
   try {
@@ -216,8 +215,9 @@ export async function buildApp({
       })
       api.get('/openapi.json', { schema: { hide: true } }, async () => app.swagger())
       // What would only wait until it is given up is told so at once.
+      const waitsTooLong = waitingFor(db.$client)
       api.addHook('preHandler', async () => {
-        if (db.$client.waitingCount > MOST_WAITING) throw busy()
+        if (waitsTooLong()) throw busy()
       })
       registerPeople(api, db, door)
       if (!inThread) registerChanges(api, db)

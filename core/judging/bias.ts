@@ -19,6 +19,10 @@ const MAD_TO_DEVIATION = 1.4826
 /** A label's bias is never believed surer than this share, however alike a shelf's models are (common practice). */
 const LEAST = 0.03
 
+/** What is computed with is what is shown: a whole per cent. One more trial moves nothing that it does not move there. */
+const whole = (v: number): number => Math.round(v * 100) / 100
+const percent = (v: number): string => (v * 100).toFixed(0)
+
 /**
  * The bias of labels as the shelf's own measured models show it: the median of measured ÷ rated, and twice the spread
  * about it (median absolute deviation, robust against one that flatters itself); a rule of thumb below four models.
@@ -34,13 +38,12 @@ export function labelBias(ratios: readonly number[]): LabelBias {
     }
   const middle = median([...ratios])
   const half = Math.max(LEAST * middle, 2 * MAD_TO_DEVIATION * mad([...ratios]))
-  const [low, high] = [Math.max(0, middle - half), middle + half]
-  const percent = (v: number): string => String(Math.round(v * 100))
+  const [low, high] = [whole(Math.max(0, middle - half)), whole(middle + half)]
   return {
-    median: middle,
+    median: whole(middle),
     low,
     high,
     n: ratios.length,
-    words: `the ${ratios.length} models measured here give ${percent(low)} to ${percent(high)} % of their label bare`,
+    words: `the models measured here give ${percent(low)} to ${percent(high)} % of their label bare`,
   }
 }

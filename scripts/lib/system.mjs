@@ -198,7 +198,8 @@ export function carryOut(program, databaseUrl, ...args) {
 function spawnTied(script, env, stderr) {
   return spawn(process.execPath, ['--enable-source-maps', join('dist', script)], {
     cwd: ROOT,
-    env: { ...process.env, YPSOMETER_TIED: '1', ...env },
+    // Memory that a picture took goes back to the machine, not to each thread that worked on one.
+    env: { MALLOC_ARENA_MAX: '2', ...process.env, YPSOMETER_TIED: '1', ...env },
     stdio: ['pipe', 'inherit', stderr],
     ...ordinaryUser(),
   })

@@ -933,7 +933,7 @@ export const shelfEntry = pgTable(
     overclaim: doublePrecision('overclaim').notNull().default(0),
     /** The revision, the library and the program that `shown` was worked out from; null while it never was. */
     workedFrom: text('worked_from'),
-    shown: jsonb('shown').$type<Omit<ShelfRow, 'model'>>(),
+    shown: jsonb('shown').$type<Omit<ShelfRow, 'model' | 'old'>>(),
     /** What it brings to a tank, worked out with it; null where that is not possible. */
     candidate: jsonb('candidate').$type<Candidate>(),
   },

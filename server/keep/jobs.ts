@@ -64,7 +64,10 @@ export async function startJobs(k: Keeping): Promise<() => Promise<void>> {
   const boss = new PgBoss({ connectionString: k.url, max: 4 })
   boss.on('error', (error) => k.log(`jobs: ${error.message}`))
   const work: Record<keyof typeof SCHEDULE, () => Promise<unknown>> = {
-    shelf: () => refreshShelf(k.db),
+    shelf: async () => {
+      // Until all of it stands: what moved one row has often moved every row.
+      while (going && (await refreshShelf(k.db)) > 0);
+    },
     ranking: () => workParts(k.db, () => going),
     prune: () => prune(k.db),
     backup: () => backUp(k),

@@ -7,16 +7,27 @@ import { claim, model, reading, trial } from '../db/schema'
 
 /** Bare trials looked at: the newest. A median over so many moves with none of them. */
 const MOST = 400
-/** How long an answer is kept (ms); it is a figure of the whole shelf and moves slowly. */
+/** How long an answer stands (ms) before it is looked for anew: a figure of the whole shelf moves slowly. */
 const KEPT = 5000
-const kept = new WeakMap<Db, { readonly until: number; readonly bias: Promise<LabelBias> }>()
+interface Kept {
+  readonly bias: Promise<LabelBias>
+  until: number
+}
+const kept = new WeakMap<Db, Kept>()
 
 /** What labels are wrong by, as the bench's own bare trials show it. */
 export function shelfBias(db: Db): Promise<LabelBias> {
   const last = kept.get(db)
   if (last && last.until > Date.now()) return last.bias
   const bias = measuredBias(db)
-  kept.set(db, { until: Date.now() + KEPT, bias })
+  const keep = (): void => void kept.set(db, { until: Date.now() + KEPT, bias })
+  if (last) {
+    // Whoever asks meanwhile gets the one there was.
+    last.until = Infinity
+    bias.then(keep, () => kept.delete(db))
+    return last.bias
+  }
+  keep()
   bias.catch(() => kept.delete(db))
   return bias
 }
@@ -37,7 +48,7 @@ async function measuredBias(db: Db): Promise<LabelBias> {
         gte(trial.valve, 1),
       ),
     )
-    .orderBy(desc(trial.createdAt))
+    .orderBy(desc(trial.createdAt), desc(trial.id))
     .limit(MOST)
   if (!trials.length) return labelBias([])
   const runs = await db

@@ -1,11 +1,12 @@
 import type { ShelfPage, ShelfQuery } from '@ypsometer/contract'
-import { and, asc, eq, ilike, isNull, or, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, ilike, inArray, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { z } from 'zod'
 import type { Db } from '../db/client'
 import { model, shelfEntry } from '../db/schema'
 import { readCursor, writeCursor } from '../http/cursor'
 import { travelling } from '../http/rows'
-import { shelfBasis, workedFrom, workOut, type Shown } from './shelfEntries'
+import { NOT_YET, shelfBasis, workedFrom } from './shelfEntries'
+import { makeNew } from './shelfRefresh'
 
 /** How the shelf is sorted: what an index gives in order, the id beside it, and how a cursor holds it. */
 interface Sorting {
@@ -48,6 +49,9 @@ const SORTINGS: Readonly<Record<z.infer<typeof ShelfQuery>['sort'], Sorting>> = 
   },
 }
 
+type Entry = typeof shelfEntry.$inferSelect
+const stands = (e: Entry, key: string): boolean =>
+  e.workedFrom === workedFrom(e.revision, key) && e.shown !== null
 /** One page of the shelf, by keyset on the sort value and the id, with the whole count. */
 export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<ShelfPage> {
   const cursor = readCursor(q.cursor)
@@ -85,15 +89,23 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
   ])
   const page = rows.slice(0, q.limit)
   const end = page.at(-1)
-  const revisionOf = (r: (typeof page)[number]): number => r.entry?.revision ?? 1
-  const stands = (r: (typeof page)[number]): Shown | null =>
-    r.entry?.workedFrom === workedFrom(revisionOf(r), basis.key) ? r.entry.shown : null
-  const stale = page.filter((r) => !stands(r)).map((r) => ({ row: r.row, revision: revisionOf(r) }))
-  const fresh = await workOut(db, stale, basis)
+  const stale = page.filter(({ entry: e }) => !stands(e, basis.key))
+  const entries = new Map(page.map((r) => [r.row.id, r.entry]))
+  if (stale.length) {
+    const wanted = stale.map((r) => ({ row: r.row, revision: r.entry.revision }))
+    await makeNew(
+      db,
+      wanted,
+      stale.some(({ entry: e }) => e.shown === null),
+    )
+    const ids = stale.map((r) => r.row.id)
+    const now = await db.select().from(shelfEntry).where(inArray(shelfEntry.modelId, ids))
+    for (const e of now) entries.set(e.modelId, e)
+  }
   return {
-    items: page.flatMap((r) => {
-      const shown = stands(r) ?? fresh.get(r.row.id)?.shown
-      return shown ? [{ model: travelling(r.row), ...shown }] : []
+    items: page.map((r) => {
+      const e = entries.get(r.row.id) ?? r.entry
+      return { model: travelling(r.row), ...(e.shown ?? NOT_YET), old: !stands(e, basis.key) }
     }),
     next: rows.length > q.limit && end ? writeCursor({ value: end.key, id: end.row.id }) : null,
     total: count,

@@ -1,5 +1,6 @@
 import type { Dossier, ShelfRow } from '@ypsometer/contract'
 import type { Candidate } from '@ypsometer/core/advice'
+import type { LabelBias } from '@ypsometer/core/judging'
 import { CoreError } from '@ypsometer/core/errors'
 import { and, asc, eq, isNull, ne, or, sql } from 'drizzle-orm'
 import { createHash } from 'node:crypto'
@@ -24,22 +25,53 @@ export async function readBasis(db: Db): Promise<ShelfBasis> {
   return { stock, rules, media, bias }
 }
 
-/** The same for a row of the shelf, and its name in few letters. */
-export async function shelfBasis(db: Db): Promise<ShelfBasis & { readonly key: string }> {
+/** What every row is worked out with, and its name in few letters. */
+export type NamedBasis = ShelfBasis & { readonly key: string }
+
+/** Stock, rules and media as they were read last, with what tells that they are still the same. */
+const read = new WeakMap<Db, { readonly mark: string; readonly basis: Promise<NamedBasis> }>()
+
+/** Every write to one of the three lists moves this. */
+async function markOf(db: Db, bias: LabelBias): Promise<string> {
+  const of = (table: string) =>
+    sql.raw(
+      `(select concat(count(*) filter (where deleted_at is null), ' ', sum(version), ' ', max(updated_at)) from ${table})`,
+    )
+  const chosen = sql`(select string_agg(id::text, ' ' order by id) from house_rule where chosen)`
+  const { rows } = await db.execute<{ mark: string }>(
+    sql`select concat_ws('|', ${of('stock_class')}, ${of('house_rule')}, ${of('medium')}, ${chosen}) as mark`,
+  )
+  return `${rows[0]?.mark}|${JSON.stringify(bias)}`
+}
+
+/** The same for a row of the shelf, read anew when something of it was written to. */
+export async function shelfBasis(db: Db): Promise<NamedBasis> {
+  const mark = await markOf(db, await shelfBias(db))
+  const last = read.get(db)
+  if (last?.mark === mark) return last.basis
+  const basis = namedBasis(db)
+  read.set(db, { mark, basis })
+  basis.catch(() => read.delete(db))
+  return basis
+}
+
+async function namedBasis(db: Db): Promise<NamedBasis> {
   const basis = await readBasis(db)
   // What a house weighs in advice changes no row: it is asked for where options are ranked.
+  const { n: _n, ...bias } = basis.bias
   const judged = {
     ...basis,
+    bias,
     rules: basis.rules.map(({ advice: _, version: _v, updatedAt: _u, ...rule }) => rule),
   }
   const key = createHash('sha1').update(PROGRAM).update(JSON.stringify(judged)).digest('base64')
   return { ...basis, key }
 }
 
-export type Shown = Omit<ShelfRow, 'model'>
+export type Shown = Omit<ShelfRow, 'model' | 'old'>
 
-/** The row of a model whose numbers cannot be worked out: it says so, and all others stand. */
-const brokenRow = (error: unknown): Shown => ({
+/** The row of a model of which nothing has been worked out yet. */
+export const NOT_YET: Shown = {
   ratedFlow: null,
   flow: null,
   basis: 'none',
@@ -51,8 +83,13 @@ const brokenRow = (error: unknown): Shown => ({
   split: null,
   claimsDone: 0,
   benchDone: 0,
-  problem: error instanceof CoreError ? error.message : 'its record cannot be worked out',
+  problem: null,
   next: null,
+}
+/** The row of a model whose numbers cannot be worked out: it says so, and all others stand. */
+const brokenRow = (error: unknown): Shown => ({
+  ...NOT_YET,
+  problem: error instanceof CoreError ? error.message : 'its record cannot be worked out',
 })
 
 /** What was worked out of a model: its row on the shelf, and what it brings to a tank. */
@@ -64,8 +101,7 @@ export interface Worked {
 function rowOrProblem(d: Dossier, basis: ShelfBasis): Worked {
   try {
     const { row, candidate } = shelfRow(d, basis)
-    const { model: _model, ...shown } = row
-    return { shown, candidate }
+    return { shown: row, candidate }
   } catch (error) {
     return { shown: brokenRow(error), candidate: null }
   }
@@ -78,7 +114,7 @@ function rowOrProblem(d: Dossier, basis: ShelfBasis): Worked {
 export async function workOut(
   db: Db,
   models: readonly { readonly row: ModelRow; readonly revision: number }[],
-  basis: ShelfBasis & { readonly key: string },
+  basis: NamedBasis,
 ): Promise<ReadonlyMap<string, Worked>> {
   const found = await dossiers(
     db,

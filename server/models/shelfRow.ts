@@ -23,13 +23,12 @@ export interface ShelfBasis {
 export function shelfRow(
   d: Dossier,
   { stock, rules, media, bias }: ShelfBasis,
-): { readonly row: ShelfRow; readonly candidate: Candidate } {
+): { readonly row: Omit<ShelfRow, 'model' | 'old'>; readonly candidate: Candidate } {
   const record = modelRecord(d, media)
   const a = assess(record, { stockClasses: classesUnder(stock, rules, d.model.houseRuleId), bias })
   const rated = claimed(record, 'rated-flow')
   const top = claimed(record, 'tank-max')
   const row = {
-    model: d.model,
     ratedFlow: rated ? printedFigure(rated) : null,
     flow: a.verdict.flow,
     basis: a.verdict.basis,

@@ -13,8 +13,16 @@ export interface Picture {
   readonly height: number
 }
 
-/** What reads and writes pictures: it takes a while to load, and most processes never ask. */
-export const pictures = async () => (await import('sharp')).default
+/**
+ * What reads and writes pictures: it takes a while to load, and most processes never ask. It keeps nothing of one picture
+ * for the next, and works at one line of it at a time.
+ */
+export const pictures = async () => {
+  const { default: sharp } = await import('sharp')
+  sharp.cache(false)
+  sharp.concurrency(1)
+  return sharp
+}
 
 const TAKEN = ['jpeg', 'png', 'webp', 'heif', 'tiff', 'gif']
 
@@ -26,7 +34,8 @@ const TAKEN = ['jpeg', 'png', 'webp', 'heif', 'tiff', 'gif']
 export async function readPicture(upload: Buffer): Promise<Picture> {
   if (!upload.length) throw fieldProblem('photo', 'a picture; the upload was empty')
   const sharp = await pictures()
-  const open = () => sharp(upload, { failOn: 'truncated', limitInputPixels: MAX_PIXELS, pages: 1 })
+  const open = () =>
+    sharp(upload, { failOn: 'truncated', limitInputPixels: MAX_PIXELS, pages: 1, sequentialRead: true })
   let format: string | undefined
   try {
     format = (await open().metadata()).format

@@ -8,6 +8,7 @@ import { ranking, rankingPart } from '../db/schema'
 import { openEvents } from '../http/events'
 import { once } from '../http/idempotency'
 import { problem } from '../http/problems'
+import { Shared } from '../http/shared'
 import { rankingBasis, startRanking } from './parts'
 
 const params = z.object({ id: z.uuid() })
@@ -53,6 +54,7 @@ async function whole(db: Db, id: string): Promise<z.infer<typeof Ranking>> {
 export function registerRankings(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   const tags = ['rankings']
+  const looks = new Shared<RankingProgress | null>()
   typed.post('/rankings', { schema: { tags, response: { 201: Ranking } } }, async (request, reply) => {
     const { body } = await once(db, request, true, async (tx) => ({
       status: 201,
@@ -94,12 +96,13 @@ export function registerRankings(app: FastifyInstance, db: Db): void {
       request.raw.on('close', end)
       reply.raw.on('error', end)
       const look = async (): Promise<void> => {
-        const now = await progressOf(db, id).catch(() => null)
+        const now = await looks.ask(id, () => progressOf(db, id)).catch(() => null)
         const text = JSON.stringify(now)
         if (gone) return
         if (now && text !== last) say((last = text))
         if (now && now.state !== 'running') return end()
-        setTimeout(() => void look(), LOOK).unref()
+        // All who follow it look at the same moments.
+        setTimeout(() => void look(), LOOK - (Date.now() % LOOK)).unref()
       }
       void look()
       return reply

@@ -35,7 +35,7 @@ const MOST_HELD = 320 * 1024 * 1024
 /** An answer longer than this (bytes) is sent in pieces, and not hashed where all are answered. */
 const PIECE = 256 * 1024
 /** A thread that nobody asked anything of for so long ends (ms). */
-const IDLE = 5 * 60_000
+const IDLE = 60_000
 
 /** What is said of the connection to the thread is not said of the one to the reader. */
 const OWN = new Set(['connection', 'content-length', 'date', 'keep-alive', 'transfer-encoding'])

@@ -256,8 +256,16 @@ const shelfQuery = (f: ShelfFilter) =>
   })
 
 /** The shelf, page after page. */
+/** Between two looks for rows that are being worked out anew (ms). */
+const ANEW = 2000
 export const useShelf = (f: ShelfFilter) =>
-  useInfiniteQuery({ ...shelfQuery(f), placeholderData: keepPreviousData })
+  useInfiniteQuery({
+    ...shelfQuery(f),
+    placeholderData: keepPreviousData,
+    // Rows that are being worked out anew are looked for again.
+    refetchInterval: ({ state }) =>
+      state.data?.pages.some((p) => p.items.some((r) => r.old)) ? ANEW : false,
+  })
 
 /** What the address of the shelf asks for. */
 export const shelfFilter = (q: URLSearchParams): ShelfFilter => ({

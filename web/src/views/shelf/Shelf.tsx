@@ -210,6 +210,7 @@ function Row({
         <div className="muted text-[0.88rem]">
           {r.model.maker} · {KIND_WORDS[r.model.kind]}
         </div>
+        {r.old && <div className="muted text-[0.88rem]">Being worked out anew …</div>}
         {r.problem && (
           <div className="text-error text-[0.88rem]">Its numbers cannot be worked out: {r.problem}</div>
         )}

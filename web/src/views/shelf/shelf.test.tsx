@@ -21,7 +21,7 @@ const row = (name: string, more: Partial<ShelfRow> = {}): ShelfRow => ({
   ratedFlow: figure('rated', lph(1000), 'flow', 'printed'),
   flow: { ...figure('real', lph(612), 'flow', 'measured'), uncertainty: lph(14) }, basis: 'measured',
   supportedMax: figure('supported', 0.153, 'volume', 'rule'), claimedMax: figure('claimed', 0.3, 'volume', 'printed'), overclaim: figure('overclaim', 1.96, 'ratio', 'computed'),
-  level: 'overclaimed', borderline: false, split: null, claimsDone: 1, benchDone: 1, problem: null, next: null, ...more,
+  level: 'overclaimed', borderline: false, split: null, claimsDone: 1, benchDone: 1, problem: null, next: null, old: false, ...more,
 }) // prettier-ignore
 
 let where = ''
