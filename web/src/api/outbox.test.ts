@@ -1,6 +1,7 @@
 import '../../tests/setup'
 import { IDBFactory } from 'fake-indexeddb'
 import type { ResourceName, RowOf } from '@ypsometer/contract'
+import { noRoom } from './room'
 import { makeOutbox, overlay, fieldsOf, type Entry, type Outbox, type Write } from './outbox'
 
 interface Sent {
@@ -454,5 +455,73 @@ describe('who wrote it sends it', () => {
     patch({ note: 'a' })
     await settle()
     expect(entries()).toMatchObject([{ state: 'refused', problem: { title: 'That needs an editor' } }])
+  })
+})
+
+describe('a device that keeps nothing', () => {
+  const put = IDBObjectStore.prototype.put
+  const full = (): void => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('no room', 'QuotaExceededError')
+    }
+  }
+  afterEach(() => {
+    IDBObjectStore.prototype.put = put
+    noRoom.set(false)
+  })
+  const leaves = (): boolean => {
+    const event = new Event('beforeunload', { cancelable: true })
+    window.dispatchEvent(event)
+    return !event.defaultPrevented
+  }
+
+  test('what it refuses is sent from memory at once', async () => {
+    full()
+    patch({ note: 'a' })
+    await settle()
+    expect(sent.map((s) => s.body)).toEqual([{ note: 'a' }])
+    expect([outbox.state(), noRoom.get(), leaves()]).toEqual(['saved', true, true])
+  })
+  test('with the server away as well it is said, not forgotten by another window’s news, and sent when it is back', async () => {
+    let hear: (() => void) | undefined
+    Object.assign(window, {
+      BroadcastChannel: class {
+        postMessage = (): void => undefined
+        addEventListener = (_: string, to: () => void): void => void (hear = to)
+      },
+    })
+    await openPage()
+    Reflect.deleteProperty(window, 'BroadcastChannel')
+    full()
+    answer = () => 'away'
+    patch({ note: 'a' })
+    await settle()
+    expect([outbox.state(), noRoom.get(), leaves()]).toEqual(['no-room', true, false])
+    hear?.()
+    await settle()
+    expect(entries()).toHaveLength(1)
+    answer = (s) => ({ status: 200, body: { id: 'r1', version: 7, ...s.body } })
+    await outbox.flush()
+    await settle()
+    expect([acknowledged.length, entries().length, outbox.state(), leaves()]).toEqual([1, 0, 'saved', true])
+  })
+  test('with room again what was refused is kept for the next page', async () => {
+    full()
+    answer = () => 'away'
+    patch({ note: 'a' })
+    await settle()
+    IDBObjectStore.prototype.put = put
+    post('trials', 't1')
+    await settle()
+    expect([outbox.state(), noRoom.get()]).toEqual(['kept', false])
+    await openPage(false)
+    expect(entries().map((e) => e.rowId)).toEqual(['r1', 't1'])
+  })
+  test('a device without a database, as in a private window, sends all the same', async () => {
+    globalThis.indexedDB = { open: () => { throw new DOMException('denied', 'SecurityError') } } as unknown as IDBFactory // prettier-ignore
+    await openPage(false)
+    post('trials', 't1')
+    await settle()
+    expect([sent.length, outbox.state(), noRoom.get()]).toEqual([1, 'saved', true])
   })
 })

@@ -1,6 +1,7 @@
 import type { CreateOf, PatchOf, Problem, ResourceName, RowOf } from '@ypsometer/contract'
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import { api, ApiProblem, isNotIn, Unreachable } from './client'
+import { noRoom } from './room'
 
 interface Waiting<N extends ResourceName> {
   /** Idempotency key: however often it is sent, it is done once. */
@@ -53,7 +54,7 @@ interface Schema extends DBSchema {
   outbox: { key: string; value: Entry }
 }
 
-export type SaveState = 'saved' | 'saving' | 'kept' | 'needs-you'
+export type SaveState = 'saved' | 'saving' | 'kept' | 'needs-you' | 'no-room'
 
 /** Who writes here. */
 export interface Writer {
@@ -78,6 +79,8 @@ const MAX_FAULTS = 3
 /** Statuses that say there is nobody at home, not that this write is at fault. */
 const AWAY: readonly number[] = [502, 503, 504]
 
+/** Storage that has not answered in so long (ms) is taken for one that refuses. */
+const PATIENCE_MS = 1500
 /** Pause before writes that got no answer are sent again. */
 const RETRY_MS = 2000
 
@@ -140,6 +143,10 @@ export function makeOutbox(name = 'ypsometer') {
   let opened: Promise<IDBPDatabase<Schema> | null> | undefined
   /** Fields whose text is about to be written: saying "Saved" meanwhile would be untrue. */
   const typing = new Set<string>()
+  /** Keys of what this page has in its memory alone: being stored, or refused by the device. */
+  const inMemory = new Set<string>()
+  /** Those of them that the device has refused. */
+  const refused = new Set<string>()
 
   /** While nobody is signed in, what is kept belongs to who wrote last, whose screen it still is. */
   let lastWriter: Writer | null = null
@@ -149,9 +156,10 @@ export function makeOutbox(name = 'ypsometer') {
   }
 
   const database = (): Promise<IDBPDatabase<Schema> | null> =>
-    (opened ??= openDB<Schema>(name, 1, {
-      upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'key' }),
-    }).catch(() => null))
+    (opened ??= (async () =>
+      openDB<Schema>(name, 1, {
+        upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'key' }),
+      }))().catch(() => null))
 
   function publish(next: readonly Entry[] = entries): void {
     entries = next
@@ -159,17 +167,50 @@ export function makeOutbox(name = 'ypsometer') {
     others = entries.filter((e) => !isMine(e))
     const waiting = mine.filter((e) => e.state === 'waiting')
     if (mine.length > waiting.length) state = 'needs-you'
+    else if (waiting.some((e) => refused.has(e.key))) state = 'no-room'
     else if (!waiting.length) state = typing.size ? 'saving' : 'saved'
     else state = writer === null || waiting.some((e) => e.tries > 0) ? 'kept' : 'saving'
     listeners.forEach((l) => l())
   }
 
+  /** Puts it on this device; what the device refuses stays in this page's memory, and is said. Never fails. */
   async function store(entry: Entry): Promise<void> {
-    await (await database())?.put('outbox', entry)
+    inMemory.add(entry.key)
+    const put = async (): Promise<boolean> => {
+      const db = await database()
+      if (!db) return false
+      await db.put('outbox', entry)
+      return true
+    }
+    const kept = put().catch(() => false)
+    const answered = await Promise.race([
+      kept,
+      new Promise<null>((r) => setTimeout(() => r(null), PATIENCE_MS)),
+    ])
+    if (answered) {
+      settled(entry.key)
+      noRoom.set(false)
+      // There is room again: what was refused is kept as well.
+      for (const e of entries) if (refused.has(e.key)) void store(e)
+    } else {
+      // Storage that answers late has kept it after all.
+      if (answered === null) void kept.then((late) => late && settled(entry.key))
+      if (entries.some((e) => e.key === entry.key)) {
+        refused.add(entry.key)
+        noRoom.set(true)
+        publish()
+      }
+    }
     channel?.postMessage('changed')
   }
+  function settled(key: string): void {
+    inMemory.delete(key)
+    if (refused.delete(key)) publish()
+  }
   async function forget(entry: Entry): Promise<void> {
-    await (await database())?.delete('outbox', entry.key)
+    settled(entry.key)
+    // What cannot be let go of is sent once more under its key, which does nothing.
+    await (await database())?.delete('outbox', entry.key).catch(() => undefined)
     channel?.postMessage('changed')
   }
   const replace = (old: Entry, next: Entry): void => {
@@ -183,8 +224,11 @@ export function makeOutbox(name = 'ypsometer') {
 
   /** Reads what this device still holds, from this page or an earlier one. */
   async function reload(): Promise<void> {
-    const all = await (await database())?.getAll('outbox')
-    if (all) publish(all.sort((a, b) => a.order - b.order))
+    const all = await (await database())?.getAll('outbox').catch(() => undefined)
+    if (!all) return
+    const there = new Set(all.map((e) => e.key))
+    const own = entries.filter((e) => inMemory.has(e.key) && !there.has(e.key))
+    publish([...all, ...own].sort((a, b) => a.order - b.order))
   }
 
   /** Picks up what was left, and sends again when the network comes back. */
@@ -194,6 +238,9 @@ export function makeOutbox(name = 'ypsometer') {
     void reload().then(() => flush())
     channel?.addEventListener('message', () => void reload())
     window.addEventListener('online', () => void flush())
+    window.addEventListener('beforeunload', (event) => {
+      if (entries.some((e) => refused.has(e.key))) event.preventDefault()
+    })
   }
 
   /** A field typed again takes the place of its refused or conflicting predecessor. */

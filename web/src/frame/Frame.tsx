@@ -11,6 +11,7 @@ import { BackupNote } from './BackupNote'
 import { CompareTray } from './CompareTray'
 import { Glyph } from './Glyph'
 import { SYSTEMS, theme, units } from './settings'
+import { RoomNote } from './RoomNote'
 import { SetAside } from './SetAside'
 import { Toasts } from './Toasts'
 import { useStore } from './useStore'
@@ -22,6 +23,7 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saving: 'Saving …',
   kept: 'Kept on this device',
   'needs-you': 'Needs your decision',
+  'no-room': 'No room here: keep this page open',
 }
 
 /** Says whether what was typed has reached the server. */
@@ -39,7 +41,7 @@ function SaveMark() {
         Server away: this device’s copy
       </span>
     )
-  const tone = state === 'kept' || state === 'needs-you' ? 'text-warning font-medium' : 'muted'
+  const tone = ['kept', 'needs-you', 'no-room'].includes(state) ? 'text-warning font-medium' : 'muted'
   return (
     <span
       role="status"
@@ -47,7 +49,9 @@ function SaveMark() {
       title={
         state === 'kept'
           ? 'The server cannot be reached. Everything typed is on this device and is sent when it is back.'
-          : undefined
+          : state === 'no-room'
+            ? 'This device keeps nothing more. What you typed is in this page only, until the server has it.'
+            : undefined
       }
     >
       {SAVE_WORDS[state]}
@@ -174,6 +178,7 @@ export function Frame() {
       </header>
       <SetAside />
       <BackupNote />
+      <RoomNote />
       <main id="main" className="flex-1 px-4 pt-3 pb-6 sm:px-6">
         <Outlet />
       </main>

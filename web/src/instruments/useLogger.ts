@@ -1,3 +1,4 @@
+import { keepText, keptText } from '../api/room'
 import type { Instrument } from '@ypsometer/contract'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { createRow } from '../api/rows'
@@ -15,14 +16,7 @@ interface Draft {
 }
 
 const keyOf = (trialId: string): string => `ypsometer.log.${trialId}`
-function keep(d: Draft | null, trialId: string): void {
-  try {
-    if (d) localStorage.setItem(keyOf(trialId), JSON.stringify(d))
-    else localStorage.removeItem(keyOf(trialId))
-  } catch {
-    // Storage refused: the log lives as long as the page.
-  }
-}
+const keep = (d: Draft | null, trialId: string): void => keepText(keyOf(trialId), d && JSON.stringify(d))
 
 /** Writes a log to the record. False when there is nothing in it. */
 function finish(d: Draft, why = ''): boolean {
@@ -41,7 +35,7 @@ export function useLogger(trialId: string, instrument: Instrument, scale = 1) {
   const stop = useRef<(why?: string) => void>(() => undefined)
   useEffect(() => {
     try {
-      const found = JSON.parse(localStorage.getItem(keyOf(trialId)) ?? 'null') as Draft | null
+      const found = JSON.parse(keptText(keyOf(trialId)) ?? 'null') as Draft | null
       if (found && finish(found, 'cut off when the page closed'))
         setSaid('A log was going when the page closed; what it had is kept.')
     } catch {

@@ -1,3 +1,4 @@
+import { keepText, keptText } from '../../api/room'
 import { saidBy } from '../../frame/said'
 import { findUnit, parseQuantity, preferredUnit, type Dimension } from '@ypsometer/core/units'
 import { useEffect, useId, useState } from 'react'
@@ -80,18 +81,5 @@ export function Entry({ label, dimension, unit, min, max, keep, draft, offered, 
   )
 }
 
-function read(key: string): string {
-  try {
-    return localStorage.getItem(key) ?? ''
-  } catch {
-    return ''
-  }
-}
-function write(key: string, text: string): void {
-  try {
-    if (text) localStorage.setItem(key, text)
-    else localStorage.removeItem(key)
-  } catch {
-    // Storage refused: what is typed lives as long as the page.
-  }
-}
+const read = (key: string): string => keptText(key) ?? ''
+const write = (key: string, text: string): void => keepText(key, text || null)

@@ -1,3 +1,4 @@
+import { keepText, keptText } from '../../api/room'
 import { useCallback, useState } from 'react'
 
 /** Something begun and not yet finished, kept on the device under a name; null when there is nothing. */
@@ -8,7 +9,7 @@ export function usePending<T>(name: string): {
   const key = `ypsometer.pending.${name}`
   const [value, setValue] = useState<T | null>(() => {
     try {
-      return JSON.parse(localStorage.getItem(key) ?? 'null') as T | null
+      return JSON.parse(keptText(key) ?? 'null') as T | null
     } catch {
       return null
     }
@@ -16,12 +17,7 @@ export function usePending<T>(name: string): {
   const set = useCallback(
     (v: T | null) => {
       setValue(v)
-      try {
-        if (v === null) localStorage.removeItem(key)
-        else localStorage.setItem(key, JSON.stringify(v))
-      } catch {
-        // Storage refused: it lives as long as the page.
-      }
+      keepText(key, v === null ? null : JSON.stringify(v))
     },
     [key],
   )

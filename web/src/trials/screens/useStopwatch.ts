@@ -1,23 +1,14 @@
+import { keepText, keptText } from '../../api/room'
 import { useCallback, useEffect, useState } from 'react'
 
 const keyOf = (id: string): string => `ypsometer.run.${id}`
 
 function readStart(id: string): number | null {
-  try {
-    const kept = Number(localStorage.getItem(keyOf(id)))
-    return kept > 0 ? kept : null
-  } catch {
-    return null
-  }
+  const kept = Number(keptText(keyOf(id)))
+  return kept > 0 ? kept : null
 }
-function writeStart(id: string, start: number | null): void {
-  try {
-    if (start === null) localStorage.removeItem(keyOf(id))
-    else localStorage.setItem(keyOf(id), String(start))
-  } catch {
-    // Storage refused: the run lives as long as the page.
-  }
-}
+const writeStart = (id: string, start: number | null): void =>
+  keepText(keyOf(id), start === null ? null : String(start))
 
 /** No page is busy for longer than this, s: an event that claims to be older is of another clock. */
 const OLDEST_EVENT = 5

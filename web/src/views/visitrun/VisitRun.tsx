@@ -1,3 +1,4 @@
+import { keepText, keptText } from '../../api/room'
 import type { Dossier, Visit } from '@ypsometer/contract'
 import { ArrowLeft } from 'lucide-react'
 import { useState } from 'react'
@@ -31,13 +32,8 @@ export function VisitRun() {
 }
 
 const keyOf = (id: string): string => `ypsometer.visit.${id}`
-function readStep(id: string): number {
-  try {
-    return Math.min(STEPS.length - 1, Math.max(0, Number(localStorage.getItem(keyOf(id))) || 0))
-  } catch {
-    return 0
-  }
-}
+const readStep = (id: string): number =>
+  Math.min(STEPS.length - 1, Math.max(0, Number(keptText(keyOf(id))) || 0))
 
 function Walk({ dossier, visit }: { readonly dossier: Dossier; readonly visit: Visit }) {
   const [at, setAt] = useState(() => readStep(visit.id))
@@ -45,11 +41,7 @@ function Walk({ dossier, visit }: { readonly dossier: Dossier; readonly visit: V
   useAwake()
   const go = (to: number): void => {
     setAt(to)
-    try {
-      localStorage.setItem(keyOf(visit.id), String(to))
-    } catch {
-      // Storage refused: the place is lost with the page, and nothing else.
-    }
+    keepText(keyOf(visit.id), String(to))
   }
   const step = STEPS[at]
   if (!step) return null
