@@ -29,6 +29,14 @@ export const within = (min: number, max: number, unit: string) =>
     .max(max, `at most ${max} ${unit}`)
     .meta({ unit })
 
+/** A name of something within a record: a letter or digit first, and none that every object has already. */
+export const plainKey = (most: number) =>
+  z
+    .string()
+    .max(most)
+    .regex(/^[\p{L}\p{N}]/u, 'a name that begins with a letter or digit')
+    .refine((k) => !(k in Object.prototype), 'a name of its own')
+
 /** Money: whole minor units of a currency, and the currency's code. */
 export const minor = z.int('a whole number of minor units').min(0, 'at least 0').max(1e9, 'at most 1e9')
 export const currency = z.string().regex(/^[A-Z]{3}$/, 'a three-letter currency code such as EUR')

@@ -297,7 +297,7 @@ export const LogWindow = z.object({
 export const LogPoints = z.object({ times: z.array(z.number()), values: z.array(z.number()) })
 
 /** `POST /imports`: trials, readings and logs at once, all or nothing. */
-export const ImportRequest = z.object({
+export const ImportRequest = z.strictObject({
   trials: z.array(trials.Create).max(200, 'at most 200 trials').default([]),
   readings: z.array(readings.Create).max(5000, 'at most 5000 readings').default([]),
   logs: z.array(logs.Create).max(40, 'at most 40 logs').default([]),

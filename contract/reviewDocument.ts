@@ -1,7 +1,7 @@
 import { LENGTHS } from '@ypsometer/core/file/review/blocks'
 import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
 import { z } from 'zod'
-import { Day } from './common'
+import { Day, plainKey } from './common'
 import { Figure, Said } from './figures'
 import { EditionHead, REVIEW_STATES } from './reviews'
 import { bodies, chambers } from './teardown'
@@ -10,36 +10,38 @@ const words = z.string().max(20_000)
 const from = z.enum(LENGTHS)
 const Sentence = z.array(z.union([z.string(), Said]))
 const Block = z.discriminatedUnion('kind', [
-  z.object({
+  z.strictObject({
     kind: z.literal('text'),
     from,
     tone: z.enum(['for', 'against', 'caution', 'note']),
     sentence: Sentence,
   }),
-  z.object({ kind: z.literal('numbers'), from, figures: z.array(Figure) }),
-  z.object({
+  z.strictObject({ kind: z.literal('numbers'), from, figures: z.array(Figure) }),
+  z.strictObject({
     kind: z.literal('table'),
     from,
     head: z.array(words),
     rows: z.array(z.array(z.union([z.string(), Figure, z.null()]))),
     both: z.literal(true).optional(),
   }),
-  z.object({ kind: z.literal('drawing'), from }),
-  z.object({
+  z.strictObject({ kind: z.literal('drawing'), from }),
+  z.strictObject({
     kind: z.literal('photos'),
     from,
-    photos: z.array(z.object({ id: z.uuid(), caption: words, width: z.int(), height: z.int() })),
+    photos: z.array(
+      z.strictObject({ id: z.uuid(), caption: words, width: z.int().min(1), height: z.int().min(1) }),
+    ),
   }),
 ])
 
 /** A review's numbers as a document has them: what is drawn is held to its shape, what it was made from goes along. */
-const SnapshotShape = z.object({
+const SnapshotShape = z.strictObject({
   format: z.literal('ypsometer-review'),
   version: z.literal(1),
   on: Day,
   core: z.string().max(80),
   inputs: z.record(z.string(), z.json()),
-  sheet: z.object({
+  sheet: z.strictObject({
     version: z.literal(1),
     on: Day,
     maker: words,
@@ -48,7 +50,7 @@ const SnapshotShape = z.object({
     house: words,
     disclosure: words,
     beholden: z.boolean(),
-    sections: z.array(z.object({ id: words, title: words, blocks: z.array(Block) })).max(60),
+    sections: z.array(z.strictObject({ id: plainKey(60), title: words, blocks: z.array(Block) })).max(60),
   }),
   drawing: z
     .object({
@@ -56,7 +58,7 @@ const SnapshotShape = z.object({
       chambers: z.array(chambers.Row),
       kind: z.enum(FILTER_KINDS),
       name: words,
-      litres: z.record(z.string(), z.number()),
+      litres: z.record(plainKey(60), z.number()),
     })
     .nullable(),
 })

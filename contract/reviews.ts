@@ -1,6 +1,6 @@
 import type { Sheet } from '@ypsometer/core/review'
 import { z } from 'zod'
-import { Day, Id, text } from './common'
+import { Day, Id, plainKey, text } from './common'
 import { BUYS } from './lists'
 import { resource } from './resource'
 
@@ -9,7 +9,7 @@ export const REVIEW_STATES = ['draft', 'published', 'corrected', 'withdrawn'] as
 const WORDS = 8000
 /** The editor’s words: under the sections of the sheet, by their ids. */
 const Words = z
-  .record(z.string().max(40), text(WORDS))
+  .record(plainKey(40), text(WORDS))
   .refine((w) => Object.keys(w).length <= 40, 'at most 40 sections')
 
 /** A review: words round numbers that only the server takes; see `Snapshot` for those. */
@@ -37,21 +37,21 @@ export type Review = z.infer<typeof reviews.Row>
 export const ReviewList = z.object({ items: z.array(reviews.Row) })
 
 /** `POST /reviews`: the server takes the numbers. */
-export const NewReview = z.object({ id: Id, modelId: Id, title: text(200).default('') })
+export const NewReview = z.strictObject({ id: Id, modelId: Id, title: text(200).default('') })
 const needed = (what: string) => z.string().trim().min(1, what).max(2000, 'at most 2000 characters')
 /** `POST /reviews/{id}/publish`: what was wrong and why, from the second edition on. */
-export const Publishing = z.object({
+export const Publishing = z.strictObject({
   what: needed('what was wrong').optional(),
   why: needed('why it was').optional(),
 })
 /** `POST /reviews/{id}/withdraw`. */
-export const Withdrawing = z.object({ why: needed('why it is taken back') })
+export const Withdrawing = z.strictObject({ why: needed('why it is taken back') })
 
 /** The editor’s words as they were published. */
 export const EditedWords = z.object({
   title: z.string(),
   intro: z.string(),
-  words: z.record(z.string(), z.string()),
+  words: z.record(plainKey(40), z.string()),
   buy: z.enum(BUYS).nullable(),
   buyWhy: z.string(),
 })
@@ -82,7 +82,10 @@ export const ReviewShare = z.object({
 })
 export type ReviewShare = z.infer<typeof ReviewShare>
 /** `POST /reviews/{id}/shares`; the secret is told once. */
-export const NewShare = z.object({ label: text(80).default(''), expiresOn: Day.nullable().default(null) })
+export const NewShare = z.strictObject({
+  label: text(80).default(''),
+  expiresOn: Day.nullable().default(null),
+})
 
 /** `GET /shared/{secret}`: one review and nothing else. */
 export interface SharedReview {

@@ -85,7 +85,9 @@ export const bodies = resource({
   },
 })
 
-const length = within(0, 5, 'm')
+/** Nothing that holds water is thinner than a millimetre. */
+const length = within(0.001, 5, 'm')
+const distance = within(0, 5, 'm')
 export const chambers = resource({
   path: 'chambers',
   one: 'chamber',
@@ -103,12 +105,12 @@ export const chambers = resource({
     topWidth: length.default(0.1),
     topDepth: length.default(0.1),
     topDiameter: length.default(0.1),
-    lowHeight: length.default(0.05),
-    volume: within(0, 2, 'm³').default(0.001),
+    lowHeight: distance.default(0.05),
+    volume: within(1e-6, 2, 'm³').default(0.001),
     x: within(-5, 5, 'm').default(0),
     y: within(-5, 5, 'm').default(0),
     usableHeight: length.nullable().default(null),
-    rim: length.nullable().default(null),
+    rim: distance.nullable().default(null),
     perforated: within(0, 1, '(share of the floor)').nullable().default(null),
     displaced: within(0, 2, 'm³').nullable().default(null),
     use: z.enum(LITRE_NAMES).default('biological'),

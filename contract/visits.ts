@@ -10,12 +10,13 @@ import {
 import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/file/media/medium'
 import { RINSE_SCHOOLS, TASKS } from '@ypsometer/core/file/upkeep/rule'
+import { SHORTEST_RUN } from '@ypsometer/core/file/trials/shape'
 import { z } from 'zod'
 import { Day, Id, text, Typed, within } from './common'
 import { resource } from './resource'
 
 const TimedRuns = z
-  .array(z.object({ volume: within(1e-5, 10, 'm³'), seconds: within(0.2, 86400, 's') }))
+  .array(z.object({ volume: within(1e-5, 10, 'm³'), seconds: within(SHORTEST_RUN, 86400, 's') }))
   .max(20, 'at most 20 runs')
   .readonly()
 const name40 = z.string().min(1, 'a name').max(60, 'at most 60 characters')

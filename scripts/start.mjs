@@ -70,7 +70,7 @@ await command(async () => {
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
 
-  const databaseUrl = () => process.env.DATABASE_URL || parts.cluster.url
+  const databaseUrl = () => process.env.DATABASE_URL || parts.cluster.appUrl
   // The record of another database is backed up by those who keep it, unless they say where to.
   const backups = process.env.YPSOMETER_BACKUPS || (process.env.DATABASE_URL ? '' : join(folder, 'backups'))
   const rig = async () => {
@@ -125,7 +125,10 @@ await command(async () => {
   try {
     if (!process.env.DATABASE_URL) parts.cluster = await keptCluster(folder)
     if (!process.env.YPSOMETER_INSTRUMENTS) await rig()
-    if (backups && !carryOut('before', databaseUrl(), 'migrating', ownFolder(backups)))
+    if (
+      backups &&
+      !carryOut('before', process.env.DATABASE_URL || parts.cluster.url, 'migrating', ownFolder(backups))
+    )
       throw new Plain(
         'No copy of the record could be made before it is brought up to date: nothing was changed.',
       )

@@ -6,11 +6,12 @@ import Fastify, { type FastifyInstance, type FastifyRequest, type FastifyServerO
 import { jsonSchemaTransform, serializerCompiler, validatorCompiler } from 'fastify-type-provider-zod'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { registerChanges } from './changes'
+import { Changes, registerChanges } from './changes'
 import { registerCalc } from './calc/routes'
 import type { Db } from './db/client'
 import { healthOf } from './db/health'
 import { waitingFor } from './db/waiting'
+import { refuseOthers } from './http/onlyFrom'
 import { fromElsewhere, readElsewhere } from './http/elsewhere'
 import { registerJson } from './http/json'
 import { registerMetrics } from './http/metrics'
@@ -62,6 +63,8 @@ export interface AppOptions {
   readonly address?: string
   /** What stands in front, by its addresses: it says where a request came from. */
   readonly proxies?: readonly string[]
+  /** Nobody but these addresses, or networks such as 10.0.0.0/8, and this machine is listened to; else anybody. */
+  readonly onlyFrom?: readonly string[]
   /** A certificate and its key (PEM), where the server itself speaks TLS. */
   readonly tls?: { readonly cert: Buffer; readonly key: Buffer }
   /** Who knows it may read the metrics; none for nobody. */
@@ -139,6 +142,7 @@ export async function buildApp({
   visitor = visitorOf('This machine'),
   address,
   proxies = [],
+  onlyFrom,
   tls,
   metricsToken,
 }: AppOptions): Promise<FastifyInstance> {
@@ -165,6 +169,7 @@ export async function buildApp({
   registerProblems(app)
   registerJson(app, inThread ? MOST_IN_THREAD : undefined)
   const methods = methodsByAddress(app)
+  if (onlyFrom) refuseOthers(app, onlyFrom)
   app.addHook('onRequest', async (request) => refuseForeign(request, address))
   const databaseUrl = db.$client.options.connectionString
   const workshop =
@@ -172,6 +177,8 @@ export async function buildApp({
       ? new Workshop({ databaseUrl, visitor, proxies, logLevel, ...(address && { address }) })
       : null
   app.addHook('onClose', () => workshop?.close())
+  const changes = databaseUrl && !inThread ? new Changes(databaseUrl) : null
+  app.addHook('onClose', () => changes?.close())
   const built = webRoot !== undefined && existsSync(join(webRoot, 'index.html'))
   const pictures = built ? new Pictures(app, webRoot, drawer) : null
   await app.register(cookie)
@@ -220,7 +227,7 @@ export async function buildApp({
         if (waitsTooLong()) throw busy()
       })
       registerPeople(api, db, door)
-      if (!inThread) registerChanges(api, db)
+      if (!inThread) registerChanges(api, db, changes)
       registerHistory(api, db)
       registerModels(api, db)
       registerImports(api, db)
@@ -231,12 +238,13 @@ export async function buildApp({
       registerReviews(api, db)
       registerDocuments(api, db)
       registerCsv(api, db)
-      await api.register(async (shared) => registerShared(shared, db))
-      registerRankings(api, db)
+      registerShared(api, db)
+      registerRankings(api, db, changes)
       registerLibrary(api, db)
       registerStatus(api, db)
       registerCalc(api, inThread)
-      if (!inThread) await registerInstruments(api, db, instruments, instrumentHosts)
+      if (!inThread)
+        await registerInstruments(api, db, { usual: instruments, hosts: instrumentHosts, changes })
       await api.register(async (photos) => registerPhotos(photos, db))
     },
     { prefix: '/api/v1' },

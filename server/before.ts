@@ -5,7 +5,8 @@ import { wayIn } from './people/environment'
 
 /**
  * What `npm start` asks before it starts anything, read in no time: `environment`, whether that of the way in holds;
- * `migrating FOLDER`, a copy of a record that is about to be brought up to date.
+ * `migrating FOLDER`, as the owner of the database: a copy of a record that is about to be brought up to date, that
+ * done, and the record handed to the role that the app comes as.
  */
 async function main(): Promise<void> {
   const [what, folder] = process.argv.slice(2)
@@ -15,11 +16,23 @@ async function main(): Promise<void> {
   const client = new pg.Client({ connectionString: url })
   await client.connect()
   const pending = await pendingMigrations(client).finally(() => client.end())
-  if (!pending) return
-  const { makeBackup, stamp } = await import('./keep/backup')
-  const before = join(resolve(folder), `ypsometer-before-update-${stamp()}Z.tar`)
-  await makeBackup(url, before)
-  process.stdout.write(`The record is about to be brought up to date; a copy of it is in ${before}.\n`)
+  const { connect, migrate, refuseForeign } = await import('./db/client')
+  const { db, pool } = connect(url, 2)
+  try {
+    // What cannot be taken is said before anything is copied or announced.
+    await refuseForeign(db)
+    if (pending) {
+      const { makeBackup, stamp } = await import('./keep/backup')
+      const before = join(resolve(folder), `ypsometer-before-update-${stamp()}Z.tar`)
+      await makeBackup(url, before)
+      process.stdout.write(`The record is about to be brought up to date; a copy of it is in ${before}.\n`)
+    }
+    await migrate(db)
+    const { handOver } = await import('./db/owners')
+    await handOver(db)
+  } finally {
+    await pool.end()
+  }
 }
 
 main().catch((error: unknown) => {

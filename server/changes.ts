@@ -1,6 +1,6 @@
 import { Presence, type Here } from '@ypsometer/contract'
 import { sql } from 'drizzle-orm'
-import type { FastifyInstance } from 'fastify'
+import type { FastifyInstance, FastifyRequest } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import pg from 'pg'
 import { z } from 'zod'
@@ -78,24 +78,34 @@ export class Changes {
 const ENDED = /^\{"session" ?: ?"([^"]+)"\}$/
 const OF_PEOPLE = /^\{"list" ?: ?"people"/
 
+/** Ends a stream with the session it was asked under, or when a visitor's bench has an owner; gives what stops it. */
+export const endsWith = (
+  changes: Changes | null,
+  { sessionId }: FastifyRequest,
+  end: () => void,
+): (() => void) =>
+  changes?.watch((event) => {
+    const ended = ENDED.exec(event)?.[1]
+    if ((ended !== undefined && ended === sessionId) || (OF_PEOPLE.test(event) && !sessionId)) end()
+  }) ?? (() => undefined)
+
 /**
  * `GET /changes`: server-sent events, one for each model or list that was written to:
  * `{ "model": id, "by": page }`, `{ "list": "tanks", "by": page }`, or `{ "all": true }` after a gap; and
  * `{ "here": … }` for where another page is, which `POST /presence` tells. It ends with the session it was asked under.
  */
-export function registerChanges(app: FastifyInstance, db: Db): void {
-  const url = db.$client.options.connectionString
-  if (!url) return
-  const changes = new Changes(url)
-  app.addHook('onClose', () => changes.close())
+export function registerChanges(app: FastifyInstance, db: Db, changes: Changes | null): void {
+  if (!changes) return
   app.get('/changes', { exposeHeadRoute: false, schema: { hide: true } }, async (request, reply) => {
     let tell: (event: string) => void = () => undefined
-    const stop = changes.watch((event) => {
-      const ended = ENDED.exec(event)?.[1]
-      if (!ended) tell(event)
-      // A visitor of a bench that has an owner now is no longer one.
-      if (ended === request.sessionId || (OF_PEOPLE.test(event) && !request.sessionId)) reply.raw.end()
+    const deaf = changes.watch((event) => {
+      if (!ENDED.test(event)) tell(event)
     })
+    const free = endsWith(changes, request, () => reply.raw.end())
+    const stop = (): void => {
+      deaf()
+      free()
+    }
     // Whoever is told that the stream is open misses nothing from then on; a database that is away is made good later.
     await Promise.race([changes.listening, new Promise((r) => setTimeout(r, PATIENCE))])
     if (request.raw.destroyed || reply.raw.writableEnded) {

@@ -19,7 +19,7 @@ const MAD_TO_DEVIATION = 1.4826
 /** A label's bias is never believed surer than this share, however alike a shelf's models are (common practice). */
 const LEAST = 0.03
 
-/** What is computed with is what is shown: a whole per cent. One more trial moves nothing that it does not move there. */
+/** What is computed with is what is shown: a whole per cent, so that one more trial rarely moves it. */
 const whole = (v: number): number => Math.round(v * 100) / 100
 const percent = (v: number): string => (v * 100).toFixed(0)
 

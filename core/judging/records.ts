@@ -24,12 +24,12 @@ export type ClaimQuantity = (typeof CLAIM_QUANTITIES)[number]
 
 /** What a printed figure can be at all (SI): far beyond what is made, and within what can be computed with. */
 export const CLAIM_LIMITS: Readonly<Record<ClaimQuantity, Limits>> = {
-  'rated-flow': { min: 0, max: 1, unit: 'm³/s' },
-  'max-head': { min: 0, max: 100, unit: 'm' },
-  power: { min: 0, max: 1e5, unit: 'W' },
-  'tank-min': { min: 0, max: 1000, unit: 'm³' },
-  'tank-max': { min: 0, max: 1000, unit: 'm³' },
-  'media-volume': { min: 0, max: 10, unit: 'm³' },
+  'rated-flow': { min: 1e-8, max: 1, unit: 'm³/s' },
+  'max-head': { min: 0.001, max: 100, unit: 'm' },
+  power: { min: 0.001, max: 1e5, unit: 'W' },
+  'tank-min': { min: 1e-6, max: 1000, unit: 'm³' },
+  'tank-max': { min: 1e-6, max: 1000, unit: 'm³' },
+  'media-volume': { min: 1e-6, max: 10, unit: 'm³' },
   noise: { min: 0, max: 200, unit: 'dB' },
 }
 

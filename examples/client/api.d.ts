@@ -333,6 +333,7 @@ export interface paths {
                                 benchDone: number;
                                 problem: string | null;
                                 next: string | null;
+                                old: boolean;
                             }[];
                             next: string | null;
                             total: number;

@@ -158,8 +158,8 @@ export async function writersBeside(app: App): Promise<void> {
   )
 }
 
-/** Five runs of one pump move what labels are said to be wrong by: how a page of 100 comes then, and until all stands. */
-export async function biasMoved(app: App): Promise<void> {
+/** What every row stands on moves: how a page of 100 comes then, and how long until all stand again. */
+export async function basisMoved(app: App): Promise<void> {
   const page = async (): Promise<{ took: number; old: number }> => {
     const from = performance.now()
     const a = await ask(`${app.address}/models?limit=100`, 'GET')

@@ -5,7 +5,8 @@ import { rmSync } from 'node:fs'
 import { ensureBuild, ensurePackages } from '../lib/system.mjs'
 import { faults, say, scratch, started } from './app'
 import { fuzz } from './bodies'
-import { biasMoved, flood, manyModels, writersBeside } from './crowd'
+import { basisMoved, flood, manyModels, writersBeside } from './crowd'
+import { heavy } from './heavy'
 import { doubleStarts, fullDisk, killedStarts } from './starts'
 import { writers } from './writers'
 
@@ -13,8 +14,12 @@ ensurePackages()
 await ensureBuild()
 try {
   const app = await started()
+  await manyModels(app)
   await fuzz(app)
+  await heavy(app)
   await flood(app)
+  await writersBeside(app)
+  await basisMoved(app)
   await writers(app)
   await app.stop()
   await doubleStarts()

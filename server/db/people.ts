@@ -77,6 +77,9 @@ export const signInTry = pgTable('sign_in_try', {
   expire: bigint('expire', { mode: 'number' }),
 })
 
+/** What is remembered of: rows of the record, and who may do what with it. */
+export type Remembered = ResourceName | 'people' | 'shares'
+
 /** What was done to a row, by whom and when; never changed after, which a trigger sees to. */
 export const rowChange = pgTable(
   'row_change',
@@ -87,7 +90,7 @@ export const rowChange = pgTable(
     who: uuid('who'),
     whoName: text('who_name').notNull().default(''),
     action: text('action', { enum: CHANGE_ACTIONS }).notNull(),
-    resource: text('resource').$type<ResourceName>().notNull(),
+    resource: text('resource').$type<Remembered>().notNull(),
     rowId: uuid('row_id').notNull(),
     /** The model whose dossier it is in. */
     modelId: uuid('model_id'),

@@ -18,7 +18,7 @@ const DOCUMENT = 'document.ypso.json'
 const PHOTO = /^photos\/([0-9a-f-]{36})\.jpg$/
 /**
  * Most bytes an archive, and the document in it, may come to when they are open: photos are not packed, so what is
- * much more than it was is no archive of ours. Held while it is opened: no more is written than entries say they are.
+ * much more than it was is no archive of ours. Held while it is opened: nothing grows beyond what it says it is.
  */
 const MOST_OPEN = 256 * 1024 * 1024
 const MOST_DOCUMENT = 64 * 1024 * 1024
@@ -86,14 +86,36 @@ export const tiesOfPhoto = (row: Plain): readonly Tie[] => [
   { field: 'visitId', to: visit, what: 'visit', id: row.visitId as string | null, owner: true },
 ]
 
+/** Parts of a JPEG that this program writes: JFIF, tables, frame, scan. None says anything but the picture. */
+const OURS: readonly number[] = [0xc0, 0xc2, 0xc4, 0xda, 0xdb, 0xdd, 0xe0]
+
+/** Is it a JPEG of nothing but a picture: no words, places or profiles in it, nothing behind its end? */
+export function isBare(bytes: Buffer): boolean {
+  if (bytes.readUInt16BE(0) !== 0xffd8 || bytes.indexOf('ffd9', bytes.length - 2, 'hex') < 0) return false
+  for (let at = 2; at + 4 <= bytes.length;) {
+    const [mark, kind = 0] = [bytes[at], bytes[at + 1]]
+    const length = bytes.readUInt16BE(at + 2)
+    if (mark !== 0xff || !OURS.includes(kind)) return false
+    if (kind === 0xe0 && (length !== 16 || bytes.toString('latin1', at + 4, at + 8) !== 'JFIF')) return false
+    at += 2 + length
+    if (kind !== 0xda) continue
+    // What was scanned goes on until a mark that is neither stuffing nor a restart.
+    for (; at + 1 < bytes.length; at++) {
+      const next = bytes[at + 1] as number
+      if (bytes[at] === 0xff && next !== 0 && !(next >= 0xd0 && next <= 0xd7)) break
+    }
+    if (bytes[at + 1] === 0xd9) return at + 2 === bytes.length
+  }
+  return false
+}
+
 /** A picture that this program has written stays byte for byte; any other is turned upright and written anew. */
 async function pictureOf(bytes: Uint8Array): Promise<Picture> {
   const upload = Buffer.from(bytes)
   const picture = await readPicture(upload)
-  const sharp = await pictures()
-  const { format, exif, icc, width = 0, height = 0 } = await sharp(upload).metadata()
-  const ours = format === 'jpeg' && !exif && !icc && width === picture.width && height === picture.height
-  return ours ? { ...picture, full: upload } : picture
+  if (upload.length < 4 || !isBare(upload)) return picture
+  const { width, height } = await (await pictures())(upload).metadata()
+  return width === picture.width && height === picture.height ? { ...picture, full: upload } : picture
 }
 
 /** Writes one photo of a document with its picture. Says what would be taken where there is none. */

@@ -1,4 +1,4 @@
-import { documentText, YpsoDocument, type ImportReport } from '@ypsometer/contract'
+import { documentText, reviews, YpsoDocument, type ImportReport } from '@ypsometer/contract'
 import { demoBundle } from '@ypsometer/demo'
 import fc from 'fast-check'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
@@ -7,6 +7,8 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import sharp from 'sharp'
 import { demoHarness, harness, type Harness } from '../tests/harness'
+import { isBare } from './archive'
+import { readDocument } from './read'
 
 jest.setTimeout(120_000)
 let demo: Harness
@@ -357,4 +359,43 @@ test('a huge document, and one with too many rows of a kind, are refused before 
   const { refused } = await preview(demo, JSON.stringify(many))
   expect(refused[0]).toMatchObject({ field: 'rows.claims', message: 'at most 50000 rows' })
   expect(await textOf(demo, '/documents/bench')).toBe(before)
+})
+
+describe('pictures from elsewhere', () => {
+  const plain = () => sharp({ create: { width: 40, height: 30, channels: 3, background: '#456' } }).jpeg().toBuffer() // prettier-ignore
+  /** A segment of a JPEG put in behind its start. */
+  const withSegment = (bytes: Buffer, kind: number, words: string): Buffer => {
+    const body = Buffer.from(words, 'latin1')
+    const head = Buffer.from([0xff, kind, (body.length + 2) >> 8, (body.length + 2) & 255])
+    return Buffer.concat([bytes.subarray(0, 2), head, body, bytes.subarray(2)])
+  }
+  test('only a JPEG of nothing but its picture stays byte for byte', async () => {
+    const bytes = await plain()
+    expect(isBare(bytes)).toBe(true)
+    expect(isBare(await sharp({ create: { width: 900, height: 700, channels: 3, background: '#456' } }).jpeg({ progressive: true }).toBuffer())).toBe(true) // prettier-ignore
+    for (const [what, kind, words] of [
+      ['places as XMP', 0xe1, 'http://ns.adobe.com/xap/1.0/\0<x:xmpmeta exif:GPSLatitude="48,12N"/>'],
+      ['IPTC', 0xed, 'Photoshop 3.0\x008BIM\x04\x04'],
+      ['a comment', 0xfe, 'at home, 48.2 north'],
+      ['a profile', 0xe2, 'ICC_PROFILE\0'],
+      ['a second head', 0xe0, 'JFXX\0'],
+    ] as const)
+      expect([what, isBare(withSegment(bytes, kind, words))]).toEqual([what, false])
+    expect(isBare(Buffer.concat([bytes, Buffer.from('behind the end')]))).toBe(false)
+    expect(isBare(Buffer.concat([bytes, bytes]))).toBe(false)
+    expect(isBare(bytes.subarray(0, bytes.length - 2))).toBe(false)
+  })
+})
+
+test('names that every object has are no names of a document’s', () => {
+  const refusedOf = (text: string) => {
+    const read = readDocument(text)
+    return 'refused' in read ? read.refused : []
+  }
+  const of = (inner: string) => `{"format":"ypsometer","version":1,"subject":"bench","rows":{},${inner}}`
+  for (const inner of ['"__proto__":{"a":1}', '"constructor":{"prototype":{"a":1}}'])
+    expect(refusedOf(of(inner))).not.toEqual([])
+  expect(reviews.Patch.safeParse({ words: { summary: 'fine' } }).success).toBe(true)
+  for (const key of ['constructor', 'toString', ''])
+    expect(reviews.Patch.safeParse({ words: JSON.parse(`{"${key}":"x"}`) }).success).toBe(false)
 })

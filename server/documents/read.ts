@@ -14,6 +14,7 @@ import {
   type ParseError,
 } from 'jsonc-parser'
 import { tooMuchJson } from '../http/json'
+import { parse } from 'secure-json-parse'
 
 /** Something of a document that cannot be taken, with its line. */
 export interface Refused {
@@ -61,7 +62,7 @@ export function readDocument(given: string): ReadDocument {
   if (tooMuch) return { refused: [{ line: null, field: 'text', message: tooMuch }] }
   let value: unknown
   try {
-    value = JSON.parse(text)
+    value = parse(text, { protoAction: 'error', constructorAction: 'error' })
   } catch {
     return { refused: [notWhole(text)] }
   }

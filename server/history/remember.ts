@@ -1,6 +1,7 @@
-import type { Change, ResourceName } from '@ypsometer/contract'
+import type { Change } from '@ypsometer/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import type { Tx } from '../db/client'
+import type { Remembered } from '../db/people'
 import { part, rowChange, trial, visit } from '../db/schema'
 
 /** A row as far as it says whose it is and what it is called. */
@@ -9,7 +10,7 @@ export type Named = Readonly<Record<string, unknown>> & { readonly id: string }
 /** Something done to a row, to be remembered. */
 export interface Deed {
   readonly action: Change['action']
-  readonly resource: ResourceName
+  readonly resource: Remembered
   readonly row: Named
   /** The fields that changed, as they were and as they became. */
   readonly before?: object

@@ -14,10 +14,12 @@ type Stored = typeof rowChange.$inferSelect
 
 /** Texts as typed are bookkeeping of the fields they belong to. */
 const fieldsOf = (c: Pick<Stored, 'before'>): string[] => Object.keys(c.before).filter((f) => f !== 'typed')
+/** A change of the record itself. */
+type OfRecord = Stored & { readonly resource: ResourceName }
 const isResource = (name: string): name is ResourceName => name in RESOURCES
 
 /** A change of fields that people can set, or a row made, deleted or put back. */
-function isUndoable(c: Stored): boolean {
+function isUndoable(c: Stored): c is OfRecord {
   if (!isResource(c.resource)) return false
   const settable = RESOURCES[c.resource].Patch.shape
   return c.action !== 'changed' || fieldsOf(c).every((f) => f in settable)
@@ -51,7 +53,7 @@ const since = (detail: string) =>
   problem(409, 'changed-since', 'It was changed again since', { detail: `${detail} Nothing was taken back.` })
 
 /** Takes a change back, as a change of its own. @throws a problem where it was changed again since. */
-async function takeBack(db: Db, tx: Tx, c: Stored): Promise<void> {
+async function takeBack(db: Db, tx: Tx, c: OfRecord): Promise<void> {
   const rows = rowsOf(db, c.resource)
   const how = { version: null, undoes: c.id }
   if (c.action !== 'changed') return void (await rows.setThere(tx, c.rowId, c.action === 'deleted', how))

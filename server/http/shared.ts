@@ -1,8 +1,8 @@
 import { setTimeout as pause } from 'node:timers/promises'
 
 /**
- * Work that several ask for at once is done once for all who asked before it began: nobody is given what was read before
- * they asked.
+ * Work that several ask for at once is done once for all who asked before it began: nobody is given what was read
+ * before they asked.
  */
 export class Shared<T> {
   readonly #running = new Map<string, Promise<T>>()

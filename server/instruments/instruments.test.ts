@@ -142,8 +142,10 @@ describe('the hub', () => {
 
 describe('the routes', () => {
   let h: Harness
+  const hosts: string[] = []
+  beforeEach(() => void hosts.push(`127.0.0.1:${rig.port}`, '127.0.0.1:1'))
   beforeAll(async () => {
-    h = await harness()
+    h = await harness({ instrumentHosts: hosts })
   })
   afterAll(() => h.close())
   const put = (body: unknown) =>
@@ -158,6 +160,8 @@ describe('the routes', () => {
     expect((await h.call('GET', '/instruments')).body).toEqual({ host: '', port: 5025 })
     expect((await put({ host: 'a b', port: 1 })).json().errors[0].field).toBe('host')
     expect((await put({ host: '127.0.0.1', port: 70000 })).json().errors[0].field).toBe('port')
+    // An address is no way to find out what listens on this machine.
+    expect((await put(at(5432))).json().errors[0].message).toContain('at port 5025')
     expect((await put(at(rig.port))).statusCode).toBe(200)
     expect((await h.call('GET', '/instruments')).body).toEqual(at(rig.port))
   })

@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
+import { endsWith, type Changes } from '../changes'
 import type { Db } from '../db/client'
 import { setting } from '../db/schema'
 import { openEvents } from '../http/events'
@@ -30,12 +31,26 @@ export function rigCommands(s: RigSetup): readonly string[] {
   ]
 }
 
+interface Known {
+  /** Where they are until somebody says otherwise. */
+  readonly usual: InstrumentAddress
+  /** Where else they may be: hosts, or host:port. */
+  readonly hosts: readonly string[]
+  readonly changes: Changes | null
+}
+
+/** The port that SCPI has (IANA). No other is tried unless it is named: an address is no way to look for ports. */
+const SCPI = 5025
+function isKnown({ host, port }: InstrumentAddress, { usual, hosts }: Known): boolean {
+  if (host === '' || (host === usual.host && port === usual.port)) return true
+  return hosts.includes(`${host}:${port}`) || (port === SCPI && [...HERE, ...hosts].includes(host))
+}
+
 /** Live instruments: where they are, what they show as server-sent events, and what to put on a simulated bench. */
 export async function registerInstruments(
   app: FastifyInstance,
   db: Db,
-  usual: InstrumentAddress,
-  hosts: readonly string[],
+  { usual, hosts, changes }: Known,
 ): Promise<void> {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   const tags = ['instruments']
@@ -59,11 +74,10 @@ export async function registerInstruments(
     '/instruments',
     { schema: { tags, body: InstrumentAddress, response: { 200: InstrumentAddress } } },
     async ({ body }) => {
-      const known = ['', ...HERE, usual.host, ...hosts]
-      if (!known.includes(body.host))
+      if (!isKnown(body, { usual, hosts, changes }))
         throw fieldProblem(
           'host',
-          `this machine (127.0.0.1), or a host that YPSOMETER_INSTRUMENT_HOSTS lists${hosts.length ? `: ${hosts.join(', ')}` : ''}`,
+          `this machine (127.0.0.1) at port ${SCPI}${usual.host ? ` or ${usual.port}` : ''}, or what YPSOMETER_INSTRUMENT_HOSTS lists${hosts.length ? `: ${hosts.join(', ')}` : ''}`,
         )
       await db
         .insert(setting)
@@ -79,7 +93,12 @@ export async function registerInstruments(
     async (request, reply) => {
       const live = await at()
       const write = openEvents(reply)
-      const stop = live.watch((frame) => write(JSON.stringify(frame)))
+      const free = endsWith(changes, request, () => reply.raw.end())
+      const deaf = live.watch((frame) => write(JSON.stringify(frame)))
+      const stop = (): void => {
+        free()
+        deaf()
+      }
       request.raw.on('close', stop)
       reply.raw.on('error', stop)
     },

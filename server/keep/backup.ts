@@ -1,7 +1,7 @@
-import { createHash } from 'node:crypto'
+import { createHash, randomBytes } from 'node:crypto'
 import { spawn } from 'node:child_process'
 import { createReadStream, createWriteStream, existsSync, readdirSync } from 'node:fs'
-import { mkdir, mkdtemp, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
+import { chmod, mkdir, mkdtemp, readFile, rename, rm, stat, writeFile } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import pg from 'pg'
@@ -149,6 +149,7 @@ export async function makeBackup(url: string, file: string, now = new Date()): P
     }
     await writeFile(join(folder, 'manifest.json'), `${JSON.stringify(manifest, null, 2)}\n`)
     await run('tar', ['-cf', join(folder, 'whole.tar'), '-C', folder, 'manifest.json', 'record.dump'])
+    await chmod(join(folder, 'whole.tar'), 0o600)
     await rename(join(folder, 'whole.tar'), file)
     return manifest
   } finally {
@@ -194,6 +195,53 @@ const holdsModels = (url: string): Promise<boolean> =>
   })
 
 /**
+ * The statements of a dump, held to statements: what they say to psql itself, such as to run a program, is refused. An
+ * older psql does not know the word, and refuses the whole.
+ */
+function restricted(statements: string): string {
+  if (/^\\restrict \w+$/m.test(statements.slice(0, 2000))) return statements
+  const key = randomBytes(24).toString('hex')
+  return `\\restrict ${key}\n${statements}\n\\unrestrict ${key}\n`
+}
+
+/**
+ * Has work done by a role that may do no more than write this record: whatever a file says, it runs no program and
+ * reads no file. Where the address is an ordinary role's already, by that.
+ */
+async function withLoader(url: string, work: (loader: string) => Promise<void>): Promise<void> {
+  const isSuper = await connected(url, async (client) => {
+    const { rows } = await client.query<{ yes: boolean }>(
+      'select rolsuper as yes from pg_roles where rolname = current_user',
+    )
+    return rows[0]?.yes === true
+  })
+  if (!isSuper) return work(url)
+  const name = `ypsometer_restore_${randomBytes(6).toString('hex')}`
+  const password = randomBytes(24).toString('hex')
+  const loader = new URL(url)
+  loader.username = name
+  loader.password = password
+  await connected(url, async (client) => {
+    const { rows } = await client.query<{ name: string }>('select current_database() as name')
+    await client.query(`create role ${name} login password '${password}'`)
+    await client.query(`grant create on database ${quoted(rows[0]?.name ?? '')} to ${name}`)
+    for (const schema of ['public', 'drizzle'])
+      await client.query(
+        `do $$ begin if to_regnamespace('${schema}') is not null then alter schema ${schema} owner to ${name}; end if; end $$`,
+      )
+  })
+  try {
+    await work(loader.href)
+  } finally {
+    await connected(url, async (client) => {
+      await client.query(`reassign owned by ${name} to current_user`)
+      await client.query(`drop owned by ${name}`)
+      await client.query(`drop role ${name}`)
+    })
+  }
+}
+
+/**
  * Puts a backup in the place of the record: all of it in one transaction, or nothing. A record that holds models is
  * written over only when `over` names a file, into which it is backed up first. An older backup is carried over to
  * this version's schema when the server starts.
@@ -215,13 +263,13 @@ export async function restoreBackup(url: string, file: string, over?: string): P
     // The dump makes its schemas itself, the public one apart.
     const text = await readFile(statements, 'utf8')
     const clear = `drop schema if exists drizzle cascade; drop schema if exists public cascade;${/^CREATE SCHEMA public;/m.test(text) ? '' : ' create schema public;'}\n`
-    const { args, env } = addressOf(url)
     await writeFile(join(folder, 'clear.sql'), clear)
-    await run(
-      tool('psql'),
-      [...args, '-X', '-q', '-1', '-v', 'ON_ERROR_STOP=1', '-f', join(folder, 'clear.sql'), '-f', statements],
-      env,
-    )
+    await writeFile(statements, restricted(text))
+    await withLoader(url, async (loader) => {
+      const { args, env } = addressOf(loader)
+      const files = ['-f', join(folder, 'clear.sql'), '-f', statements]
+      await run(tool('psql'), [...args, '-X', '-q', '-1', '-v', 'ON_ERROR_STOP=1', ...files], env)
+    })
     const now = await connected(url, countTables)
     for (const [name, n] of Object.entries(manifest.tables))
       if (now[name] !== n)

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import {
+  existsSync,
   mkdtempSync,
   readdirSync,
   readFileSync,
@@ -16,7 +17,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { connect, migrate } from '../db/client'
 import { demoHarness, emptyDatabase, harness, type Harness } from '../tests/harness'
-import { makeBackup, restoreBackup } from './backup'
+import { BackupRefused, makeBackup, restoreBackup } from './backup'
 import { backUp, startJobs } from './jobs'
 import { prune } from './prune'
 import { lastBackup } from './status'
@@ -252,3 +253,43 @@ test('what was typed is let go of when the field is emptied, and never grows bey
   expect((await patch(2, many(0))).status).toBe(200)
   expect(await patch(3, many(40))).toMatchObject({ status: 422, body: { errors: [{ field: 'typed' }] } })
 })
+
+test('a backup that was made to run a program is refused by the database, and runs none', async () => {
+  const from = await emptyDatabase()
+  const mark = join(folder, 'ran')
+  chmodSync(folder, 0o777)
+  const { db, pool } = connect(from)
+  await migrate(db)
+  await db.execute(
+    sql.raw(`create function ran() returns int language plpgsql as $$
+      begin copy (select 1) to program 'touch ${mark}'; return 1; end $$`),
+  )
+  await db.execute(sql`create materialized view held as select ran() as a`)
+  await pool.end()
+  // The database of the test runs it where it is made; a restore must not.
+  expect(existsSync(mark)).toBe(true)
+  rmSync(mark)
+  const file = join(folder, 'crafted.tar')
+  await makeBackup(from, file)
+  expect(statSync(file).mode & 0o777).toBe(0o600)
+  const into = await emptyDatabase()
+  await expect(restoreBackup(into, file)).rejects.toThrow(BackupRefused)
+  expect(existsSync(mark)).toBe(false)
+  // Nothing of it is there, nor of the role that was to write it.
+  const { db: after, pool: done } = connect(into)
+  const { rows } = await after.execute(
+    sql`select (select count(*)::int from pg_tables where schemaname = 'public') as tables,
+      (select count(*)::int from pg_roles where rolname like 'ypsometer_restore%') as roles`,
+  )
+  await done.end()
+  expect(rows).toEqual([{ tables: 0, roles: 0 }])
+}, 60_000)
+
+test('a backup with a date ahead does not count as the last one', async () => {
+  const bare = { db: h.db, url: h.url, log: () => undefined }
+  const ahead = new Date(Date.now() + 30 * 86_400_000)
+  await backUp({ ...bare, backups: { folder: join(folder, 'ahead'), kept: 2 } }, ahead)
+  expect(await lastBackup(h.db)).toBeNull()
+  await backUp({ ...bare, backups: { folder: join(folder, 'ahead'), kept: 2 } })
+  expect(Date.parse((await lastBackup(h.db))?.at ?? '')).toBeLessThan(Date.now() + 1000)
+}, 60_000)

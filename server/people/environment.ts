@@ -7,6 +7,8 @@ export interface WayIn {
   /** Files with a certificate and its key, where the server itself speaks TLS. */
   readonly tls: { readonly cert: string; readonly key: string } | null
   readonly proxies: readonly string[]
+  /** Nobody else is listened to: what stands in front, and this machine itself. */
+  readonly onlyFrom: readonly string[] | null
   readonly metricsToken: string | undefined
 }
 
@@ -48,6 +50,10 @@ export function wayIn(env: Environment): WayIn {
     throw new Error(
       `YPSOMETER_ADDRESS is ${address ? `“${address}”` : 'not set'}: say where people reach it, such as https://bench.example.`,
     )
+  if (beyond && inFront && !env.YPSOMETER_PROXIES)
+    throw new Error(
+      `HOST is ${host} and TLS is ended in front: set YPSOMETER_PROXIES to the addresses of what stands there, so that nobody comes past it.`,
+    )
   const metricsToken = env.YPSOMETER_METRICS_TOKEN || undefined
   if (metricsToken !== undefined && metricsToken.length < LEAST_TOKEN)
     throw new Error(`YPSOMETER_METRICS_TOKEN is too short: at least ${LEAST_TOKEN} characters.`)
@@ -57,6 +63,7 @@ export function wayIn(env: Environment): WayIn {
     tls: cert && key ? { cert, key } : null,
     // What ends TLS on this machine is believed; elsewhere it is named.
     proxies: inFront ? (env.YPSOMETER_PROXIES ?? '127.0.0.1,::1').split(/[\s,]+/).filter(Boolean) : [],
+    onlyFrom: beyond && inFront ? (env.YPSOMETER_PROXIES ?? '').split(/[\s,]+/).filter(Boolean) : null,
     metricsToken,
   }
 }

@@ -238,6 +238,39 @@ describe('signing in', () => {
     })
     expect(await signIn('Edda', { from: '10.0.0.1' })).not.toBe('')
   })
+  test('a device that has signed somebody in before comes in while a stranger hammers their name', async () => {
+    await add('Orla', 'owner')
+    const device = await signIn('Orla')
+    await Promise.all(
+      Array.from({ length: TRIES.account + 2 }, (_, i) =>
+        ask('POST', '/session', { name: 'Orla', password: `wrong ${i}` }, { from: `10.0.0.${i}` }),
+      ),
+    )
+    const right = { name: 'Orla', password: PASSWORD }
+    expect(await ask('POST', '/session', right, { from: '10.1.0.1' })).toMatchObject({ status: 429 })
+    expect(await ask('POST', '/session', right, { cookie: device })).toMatchObject({ status: 201 })
+    // The mark is of that name and that password alone, and has tries of its own.
+    await add('Edda', 'editor')
+    const forged = `ypsometer-device=${'A'.repeat(43)}`
+    expect(await ask('POST', '/session', right, { cookie: forged })).toMatchObject({ status: 429 })
+    for (let i = 0; i < TRIES.account; i++)
+      await ask('POST', '/session', { name: 'Orla', password: 'wrong' }, { cookie: device })
+    expect(await ask('POST', '/session', right, { cookie: device })).toMatchObject({ status: 429 })
+  })
+  test('who was let in, made something else or turned out stands in the history', async () => {
+    const { owner } = await three()
+    const as = { cookie: owner }
+    const { body: made } = await ask('POST', '/people', { name: 'Nell', role: 'reader' }, as)
+    const { id } = made.person
+    await ask('PATCH', `/people/${id}`, { role: 'editor' }, as)
+    await ask('DELETE', `/people/${id}`, undefined, as)
+    const { body } = await ask('GET', `/history?row=${id}`, undefined, as)
+    expect(body.items.map((c: { action: string; who: { name: string }; name: string; before: object; after: object; undoable: boolean }) => [c.action, c.who.name, c.name, c.before, c.after, c.undoable])).toEqual([
+      ['deleted', 'Orla', 'Nell', { role: 'editor' }, {}, false],
+      ['changed', 'Orla', 'Nell', { role: 'reader' }, { role: 'editor' }, false],
+      ['made', 'Orla', 'Nell', {}, { role: 'reader' }, false],
+    ]) // prettier-ignore
+  })
   test('hammered over many names from one address: that address waits, others do not', async () => {
     await add('Orla', 'owner')
     for (let i = 0; i < TRIES.address; i++)

@@ -19,9 +19,12 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
 import { account, pass } from '../db/schema'
+import { differences, remember } from '../history/remember'
+import { signed } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
 import { addAccount, alone, free, keepsAnOwner, makePass, passOf, people, personOf } from './accounts'
 import { isOwned, may, type Door } from './identity'
+import { knownDevice, markDevice } from './device'
 import { SignInLimits } from './limits'
 import { hashPassword, isPassword, isSoonGuessed } from './secrets'
 import { endSessions, openSession, registerSessions } from './sessions'
@@ -75,19 +78,21 @@ function registerSigningIn(app: FastifyInstance, db: Db, door: Door, limits: Sig
     { ...anyone, schema: { tags, body: SignIn, response: { 201: Me } } },
     async (request, reply) => {
       const name = request.body.name.trim()
-      await limits.count(request.ip, name)
       const [found] = await db
         .select()
         .from(account)
         .where(and(sql`lower(${account.name}) = lower(${name})`, isNull(account.removedAt)))
+      const device = knownDevice(request, found)
+      await limits.count(request.ip, name, device)
       if (!(await isPassword(found?.passwordHash ?? null, request.body.password)) || !found) {
         request.log.warn({ event: 'sign-in refused', address: request.ip }, 'people')
         throw problem(401, 'wrong-sign-in', 'Name and password do not go together', {
           errors: [{ field: 'password', message: 'the password of this name' }],
         })
       }
-      await limits.forgive(request.ip, name)
+      await limits.forgive(request.ip, name, device)
       await openSession(db, door, request, reply, found.id)
+      markDevice(reply, door, found)
       request.log.info({ event: 'signed in', by: found.name }, 'people')
       return reply.code(201).send(signedIn(found))
     },
@@ -168,18 +173,14 @@ function registerPasses(app: FastifyInstance, db: Db, door: Door, limits: SignIn
 function registerLookingAfter(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   /** One at a time, and only for one who is an owner still: the other owner may have been quicker. */
-  const asOwner = <T>(
-    { person, log }: FastifyRequest,
-    what: string,
-    work: (tx: Tx) => Promise<T>,
-  ): Promise<T> =>
-    db.transaction(async (tx) => {
+  const asOwner = <T>(request: FastifyRequest, what: string, work: (tx: Tx) => Promise<T>): Promise<T> =>
+    signed(db, request, async (tx) => {
       await alone(tx)
-      const me = await personOf(tx, person?.id ?? '').catch(() => null)
+      const me = await personOf(tx, request.person?.id ?? '').catch(() => null)
       if (me?.role !== 'owner') throw problem(403, 'not-yours', 'That needs an owner')
       const done = await work(tx)
       await keepsAnOwner(tx)
-      log.info({ event: what, by: me.name }, 'people')
+      request.log.info({ event: what, by: me.name }, 'people')
       return done
     })
   const changed = (
@@ -209,9 +210,12 @@ function registerLookingAfter(app: FastifyInstance, db: Db): void {
     '/people',
     { ...owner, schema: { tags, body: NewPerson, response: { 201: PassMade } } },
     async (request, reply) => {
-      const made = await asOwner(request, 'invited', async (tx) =>
-        passFor('invitation')(tx, await addAccount(tx, request.body)),
-      )
+      const made = await asOwner(request, 'invited', async (tx) => {
+        const id = await addAccount(tx, request.body)
+        const { name, role } = request.body
+        await remember(tx, [{ action: 'made', resource: 'people', row: { id, name }, after: { role } }])
+        return passFor('invitation')(tx, id)
+      })
       return reply.code(201).send(made)
     },
   )
@@ -236,6 +240,16 @@ function registerLookingAfter(app: FastifyInstance, db: Db): void {
       } = request
       return changed(request, 'changed', id, async (tx) => {
         if (body.name !== undefined) await free(tx, body.name, id)
+        const was = await personOf(tx, id)
+        const row = { id, name: body.name ?? was.name }
+        await remember(tx, [
+          {
+            action: 'changed',
+            resource: 'people',
+            row,
+            ...differences({ name: was.name, role: was.role }, body),
+          },
+        ])
         if (Object.keys(body).length) await tx.update(account).set(body).where(eq(account.id, id))
       })
     },
@@ -246,6 +260,8 @@ function registerLookingAfter(app: FastifyInstance, db: Db): void {
     async (request, reply) => {
       const { id } = request.params
       await changed(request, 'removed', id, async (tx) => {
+        const { name, role } = await personOf(tx, id)
+        await remember(tx, [{ action: 'deleted', resource: 'people', row: { id, name }, before: { role } }])
         await tx.update(account).set({ removedAt: new Date(), passwordHash: null }).where(eq(account.id, id))
         await tx.delete(pass).where(eq(pass.accountId, id))
         await endSessions(tx, id)

@@ -6,7 +6,7 @@ const FRONT = { YPSOMETER_TLS_IN_FRONT: '1' }
 
 test('on this machine nobody signs in unless it is asked for', () => {
   for (const HOST of [undefined, '127.0.0.1', 'localhost', '::1'])
-    expect(wayIn({ HOST })).toEqual({ signIn: false, address: undefined, tls: null, proxies: [], metricsToken: undefined }) // prettier-ignore
+    expect(wayIn({ HOST })).toEqual({ signIn: false, address: undefined, tls: null, proxies: [], onlyFrom: null, metricsToken: undefined }) // prettier-ignore
   expect(wayIn({ YPSOMETER_SIGN_IN: '1' }).signIn).toBe(true)
   expect(wayIn(ADDRESS).signIn).toBe(true)
 })
@@ -31,12 +31,14 @@ test.each([
 })
 
 test('with TLS of its own or in front, everyone signs in; only what stands in front is believed', () => {
-  expect(wayIn({ ...BEYOND, ...ADDRESS, ...FRONT })).toMatchObject({
+  expect(() => wayIn({ ...BEYOND, ...ADDRESS, ...FRONT })).toThrow(/YPSOMETER_PROXIES/)
+  expect(wayIn({ HOST: '127.0.0.1', ...ADDRESS, ...FRONT })).toMatchObject({
+    onlyFrom: null,
     signIn: true,
     address: 'https://bench.example',
     proxies: ['127.0.0.1', '::1'],
   })
   const own = { ...BEYOND, ...ADDRESS, YPSOMETER_TLS_CERT: 'a.pem', YPSOMETER_TLS_KEY: 'b.pem' }
   expect(wayIn(own)).toMatchObject({ signIn: true, tls: { cert: 'a.pem', key: 'b.pem' }, proxies: [] })
-  expect(wayIn({ ...BEYOND, ...ADDRESS, ...FRONT, YPSOMETER_PROXIES: '10.0.0.1, 10.0.0.2' }).proxies).toEqual(['10.0.0.1', '10.0.0.2']) // prettier-ignore
+  expect(wayIn({ ...BEYOND, ...ADDRESS, ...FRONT, YPSOMETER_PROXIES: '10.0.0.1, 10.0.0.2' })).toMatchObject({ proxies: ['10.0.0.1', '10.0.0.2'], onlyFrom: ['10.0.0.1', '10.0.0.2'] }) // prettier-ignore
 })

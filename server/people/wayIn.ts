@@ -14,9 +14,9 @@ export async function refuseUnowned(db: Db, { signIn }: WayIn): Promise<void> {
 
 /** What the app is told of the way in. @throws where a file of TLS cannot be read. */
 export async function optionsOf(
-  { signIn, address, tls, proxies, metricsToken }: WayIn,
+  { signIn, address, tls, proxies, onlyFrom, metricsToken }: WayIn,
   demo: boolean,
-): Promise<Pick<AppOptions, 'visitor' | 'address' | 'proxies' | 'tls' | 'metricsToken'>> {
+): Promise<Pick<AppOptions, 'visitor' | 'address' | 'proxies' | 'onlyFrom' | 'tls' | 'metricsToken'>> {
   const read = async (file: string): Promise<Buffer> =>
     readFile(file).catch((e: NodeJS.ErrnoException) => {
       throw new Error(`${file} cannot be read (${e.code ?? e.message}).`)
@@ -25,6 +25,7 @@ export async function optionsOf(
     visitor: signIn ? null : visitorOf(demo ? 'Demo editor' : 'This machine'),
     ...(address && { address }),
     proxies,
+    ...(onlyFrom && { onlyFrom }),
     ...(tls && { tls: { cert: await read(tls.cert), key: await read(tls.key) } }),
     ...(metricsToken && { metricsToken }),
   }

@@ -3,6 +3,7 @@ import { and, asc, count, desc, eq, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
+import { endsWith, type Changes } from '../changes'
 import type { Db } from '../db/client'
 import { ranking, rankingPart } from '../db/schema'
 import { openEvents } from '../http/events'
@@ -51,7 +52,7 @@ async function whole(db: Db, id: string): Promise<z.infer<typeof Ranking>> {
 }
 
 /** Rankings of the whole shelf: started, looked at, followed by server-sent events, and stopped. */
-export function registerRankings(app: FastifyInstance, db: Db): void {
+export function registerRankings(app: FastifyInstance, db: Db, changes: Changes | null): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   const tags = ['rankings']
   const looks = new Shared<RankingProgress | null>()
@@ -91,8 +92,10 @@ export function registerRankings(app: FastifyInstance, db: Db): void {
       let gone = false
       const end = (): void => {
         gone = true
+        free()
         reply.raw.end()
       }
+      const free = endsWith(changes, request, end)
       request.raw.on('close', end)
       reply.raw.on('error', end)
       const look = async (): Promise<void> => {

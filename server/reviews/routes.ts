@@ -22,8 +22,8 @@ import type { Db, Tx } from '../db/client'
 import { photo, review, reviewEdition, reviewPhoto, reviewShare } from '../db/schema'
 import { registerEditable } from '../http/editable'
 import { travelling } from '../http/rows'
-import { differences, remember } from '../history/remember'
-import { once } from '../http/idempotency'
+import { differences, remember, type Deed } from '../history/remember'
+import { once, signed } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
 import { hashOf, newSecret } from '../http/secrets'
 import { keepPhotos } from './photos'
@@ -262,6 +262,18 @@ const wordsOf = ({ title, intro, words, buy, buyWhy }: Row): EditedWords => ({
 
 type Find = (tx: Db | Tx, id: string, lock?: boolean) => Promise<Row>
 
+/** A link that was made or taken back, as the history has it: never with its secret. */
+const deedOfShare = (
+  action: 'made' | 'deleted',
+  { id, label, expiresOn }: typeof reviewShare.$inferSelect,
+  { title, modelId }: Row,
+): Deed => ({
+  action,
+  resource: 'shares',
+  row: { id, modelId, name: label || title },
+  ...(action === 'made' && { after: { expiresOn } }),
+})
+
 /** Links that read one review without an account. */
 function registerShares(app: FastifyInstance, db: Db, find: Find): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
@@ -297,25 +309,36 @@ function registerShares(app: FastifyInstance, db: Db, find: Find): void {
       const { label, expiresOn } = request.body
       if (expiresOn !== null && expiresOn < dayOfServer()) throw fieldProblem('expiresOn', 'today or later')
       const secret = newSecret(SECRET)
-      const [share] = await db
-        .insert(reviewShare)
-        .values({ id: randomUUID(), reviewId: row.id, label, expiresOn, secretHash: hashOf(secret) })
-        .returning()
-      if (!share) throw problem(500, 'fault', 'The link was not written')
+      const share = await signed(db, request, async (tx) => {
+        const [made] = await tx
+          .insert(reviewShare)
+          .values({ id: randomUUID(), reviewId: row.id, label, expiresOn, secretHash: hashOf(secret) })
+          .returning()
+        if (!made) throw problem(500, 'fault', 'The link was not written')
+        await remember(tx, [deedOfShare('made', made, row)])
+        return made
+      })
       return reply.code(201).send({ share: shown(share), secret })
     },
   )
-  typed.post(
-    '/shares/:id/revoke',
-    { schema: { tags, params, response: { 200: ReviewShare } } },
-    async ({ params: { id } }) => {
-      const [share] = await db
+  typed.post('/shares/:id/revoke', { schema: { tags, params, response: { 200: ReviewShare } } }, (request) =>
+    signed(db, request, async (tx) => {
+      const [was] = await tx
+        .select()
+        .from(reviewShare)
+        .where(eq(reviewShare.id, request.params.id))
+        .for('update')
+      if (!was) throw problem(404, 'not-found', 'There is no such link')
+      if (was.revokedAt) return shown(was)
+      const [share] = await tx
         .update(reviewShare)
-        .set({ revokedAt: sql`coalesce(${reviewShare.revokedAt}, now())` })
-        .where(eq(reviewShare.id, id))
+        .set({ revokedAt: new Date() })
+        .where(eq(reviewShare.id, was.id))
         .returning()
-      if (!share) throw problem(404, 'not-found', 'There is no such link')
+      const [of] = await tx.select().from(review).where(eq(review.id, was.reviewId))
+      if (!share || !of) throw problem(404, 'not-found', 'There is no such link')
+      await remember(tx, [deedOfShare('deleted', share, of)])
       return shown(share)
-    },
+    }),
   )
 }

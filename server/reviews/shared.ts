@@ -1,4 +1,3 @@
-import rateLimit from '@fastify/rate-limit'
 import { Id, type SharedReview } from '@ypsometer/contract'
 import { and, asc, eq, gte, isNull, or, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
@@ -7,6 +6,7 @@ import { z } from 'zod'
 import type { Db } from '../db/client'
 import { review, reviewEdition, reviewPhoto, reviewShare } from '../db/schema'
 import { problem } from '../http/problems'
+import { ReadingLimits } from '../people/limits'
 import { hashOf } from '../http/secrets'
 import { dayOfServer } from './snapshot'
 
@@ -20,14 +20,9 @@ const gone = () =>
   })
 
 /** What a link reads: one review, no account, no cookie; its readings are counted and nothing else is kept. */
-export async function registerShared(app: FastifyInstance, db: Db): Promise<void> {
-  await app.register(rateLimit, {
-    global: false,
-    errorResponseBuilder: (_request, context) =>
-      problem(429, 'too-many', 'Too many readings from here', {
-        detail: `Try again in ${Math.ceil(context.ttl / 1000)} s.`,
-      }),
-  })
+export function registerShared(app: FastifyInstance, db: Db): void {
+  const readings = new ReadingLimits(db, 'shared', A_MINUTE)
+  const photos = new ReadingLimits(db, 'shared-photo', PHOTOS_A_MINUTE)
   const typed = app.withTypeProvider<ZodTypeProvider>()
   const tags = ['shared']
   const secret = z
@@ -55,7 +50,8 @@ export async function registerShared(app: FastifyInstance, db: Db): Promise<void
   typed.get(
     '/shared/:secret',
     {
-      config: { access: 'anyone', rateLimit: { max: A_MINUTE, timeWindow: '1 minute' } },
+      config: { access: 'anyone' },
+      preValidation: (request, reply) => readings.count(request, reply),
       schema: {
         tags,
         params: z.object({ secret }),
@@ -109,7 +105,8 @@ export async function registerShared(app: FastifyInstance, db: Db): Promise<void
   typed.get(
     '/shared/:secret/photos/:id',
     {
-      config: { access: 'anyone', rateLimit: { max: PHOTOS_A_MINUTE, timeWindow: '1 minute' } },
+      config: { access: 'anyone' },
+      preValidation: (request, reply) => photos.count(request, reply),
       schema: { tags, params: z.object({ secret, id: Id }) },
     },
     async ({ params }, reply) => {

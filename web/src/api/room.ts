@@ -16,7 +16,7 @@ export const noRoom = {
   },
 }
 
-/** Keeps a text under a name on this device, or lets it go; what cannot be kept lives as long as the page, and is said. */
+/** Keeps a text under a name on this device, or lets it go. What cannot be kept stays in the page, and is said. */
 export function keepText(key: string, text: string | null): void {
   try {
     if (text === null) localStorage.removeItem(key)

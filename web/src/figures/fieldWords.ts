@@ -33,8 +33,12 @@ export const fieldWords = (field: string): string =>
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase()
 
+/** What is remembered besides rows of the record: who may do what with it. */
+const NOT_ROWS: Readonly<Record<string, string>> = { people: 'person', shares: 'link to a review' }
+
 /** What one row of a kind is called. */
-export const oneOf = (resource: string): string => (isResource(resource) ? OUTLINE[resource].one : resource)
+export const oneOf = (resource: string): string =>
+  isResource(resource) ? OUTLINE[resource].one : (NOT_ROWS[resource] ?? resource)
 
 /** The unit a number of a field is in, from the contract; a claim’s is that of its quantity, which is its name. */
 function fieldUnit(resource: string, field: string, called: string): string | undefined {

@@ -1,3 +1,4 @@
+import { ownWords } from './ownWords'
 import type { Edition, EditedWords } from '@ypsometer/contract'
 import type { Sentence } from '@ypsometer/core/figures'
 import { atLength, type Block, type Length, type Sheet } from '@ypsometer/core/review'
@@ -42,7 +43,7 @@ export function piecesOf({ words, sheet, edition, core }: ReviewDoc, length: Len
     ...atLength(sheet.sections, length).flatMap((s): Piece[] => [
       { kind: 'heading', id: s.id, text: s.title },
       ...s.blocks.map((block): Piece => ({ kind: 'block', block })),
-      ...said(length === 'whole' ? (words.words[s.id] ?? '') : ''),
+      ...said(length === 'whole' ? ownWords(words.words, s.id) : ''),
     ]),
     ...(words.buy ? [{ kind: 'buy', answer: BUY_WORDS[words.buy], why: words.buyWhy.trim() } as const] : []),
     {

@@ -1,3 +1,4 @@
+import { ownWords } from './ownWords'
 import { atLength, type Block, type Sheet } from '@ypsometer/core/review'
 import type { ReviewDoc } from './document'
 import { cellText, figureText, sentenceIn, type Reader } from './text'
@@ -27,7 +28,7 @@ export function narrationOf({ sheet, words }: ReviewDoc, reader: Reader): string
       `${i + 2}. ${s.title}`,
       `   Show: ${SHOTS[s.id] ?? 'the filter'}`,
       ...s.blocks.flatMap((b) => linesOf(b, reader)).map((l) => `   Say: ${l}`),
-      ...note(words.words[s.id]),
+      ...note(ownWords(words.words, s.id)),
     ].join('\n'),
   )
   const end = words.buy

@@ -1,3 +1,4 @@
+import { ownWords } from '../../review/ownWords'
 import type { Review } from '@ypsometer/contract'
 import { BUYS } from '@ypsometer/contract/lists'
 import type { Section } from '@ypsometer/core/review'
@@ -50,7 +51,7 @@ const PAUSE = 500
 /** Words under one section, kept as they are typed. */
 function SectionWords({ review, section }: { readonly review: Review; readonly section: Section }) {
   const id = useId()
-  const kept = review.words[section.id] ?? ''
+  const kept = ownWords(review.words, section.id)
   const [text, setText] = useState<string | null>(null)
   const latest = useRef({ review, text })
   useEffect(() => {
@@ -58,7 +59,7 @@ function SectionWords({ review, section }: { readonly review: Review; readonly s
   })
   const write = (): void => {
     const { review: now, text: typed } = latest.current
-    if (typed === null || typed === (now.words[section.id] ?? '')) return
+    if (typed === null || typed === ownWords(now.words, section.id)) return
     changeRow('reviews', now, { words: { ...now.words, [section.id]: typed } })
   }
   useEffect(() => {
