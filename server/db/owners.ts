@@ -9,7 +9,7 @@ const KEPT = ['row_change', 'review_edition']
 
 /**
  * Hands the record to the app's role, and its history and published editions to another: the app adds to those and
- * reads them, and can neither change nor empty them, nor switch off what guards them. Nothing where there are no such roles.
+ * reads them, and can neither change nor empty them, nor switch off what guards them. Needs the roles.
  */
 export async function handOver(db: Db): Promise<void> {
   const { rows } = await db.execute(sql`select 1 from pg_roles where rolname = ${APP}`)

@@ -5,6 +5,8 @@ import { randomUUID } from 'node:crypto'
 import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { buildApp } from '../app'
+import { restoreBackup } from '../keep/backup'
 import { emptyDatabase } from '../tests/harness'
 import { connect, isReady, migrate } from './client'
 
@@ -66,3 +68,51 @@ test('a database of the first release is carried over with what is in it, and is
     await pool.end()
   }
 })
+
+test('the demo bench as it was kept on 30 November 2026 is carried over, and every screen’s answers can be read', async () => {
+  const url = await emptyDatabase()
+  // A restore works beside its file.
+  const folder = mkdtempSync(join(tmpdir(), 'ypsometer-kept-'))
+  cpSync(join(__dirname, '..', 'tests', 'kept', 'demo-2026-11-30.tar'), join(folder, 'kept.tar'))
+  const { tables } = await restoreBackup(url, join(folder, 'kept.tar'))
+  rmSync(folder, { recursive: true, force: true })
+  const { db, pool } = connect(url)
+  expect(await isReady(db)).toBe(false)
+  await migrate(db)
+  expect(await isReady(db)).toBe(true)
+  const app = await buildApp({ db, logLevel: 'silent' })
+  const read = async (path: string) => {
+    const r = await app.inject({ url: `/api/v1${path}`, headers: { host: 'localhost' } })
+    expect([path, r.statusCode]).toEqual([path, 200])
+    return r.json()
+  }
+  try {
+    const { items } = (await read('/models?limit=100')) as {
+      items: { model: { id: string }; problem: string | null }[]
+    }
+    expect(items).toHaveLength(tables.model ?? 0)
+    for (const { model, problem } of items) {
+      expect(problem).toBeNull()
+      const { dossier } = (await read(`/models/${model.id}/opened`)) as {
+        dossier: { unreadable?: unknown[] }
+      }
+      expect(dossier.unreadable ?? []).toEqual([])
+    }
+    for (const path of [
+      '/tanks',
+      '/reviews',
+      '/house-rules',
+      '/media',
+      '/stock-classes',
+      '/candidates',
+      '/history',
+      '/upkeep/filters',
+    ])
+      await read(path)
+    const kept = await pool.query('select count(*)::int as n from reading')
+    expect(kept.rows).toEqual([{ n: tables.reading }])
+  } finally {
+    await app.close()
+    await pool.end()
+  }
+}, 60_000)

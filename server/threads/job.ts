@@ -1,9 +1,14 @@
 import type { IncomingHttpHeaders } from 'node:http'
-import type { AppOptions } from '../app'
+import type { Person } from '@ypsometer/contract'
 
 /** What a thread that answers requests is started with. */
-export interface ThreadOptions extends Pick<AppOptions, 'visitor' | 'address' | 'proxies' | 'logLevel'> {
+export interface ThreadOptions {
   readonly databaseUrl: string
+  /** As the app that asks was built. */
+  readonly visitor: Person | null
+  readonly address?: string
+  readonly proxies: readonly string[]
+  readonly logLevel: string
 }
 
 /** A request as it goes to a thread; its body is handed over, not copied. */
