@@ -366,3 +366,11 @@ describe('what is learnt from visits', () => {
     expect(dueMiddle(c, feed, [])).toBe(middle)
   })
 })
+
+test('a filter that nothing flows through to begin with has lost nothing, and teaches nothing', () => {
+  const c = canister(STRAIN_FIRST)
+  const blocked = { ...c, hookup: c.hookup && { ...c.hookup, outletAboveWater: 3 } }
+  const run = forecast(clog(blocked, tankOf(200, 'normal'), { days: 5 }))
+  expect(run.days.map((d) => d.flow)).toEqual([0, 0, 0, 0, 0, 0])
+  expect([leftOn(run, 0), leftOn(run, 2.5), leftOn(run, 5)]).toEqual([1, 1, 1])
+})

@@ -122,6 +122,8 @@ export interface Learnt {
 export function leftOn({ days, found }: Pick<ClogRun, 'days' | 'found'>, day: number): number {
   const first = days[0] as ClogDay
   const at = (i: number): number => (found.get(i) ?? days[Math.min(i, days.length - 1)] ?? first).flow
+  // Where nothing flowed to begin with, nothing is lost.
+  if (!(first.flow > 0)) return 1
   const low = Math.floor(day)
   const t = day - low
   return ((1 - t) * at(low) + (t > 0 ? t * at(low + 1) : 0)) / first.flow

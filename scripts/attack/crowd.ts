@@ -175,7 +175,7 @@ export async function basisMoved(app: App): Promise<void> {
   await ask(
     `${app.address}/house-rules/${chosen.id}`,
     'PATCH',
-    { turnover: { low: 3, high: 7 } },
+    { name: `${chosen.name}, in other words` },
     { 'if-match': `"${chosen.version}"`, 'idempotency-key': randomUUID() },
   )
   const first = await page()

@@ -7,7 +7,7 @@ import { faults, say, scratch, started } from './app'
 import { fuzz } from './bodies'
 import { basisMoved, flood, manyModels, writersBeside } from './crowd'
 import { heavy } from './heavy'
-import { doubleStarts, fullDisk, killedStarts } from './starts'
+import { doubleStarts, edges, fullDisk, killedStarts } from './starts'
 import { writers } from './writers'
 
 ensurePackages()
@@ -15,16 +15,17 @@ await ensureBuild()
 try {
   const app = await started()
   await manyModels(app)
-  await fuzz(app)
-  await heavy(app)
   await flood(app)
   await writersBeside(app)
   await basisMoved(app)
+  await heavy(app)
+  await fuzz(app)
   await writers(app)
   await app.stop()
   await doubleStarts()
   killedStarts()
   await fullDisk()
+  edges()
 } catch (error) {
   faults.push(error instanceof Error ? error.message : String(error))
 }

@@ -37,6 +37,17 @@ export function killedStarts(): void {
   say(`first starts killed at 20 moments: ${r.status === 0 ? 'all made good' : 'see the faults'}`)
 }
 
+/** Every number of every kind of row at its ends, on every screen, in a browser. */
+export function edges(): void {
+  const r = spawnSync(join(ROOT, 'node_modules', '.bin', 'playwright'), ['test', 'edges', '--retries', '0'], {
+    cwd: ROOT,
+    env: { ...process.env, EDGES: process.env.EDGES ?? 'kinds' },
+    encoding: 'utf8',
+  })
+  if (r.status !== 0) faults.push(`a screen broke on a number at its end: ${r.stdout.slice(-1500)}`)
+  say(`numbers at their ends, on every screen: ${r.status === 0 ? 'none broke' : 'see the faults'}`)
+}
+
 /** A small file system that runs full while it is written to, and has room again. */
 export async function fullDisk(): Promise<void> {
   const folder = newFolder()

@@ -319,7 +319,11 @@ test('a first start killed at any moment is made good by the next', async () => 
     await new Promise((r) => setTimeout(r, moment))
     child.kill('SIGKILL')
     const cluster = await opens(folder)
-    assert.deepEqual(readdirSync(folder).sort(), ['pg', 'pg-app-password', 'pg-password'], `killed after ${moment} ms`)
+    assert.deepEqual(
+      readdirSync(folder).sort(),
+      ['pg', 'pg-app-password', 'pg-password'],
+      `killed after ${moment} ms`,
+    )
     assert.equal(statSync(join(folder, 'pg-password')).mode & 0o077, 0)
     cluster.stop()
   }

@@ -1,0 +1,178 @@
+import { COLLECTIONS, RESOURCES, type CollectionName } from '@ypsometer/contract'
+import { randomUUID } from 'node:crypto'
+import { z } from 'zod'
+import { expect, settled, test, watchErrors, within, type Page } from './helpers'
+
+/** Ledger 700 of the demo: it has a body, chambers, a fill, hookups, trials and visits. */
+const MODEL = 'f100f68e-c1c3-441a-8c34-37023aa4b3e9'
+const OTHER = '06ea9f9f-bbee-408a-8c30-7d22bd40beff'
+const STATIONS = ['claims', 'strip', 'inside', 'bench', 'fill', 'path', 'tanks', 'verdict', 'visits']
+const VIEWS = [
+  ...STATIONS.map((s) => `/models/${MODEL}/${s}`),
+  '/advise',
+  `/compare?m=${MODEL},${OTHER}`,
+  '/upkeep',
+  '/tanks',
+  '/',
+]
+
+type Json = Readonly<Record<string, unknown>>
+interface Schema {
+  readonly type?: string
+  readonly anyOf?: readonly Schema[]
+  readonly oneOf?: readonly Schema[]
+  readonly minimum?: number
+  readonly maximum?: number
+  readonly items?: Schema
+  readonly properties?: Readonly<Record<string, Schema>>
+}
+/** Which number of a range. */
+type Pick = 'least' | 'just above' | 'most'
+const PICKS: readonly Pick[] = ['least', 'just above', 'most']
+
+function numberOf({ type, minimum: min, maximum: max }: Schema, pick: Pick): number | null {
+  if (min === undefined || max === undefined || Math.abs(max) > 1e15) return null
+  if (pick === 'most') return max
+  if (pick === 'least') return min
+  if (type === 'integer') return Math.min(max, min + 1)
+  return min === 0 ? Number.MIN_VALUE : min + Math.abs(min) * 1e-9
+}
+
+/** A value with its numbers put to one end of their ranges: all of them, or those of one path. */
+function put(value: unknown, schema: Schema, pick: Pick, only: string | null, at = ''): unknown {
+  const either = schema.anyOf ?? schema.oneOf
+  if (either) {
+    const [first, ...rest] = either.filter((s) => s.type !== 'null')
+    if (!first) return value
+    if (!rest.length) return put(value, first, pick, only, at)
+    const kind = (value as { kind?: unknown } | null)?.kind
+    const mine = either.find((s) => (s.properties?.kind as { const?: unknown } | undefined)?.const === kind)
+    return mine ? put(value, mine, pick, only, at) : value
+  }
+  if (schema.type === 'number' || schema.type === 'integer')
+    return only === null || only === at ? (numberOf(schema, pick) ?? value) : value
+  if (schema.type === 'array' && schema.items && Array.isArray(value))
+    return value.map((v) => put(v, schema.items as Schema, pick, only, `${at}[]`))
+  if (schema.type === 'object' && schema.properties && value && typeof value === 'object')
+    return Object.fromEntries(
+      Object.entries(value).map(([k, v]) => {
+        const s = schema.properties?.[k]
+        return [k, s ? put(v, s, pick, only, at ? `${at}.${k}` : k) : v]
+      }),
+    )
+  return value
+}
+/** Paths of all numbers of a schema. */
+function numbersOf(schema: Schema, at = ''): string[] {
+  const either = (schema.anyOf ?? schema.oneOf)?.flatMap((s) => numbersOf(s, at)) ?? []
+  if (schema.type === 'number' || schema.type === 'integer')
+    return numberOf(schema, 'most') === null ? [] : [at]
+  if (schema.type === 'array' && schema.items) return numbersOf(schema.items, `${at}[]`)
+  if (schema.properties)
+    return Object.entries(schema.properties).flatMap(([k, s]) => numbersOf(s, at ? `${at}.${k}` : k))
+  return [...new Set(either)]
+}
+
+interface Target {
+  readonly collection: string
+  readonly row: Json & { readonly id: string }
+  readonly schema: Schema
+}
+const schemaOf = (name: CollectionName): Schema =>
+  z.toJSONSchema(RESOURCES[name].Patch, { io: 'input', unrepresentable: 'any' }) as Schema
+
+/** A row of each kind that the stations of the model stand on. */
+async function targets(page: Page): Promise<readonly Target[]> {
+  const read = async (path: string) => (await page.request.get(`/api/v1${path}`)).json() as Promise<Json>
+  const dossier = (await read(`/models/${MODEL}/dossier`)) as Readonly<Record<string, Target['row'][]>>
+  const lists: Record<string, unknown> = { ...dossier }
+  for (const path of ['media', 'tanks', 'house-rules', 'stock-classes'])
+    lists[path] = ((await read(`/${path}`)) as { items: unknown }).items
+  return COLLECTIONS.flatMap((name) => {
+    const rows = (lists[name] ?? []) as Target['row'][]
+    const row = name === 'house-rules' ? rows.find((r) => r.chosen) : rows[0]
+    return row && numbersOf(schemaOf(name)).length ? [{ collection: name, row, schema: schemaOf(name) }] : []
+  })
+}
+
+/** Writes fields of a row; false where they are refused by their fields, which is as good. */
+async function write(page: Page, { collection, row }: Target, fields: Json): Promise<boolean> {
+  const now = await page.request.get(`/api/v1/models/${MODEL}/dossier`)
+  const dossier = (await now.json()) as Readonly<Record<string, { id: string; version: number }[]>>
+  const list =
+    dossier[collection] ??
+    ((await (await page.request.get(`/api/v1/${collection}`)).json()) as { items: typeof dossier.models })
+      .items
+  const version = list?.find((r) => r.id === row.id)?.version ?? 1
+  const r = await page.request.patch(`/api/v1/${collection}/${row.id}`, {
+    headers: { 'if-match': `"${version}"`, 'idempotency-key': randomUUID() },
+    data: fields,
+  })
+  if (r.status() === 200) return true
+  const body = (await r.json()) as { errors?: { field: string }[] }
+  expect([collection, fields, r.status(), Boolean(body.errors?.[0]?.field)]).toEqual([
+    collection,
+    fields,
+    r.status() < 500 ? r.status() : 'no fault',
+    true,
+  ])
+  return false
+}
+
+/** What no screen says, in its text and in the attributes of what it draws. */
+const BAD = /\bNaN\b|\bInfinity\b|\bundefined\b|\[object /
+async function looks(page: Page, what: string, errors: string[], wrong: string[]): Promise<void> {
+  for (const [i, view] of VIEWS.entries()) {
+    // The first is read anew, with what was written; the others stand on the same.
+    if (i === 0) await page.goto(view)
+    else await within(page, view)
+    await settled(page)
+    const html = await page.evaluate(() => document.getElementById('root')?.outerHTML ?? '')
+    const found = BAD.exec(html)
+    if (found)
+      wrong.push(`${what}: ${view} says ${html.slice(Math.max(0, found.index - 90), found.index + 40)}`)
+    wrong.push(...errors.splice(0).map((e) => `${what}: ${view}: ${e.slice(0, 300)}`))
+  }
+}
+
+/** How much is tried: all kinds of rows at once; EDGES=kinds, one kind after another; EDGES=all, one number too. */
+const HOW = process.env.EDGES ?? 'at once'
+
+/** Puts numbers of a row to one end, all or those of one path; gives what puts them back. */
+async function putTo(page: Page, t: Target, pick: Pick, path: string | null): Promise<() => Promise<void>> {
+  const settable = Object.fromEntries(Object.entries(t.row).filter(([k]) => k in (t.schema.properties ?? {})))
+  const all = put(settable, t.schema, pick, path) as Json
+  const changed = Object.entries(all).filter(([k, v]) => JSON.stringify(v) !== JSON.stringify(settable[k]))
+  // Together they may contradict each other: then one field after another.
+  if (changed.length && !(await write(page, t, Object.fromEntries(changed))))
+    for (const [k, v] of changed) await write(page, t, { [k]: v })
+  return async () => {
+    for (const [k] of changed) await write(page, t, { [k]: settable[k] })
+  }
+}
+
+test('every number at its least, just above it and at its most: no screen breaks or says what is none', async ({
+  page,
+}) => {
+  test.setTimeout(HOW === 'at once' ? 240_000 : 6 * 3600_000)
+  const errors = watchErrors(page)
+  const wrong: string[] = []
+  await page.goto('/')
+  const all = await targets(page)
+  if (HOW === 'at once')
+    for (const pick of ['least', 'most'] as const) {
+      const back: (() => Promise<void>)[] = []
+      for (const t of all) back.unshift(await putTo(page, t, pick, null))
+      await looks(page, `all at the ${pick}`, errors, wrong)
+      for (const undo of back) await undo()
+    }
+  else
+    for (const t of all)
+      for (const path of HOW === 'all' ? [null, ...numbersOf(t.schema)] : [null])
+        for (const pick of PICKS) {
+          const undo = await putTo(page, t, pick, path)
+          await looks(page, `${t.collection} ${path ?? 'all'}, ${pick}`, errors, wrong)
+          await undo()
+        }
+  expect(wrong).toEqual([])
+})
