@@ -2,7 +2,9 @@ import { sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import { createServer, request as ask, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import type { FastifyRequest } from 'fastify'
 import { buildApp } from './app'
+import { Changes, endsWith } from './changes'
 import { connect } from './db/client'
 import { harness, type Harness } from './tests/harness'
 
@@ -106,8 +108,35 @@ test('the two behave as one: a key answered by one is known to the other, a stal
     })
   const both = await Promise.all([patch('a'), patch('b')])
   expect(both.map((r) => r.status).sort()).toEqual([200, 409])
-  const rows = await Promise.all([0, 1].map(async () => (await fetch(`${url}/models?search=Shared`)).json()))
+  // A row that is being made new says so; then it is the same on both.
+  const read = () => Promise.all([0, 1].map(async () => (await fetch(`${url}/models?search=Shared`)).text()))
+  let rows = await read()
+  for (let i = 0; i < 100 && rows.some((r) => r.includes('"old":true')); i++) rows = await read()
   expect(rows[0]).toEqual(rows[1])
+})
+
+test('a stream of instruments or of progress ends with the session it was asked under', async () => {
+  const changes = new Changes(h.url)
+  const ended: string[] = []
+  const asked = (sessionId: string | null) => ({ sessionId }) as unknown as FastifyRequest
+  const mine = randomUUID()
+  const free = [
+    endsWith(changes, asked(mine), () => ended.push('mine')),
+    endsWith(changes, asked(randomUUID()), () => ended.push('another’s')),
+    endsWith(changes, asked(null), () => ended.push('a visitor’s')),
+  ]
+  await changes.listening
+  const account = randomUUID()
+  await h.db.execute(sql`insert into account (id, name, role) values (${account}, 'Turned out', 'reader')`)
+  await h.db.execute(sql`insert into session (id, account_id, secret_hash, ends_at, address, agent)
+    values (${mine}, ${account}, 'x', now() + interval '1 day', '', '')`)
+  await h.db.execute(sql`delete from session where id = ${mine}`)
+  for (let i = 0; i < 400 && ended.length < 2; i++) await new Promise((r) => setTimeout(r, 25))
+  // People who come make a visitor’s bench somebody’s: it ends as well.
+  expect([...new Set(ended)].sort()).toEqual(['a visitor’s', 'mine'])
+  free.forEach((stop) => stop())
+  await h.db.execute(sql`delete from account where id = ${account}`)
+  await changes.close()
 })
 
 test('a listener whose connection is cut listens again, and says that something may have been missed', async () => {

@@ -52,6 +52,9 @@ const SORTINGS: Readonly<Record<z.infer<typeof ShelfQuery>['sort'], Sorting>> = 
 type Entry = typeof shelfEntry.$inferSelect
 const stands = (e: Entry, key: string): boolean =>
   e.workedFrom === workedFrom(e.revision, key) && e.shown !== null
+/** Was it worked out since its model was last written to? */
+const ofRevision = (e: Entry): boolean => (e.workedFrom ?? '').startsWith(workedFrom(e.revision, ''))
+
 /** One page of the shelf, by keyset on the sort value and the id, with the whole count. */
 export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<ShelfPage> {
   const cursor = readCursor(q.cursor)
@@ -96,7 +99,8 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
     await makeNew(
       db,
       wanted,
-      stale.some(({ entry: e }) => e.shown === null),
+      stale.some((r) => !ofRevision(r.entry)) ? 'written' : 'moved',
+      stale.some((r) => r.entry.shown === null),
     )
     const ids = stale.map((r) => r.row.id)
     const now = await db.select().from(shelfEntry).where(inArray(shelfEntry.modelId, ids))

@@ -9,10 +9,11 @@ export interface Wanted {
   readonly revision: number
 }
 
-/** Models worked out in one go, most that wait, and how long whoever wants them waits (ms). */
+/** Models worked out in one go, and most that wait. */
 const IN_ONE_GO = 5
 const MOST_WANTED = 500
-const PATIENCE = 250
+/** How long a reader waits (ms): for models that were written to, and for what moved under all of them. */
+const PATIENCE = { written: 2000, moved: 250 } as const
 
 /** Rows that are being made new, for all who read them; one after another, so that others are answered meanwhile. */
 class Refresh {
@@ -48,15 +49,20 @@ const refreshes = new WeakMap<Db, Refresh>()
 
 /**
  * Has rows made new, once for all readers, and waits a moment for it: a row or two are there at once, a whole shelf is
- * not waited for. Nobody waits behind what another wanted, unless `needed` (there is nothing to show meanwhile).
+ * not waited for. Nobody waits behind what another wanted, unless there is `nothing` to show meanwhile.
  */
-export async function makeNew(db: Db, models: readonly Wanted[], needed: boolean): Promise<void> {
+export async function makeNew(
+  db: Db,
+  models: readonly Wanted[],
+  why: keyof typeof PATIENCE,
+  nothing: boolean,
+): Promise<void> {
   const own = refreshes.get(db) ?? new Refresh(db)
   refreshes.set(db, own)
   const { busy } = own
   const done = own.want(models)
   // What goes wrong is met again by whoever asks next; nobody else is told.
   done.catch(() => undefined)
-  if (busy && !needed) return
-  await Promise.race([done, pause(PATIENCE)])
+  if (busy && !nothing) return
+  await Promise.race([done, pause(PATIENCE[why])])
 }

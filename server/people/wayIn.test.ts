@@ -1,3 +1,4 @@
+import { isAmong } from '../http/onlyFrom'
 import { wayIn } from './environment'
 
 const BEYOND = { HOST: '0.0.0.0' }
@@ -41,4 +42,20 @@ test('with TLS of its own or in front, everyone signs in; only what stands in fr
   const own = { ...BEYOND, ...ADDRESS, YPSOMETER_TLS_CERT: 'a.pem', YPSOMETER_TLS_KEY: 'b.pem' }
   expect(wayIn(own)).toMatchObject({ signIn: true, tls: { cert: 'a.pem', key: 'b.pem' }, proxies: [] })
   expect(wayIn({ ...BEYOND, ...ADDRESS, ...FRONT, YPSOMETER_PROXIES: '10.0.0.1, 10.0.0.2' })).toMatchObject({ proxies: ['10.0.0.1', '10.0.0.2'], onlyFrom: ['10.0.0.1', '10.0.0.2'] }) // prettier-ignore
+})
+
+test('only what stands in front and this machine are listened to, by address or network', () => {
+  const known = isAmong(['10.0.0.7', '172.20.0.0/16', 'fd00::/8'])
+  for (const yes of [
+    '10.0.0.7',
+    '::ffff:10.0.0.7',
+    '172.20.3.4',
+    '127.0.0.1',
+    '::1',
+    '::ffff:127.0.0.1',
+    'fd12::1',
+  ])
+    expect([yes, known(yes)]).toEqual([yes, true])
+  for (const no of ['10.0.0.8', '172.21.0.1', '8.8.8.8', '::ffff:8.8.8.8', 'fe80::1', ''])
+    expect([no, known(no)]).toEqual([no, false])
 })
