@@ -58,7 +58,8 @@ describe('what a verdict rests on', () => {
     // By hand: median 0.9, deviations 0.02, 0, 0.02, 0.1, 0.05 → median 0.02; 2 · 1.4826 · 0.02 = 0.0593.
     const bias = labelBias([0.88, 0.9, 0.92, 0.8, 0.95])
     expect([bias.n, bias.median]).toEqual([5, 0.9])
-    expect(bias.low).toBeCloseTo(0.9 - 0.0593, 3)
+    // 0.9 − 0.0593, in whole per cent as it is shown.
+    expect(bias.low).toBe(0.84)
     const flow = (by: Parameters<typeof assess>[1]): number =>
       assess({ ...labelOnly, hookups: [hookup] }, by).verdict.flow?.value ?? 0
     expect(flow({ bias }) / flow({})).toBeCloseTo(0.9 / 0.875, 6)
