@@ -78,6 +78,8 @@ const WAITS = 200
 const LONGEST = 10_000
 /** A thread that nobody asked anything of for so long ends (ms). */
 const IDLE = 30 * 60_000
+/** Most memory of the thread that draws (MB). */
+const MOST_MEMORY = 384
 /** Pictures that are drawn or wait for it; whoever comes then draws their own. */
 const MOST_DRAWN = 2
 /** Pictures kept by a server process, those asked for last. */
@@ -104,7 +106,13 @@ export class Pictures {
   ) {
     this.page = pageOf(webRoot)
     this.threads = existsSync(drawer)
-      ? new Piscina({ filename: drawer, minThreads: 0, maxThreads: 1, idleTimeout: IDLE })
+      ? new Piscina({
+          filename: drawer,
+          minThreads: 0,
+          maxThreads: 1,
+          idleTimeout: IDLE,
+          resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY },
+        })
       : null
   }
 

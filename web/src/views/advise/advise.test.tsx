@@ -8,7 +8,7 @@ import { assess } from '@ypsometer/core/judging'
 import type { Candidate } from '@ypsometer/core/advice'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { QueryClientProvider } from '@tanstack/react-query'
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { MemoryRouter, Route, Routes, useLocation } from 'react-router'
 
 jest.mock('../../workers/rankRemote', () => jest.requireActual<object>('../../../tests/rankRemote'))
@@ -202,6 +202,17 @@ describe('rivals side by side', () => {
     expect(row(/^Flow as shipped/)).toMatch(/606.*491.*less/)
     fireEvent.click(screen.getByRole('button', { name: 'Take Ledger 700 out' }))
     expect(where).not.toContain(named('Ledger 700').id)
+  })
+  test('two taken out in one go are both gone', () => {
+    show(<Compare />, at('Ledger 700', 'Plainbody 1000', 'Torrent 1400'))
+    const out = (name: string) => screen.getByRole('button', { name: `Take ${name} out` })
+    const [one, other] = [out('Ledger 700'), out('Torrent 1400')]
+    act(() => {
+      one.click()
+      other.click()
+    })
+    expect(decodeURIComponent(where)).toContain(`m=${named('Plainbody 1000').id}`)
+    for (const gone of ['Ledger 700', 'Torrent 1400']) expect(where).not.toContain(named(gone).id)
   })
   test('two currencies stay apart until a rate with its date is given', () => {
     const pounds = { ...named('Plainbody 1000'), price: { minor: 5000, currency: 'GBP' } }

@@ -121,7 +121,9 @@ interface TableProps {
 
 function Table({ rows, models, set }: TableProps) {
   const groups = [...new Set(rows.map((r) => r.group))]
-  const to = (list: readonly Candidate[]): void => set({ m: list.map((m) => m.id).join(',') || null })
+  /** Of the models that stand in the address by then: two taps in one go both count. */
+  const to = (change: (ids: readonly string[]) => readonly string[]): void =>
+    set((now) => ({ m: change(now.get('m')?.split(',') ?? models.map((m) => m.id)).join(',') || null }))
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Models side by side, table">
       <table className={`sheet table-fixed ${models.length > 2 ? 'min-w-[44rem]' : ''}`}>
@@ -144,7 +146,7 @@ function Table({ rows, models, set }: TableProps) {
                     <button
                       type="button"
                       className="btn btn-ghost btn-xs"
-                      onClick={() => to([m, ...models.filter((x) => x !== m)])}
+                      onClick={() => to((ids) => [m.id, ...ids.filter((x) => x !== m.id)])}
                     >
                       <ArrowLeft size={13} aria-hidden="true" /> put first
                     </button>
@@ -153,7 +155,7 @@ function Table({ rows, models, set }: TableProps) {
                     type="button"
                     className="btn btn-ghost btn-xs btn-square"
                     aria-label={`Take ${m.name} out`}
-                    onClick={() => to(models.filter((x) => x !== m))}
+                    onClick={() => to((ids) => ids.filter((x) => x !== m.id))}
                   >
                     <X size={13} aria-hidden="true" />
                   </button>

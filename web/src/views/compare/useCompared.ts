@@ -4,7 +4,7 @@ import { type Candidate, type CompareBy, type Price } from '@ypsometer/core/advi
 import { packVolume } from '@ypsometer/core/media'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
-import { useAddress, type AddressChanges } from '../../frame/useAddress'
+import { useAddress, type SetAddress } from '../../frame/useAddress'
 import { useCandidates, useHouseRules, useJudgedClasses, useMedia } from '../../api/queries'
 import { MOST_COMPARED } from '../../frame/settings'
 
@@ -18,7 +18,7 @@ export interface Compared {
   readonly house: HouseRule | undefined
   readonly error: Error | null
   readonly retry: () => void
-  readonly set: (changes: AddressChanges) => void
+  readonly set: SetAddress
 }
 
 const YEARS = { least: 1, most: 30 } as const
