@@ -1,5 +1,6 @@
 // An app of the attack's own, on loopback and in a folder of its own, and how it is asked.
 import { spawn, type ChildProcess } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { chmodSync, createWriteStream, mkdirSync, mkdtempSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -83,6 +84,9 @@ export async function ask(
     return { status: 0, code: '', body: null }
   }
 }
+/** Makes a row, under a key of its own unless it is sent again. */
+export const create = (app: App, path: string, body: object, key: string = randomUUID()): Promise<Answer> =>
+  ask(`${app.address}/${path}`, 'POST', body, { 'idempotency-key': key })
 export const tally = (answers: readonly Answer[]): string =>
   Object.entries(
     answers.reduce<Record<string, number>>((n, a) => {

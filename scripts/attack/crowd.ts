@@ -4,7 +4,7 @@ import { setTimeout as pause } from 'node:timers/promises'
 import { connect } from '@ypsometer/server/db/client'
 import { fill, MODELS } from '../bench/many'
 import { runningUrl } from '../lib/cluster.mjs'
-import { ask, faults, memoryOf, say, SECONDS, tally, type Answer, type App } from './app'
+import { ask, create, faults, memoryOf, say, SECONDS, tally, type Answer, type App } from './app'
 import { at, Pulse } from './pulse'
 
 const ms = (v: number): string => `${v.toFixed(0)} ms`
@@ -84,19 +84,17 @@ export async function flood(app: App): Promise<void> {
 
 /** A model with a bare trial, to be written to. */
 async function bareTrial(app: App): Promise<string> {
-  const create = (path: string, body: object) =>
-    ask(`${app.address}/${path}`, 'POST', body, { 'idempotency-key': randomUUID() })
   const modelId = randomUUID()
   const trialId = randomUUID()
-  await create('models', { id: modelId, maker: 'Quillon', name: `Bare ${modelId}`, kind: 'internal' })
-  await create('claims', {
+  await create(app, 'models', { id: modelId, maker: 'Quillon', name: `Bare ${modelId}`, kind: 'internal' })
+  await create(app, 'claims', {
     id: randomUUID(),
     modelId,
     quantity: 'rated-flow',
     value: 2.5e-4,
     printedOn: 'box',
   })
-  await create('trials', { id: trialId, modelId, state: 'empty' })
+  await create(app, 'trials', { id: trialId, modelId, state: 'empty' })
   return trialId
 }
 

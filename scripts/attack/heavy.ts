@@ -2,7 +2,7 @@ import { strToU8, zipSync } from 'fflate'
 import { randomUUID } from 'node:crypto'
 import { setTimeout as pause } from 'node:timers/promises'
 import sharp from 'sharp'
-import { ask, faults, memoryOf, say, type App } from './app'
+import { create, faults, memoryOf, say, type App } from './app'
 import { at, Pulse } from './pulse'
 
 const JSON_TYPE = 'application/json'
@@ -116,12 +116,10 @@ const counted = (statuses: readonly number[]): string =>
 
 /** The largest and deepest of requests and the longest of exports: how they are answered, and others meanwhile. */
 export async function heavy(app: App): Promise<void> {
-  const create = (path: string, body: object) =>
-    ask(`${app.address}/${path}`, 'POST', body, { 'idempotency-key': randomUUID() })
   const modelId = randomUUID()
   const trialId = randomUUID()
-  await create('models', { id: modelId, maker: 'Quillon', name: 'Heavy', kind: 'internal' })
-  await create('trials', { id: trialId, modelId })
+  await create(app, 'models', { id: modelId, maker: 'Quillon', name: 'Heavy', kind: 'internal' })
+  await create(app, 'trials', { id: trialId, modelId })
   const pulse = new Pulse(`${app.address}/models?limit=20`)
   const part = async (what: string, work: () => Promise<readonly number[]>): Promise<void> => {
     await pause(300)

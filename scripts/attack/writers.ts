@@ -3,17 +3,20 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import pg from 'pg'
 import { runningUrl } from '../lib/cluster.mjs'
-import { ask, childOf, faults, pause, say, SECONDS, tally, type Answer, type App } from './app'
+import { ask, create, childOf, faults, pause, say, SECONDS, tally, type Answer, type App } from './app'
 
 /** Twenty writers while connections are cut, the database and the server are killed, and at last all of it at once. */
 export async function writers(app: App): Promise<void> {
   const { address, folder } = app
   const modelId = randomUUID()
   const trialId = randomUUID()
-  const create = (path: string, body: object, key: string) =>
-    ask(`${address}/${path}`, 'POST', body, { 'idempotency-key': key })
-  await create('models', { id: modelId, maker: 'Quillon', name: 'Attacked', kind: 'internal' }, randomUUID())
-  await create('trials', { id: trialId, modelId }, randomUUID())
+  await create(
+    app,
+    'models',
+    { id: modelId, maker: 'Quillon', name: 'Attacked', kind: 'internal' },
+    randomUUID(),
+  )
+  await create(app, 'trials', { id: trialId, modelId }, randomUUID())
   const until = Date.now() + SECONDS * 1000
   const acknowledged = new Set<string>()
   const all: Answer[] = []
@@ -28,7 +31,7 @@ export async function writers(app: App): Promise<void> {
       }
       const key = randomUUID()
       for (let tries = 0; tries < 200; tries++) {
-        const a = await create('readings', body, key)
+        const a = await create(app, 'readings', body, key)
         all.push(a)
         if (a.status === 201) {
           acknowledged.add(body.id)

@@ -13,10 +13,11 @@ export class Shared<T> {
 
   /** @param key What is asked for: the same key, the same work. */
   ask(key: string, work: () => Promise<T>): Promise<T> {
-    const running = this.#running.get(key)
-    if (!running) return this.#begin(key, work)
+    // It has not begun: whoever comes while it waits for its turn is in time for it.
     const waiting = this.#next.get(key)
     if (waiting) return waiting
+    const running = this.#running.get(key)
+    if (!running) return this.#begin(key, work)
     const next = running
       .catch(() => undefined)
       .then(() => pause(this.pace))

@@ -4,7 +4,7 @@ import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/file/judging/r
 import { moneyText, showQuantity, trimZeros, type Dimension, type UnitSystem } from '@ypsometer/core/units'
 import { showDay } from '../frame/when'
 
-export const ACTION_WORDS: Readonly<Record<Change['action'], string>> = {
+const ACTION_WORDS: Readonly<Record<Change['action'], string>> = {
   made: 'made',
   changed: 'changed',
   deleted: 'deleted',
@@ -39,6 +39,15 @@ const NOT_ROWS: Readonly<Record<string, string>> = { people: 'person', shares: '
 /** What one row of a kind is called. */
 export const oneOf = (resource: string): string =>
   isResource(resource) ? OUTLINE[resource].one : (NOT_ROWS[resource] ?? resource)
+
+/** What was done of those, in a person's words. */
+const DONE: Readonly<Record<string, Partial<Record<Change['action'], string>>>> = {
+  people: { made: 'invited', deleted: 'removed' },
+  shares: { deleted: 'took back' },
+}
+/** “changed claim”, “invited person”: what a change did, to one of what. */
+export const doneTo = (action: Change['action'], resource: string): string =>
+  `${DONE[resource]?.[action] ?? ACTION_WORDS[action]} ${oneOf(resource)}`
 
 /** The unit a number of a field is in, from the contract; a claim’s is that of its quantity, which is its name. */
 function fieldUnit(resource: string, field: string, called: string): string | undefined {

@@ -9,7 +9,7 @@ import { saidBy } from '../../frame/said'
 import { units } from '../../frame/settings'
 import { Failed, Loading } from '../../frame/States'
 import { toast } from '../../frame/toastStore'
-import { ACTION_WORDS, fieldsOf, fieldWords, oneOf, showField } from '../../figures/fieldWords'
+import { doneTo, fieldsOf, fieldWords, oneOf, showField } from '../../figures/fieldWords'
 import { Heading } from '../../frame/Heading'
 
 const DAY = new Intl.DateTimeFormat('en-GB', {
@@ -110,7 +110,7 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
       .finally(() => setBusy(false))
   }
   const fields = fieldsOf(c)
-  const said = `${ACTION_WORDS[c.action]} ${oneOf(c.resource)}`
+  const said = doneTo(c.action, c.resource)
   return (
     <li className="rule-b grid grid-cols-[3.2rem_minmax(0,1fr)] items-start gap-x-3 py-2 sm:grid-cols-[3.2rem_minmax(0,1fr)_auto]">
       <time dateTime={c.at} className="num muted pt-px text-[0.9rem]">
