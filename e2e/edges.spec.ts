@@ -139,7 +139,14 @@ async function looks(
   errors: string[],
   wrong: string[],
 ): Promise<void> {
-  for (const [i, view] of viewsOf(model).entries()) {
+  // A review takes its figures when it is made.
+  const review = randomUUID()
+  const made = await page.request.post('/api/v1/reviews', {
+    headers: { 'idempotency-key': randomUUID() },
+    data: { id: review, modelId: model, title: what },
+  })
+  if (made.status() !== 201) wrong.push(`${what}: no review is made: ${await made.text()}`)
+  for (const [i, view] of [...viewsOf(model), `/reviews/${review}`].entries()) {
     // The first is read anew, with what was written; the others stand on the same.
     if (i === 0) await page.goto(view)
     else await within(page, view)

@@ -26,6 +26,7 @@ import {
   startServer,
   startWorker,
 } from './lib/system.mjs'
+import { watchPulse } from './lib/pulse.mjs'
 
 /** Ends within so long (ms) make what ended wait before it is started again, twice as long each time, up to a limit. */
 const WINDOW = 10 * 60 * 1000
@@ -33,9 +34,6 @@ const AT_ONCE = 3
 const LONGEST_WAIT = 30_000
 /** What does not come up so many times in a row does not hold. */
 const MOST_FAILED = 5
-/** How often a server is asked whether it lives (ms), and how often in a row it may not answer within five seconds. */
-const PULSE = 5000
-const MOST_MISSED = 4
 
 await command(async () => {
   checkNode()
@@ -140,7 +138,10 @@ await command(async () => {
     return stop(1)
   }
   if (parts.cluster) watch(parts.cluster, () => died('database', parts.cluster.again))
-  watchPulse(host, port, () => parts.server)
+  watchPulse(
+    () => answers(host, port),
+    () => parts.server,
+  )
   const address = process.env.YPSOMETER_ADDRESS || `http://${inAddress(host)}:${port}`
   writeFileSync(mark, address)
   say(`Ypsometer is ready: ${address}   (Ctrl-C stops it; data in ${folder})`)
@@ -173,23 +174,6 @@ async function waitForPort(port, host, unclean) {
       )
     await new Promise((r) => setTimeout(r, 100))
   }
-}
-
-/** Ends a server that lives and does not answer: another is started in its place. */
-function watchPulse(host, port, server) {
-  let missed = 0
-  let asked = null
-  setInterval(async () => {
-    const child = server()
-    if (child !== asked) missed = 0
-    asked = child
-    if (await answers(host, port)) missed = 0
-    else if (child === server() && child.exitCode === null && ++missed >= MOST_MISSED) {
-      say('The server has not answered for half a minute: it is replaced.')
-      child.kill('SIGKILL')
-      missed = 0
-    }
-  }, PULSE)
 }
 
 /** Looks twice a second whether the database process lives, and has it started again when it does not. */

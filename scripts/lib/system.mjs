@@ -247,6 +247,9 @@ const healthOf = (host, port) =>
 /** Does the server answer at all? */
 export const answers = async (host, port) => (await healthOf(host, port)) !== null
 
+/** Has a child ended, by itself or by a signal? */
+export const hasEnded = (child) => child.exitCode !== null || child.signalCode !== null
+
 /** Starts the server as a child; resolves once it answers on /api/v1/health. */
 export async function startServer({ port, host, databaseUrl, demo, instruments = '' }) {
   const child = spawnTied(
@@ -267,7 +270,7 @@ export async function startServer({ port, host, databaseUrl, demo, instruments =
     process.stderr.write(d)
   })
   for (let i = 0; i < 300; i++) {
-    if (child.exitCode !== null || child.signalCode !== null)
+    if (hasEnded(child))
       throw new Plain(stderr.trim() ? 'The server did not start; see above.' : 'The server stopped at once.')
     if ((await healthOf(host, port)) === 200) return child
     await new Promise((r) => setTimeout(r, 100))
@@ -278,7 +281,7 @@ export async function startServer({ port, host, databaseUrl, demo, instruments =
 
 /** Ends a child: asked first, and after five seconds not asked. */
 export async function end(child) {
-  if (!child || child.exitCode !== null || child.signalCode !== null) return
+  if (!child || hasEnded(child)) return
   const gone = new Promise((done) => child.once('exit', done))
   child.kill('SIGTERM')
   const timer = setTimeout(() => child.kill('SIGKILL'), 5000)

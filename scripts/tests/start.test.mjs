@@ -19,7 +19,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { after, before, test } from 'node:test'
 import { keptCluster } from '../lib/cluster.mjs'
-import { ensureBuild, ensurePackages, freePort, isFree, ROOT } from '../lib/system.mjs'
+import { watchPulse } from '../lib/pulse.mjs'
+import { ensureBuild, ensurePackages, freePort, isFree, ROOT, startServer } from '../lib/system.mjs'
 
 before(() => {
   ensurePackages()
@@ -217,6 +218,42 @@ test('what dies is started again, and a killed start leaves nothing that stands 
   await second.ready
   for (const pid of left) assert.doesNotMatch(commandOf(pid), /dist\//)
   await second.stop()
+})
+
+test('a server that lives and does not answer is ended, one that answers again is not', async () => {
+  const child = spawn(process.execPath, ['-e', 'setInterval(() => {}, 1000)'])
+  started.push(child)
+  // Three missed are a long breath; the fourth in a row is none.
+  let asked = 0
+  const rest = watchPulse(
+    async () => ++asked % 4 === 0 && asked <= 40,
+    () => child,
+    5,
+  )
+  try {
+    await until(() => asked >= 40)
+    assert.equal(child.signalCode, null)
+    await until(() => child.signalCode === 'SIGKILL')
+  } finally {
+    rest()
+  }
+})
+
+test('a server that a signal ends while it starts is told at once', async () => {
+  const begun = Date.now()
+  const starting = startServer({
+    port: await freePort(),
+    host: '127.0.0.1',
+    // Nobody listens there: it would go on trying.
+    databaseUrl: `postgres://nobody@127.0.0.1:${await freePort()}/none`,
+    demo: false,
+  })
+  const failed = assert.rejects(starting, /did not start|stopped at once/)
+  let pid
+  await until(() => (pid = childrenOf(process.pid).find((p) => /dist\/server/.test(commandOf(p)))))
+  process.kill(pid, 'SIGKILL')
+  await failed
+  assert.ok(Date.now() - begun < 15_000)
 })
 
 test('beyond this machine: no owner, no start; then everyone signs in, over TLS of its own', async () => {

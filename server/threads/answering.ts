@@ -20,11 +20,11 @@ try {
 const { databaseUrl, ...options } = Piscina.workerData as ThreadOptions
 const app = buildApp({ db: connect(databaseUrl, CONNECTIONS).db, inThread: true, ...options })
 
-/** Answers one request; gives a {@link ThreadAnswer}. */
-export default async function answer(r: ThreadRequest): Promise<unknown> {
-  const response = await (
-    await app
-  ).inject({
+/** Answers one request with a {@link ThreadAnswer}; asked nothing, it answers as soon as it could. */
+export default async function answer(r: ThreadRequest | null): Promise<unknown> {
+  const ready = await app
+  if (!r) return ready.ready().then(() => null)
+  const response = await ready.inject({
     method: r.method as NonNullable<InjectOptions['method']>,
     url: r.url,
     headers: r.headers,

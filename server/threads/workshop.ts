@@ -34,8 +34,8 @@ const LIMITS: Readonly<Record<Heavy, Limits>> = {
 const MOST_HELD = 320 * 1024 * 1024
 /** An answer longer than this (bytes) is sent in pieces, and not hashed where all are answered. */
 const PIECE = 256 * 1024
-/** A thread that nobody asked anything of for so long ends (ms). */
-const IDLE = 60_000
+/** Longest that a thread may need until it answers (ms); no request's own time runs meanwhile. */
+const STARTING = 60_000
 
 /** What is said of the connection to the thread is not said of the one to the reader. */
 const OWN = new Set(['connection', 'content-length', 'date', 'keep-alive', 'transfer-encoding'])
@@ -59,9 +59,9 @@ export class Workshop {
           ? { filename: BUILT }
           : { filename: join(here, 'answering.ts'), execArgv: ['--import', 'tsx'] }),
         workerData: options,
-        minThreads: 0,
+        // Started with the server, so that nobody waits for it, nor beside it while its app is read.
+        minThreads: 1,
         maxThreads: 1,
-        idleTimeout: IDLE,
         resourceLimits: { maxOldGenerationSizeMb: memory },
       })
     this.#pools = { short: pool(LIMITS.short), long: pool(LIMITS.long) }
@@ -97,6 +97,7 @@ export class Workshop {
 
   async #answer(heavy: Heavy, request: FastifyRequest, body: Uint8Array | null): Promise<ThreadAnswer> {
     const { longest } = LIMITS[heavy]
+    await this.#pools[heavy].run(null, { signal: AbortSignal.timeout(STARTING) })
     const limit = AbortSignal.timeout(longest)
     const { 'accept-encoding': _, ...headers } = request.headers
     const job: ThreadRequest = {
