@@ -28,6 +28,7 @@ export const stockClasses = resource({
     temperature: within(1, 39, '°C').default(usual.temperature),
     salinity: within(0, 42, '(practical salinity)').default(usual.salinity),
     pH: within(4, 10.5, '(pH)').default(usual.pH),
+    nitrateLimit: within(0.0001, 1, 'kg/m³').default(usual.nitrateLimit),
     strongestCurrent: within(0.005, 3, 'm/s').default(usual.strongestCurrent),
     openInlet: z.boolean().default(usual.openInlet),
     minTurnover: within(0.05, 100, 'an hour').default(usual.minTurnover),

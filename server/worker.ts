@@ -1,3 +1,4 @@
+import { giveWay } from './threads/priority'
 import { connect, isReady, poolOf } from './db/client'
 import { startJobs } from './keep/jobs'
 
@@ -9,6 +10,7 @@ const PATIENCE = 60_000
  * YPSOMETER_BACKUPS_KEPT how many stay (14). Any number may run, on any machines.
  */
 async function main(): Promise<void> {
+  giveWay()
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set: it says which database to work for.')
   const kept = Number(process.env.YPSOMETER_BACKUPS_KEPT ?? 14)

@@ -1,28 +1,28 @@
 import { requirePositive, requireRange } from '../errors'
 import { AMMONIA_OF_NITROGEN, oxygenSaturation, UNIONISED_LIMIT, unionisedShare } from '../water'
 import {
+  ALKALINITY_OF_AMMONIA,
   ALKALINITY_OF_NITROGEN,
+  CARBON_DIOXIDE_OF_NITROGEN,
   FILM_FLOOR,
   FILM_OXYGEN,
   metFlow,
-  mostOf,
   OXYGEN_OF_NITROGEN,
   reachedSurface,
   takenBy,
   type Films,
-  type FilmWater,
 } from './film'
-import { DAY, loadOf, type Feeding, type Load } from './load'
+import { HALF_ALKALINITY, keptByAlkalinity, mostHere, type HeldBack } from './heldBack'
+import { CARBON_DIOXIDE_OF_OXYGEN, DAY, loadOf, type Feeding, type Load } from './load'
 import { carbonDioxideOf, gasExchange, oxygenLeft } from './oxygen'
 import { takenByTank } from './tankFilm'
 
 /** A tank as it is kept: water (m³) and its surface (m²), what is fed, plants, water changes, the water itself. */
-export interface Keeping extends Feeding, FilmWater {
+export interface Keeping extends Feeding, HeldBack {
   readonly volume: number
   readonly surface: number
   /** Speed of the water along its surface (m/s): what the return does to it. */
   readonly stirred: number
-  readonly pH: number
   /** Alkalinity of the water put in (kg CaCO₃/m³). */
   readonly alkalinity: number
   /** Nitrate nitrogen in the water put in (kg/m³). */
@@ -36,6 +36,8 @@ export interface Keeping extends Feeding, FilmWater {
   readonly ownArea?: number
   /** Share of the ammonia that films find as food; 1 when absent, less where a conditioner binds it. */
   readonly food?: number
+  /** Nitrate nitrogen (kg/m³) that who lives there should not pass; none when absent. */
+  readonly nitrateLimit?: number
 }
 
 /** What an ammonia-binding conditioner leaves a film of its food (common practice, no source: 40 to 50 %). */
@@ -45,11 +47,15 @@ export const CONDITIONER_LEAVES = 0.45
 export const KIT_ZERO = 0.12e-3
 /** Oxygen fish want at night (kg/m³). Common practice; EIFAC 1973 says the same of carp (from memory). */
 export const OXYGEN_LIMIT = 5e-3
-/** What breathes no oxygen from the water can do without that limit. */
-const LIMITS = ['ammonia', 'unionised', 'nitrite', 'oxygen'] as const
+/**
+ * What breathes no oxygen from the water can do without that limit. Nitrate and alkalinity go by what is changed, not
+ * by the filter.
+ */
+const LIMITS = ['ammonia', 'unionised', 'nitrite', 'oxygen', 'alkalinity', 'nitrate'] as const
+const AT_LEAST: ReadonlySet<LimitId> = new Set(['oxygen', 'alkalinity'])
 export type LimitId = (typeof LIMITS)[number]
 
-/** One thing that must not pass its limit (kg/m³): oxygen not fall below it, the others not rise above. */
+/** What must not pass its limit (kg/m³): oxygen and alkalinity not fall below it, the others not rise above. */
 export interface WaterLimit {
   readonly id: LimitId
   readonly value: number
@@ -80,11 +86,19 @@ export interface Balance {
   /** At the end of a change’s interval, in the run of them. */
   readonly nitrate: number
   readonly oxygen: number
-  readonly oxygenUse: { readonly animals: number; readonly film: number; readonly plants: number }
+  readonly oxygenUse: {
+    readonly animals: number
+    readonly film: number
+    readonly plants: number
+    /** Bacteria on what rots. */
+    readonly rotting: number
+  }
   readonly saturation: number
   readonly carbonDioxide: number
-  /** Alkalinity before a change (kg CaCO₃/m³), the fall of pH it makes, and days it lasts without any change. */
+  /** Alkalinity before a change (kg CaCO₃/m³), never below nothing; the share of their rate it leaves the films. */
   readonly alkalinity: number
+  readonly kept: number
+  /** The fall of pH it makes between changes, and days it lasts without any. */
   readonly pHFall: number
   readonly alkalinityDays: number
   /** Nitrogen the films take at what a kit reads as zero ÷ what they are given: what is held in reserve. */
@@ -173,23 +187,43 @@ function checked(k: Keeping): Keeping {
   return k
 }
 
+/** Where alkalinity is held to (kg CaCO₃/m³): what leaves films half their rate, or half of soft water’s own. */
+const leastAlkalinity = (putIn: number): number => Math.min(HALF_ALKALINITY, putIn / 2)
+
+/**
+ * The value x from 0 to the top at which what is left of it, `left(x)`, is x itself; `left` falls as x rises. By
+ * halving, to a billionth of the top.
+ */
+function selfConsistent(top: number, left: (x: number) => number): number {
+  if (left(top) >= top) return top
+  let [low, high] = [0, top]
+  while (high - low > 1e-9 * top) {
+    const x = (low + high) / 2
+    if (left(x) > x) low = x
+    else high = x
+  }
+  return (low + high) / 2
+}
+
 /**
  * The balance of a tank and its filters at rest: what the animals put in, what plants, water changes and films take.
  *
  * Ammonia: P (1 − plants) = (f/T) V S + F(S) + G(S), F the films of the filters by {@link takenTogether}, G the tank’s
- * own by {@link takenByTank}; never below the film’s floor.
+ * own by {@link takenByTank}; never below the film’s floor. All films keep A/(25 mg/L + A) of their rate, A the
+ * alkalinity before a change, which they lower themselves: A = A_in + [3.57 P (1 − plants) − 7.14 N oxidised] T/(f V).
  *
  * Nitrite alike, its films taken to be as quick (assumption). Nitrate before a change: C = C_tap + P_N T/(f V).
  *
- * Oxygen: C* − use/(K_L A). Alkalinity: 7.14 of the nitrogen oxidised.
+ * Oxygen: C* − use/(K_L A), use of animals, films, plants at night and of the bacteria on what rots. Carbon dioxide: of
+ * all of these.
  *
- * Source: Timmons and Ebeling; Zhu and Chen 1999, 2001; Levenspiel’s mixed reactor (from memory).
+ * Source: Timmons and Ebeling; Zhu and Chen 1999, 2001; Henze et al. 2000; Levenspiel’s mixed reactor (from memory).
  * @throws OutOfRange naming the field.
  */
 export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance {
   const k = checked(keeping)
   const load = loadOf(k)
-  const most = mostOf(k)
+  const mostAlkaline = mostHere(k)
   const { ownArea = 0, food = 1 } = k
   const filmed = ownArea > 0 || filters.some((f) => reachedSurface(f) > 0)
   const interval = k.changeDays * DAY
@@ -198,21 +232,44 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
   const given = load.ammonia - plants
   const exchange = gasExchange({ speed: k.stirred, depth: k.volume / k.surface, temperature: k.temperature })
   const saturation = oxygenSaturation(k.temperature, k.salinity)
-  const night = load.oxygen + plants * PLANTS_BREATHE
+  const night = load.oxygen + load.rotting + plants * PLANTS_BREATHE
   const without = oxygenLeft(saturation, night, exchange, k.surface)
   const exchanged = exchange * k.surface
-  const byTank = (s: number): number => takenByTank(food * s, ownArea, most)
-  const taken = (s: number): number => {
-    const own = byTank(s)
-    // What the tank’s own films breathe is gone before the water comes to a filter.
-    const left = without - (own * OXYGEN_OF_NITROGEN) / exchanged
-    return own + takenTogether(food * s, filters, most, { without: left, exchanged })
-  }
-  const kinetic = atRest(given, dilution, taken)
   const floor = FILM_FLOOR / food
-  const ammonia = withFloor(kinetic, given, dilution, filmed ? floor : null)
-  const changes = ammonia === Infinity ? 0 : dilution * ammonia
-  const oxidised = ammonia === Infinity ? taken(BEYOND) : Math.max(0, given - changes)
+  /** Films that keep so much of their rate, and the ammonia they come to rest at. */
+  const at = (kept: number) => {
+    const most = mostAlkaline * kept
+    const byTank = (s: number): number => takenByTank(food * s, ownArea, most)
+    const taken = (s: number): number => {
+      const own = byTank(s)
+      // What the tank’s own films breathe is gone before the water comes to a filter.
+      const left = without - (own * OXYGEN_OF_NITROGEN) / exchanged
+      return own + takenTogether(food * s, filters, most, { without: left, exchanged })
+    }
+    const kinetic = atRest(given, dilution, taken)
+    const ammonia = withFloor(kinetic, given, dilution, filmed ? floor : null)
+    const changes = ammonia === Infinity ? 0 : dilution * ammonia
+    return {
+      byTank,
+      taken,
+      kinetic,
+      ammonia,
+      changes,
+      oxidised: ammonia === Infinity ? taken(BEYOND) : Math.max(0, given - changes),
+    }
+  }
+  // Water changes bring alkalinity, animals give some back with their ammonia, films take twice as much.
+  const spent = (oxidised: number): number =>
+    oxidised * ALKALINITY_OF_NITROGEN - given * ALKALINITY_OF_AMMONIA
+  const leftBy = (oxidised: number): number => {
+    const lost = spent(oxidised)
+    if (dilution > 0) return k.alkalinity - lost / dilution
+    return lost > 0 ? -Infinity : k.alkalinity
+  }
+  const top = dilution > 0 ? Math.max(0, leftBy(0)) : k.alkalinity
+  const alkalinity = selfConsistent(top, (a) => leftBy(at(keptByAlkalinity(a)).oxidised))
+  const kept = keptByAlkalinity(alkalinity)
+  const { byTank, taken, kinetic, ammonia, changes, oxidised } = at(kept)
   const nitrite = withFloor(
     atRest(oxidised, dilution, taken),
     oxidised,
@@ -222,19 +279,22 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
   const onward = nitrite === Infinity ? taken(BEYOND) : Math.max(0, oxidised - dilution * nitrite)
   const film = oxidised * OXYGEN_OF_NITROGEN
   const oxygen = Math.max(0, oxygenLeft(saturation, night + film, exchange, k.surface))
-  const fall = oxidised * ALKALINITY_OF_NITROGEN
   const changed = k.changeShare * k.volume
-  const alkalinity =
-    changed > 0 ? k.alkalinity - (fall * interval) / changed : fall > 0 ? -Infinity : k.alkalinity
   // What a conditioner binds is shown by a kit and harms nobody.
-  const unionised = food * ammonia * unionisedShare(k.pH, k.temperature) * AMMONIA_OF_NITROGEN
+  const unionised = food * ammonia * unionisedShare(k.pH, k.temperature, k.salinity) * AMMONIA_OF_NITROGEN
+  const nitrate =
+    changed > 0 ? k.tapNitrate + (onward * interval) / changed : onward > 0 ? Infinity : k.tapNitrate
   const breathes = load.oxygen > 0
   const values: Readonly<Record<LimitId, readonly [value: number, limit: number]>> = {
     ammonia: [ammonia, KIT_ZERO],
     unionised: [unionised, UNIONISED_LIMIT],
     nitrite: [nitrite, KIT_ZERO],
     oxygen: [oxygen, OXYGEN_LIMIT],
+    alkalinity: [alkalinity, leastAlkalinity(k.alkalinity)],
+    nitrate: [nitrate, k.nitrateLimit ?? Infinity],
   }
+  // What it lasts without a change: as long as films go on as they do while there is plenty.
+  const lost = spent(at(keptByAlkalinity(k.alkalinity)).oxidised)
   return {
     load,
     nitrogen: {
@@ -249,20 +309,31 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
     atFloor: filmed && given > 0 && ammonia > kinetic,
     unionised,
     nitrite,
-    nitrate:
-      changed > 0 ? k.tapNitrate + (onward * interval) / changed : onward > 0 ? Infinity : k.tapNitrate,
+    nitrate,
     oxygen,
-    oxygenUse: { animals: load.oxygen, film, plants: plants * PLANTS_BREATHE },
+    oxygenUse: { animals: load.oxygen, film, plants: plants * PLANTS_BREATHE, rotting: load.rotting },
     saturation,
-    carbonDioxide: carbonDioxideOf(load.carbonDioxide, exchange, k.surface),
+    carbonDioxide: carbonDioxideOf(
+      (load.oxygen + load.rotting + plants * PLANTS_BREATHE) * CARBON_DIOXIDE_OF_OXYGEN +
+        oxidised * CARBON_DIOXIDE_OF_NITROGEN,
+      exchange,
+      k.surface,
+    ),
     alkalinity,
+    kept,
     pHFall:
-      alkalinity > 0 && k.alkalinity > 0 ? Math.log10(k.alkalinity / alkalinity) : fall > 0 ? Infinity : 0,
-    alkalinityDays: fall > 0 ? (k.alkalinity * k.volume) / fall / DAY : Infinity,
+      alkalinity > 0 && k.alkalinity > 0
+        ? Math.max(0, Math.log10(k.alkalinity / alkalinity))
+        : lost > 0
+          ? Infinity
+          : 0,
+    alkalinityDays: lost > 0 ? (k.alkalinity * k.volume) / lost / DAY : Infinity,
     reserve: given > 0 ? taken(KIT_ZERO) / given : Infinity,
-    limits: LIMITS.filter((id) => id !== 'oxygen' || breathes).map((id) => {
+    limits: LIMITS.filter(
+      (id) => (id !== 'oxygen' || breathes) && (id !== 'nitrate' || k.nitrateLimit !== undefined),
+    ).map((id) => {
       const [value, limit] = values[id]
-      return { id, value, limit, met: id === 'oxygen' ? value >= limit : value <= limit }
+      return { id, value, limit, met: AT_LEAST.has(id) ? value >= limit : value <= limit }
     }),
   }
 }

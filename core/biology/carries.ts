@@ -1,6 +1,16 @@
 import { oxygenSaturation, unionisedLimitOf } from '../water'
 import { KIT_ZERO, OXYGEN_LIMIT, oxygenAllows, PLANTS_BREATHE, type Keeping, type LimitId } from './balance'
-import { FILM_FLOOR, mostOf, OXYGEN_OF_NITROGEN, reachedSurface, takenBy, type Films } from './film'
+import {
+  ALKALINITY_OF_AMMONIA,
+  ALKALINITY_OF_NITROGEN,
+  FILM_FLOOR,
+  OXYGEN_OF_NITROGEN,
+  reachedSurface,
+  takenBy,
+  transferAt,
+  type Films,
+} from './film'
+import { keptByAlkalinity, mostHere } from './heldBack'
 import { DAY, loadOf } from './load'
 import { gasExchange, oxygenLeft } from './oxygen'
 
@@ -60,7 +70,9 @@ interface Limits {
 }
 
 function limitsOf(per: KeepingPerVolume, films: Films): Limits {
-  const { limit, id } = ammoniaLimit(per)
+  const ammonia = ammoniaLimit(per)
+  const { limit } = ammonia
+  const id = alkalinityLeft(per, limit) > 0 ? ammonia.id : 'alkalinity'
   const taken = takenAtLimit(per, films, limit)
   const saturation = oxygenSaturation(per.temperature, per.salinity)
   // All that is fed and taken goes with the volume: worked out once, for each m³.
@@ -68,7 +80,7 @@ function limitsOf(per: KeepingPerVolume, films: Films): Limits {
   const plants = load.ammonia * per.plantShare
   const given = load.ammonia - plants
   const asked = given - (per.changeShare / (per.changeDays * DAY)) * limit
-  const night = load.oxygen + plants * PLANTS_BREATHE
+  const night = load.oxygen + load.rotting + plants * PLANTS_BREATHE
   const use = night + given * OXYGEN_OF_NITROGEN
   const { temperature } = per
   const breathing = (volume: number): { readonly surface: number; readonly exchange: number } => {
@@ -143,17 +155,35 @@ export function carriesEach(per: KeepingPerVolume, films: Films): CarriedByEach 
 }
 
 /** Ammonia (kg N/m³) that must not be passed: what a kit shows, or what is un-ionised of it at the tank's pH. */
-function ammoniaLimit({ pH, temperature }: Pick<KeepingPerVolume, 'pH' | 'temperature'>): {
+function ammoniaLimit({
+  pH,
+  temperature,
+  salinity,
+}: Pick<KeepingPerVolume, 'pH' | 'temperature' | 'salinity'>): {
   readonly limit: number
   readonly id: LimitId
 } {
-  const gas = unionisedLimitOf(pH, temperature)
+  const gas = unionisedLimitOf(pH, temperature, salinity)
   return gas < KIT_ZERO ? { limit: gas, id: 'unionised' } : { limit: KIT_ZERO, id: 'ammonia' }
 }
 
-/** Nitrogen the films take at the limit (kg/s): nothing where even their floor is above it. */
+/**
+ * Alkalinity before a change (kg CaCO₃/m³) where all that is fed but for what changes take is oxidised, whatever the
+ * tank: at or below nothing the films of no filter could. Infinity where nothing is changed and nothing lost.
+ */
+function alkalinityLeft(per: KeepingPerVolume, limit: number): number {
+  const given = loadOf({ ...per, feed: per.feedPerVolume }).ammonia * (1 - per.plantShare)
+  const changed = per.changeShare / (per.changeDays * DAY)
+  const lost = Math.max(0, given - changed * limit) * ALKALINITY_OF_NITROGEN - given * ALKALINITY_OF_AMMONIA
+  if (!(lost > 0)) return per.alkalinity - (changed > 0 ? lost / changed : 0)
+  return changed > 0 ? per.alkalinity - lost / changed : 0
+}
+
+/** Nitrogen the films take at the limit (kg/s): nothing where their floor is above it, or no alkalinity is left. */
 const takenAtLimit = (per: KeepingPerVolume, films: Films, limit: number): number =>
-  reachedSurface(films) > 0 && limit >= FILM_FLOOR ? takenBy(limit, films, mostOf(per)) : 0
+  reachedSurface(films) > 0 && limit >= FILM_FLOOR
+    ? takenBy(limit, films, mostHere(per) * keptByAlkalinity(alkalinityLeft(per, limit)))
+    : 0
 
 /**
  * Largest tank (m³) whose ammonia the films keep under its limit, whatever its surface does for oxygen: F(L) ÷ (what
@@ -178,7 +208,7 @@ export function leverage(per: KeepingPerVolume, films: Films): Leverage | null {
   if (!(now > 0) || now === Infinity) return null
   const by = (f: Films): number => filmsCarry(per, f) / now - 1
   return {
-    flow: by({ flow: 2 * films.flow, layers: films.layers.map((l) => ({ ...l, flow: 2 * l.flow })) }),
+    flow: by({ flow: 2 * films.flow, layers: films.layers.map((l) => transferAt(l, 2)) }),
     media: by({ ...films, layers: films.layers.map((l) => ({ ...l, area: 2 * l.area })) }),
   }
 }

@@ -24,11 +24,62 @@ export const ALKALINITY_OF_NITROGEN = 7.14
 /** Relative half-width within which the rate of a film is believed (95 %; common practice, no source). */
 export const FILM_BAND = 0.5
 
+/**
+ * Alkalinity (kg CaCO₃ for each kg N) that an animal gives back with the ammonia it lets out, and a plant takes with
+ * the ammonium it eats: one equivalent, half of what oxidising takes. Source: charge balance, NH₃ + CO₂ + H₂O → NH₄⁺ +
+ * HCO₃⁻, 50.04/14.007.
+ */
+export const ALKALINITY_OF_AMMONIA = ALKALINITY_OF_NITROGEN / 2
+/** Carbon dioxide set free for each nitrogen oxidised (kg/kg). Source: Timmons and Ebeling (from memory). */
+export const CARBON_DIOXIDE_OF_NITROGEN = 5.85
+
 /** A layer as its film sees it: usable surface that water reaches (m²) and the water through it (m³/s). */
 export interface FilmLayer {
   readonly area: number
   readonly flow: number
+  /** What passes the standing water over the film (m/s) at that flow; no less than in the laboratory when absent. */
+  readonly transfer?: number
 }
+
+/** Ammonium in water at 25 °C: its diffusion (m²/s, CRC Handbook, from memory) and the water’s viscosity (m²/s). */
+export const DIFFUSION = 1.96e-9
+const VISCOSITY = 0.893e-6
+
+/**
+ * What passes the standing water over the pieces of a bed (m/s) at 25 °C: k = 1.09/ε · u · Re^(−2/3) · Sc^(−2/3), or
+ * 0.25/ε · u · Re^(−0.31) · Sc^(−2/3) where that is more, Re = d u/ν; u superficial (m/s), d the pieces (m), ε the
+ * voidage.
+ * Source: Wilson and Geankoplis 1966, for liquids, Re to 55 and beyond (from memory).
+ */
+export function bedTransfer(
+  u: number,
+  { d, voidage }: { readonly d: number; readonly voidage: number },
+): number {
+  if (!(u > 0)) return 0
+  const re = (d * u) / VISCOSITY
+  const sc = VISCOSITY / DIFFUSION
+  return (Math.max(1.09 * re ** (-2 / 3), 0.25 * re ** -0.31) * u) / voidage / sc ** (2 / 3)
+}
+
+/**
+ * What the films that were measured took of little ammonia (m/s): r_max/K. Standing water was over them too, and is in
+ * it: no less than this can have passed.
+ */
+const PASSED_MEASURED = MOST / HALF_SATURATION
+
+/**
+ * What passes the standing water beyond that of the films that were measured (m/s), 1/(1/k − K/r_max): a slow bed takes
+ * no more than k S, one as fast as theirs is held back by nothing more.
+ */
+const passesBeyond = (k: number): number =>
+  k < PASSED_MEASURED ? 1 / (1 / k - 1 / PASSED_MEASURED) : Infinity
+
+/** As flow changes by a ratio, what passes the standing water changes by its cube root. */
+export const transferAt = (layer: FilmLayer, ratio: number): FilmLayer => ({
+  ...layer,
+  flow: layer.flow * ratio,
+  ...(layer.transfer !== undefined && { transfer: layer.transfer * Math.cbrt(ratio) }),
+})
 
 /** A filter’s films in the order of the water, and the flow through the filter (m³/s). */
 export interface Films {
@@ -58,35 +109,76 @@ export function mostOf({ temperature, salinity }: FilmWater): number {
 export const filmRate = (s: number, water: FilmWater): number => (mostOf(water) * s) / (HALF_SATURATION + s)
 
 /**
- * Concentration behind a film (kg/m³) that water passes once, by plug flow: K ln(a/b) + a − b = r_max A/q. For a ≪ K it
- * is a · exp(−kA/q), k = r_max/K, the film’s slope at nothing. Source: Levenspiel, Chemical Reaction Engineering, ch. 3
- * (Michaelis–Menten in plug flow).
+ * Concentration at a film (kg/m³) under standing water that k (m/s) passes: what comes, k (S − s), is what is eaten,
+ * r_max s/(K + s), with r_max `most` (kg/m²/s). Source: Fick’s first law; Zhu and Chen 1999 for the film.
  */
-export function behindFilm(ahead: number, { area, flow }: FilmLayer, most: number): number {
-  if (!(ahead > 0) || !(area > 0) || !(flow > 0)) return ahead
-  const x = (most * area) / flow
-  // Newton in y = ln b from below: the function falls and is concave in y, so no step passes the root twice.
-  let y = Math.log(ahead) - x / HALF_SATURATION
-  for (let i = 0; i < 60; i++) {
-    const b = Math.exp(y)
-    const step = (HALF_SATURATION * (Math.log(ahead) - y) + ahead - b - x) / (HALF_SATURATION + b)
-    y += step
-    if (Math.abs(step) < 1e-12) break
-  }
-  return Math.exp(y)
+export function atFilm(s: number, k: number, most: number): number {
+  if (!(k < Infinity)) return s
+  // k s'² + (k K + r − k S) s' − k K S = 0, its positive root, in the form that loses no digits.
+  const b = k * HALF_SATURATION + most - k * s
+  const c = k * HALF_SATURATION * s
+  const root = Math.sqrt(b * b + 4 * k * c)
+  return b > 0 ? (2 * c) / (b + root) : (root - b) / (2 * k)
 }
+
+/**
+ * What water that passes a film once leaves there, S_a − S_b (kg/m³), by plug flow: with s at the film where S stands
+ * before it, S = s + r(s)/k,
+ *
+ * [K ln(s_a/s_b) + s_a − s_b]/r_max + ln[r(s_a)/r(s_b)]/k = A/q, k what passes beyond the laboratory’s standing water.
+ *
+ * For a ≪ K it is a (1 − exp(−A/q/(1/k_r + 1/k))), k_r = r_max/K, the film’s slope at nothing.
+ * Source: Levenspiel, Chemical Reaction Engineering, ch. 3 (Michaelis–Menten in plug flow), a resistance in series.
+ */
+export function leftAtFilm(
+  ahead: number,
+  { area, flow, transfer: k = Infinity }: FilmLayer,
+  most: number,
+): number {
+  if (!(ahead > 0) || !(area > 0) || !(flow > 0) || !(most > 0) || !(k > 0)) return 0
+  const transfer = passesBeyond(k)
+  const x = area / flow
+  const from = atFilm(ahead, transfer, most)
+  const K = HALF_SATURATION
+  // In z = ln(s_a/s_b): what is passed rises with z, with a slope between those of a full film and of a hungry one.
+  const passed = (z: number): number => {
+    const d = -from * Math.expm1(-z)
+    return (K * z + d) / most + (z + Math.log1p(-d / (K + from))) / transfer
+  }
+  const slope = (s: number): number => (K + s) / most + K / (K + s) / transfer
+  let [low, high] = [0, x / (K / most + K / (K + from) / transfer)]
+  let z = Math.min(high, x / slope(from))
+  for (let i = 0; i < 100; i++) {
+    const short = x - passed(z)
+    if (short > 0) low = z
+    else high = z
+    const next = z + short / slope(from * Math.exp(-z))
+    const taken = next >= low && next <= high ? next : (low + high) / 2
+    const moved = Math.abs(taken - z)
+    z = taken
+    if (moved <= 1e-14 * z) break
+  }
+  const s = from * Math.exp(-z)
+  const d = -from * Math.expm1(-z)
+  // r(s_a) − r(s_b) over k, without taking one from the other.
+  return d + (most * K * d) / (K + from) / (K + s) / transfer
+}
+
+/** Concentration behind a film (kg/m³) that water passes once; see {@link leftAtFilm}. */
+export const behindFilm = (ahead: number, layer: FilmLayer, most: number): number =>
+  ahead - leftAtFilm(ahead, layer, most)
 
 /**
  * Nitrogen a filter takes out of water at S (kg/m³), kg/s. Layers stand one after another; what goes round one mixes
  * again behind it. Surface that no water reaches takes nothing.
  */
 export function takenBy(s: number, { flow, layers }: Films, most: number): number {
-  let c = s
+  let taken = 0
   for (const l of layers) {
     const share = flow > 0 ? Math.min(1, l.flow / flow) : 0
-    if (share > 0) c -= share * (c - behindFilm(c, { area: l.area, flow: share * flow }, most))
+    if (share > 0) taken += share * leftAtFilm(s - taken, { ...l, flow: share * flow }, most)
   }
-  return flow * (s - c)
+  return flow * taken
 }
 
 /**

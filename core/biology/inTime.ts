@@ -2,15 +2,17 @@ import { requireRange } from '../errors'
 import { oxygenSaturation } from '../water'
 import { balance, KIT_ZERO, type Keeping } from './balance'
 import {
+  ALKALINITY_OF_AMMONIA,
+  ALKALINITY_OF_NITROGEN,
   FILM_FLOOR,
   FILM_OXYGEN,
   metFlow,
-  mostOf,
   OXYGEN_OF_NITROGEN,
   reachedSurface,
   takenBy,
   type Films,
 } from './film'
+import { keptByAlkalinity, mostHere } from './heldBack'
 import { integrate } from './integrate'
 import { DAY, loadOf } from './load'
 import { gasExchange } from './oxygen'
@@ -45,6 +47,11 @@ export interface TimedFilter {
   readonly id: string
   readonly films: Films
   readonly ripe: number
+  /**
+   * Water that its body shuts in when it stops (m³): the oxygen in it is all its films have. Infinity where its films
+   * lie open in the tank; unknown, and then taken as none, when absent.
+   */
+  readonly body?: number
   /** Day it is put on; from the start when absent. */
   readonly from?: number
 }
@@ -75,6 +82,8 @@ export interface TimedPoint {
   readonly nitrate: number
   readonly oxygen: number
   readonly films: readonly number[]
+  /** Oxygen of the water in each filter’s body. */
+  readonly bodies: readonly number[]
 }
 
 interface Peak {
@@ -90,6 +99,8 @@ export interface Told {
   readonly leastOxygen: Peak
   /** First day from which ammonia and nitrite stay within what a kit reads as zero; null while they do not. */
   readonly safeFrom: number | null
+  /** Day on which a stopped body first has no oxygen left; null where none runs out. */
+  readonly foulFrom: number | null
   readonly nitrogen: {
     readonly made: number
     readonly plants: number
@@ -105,24 +116,35 @@ export interface Told {
  */
 export const TAKES_HOLD = 0.2
 
+/**
+ * What a film loses a day without oxygen, of what it loses with it: 0.06 to 0.1 a day against 0.2. Source: Salem,
+ * Moussa and van Loosdrecht 2006 (from memory). Fouling of a stopped body may cost it more; nobody has a rate for that.
+ */
+const WITHOUT_OXYGEN = 0.4
+
 /** What a film loses a day, as a share of itself. */
 function decay(kind: keyof typeof GROWTH, temperature: number): number {
   const { most, half } = GROWTH[kind]
   return (most * PER_KELVIN ** (temperature - 20) * FILM_FLOOR) / (half + FILM_FLOOR)
 }
 
-/** Growth a day of a film at S (kg/m³), of which x is there; negative where it shrinks. */
-function growth(kind: keyof typeof GROWTH, s: number, x: number, temperature: number): number {
+/** Growth a day of a film at S (kg/m³), of which x is there and a share works; negative where it shrinks. */
+function growth(kind: keyof typeof GROWTH, s: number, x: number, { temperature, works }: Place): number {
   const { most, half } = GROWTH[kind]
-  const mu = most * PER_KELVIN ** (temperature - 20)
+  const mu = works * most * PER_KELVIN ** (temperature - 20)
   return x * ((mu * s * (1 - x ** FULL)) / (half + s) - decay(kind, temperature))
+}
+/** Where a film grows: °C, and the share of its rate that oxygen leaves it. */
+interface Place {
+  readonly temperature: number
+  readonly works: number
 }
 
 /** Share of a full film that a settled filter has: as much as the load keeps alive at the floor. */
 export function settledFilm(keeping: Keeping, all: readonly Films[]): number {
   const b = balance(keeping, ...all)
   if (!(b.nitrogen.oxidised > 0) || b.ammonia === Infinity) return all.length ? 1 : 0
-  const most = mostOf(keeping)
+  const most = mostHere(keeping) * b.kept
   let [low, high] = [0, 1]
   const { ownArea = 0, food = 1 } = keeping
   const taken = (x: number): number =>
@@ -139,6 +161,9 @@ export function settledFilm(keeping: Keeping, all: readonly Films[]): number {
   return high
 }
 
+/** Where there is so little oxygen (kg/m³), less is used: nothing breathes what is not there (numerical). */
+const SCARCE = 0.5e-3
+
 /** Points a day that are kept. */
 const A_DAY = 4
 
@@ -151,7 +176,7 @@ const A_DAY = 4
 export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story): Told {
   requireRange('days', days, { min: 1, max: 400, unit: 'days' })
   requireRange('pace', pace, { min: 0.01, max: 100 })
-  const most = mostOf(k)
+  const mostAlkaline = mostHere(k)
   // A ripe film has settled beside other ripe ones, and knows nothing of a new one yet.
   const ripe = filters.filter((f) => f.ripe > RIPENESS.nothing)
   const settled = settledFilm(
@@ -174,10 +199,15 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
     0,
     0,
     ...Array<number>(2).fill(first(Math.max(0, ...filters.filter((f) => !f.from).map((f) => f.ripe)))),
+    k.alkalinity,
+    ...filters.map(() => saturation),
   ]
   const [MADE, PLANTS] = [N + 2 * filters.length, N + 2 * filters.length + 1]
   /** The tank’s own films: as ripe as the ripest filter that is there from the start. */
   const OWN = PLANTS + 1
+  const ALKALINITY = OWN + 2
+  /** Oxygen in the water of each filter’s body. */
+  const BODY = ALKALINITY + 1
   const { ownArea = 0, food = 1 } = k
   const running = (f: TimedFilter, t: number): boolean => on.has(f.id) && !off && t >= (f.from ?? 0) - 1e-9
   const surfaces = filters.map((f) => reachedSurface(f.films))
@@ -193,6 +223,8 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
   }
   const slope = (t: number, v: readonly number[]): number[] => {
     const [s = 0, s2 = 0, , oxygen = 0] = v
+    const most = mostAlkaline * keptByAlkalinity(v[ALKALINITY] ?? 0)
+    const { temperature } = k
     const load = loadOf({ ...k, feed: k.feed * feed })
     const plants = load.ammonia * k.plantShare
     const d = v.map(() => 0)
@@ -201,17 +233,30 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
     let [taken, taken2] = [0, 0]
     filters.forEach((f, i) => {
       const [x = 0, x2 = 0] = v.slice(N + 2 * i, N + 2 * i + 2)
-      if (!running(f, t)) return
+      if (!running(f, t)) {
+        if (!off || !on.has(f.id) || t < (f.from ?? 0) - 1e-9) return
+        // Stopped on the tank: nothing to eat comes, and of oxygen there is what the body holds.
+        const inBody = Math.max(0, v[BODY + i] ?? 0)
+        const breathes = Math.min(1, inBody / SCARCE)
+        if (f.body !== undefined && f.body < Infinity)
+          d[BODY + i] = (-breathes * (stopped[i] ?? 0) * OXYGEN_OF_NITROGEN * DAY) / Math.max(f.body, 1e-6)
+        const loses = WITHOUT_OXYGEN + (1 - WITHOUT_OXYGEN) * breathes
+        d[N + 2 * i] = -pace * loses * decay('ammonia', k.temperature) * x
+        d[N + 2 * i + 1] = -pace * loses * decay('nitrite', k.temperature) * x2
+        return
+      }
       // No more than the oxygen that comes with the water allows, as at rest.
       const allowed = (metFlow(f.films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
       taken += Math.min(allowed, takenBy(food * Math.max(0, s), f.films, x * most))
       taken2 += Math.min(allowed, takenBy(food * Math.max(0, s2), f.films, x2 * most))
       d[N + 2 * i] =
         pace *
-        (growth('ammonia', food * Math.max(0, s), x, k.temperature) + seeded('ammonia', t, i, ammoniaFilms))
+        (growth('ammonia', food * Math.max(0, s), x, { temperature, works: 1 }) +
+          seeded('ammonia', t, i, ammoniaFilms))
       d[N + 2 * i + 1] =
         pace *
-        (growth('nitrite', food * Math.max(0, s2), x2, k.temperature) + seeded('nitrite', t, i, nitriteFilms))
+        (growth('nitrite', food * Math.max(0, s2), x2, { temperature, works: 1 }) +
+          seeded('nitrite', t, i, nitriteFilms))
     })
     if (ownArea > 0) {
       const [x = 0, x2 = 0] = v.slice(OWN, OWN + 2)
@@ -219,17 +264,18 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
       const breathes = Math.min(1, Math.max(0, oxygen) / FILM_OXYGEN)
       taken += breathes * takenByTank(food * Math.max(0, s), ownArea, x * most)
       taken2 += breathes * takenByTank(food * Math.max(0, s2), ownArea, x2 * most)
-      d[OWN] = pace * growth('ammonia', food * Math.max(0, s), x, k.temperature)
-      d[OWN + 1] = pace * growth('nitrite', food * Math.max(0, s2), x2, k.temperature)
+      d[OWN] = pace * growth('ammonia', food * Math.max(0, s), x, { temperature, works: breathes })
+      d[OWN + 1] = pace * growth('nitrite', food * Math.max(0, s2), x2, { temperature, works: breathes })
     }
     const exchange = gasExchange({ speed: off ? 0 : k.stirred, depth, temperature: k.temperature })
-    const use = load.oxygen + (plants + taken) * OXYGEN_OF_NITROGEN
-    // Where there is little left, less is used: nothing breathes what is not there.
-    const breathed = use * Math.min(1, Math.max(0, oxygen) / 0.5e-3)
+    const use = load.oxygen + load.rotting + (plants + taken) * OXYGEN_OF_NITROGEN
+    const breathed = use * Math.min(1, Math.max(0, oxygen) / SCARCE)
     d[0] = ((load.ammonia - plants - taken) / k.volume) * DAY
     d[1] = ((taken - taken2) / k.volume) * DAY
     d[2] = (taken2 / k.volume) * DAY
     d[3] = ((exchange * k.surface * (saturation - oxygen) - breathed) / k.volume) * DAY
+    d[ALKALINITY] =
+      (((load.ammonia - plants) * ALKALINITY_OF_AMMONIA - taken * ALKALINITY_OF_NITROGEN) / k.volume) * DAY
     d[MADE] = load.ammonia * DAY
     d[PLANTS] = plants * DAY
     return d
@@ -244,20 +290,38 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
       nitrate,
       oxygen,
       films: filters.map((_, i) => v[N + 2 * i] ?? 0),
+      bodies: filters.map((_, i) => v[BODY + i] ?? 0),
     })
   }
+  let now = 0
   let changed = 0
   const change = (): void => {
     const [a = 0, b = 0, c = 0] = y
     changed += k.changeShare * k.volume * (a + b + c - k.tapNitrate)
     const left = 1 - k.changeShare
     y = [a * left, b * left, c * left + k.changeShare * k.tapNitrate, ...y.slice(3)]
+    y[ALKALINITY] = (y[ALKALINITY] ?? 0) * left + k.changeShare * k.alkalinity
   }
   const set = (id: string, of: (x: number) => number): void => {
     const i = filters.findIndex((f) => f.id === id)
     y = y.map((v, j) =>
       i >= 0 && (j === N + 2 * i || j === N + 2 * i + 1) ? Math.max(RIPENESS.nothing, of(v)) : v,
     )
+  }
+  /** What the films of each filter took when it stopped (kg/s): so they breathe on. */
+  let stopped: readonly number[] = []
+  const stop = (): void => {
+    const [s = 0, , , oxygen = 0] = y
+    const most = mostAlkaline * keptByAlkalinity(y[ALKALINITY] ?? 0)
+    stopped = filters.map((f, i) =>
+      running(f, now) ? takenBy(food * Math.max(0, s), f.films, (y[N + 2 * i] ?? 0) * most) : 0,
+    )
+    y = y.map((v, j) => {
+      if (j < BODY) return v
+      const { body } = filters[j - BODY] as TimedFilter
+      return body === undefined ? 0 : oxygen
+    })
+    off = true
   }
   const stops: { readonly day: number; readonly act: () => void }[] = happenings.flatMap((h) => {
     switch (h.what) {
@@ -271,7 +335,7 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
         return [{ day: h.day, act: () => void (feed *= h.times) }]
       case 'off':
         return [
-          { day: h.day, act: () => void (off = true) },
+          { day: h.day, act: stop },
           { day: h.day + h.hours / 24, act: () => void (off = false) },
         ]
     }
@@ -281,13 +345,13 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
   for (const f of filters) if (f.from) stops.push({ day: f.from, act: () => undefined })
   stops.sort((a, b) => a.day - b.day)
   keep(0, y)
-  let now = 0
   for (const stop of [...stops.filter((s) => s.day <= days), { day: days, act: () => undefined }]) {
     const times: number[] = []
     for (let i = Math.floor(now * A_DAY) + 1; i / A_DAY < stop.day; i++) times.push(i / A_DAY)
     const { end, at } = integrate(slope, y, [now, stop.day], times)
     at.forEach((v, i) => keep(times[i] ?? now, v))
-    y = end.map((v, j) => ((j >= N && j < MADE) || j >= OWN ? Math.min(1, Math.max(0, v)) : Math.max(0, v)))
+    const isFilm = (j: number): boolean => (j >= N && j < MADE) || (j >= OWN && j < ALKALINITY)
+    y = end.map((v, j) => (isFilm(j) ? Math.min(1, Math.max(0, v)) : Math.max(0, v)))
     if (stop.day > now) keep(stop.day, y)
     now = stop.day
     stop.act()
@@ -305,6 +369,7 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
     peakNitrite: peak((p) => p.nitrite),
     leastOxygen: peak((p) => p.oxygen, -1),
     safeFrom: after?.day ?? null,
+    foulFrom: points.find((p) => p.bodies.some((o) => o < SCARCE / 10))?.day ?? null,
     nitrogen: {
       made: y[MADE] ?? 0,
       plants: y[PLANTS] ?? 0,

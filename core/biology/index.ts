@@ -1,6 +1,7 @@
 export * from './balance'
 export * from './carries'
 export * from './film'
+export * from './heldBack'
 export * from './inTime'
 export * from './load'
 export * from './oxygen'

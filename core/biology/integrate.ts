@@ -1,4 +1,4 @@
-import { Solver } from 'odex'
+import odex from './odex.cjs'
 
 /** Right-hand side of dy/dt = f(t, y); the integrator owns y. */
 export type Slope = (t: number, y: readonly number[]) => number[]
@@ -21,7 +21,7 @@ export function integrate(
   if (to <= from) return { end: y0, at: [] }
   const at: number[][] = []
   let next = 0
-  const solver = new Solver((t, y) => slope(t, y), y0.length, {
+  const solver = new odex.Solver((t, y) => slope(t, y), y0.length, {
     relativeTolerance: 1e-7,
     absoluteTolerance: 1e-12,
     initialStepSize: Math.min(1e-3, (to - from) / 10),

@@ -7,8 +7,14 @@ export const DAY = 86400
 export const NITROGEN_OF_PROTEIN = 0.092
 /** Share of the feed that becomes solids. Source: Timmons and Ebeling (from memory), about a quarter. */
 const SOLIDS_OF_FEED = 0.25
+/**
+ * Oxygen that bacteria use on a kilogram of rotting solids (kg/kg): 0.6 to 1. Source: Timmons and Ebeling (from
+ * memory).
+ * All of them rot in the water: what is rinsed out before it does is not taken off.
+ */
+export const OXYGEN_OF_SOLIDS = 0.8
 /** Carbon dioxide breathed out for oxygen breathed in (kg/kg) at a respiratory quotient of 1: 44.01/32.00. */
-const CARBON_DIOXIDE_OF_OXYGEN = 44.01 / 31.998
+export const CARBON_DIOXIDE_OF_OXYGEN = 44.01 / 31.998
 
 /** What is fed: feed (kg/s), its share of protein, oxygen the animals take for it from the water (kg/kg). */
 export interface Feeding {
@@ -24,6 +30,8 @@ export interface Load {
   readonly oxygen: number
   readonly carbonDioxide: number
   readonly solids: number
+  /** Oxygen that bacteria use on the solids. */
+  readonly rotting: number
 }
 
 /**
@@ -40,5 +48,6 @@ export function loadOf({ feed, protein, oxygenOfFeed }: Feeding): Load {
     oxygen,
     carbonDioxide: oxygen * CARBON_DIOXIDE_OF_OXYGEN,
     solids: feed * SOLIDS_OF_FEED,
+    rotting: feed * SOLIDS_OF_FEED * OXYGEN_OF_SOLIDS,
   }
 }

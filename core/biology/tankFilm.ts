@@ -1,7 +1,5 @@
-import { HALF_SATURATION } from './film'
+import { atFilm, DIFFUSION } from './film'
 
-/** Diffusion of ammonium in water at 25 °C, infinitely dilute (m²/s). Source: CRC Handbook (from memory). */
-const DIFFUSION = 1.96e-9
 /**
  * Water that stands on a surface no current runs over (m): 0.5 to 1 mm. Source: diffusive boundary layers over
  * sediments, Jørgensen and Revsbech 1985 (from memory); in a tank stirred by fish and return, common practice.
@@ -45,8 +43,5 @@ export function ownArea(t: TankSurfaces): number {
 export function takenByTank(s: number, area: number, most: number): number {
   if (!(s > 0) || !(area > 0)) return 0
   const k = DIFFUSION / STAGNANT
-  // k s'² + (k K + r − k S) s' − k K S = 0, its positive root.
-  const b = k * HALF_SATURATION + most - k * s
-  const at = (Math.sqrt(b * b + 4 * k * k * HALF_SATURATION * s) - b) / (2 * k)
-  return area * k * (s - at)
+  return area * k * (s - atFilm(s, k, most))
 }

@@ -365,15 +365,15 @@ describe('what one can get wrong', () => {
 describe('changing over', () => {
   const keeping: Keeping = {
     volume: 0.2,
-    surface: 0.3,
-    stirred: 0.05,
+    surface: 0.5,
+    stirred: 0.1,
     feed: 4e-3 / 86400,
     protein: 0.45,
     oxygenOfFeed: 0.3,
     temperature: 25,
     salinity: 0,
     pH: 7.5,
-    alkalinity: 0.1,
+    alkalinity: 0.3,
     tapNitrate: 0,
     plantShare: 0.1,
     changeShare: 0.3,

@@ -1,34 +1,48 @@
-import { EXCHANGE_BAND, gasExchange, oxygenLeft } from '../biology'
+import { EXCHANGE_BAND, gasExchange, OXYGEN_OF_NITROGEN } from '../biology'
 import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import { capacityFigure, ruleOf, SCHOOL_WORDS } from '../tanks'
 import type { JudgedFill } from './fills'
-import type { TankBalance } from './tankBalance'
+import { closedBodyFigure, type TankBalance } from './tankBalance'
 import type { TankRecord } from './tankRecord'
 
 /** Oxygen under which fish are at risk within hours (kg/m³). Common practice, no source. */
 const RISK = 3e-3
 
-/** Gas exchange of the still surface (m/s), and the oxygen it would hold (kg/m³) with animals and plants breathing. */
-function stillRest({ balance: b, keeping: k }: Pick<TankBalance, 'balance' | 'keeping'>): {
-  readonly exchange: number
-  readonly rest: number
-} {
-  const exchange = gasExchange({ speed: 0, depth: k.volume / k.surface, temperature: k.temperature })
-  const use = b.oxygenUse.animals + b.oxygenUse.plants
-  return { exchange, rest: oxygenLeft(b.saturation, use, exchange, k.surface) }
-}
+/** Gas exchange of a surface that nothing stirs, in its band: half of it, what the sums give, half as much again. */
+const EXCHANGES = { low: 1 - EXCHANGE_BAND, given: 1, high: 1 + EXCHANGE_BAND } as const
 
 /**
- * How long the tank has with nothing running: until its oxygen falls to 3 mg/L under a still surface. Infinity where it
- * never does.
+ * Gas exchange of the still surface (m/s), and how far below saturation it would hold the oxygen (kg/m³) with animals,
+ * plants and bacteria breathing, and the tank’s own films taking what they take.
  */
-export function hoursWithout(study: Pick<TankBalance, 'balance' | 'keeping'>): number {
+function stillRest(
+  { balance: b, keeping: k }: Pick<TankBalance, 'balance' | 'keeping'>,
+  share: number,
+): { readonly exchange: number; readonly drawn: number } {
+  const exchange = share * gasExchange({ speed: 0, depth: k.volume / k.surface, temperature: k.temperature })
+  return { exchange, drawn: usedWithout(b) / (exchange * k.surface) }
+}
+
+/** Oxygen used with every filter off (kg/s). */
+const usedWithout = (b: TankBalance['balance']): number =>
+  b.oxygenUse.animals + b.oxygenUse.plants + b.oxygenUse.rotting + b.nitrogen.own * OXYGEN_OF_NITROGEN
+
+/**
+ * How long the tank has with nothing running (hours): until its oxygen falls to 3 mg/L under a still surface that takes
+ * in a share of what the sums give. Infinity where it never does.
+ */
+export function hoursWithout(study: Pick<TankBalance, 'balance' | 'keeping'>, share = 1): number {
   const { balance: b, keeping: k } = study
-  const { exchange, rest } = stillRest(study)
-  if (rest >= RISK) return Infinity
+  const { exchange, drawn } = stillRest(study, share)
+  const rest = b.saturation - drawn
   if (b.oxygen <= RISK) return 0
+  if (rest >= RISK) return Infinity
   return (Math.log((b.oxygen - rest) / (RISK - rest)) * k.volume) / (exchange * k.surface) / 3600
 }
+
+/** Oxygen at which a still surface holds the tank (kg/m³), never below nothing. */
+export const oxygenWithout = (study: Pick<TankBalance, 'balance' | 'keeping'>, share = 1): number =>
+  Math.max(0, study.balance.saturation - stillRest(study, share).drawn)
 
 /** One thing said of what is left when a filter is off. */
 export interface Left {
@@ -116,28 +130,89 @@ function twoOfThem(tank: TankRecord, fill: JudgedFill, claimedMax: number | null
       }
 }
 
-/** The hours a tank has with nothing running; nothing where nobody is fed. */
+/** Hours that nobody has to reckon with: a filter is not off for longer unnoticed (common practice, no source). */
+const LONG = 48
+
+/**
+ * The hours a tank has with nothing running, by the low end of what its surface may take in; nothing where nobody is
+ * fed.
+ */
 export function nothingRunning(study: TankBalance | null): readonly Left[] {
   if (!study || !(study.keeping.feed > 0)) return []
-  const hours = hoursWithout(study)
-  return hours === Infinity
-    ? [
-        {
-          tone: 'note',
-          sentence: ['With nothing running its oxygen stays above 3 mg/L: the surface alone gives enough.'],
-        },
-      ]
-    : [
-        {
-          tone: 'caution',
-          sentence: [
-            'With nothing running its oxygen falls to 3 mg/L in about ',
-            sayFigure(hoursFigure(study, hours)),
-            '.',
-          ],
-        },
-      ]
+  const [low, given] = [hoursWithout(study, EXCHANGES.low), hoursWithout(study)]
+  if (low === Infinity)
+    return [
+      {
+        tone: 'note',
+        sentence: [
+          'With nothing running its oxygen stays above 3 mg/L, even if the still surface takes in but half of what the sums give: it comes to rest at ',
+          sayFigure(restFigure(study)),
+          '.',
+        ],
+      },
+    ]
+  if (low === 0)
+    return [
+      {
+        tone: 'caution',
+        sentence: ['Its oxygen at night may be at 3 mg/L as it is: with nothing running it only falls.'],
+      },
+    ]
+  if (given > LONG)
+    return [
+      {
+        tone: 'caution',
+        sentence: [
+          'With nothing running its oxygen may fall to 3 mg/L in ',
+          sayFigure(hoursFigure(study, low, 'low')),
+          ': by the sums the surface alone gives enough, at half of that it does not. Do not rely on it.',
+        ],
+      },
+    ]
+  return [
+    {
+      tone: 'caution',
+      sentence: [
+        'With nothing running its oxygen falls to 3 mg/L in about ',
+        sayFigure(hoursFigure(study, given, 'given')),
+        ', and maybe in ',
+        sayFigure(hoursFigure(study, low, 'low')),
+        ': reckon with the shorter.',
+      ],
+    },
+  ]
 }
+
+/**
+ * What is said of a filter that stands for some hours: whether the oxygen shut into its body lasts, what is left of its
+ * film, and that what has gone foul must not go back into the tank. `body` as a story has it; `left`, the share of its
+ * film that is there afterwards.
+ */
+export function stoppedBody(
+  study: TankBalance,
+  { body, hours, left }: { readonly body: number | null; readonly hours: number; readonly left: number },
+): readonly Left[] {
+  if (body === Infinity) return []
+  const lasts = closedBodyFigure(study, body)
+  const of: Sentence = lasts
+    ? ['The oxygen shut into its body lasts about ', sayFigure(lasts), '. ']
+    : ['How much water its body holds is not known: reckon with no oxygen in it from the start. ']
+  // By the short end of what is believed.
+  if (lasts && hours * 3600 < lasts.value - (lasts.uncertainty ?? 0))
+    return [{ tone: 'note', sentence: [...of, 'Within that it may be started again as it is.'] }]
+  return [
+    {
+      tone: 'caution',
+      sentence: [
+        ...of,
+        `Do not start it into the tank as it stands: what is in it may be foul. Open it, pour its water away, rinse the media in tank water, then start it; if it smells of rotten eggs, do so outdoors or by an open window. By the sums ${percent(left)} of its film is left; watch ammonia and nitrite for some days.`,
+      ],
+    },
+  ]
+}
+
+const percent = (share: number): string =>
+  share > 0.995 ? 'nearly all' : `about ${Math.round(100 * share)} %`
 
 const twice = (one: Figure): Figure => ({
   ...one,
@@ -149,26 +224,57 @@ const twice = (one: Figure): Figure => ({
   working: [putFigure('one', one)],
 })
 
-const hoursFigure = ({ balance: b, keeping: k }: TankBalance, hours: number): Figure => ({
-  id: 'hours-without',
-  label: 'Until oxygen falls to 3 mg/L with nothing running',
-  value: hours * 3600,
-  uncertainty: hours * 3600 * EXCHANGE_BAND,
-  dimension: 'time',
-  unit: 'h',
+/** Half of what the still surface gives, and what goes by it. */
+const STILL = 'a still surface, 0.6 m a day (common practice), to a factor of two'
+const without = ({ balance: b, keeping: k }: TankBalance): Figure['working'] => [
+  put('use', 'animals, plants, bacteria and the tank’s own films', usedWithout(b), 'feed', 'computed'),
+  put('C*', 'saturation', b.saturation, 'concentration', 'computed'),
+  put('A', 'water surface', k.surface, 'area', 'measured'),
+]
+
+const hoursFigure = (study: TankBalance, hours: number, which: 'low' | 'given'): Figure => {
+  const { balance: b, keeping: k } = study
+  const ends = [EXCHANGES.low, EXCHANGES.high].map((share) => hoursWithout(study, share) * 3600) as [
+    number,
+    number,
+  ]
+  const value = hours * 3600
+  return {
+    id: which === 'low' ? 'hours-without-low' : 'hours-without',
+    label:
+      which === 'low'
+        ? 'Until oxygen falls to 3 mg/L with nothing running, at half the exchange'
+        : 'Until oxygen falls to 3 mg/L with nothing running',
+    value,
+    ...(which === 'given' &&
+      ends[1] < Infinity && { uncertainty: Math.max(value - ends[0], ends[1] - value), interval: ends }),
+    dimension: 'time',
+    unit: 'h',
+    provenance: 'computed',
+    conditions: which === 'low' ? ['half of the exchange: the low end of what is believed'] : [],
+    formula: 't = V/(K_L A) · ln[(D − C* + C₀)/(D − C* + 3 mg/L)],  D = use/(K_L A)',
+    working: [
+      put('C₀', 'as it stops', b.oxygen, 'concentration', 'computed'),
+      put('K_L', 'gas exchange', stillRest(study, EXCHANGES[which]).exchange, 'velocity', 'rule'),
+      put('V', 'water in the tank', k.volume, 'volume', 'computed'),
+      ...(without(study) ?? []),
+    ],
+    source: STILL,
+  }
+}
+
+/** Where a still surface holds the oxygen, by its low end. */
+const restFigure = (study: TankBalance): Figure => ({
+  id: 'oxygen-without',
+  label: 'Oxygen with nothing running',
+  value: oxygenWithout(study),
+  uncertainty: oxygenWithout(study) - oxygenWithout(study, EXCHANGES.low),
+  dimension: 'concentration',
   provenance: 'computed',
-  formula: 't = V/(K_L A) · ln[(C₀ − C∞)/(3 mg/L − C∞)]',
+  formula: 'C = C* − use/(K_L A), never below nothing',
   working: [
-    put('C₀', 'as it stops', b.oxygen, 'concentration', 'computed'),
-    put(
-      'C∞',
-      'where a still surface would hold it',
-      stillRest({ balance: b, keeping: k }).rest,
-      'concentration',
-      'computed',
-    ),
-    put('use', 'animals and plants', b.oxygenUse.animals + b.oxygenUse.plants, 'feed', 'computed'),
-    put('V', 'water in the tank', k.volume, 'volume', 'computed'),
+    put('K_L', 'gas exchange', stillRest(study, 1).exchange, 'velocity', 'rule'),
+    ...(without(study) ?? []),
   ],
-  source: 'a still surface, 0.6 m a day (common practice), to a factor of two',
+  source: STILL,
 })

@@ -82,10 +82,14 @@ describe('the claim against what is supported', () => {
     expect(level(benched)).toBe('overclaimed')
   })
   test.each([
-    // The ends of 120 ± 43.3 L: claimed ÷ 163.3 and ÷ 76.7. What its films carry is more than twice that.
-    // 0.3 m³ is probably not carried by its films either: no split.
+    // The ends of 120 ± 43.3 L: claimed ÷ 163.3 and ÷ 76.7. Its films carry less than twice that: no split.
     [0.3, 'overclaimed', true, ''],
-    [0.2, 'overclaimed', true, 'Too high by media mass, probably holds by feed balance'],
+    [
+      0.2,
+      'overclaimed',
+      true,
+      'The claim is too high: borderline, its interval reaches far too high and stretched',
+    ],
     [
       0.14,
       'stretched',
@@ -99,6 +103,12 @@ describe('the claim against what is supported', () => {
     expect([verdict.level, verdict.borderline]).toEqual([level, borderline])
     if (max !== 0.3) expect(verdict.words).toBe(words)
     expect(verdict.split).toBe(words.includes(' by '))
+  })
+  test('where the class is fed little its films carry the claim, and the schools are said to be split', () => {
+    const stockClasses = STOCK_CLASSES.map((c) => ({ ...c, feedPerVolume: c.feedPerVolume / 3 }))
+    const { verdict } = assess({ ...benched, claims: print({ 'tank-max': 0.2 }) }, { stockClasses })
+    expect([verdict.level, verdict.split]).toEqual(['overclaimed', true])
+    expect(verdict.words).toBe('Too high by media mass, probably holds by feed balance')
   })
   test('the thresholds themselves belong below them', () => {
     expect([1.1, 1.5, 2.5].map(levelOf)).toEqual(['holds', 'stretched', 'overclaimed'])

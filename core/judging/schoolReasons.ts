@@ -1,4 +1,4 @@
-import { DAY, KIT_ZERO, leverage, mostOf, takenBy } from '../biology'
+import { DAY, KIT_ZERO, leverage, mostHere, takenBy } from '../biology'
 import { put, putFigure, sayFigure, type Figure, type Said, type Sentence } from '../figures'
 import {
   capacityFigure,
@@ -18,6 +18,8 @@ const LIMIT_WORDS = {
   unionised: 'un-ionised ammonia',
   nitrite: 'nitrite that a kit would show',
   oxygen: 'oxygen at night',
+  alkalinity: 'alkalinity, which its changes do not bring back',
+  nitrate: 'nitrate',
 } as const
 
 /** What a class is judged with: the fill’s numbers, the range they make, the label’s top. */
@@ -85,18 +87,21 @@ export function bindingSentence(c: ClassCase): Sentence {
 }
 
 /** Nitrogen that films take up a day at what a kit reads as zero. */
-function takenFigure({ films, flow }: CapacityFigures, stock: StockClass): Figure {
+function takenFigure(of: CapacityFigures, stock: StockClass): Figure {
+  const { films, flow } = of
+  const most = mostHere(keepingOfClass(stock, of))
   return {
     id: `films-take-${stock.id}`,
     label: 'Taken up at 0.12 mg/L, as N',
-    value: films ? takenBy(KIT_ZERO, films, mostOf(stock)) : 0,
+    value: films ? takenBy(KIT_ZERO, films, most) : 0,
     dimension: 'feed',
     unit: 'mg/d',
     provenance: 'computed',
-    formula: 'F = Σ q (S − b);  K ln(S/b) + S − b = r_max A/q',
+    formula:
+      'F = Σ q (S − b);  [K ln(s/b) + s − b]/r_max + ln[r(s)/r(b)]/k = A/q, s at the film, k what passes the standing water',
     working: [
       put('S', 'half of a kit’s first step', KIT_ZERO, 'concentration', 'rule'),
-      put('r_max', 'most a film takes, mg/m² a day', mostOf(stock) * DAY * 1e6, 'ratio', 'rule'),
+      put('r_max', 'most a film takes beside organic carbon, mg/m² a day', most * DAY * 1e6, 'ratio', 'rule'),
       put('Q', flow.label.toLowerCase(), flow.value, 'flow', flow.provenance),
     ],
     source: 'Zhu and Chen 1999 (from memory); Levenspiel, plug flow',

@@ -24,18 +24,24 @@ export const USUAL_ASKS: StoryAsks = { weeks: 4, share: 0.3, hours: 12 }
 /** A settled tank is watched so long before something happens to it, and altogether (days). */
 const BEFORE = 5
 const RIPENING = 60
+/** Day on which the power goes. */
+export const OFF_FROM = 1
 const AFTER = 40
 
-/** A story of one filter on a tank, told from its start with full stock. */
+/**
+ * A story of one filter on a tank, told from its start with full stock. `body`: water its body shuts in when it stops
+ * (m³); Infinity where its films lie open in the tank, null where nobody knows.
+ */
 export function storyOf(
   kind: StoryKind,
   keeping: Keeping,
   films: Films,
   asks: StoryAsks = USUAL_ASKS,
+  body: number | null = null,
 ): Story {
   const from = (ripe: number): Story => ({
     keeping,
-    filters: [{ id: 'filter', films, ripe }],
+    filters: [{ id: 'filter', films, ripe, ...(body !== null && { body }) }],
     happenings: [],
     days: RIPENING,
   })
@@ -68,6 +74,6 @@ export function storyOf(
     case 'double':
       return settled({ day: BEFORE, what: 'feed', times: 2 })
     case 'off':
-      return { ...settled({ day: 1, what: 'off', hours: asks.hours }), days: 10 }
+      return { ...settled({ day: OFF_FROM, what: 'off', hours: asks.hours }), days: 10 }
   }
 }

@@ -1,7 +1,9 @@
 import {
   balance,
+  keptAtPH,
   EXCHANGE_BAND,
   FILM_BAND,
+  ORGANIC_BAND,
   OWN_BAND,
   hoursOfOxygen,
   reachedSurface,
@@ -36,12 +38,17 @@ const LIMIT_WORDS: Readonly<Record<LimitId, string>> = {
   unionised: 'at most 0.025 mg/L (EIFAC 1970)',
   nitrite: 'a kit reads zero up to 0.12 mg/L',
   oxygen: 'at least 5 mg/L',
+  alkalinity: 'at least 25 mg/L, or half of what is put in',
+  nitrate: 'the most of its class; water changes keep it, not the filter',
 }
 const SOURCES = {
   film: 'Zhu and Chen 1999, 2001; Timmons and Ebeling (from memory)',
   gas: 'Emerson et al. 1975; EIFAC 1970',
   oxygen: 'Benson and Krause 1984; O’Connor and Dobbins 1958 (from memory)',
 } as const
+
+/** Share of a film’s clean-water rate that organic carbon and pH leave it. */
+const heldTo = (k: Keeping): number => (k.organic ?? 1) * keptAtPH(k.pH)
 
 /** Of a filter what a tank’s balance takes: its films, its flow and how it comes back. */
 export type OnTank = Pick<JudgedFill, 'films' | 'flow' | 'outlet'> & Partial<Pick<JudgedFill, 'mass'>>
@@ -106,13 +113,13 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     0,
     ...on.map(({ mass }) => (mass && mass.value > 0 ? (mass.uncertainty ?? 0) / mass.value : 0)),
   )
-  const doubt = Math.hypot(fedBand, FILM_BAND, mediaBand)
+  const doubt = Math.hypot(fedBand, FILM_BAND, ORGANIC_BAND, mediaBand)
   const own = b.nitrogen.own
   const ownFigure: Figure = {
     id: 'tank-own',
     label: 'The tank itself takes, as N',
     value: own,
-    uncertainty: own * Math.hypot(OWN_BAND, FILM_BAND),
+    uncertainty: own * Math.hypot(OWN_BAND, FILM_BAND, ORGANIC_BAND),
     dimension: 'feed',
     unit: 'mg/d',
     provenance: 'rule',
@@ -128,12 +135,19 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   const film = (value: number, floor: boolean): Partial<Figure> => ({
     ...(!floor && Number.isFinite(value) && { uncertainty: value * doubt }),
     conditions: floor ? ['the film’s own floor: below it a film does not keep itself'] : [],
-    formula: 'P (1 − plants) = (f/T) V S + F(S) + G(S), not below 0.07 mg/L',
+    formula: 'P (1 − plants) = (f/T) V S + κ [F(S) + G(S)], not below 0.07 mg/L',
     working: [
       putFigure('P', made),
       put('plants', 'take of it', keeping.plantShare, 'ratio', 'rule'),
       surface,
       ...(own > 0 ? [putFigure('G', ownFigure)] : []),
+      put(
+        'κ',
+        'of their rate that organic carbon, pH and alkalinity leave',
+        heldTo(keeping) * b.kept,
+        'ratio',
+        'rule',
+      ),
       ...(keeping.food ? [put('food', 'left by the conditioner', keeping.food, 'ratio', 'rule')] : []),
       ...on.map((f, i) => putFigure(on.length > 1 ? `Q_${i + 1}` : 'Q', f.flow)),
     ],
@@ -180,7 +194,25 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
         ],
         source: 'a run of equal changes, in closed form',
       }),
-      limit: null,
+      limit: met('nitrate'),
+    },
+    {
+      figure: level('alkalinity', 'Alkalinity before a change', b.alkalinity, {
+        formula: 'A = A_in + [3.57 P (1 − plants) − 7.14 N oxidised] · T ÷ (f · V), never below nothing',
+        uncertainty: Math.abs(keeping.alkalinity - b.alkalinity) * fedBand,
+        working: [
+          put('A_in', 'of the water put in', keeping.alkalinity, 'concentration', 'measured'),
+          putFigure('P', made),
+          put('plants', 'take of it', keeping.plantShare, 'ratio', 'rule'),
+          put('N', 'oxidised', b.nitrogen.oxidised, 'feed', 'computed'),
+          put('f', 'of the water changed', keeping.changeShare, 'ratio', 'measured'),
+          put('T', 'between changes', keeping.changeDays * 86400, 'time', 'measured'),
+          putFigure('V', tank.water),
+        ],
+        source:
+          '7.14 g CaCO₃ for each g of nitrogen (EPA 1993), half of it given back as ammonia is let out (charge balance)',
+      }),
+      limit: met('alkalinity'),
     },
     {
       figure: level('oxygen', 'Oxygen at night', b.oxygen, {
@@ -192,6 +224,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
           put('animals', 'use', b.oxygenUse.animals, 'feed', 'computed'),
           put('films', 'use', b.oxygenUse.film, 'feed', 'computed'),
           put('plants', 'use at night', b.oxygenUse.plants, 'feed', 'rule'),
+          put('bacteria', 'use on what rots, 0.8 of the solids', b.oxygenUse.rotting, 'feed', 'rule'),
         ],
         source: SOURCES.oxygen,
       }),
@@ -200,8 +233,17 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     {
       figure: level('carbon-dioxide', 'Carbon dioxide at night', b.carbonDioxide, {
         uncertainty: b.carbonDioxide * Math.hypot(fedBand, EXCHANGE_BAND),
-        formula: 'C = C of the air + breathed ÷ (0.96 K_L · A)',
-        working: [put('breathed', 'by the animals', b.load.carbonDioxide, 'feed', 'computed')],
+        formula: 'C = C of the air + (1.38 breathed + 5.85 N) ÷ (0.96 K_L · A)',
+        working: [
+          put(
+            'breathed',
+            'by animals, plants and bacteria, 1.38 of their oxygen',
+            b.oxygenUse.animals + b.oxygenUse.plants + b.oxygenUse.rotting,
+            'feed',
+            'computed',
+          ),
+          put('N', 'oxidised, 5.85 of it', b.nitrogen.oxidised, 'feed', 'computed'),
+        ],
         source: SOURCES.oxygen,
       }),
       limit: null,
@@ -224,8 +266,10 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   return { balance: b, keeping, lines, sentences: sentencesOf(tank, keeping, b, lines) }
 }
 
-/** pH outside which films slow down or stop (common practice, no source). */
-const FILM_PH = { low: 6.3, high: 9 } as const
+/** Above this pH nothing is known of films in tanks (common practice, no source). */
+const HIGH_PH = 9
+/** Films that keep less of their rate than this for want of pH are said to be slow. */
+const SLOW = 0.9
 /** Below this films hardly work (°C; common practice, no source). */
 const FILM_COLD = 8
 
@@ -274,21 +318,25 @@ function sentencesOf(
       LIMIT_WORDS[l.id],
       '.',
     )
-  if (k.pH < FILM_PH.low || k.pH > FILM_PH.high)
+  if (keptAtPH(k.pH) < SLOW)
     add(
       'caution',
-      `At pH ${k.pH} films work slowly or not at all; these sums hold from about ${FILM_PH.low} to ${FILM_PH.high}.`,
+      keptAtPH(k.pH) > 0
+        ? `At pH ${k.pH} films keep about ${Math.round(100 * keptAtPH(k.pH))} % of their rate. A tank long at that pH may do better: its films are used to it.`
+        : `At pH ${k.pH} films work hardly or not at all by these sums. A tank long at that pH may do better: its films are used to it, and ammonia is nearly all harmless there.`,
     )
+  if (k.pH > HIGH_PH)
+    add('caution', `At pH ${k.pH} nothing sure is known of films: these sums hold to about pH ${HIGH_PH}.`)
   if (k.temperature < FILM_COLD)
     add('caution', 'In water this cold films hardly work, and fish eat little: these sums are a guess.')
   if (b.nitrate === Infinity) add('caution', 'Without water changes nitrate rises without end.')
-  if (b.alkalinity <= 0)
+  if (b.limits.some((l) => l.id === 'alkalinity' && !l.met))
     add(
       'caution',
-      'Oxidising this much uses up the alkalinity of the water',
+      'Oxidising this much uses up alkalinity faster than changes bring it: there is enough for',
       ...(Number.isFinite(b.alkalinityDays)
         ? [
-            ', in about ',
+            ' about ',
             sayFigure(
               {
                 ...alkalinityFigure(k, b),
@@ -297,14 +345,14 @@ function sentencesOf(
                 value: b.alkalinityDays * 86400,
                 dimension: 'time',
                 unit: 'd',
-                formula: 't = alkalinity · V ÷ (7.14 · N oxidised)',
+                formula: 't = alkalinity · V ÷ (7.14 · N oxidised − 3.57 · N let out)',
               },
               2,
             ),
-            ' without a change',
+            ' without any',
           ]
-        : []),
-      ': pH falls, and the films stall. Change more, or harden it.',
+        : [' as long as nothing else is fed']),
+      '. Then pH falls, the films stall and ammonia rises. Change more, or harden the water.',
     )
   else if (b.pHFall > 0.15)
     add(
@@ -337,11 +385,12 @@ const alkalinityFigure = (k: Keeping, b: Balance) =>
     provenance: 'computed',
     working: [
       put('alkalinity', 'of the water put in', k.alkalinity, 'concentration', 'measured'),
-      put('left', 'before a change', Math.max(0, b.alkalinity), 'concentration', 'computed'),
+      put('left', 'before a change', b.alkalinity, 'concentration', 'computed'),
       put('N', 'oxidised', b.nitrogen.oxidised, 'feed', 'computed'),
       put('V', 'water in the tank', k.volume, 'volume', 'computed'),
     ],
-    source: '7.14 g CaCO₃ for each g of nitrogen (EPA 1993); at an unchanged CO₂',
+    source:
+      '7.14 g CaCO₃ for each g of nitrogen (EPA 1993), half of it given back (charge balance); at an unchanged CO₂',
   }) as const
 
 const NAMES: Readonly<Record<LimitId, string>> = {
@@ -349,11 +398,13 @@ const NAMES: Readonly<Record<LimitId, string>> = {
   unionised: 'Un-ionised ammonia',
   nitrite: 'Nitrite',
   oxygen: 'Oxygen at night',
+  alkalinity: 'Alkalinity',
+  nitrate: 'Nitrate',
 }
 
-/** How long the oxygen of a closed body lasts with nothing running; null for a body that nobody has measured. */
+/** How long the oxygen of a closed body (m³) lasts once it stops; null for one nobody measured, or that is open. */
 export function closedBodyFigure(study: TankBalance, bodyWater: number | null): Figure | null {
-  if (bodyWater === null || !(study.balance.nitrogen.oxidised > 0)) return null
+  if (bodyWater === null || !(bodyWater < Infinity) || !(study.balance.nitrogen.oxidised > 0)) return null
   const hours = hoursOfOxygen(bodyWater, study.balance.oxygen, study.balance.nitrogen.oxidised)
   return {
     id: 'closed-body-oxygen',

@@ -1,4 +1,4 @@
-import { CONDITIONER_LEAVES, ownArea, type Keeping } from '../biology'
+import { BESIDE_ORGANIC, CONDITIONER_LEAVES, ownArea, type Keeping } from '../biology'
 import type { Figure } from '../figures'
 import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
 import type { StockClass } from '../tanks'
@@ -84,7 +84,9 @@ export const keepingOfTank = (t: TankRecord, ...returns: readonly Return[]): Kee
   temperature: t.temperature,
   salinity: t.salinity,
   pH: t.pH,
+  organic: BESIDE_ORGANIC,
   alkalinity: t.alkalinity,
+  nitrateLimit: t.stock.nitrateLimit,
   tapNitrate: t.tapNitrate,
   plantShare: t.plantShare ?? t.stock.plantShare,
   changeShare: t.changeShare,

@@ -1,6 +1,6 @@
-import { servedArea, type FilmLayer, type Films } from '../biology'
+import { bedTransfer, servedArea, transferAt, type FilmLayer, type Films } from '../biology'
 import type { PlacedLayer } from '../fills'
-import { filmSurface, SINTERED_SURFACE, type Medium } from '../media'
+import { filmSurface, piecesOf, SINTERED_SURFACE, USUAL_PIECES, type Medium } from '../media'
 
 /** Does a medium’s surface carry a film that counts? */
 export const filmCounts = (m: Medium): boolean => filmSurface(m).perVolume > 0
@@ -35,7 +35,11 @@ function areaOf(o: Filled, l: Filled['layers'][number], dirtKnown: boolean): num
 export function filmsOf(o: Filled, dirtKnown = false): Films {
   const layers = o.layers
     .filter((l) => filmCounts(l.placed.medium))
-    .map((l): FilmLayer => ({ area: areaOf(o, l, dirtKnown), flow: l.through }))
+    .map((l): FilmLayer => ({
+      area: areaOf(o, l, dirtKnown),
+      flow: l.through,
+      transfer: bedTransfer(l.through / l.placed.area, piecesOf(l.placed.medium)),
+    }))
   return { flow: o.flow, layers }
 }
 
@@ -68,14 +72,23 @@ export function filmWorth(o: Filled): FilmWorth {
   return { mass, uncertainty: mass * relative, foam: all > 0 ? foam / all : 0 }
 }
 
+/** Water along good sintered media where nobody measured the bed (m/s). Common practice, no source. */
+const USUAL_SPEED = 4e-3
+
 /** Films of good sintered media (kg) that meet a share of the water, where no fill is on record. */
 export const filmsOfMass = (mass: number, flow: number, meets: number): Films => ({
   flow,
-  layers: [{ area: mass * SINTERED_SURFACE, flow: flow * meets }],
+  layers: [
+    {
+      area: mass * SINTERED_SURFACE,
+      flow: flow * meets,
+      transfer: bedTransfer(USUAL_SPEED, USUAL_PIECES),
+    },
+  ],
 })
 
 /** Films at another flow than the one they were worked out at: each layer keeps its share of the water. */
 export function filmsAt({ flow, layers }: Films, at: number): Films {
   const ratio = flow > 0 ? at / flow : 0
-  return { flow: at, layers: layers.map((l) => ({ ...l, flow: l.flow * ratio })) }
+  return { flow: at, layers: layers.map((l) => transferAt(l, ratio)) }
 }

@@ -1,5 +1,7 @@
+import { bedTransfer } from '../biology'
 import { CoreError } from '../errors'
 import type { HookupRecord } from '../judging'
+import { piecesOf } from '../media'
 import { HOUSE_RULES } from './audit'
 import { filmCounts, filmsAt, filmsOf, filmsOfMass } from './films'
 import { permeabilityFigure, surfaceFigure, usualBypass } from './mediumFigures'
@@ -62,14 +64,14 @@ describe('films', () => {
     expect([{ ...m, lifeDays: 60 }, { ...m, form: 'contactor' as const }, { ...m, form: 'carbon' as const, job: 'chemical' as const, effectiveSurface: null }].map(filmCounts)).toEqual([false, false, false])
   })
   const at = (volume: number, fouled: number, through: number, counts: boolean, m = SINTERED) =>
-    ({ placed: { medium: { ...m, effectiveSurface: 1000, lifeDays: null }, volume, layer: { fouled } }, through, counts }) as never
+    ({ placed: { medium: { ...m, effectiveSurface: 1000, lifeDays: null }, volume, area: 0.04, layer: { fouled } }, through, counts }) as never
   test('area is litres times usable surface, less what is fouled; weighed media count as weighed', () => {
     const layers = [at(0.002, 0, 1e-4, true), at(0.001, 0.25, 5e-5, false)]
-    expect(filmsOf({ flow: 2e-4, layers, worth: { calibration: null } })).toEqual({ flow: 2e-4, layers: [{ area: 2, flow: 1e-4 }, { area: 0.75, flow: 5e-5 }] })
+    expect(filmsOf({ flow: 2e-4, layers, worth: { calibration: null } })).toEqual({ flow: 2e-4, layers: [{ area: 2, flow: 1e-4, transfer: bedTransfer(2.5e-3, piecesOf(SINTERED)) }, { area: 0.75, flow: 5e-5, transfer: bedTransfer(1.25e-3, piecesOf(SINTERED)) }] })
     expect(filmsOf({ flow: 2e-4, layers, worth: { calibration: 1.5 } }).layers.map((l) => l.area)).toEqual([3, 0.75])
   })
   test('of kilograms: 2.29 m² each (science), met by a share of the water; at another flow each keeps its share', () => {
-    expect(filmsOfMass(2, 1e-4, 0.8)).toEqual({ flow: 1e-4, layers: [{ area: expect.closeTo(4.58, 1) as unknown, flow: expect.closeTo(8e-5, 12) as unknown }] })
+    expect(filmsOfMass(2, 1e-4, 0.8)).toEqual({ flow: 1e-4, layers: [{ area: expect.closeTo(4.58, 1) as unknown, flow: expect.closeTo(8e-5, 12) as unknown, transfer: bedTransfer(4e-3, { d: 0.015, voidage: 0.45 }) }] })
     const films = { flow: 2e-4, layers: [{ area: 1, flow: 1e-4 }] }
     expect(filmsAt(films, 4e-4)).toEqual({ flow: 4e-4, layers: [{ area: 1, flow: 2e-4 }] })
     expect(filmsAt({ ...films, flow: 0 }, 4e-4).layers[0]?.flow).toBe(0)

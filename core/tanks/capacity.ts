@@ -1,8 +1,10 @@
 import {
+  BESIDE_ORGANIC,
   carries,
   carriesEach,
   EXCHANGE_BAND,
   FILM_BAND,
+  ORGANIC_BAND,
   type Carried,
   type Films,
   type KeepingPerVolume,
@@ -94,6 +96,8 @@ export const keepingOfClass = (
   salinity: stock.salinity,
   pH: stock.pH,
   alkalinity: USUAL_ALKALINITY,
+  organic: BESIDE_ORGANIC,
+  nitrateLimit: stock.nitrateLimit,
   tapNitrate: 0,
   ...USUAL_CHANGES,
   stirred: (volume) =>
@@ -125,7 +129,7 @@ const SCHOOLS: Readonly<Record<CapacitySchool, (i: CapacityInput, s: StockClass)
     const { band } = stock.marks.feedPerVolume
     // Each limit is as sure as what it goes by: films by media and their rate, oxygen by the gas exchange; the interval
     // ends where the first of them may be met, and where the last must.
-    const byFilms = ruleInterval(ammonia, input.mass, FILM_BAND, band)
+    const byFilms = ruleInterval(ammonia, input.mass, FILM_BAND, ORGANIC_BAND, band)
     const byOxygen = ruleInterval(oxygen, null, EXCHANGE_BAND, band)
     const end = (i: 0 | 1): number => Math.min(byFilms[i], byOxygen[i])
     return { volume, interval: [end(0), end(1)], why: null, limit: binding }

@@ -1,6 +1,13 @@
-import { FILM_BAND, mostOf, reachedSurface } from '../biology'
+import { FILM_BAND, mostHere, reachedSurface } from '../biology'
 import { put, putFigure, type Figure, type WorkingLine } from '../figures'
-import { capacityInput, capacityOf, type CapacityFigures, type Interval, type SchoolSays } from './capacity'
+import {
+  capacityInput,
+  capacityOf,
+  keepingOfClass,
+  type CapacityFigures,
+  type Interval,
+  type SchoolSays,
+} from './capacity'
 import { CAPACITY_RULE, FLOOR_BAND, type CapacitySchool } from './rule'
 import { stockKey, type StockClass, type StockNumber } from './stock'
 
@@ -79,7 +86,7 @@ function shown(
     case 'balance':
       return {
         formula:
-          'V: feed · protein · 0.092 · (1 − plants) = changes + films at the first limit;  r = r_max S/(1.93 + S)',
+          'V: feed · protein · 0.092 · (1 − plants) = changes + films at the first limit;  r = r_max · A/(25 + A) · S/(1.93 + S), A the alkalinity left',
         working: [
           put(
             'A',
@@ -90,8 +97,8 @@ function shown(
           ),
           put(
             'r_max',
-            'most a film takes, mg N/m² a day',
-            films ? mostOf(stock) * 86400e6 : 0,
+            'most a film takes beside organic carbon, mg N/m² a day',
+            films ? mostHere(keepingOfClass(stock, of)) * 86400e6 : 0,
             'ratio',
             'rule',
           ),

@@ -34,6 +34,8 @@ export interface StockClass {
   readonly temperature: number
   readonly salinity: number
   readonly pH: number
+  /** Nitrate nitrogen (kg/m³) that changes should keep the tank under. */
+  readonly nitrateLimit: number
   /** Fastest current they bear along the tank (m/s). */
   readonly strongestCurrent: number
   /** May an inlet be open, without a sponge over it? */
@@ -67,6 +69,13 @@ const USUAL_MARKS: Readonly<Record<StockNumber, Mark>> = {
   plantShare: { band: 0.5, source: TRADE },
 }
 
+/**
+ * Nitrate nitrogen (kg/m³). Source: Camargo, Alonso and Salamanca 2005 for sensitive fresh-water animals and for the
+ * sea (from memory); 100 mg/L of nitrate for what is usually kept and twice that for what bears more: common practice,
+ * no source.
+ */
+const NITRATE = { usual: 22.6e-3, hardy: 45.2e-3, sensitive: 10e-3, sea: 20e-3 } as const
+
 const id = (n: number): string => `00000000-0000-4000-8000-0000000002${String(n).padStart(2, '0')}`
 
 interface Numbers {
@@ -91,6 +100,7 @@ const make = (n: number, code: string, label: string, x: Numbers): StockClass =>
   temperature: 25,
   salinity: 0,
   pH: 7.5,
+  nitrateLimit: NITRATE.usual,
   strongestCurrent: x.current,
   openInlet: true,
   minTurnover: x.turnover[0],
@@ -103,7 +113,7 @@ const make = (n: number, code: string, label: string, x: Numbers): StockClass =>
 })
 
 /** Turtles breathe air and foul the water as few fish do. */
-const TURTLES = { oxygenOfFeed: 0, temperature: 26 } as const
+const TURTLES = { oxygenOfFeed: 0, temperature: 26, nitrateLimit: NITRATE.hardy } as const
 
 /**
  * The classes that ship with the app; a house can change them and add its own. Feed follows from the rule of mass:
@@ -125,6 +135,7 @@ export const STOCK_CLASSES: readonly StockClass[] = [
     turnover: [6, 15],
     litres: 50,
     oversizing: 2,
+    more: { nitrateLimit: NITRATE.hardy },
   }),
   make(4, 'marine', 'Marine', {
     feed: 1.5,
@@ -132,7 +143,7 @@ export const STOCK_CLASSES: readonly StockClass[] = [
     turnover: [8, 30],
     litres: 50,
     oversizing: 2,
-    more: { salinity: 35, pH: 8.2 },
+    more: { salinity: 35, pH: 8.2, nitrateLimit: NITRATE.sea },
   }),
   make(5, 'turtle', 'Turtles, still water', {
     feed: 5,
@@ -164,6 +175,6 @@ export const STOCK_CLASSES: readonly StockClass[] = [
     turnover: [2, 6],
     litres: 200,
     oversizing: 1,
-    more: { openInlet: false },
+    more: { openInlet: false, nitrateLimit: NITRATE.sensitive },
   }),
 ]

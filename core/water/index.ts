@@ -81,22 +81,26 @@ export function waterProperties({ temperature, salinity = 0 }: WaterState): Wate
 
 const poly = (x: number, ...c: readonly number[]): number => c.reduceRight((sum, k) => sum * x + k, 0)
 
+/** Molal ionic strength of sea water of a practical salinity (mol/kg). Source: EPA 440/5-88-004, 1989 (from memory). */
+const ionicStrength = (salinity: number): number => (19.9273 * salinity) / (1000 - 1.005109 * salinity)
+
 /**
- * Share of total ammonia that is un-ionised, NH₃/(NH₃ + NH₄⁺) = 1/(1 + 10^(pKa − pH)), pKa = 0.09018 + 2729.92/T, in
- * fresh water of some °C.
+ * Share of total ammonia that is un-ionised, NH₃/(NH₃ + NH₄⁺) = 1/(1 + 10^(pKa − pH)), pKa = 0.09018 + 2729.92/T +
+ * 0.116 I, in water of some °C and practical salinity, I its molal ionic strength.
  *
- * Source: Emerson, Russo, Lund and Thurston 1975.
+ * Source: Emerson, Russo, Lund and Thurston 1975 for fresh water; the term of salt from EPA 440/5-88-004, 1989, after
+ * Khoo, Culberson and Bates 1977 (from memory).
  */
-export const unionisedShare = (pH: number, temperature: number): number =>
-  1 / (1 + 10 ** (0.09018 + 2729.92 / (temperature + 273.15) - pH))
+export const unionisedShare = (pH: number, temperature: number, salinity = 0): number =>
+  1 / (1 + 10 ** (0.09018 + 2729.92 / (temperature + 273.15) + 0.116 * ionicStrength(salinity) - pH))
 
 /** Ammonia by its own mass for that of its nitrogen: 17.031/14.007 (IUPAC). */
 export const AMMONIA_OF_NITROGEN = 17.031 / 14.007
 /** Un-ionised ammonia that fish bear for long (kg NH₃/m³). Source: EIFAC 1970. */
 export const UNIONISED_LIMIT = 0.025e-3
-/** Total ammonia nitrogen (kg/m³) of which that much is un-ionised, at a pH and °C. */
-export const unionisedLimitOf = (pH: number, temperature: number): number =>
-  UNIONISED_LIMIT / (unionisedShare(pH, temperature) * AMMONIA_OF_NITROGEN)
+/** Total ammonia nitrogen (kg/m³) of which that much is un-ionised, at a pH, °C and practical salinity. */
+export const unionisedLimitOf = (pH: number, temperature: number, salinity = 0): number =>
+  UNIONISED_LIMIT / (unionisedShare(pH, temperature, salinity) * AMMONIA_OF_NITROGEN)
 
 /** Weight of a metre of water at 25 °C (Pa/m): what a gauge shows for a head. */
 const PASCALS_PER_METRE = freshWaterDensity(25) * STANDARD_GRAVITY

@@ -83,7 +83,7 @@ export async function flood(app: App): Promise<void> {
 }
 
 /** A model with a bare trial, to be written to. */
-async function bareTrial(app: App): Promise<string> {
+async function bareTrial(app: App): Promise<{ readonly modelId: string; readonly trialId: string }> {
   const modelId = randomUUID()
   const trialId = randomUUID()
   await create(app, 'models', { id: modelId, maker: 'Quillon', name: `Bare ${modelId}`, kind: 'internal' })
@@ -95,25 +95,50 @@ async function bareTrial(app: App): Promise<string> {
     printedOn: 'box',
   })
   await create(app, 'trials', { id: trialId, modelId, state: 'empty' })
-  return trialId
+  return { modelId, trialId }
 }
+
+const run = (app: App, trialId: string): Promise<Answer> =>
+  create(app, 'readings', {
+    id: randomUUID(),
+    trialId,
+    takenAt: new Date().toISOString(),
+    volume: 0.005,
+    seconds: 15 + 20 * Math.random(),
+  })
 
 /** Writes runs of a bare trial one after another for a while; how many were acknowledged in a second. */
 async function write(app: App, trialId: string, until: number): Promise<number> {
   let n = 0
   while (Date.now() < until) {
-    const body = {
-      id: randomUUID(),
-      trialId,
-      takenAt: new Date().toISOString(),
-      volume: 0.005,
-      seconds: 15 + 20 * Math.random(),
-    }
-    const a = await ask(`${app.address}/readings`, 'POST', body, { 'idempotency-key': randomUUID() })
+    const a = await run(app, trialId)
     if (a.status === 201) n++
     else faults.push(`a writer beside readers got ${a.status} ${a.code}`)
   }
   return n
+}
+
+/** Does a part of the attack while somebody notes runs of a bare trial: each is taken, and all of them are there. */
+export async function meanwhile(app: App, part: (app: App) => Promise<void>): Promise<void> {
+  const { modelId, trialId } = await bareTrial(app)
+  let going = true
+  const waits: number[] = []
+  const noting = (async () => {
+    for (; going; await pause(100)) {
+      const from = performance.now()
+      const a = await run(app, trialId)
+      waits.push(performance.now() - from)
+      if (a.status !== 201) faults.push(`a run beside ${part.name} got ${a.status} ${a.code}`)
+    }
+  })()
+  await part(app)
+  going = false
+  await noting
+  const { body } = await ask(`${app.address}/models/${modelId}/dossier`, 'GET')
+  const total = (body as { readings: unknown[] }).readings.length
+  if (total !== waits.length) faults.push(`${waits.length} runs beside ${part.name}, ${total} of them kept`)
+  waits.sort((a, b) => a - b)
+  say(`runs noted beside ${part.name}: ${waits.length}, ${total} kept; p50 ${ms(at(waits, 0.5))}, longest ${ms(at(waits, 1))}`) // prettier-ignore
 }
 
 /** Twenty writers of bare trials, alone, beside ten readers, and beside 300 open streams of progress. */
@@ -122,7 +147,7 @@ export async function writersBeside(app: App): Promise<void> {
   const span = Math.min(SECONDS, 8)
   const written = async (): Promise<string> => {
     const until = Date.now() + span * 1000
-    const counts = await Promise.all(trials.map((t) => write(app, t, until)))
+    const counts = await Promise.all(trials.map(({ trialId }) => write(app, trialId, until)))
     return `${(counts.reduce((a, b) => a + b, 0) / span).toFixed(0)}/s`
   }
   const alone = await written()

@@ -5,7 +5,7 @@ import { rmSync } from 'node:fs'
 import { ensureBuild, ensurePackages } from '../lib/system.mjs'
 import { faults, say, scratch, started } from './app'
 import { fuzz } from './bodies'
-import { basisMoved, flood, manyModels, writersBeside } from './crowd'
+import { basisMoved, flood, manyModels, meanwhile, writersBeside } from './crowd'
 import { heavy } from './heavy'
 import { doubleStarts, edges, fullDisk, killedStarts } from './starts'
 import { writers } from './writers'
@@ -15,11 +15,11 @@ await ensureBuild()
 try {
   const app = await started()
   await manyModels(app)
-  await flood(app)
+  await meanwhile(app, flood)
   await writersBeside(app)
   await basisMoved(app)
-  await heavy(app)
-  await fuzz(app)
+  await meanwhile(app, heavy)
+  await meanwhile(app, fuzz)
   await writers(app)
   await app.stop()
   await doubleStarts()

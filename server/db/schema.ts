@@ -632,6 +632,7 @@ export const stockClass = pgTable('stock_class', {
   temperature: doublePrecision('temperature').notNull(),
   salinity: doublePrecision('salinity').notNull(),
   pH: doublePrecision('ph').notNull(),
+  nitrateLimit: doublePrecision('nitrate_limit').notNull(),
   strongestCurrent: doublePrecision('strongest_current').notNull(),
   openInlet: boolean('open_inlet').notNull(),
   minTurnover: doublePrecision('min_turnover').notNull(),

@@ -1,22 +1,15 @@
 // What each thread that answers requests runs: the same app on connections of its own, asked without a socket.
 import type { InjectOptions } from 'fastify'
-import { setPriority } from 'node:os'
 import { move, Piscina, transferableSymbol, valueSymbol } from 'piscina'
 import { buildApp } from '../app'
 import { connect } from '../db/client'
 import type { ThreadAnswer, ThreadOptions, ThreadRequest } from './job'
+import { giveWay } from './priority'
 
 /** Connections of a thread: a request in a transaction may look beside it. */
 const CONNECTIONS = 2
 
-/** On a busy machine whoever is answered at once goes first: on Linux this is of the thread that says it. */
-const LESS_URGENT = 10
-try {
-  setPriority(LESS_URGENT)
-} catch {
-  // Not allowed here: it goes on as it is.
-}
-
+giveWay()
 const { databaseUrl, ...options } = Piscina.workerData as ThreadOptions
 const app = buildApp({ db: connect(databaseUrl, CONNECTIONS).db, inThread: true, ...options })
 

@@ -1,12 +1,13 @@
 import { CoreError } from '@ypsometer/core/errors'
 import { tankBalance, type JudgedFill } from '@ypsometer/core/judging'
-import type { Tank } from '@ypsometer/contract'
+import type { Dossier, Tank } from '@ypsometer/contract'
+import { fittingOf } from '@ypsometer/contract/candidate'
 import type { StockClass } from '@ypsometer/core/tanks'
 import { useMemo } from 'react'
 import { useTanks } from '../api/queries'
 import { useDossierContext } from '../frame/dossier'
 import { readTank } from '../tank/readTank'
-import { storyOn } from '../tank/storyOn'
+import { storyOn, waterShutIn } from '../tank/storyOn'
 import { useStory } from '../workers/useLiving'
 import { useFillPath } from './useFillPath'
 import { useSeason } from './useSeason'
@@ -24,12 +25,12 @@ function SeasonAhead() {
 }
 
 /** What is told of a tank first; null where nothing can be told of it. */
-function firstStory(tank: Tank, classes: readonly StockClass[], fill: JudgedFill) {
+function firstStory(tank: Tank, classes: readonly StockClass[], fill: JudgedFill, dossier: Dossier) {
   const read = readTank(tank, classes)
   if ('problem' in read) return null
   try {
     const balance = tankBalance(read.record, fill)
-    return balance && storyOn(balance, fill)
+    return balance && storyOn(balance, fill, undefined, undefined, waterShutIn(dossier, fittingOf(dossier)))
   } catch (error) {
     if (error instanceof CoreError) return null
     throw error
@@ -38,12 +39,12 @@ function firstStory(tank: Tank, classes: readonly StockClass[], fill: JudgedFill
 
 /** Works out what Tanks tells first: what happens in time in the first of them. */
 function StoryAhead() {
-  const { assessment, stock } = useDossierContext()
+  const { dossier, assessment, stock } = useDossierContext()
   const { tanks } = useTanks()
   const fill = assessment?.verdict.shipped
   const story = useMemo(
-    () => (tanks?.[0] && fill ? firstStory(tanks[0], stock, fill) : null),
-    [tanks, stock, fill],
+    () => (tanks?.[0] && fill ? firstStory(tanks[0], stock, fill, dossier) : null),
+    [tanks, stock, fill, dossier],
   )
   useStory(story)
   return null

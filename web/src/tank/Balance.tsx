@@ -9,14 +9,15 @@ const TONE_WORDS = { note: 'note', caution: 'caution', against: 'against' } as c
 /** A tank at rest, number by number against its limits. */
 export function Balance({
   study,
-  bodyWater,
+  body,
   children,
 }: {
   readonly study: TankBalance
-  readonly bodyWater: number | null
+  /** Water its body shuts in (m³); Infinity where it shuts in none, null where nobody knows. */
+  readonly body: number | null
   readonly children?: React.ReactNode
 }) {
-  const closed = closedBodyFigure(study, bodyWater)
+  const closed = closedBodyFigure(study, body)
   return (
     <section aria-labelledby="balance-title">
       <h3 id="balance-title">Its balance, at rest</h3>

@@ -1,5 +1,8 @@
+import type { Dossier } from '@ypsometer/contract'
+import type { fittingOf } from '@ypsometer/contract/candidate'
 import type { Story } from '@ypsometer/core/biology'
 import type { JudgedFill, TankBalance } from '@ypsometer/core/judging'
+import { FILTERS } from '@ypsometer/core/kinds'
 import { STORY_KINDS, storyOf, USUAL_ASKS } from '@ypsometer/core/judging/stories'
 
 /** What is told of a tank with a fill on it, first of all if nothing else is asked; null where nothing can be told. */
@@ -8,4 +11,11 @@ export const storyOn = (
   { films }: JudgedFill,
   kind = STORY_KINDS[0] as (typeof STORY_KINDS)[number],
   asks = USUAL_ASKS,
-): Story | null => (films && keeping.feed > 0 ? storyOf(kind, keeping, films, asks) : null)
+  body: number | null = null,
+): Story | null => (films && keeping.feed > 0 ? storyOf(kind, keeping, films, asks, body) : null)
+
+/** Water (m³) that a filter’s body shuts in when it stops; Infinity where its films lie open, null for one not measured. */
+export const waterShutIn = (
+  { model }: Pick<Dossier, 'model'>,
+  fitting: ReturnType<typeof fittingOf>,
+): number | null => (FILTERS[model.kind].circuit === 'closed' ? (fitting?.water?.value ?? null) : Infinity)

@@ -160,7 +160,7 @@ describe('Tanks and Verdict', () => {
     expect(
       screen.getByRole('heading', {
         level: 2,
-        name: /^Too high by media mass, probably holds by feed balance × 1\.8/,
+        name: /^The claim is too high: borderline, its interval reaches far too high and stretched × 1\.8/,
       }),
     ).toBeTruthy()
     expect(text()).toContain('The unit was loaned to us.')

@@ -142,6 +142,15 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
           max={42}
         />
         <QuantityField {...common} field="pH" label="pH" dimension="ratio" min={4} max={10.5} />
+        <QuantityField
+          {...common}
+          field="nitrateLimit"
+          label="Nitrate at most, as N"
+          dimension="concentration"
+          min={0.0001}
+          max={1}
+          hint="22.6 mg/L as N is 100 mg/L of nitrate"
+        />
       </div>
       <label className="flex items-center gap-2">
         <input

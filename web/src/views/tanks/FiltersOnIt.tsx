@@ -139,7 +139,7 @@ function Result({ result }: { readonly result: Together }) {
         )}
         <Said list={result.sentences} />
       </section>
-      {result.balance && <Balance study={result.balance} bodyWater={null} />}
+      {result.balance && <Balance study={result.balance} body={null} />}
     </div>
   )
 }

@@ -1,11 +1,12 @@
 import { KIT_ZERO, type Told } from '@ypsometer/core/biology'
-import type { JudgedFill, TankBalance } from '@ypsometer/core/judging'
-import { STORY_KINDS, USUAL_ASKS, type StoryKind } from '@ypsometer/core/judging/stories'
+import { stoppedBody, type JudgedFill, type TankBalance } from '@ypsometer/core/judging'
+import { OFF_FROM, STORY_KINDS, USUAL_ASKS, type StoryKind } from '@ypsometer/core/judging/stories'
 import { put, type Figure } from '@ypsometer/core/figures'
 import { useMemo, useState } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { Loading } from '../../frame/States'
+import { Said } from '../../tank/Balance'
 import { storyOn } from '../../tank/storyOn'
 import { useStory } from '../../workers/useLiving'
 import { SeriesChart } from '../../charts'
@@ -28,15 +29,18 @@ export function InTime({
   study,
   fill,
   name,
+  body,
 }: {
   readonly study: TankBalance
   readonly fill: JudgedFill
   readonly name: string
+  /** Water its body shuts in when it stops (m³); Infinity where it shuts in none, null where nobody knows. */
+  readonly body: number | null
 }) {
   const [kind, setKind] = useState<StoryKind>(STORY_KINDS[0])
   const [asks, setAsks] = useState(USUAL_ASKS)
   const fed = study.keeping.feed > 0
-  const story = useMemo(() => storyOn(study, fill, kind, asks), [study, fill, kind, asks])
+  const story = useMemo(() => storyOn(study, fill, kind, asks, body), [study, fill, kind, asks, body])
   const { answer, failure, busy } = useStory(story)
   return (
     <section aria-labelledby="time-title">
@@ -137,12 +141,23 @@ export function InTime({
             about a half.
           </p>
           <Readings told={answer} off={kind === 'off'} />
+          {kind === 'off' && (
+            <Said
+              list={stoppedBody(study, { body, hours: asks.hours, left: filmLeft(answer, asks.hours) })}
+            />
+          )}
         </div>
       ) : (
         fed && !failure && <Loading />
       )}
     </section>
   )
+}
+
+/** Share of the film there was that is left as the power comes back. */
+function filmLeft({ points }: Told, hours: number): number {
+  const at = (day: number): number => points.findLast((p) => p.day <= day + 1e-9)?.films[0] ?? 0
+  return at(OFF_FROM) > 0 ? at(OFF_FROM + hours / 24) / at(OFF_FROM) : 0
 }
 
 const SOURCE = 'Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory'

@@ -24,6 +24,7 @@ import { Balance, Said, TONES } from '../../tank/Balance'
 import { readTank } from '../../tank/readTank'
 import { knownOf } from '../../tank/running'
 import { FitDrawing } from './FitDrawing'
+import { waterShutIn } from '../../tank/storyOn'
 import { InTime } from './InTime'
 import { SeriesChart } from '../../charts'
 
@@ -115,7 +116,7 @@ function Studied({
           mainHookup(dossier)?.fitted.inlet ?? null,
           FILTERS[dossier.model.kind].intake,
         ),
-        bodyWater: FILTERS[dossier.model.kind].circuit === 'closed' ? (fitting?.water?.value ?? null) : null,
+        body: waterShutIn(dossier, fitting),
       }
     } catch (error) {
       if (error instanceof CoreError) return { problem: `It cannot be worked out. ${error.message}` }
@@ -128,11 +129,11 @@ function Studied({
         {found.problem}
       </p>
     )
-  const { record, fitting, findings, balance, strength, bodyWater } = found
+  const { record, fitting, findings, balance, strength, body } = found
   return (
     <div className="mt-3 grid gap-x-10 gap-y-8 lg:grid-cols-2">
       {balance ? (
-        <Balance study={balance} bodyWater={bodyWater}>
+        <Balance study={balance} body={body}>
           <Said list={redundancySentences(record, fill, balance, claimedMax)} />
         </Balance>
       ) : (
@@ -146,7 +147,9 @@ function Studied({
       )}
       <Along strength={strength} tank={record} name={name} />
       <Beside tank={tank} record={record} fill={fill} name={name} />
-      {balance && fill.films && <InTime study={balance} fill={fill} name={`${name}, ${tank.name}`} />}
+      {balance && fill.films && (
+        <InTime study={balance} fill={fill} name={`${name}, ${tank.name}`} body={body} />
+      )}
       <section aria-labelledby="fit-title">
         <h3 id="fit-title">Does it fit?</h3>
         {fitting ? (
