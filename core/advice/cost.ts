@@ -63,21 +63,37 @@ export interface CostQuestion {
   readonly floss?: Pick<MediumUse, 'name' | 'pack' | 'price'> | null
 }
 
+/** A share of a pack that is lost in rounding when pieces are counted. */
+const SAME = 1e-6
+
 /**
- * Packs bought by the end of each year, whole packs out of which each renewal takes its volume: what is left over of
- * one serves the next. The first fill is bought too where it does not come in the box.
+ * Packs that so many renewals take. What is loose, or cut from a roll, serves the next with what is left over;
+ * cartridges are whole pieces: as many as a pack holds, or as many packs as one takes.
+ */
+function packsFor(
+  renewals: number,
+  { volume, pack, form }: Pick<MediumUse, 'volume' | 'form'> & { pack: number },
+): number {
+  if (form !== 'cartridge') return packsOf(renewals * volume, pack)
+  const inPack = Math.floor(pack / volume + SAME)
+  return inPack >= 1 ? Math.ceil(renewals / inPack - SAME) : renewals * Math.ceil(volume / pack - SAME)
+}
+
+/**
+ * Packs bought by the end of each year, whole packs out of which each renewal takes its volume. The first fill is bought
+ * too where it does not come in the box.
  */
 export function packsByYear(
-  use: Pick<MediumUse, 'volume' | 'pack' | 'lifeDays'>,
+  use: Pick<MediumUse, 'volume' | 'pack' | 'lifeDays' | 'form'>,
   years: number,
   buysFirst: boolean,
 ): readonly number[] {
-  const { volume, pack, lifeDays } = use
+  const { volume, pack, lifeDays, form } = use
   if (!(pack && pack > 0)) return Array<number>(years).fill(NaN)
   return Array.from({ length: years }, (_, i) => {
     // A renewal due on the very last day is the next owner's.
     const renewals = lifeDays ? Math.ceil(((i + 1) * YEAR) / lifeDays) - 1 : 0
-    return packsOf((renewals + (buysFirst ? 1 : 0)) * volume, pack)
+    return packsFor(renewals + (buysFirst ? 1 : 0), { volume, pack, form })
   })
 }
 
@@ -117,7 +133,7 @@ export function owningCost(q: CostQuestion): OwningCost {
   spread('price', 'The filter', q.price === undefined ? c.price : q.price, once)
   for (const use of fill?.uses ?? []) {
     const cut = rule.cutFloss && use.form === 'cartridge' && floss
-    const sold = cut ? { ...use, ...floss } : use
+    const sold = cut ? { ...use, ...floss, form: 'floss' as const } : use
     const times = steps(packsByYear(sold, years, buysFill))
     if (times.every((n) => n === 0)) continue
     const what = cut ? `${floss.name}, cut for ${use.name}` : use.name

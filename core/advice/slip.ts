@@ -1,6 +1,7 @@
-import { feedBand, NINETY_FIVE, priorOfPace } from '../clogging'
+import { feedBand, priorOfPace } from '../clogging'
 import { sayFigure, sentenceText, type Sentence } from '../figures'
 import type { TankRecord } from '../judging'
+import { NINETY_FIVE } from '../statistics'
 import { stripCautions } from '../teardown/cautions'
 import type { UnitSystem } from '../units'
 import { standingOf, type Advice } from './advise'

@@ -311,15 +311,14 @@ test('censored times: 5 of 6, 4 of 5 and 3 of 4 make one half exactly, and that 
   expect(kaplanMeier([{ seconds: 0, censored: true }]).median).toBeNull()
 })
 
-test('noise at the edges: 15 dB over is corrected by its 0.14, more by nothing; at 6 it is valid, at 3 it weighs two and one', () => {
+test('noise at the edges: 15 dB over is corrected by its 0.14, more by nothing; at 6 it is valid, below it is held', () => {
   expect(correctedNoise([55], [40]).correction).toBeCloseTo(0.1396, 3)
   expect(correctedNoise([55.1], [40])).toMatchObject({ correction: 0, weight: { with: 1, without: 0 } })
   expect(correctedNoise([46], [40]).validity).toBe('valid')
-  const three = correctedNoise([43], [40])
-  // 10^−0.3 = 0.501187: 1/0.498813 = 2.00476 and 1.00476.
-  expect(three.weight).toEqual({ with: near(2.00476, 4), without: near(1.00476, 4) })
+  // 10^−0.6 = 0.251189: 1/0.748811 = 1.33545 and 0.33545; −10 lg 0.748811 = 1.2563.
+  expect(correctedNoise([46], [40]).weight).toEqual({ with: near(1.33545, 4), without: near(0.33545, 4) })
   expect(correctedNoise([42], [40])).toMatchObject({
-    correction: near(3.0206, 3),
+    correction: near(1.2563, 3),
     weight: { with: 1, without: 0 },
   })
 })

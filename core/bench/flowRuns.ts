@@ -1,13 +1,7 @@
+import { sum } from 'simple-statistics'
 import { LONGEST_RUN, SHORTEST_RUN } from '../trials/shape'
 import { OutOfRange, requireRange, TooFew } from '../errors'
-import {
-  effectiveFreedom,
-  expanded,
-  grubbsCritical,
-  studentQuantile,
-  summary,
-  type VariancePart,
-} from '../statistics'
+import { effectiveFreedom, expanded, grubbsCritical, studentQuantile, summary } from '../statistics'
 
 /** One timed run: vessel volume V (m³) and time t (s). */
 export interface VesselRun {
@@ -23,14 +17,18 @@ export interface TimingMethod {
   readonly resolution: number
   /** Standard uncertainty of the average reaction at start or at stop (s), the same in every run. */
   readonly reaction: number
-  /** Relative scatter of one run on this bench (standard), for a run that stands alone. */
+  /** Relative scatter of one run (standard) as other runs have shown it, and the degrees of freedom it stands on. */
   readonly repeatability?: number
+  /** Known for sure when absent. */
+  readonly freedom?: number
 }
 
 /**
  * Scatter of one run by hand where the bench has shown none of its own (share, standard). Common practice, no source.
  */
 export const USUAL_REPEATABILITY = 0.02
+/** Hands differ: as many degrees of freedom as the usual scatter is worth. Common practice, no source. */
+export const USUAL_FREEDOM = 4
 
 /** A marked bucket, a phone, a thumb (common practice, no source). */
 export const BUCKET_AND_STOPWATCH: TimingMethod = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }
@@ -69,7 +67,9 @@ const check = (runs: readonly VesselRun[]): void =>
  *
  * Source: GUM, JCGM 100:2008, 4.2 (type A), 4.3 (type B), 5.1 (combined), G.4 (Welch–Satterthwaite); outlier flag
  * after Grubbs 1969. Vessel and reaction are common to all runs, so averaging does not shrink them.
- * One run shows no scatter of its own: it carries the bench's, as other runs here have shown it, or the usual.
+ * Where the scatter of other runs is known it is pooled with that of these, s² = [ν₀ s₀² + (n − 1) s²]/(ν₀ + n − 1):
+ * two runs alone say too little of how runs scatter (GUM 4.2.4). One run shows none: it carries what is known, or the
+ * usual.
  * @throws TooFew without runs; OutOfRange naming `runs[i].volume` or `runs[i].seconds`.
  */
 export function flowFromRuns(
@@ -81,7 +81,8 @@ export function flowFromRuns(
   const flows = runs.map((r) => r.volume / r.seconds)
   const n = flows.length
   const { mean, deviation } = summary(flows)
-  const typeA = n > 1 ? deviation / Math.sqrt(n) : mean * (method.repeatability ?? USUAL_REPEATABILITY)
+  const scatter = scatterOfRuns(mean, { n, deviation }, method)
+  const typeA = scatter.deviation / Math.sqrt(n)
   // ∂Q/∂t = −Q/t: averaged over the runs for what they share.
   const perSecond = runs.reduce((a, r) => a + r.volume / r.seconds ** 2, 0) / n
   const typeB = {
@@ -90,7 +91,9 @@ export function flowFromRuns(
     reaction: perSecond * Math.SQRT2 * method.reaction,
   }
   const standard = Math.hypot(typeA, typeB.vessel, typeB.timing, typeB.reaction)
-  const dof = effectiveFreedom(standard ** 2, scatterOf(typeA, n))
+  const dof = effectiveFreedom(standard ** 2, [
+    { variance: typeA ** 2, degreesOfFreedom: scatter.degreesOfFreedom },
+  ])
   const k = studentQuantile(0.975, dof)
   return {
     n,
@@ -108,9 +111,43 @@ export function flowFromRuns(
   }
 }
 
-/** The part of a variance that n runs have shown; one run shows none. */
-const scatterOf = (typeA: number, n: number): readonly VariancePart[] =>
-  n > 1 ? [{ variance: typeA ** 2, degreesOfFreedom: n - 1 }] : []
+/** Scatter of one run (m³/s) with its degrees of freedom: of these runs, pooled with what others have shown. */
+function scatterOfRuns(
+  mean: number,
+  { n, deviation }: { readonly n: number; readonly deviation: number },
+  { repeatability, freedom = Infinity }: TimingMethod,
+): { readonly deviation: number; readonly degreesOfFreedom: number } {
+  if (n === 1)
+    return {
+      deviation: mean * (repeatability ?? USUAL_REPEATABILITY),
+      degreesOfFreedom: repeatability === undefined ? USUAL_FREEDOM : freedom,
+    }
+  if (repeatability === undefined || freedom === Infinity) return { deviation, degreesOfFreedom: n - 1 }
+  const degreesOfFreedom = freedom + n - 1
+  const squares = freedom * (mean * repeatability) ** 2 + (n - 1) * deviation ** 2
+  return { deviation: Math.sqrt(squares / degreesOfFreedom), degreesOfFreedom }
+}
+
+/** Fewest degrees of freedom that a scatter pooled over trials stands on. */
+const ENOUGH = 3
+
+/**
+ * Scatter of one run as a share of its flow (standard), pooled over trials, with its degrees of freedom; with `usual`
+ * the usual one of a hand is among them. Null while too few runs show it. Source: pooled estimate of variance, GUM (JCGM
+ * 100) 4.2.4 and H.5.
+ */
+export function pooledScatter(
+  results: readonly FlowResult[],
+  usual = false,
+): { readonly relative: number; readonly degreesOfFreedom: number } | null {
+  const known = usual ? USUAL_FREEDOM : 0
+  const flowing = results.filter((r) => r.n > 1 && r.mean > 0)
+  const degreesOfFreedom = known + sum(flowing.map((r) => r.n - 1))
+  if (degreesOfFreedom < ENOUGH) return null
+  const squares =
+    known * USUAL_REPEATABILITY ** 2 + sum(flowing.map((r) => (r.n - 1) * (r.deviation / r.mean) ** 2))
+  return { relative: Math.sqrt(squares / degreesOfFreedom), degreesOfFreedom }
+}
 
 function suspectRun(flows: readonly number[], mean: number, deviation: number): FlowResult['suspect'] {
   if (flows.length < 3 || deviation === 0) return null
@@ -149,9 +186,10 @@ export function runsNeeded(
   const floor = (studentQuantile(0.975, Infinity) * shared) / r.mean
   if (floor >= target) return { possible: false, floor }
   for (let n = 2; n <= 10000; n++) {
-    const typeA = r.deviation / Math.sqrt(n)
+    const { deviation, degreesOfFreedom } = scatterOfRuns(r.mean, { n, deviation: r.deviation }, method)
+    const typeA = deviation / Math.sqrt(n)
     const u = Math.hypot(typeA, shared, (r.typeB.timing * Math.sqrt(r.n)) / Math.sqrt(n))
-    if (expanded(u ** 2, scatterOf(typeA, n)) / r.mean <= target)
+    if (expanded(u ** 2, [{ variance: typeA ** 2, degreesOfFreedom }]) / r.mean <= target)
       return { possible: true, total: n, more: Math.max(0, n - r.n) }
   }
   return { possible: false, floor }

@@ -25,8 +25,8 @@ export interface NoiseResult {
 
 /**
  * Background correction K1 = −10 lg(1 − 10^(−0.1 ΔL)), ΔL = with the filter − without. Above 15 dB none is needed;
- * below 6 dB the standard lets the result stand only as an upper bound, and below 3 dB K1 is held at its 3 dB value.
- * Source: ISO 3744:2010, 8.2.3 (3 dB as in the survey method ISO 3746); from memory.
+ * below 6 dB K1 is held at its value there, 1.3 dB, and the result stands as an upper bound only.
+ * Source: ISO 3744:2010, 8.2.3 (from memory).
  */
 export function correctedNoise(withFilter: readonly number[], without: readonly number[]): NoiseResult {
   return correctedFromEnergies(energyMean(withFilter), without.length ? energyMean(without) : null)
@@ -45,7 +45,7 @@ export function correctedFromEnergies(raw: number, background: number | null): N
       weight: { with: 1, without: 0 },
     }
   const difference = raw - background
-  const correction = difference > 15 ? 0 : -10 * Math.log10(1 - 10 ** (-0.1 * Math.max(3, difference)))
+  const correction = difference > 15 ? 0 : -10 * Math.log10(1 - 10 ** (-0.1 * Math.max(VALID, difference)))
   return {
     raw,
     background,
@@ -64,7 +64,7 @@ const VALID = 6
  * L = 10 lg(10^(L₁/10) − 10^(L₂/10)) by L₁ and L₂: 1/(1 − 10^(−ΔL/10)) and 1/(10^(ΔL/10) − 1). None where K1 is held.
  */
 function weightOf(difference: number): NoiseResult['weight'] {
-  if (difference > 15 || difference < 3) return { with: 1, without: 0 }
+  if (difference > 15 || difference < VALID) return { with: 1, without: 0 }
   const share = 10 ** (-0.1 * difference)
   return { with: 1 / (1 - share), without: share / (1 - share) }
 }

@@ -1,4 +1,3 @@
-import { studentQuantile } from '../statistics'
 import { requireRange, TooFew } from '../errors'
 
 /** A share of the first flow that was left on a day, with its standard uncertainty. */
@@ -21,6 +20,12 @@ export interface Belief {
 const FINE = 801
 const REACH = 4
 
+/** Something seen; its standard uncertainty as such, or by what was to be seen. */
+interface Sighting {
+  readonly value: number
+  readonly uncertainty: number | ((predicted: number) => number)
+}
+
 /**
  * Posterior of x with a normal prior, from what was seen against what is predicted at each x: Bayes’ rule on 801 points
  * over ± 4 prior standard deviations; what is seen scatters normally round what is predicted.
@@ -29,7 +34,7 @@ const REACH = 4
 export function posterior(
   prior: { readonly mean: number; readonly sd: number },
   predicted: (x: number) => readonly number[],
-  seen: readonly { readonly value: number; readonly uncertainty: number }[],
+  seen: readonly Sighting[],
 ): Belief {
   requireRange('prior.sd', prior.sd, { min: 1e-6, max: 100 })
   // What was seen may leave far less than the prior: the grid is laid anew round what is left, until it is fine enough.
@@ -49,7 +54,7 @@ const FEW_STEPS = 8
 function onGrid(
   prior: { readonly mean: number; readonly sd: number },
   predicted: (x: number) => readonly number[],
-  seen: readonly { readonly value: number; readonly uncertainty: number }[],
+  seen: readonly Sighting[],
   centre: number,
   reach: number,
 ): Belief {
@@ -58,7 +63,12 @@ function onGrid(
     const said = predicted(x)
     if (said.length < seen.length)
       throw new TooFew('predicted', said.length, seen.length, 'Each thing seen needs a prediction.')
-    const apart = seen.reduce((sum, s, i) => sum + (((said[i] as number) - s.value) / s.uncertainty) ** 2, 0)
+    // Where the scatter hangs on what is predicted, a wide one is less likely to have shown just this.
+    const apart = seen.reduce((sum, { value, uncertainty: u }, i) => {
+      const is = said[i] as number
+      const sigma = typeof u === 'number' ? u : u(is)
+      return sum + ((is - value) / sigma) ** 2 + (typeof u === 'number' ? 0 : 2 * Math.log(sigma))
+    }, 0)
     return -0.5 * (((x - prior.mean) / prior.sd) ** 2 + apart)
   })
   const most = Math.max(...logs)
@@ -86,6 +96,3 @@ function onGrid(
     high: quantile(0.975),
   }
 }
-
-/** Standard normal quantile of 97.5 %. */
-export const NINETY_FIVE = studentQuantile(0.975, Infinity)

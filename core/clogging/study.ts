@@ -1,6 +1,7 @@
 import type { Mark } from '../tanks'
 import { CONSTANTS, VALUES, type Values } from './constants'
-import { NINETY_FIVE, posterior, type Belief, type Seen } from './learn'
+import { NINETY_FIVE } from '../statistics'
+import { posterior, type Belief, type Seen } from './learn'
 import { forecast, type ClogCase, type ClogDay, type ClogRun } from './run'
 
 /** Flow left at which a filter is called due (share of the first): ours, nothing in the trade fixes it. */

@@ -1,5 +1,6 @@
 import { KIT_ZERO, RIPENESS, tell, type Films, type Keeping, type Story, type Told } from '../biology'
-import { NINETY_FIVE, posterior, type Belief } from '../clogging/learn'
+import { NINETY_FIVE } from '../statistics'
+import { posterior, type Belief } from '../clogging/learn'
 import { dayAfter, daysBetween, type Day } from '../days'
 import { TooFew } from '../errors'
 import { put, sayFigure, type Figure, type Sentence } from '../figures'
@@ -146,7 +147,9 @@ const telling = (began: Day, tests: readonly WaterTest[], days: number) =>
     if (day <= 0 || day > days) return []
     return TESTED.flatMap((what) => {
       const value = t[what]
-      return value === null ? [] : [{ day, what, value, uncertainty: Math.hypot(KIT, MODEL * value) }]
+      // A kit and the model scatter by what is there, not by what was read.
+      const uncertainty = (is: number): number => Math.hypot(KIT, MODEL * is)
+      return value === null ? [] : [{ day, what, value, uncertainty }]
     })
   })
 

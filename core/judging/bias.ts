@@ -1,4 +1,5 @@
-import { mad, median } from 'simple-statistics'
+import { mad, median, sum } from 'simple-statistics'
+import { studentQuantile } from '../statistics'
 
 /** What pumps give against their labels, bare and empty at no lift: median and 95 % band of measured ÷ rated. */
 export interface LabelBias {
@@ -18,15 +19,35 @@ const ENOUGH = 4
 const MAD_TO_DEVIATION = 1.4826
 /** A label's bias is never believed surer than this share, however alike a shelf's models are (common practice). */
 const LEAST = 0.03
+/**
+ * How makers differ from each other where few show it: standard deviation of measured ÷ rated, and the degrees of
+ * freedom that is worth (common practice, no source).
+ */
+const MAKERS = { deviation: 0.06, freedom: 3 } as const
+/** A scale by median absolute deviation is worth so much of one by squares. Source: Huber, Robust Statistics, ch. 5. */
+const EFFICIENCY = 0.37
+/** What stands off by more than so many scales counts as if it stood there: one that flatters itself moves little. */
+const FAR = 3
+/** Variance of a median over that of a mean, for a normal sample: π/2. */
+const OF_MEDIAN = Math.PI / 2
 
 /** What is computed with is what is shown: a whole per cent, so that one more trial rarely moves it. */
 const whole = (v: number): number => Math.round(v * 100) / 100
 const percent = (v: number): string => (v * 100).toFixed(0)
 
+/** Scale of some ratios that one far off hardly moves: by median absolute deviation, pooled with what makers differ by. */
+function scaleOf(ratios: readonly number[]): number {
+  const shown = EFFICIENCY * (ratios.length - 1)
+  const own = MAD_TO_DEVIATION * mad([...ratios])
+  return Math.sqrt((MAKERS.freedom * MAKERS.deviation ** 2 + shown * own ** 2) / (MAKERS.freedom + shown))
+}
+
 /**
- * The bias of labels as the shelf's own measured models show it: the median of measured ÷ rated, and twice the spread
- * about it (median absolute deviation, robust against one that flatters itself); a rule of thumb below four models.
- * Source: Huber, Robust Statistics, ch. 5 (MAD as a scale).
+ * The bias of labels as the shelf's own measured models show it: the median of measured ÷ rated, and where one more
+ * will be found in 95 of 100 cases: t(n − 1) · s √(1 + π/2n), what stands far off pulled in. A rule of thumb below four
+ * models.
+ * Source: prediction of one more of a normal sample (any statistics text); Huber, Robust Statistics, ch. 5 (pulled-in
+ * residuals, MAD as a scale).
  */
 export function labelBias(ratios: readonly number[]): LabelBias {
   if (ratios.length < ENOUGH)
@@ -37,7 +58,11 @@ export function labelBias(ratios: readonly number[]): LabelBias {
       words: 'pumps give 75 to 100 % of their label bare (rule of thumb)',
     }
   const middle = median([...ratios])
-  const half = Math.max(LEAST * middle, 2 * MAD_TO_DEVIATION * mad([...ratios]))
+  const n = ratios.length
+  const limit = FAR * scaleOf(ratios)
+  const squares = sum(ratios.map((r) => Math.min(limit, Math.abs(r - middle)) ** 2))
+  const s = Math.sqrt(squares / (n - 1))
+  const half = Math.max(LEAST * middle, studentQuantile(0.975, n - 1) * s * Math.sqrt(1 + OF_MEDIAN / n))
   const [low, high] = [whole(Math.max(0, middle - half)), whole(middle + half)]
   return {
     median: whole(middle),

@@ -1,5 +1,5 @@
-import { carries, EXCHANGE_BAND, FILM_BAND, type Films } from '../biology'
-import { monteCarlo, type Dice } from '../statistics'
+import { carries, EXCHANGE_BAND, FILM_BAND, ORGANIC_BAND, transferAt, type Films } from '../biology'
+import { logDeviation, monteCarlo, type Dice } from '../statistics'
 import {
   capacityInput,
   capacityOf,
@@ -65,7 +65,10 @@ interface Doubt {
   readonly relative: number
 }
 type Doubts = Readonly<
-  Record<'flow' | 'mass' | 'litres' | 'feed' | 'film' | 'exchange' | 'floor' | 'minima' | 'oversizing', Doubt>
+  Record<
+    'flow' | 'mass' | 'litres' | 'feed' | 'film' | 'organic' | 'exchange' | 'floor' | 'minima' | 'oversizing',
+    Doubt
+  >
 >
 
 const half = (band: number): number => band / 2
@@ -80,6 +83,7 @@ function doubtsOf(input: CapacityInput, stock: StockClass): Doubts {
     litres: { what: 'litres one kilogram carries', relative: markOf(stock, 'litresPerKilogram') },
     feed: { what: 'feed', relative: markOf(stock, 'feedPerVolume') },
     film: { what: 'what a film takes', relative: half(FILM_BAND) },
+    organic: { what: 'what organic carbon leaves of it', relative: half(ORGANIC_BAND) },
     exchange: { what: 'gas exchange of the surface', relative: half(EXCHANGE_BAND) },
     floor: { what: 'floor of turnover', relative: half(FLOOR_BAND) },
     minima: { what: 'turnovers asked for', relative: markOf(stock, 'minTurnover') },
@@ -95,6 +99,7 @@ const ONE: Factors = {
   litres: 1,
   feed: 1,
   film: 1,
+  organic: 1,
   exchange: 1,
   floor: 1,
   minima: 1,
@@ -105,16 +110,18 @@ function drawn(doubts: Doubts, d: Dice): Factors {
   const out = { ...ONE } as Record<keyof Doubts, number>
   for (const k of Object.keys(doubts) as (keyof Doubts)[]) {
     const { relative } = doubts[k]
-    const sigma = Math.sqrt(Math.log(1 + relative * relative))
-    out[k] = Math.exp(d.normal() * sigma)
+    out[k] = Math.exp(d.normal() * logDeviation(relative))
   }
   return out
 }
 
 const scaled = ({ flow, layers }: Films, f: Factors): Films => ({
   flow: flow * f.flow,
-  // The rate of a film and its surface come as a product.
-  layers: layers.map((l) => ({ area: l.area * f.mass * f.film, flow: l.flow * f.flow })),
+  // The rate of a film, what is left of it and its surface come as a product.
+  layers: layers.map((l) => ({
+    ...transferAt(l, f.flow),
+    area: l.area * f.mass * f.film * f.organic,
+  })),
 })
 
 /** What a school gives with its inputs scaled; the same sums as capacityOf, one school at a time. */

@@ -1,7 +1,12 @@
-import { sum } from 'simple-statistics'
 import { FILTERS, hasPump } from '../kinds'
-import { compareWithLabel, type FlowResult, type LabelFinding } from '../bench'
-import { FLOWS, trialFlow } from '../trials/flow'
+import {
+  compareWithLabel,
+  pooledScatter,
+  type FlowResult,
+  type LabelFinding,
+  type TimingMethod,
+} from '../bench'
+import { FLOWS, trialFlow, type FlowReadings } from '../trials/flow'
 import { isFlowKind, type TrialKind } from '../trials/readings'
 import type { BenchReading } from '../trials/shape'
 import { put, type Figure } from '../figures'
@@ -45,36 +50,34 @@ export function trialConditions(
   ]
 }
 
-/**
- * Does the arithmetic of every trial that has runs; one that stands on a single run carries the scatter of the others.
- */
+/** Does the arithmetic of every trial that has runs, each beside the scatter that the others have shown. */
 export function trialResults(model: ModelRecord): readonly TrialResult[] {
   const flows = model.trials.filter((t) => isFlowKind(t.kind ?? 'vessel'))
-  const several = flows.filter((t) => t.runs.length > 1).flatMap((t) => trialFlow(t) ?? [])
-  const scatter = pooledScatter(several)
   return flows.flatMap((trial) => {
-    const method =
-      scatter && trial.runs.length === 1 ? { ...trial.method, repeatability: scatter.relative } : trial.method
-    const result = trialFlow({ ...trial, method })
+    const result = trialFlow({ ...trial, method: methodBeside(trial, flows) })
     return result ? [{ trial, result, figure: flowFigure(trial, result, trialConditions(trial, model)) }] : []
   })
 }
 
-/** Fewest degrees of freedom that a scatter pooled over trials stands on. */
-const ENOUGH = 3
+/** Kinds that a hand times: how they scatter is known before the first run. */
+const BY_HAND: ReadonlySet<TrialKind> = new Set(['vessel', 'weighed', 'air'])
 
 /**
- * Scatter of one run as a share of its flow (standard), pooled over trials, with its degrees of freedom; null while too
- * few runs show it. Source: pooled estimate of variance, GUM (JCGM 100) H.5 and any statistics text.
+ * How a trial was timed, with the scatter of one run as others of its kind have shown it here, pooled with the usual of
+ * a hand. One function for every screen: a run counts alike wherever it is looked at.
  */
-export function pooledScatter(
-  results: readonly FlowResult[],
-): { readonly relative: number; readonly degreesOfFreedom: number } | null {
-  const flowing = results.filter((r) => r.n > 1 && r.mean > 0)
-  const degreesOfFreedom = sum(flowing.map((r) => r.n - 1))
-  if (degreesOfFreedom < ENOUGH) return null
-  const squares = sum(flowing.map((r) => (r.n - 1) * (r.deviation / r.mean) ** 2))
-  return { relative: Math.sqrt(squares / degreesOfFreedom), degreesOfFreedom }
+export function methodBeside(
+  trial: FlowReadings & { readonly id: string },
+  all: readonly (FlowReadings & { readonly id: string })[],
+): TimingMethod {
+  const kind = trial.kind ?? 'vessel'
+  const others = all
+    .filter((t) => t.id !== trial.id && (t.kind ?? 'vessel') === kind && t.runs.length > 1)
+    .flatMap((t) => trialFlow(t) ?? [])
+  const scatter = pooledScatter(others, BY_HAND.has(kind))
+  return scatter
+    ? { ...trial.method, repeatability: scatter.relative, freedom: scatter.degreesOfFreedom }
+    : trial.method
 }
 
 /** How a kind's flow comes of its reading, in symbols. */

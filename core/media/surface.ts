@@ -63,8 +63,9 @@ export interface FilmSurface {
   readonly perVolume: number
   /** Share of it that works between rinses. */
   readonly working: number
-  /** Relative half-width (95 %) of their product. */
+  /** Relative half-width (95 %) of their product, and of each. */
   readonly band: number
+  readonly bands: { readonly surface: number; readonly working: number }
 }
 
 type Surfaced = Pick<
@@ -102,15 +103,17 @@ export function keptShare({ form, lifeDays }: Pick<Medium, 'form' | 'lifeDays'>)
  * day. Pores that a biofilm closes are no part of an effective surface.
  */
 export function filmSurface(m: Surfaced): FilmSurface {
-  if (m.form === 'contactor') return { perVolume: 0, working: 0, band: 0 }
+  if (m.form === 'contactor') return { perVolume: 0, working: 0, band: 0, bands: { surface: 0, working: 0 } }
   const working = WORKING[m.job]
+  const bands = {
+    surface: m.surfaceBand ?? Math.max(SURFACE_BAND[m.form], m.effectiveSurface === null ? GUESSED : 0),
+    working: m.workingBand ?? working.band,
+  }
   return {
     perVolume: effectiveOf(m) * keptShare(m),
     working: m.workingShare ?? working.share,
-    band: Math.hypot(
-      m.surfaceBand ?? Math.max(SURFACE_BAND[m.form], m.effectiveSurface === null ? GUESSED : 0),
-      m.workingBand ?? working.band,
-    ),
+    band: Math.hypot(bands.surface, bands.working),
+    bands,
   }
 }
 

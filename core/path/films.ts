@@ -47,7 +47,10 @@ export function filmsOf(o: Filled, dirtKnown = false): Films {
 export interface FilmWorth {
   /** Kilograms of good sintered media of the same effective area, as far as water reaches it. */
   readonly mass: number
-  /** Its half-width (95 %, kg): surfaces of media that nobody measured; those of one medium are wrong together. */
+  /**
+   * Its half-width (95 %, kg). What nobody measured is wrong together: surfaces of one form, shares that work between
+   * rinses of one job; what was entered for a medium is that medium’s own.
+   */
   readonly uncertainty: number
   /** Share of the area that is foam. */
   readonly foam: number
@@ -66,7 +69,10 @@ export function filmWorth(o: Filled): FilmWorth {
     const area = areaOf(o, l, false)
     all += area
     if (medium.form === 'foam') foam += area
-    doubts.set(medium.id, (doubts.get(medium.id) ?? 0) + area * filmSurface(medium).band)
+    const { bands } = filmSurface(medium)
+    const add = (what: string, by: number): void => void doubts.set(what, (doubts.get(what) ?? 0) + area * by)
+    add(medium.surfaceBand === null ? `form ${medium.form}` : `surface ${medium.id}`, bands.surface)
+    add(medium.workingBand === null ? `job ${medium.job}` : `working ${medium.id}`, bands.working)
   }
   const relative = all > 0 ? Math.hypot(...doubts.values()) / all : 0
   return { mass, uncertainty: mass * relative, foam: all > 0 ? foam / all : 0 }

@@ -8,6 +8,12 @@ export function studentQuantile(p: number, degreesOfFreedom: number): number {
   return jstat.studentt.inv(p, degreesOfFreedom)
 }
 
+/** Standard normal quantile of 97.5 %. */
+export const NINETY_FIVE = studentQuantile(0.975, Infinity)
+
+/** Chance that a standard normal number is at most x. From jStat. */
+export const normalCdf = (x: number): number => jstat.normal.cdf(x, 0, 1)
+
 /** Chance that χ² of ν degrees of freedom is at least x. From jStat. */
 export const chiSquareBeyond = (x: number, degreesOfFreedom: number): number =>
   x > 0 ? 1 - jstat.chisquare.cdf(x, degreesOfFreedom) : 1

@@ -23,3 +23,9 @@ export const expanded = (variance: number, parts: readonly VariancePart[] = []):
   variance > 0
     ? studentQuantile(0.975, Math.max(1, effectiveFreedom(variance, parts))) * Math.sqrt(variance)
     : 0
+
+/**
+ * Standard deviation of ln x for a log-normal x of a relative standard uncertainty: √ln(1 + u²). So what is doubted by
+ * much never turns negative. Source: any statistics text.
+ */
+export const logDeviation = (relative: number): number => Math.sqrt(Math.log(1 + relative * relative))

@@ -6,12 +6,14 @@ import {
   FILM_BAND,
   ORGANIC_BAND,
   type Carried,
+  type CarriedByEach,
   type Films,
   type KeepingPerVolume,
   type LimitId,
   usualTank,
 } from '../biology'
 import { requireRange } from '../errors'
+import { logDeviation, NINETY_FIVE, normalCdf } from '../statistics'
 import type { Figure } from '../figures'
 import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from './usual'
@@ -108,6 +110,61 @@ export const keepingOfClass = (
 export const carriedBy = (input: CapacityInput, stock: StockClass): Carried | null =>
   input.films ? carries(keepingOfClass(stock, input), input.films) : null
 
+/** A relative half-width (95 %) as the standard deviation of a logarithm. */
+const spread = (band: number): number => logDeviation(band / 2)
+
+/**
+ * The 95 % interval of what the balance carries (m³): the first of two limits, each log-normal. Ammonia is as sure as
+ * media, the rate of films, what organic carbon leaves of it and the feed; oxygen as feed and gas exchange move it,
+ * which is by about their cube. P(V > v) = P(ammonia’s > v) · P(oxygen’s > v).
+ * Source: GUM 5.1 for each, the distribution of the lesser of two independent quantities for both.
+ */
+function balanceInterval(input: CapacityInput, films: Films, stock: StockClass): Interval {
+  const per = keepingOfClass(stock, input)
+  const feed = spread(stock.marks.feedPerVolume.band)
+  const each = (fed: number, exchanged: number): CarriedByEach =>
+    carriesEach({ ...per, feedPerVolume: per.feedPerVolume * fed, exchanged }, films)
+  const now = each(1, 1)
+  const known = input.mass && input.mass.value > 0 ? (input.mass.uncertainty ?? 0) / input.mass.value : 0
+  const move = (what: (by: number) => number, sigma: number): number =>
+    Math.abs(Math.log(what(Math.exp(sigma)) / what(Math.exp(-sigma)))) / 2 || 0
+  const exchange = spread(EXCHANGE_BAND)
+  const limits = [
+    {
+      middle: now.ammonia,
+      sigma: Math.hypot(
+        spread(known),
+        spread(FILM_BAND),
+        spread(ORGANIC_BAND),
+        move((by) => each(by, 1).ammonia, feed),
+      ),
+    },
+    {
+      middle: now.oxygen,
+      sigma: Math.hypot(
+        move((by) => each(by, 1).oxygen, feed),
+        move((by) => each(1, by).oxygen, exchange),
+      ),
+    },
+  ]
+  if (!(now.volume > 0)) return [0, each(Math.exp(-NINETY_FIVE * feed), 1).volume]
+  const beyond = (v: number): number =>
+    limits.reduce(
+      (p, { middle, sigma }) => p * (1 - normalCdf(Math.log(v / middle) / Math.max(sigma, 1e-9))),
+      1,
+    )
+  const at = (p: number): number => {
+    let [low, high] = [Math.log(now.volume) - 10, Math.log(now.volume) + 10]
+    while (high - low > 1e-9) {
+      const middle = (low + high) / 2
+      if (beyond(Math.exp(middle)) > p) low = middle
+      else high = middle
+    }
+    return Math.exp(low)
+  }
+  return [at(0.975), at(0.025)]
+}
+
 type Saying = Pick<SchoolSays, 'volume' | 'interval' | 'why' | 'limit'>
 const silent = (why: string): Saying => ({ volume: null, interval: null, why })
 const says = (volume: number, from: Known | null, ...rules: readonly number[]): Saying => ({
@@ -125,14 +182,8 @@ const SCHOOLS: Readonly<Record<CapacitySchool, (i: CapacityInput, s: StockClass)
   },
   balance: (input, stock) => {
     if (!input.films) return silent('no fill on record')
-    const { ammonia, oxygen, volume, binding } = carriesEach(keepingOfClass(stock, input), input.films)
-    const { band } = stock.marks.feedPerVolume
-    // Each limit is as sure as what it goes by: films by media and their rate, oxygen by the gas exchange; the interval
-    // ends where the first of them may be met, and where the last must.
-    const byFilms = ruleInterval(ammonia, input.mass, FILM_BAND, ORGANIC_BAND, band)
-    const byOxygen = ruleInterval(oxygen, null, EXCHANGE_BAND, band)
-    const end = (i: 0 | 1): number => Math.min(byFilms[i], byOxygen[i])
-    return { volume, interval: [end(0), end(1)], why: null, limit: binding }
+    const { volume, binding } = carries(keepingOfClass(stock, input), input.films)
+    return { volume, interval: balanceInterval(input, input.films, stock), why: null, limit: binding }
   },
   turnover: ({ flow }, { rule = CAPACITY_RULE }) =>
     says((flow.value * 3600) / rule.turnoverFloor, flow, FLOOR_BAND),

@@ -1,5 +1,4 @@
 import fc from 'fast-check'
-import { carriesEach } from '../biology'
 import type { Figure } from '../figures'
 import {
   CAPACITY_SCHOOLS,
@@ -150,16 +149,14 @@ describe('the tanks a model carries', () => {
       12,
     )
     expect(c.schools[0]?.limit).toBe('oxygen')
-    expect(c.interval[0] / c.volume).toBeCloseTo(1 - Math.hypot(0.5, 0.4), 6)
-    // Half of the surface, and half of that may be missing: oxygen is still first, but at the low end ammonia is,
-    // 1 − √(0.5² + 0.5² + 0.4² + 0.5²) of what its films carry; the other end is still that of oxygen.
-    const few = { flow: lph(300), layers: [{ area: 0.5, flow: lph(300) }] }
-    const doubted = capacityOf({ flow: { value: lph(300) }, mass: { value: 0.11, uncertainty: 0.055 }, films: few }, { ...normal, rule }) // prettier-ignore
-    const each = carriesEach(keepingOfClass(normal, { flow: { value: lph(300) } }), few)
-    expect([doubted.volume, each.ammonia > each.oxygen]).toEqual([c.volume, true])
-    expect(doubted.interval[0]).toBeCloseTo(each.ammonia * (1 - Math.hypot(0.5, 0.5, 0.4, 0.5)), 9)
+    // Of what goes with (exchange ÷ use)³ under a still surface, 0.247 and 0.198 of its logarithm make about 0.95: from a
+    // sixth to nearly seven times; drawn apart in the test of coverage.
+    expect(c.interval[0] / c.volume).toBeLessThan(0.25)
+    expect(c.interval[0]).toBeLessThan(c.volume)
+    expect(c.interval[1]).toBeGreaterThan(c.volume)
+    // What is known of the media worse widens it at the low end.
+    const doubted = at({ value: 0.5, uncertainty: 0.4 })
     expect(doubted.interval[0]).toBeLessThan(c.interval[0])
-    expect(doubted.interval[1]).toBeCloseTo(c.interval[1], 12)
   })
   test('turtles are rated against rated: oversizing leads for them, mass stands beside', () => {
     const c = capacityOf({ ...of(1), claimedMax: 0.35 }, classOf('turtle'))

@@ -18,10 +18,12 @@ export const timing = ({
   resolution,
   reaction,
   repeatability,
+  freedom,
 }: TimingMethod): Omit<TimingMethod, 'vessel'> => ({
   resolution,
   reaction,
   ...(repeatability !== undefined && { repeatability }),
+  ...(freedom !== undefined && { freedom }),
 })
 
 /** How a kind of trial comes to a flow (m³/s), and how that is said. */

@@ -16,6 +16,9 @@ export interface Quantity {
   readonly unit: string
 }
 
+/** Units whose numbers come in thousands and never to a thousandth. */
+const IN_THOUSANDS: ReadonlySet<string> = new Set(['L/h', 'US gal/h', 'imp gal/h'])
+
 /** How to read text: which quantity, in which system, and the name to use in an error. */
 export interface ParseOptions {
   readonly dimension: Dimension
@@ -35,10 +38,11 @@ const PAIR = new RegExp(
 /**
  * Reads a plain number as people write it: "1,5", "1.5", "1 000", "1'000", "1,234.5", "1.234,5".
  *
- * One comma followed by exactly three digits ("1,200") has two readings and is refused rather than guessed.
+ * One comma followed by exactly three digits ("1,200") has two readings and is refused rather than guessed; so has one
+ * point followed by three noughts ("1.000"), and by any three digits where quantities come in thousands (`thousands`).
  * Returns NaN for text that is no number; `'ambiguous'` for the two-reading case.
  */
-export function readNumber(text: string): number | 'ambiguous' {
+export function readNumber(text: string, thousands = false): number | 'ambiguous' {
   const t = text
     .trim()
     .replace(/−/g, '-')
@@ -58,6 +62,7 @@ export function readNumber(text: string): number | 'ambiguous' {
     return groups.slice(1).every((g) => g.length === 3) ? Number(groups.join('')) : NaN
   }
   if (commas === 1 && /^[-+]?[1-9]\d{0,2},\d{3}$/.test(t)) return 'ambiguous'
+  if ((thousands ? /^[-+]?[1-9]\d{0,2}\.\d{3}$/ : /^[-+]?[1-9]\d{0,2}\.000$/).test(t)) return 'ambiguous'
   return Number(t.replace(',', '.'))
 }
 
@@ -83,16 +88,18 @@ export function parseQuantity(text: string, options: ParseOptions): Quantity {
   while (rest) {
     const m = PAIR.exec(rest)
     if (!m) return refuse(`“${text}” is not a number: write ${accepted}.`)
-    const value = m[3] ? Number(m[1] ?? 0) + Number(m[2]) / Number(m[3]) : readNumber(m[4] ?? '')
+    const name = (m[5] ?? '').trim()
+    const unit = name ? findUnit(name, dimension, system) : unnamed(previous, dimension, bare, system)
+    const value = m[3]
+      ? Number(m[1] ?? 0) + Number(m[2]) / Number(m[3])
+      : readNumber(m[4] ?? '', unit !== undefined && IN_THOUSANDS.has(unit.symbol))
     if (value === 'ambiguous') {
       const digits = (m[4] ?? '').trim()
       return refuse(
-        `“${digits}” can be read two ways: write ${digits.replace(',', '')} or ${digits.replace(',', '.')}.`,
+        `“${digits}” can be read two ways: write ${digits.replace(/[.,]/, '')} or ${digits.includes(',') ? digits.replace(',', '.') : Number(digits)}.`,
       )
     }
     if (!Number.isFinite(value)) return refuse(`“${text}” is not a number: write ${accepted}.`)
-    const name = (m[5] ?? '').trim()
-    const unit = name ? findUnit(name, dimension, system) : unnamed(previous, dimension, bare, system)
     if (!unit)
       return refuse(
         name

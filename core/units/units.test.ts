@@ -109,3 +109,14 @@ describe('showing', () => {
     expect(fromSI(25, preferredUnit('temperature', 'us'))).toBeCloseTo(77, 12)
   })
 })
+
+test('a point before three digits is asked about where it may part thousands: 1.000 always, 1.200 L/h, never 1.235 kg', () => {
+  const read = (text: string, dimension: Dimension) => parseQuantity(text, { dimension }).si
+  expect(() => read('1.000 l/h', 'flow')).toThrow('write 1000 or 1')
+  expect(() => read('1.200 L/h', 'flow')).toThrow('write 1200 or 1.2')
+  expect(() => read('1.000', 'volume')).toThrow('write 1000 or 1')
+  expect(read('1.235 kg', 'mass')).toBeCloseTo(1.235, 12)
+  expect(read('0.250 L', 'volume')).toBeCloseTo(0.25e-3, 15)
+  expect(read('1.2 L/h', 'flow') * 3.6e6).toBeCloseTo(1.2, 9)
+  expect(read('1000 L/h', 'flow') * 3.6e6).toBeCloseTo(1000, 9)
+})

@@ -1,5 +1,13 @@
 import { DAY } from '../biology'
-import { flowFromRuns, kaplanMeier, USUAL_REPEATABILITY, type FlowResult, type Survival } from '../bench'
+import {
+  flowFromRuns,
+  kaplanMeier,
+  pooledScatter,
+  USUAL_FREEDOM,
+  USUAL_REPEATABILITY,
+  type FlowResult,
+  type Survival,
+} from '../bench'
 import { studentQuantile } from '../statistics'
 import type { Seen, Service } from '../clogging'
 import { daysBetween, dayAfter, type Day } from '../days'
@@ -62,23 +70,14 @@ export function storyOf(
 }
 
 /**
- * Relative scatter of one run of this story, pooled over all its visits; the usual one where none has two runs. Source:
- * GUM 4.2.4.
+ * Relative scatter of one run of this story, pooled over all its visits and the usual one of a hand, with its freedom.
+ * Source: GUM 4.2.4.
  */
-function pooledScatter({ visits }: Pick<Story, 'visits'>): {
-  readonly one: number
-  readonly freedom: number
-} {
-  let [sum, freedom] = [0, 0]
-  for (const runs of visits.flatMap((v) => [v.runsBefore, v.runsAfter])) {
-    const r = timed(runs)
-    if (!r || r.n < 2) continue
-    sum += (r.n - 1) * (r.deviation / r.mean) ** 2
-    freedom += r.n - 1
-  }
-  return freedom
-    ? { one: Math.sqrt(sum / freedom), freedom }
-    : { one: USUAL_REPEATABILITY, freedom: Infinity }
+function scatterOf({ visits }: Pick<Story, 'visits'>): { readonly one: number; readonly freedom: number } {
+  const flows = visits.flatMap((v) => [timed(v.runsBefore), timed(v.runsAfter)]).filter((r) => r !== null)
+  const { relative = USUAL_REPEATABILITY, degreesOfFreedom = USUAL_FREEDOM } =
+    pooledScatter(flows, true) ?? {}
+  return { one: relative, freedom: degreesOfFreedom }
 }
 
 /**
@@ -90,7 +89,7 @@ export function flowLeft(story: Story, v: VisitRecord): Figure | null {
   const { first } = story
   if (!now || !first || daysBetween(first.on, v.on) <= 0) return null
   const share = now.mean / first.flow.mean
-  const { one, freedom } = pooledScatter(story)
+  const { one, freedom } = scatterOf(story)
   return {
     id: `flow-left-${v.id}`,
     label: `Flow left after ${daysBetween(first.on, v.on)} days`,

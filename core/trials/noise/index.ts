@@ -1,19 +1,22 @@
 import { correctedFromEnergies, energyMean, type NoiseResult } from '../../bench'
 import { put, sayFigure, type Figure } from '../../figures'
 import { trialConditions } from '../../judging/flows'
-import { summary } from '../../statistics'
+import { expanded, summary, type VariancePart } from '../../statistics'
 import { USUAL_SETUP } from '../common'
 import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
 
 const VALIDITY: Readonly<Record<NoiseResult['validity'], string>> = {
   valid: 'background corrected, valid',
-  'upper bound': 'less than 6 dB over the background: no louder than this, no more can be said',
+  'upper bound': 'less than 6 dB over the background: an upper bound, no more can be said',
   uncorrected: 'background not measured: the room is in it',
 }
 
-/** Standard uncertainty of a level read once (dB). Common practice, no source. */
-const ONE_READING = 0.5
+/**
+ * Scatter of a level read once (dB, standard), and the degrees of freedom it is worth beside what readings show: rooms
+ * differ. Common practice, no source.
+ */
+const ONE_READING = { deviation: 1, freedom: 2 } as const
 
 export const noise: Finder = (trial, c) => {
   const runs = wholeReadings('noise', trial.runs)
@@ -31,25 +34,29 @@ export const noise: Finder = (trial, c) => {
     }
   const background = level('without')
   const r = correctedFromEnergies(raw, background)
-  const own = (series: string): number => {
-    const v = values(series)
-    return v.length > 1 ? summary(v).deviation / Math.sqrt(v.length) : v.length * ONE_READING
+  // Scatter of the mean, pooled with the usual: three readings alone say too little of how they scatter (GUM 4.2.4).
+  const own = (series: string): VariancePart => {
+    const { n, deviation } = summary(values(series))
+    const { freedom } = ONE_READING
+    const degreesOfFreedom = freedom + Math.max(0, n - 1)
+    const squares = freedom * ONE_READING.deviation ** 2 + Math.max(0, n - 1) * deviation ** 2
+    return { variance: n ? squares / degreesOfFreedom / n : 0, degreesOfFreedom }
   }
   const meter = trial.setup?.levelUncertainty ?? USUAL_SETUP.levelUncertainty
   // The meter is off by the same in both levels and carries over as it is; what scatters is weighed by its share.
   const { weight } = r
-  const u = Math.hypot(
-    meter * (weight.with - weight.without),
-    weight.with * own('with'),
-    weight.without * own('without'),
-  )
+  const parts = (['with', 'without'] as const).map((series) => {
+    const { variance, degreesOfFreedom } = own(series)
+    return { variance: weight[series] ** 2 * variance, degreesOfFreedom }
+  })
+  const variance = parts.reduce((sum, p) => sum + p.variance, (meter * (weight.with - weight.without)) ** 2)
   const figure: Figure = {
     ...base(trial, c, 'noise'),
     label: 'Sound level of the filter',
     value: r.level,
     dimension: 'sound',
     provenance: 'measured',
-    uncertainty: 2 * u,
+    uncertainty: expanded(variance, parts),
     conditions: [
       ...trialConditions(trial, c.model),
       trial.setup?.distance ? `${trial.setup.distance} m away` : 'distance not noted',

@@ -1,6 +1,5 @@
 import type { Reading, Trial } from '@ypsometer/contract'
-import { timingMethod } from '@ypsometer/contract/records'
-import { runsNeeded, type FlowResult, type VesselRun } from '@ypsometer/core/bench'
+import { runsNeeded, type FlowResult, type TimingMethod, type VesselRun } from '@ypsometer/core/bench'
 import { SHORTEST_RUN, trialFlow, wholeReadings } from '@ypsometer/core/trials'
 import { flowFigure, runFigure, trialConditions } from '@ypsometer/core/judging'
 import { useMemo, useState } from 'react'
@@ -12,6 +11,7 @@ import { precision } from '../../frame/settings'
 import { LiveStrip } from '../../instruments/LiveStrip'
 import { RigButton } from '../../instruments/RigButton'
 import { latestFrame, useInstruments } from '../../instruments/useInstruments'
+import { methodIn } from '../methodIn'
 import { useTrialView } from '../view'
 import { startTrial } from '../startTrial'
 import type { Clocked, ScreenProps, SecondNumber } from '../kind'
@@ -42,7 +42,8 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
   const startCount = usePending<number>(`count.${trial.id}`)
   useInstruments()
   const runs = clock.timed ? readings.filter((r) => r.series === clock.timed) : readings
-  const result = useMemo(() => safeFlow(trial, runs), [trial, runs])
+  const method = useMemo(() => methodIn(dossier, trial), [dossier, trial])
+  const result = useMemo(() => safeFlow(trial, runs, method), [trial, runs, method])
 
   const press = (): void => {
     if (!watch.running) {
@@ -139,7 +140,7 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
       )}
       {clock.live.length > 0 && <LiveStrip show={clock.live} kFactor={kFactorOf(trial)} />}
       {second && <RigButton trial={trial} model={dossier.model.name} />}
-      <Result result={result} runs={runs} trial={trial} conditions={conditions} />
+      <Result result={result} runs={runs} trial={trial} method={method} conditions={conditions} />
       {clock.lifts && (
         <LiftStep dossier={dossier} trial={trial} busy={watch.running || pending.value !== null} />
       )}
@@ -160,11 +161,11 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
 }
 
 /** The trial's flow, or null while its readings do not give one. */
-function safeFlow(trial: Trial, runs: readonly Reading[]): FlowResult | null {
+function safeFlow(trial: Trial, runs: readonly Reading[], method: TimingMethod): FlowResult | null {
   try {
     return trialFlow({
       kind: trial.kind,
-      method: timingMethod(trial),
+      method,
       setup: trial.setup,
       waterTemperature: trial.waterTemperature,
       salinity: trial.salinity,
@@ -306,11 +307,13 @@ function Result({
   result,
   runs,
   trial,
+  method,
   conditions,
 }: {
   readonly result: FlowResult | null
   readonly runs: readonly Reading[]
   readonly trial: Trial
+  readonly method: TimingMethod
   readonly conditions: readonly string[]
 }) {
   const { how, clock } = useTrialView()
@@ -336,17 +339,17 @@ function Result({
       <p className="muted mt-1">
         95 % interval of {result.n} {result.n === 1 ? 'run' : 'runs'}, ±
         <Percent share={result.expandedUncertainty / result.mean} />.{' '}
-        {clock?.advises && <Advice runs={runs} trial={trial} />}
+        {clock?.advises && <Advice runs={runs} method={method} />}
       </p>
     </div>
   )
 }
 
-function Advice({ runs, trial }: { readonly runs: readonly Reading[]; readonly trial: Trial }) {
+function Advice({ runs, method }: { readonly runs: readonly Reading[]; readonly method: TimingMethod }) {
   const target = Number(precision.use())
   if (runs.length < 2) return 'One run shows no scatter: time at least five.'
   const timed: readonly VesselRun[] = wholeReadings('vessel', runs)
-  const needed = runsNeeded(timed, target, timingMethod(trial))
+  const needed = runsNeeded(timed, target, method)
   const wanted = <Percent share={target} decimals={0} />
   if (!needed.possible)
     return (

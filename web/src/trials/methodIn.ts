@@ -1,0 +1,11 @@
+import type { Dossier, Trial } from '@ypsometer/contract'
+import { modelRecord, timingMethod } from '@ypsometer/contract/records'
+import type { TimingMethod } from '@ypsometer/core/bench'
+import { methodBeside } from '@ypsometer/core/judging'
+
+/** How a trial of a dossier was timed, beside the scatter that its others have shown: as it is judged by. */
+export function methodIn(dossier: Dossier, trial: Trial): TimingMethod {
+  const { trials } = modelRecord(dossier)
+  const own = trials.find((t) => t.id === trial.id)
+  return own ? methodBeside(own, trials) : timingMethod(trial)
+}
