@@ -42,8 +42,8 @@ export interface TracerResult {
 /**
  * Residence-time figures of a pulse response by the trapezium rule: mean ∫tC/∫C, variance ∫t²C/∫C − mean², tanks in
  * series mean²/variance, and times at which 10, 50 and 90 % have passed. The background, what was read before the dye
- * came, is taken off first. A tail cut off above one per cent of the highest is carried on as the exponential that its
- * last points fall by: cut at a tenth, a perfect mixer would else show a quarter of its volume dead.
+ * came, is taken off first. A tail that was not waited for is carried on as the exponential that its last points fall
+ * by, however little is left of it: cut at a tenth, a perfect mixer would else show a quarter of its volume dead.
  * `nominal` is V/Q (s) where both are known. Source: Levenspiel, Chemical Reaction Engineering, ch. 11 and 14.
  * @throws TooFew below three points; OutOfRange naming `points[i]` where time does not rise or dye is negative.
  */
@@ -74,7 +74,7 @@ export function tracerFigures(points: readonly TracerPoint[], nominal: number | 
   const highest = Math.max(...curve.map((p) => p.concentration))
   const end = curve.at(-1) ?? { time: 0, concentration: 0 }
   const tail = end.concentration / highest
-  const rate = tail > TAIL ? tailRate(curve, highest) : null
+  const rate = tail > 0 ? tailRate(curve, highest) : null
   // ∫ C e^(−k(t − T)) with t⁰, t¹ and t² from T on.
   const after = rate === null ? 0 : end.concentration / rate
   if (rate !== null) {
@@ -112,10 +112,8 @@ export function tracerFigures(points: readonly TracerPoint[], nominal: number | 
   }
 }
 
-/** Share of the highest concentration below which a tail counts as waited for (common practice, no source). */
-const TAIL = 0.01
-/** The falling limb is read below this share of the highest. */
-const LIMB = 0.7
+/** The falling limb is read between these shares of the highest: what is fainter says more of the eye than of the dye. */
+const LIMB = { from: 0.03, to: 0.7 } as const
 
 /** The curve above its background: the lowest reading before the highest one, where the dye came after the first. */
 function aboveBackground(points: readonly TracerPoint[]): readonly TracerPoint[] {
@@ -132,7 +130,9 @@ function aboveBackground(points: readonly TracerPoint[]): readonly TracerPoint[]
 /** Rate (1/s) at which the falling limb ends, by least squares of ln C on t; null when its points do not fall. */
 function tailRate(curve: readonly TracerPoint[], highest: number): number | null {
   const top = curve.findIndex((p) => p.concentration === highest)
-  const limb = curve.slice(top).filter((p) => p.concentration > 0 && p.concentration <= LIMB * highest)
+  const falling = curve.slice(top).filter((p) => p.concentration > 0 && p.concentration <= LIMB.to * highest)
+  const seen = falling.filter((p) => p.concentration >= LIMB.from * highest)
+  const limb = seen.length < 3 ? falling : seen
   const last = limb.slice(-Math.max(3, Math.ceil(limb.length / 2)))
   if (last.length < 2) return null
   const { m } = linearRegression(last.map((p) => [p.time, Math.log(p.concentration)]))

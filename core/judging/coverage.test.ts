@@ -11,6 +11,8 @@ import { filmWorth } from '../path/films'
 import { GENERIC_MEDIA, type Medium } from '../media'
 import { dice, logDeviation, type Dice } from '../statistics'
 import { capacityOf, keepingOfClass } from '../tanks'
+import { dyePoint } from '../trials/dye'
+import { riseDoubts } from '../trials/dye/doubt'
 import { noise } from '../trials/noise'
 import { labelBias } from './bias'
 import { lph } from './tests/support'
@@ -125,6 +127,60 @@ describe('what is said to hold 95 % holds the truth 93 to 97 times in 100, over 
         return b.low <= x && x <= b.high
       }),
     )
+  })
+  /** Pulse of a number of mixed tanks in series with a mean of 60 s, read by eye; and the rise of one mixed vessel. */
+  const pulse = (d: Dice, n: number, until: number) =>
+    Array.from({ length: 26 }, (_, i) => {
+      const t = (i * until) / 25
+      const x = (n * t) / 60
+      const of = (u: number): number => u ** (n - 1) * Math.exp(-u)
+      const c = of(x) / of(n - 1)
+      return { time: t, concentration: Math.max(0, c + (0.08 * c + 0.005) * d.normal()) }
+    })
+  test.each([
+    ['three tanks in series, waited for', 3, 240],
+    ['three tanks in series, cut off', 3, 150],
+    ['a perfect mixer', 1, 240],
+  ])('dye of %s: its mean, and what does not take part', (_, n, until) => {
+    const found = { mean: 0, dead: 0, told: 0 }
+    const d = dice(21)
+    const N = 250
+    for (let i = 0; i < N; i++) {
+      const nominal = { value: 60 * (1 + 0.03 * d.normal()), relative: 0.03 }
+      const { doubts, pulse: p } = dyePoint('a', pulse(d, n, until), nominal)
+      const within = (key: string, truth: number): boolean => {
+        const [low, high] = doubts[key] ?? [NaN, NaN]
+        return low <= truth && truth <= high
+      }
+      if (within('mean', 60)) found.mean++
+      if (within('dead', 0)) found.dead++
+      const dead = p?.deadShare ?? 0
+      if (dead > Math.max(dead - (doubts.dead?.[0] ?? 0), (doubts.dead?.[1] ?? 0) - dead)) found.told++
+    }
+    for (const share of [found.mean, found.dead].map((x) => (100 * x) / N)) {
+      expect(share).toBeGreaterThan(91)
+      expect(share).toBeLessThan(99.5)
+    }
+    // Of nothing dead, some is told in no more cases than the doubt allows.
+    expect((100 * found.told) / N).toBeLessThan(5)
+  })
+  test.each([
+    [4, 93],
+    [2, 90],
+  ])('the time constant of a rise watched for %d of it', (times, least) => {
+    const d = dice(33)
+    const N = 150
+    let held = 0
+    for (let i = 0; i < N; i++) {
+      const curve = Array.from({ length: 20 }, (__, j) => {
+        const t = (60 * times * (j + 1)) / 20
+        const c = 1 - Math.exp(-t / 60)
+        return { time: t, concentration: Math.max(0, c + (0.08 * c + 0.005) * d.normal()) }
+      })
+      const [low, high] = riseDoubts(curve).tau ?? [NaN, NaN]
+      if (low <= 60 && 60 <= high) held++
+    }
+    expect((100 * held) / N).toBeGreaterThan(least - 3)
   })
   test('the surface of a fill of media that nobody measured: tables are wrong for all of a form at once', () => {
     const named = (form: string): Medium[] =>

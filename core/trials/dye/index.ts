@@ -7,9 +7,11 @@ import {
   type TracerResult,
 } from '../../bench'
 import { CoreError } from '../../errors'
+import { pulseDoubts, riseDoubts, type DyeDoubts } from './doubt'
 import { sayFigure, type Figure, type Sentence } from '../../figures'
 import { trialConditions } from '../../judging/flows'
-import { cap, type Finder } from '../finding'
+import type { TrialRecord } from '../../judging/records'
+import { cap, type Finder, type FindingContext } from '../finding'
 import { wholeReadings } from '../readings'
 import type { BenchReading } from '../shape'
 
@@ -18,15 +20,24 @@ export interface DyePoint {
   readonly point: string
   readonly mixing: MixingResult | null
   readonly pulse: TracerResult | null
+  /** Where its numbers lie in 95 of 100 cases. */
+  readonly doubts: DyeDoubts
+}
+
+/** V/Q (s), with its relative standard uncertainty. */
+export interface Nominal {
+  readonly value: number
+  readonly relative: number
 }
 
 /** Reads one point's curve. @throws TooFew or OutOfRange as the core functions do. */
-export function dyePoint(point: string, curve: readonly TracerPoint[], nominal: number | null): DyePoint {
+export function dyePoint(point: string, curve: readonly TracerPoint[], nominal: Nominal | null): DyePoint {
   const mixed = looksMixed(curve)
   return {
     point,
     mixing: mixed ? mixedResponse(curve) : null,
-    pulse: mixed ? null : tracerFigures(curve, nominal),
+    pulse: mixed ? null : tracerFigures(curve, nominal?.value ?? null),
+    doubts: mixed ? riseDoubts(curve) : pulseDoubts(curve, nominal),
   }
 }
 
@@ -48,6 +59,15 @@ export function dyeCurves(runs: readonly BenchReading[]): ReadonlyMap<string, re
   }
   return out
 }
+
+/** An interval as a figure has it. */
+const within = (interval: DyeDoubts[string] | undefined, value: number): Partial<Figure> =>
+  interval
+    ? {
+        interval: [Math.min(interval[0], value), Math.max(interval[1], value)],
+        uncertainty: Math.max(value - interval[0], interval[1] - value),
+      }
+    : {}
 
 /** Figures of one dye point, for a trial's id and conditions. */
 export function dyeFigures(
@@ -76,6 +96,7 @@ export function dyeFigures(
             formula,
             working: [],
             source,
+            ...within(d.doubts[id], value),
             ...(unit && { unit }),
           },
         ]
@@ -114,15 +135,20 @@ export function dyeFigures(
     ),
     ...(p.deadShare === null
       ? []
-      : make('dead', 'Dead volume', p.deadShare, 'ratio', '1 − t̄ ÷ (V/Q)', LEV, '%')),
+      : make('dead', 'Dead volume', p.deadShare, 'ratio', '1 − t̄ ÷ (V/Q), never below nothing', LEV, '%')),
   ]
 }
 
-export const dye: Finder = (trial, c) => {
-  const conditions = trialConditions(trial, c.model)
+/** How sure a volume of a body is (relative, standard; common practice, no source). */
+const VOLUME = 0.02
+
+/**
+ * V/Q of the very state the dye was watched in, a dirty filter's flow being another one; null where volume or flow is
+ * not known.
+ */
+export function nominalOf(trial: TrialRecord, flows: FindingContext['flows']): Nominal | null {
   const volume = trial.setup?.volume
-  // V/Q of the very state the dye was watched in: a dirty filter's flow is another one.
-  const at = c.flows.findLast(
+  const at = flows.findLast(
     (f) =>
       f.trial.hookupId === trial.hookupId &&
       f.trial.state === trial.state &&
@@ -130,7 +156,14 @@ export const dye: Finder = (trial, c) => {
       f.trial.mainsFrequency === trial.mainsFrequency &&
       (f.trial.valve ?? 1) === (trial.valve ?? 1),
   )
-  const nominal = volume && at ? volume / at.result.mean : null
+  if (!volume || !at) return null
+  const { mean, standardUncertainty } = at.result
+  return { value: volume / mean, relative: Math.hypot(VOLUME, standardUncertainty / mean) }
+}
+
+export const dye: Finder = (trial, c) => {
+  const conditions = trialConditions(trial, c.model)
+  const nominal = nominalOf(trial, c.flows)
   const figures: Figure[] = []
   const sentences: Sentence[] = []
   const problems: string[] = []
@@ -148,6 +181,9 @@ export const dye: Finder = (trial, c) => {
   }
   return { figures, sentences: [...sentences, ...problems.map((p) => [p])] }
 }
+
+/** Share of the dye that was not waited for from which it is said. */
+const TOLD = 0.02
 
 /** What one dye point says, in words. */
 export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[] {
@@ -173,9 +209,13 @@ export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[
       `${cap(d.point)}: the dye stays `,
       sayFigure(mean),
       ' on average',
-      ...(dead ? ['; ', sayFigure(dead), ' of the volume does not take part'] : []),
+      ...(dead && dead.value > (dead.uncertainty ?? 0)
+        ? ['; ', sayFigure(dead), ' of the volume does not take part']
+        : dead
+          ? ['; no dead volume can be told from its doubt']
+          : []),
       ...(d.pulse.baffling ? [`; by t10 it is ${d.pulse.baffling.label}`] : []),
-      d.pulse.extrapolated > 0.005
+      d.pulse.extrapolated > TOLD
         ? `. The watching ended with ${Math.round(d.pulse.tail * 100)} % still there; its tail is carried on as it fell.`
         : d.pulse.tail > 0.1
           ? '. The tail was cut off early and does not fall, so all times are too short.'

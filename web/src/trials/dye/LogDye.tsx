@@ -1,5 +1,5 @@
 import type { Log } from '@ypsometer/contract'
-import { dyeFigures, dyePoint, dyeSentences } from '@ypsometer/core/trials'
+import { dyeFigures, dyePoint, dyeSentences, nominalOf } from '@ypsometer/core/trials'
 import { CoreError } from '@ypsometer/core/errors'
 import { useQueries } from '@tanstack/react-query'
 import { useMemo, type ReactNode } from 'react'
@@ -38,8 +38,7 @@ export default function LogDye({
   )
   const said = useMemo(() => {
     const trial = assessment?.findings.find((f) => f.trial.id === logs[0]?.trialId)?.trial
-    const at = assessment?.trials.findLast((f) => f.trial.hookupId === trial?.hookupId)
-    const nominal = trial?.setup?.volume && at ? trial.setup.volume / at.result.mean : null
+    const nominal = trial ? nominalOf(trial, assessment?.trials ?? []) : null
     return series.map((s) => {
       try {
         const d = dyePoint(
