@@ -14,6 +14,9 @@ export const Figure = z.object({
   provenance: Provenance,
   uncertainty: z.number().optional(),
   interval: z.tuple([z.number(), z.number()]).optional(),
+  shared: z
+    .array(z.object({ what: z.string(), relative: z.number().optional(), half: z.number().optional() }))
+    .optional(),
   conditions: z.array(z.string()).optional(),
   formula: z.string().optional(),
   unit: z.string().optional(),

@@ -547,13 +547,17 @@ function measuresOf({ tank, rule }: Question, parts: readonly Single[], f: Facts
     log: false,
     ...ramp,
   })
+  const models = parts.map((p) => p.choice.candidate.id).sort()
   const money = (p: Price | null, dear: number, own: number): Measured | null =>
     p?.currency === rule.currency && dear > 0
-      ? { raw: p.minor, own, common: 0, log: true, zero: dear, one: 0 }
+      ? { raw: p.minor, own, common: 0, models, log: true, zero: dear, one: 0 }
       : null
   const total = f.carries.value > 0 ? (f.carries.uncertainty ?? 0) / f.carries.value / 2 : 0
-  // Litres per kilogram are the same rule for all of them: that doubt moves them together.
-  const common = Math.min(total, tank.stock.marks.litresPerKilogram.band / 2)
+  // The rule that leads is the same for all that it leads: its doubt moves them together, and is laid on no others.
+  const rules = parts.map((p) => p.carried.figure.shared?.[0])
+  const [led] = rules
+  const one = led && rules.every((r) => r?.what === led.what)
+  const common = one ? Math.min(total, (led.relative ?? 0) / 2) : 0
   const strongest = parts.reduce<OutletResult | null>(
     (worst, p) => (p.best && (!worst || p.best.share.value > worst.share.value) ? p.best : worst),
     null,
@@ -565,6 +569,8 @@ function measuresOf({ tank, rule }: Question, parts: readonly Single[], f: Facts
       raw: f.carries.value / tank.water.value,
       own: Math.sqrt(Math.max(0, total ** 2 - common ** 2)),
       common,
+      ...(one && { rule: led.what }),
+      models,
       log: true,
       ...RAMPS.capacity,
     },
@@ -579,6 +585,7 @@ function measuresOf({ tank, rule }: Question, parts: readonly Single[], f: Facts
       raw: f.minutes.value,
       own: USUAL_BAND / 2,
       common: 0,
+      models,
       log: true,
       ...RAMPS.service,
     },
@@ -586,6 +593,7 @@ function measuresOf({ tank, rule }: Question, parts: readonly Single[], f: Facts
       raw: f.noise.value,
       own: (f.noise.uncertainty ?? 0) / 2,
       common: 0,
+      models,
       log: false,
       ...RAMPS.noise,
     },

@@ -1,5 +1,13 @@
-import { sentenceText } from '../figures'
-import { ADVICE_RULE, apart, compareRows, forTheDifference, type Candidate, type CompareBy } from '.'
+import { sentenceText, type Figure } from '../figures'
+import {
+  ADVICE_RULE,
+  apart,
+  compareRows,
+  doubtApart,
+  forTheDifference,
+  type Candidate,
+  type CompareBy,
+} from '.'
 import { canister, classOf, EUR, figure, lph, offered, use } from './candidates.fixture'
 
 const by = (more: Partial<CompareBy> = {}): CompareBy => ({
@@ -23,6 +31,20 @@ test('two numbers differ where they are further apart than √(U_a² + U_b²) (G
     'less',
   ])
   expect([apart(f(2), f(1)), apart(f(1), f(1)), apart(f(1), f(2, 3))]).toEqual(['more', 'none', 'none'])
+})
+
+test('what both are wrong together by does not keep them apart: one meter, one vessel, one rule (GUM 5.2)', () => {
+  const f = (value: number, uncertainty: number, ...shared: Figure['shared'] & object) =>
+    figure('f', value, { uncertainty, shared })
+  const meter = { what: 'sound meter', half: 1.96 }
+  // U² = 1.96² + 0.6²: 2.05 dB each; by one meter √(2 · 0.6²) = 0.85 dB of difference, by two 2.9.
+  const u = Math.hypot(1.96, 0.6)
+  expect(doubtApart(f(37, u, meter), f(35, u, meter))).toBeCloseTo(0.8485, 3)
+  expect(doubtApart(f(37, u, meter), f(35, u, { ...meter, what: 'another' }))).toBeCloseTo(Math.SQRT2 * u, 9)
+  expect([apart(f(37, u, meter), f(35, u, meter)), apart(f(37, u), f(35, u))]).toEqual(['more', 'none'])
+  // A rule of ± 20 % in both: 100 and 150 L are 50 apart and doubted by 10 for it, not by √(20² + 30²).
+  const rule = { what: 'litres per kilogram', relative: 0.2 }
+  expect(doubtApart(f(150, 30, rule), f(100, 20, rule))).toBeCloseTo(10, 9)
 })
 
 test('carries, noise and price against the first: 150 ± 30 and 300 ± 60 L differ, 35 ± 2 and 37 ± 2 dB do not', () => {

@@ -29,10 +29,32 @@ export interface CompareRow {
   readonly cells: readonly Cell[]
 }
 
-/** Do two numbers differ by more than their doubts together, √(U_a² + U_b²)? Source: GUM, for independent numbers. */
+/** Half-width of what a figure shares by a name, in its unit; none where it does not. */
+const sharedHalf = (f: Figure, what: string): number =>
+  (f.shared ?? [])
+    .filter((s) => s.what === what)
+    .reduce((sum, s) => sum + (s.half ?? (s.relative ?? 0) * Math.abs(f.value)), 0)
+
+/**
+ * Doubt of a difference: √(U_a² + U_b²) of what is each one’s own; what both are wrong together by counts with its own
+ * difference only. Source: GUM 5.2, correlated inputs.
+ */
+export function doubtApart(a: Figure, b: Figure): number {
+  const names = [...new Set((a.shared ?? []).map((s) => s.what))].filter((n) => sharedHalf(b, n) > 0)
+  const squares = names.reduce(
+    (sum, n) => {
+      const [ha, hb] = [sharedHalf(a, n), sharedHalf(b, n)]
+      return sum - ha ** 2 - hb ** 2 + (ha - hb) ** 2
+    },
+    (a.uncertainty ?? 0) ** 2 + (b.uncertainty ?? 0) ** 2,
+  )
+  return Math.sqrt(Math.max(0, squares))
+}
+
+/** Do two numbers differ by more than the doubt of their difference? See {@link doubtApart}. */
 export function apart(a: Figure, from: Figure): Apart {
   const difference = a.value - from.value
-  const doubt = Math.hypot(a.uncertainty ?? 0, from.uncertainty ?? 0)
+  const doubt = doubtApart(a, from)
   if (Math.abs(difference) <= Math.max(doubt, 1e-9 * Math.abs(from.value))) return 'none'
   return difference > 0 ? 'more' : 'less'
 }

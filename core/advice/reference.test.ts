@@ -150,6 +150,20 @@ describe('how sure a ranking is', () => {
     const w = weigh({ capacity: 1 })
     expect(ranked([rule(1), rule(1.1)], w, 2000).options[1]?.best).toBe(1)
     expect(ranked([own(1), own(1.1)], w, 2000).options[1]?.best).toBeLessThan(0.7)
+    // Under two rules each moves by its own.
+    const under = (raw: number, of: string): Measures => measures({ capacity: { raw, own: 0, common: 0.3, rule: of, log: true, zero: 0, one: 100 } }) // prettier-ignore
+    expect(ranked([under(1, 'mass'), under(1.1, 'floor')], w, 2000).options[1]?.best).toBeLessThan(0.7)
+    expect(ranked([under(1, 'mass'), under(1.1, 'mass')], w, 2000).options[1]?.best).toBe(1)
+    // One model in two options: what it is off by it is off by in both. Pairs that share one of two are between.
+    const made = (raw: number, ...models: string[]): Measures => measures({ capacity: { raw, own: 0.3, common: 0, models, log: true, zero: 0, one: 100 } }) // prettier-ignore
+    const best = (a: string[], b: string[]) =>
+      ranked([made(1, ...a), made(1.1, ...b)], w, 20_000).options[1]?.best ?? 0
+    expect(best(['a'], ['a'])).toBe(1)
+    const [half, apart] = [best(['a', 'b'], ['a', 'c']), best(['a', 'b'], ['c', 'd'])]
+    // ln 1.1 = 0.0953; σ = √ln 1.09 = 0.2936; Φ(0.0953/(0.2936 √2)) = Φ(0.2296) = 0.591, with one of two shared the
+    // difference has half the variance: Φ(0.3246) = 0.627.
+    expect(apart).toBeCloseTo(0.591, 1)
+    expect(half - apart).toBeGreaterThan(0.02)
     // Log-normal of relative deviation r about its median: 95 % at exp(±1.96 √ln(1 + r²)) (closed form).
     const r = ranked([rule(10)], w, 40_000).options[0]
     expect((r?.high ?? 0) * 100).toBeCloseTo(10 * Math.exp(1.96 * Math.sqrt(Math.log(1.09))), 0)

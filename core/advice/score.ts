@@ -1,5 +1,5 @@
 import { requireRange } from '../errors'
-import { equalNormals, seeded } from '../statistics'
+import { equalNormals, logDeviation, seeded } from '../statistics'
 import { CRITERIA, type Criterion } from './rule'
 
 // Looked up once: some hosts make every look at a global slow.
@@ -15,6 +15,10 @@ export interface Measured {
   readonly own: number
   /** Relative standard deviation that all options share, because they hang on the same rule. */
   readonly common: number
+  /** The rule they hang on: options of another do not share that doubt; one for all when absent. */
+  readonly rule?: string
+  /** Models that its own doubt is of: an option with one of them is wrong alike. Its own alone when absent. */
+  readonly models?: readonly string[]
   readonly log: boolean
   readonly zero: number
   readonly one: number
@@ -77,22 +81,45 @@ const TIE = 1e-12
 /** Draws ranked between two looks at the clock. */
 const BATCH = 1000
 
-/** Of a log-normal factor with a relative standard deviation r and median 1: σ = √ln(1 + r²). */
-const logSd = (r: number): number => Math.sqrt(Math.log1p(r * r))
-
 /** What all options of a set share in their draws, worked out once for each doubt. */
 class Shared {
   private readonly kept = new Map<string, Float64Array>()
-  constructor(private readonly draws: readonly Float64Array[]) {}
+  private readonly drawn = new Map<string, Float64Array>()
+  /** Options that each model is in. */
+  private readonly uses = new Map<string, number>()
 
-  /** Of criterion i: factors exp(σ s) of a log-normal doubt, or r·s of a straight one. */
-  of(i: number, common: number, log: boolean): Float64Array {
-    const key = `${i} ${common} ${log}`
+  constructor(
+    options: readonly Measures[],
+    private readonly draw: () => Float64Array,
+  ) {
+    for (const o of options)
+      for (const id of new Set(CRITERIA.flatMap((c) => o[c]?.models ?? [])))
+        this.uses.set(id, (this.uses.get(id) ?? 0) + 1)
+  }
+
+  private normals(key: string): Float64Array {
+    const made = this.drawn.get(key) ?? this.draw()
+    this.drawn.set(key, made)
+    return made
+  }
+
+  /** Of criterion i: factors exp(σ s) of a log-normal doubt of a rule, or r·s of a straight one. */
+  of(i: number, { common, log, rule = '' }: Measured): Float64Array {
+    const key = `${i} ${common} ${log} ${rule}`
     const made =
       this.kept.get(key) ??
-      (this.draws[i] as Float64Array).map((s) => (log ? exp(logSd(common) * s) : common * s))
+      this.normals(`${i} ${rule}`).map((s) => (log ? exp(logDeviation(common) * s) : common * s))
     this.kept.set(key, made)
     return made
+  }
+
+  /** Its own standard normal numbers, of the models it is made of; null where no other option has any of them. */
+  own(i: number, { models = [] }: Measured): Float64Array | null {
+    if (models.every((id) => (this.uses.get(id) ?? 0) < 2)) return null
+    const each = models.map((id) => this.normals(`${i} model ${id}`))
+    const [first] = each
+    if (!first || each.length === 1) return first ?? null
+    return first.map((_, d) => each.reduce((sum, z) => sum + (z[d] as number), 0) / Math.sqrt(each.length))
   }
 }
 
@@ -101,7 +128,10 @@ function addDrawn(
   scores: Float64Array,
   m: Measured | null,
   weight: number,
-  shared: (m: Measured) => Float64Array,
+  {
+    shared,
+    own: drawnOwn,
+  }: { readonly shared: (m: Measured) => Float64Array; readonly own: Float64Array | null },
   uniform: () => number,
 ): void {
   const n = scores.length
@@ -110,11 +140,22 @@ function addDrawn(
     return
   }
   const { raw, log, zero, one, own } = m
-  const numbers = equalNormals().map((z) => (log ? raw * exp(logSd(own) * z) : raw + own * z))
+  const numbers = equalNormals().map((z) => (log ? raw * exp(logDeviation(own) * z) : raw + own * z))
   const many = numbers.length
   const value = (x: number): number => {
     const v = (x - zero) / (one - zero)
     return weight * (v < 0 ? 0 : v > 1 ? 1 : v)
+  }
+  if (drawnOwn) {
+    const together = m.common === 0 ? null : shared(m)
+    const sd = log ? logDeviation(own) : own
+    for (let d = 0; d < n; d++) {
+      const z = drawnOwn[d] as number
+      const x = log ? raw * exp(sd * z) : raw + own * z
+      const s = together ? (together[d] as number) : log ? 1 : 0
+      scores[d] = (scores[d] as number) + value(log ? x * s : x + raw * s)
+    }
+    return
   }
   if (m.common === 0) {
     const values = numbers.map(value)
@@ -147,19 +188,19 @@ export function* rankDraws(
   const uniform = seeded(seed)
   const normals = equalNormals()
   const normal = (): number => normals[trunc(uniform() * normals.length)] as number
-  const shared = new Shared(
-    CRITERIA.map(() => {
-      const draws = new Float64Array(n)
-      for (let i = 0; i < n; i++) draws[i] = normal()
-      return draws
-    }),
-  )
+  const shared = new Shared(options, () => {
+    const draws = new Float64Array(n)
+    for (let i = 0; i < n; i++) draws[i] = normal()
+    return draws
+  })
   const scores: Float64Array[] = []
   for (const o of options) {
     const sum = new Float64Array(n)
     CRITERIA.forEach((c, i) => {
       const weight = all > 0 ? weights[c] / all : 0
-      if (weight > 0) addDrawn(sum, o[c], weight, (m) => shared.of(i, m.common, m.log), uniform)
+      const m = o[c]
+      const own = m && m.own > 0 ? shared.own(i, m) : null
+      if (weight > 0) addDrawn(sum, m, weight, { shared: (x) => shared.of(i, x), own }, uniform)
     })
     scores.push(sum)
     yield (0.8 * scores.length) / options.length

@@ -22,6 +22,13 @@ export interface WorkingLine {
   readonly provenance?: Provenance
 }
 
+/** What figures are wrong together by: its name, and a half-width (95 %) relative to the value, or in its own unit. */
+export interface SharedDoubt {
+  readonly what: string
+  readonly relative?: number
+  readonly half?: number
+}
+
 /** A number that can answer for itself: SI value, expanded uncertainty (95 %), origin, conditions and working. */
 export interface Figure {
   readonly id: string
@@ -32,6 +39,8 @@ export interface Figure {
   readonly uncertainty?: number
   /** The 95 % interval, where its two halves differ; `uncertainty` is then the wider one. */
   readonly interval?: readonly [low: number, high: number]
+  /** Parts of the uncertainty that other figures have too, wrong together: one meter, one vessel, one rule. */
+  readonly shared?: readonly SharedDoubt[]
   readonly conditions?: readonly string[]
   readonly formula?: string
   /** Unit to show it in whatever the reader's system, as '%' for a share. */

@@ -55,7 +55,20 @@ export function trialResults(model: ModelRecord): readonly TrialResult[] {
   const flows = model.trials.filter((t) => isFlowKind(t.kind ?? 'vessel'))
   return flows.flatMap((trial) => {
     const result = trialFlow({ ...trial, method: methodBeside(trial, flows) })
-    return result ? [{ trial, result, figure: flowFigure(trial, result, trialConditions(trial, model)) }] : []
+    return result
+      ? [
+          {
+            trial,
+            result,
+            figure: flowFigure(
+              trial,
+              result,
+              trialConditions(trial, model),
+              result.mean > 0 ? vesselOf(trial) : null,
+            ),
+          },
+        ]
+      : []
   })
 }
 
@@ -104,11 +117,23 @@ export function runFigure(run: BenchReading, flow: number, index: number, kind: 
   }
 }
 
-/** The mean of a trial's timed runs with every part of its uncertainty. */
+/**
+ * The vessel that all runs of a trial were timed into, by which other trials are wrong alike; null for other kinds, and
+ * for several vessels.
+ */
+export function vesselOf(trial: Pick<TrialRecord, 'kind' | 'runs'>): string | null {
+  const [first, ...others] = trial.runs.map((r) => r.volume)
+  return (trial.kind ?? 'vessel') === 'vessel' && first && others.every((v) => v === first)
+    ? `vessel of ${first * 1000} L`
+    : null
+}
+
+/** The mean of a trial's timed runs with every part of its uncertainty; `vessel` by {@link vesselOf}. */
 export function flowFigure(
   trial: Pick<TrialRecord, 'id' | 'when' | 'kind'>,
   r: FlowResult,
   conditions: readonly string[],
+  vessel: string | null = null,
 ): Figure {
   return {
     id: `trial-${trial.id}`,
@@ -117,6 +142,9 @@ export function flowFigure(
     dimension: 'flow',
     provenance: 'measured',
     uncertainty: r.expandedUncertainty,
+    ...(vessel && {
+      shared: [{ what: vessel, relative: (r.coverageFactor * r.typeB.vessel) / r.mean }],
+    }),
     conditions,
     formula: `${formulaOf(trial.kind ?? 'vessel', 'mean of ')};  U = k · √(u_A² + u_B² + u_clock² + u_reaction²)`,
     working: [

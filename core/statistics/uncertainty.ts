@@ -28,4 +28,4 @@ export const expanded = (variance: number, parts: readonly VariancePart[] = []):
  * Standard deviation of ln x for a log-normal x of a relative standard uncertainty: √ln(1 + u²). So what is doubted by
  * much never turns negative. Source: any statistics text.
  */
-export const logDeviation = (relative: number): number => Math.sqrt(Math.log(1 + relative * relative))
+export const logDeviation = (relative: number): number => Math.sqrt(Math.log1p(relative * relative))

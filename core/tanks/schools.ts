@@ -1,4 +1,4 @@
-import { FILM_BAND, mostHere, reachedSurface } from '../biology'
+import { FILM_BAND, mostHere, ORGANIC_BAND, reachedSurface } from '../biology'
 import { put, putFigure, type Figure, type WorkingLine } from '../figures'
 import {
   capacityInput,
@@ -177,6 +177,22 @@ export function schoolFigure(
   }
 }
 
+/** Relative half-width (95 %) of the rule a school goes by: all that are judged by it are wrong by the same. */
+function ruleBand(school: CapacitySchool, { marks }: StockClass): number {
+  switch (school) {
+    case 'media-mass':
+      return marks.litresPerKilogram.band
+    case 'balance':
+      return Math.hypot(FILM_BAND, ORGANIC_BAND, marks.feedPerVolume.band)
+    case 'turnover':
+      return FLOOR_BAND
+    case 'oversizing':
+      return marks.oversizing.band
+    case 'minima':
+      return marks.minTurnover.band
+  }
+}
+
 /** Tank litres a fill carries for a stock class, with the numbers that went in. */
 export function capacityFigure(
   of: CapacityFigures,
@@ -189,6 +205,7 @@ export function capacityFigure(
     label: `Carries, ${stock.label.toLowerCase()}`,
     value: volume,
     ...asUsed(volume, interval),
+    shared: [{ what: `${SCHOOL_WORDS[binding]}, ${stockKey(stock)}`, relative: ruleBand(binding, stock) }],
     dimension: 'volume',
     provenance: binding === 'balance' ? 'computed' : 'rule',
     conditions: [
