@@ -168,6 +168,9 @@ describe('how sure a ranking is', () => {
     const r = ranked([rule(10)], w, 40_000).options[0]
     expect((r?.high ?? 0) * 100).toBeCloseTo(10 * Math.exp(1.96 * Math.sqrt(Math.log(1.09))), 0)
     expect(((r?.low ?? 0) * 100) / (10 * Math.exp(-1.96 * Math.sqrt(Math.log(1.09))))).toBeCloseTo(1, 1)
+    // Its own doubt likewise.
+    const self = ranked([own(10)], w, 40_000).options[0]
+    expect((self?.high ?? 0) * 100).toBeCloseTo(10 * Math.exp(1.96 * Math.sqrt(Math.log(1.09))), 0)
     // A straight shared doubt: ± 1.96 · 30 %.
     const straight = measures({ capacity: { raw: 10, own: 0, common: 0.3, log: false, zero: 0, one: 100 } })
     expect((ranked([straight], w, 40_000).options[0]?.high ?? 0) * 100).toBeCloseTo(15.9, 0)
@@ -346,6 +349,15 @@ describe('advice for a tank', () => {
     expect(pair?.carries.value).toBeCloseTo(0.2, 9)
     expect(pair?.carries.uncertainty).toBeCloseTo(0.2 * 0.2, 9)
     expect(pair?.price).toEqual(EUR(20000))
+    // Draws take standard uncertainties: half of what is shown for 95 %, own and the rule's together.
+    const { capacity, noise } = big?.measures ?? {}
+    expect(Math.hypot(capacity?.own ?? 0, capacity?.common ?? 0)).toBeCloseTo(
+      (big?.carries.uncertainty ?? 0) / 0.15 / 2,
+      9,
+    )
+    expect(capacity?.common).toBeCloseTo(0.2 / 2, 9)
+    expect(noise?.own).toBeCloseTo((big?.noise?.uncertainty ?? 0) / 2, 12)
+    expect(noise?.own).toBeGreaterThan(0)
     // Two sounds of 35 dB are 38.01; minutes add.
     expect(pair?.noise?.value).toBeCloseTo(35 + 10 * Math.log10(2), 9)
     expect(pair?.minutes?.value).toBeCloseTo((2 * 8 * 30.44) / 32, 9)

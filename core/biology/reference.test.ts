@@ -535,6 +535,15 @@ describe('the balance in time', () => {
     expect(t.safeFrom).toBe(0)
     expect(settledFilm(keeping, [films])).toBeCloseTo(last?.films[0] ?? 0, 2)
   })
+  test('plants breathe at night and take their share, in time as at rest; the reserve is of what is left for films', () => {
+    const planted = { ...keeping, plantShare: 0.5 }
+    const t = story(1, { keeping: planted })
+    expect(t.points.at(-1)?.oxygen).toBeCloseTo(balance(planted, films).oxygen, 4)
+    // Half of 55.2 mg would have cost the films 126 mg of oxygen; plants breathe as much: the tank has no more for it.
+    const [without, half] = [balance(keeping, films), balance(planted, films)]
+    expect(half.oxygenUse.plants * DAY * 1e6).toBeCloseTo((55.2 / 2) * 4.57, 3)
+    expect(half.reserve / without.reserve).toBeGreaterThan(1.99)
+  })
   test('a trickle through much film comes to rest where the balance does: its oxygen holds it', () => {
     const k = { ...keeping, changeShare: 0.5 }
     const trickle = oneFilm(50, lph(1))

@@ -32,6 +32,8 @@ import { quickTank } from '../advice'
 import { posterior } from './learn'
 import { balanceOn, testedLines } from './living'
 import { filmsOn, surfaceLeft, toldRun, yearMinutes } from './told'
+import { dirtyTank, feedBand as bandOf } from './tank'
+import { TANK } from '../judging/tests/tank'
 import { PARTICLE_CLASSES, shareAbove, sharesOf } from './particles'
 import { forecast, type ClogCase, type ClogRun } from './run'
 import { intakeId } from './waterways'
@@ -282,6 +284,8 @@ describe('schools, with a pre-filter and without', () => {
     expect(yearMinutes(told, 10, true)?.value).toBeCloseTo(50 + (365 / 7) * 3, 6)
     expect(yearMinutes(told, 10, false)?.value).toBeCloseTo(50, 6)
     expect(yearMinutes({ ...told, due: null }, 10, false)?.value).toBe(10)
+    // One that would go two years is opened once in each all the same.
+    expect(yearMinutes({ ...told, due: { ...told.due, day: 730 } as never }, 10, false)?.value).toBe(10)
     expect(yearMinutes(told, null, true)).toBeNull()
   })
   test('with a sponge over the intake where there is none; without it again', () => {
@@ -363,8 +367,27 @@ describe('what is learnt from visits', () => {
     expect(learnt.posterior.sd).toBeLessThan(0.65 * none.posterior.sd)
     expect(learnt.due.middle ?? Infinity).toBeLessThan(0.75 * (middle ?? 0))
     expect(dueMiddle(c, feed, seen)).toBe(learnt.due.middle)
+    // Due on the first day whose flow has fallen to its share, not the day before or after.
+    const at = (day: number): number => leftOn(none.alone, day)
+    const share = at(middle ?? 0)
+    expect(at((middle ?? 0) - 1)).toBeGreaterThan(share)
+    expect(none.alone.days.findIndex((d) => d.flow / (none.alone.days[0]?.flow ?? 1) <= share + 1e-12)).toBe(
+      Math.ceil(middle ?? 0),
+    )
+    // A look that says nothing leaves the prior as it was: mean and standard deviation.
+    const blind = learn(c, feed, [{ day: 30, left: 0.9, uncertainty: 1e3 }]).posterior
+    expect(blind.mean).toBeCloseTo(0, 3)
+    expect(blind.sd / priorOfPace(feed)).toBeCloseTo(1, 2)
     expect(dueMiddle(c, feed, [])).toBe(middle)
   })
+})
+
+test('a tank is dirtied by the feed that was noted, else by its class’s for its litres', () => {
+  const fed = dirtyTank({ ...TANK, feed: 2e-8 })
+  expect(fed.feed).toBe(2e-8)
+  // 15 mg for each litre a day, 100 L.
+  expect(dirtyTank(TANK).feed * 86400e6).toBeCloseTo(1500, 6)
+  expect([bandOf({ ...TANK, feed: 2e-8 }).band, bandOf(TANK).band]).toEqual([0.15, 0.4])
 })
 
 test('a filter that nothing flows through to begin with has lost nothing, and teaches nothing', () => {

@@ -450,6 +450,22 @@ describe('changing over', () => {
     expect(plan.safe.middle).toBe('2026-12-24')
     expect(plan.moved).toBe(0)
   })
+  test('what is predicted of a day is doubted at 95 %: pace by its ends, the model by a quarter of what it says', () => {
+    const c = subject('starter')
+    const plan = planChange(c, BEGAN, [])
+    const [ends, middle] = [[-1, 1], [0]].map((list) =>
+      // Twice or half the pace hold 95 % of it.
+      list.map((x) => tell(changeStory(c, c.weeks, Math.exp(x * Math.LN2)))),
+    )
+    for (const day of [1, 2, 4]) {
+      const at = ([t]: readonly (ReturnType<typeof tell> | undefined)[]): number =>
+        t?.points.find((p) => p.day === day)?.ammonia ?? NaN
+      const test_ = plan.tests.find((t) => t.on === dayAfter(BEGAN, day))?.predicted.ammonia
+      expect(test_?.value).toBeCloseTo(at(middle ?? []), 9)
+      const half = Math.abs(at([ends?.[0]]) - at([ends?.[1]])) / 2
+      expect((test_?.uncertainty ?? 0) / Math.hypot(half, 1.96 * 0.25 * at(middle ?? []))).toBeCloseTo(1, 3)
+    }
+  })
   test('fewer weeks than the balance wants: planned for as many as it wants, and said', () => {
     const plan = planChange(subject('beside', { weeks: 1 }), BEGAN, [])
     expect(plan.weeks?.planned).toBe(plan.weeks?.least)

@@ -114,6 +114,13 @@ describe('what a verdict rests on', () => {
     // 300 L lie within the doubt, 3.2 m³ beyond it.
     expect(low({}, 0.3).end?.[0]).toBe('caution')
     expect(low({}, 3.2).end?.[0]).toBe('for')
+    // By the interval of the smallest tank and no other: just outside and inside of 69 L and of 1 880 L.
+    expect([0.066, 0.072, 1.86, 1.91].map((v) => low({}, v).end?.[0])).toEqual([
+      'against',
+      'caution',
+      'caution',
+      'for',
+    ])
     // A bore of 40 mm: u₀ 0.1326 m/s, never too fast, though it turns 54 L over eleven times an hour.
     expect(low({ diameter: 0.04 }).end?.[0]).toBe('for')
     expect([low({ diameter: 0.04 }).turns, low({ diameter: 0.04 }).above]).toEqual([undefined, undefined])

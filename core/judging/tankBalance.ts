@@ -18,8 +18,18 @@ import { feedBand, keepingOfTank, type TankRecord } from './tankRecord'
 /** One line of a tank's balance: the number, and how it stands to its limit. */
 export interface BalanceLine {
   readonly figure: Figure
-  /** The limit in words, and whether it is kept; null where there is none. */
-  readonly limit: { readonly words: string; readonly met: boolean } | null
+  /** The limit in words, whether it is kept, and how that is said where it is not for sure; null where there is none. */
+  readonly limit: BalanceLimit | null
+}
+
+/** How a number stands to its limit. */
+export interface BalanceLimit {
+  readonly words: string
+  readonly met: boolean
+  /** The limit lies within the doubt of the number: it may be kept or passed. */
+  readonly doubtful: boolean
+  /** “over the limit”, “maybe under the limit”; empty where it is kept for sure. */
+  readonly said: string
 }
 
 /** What becomes of a tank with a fill on it, at rest. */
@@ -39,7 +49,7 @@ const LIMIT_WORDS: Readonly<Record<LimitId, string>> = {
   nitrite: 'a kit reads zero up to 0.12 mg/L',
   oxygen: 'at least 5 mg/L',
   alkalinity: 'at least 25 mg/L, or half of what is put in',
-  nitrate: 'the most of its class; water changes keep it, not the filter',
+  nitrate: 'the most of its class',
 }
 const SOURCES = {
   film: 'Zhu and Chen 1999, 2001; Timmons and Ebeling (from memory)',
@@ -153,20 +163,15 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     ],
     source: SOURCES.film,
   })
-  const met = (id: LimitId): BalanceLine['limit'] => {
-    const l = b.limits.find((x) => x.id === id)
-    return l ? { words: LIMIT_WORDS[id], met: l.met } : null
-  }
+  const held = (id: LimitId, figure: Figure): BalanceLine => ({ figure, limit: limitOn(b, id, figure) })
   const lines: BalanceLine[] = [
     { figure: fed, limit: null },
     { figure: made, limit: null },
     ...(own > 0 ? [{ figure: ownFigure, limit: null }] : []),
-    {
-      figure: level('ammonia', 'Total ammonia, as N', b.ammonia, film(b.ammonia, b.atFloor)),
-      limit: met('ammonia'),
-    },
-    {
-      figure: level('unionised', 'Un-ionised ammonia', b.unionised, {
+    held('ammonia', level('ammonia', 'Total ammonia, as N', b.ammonia, film(b.ammonia, b.atFloor))),
+    held(
+      'unionised',
+      level('unionised', 'Un-ionised ammonia', b.unionised, {
         ...(!b.atFloor && Number.isFinite(b.unionised) && { uncertainty: b.unionised * doubt }),
         formula: 'S · (17.031 ÷ 14.007) ÷ (1 + 10^(pKa − pH))',
         working: [
@@ -176,14 +181,14 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
         ],
         source: SOURCES.gas,
       }),
-      limit: met('unionised'),
-    },
-    {
-      figure: level('nitrite', 'Nitrite, as N', b.nitrite, film(b.nitrite, b.nitrite > 0 && b.atFloor)),
-      limit: met('nitrite'),
-    },
-    {
-      figure: level('nitrate', 'Nitrate before a change, as N', b.nitrate, {
+    ),
+    held(
+      'nitrite',
+      level('nitrite', 'Nitrite, as N', b.nitrite, film(b.nitrite, b.nitrite > 0 && b.atFloor)),
+    ),
+    held(
+      'nitrate',
+      level('nitrate', 'Nitrate before a change, as N', b.nitrate, {
         ...(Number.isFinite(b.nitrate) && { uncertainty: (b.nitrate - keeping.tapNitrate) * fedBand }),
         formula: 'C = C_tap + P_N · T ÷ (f · V)',
         working: [
@@ -194,10 +199,10 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
         ],
         source: 'a run of equal changes, in closed form',
       }),
-      limit: met('nitrate'),
-    },
-    {
-      figure: level('alkalinity', 'Alkalinity before a change', b.alkalinity, {
+    ),
+    held(
+      'alkalinity',
+      level('alkalinity', 'Alkalinity before a change', b.alkalinity, {
         formula: 'A = A_in + [3.57 P (1 − plants) − 7.14 N oxidised] · T ÷ (f · V), never below nothing',
         uncertainty: Math.abs(keeping.alkalinity - b.alkalinity) * fedBand,
         working: [
@@ -212,10 +217,10 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
         source:
           '7.14 g CaCO₃ for each g of nitrogen (EPA 1993), half of it given back as ammonia is let out (charge balance)',
       }),
-      limit: met('alkalinity'),
-    },
-    {
-      figure: level('oxygen', 'Oxygen at night', b.oxygen, {
+    ),
+    held(
+      'oxygen',
+      level('oxygen', 'Oxygen at night', b.oxygen, {
         uncertainty: (b.saturation - b.oxygen) * Math.hypot(fedBand, EXCHANGE_BAND),
         formula: 'C = C* − use ÷ (K_L · A);  K_L = 3.93 √(U/H) m a day at 20 °C',
         working: [
@@ -228,8 +233,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
         ],
         source: SOURCES.oxygen,
       }),
-      limit: met('oxygen'),
-    },
+    ),
     {
       figure: level('carbon-dioxide', 'Carbon dioxide at night', b.carbonDioxide, {
         uncertainty: b.carbonDioxide * Math.hypot(fedBand, EXCHANGE_BAND),
@@ -264,6 +268,22 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     },
   ]
   return { balance: b, keeping, lines, sentences: sentencesOf(tank, keeping, b, lines) }
+}
+
+/** What must not fall under its limit; the others must not rise over theirs. */
+const AT_LEAST: ReadonlySet<LimitId> = new Set(['oxygen', 'alkalinity'])
+
+/** How a figure stands to the limit of its kind. */
+function limitOn(b: Balance, id: LimitId, { uncertainty = 0 }: Partial<Figure>): BalanceLine['limit'] {
+  const l = b.limits.find((x) => x.id === id)
+  if (!l) return null
+  const doubtful = Math.abs(l.value - l.limit) < uncertainty
+  const words =
+    id === 'nitrate'
+      ? `at most ${(l.limit * 1e3).toFixed(1)} mg/L for its class; water changes keep it, not the filter`
+      : LIMIT_WORDS[id]
+  const side = AT_LEAST.has(id) ? 'under the limit' : 'over the limit'
+  return { words, met: l.met, doubtful, said: doubtful ? `maybe ${side}` : l.met ? '' : side }
 }
 
 /** Above this pH nothing is known of films in tanks (common practice, no source). */
@@ -304,20 +324,30 @@ function sentencesOf(
       'A conditioner or sorbent that binds ammonia leaves the films about half of their food: a kit shows more, and a new filter takes longer.',
     )
   const failing = b.limits.filter((l) => !l.met)
-  if (!failing.length && reserve && Number.isFinite(b.reserve))
+  const doubtful = new Set(
+    b.limits
+      .filter(({ id }) => lines.find((l) => l.figure.id === `tank-${id}`)?.limit?.doubtful)
+      .map((l) => l.id),
+  )
+  if (!failing.length && !doubtful.size && reserve && Number.isFinite(b.reserve))
     add(
       'note',
       'Every limit is kept. Films of filter and tank could take ',
       sayFigure(reserve),
       ' times what they get before a kit shows colour: that is the reserve for fouled media, feast days and ripening.',
     )
-  for (const l of failing)
-    add(
-      'against',
-      l.value === Infinity ? `${NAMES[l.id]} rises without end: ` : `${NAMES[l.id]} passes its limit: `,
-      LIMIT_WORDS[l.id],
-      '.',
-    )
+  for (const { id, value } of b.limits.filter((l) => !l.met || doubtful.has(l.id))) {
+    const words = lines.find((l) => l.figure.id === `tank-${id}`)?.limit?.words ?? LIMIT_WORDS[id]
+    if (doubtful.has(id))
+      add('caution', `${NAMES[id]} may pass its limit, which lies within its doubt: `, words, '.')
+    else
+      add(
+        'against',
+        value === Infinity ? `${NAMES[id]} rises without end: ` : `${NAMES[id]} passes its limit: `,
+        words,
+        '.',
+      )
+  }
   if (keptAtPH(k.pH) < SLOW)
     add(
       'caution',
@@ -428,9 +458,15 @@ const and = (words: readonly string[]): string => new Intl.ListFormat('en').form
 
 /** The line a reader looks for first: how a tank stands by its balance. */
 export const balanceWords = (t: TankBalance): Sentence => {
-  const failing = t.balance.limits.filter((l) => !l.met)
+  const held = t.lines.flatMap(({ figure, limit }) => {
+    const id = figure.id.replace(/^tank-/, '') as LimitId
+    return limit && NAMES[id] ? [{ name: NAMES[id].toLowerCase(), ...limit }] : []
+  })
+  const [over, maybe] = [held.filter((l) => !l.met && !l.doubtful), held.filter((l) => l.doubtful)].map(
+    (list) => and(list.map((l) => l.name)),
+  )
   const ammonia = t.lines.find((l) => l.figure.id === 'tank-ammonia')?.figure
-  return failing.length
-    ? [`${and(failing.map((l) => NAMES[l.id].toLowerCase()))} over the limit`]
-    : ['ammonia ', ...(ammonia ? [sayFigure(ammonia)] : [])]
+  if (over || maybe)
+    return [[over && `${over} past the limit`, maybe && `${maybe} maybe past it`].filter(Boolean).join('; ')]
+  return ['ammonia ', ...(ammonia ? [sayFigure(ammonia)] : [])]
 }

@@ -77,7 +77,7 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
             ` that the claim is too high for normal stocking, if ${SCHOOL_WORDS[chances?.leading ?? 'media-mass']} is right`,
             ...(all && chances && chances.schools.length > 1
               ? [
-                  '; ',
+                  `; ${edge(over ?? 0).toLowerCase()}`,
                   sayFigure(all),
                   ` over ${chances.schools.map((s) => SCHOOL_WORDS[s.school]).join(' and ')} together`,
                 ]

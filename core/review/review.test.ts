@@ -1,4 +1,4 @@
-import type { Figure } from '../figures'
+import { sentenceText, type Figure } from '../figures'
 import {
   atLength,
   DISCLOSED,
@@ -9,6 +9,7 @@ import {
   NOT_RECORDED,
   type Section,
 } from '.'
+import { verdictSection } from './findings'
 
 const figure = (id: string, value: number, uncertainty?: number): Figure => ({
   id,
@@ -48,6 +49,19 @@ test('a length holds what is read at it, and no section that is empty there', ()
   expect(atLength([s], 'whole')[0]?.blocks).toHaveLength(2)
   expect(atLength([{ ...s, blocks: s.blocks.slice(1) }], 'page')).toEqual([])
   expect([...figuresOf([s]).keys()]).toEqual(['a', 'b'])
+})
+
+test('a chance that no draw speaks against is not said outright: over 99 %, under 1 %, of one rule and of all', () => {
+  const verdict = { words: 'x', level: 'open', basis: 'none', overclaim: null, supported: null, flow: null, ranges: [], reasons: [], missing: [] } // prettier-ignore
+  const schools = [{ school: 'media-mass', weight: 0.5 }, { school: 'balance', weight: 0.5 }] // prettier-ignore
+  const said = (tooHigh: number, over: number) => {
+    const chances = { tooHigh, leading: 'media-mass', draws: 1e4, overSchools: { tooHigh: over }, schools }
+    const { blocks } = verdictSection({ assessment: { verdict }, chances, errata: [] } as never)
+    return blocks.flatMap((b) => ('sentence' in b ? [sentenceText(b.sentence as never, 'metric')] : [])).find((t) => t.includes('that the claim is too high')) // prettier-ignore
+  }
+  expect(said(1, 1)).toMatch(/^Over 99(\.0)?.% .*; over 99(\.0)?.% over media mass and feed balance together/)
+  expect(said(0, 0)).toMatch(/^Under 1(\.0)?.% .*; under 1(\.0)?.% over/)
+  expect(said(0.6, 0.4)).toMatch(/^60(\.0)?.% .*; 40(\.0)?.% over/)
 })
 
 test('what would read otherwise has moved; what would not has not; what came or went is named', () => {

@@ -1,7 +1,7 @@
 import { sentenceText } from '../figures'
 import type { ModelRecord, TrialRecord } from '../judging/records'
 import { unionisedShare } from '../water'
-import { trialFindings, type BenchReading, type TrialKind } from '.'
+import { nominalOf, trialFindings, type BenchReading, type TrialKind } from '.'
 
 const trial = (kind: TrialKind, runs: readonly BenchReading[], setup: TrialRecord['setup'] = {}): TrialRecord => ({
   id: 't', kind, setup, state: 'as-shipped', hookupId: null, lift: 0, waterTemperature: 25, mainsFrequency: 50,
@@ -87,4 +87,26 @@ describe('clarity', () => {
       found(trial('clarity', [at('before', null, 'photo'), at('morning', null, 'photo')])).says,
     ).toContain('Photos before, the next morning')
   })
+})
+
+test('V/Q of a dye trial: its volume over the flow of the very state it was watched in, with both doubts', () => {
+  const trial = {
+    id: 'd',
+    hookupId: 'h',
+    state: 'as-shipped',
+    lift: 0,
+    mainsFrequency: 50,
+    setup: { volume: 6e-3 },
+  }
+  const flow = (state: string, mean: number) => ({
+    trial: { ...trial, state },
+    result: { mean, standardUncertainty: 0.03 * mean },
+  })
+  const flows = [flow('as-shipped', 1e-4), flow('empty', 3e-4)]
+  // 6 L at 0.1 L/s: 60 s; a volume to 2 % and a flow to 3 %: 3.61 %.
+  const found = nominalOf(trial as never, flows as never)
+  expect(found?.value).toBeCloseTo(60, 9)
+  expect(found?.relative).toBeCloseTo(0.03606, 4)
+  expect(nominalOf({ ...trial, state: 'dirty' } as never, flows as never)).toBeNull()
+  expect(nominalOf({ ...trial, setup: {} } as never, flows as never)).toBeNull()
 })

@@ -120,3 +120,12 @@ test('a point before three digits is asked about where it may part thousands: 1.
   expect(read('1.2 L/h', 'flow') * 3.6e6).toBeCloseTo(1.2, 9)
   expect(read('1000 L/h', 'flow') * 3.6e6).toBeCloseTo(1000, 9)
 })
+
+test('gallons a minute are US ones unless said otherwise, whatever the system (231 in³, 1959)', () => {
+  const read = (text: string, system: UnitSystem) =>
+    parseQuantity(text, { dimension: 'flow', system }).si * 60
+  for (const system of ['metric', 'us', 'imperial'] as const) {
+    expect(read('10 us gpm', system)).toBeCloseTo(10 * 3.785411784e-3, 12)
+    expect(read('10 US gal/min', system)).toBeCloseTo(10 * 3.785411784e-3, 12)
+  }
+})

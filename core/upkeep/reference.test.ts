@@ -63,6 +63,9 @@ describe('what a filter asks for', () => {
     )
     // Every 21 days; the second half of that later: 11 days.
     expect([a?.start, b?.start]).toEqual(['2026-01-01', '2026-01-12'])
+    // Of three the others begin a third and two thirds of it later: 7 and 14 days.
+    const three = ['a', 'b', 'c'].map((id) => filter({ ...sponge, id }))
+    expect(choresOf(three, UPKEEP_RULE, '2026-01-01').map((c) => c.start)).toEqual(['2026-01-01', '2026-01-08', '2026-01-15']) // prettier-ignore
     const short = choresOf([filter({ ...sponge }), filter({ ...sponge, id: 'f2' })], { ...UPKEEP_RULE, every: { sponge: 6 } }, '2026-01-01') // prettier-ignore
     expect(short[1]?.start).toBe('2026-01-08')
   })

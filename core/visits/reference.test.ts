@@ -75,6 +75,9 @@ describe('flow left', () => {
     const told = toldBy(cleaned, [{ id: 'pad' }, { id: 'foam' }])
     // A gap of four months is a gap: nothing is made up between.
     expect(told.seen.map((s) => s.day)).toEqual([120])
+    // A forecast takes a standard uncertainty: half of what is shown for 95 %.
+    const shown = flowLeft(cleaned, cleaned.visits[1] as VisitRecord)
+    expect((told.seen[0]?.uncertainty ?? 0) / (shown?.uncertainty ?? 1)).toBeCloseTo(0.5, 12)
     expect(told.services).toEqual([
       { day: 120, layers: ['pad'], share: 1 },
       { day: 120, layers: null, share: 0.85 },

@@ -29,9 +29,11 @@ export function Balance({
                 {figure.label}
                 {limit && <span className="muted block text-[0.82rem]">{limit.words}</span>}
               </td>
-              <td className={`r ${limit && !limit.met ? 'text-error font-medium' : ''}`}>
+              <td
+                className={`r ${limit?.said ? `font-medium ${limit.doubtful ? 'text-warning' : 'text-error'}` : ''}`}
+              >
                 {Number.isFinite(figure.value) ? <FigureView figure={figure} inline /> : 'without end'}
-                {limit && !limit.met && <span className="block text-[0.8rem]">over the limit</span>}
+                {limit?.said && <span className="block text-[0.8rem]">{limit.said}</span>}
               </td>
             </tr>
           ))}
