@@ -80,8 +80,8 @@ function packsFor(
 }
 
 /**
- * Packs bought by the end of each year, whole packs out of which each renewal takes its volume. The first fill is bought
- * too where it does not come in the box.
+ * Packs bought by the end of each year, whole packs out of which each renewal takes its volume. The first fill is
+ * bought too where it does not come in the box.
  */
 export function packsByYear(
   use: Pick<MediumUse, 'volume' | 'pack' | 'lifeDays' | 'form'>,

@@ -133,8 +133,8 @@ const ENOUGH = 3
 
 /**
  * Scatter of one run as a share of its flow (standard), pooled over trials, with its degrees of freedom; with `usual`
- * the usual one of a hand is among them. Null while too few runs show it. Source: pooled estimate of variance, GUM (JCGM
- * 100) 4.2.4 and H.5.
+ * the usual one of a hand is among them. Null while too few runs show it. Source: pooled estimate of variance, GUM
+ * (JCGM 100) 4.2.4 and H.5.
  */
 export function pooledScatter(
   results: readonly FlowResult[],

@@ -112,7 +112,7 @@ export function tracerFigures(points: readonly TracerPoint[], nominal: number | 
   }
 }
 
-/** The falling limb is read between these shares of the highest: what is fainter says more of the eye than of the dye. */
+/** The falling limb is read between these shares of the highest: fainter, it says more of the eye than of the dye. */
 const LIMB = { from: 0.03, to: 0.7 } as const
 
 /** The curve above its background: the lowest reading before the highest one, where the dye came after the first. */

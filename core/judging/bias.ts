@@ -35,7 +35,7 @@ const OF_MEDIAN = Math.PI / 2
 const whole = (v: number): number => Math.round(v * 100) / 100
 const percent = (v: number): string => (v * 100).toFixed(0)
 
-/** Scale of some ratios that one far off hardly moves: by median absolute deviation, pooled with what makers differ by. */
+/** Scale of ratios that one far off hardly moves: by median absolute deviation, pooled with what makers differ by. */
 function scaleOf(ratios: readonly number[]): number {
   const shown = EFFICIENCY * (ratios.length - 1)
   const own = MAD_TO_DEVIATION * mad([...ratios])

@@ -74,6 +74,9 @@ export function storyOf(
     case 'double':
       return settled({ day: BEFORE, what: 'feed', times: 2 })
     case 'off':
-      return { ...settled({ day: OFF_FROM, what: 'off', hours: asks.hours }), days: 10 }
+      return {
+        ...settled({ day: OFF_FROM, what: 'off', hours: asks.hours }),
+        days: 10 + 2 * Math.floor(asks.hours / 24),
+      }
   }
 }

@@ -11,14 +11,14 @@ import {
   type Keeping,
   type LimitId,
 } from '../biology'
-import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import type { JudgedFill } from './fills'
 import { feedBand, keepingOfTank, type TankRecord } from './tankRecord'
 
 /** One line of a tank's balance: the number, and how it stands to its limit. */
 export interface BalanceLine {
   readonly figure: Figure
-  /** The limit in words, whether it is kept, and how that is said where it is not for sure; null where there is none. */
+  /** Its limit, and how it stands to it; null where there is none. */
   readonly limit: BalanceLimit | null
 }
 
@@ -336,18 +336,23 @@ function sentencesOf(
       sayFigure(reserve),
       ' times what they get before a kit shows colour: that is the reserve for fouled media, feast days and ripening.',
     )
-  for (const { id, value } of b.limits.filter((l) => !l.met || doubtful.has(l.id))) {
-    const words = lines.find((l) => l.figure.id === `tank-${id}`)?.limit?.words ?? LIMIT_WORDS[id]
-    if (doubtful.has(id))
-      add('caution', `${NAMES[id]} may pass its limit, which lies within its doubt: `, words, '.')
-    else
-      add(
-        'against',
-        value === Infinity ? `${NAMES[id]} rises without end: ` : `${NAMES[id]} passes its limit: `,
-        words,
-        '.',
-      )
-  }
+  const limitWords = (id: LimitId): string =>
+    lines.find((l) => l.figure.id === `tank-${id}`)?.limit?.words ?? LIMIT_WORDS[id]
+  for (const { id, value } of failing.filter((l) => !doubtful.has(l.id)))
+    add(
+      'against',
+      value === Infinity ? `${NAMES[id]} rises without end: ` : `${NAMES[id]} passes its limit: `,
+      limitWords(id),
+      '.',
+    )
+  const [one, ...others] = b.limits.filter((l) => doubtful.has(l.id)).map((l) => l.id)
+  if (one)
+    add(
+      'caution',
+      others.length
+        ? `${upperFirst(and([one, ...others].map((id) => lowerFirst(NAMES[id]))))} may pass their limits, which lie within their doubts.`
+        : `${NAMES[one]} may pass its limit, which lies within its doubt: ${limitWords(one)}.`,
+    )
   if (keptAtPH(k.pH) < SLOW)
     add(
       'caution',
@@ -454,6 +459,7 @@ export function closedBodyFigure(study: TankBalance, bodyWater: number | null): 
   }
 }
 
+const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
 const and = (words: readonly string[]): string => new Intl.ListFormat('en').format(words)
 
 /** The line a reader looks for first: how a tank stands by its balance. */

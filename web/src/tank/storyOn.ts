@@ -14,7 +14,7 @@ export const storyOn = (
   body: number | null = null,
 ): Story | null => (films && keeping.feed > 0 ? storyOf(kind, keeping, films, asks, body) : null)
 
-/** Water (m³) that a body shuts in when it stops; Infinity where its films lie open, null for one not measured. */
+/** Water (m³) a body shuts in when it stops; Infinity where its films lie open, null where nobody measured it. */
 export const waterShutIn = (
   { model }: Pick<Dossier, 'model'>,
   fitting: ReturnType<typeof fittingOf>,

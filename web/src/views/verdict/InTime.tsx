@@ -96,7 +96,7 @@ export function InTime({
               dimension="time"
               unit="h"
               min={360}
-              max={3 * DAY}
+              max={14 * DAY}
               onCommit={(s) => setAsks({ ...asks, hours: s / 3600 })}
             />
           </span>
