@@ -39,8 +39,6 @@ import {
   type Keeping,
   type KeepingPerVolume,
 } from '.'
-import { spawnSync } from 'node:child_process'
-import { join } from 'node:path'
 import { integrate } from './integrate'
 
 /** Milligrams a day in kg/s, milligrams per litre in kg/m³, litres an hour in m³/s. */
@@ -414,15 +412,6 @@ describe('oxygen and gas exchange', () => {
     // The lowest point is where its slope is nothing: t = ln[(ka/kd)(1 − D₀(ka − kd)/(kd L₀))]/(ka − kd) = 1.783 days.
     expect(Math.log((ka / kd) * (1 - (d0 * (ka - kd)) / (kd * l0))) / (ka - kd)).toBeCloseTo(1.783, 3)
     expect(integrate(() => [0], [1], [1, 1])).toEqual({ end: [1], at: [] })
-  })
-  test('runs under plain Node too, as a notebook would have it', () => {
-    const says =
-      "import('./core/biology/integrate.ts').then((m) => console.log(m.integrate((t, [y]) => [-y], [1], [0, 1]).end[0]))"
-    const r = spawnSync(process.execPath, ['--import', 'tsx', '-e', says], {
-      cwd: join(__dirname, '../..'),
-      encoding: 'utf8',
-    })
-    expect(Number(r.stdout)).toBeCloseTo(Math.exp(-1), 6)
   })
 })
 
