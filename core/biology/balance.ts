@@ -52,7 +52,8 @@ export const OXYGEN_LIMIT = 5e-3
  * by the filter.
  */
 const LIMITS = ['ammonia', 'unionised', 'nitrite', 'oxygen', 'alkalinity', 'nitrate'] as const
-const AT_LEAST: ReadonlySet<LimitId> = new Set(['oxygen', 'alkalinity'])
+/** What must not fall under its limit; the others must not rise over theirs. */
+export const AT_LEAST: ReadonlySet<LimitId> = new Set(['oxygen', 'alkalinity'])
 export type LimitId = (typeof LIMITS)[number]
 
 /** What must not pass its limit (kg/m³): oxygen and alkalinity not fall below it, the others not rise above. */

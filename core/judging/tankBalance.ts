@@ -1,4 +1,5 @@
 import {
+  AT_LEAST,
   balance,
   keptAtPH,
   EXCHANGE_BAND,
@@ -269,9 +270,6 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   ]
   return { balance: b, keeping, lines, sentences: sentencesOf(tank, keeping, b, lines) }
 }
-
-/** What must not fall under its limit; the others must not rise over theirs. */
-const AT_LEAST: ReadonlySet<LimitId> = new Set(['oxygen', 'alkalinity'])
 
 /** How a figure stands to the limit of its kind. */
 function limitOn(b: Balance, id: LimitId, { uncertainty = 0 }: Partial<Figure>): BalanceLine['limit'] {

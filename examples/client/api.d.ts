@@ -191,6 +191,11 @@ export interface paths {
                                         number,
                                         number
                                     ];
+                                    shared?: {
+                                        what: string;
+                                        relative?: number;
+                                        half?: number;
+                                    }[];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -220,6 +225,11 @@ export interface paths {
                                         number,
                                         number
                                     ];
+                                    shared?: {
+                                        what: string;
+                                        relative?: number;
+                                        half?: number;
+                                    }[];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -251,6 +261,11 @@ export interface paths {
                                         number,
                                         number
                                     ];
+                                    shared?: {
+                                        what: string;
+                                        relative?: number;
+                                        half?: number;
+                                    }[];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -280,6 +295,11 @@ export interface paths {
                                         number,
                                         number
                                     ];
+                                    shared?: {
+                                        what: string;
+                                        relative?: number;
+                                        half?: number;
+                                    }[];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
@@ -309,6 +329,11 @@ export interface paths {
                                         number,
                                         number
                                     ];
+                                    shared?: {
+                                        what: string;
+                                        relative?: number;
+                                        half?: number;
+                                    }[];
                                     conditions?: string[];
                                     formula?: string;
                                     unit?: string;
