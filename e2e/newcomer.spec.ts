@@ -5,9 +5,9 @@ test.use({ ahead: true })
 /*
  * A newcomer's whole way: label, five runs by the space bar, a tank, a verdict. The expected numbers were worked out
  * apart from the app, by hand formulas in another language:
- * 5 L in 29.8, 30.1, 30.4, 29.9, 30.3 s: mean 598.04 L/h; scatter 5.065 on 4 with the usual 2 %, 11.961, on 4: 9.185, so
- * u_A 4.107; vessel 1 % 5.980, clock 0.026, reaction 1.405; u 7.391, ν_eff 83.9, k 1.989, U 14.70. Bare: hoses and media leave 55 to 80 %, so 598.04 ·
- * 0.675 = 403.7 L/h. 1 kg of media carries 100 L; their surface nobody measured: √(0.2² + 0.3²) = 0.36, so 100 ± 36 L, and
+ * 5 L in 29.8, 30.1, 30.4, 29.9, 30.3 s: mean 598.04 L/h; scatter 5.065 on 4 with the usual 2 %, 11.961, on 4: 9.185,
+ * so u_A 4.107; vessel 1 % 5.980, clock 0.026, reaction 1.405; u 7.391, ν_eff 83.9, k 1.989, U 14.70. Bare: hoses and
+ * media leave 55 to 80 %, so 598.04 · 0.675 = 403.7 L/h. 1 kg of media carries 100 L; their surface nobody measured: √(0.2² + 0.3²) = 0.36, so 100 ± 36 L, and
  * the claim of 250 L is 2.5 ± 0.9 times that.
  * Tank 90 × 40 cm, water 42 cm, 5 cm gravel of 40 % porosity: 151.2 − 10.8 = 140.4 L; 403.7/140.4 = 2.88 per hour.
  */
