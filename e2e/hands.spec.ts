@@ -67,6 +67,8 @@ test('a change-over from its start: the plan, a test that moves it, the tank’s
   await page.getByRole('button', { name: 'Add a tank' }).click()
   await expect(page.getByRole('heading', { name: 'Changing a filter' })).toBeVisible()
   const tank = page.url()
+  await page.getByLabel('Feed a day').fill('1.2 g')
+  await page.keyboard.press('Tab')
   // The shelf is worked out anew when nobody has asked for it since the server started.
   await expect(page.getByLabel('What comes')).toBeEnabled({ timeout: 45000 })
   await page.getByLabel('Add a filter of the shelf').selectOption({ label: 'Bellows S2, Marrowby' })
