@@ -169,7 +169,8 @@ function ammoniaLimit({
 
 /**
  * Alkalinity before a change (kg CaCO₃/m³) where all that is fed but for what changes take is oxidised, whatever the
- * tank: at or below nothing the films of no filter could. Infinity where nothing is changed and nothing lost.
+ * tank: at or below nothing the films of no filter could. What is put in where nothing is lost, nothing where nothing is
+ * changed.
  */
 function alkalinityLeft(per: KeepingPerVolume, limit: number): number {
   const given = loadOf({ ...per, feed: per.feedPerVolume }).ammonia * (1 - per.plantShare)

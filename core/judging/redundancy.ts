@@ -130,9 +130,6 @@ function twoOfThem(tank: TankRecord, fill: JudgedFill, claimedMax: number | null
       }
 }
 
-/** Hours that nobody has to reckon with: a filter is not off for longer unnoticed (common practice, no source). */
-const LONG = 48
-
 /**
  * The hours a tank has with nothing running, by the low end of what its surface may take in; nothing where nobody is
  * fed.
@@ -158,7 +155,7 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
         sentence: ['Its oxygen at night may be at 3 mg/L as it is: with nothing running it only falls.'],
       },
     ]
-  if (given > LONG)
+  if (given === Infinity)
     return [
       {
         tone: 'caution',
