@@ -149,7 +149,12 @@ export function flowFigure(
     formula: `${formulaOf(trial.kind ?? 'vessel', 'mean of ')};  U = k · √(u_A² + u_B² + u_clock² + u_reaction²)`,
     working: [
       { symbol: 'n', label: 'runs', value: r.n, dimension: 'ratio' },
-      { symbol: 'u_A', label: 'scatter of the mean', value: r.typeA, dimension: 'flow' },
+      {
+        symbol: 'u_A',
+        label: 'scatter of the mean, with what such runs are known to scatter',
+        value: r.typeA,
+        dimension: 'flow',
+      },
       put('u_B', FLOWS[trial.kind ?? 'vessel']?.systematic ?? '', r.typeB.vessel, 'flow'),
       { symbol: 'u_clock', label: 'clock resolution', value: r.typeB.timing, dimension: 'flow' },
       {

@@ -366,25 +366,21 @@ function sentencesOf(
   if (b.limits.some((l) => l.id === 'alkalinity' && !l.met))
     add(
       'caution',
-      'Oxidising this much uses up alkalinity faster than changes bring it: there is enough for',
-      ...(Number.isFinite(b.alkalinityDays)
-        ? [
-            ' about ',
-            sayFigure(
-              {
-                ...alkalinityFigure(k, b),
-                id: 'alkalinity-days',
-                label: 'Alkalinity lasts',
-                value: b.alkalinityDays * 86400,
-                dimension: 'time',
-                unit: 'd',
-                formula: 't = alkalinity · V ÷ (7.14 · N oxidised − 3.57 · N let out)',
-              },
-              2,
-            ),
-            ' without any',
-          ]
-        : [' as long as nothing else is fed']),
+      'Oxidising this much ',
+      doubtful.has('alkalinity') ? 'may use' : 'uses',
+      ' up alkalinity faster than changes bring it: without changes it lasts about ',
+      sayFigure(
+        {
+          ...alkalinityFigure(k, b),
+          id: 'alkalinity-days',
+          label: 'Alkalinity lasts',
+          value: b.alkalinityDays * 86400,
+          dimension: 'time',
+          unit: 'd',
+          formula: 't = alkalinity · V ÷ (7.14 · N oxidised − 3.57 · N let out)',
+        },
+        2,
+      ),
       '. Then pH falls, the films stall and ammonia rises. Change more, or harden the water.',
     )
   else if (b.pHFall > 0.15)
