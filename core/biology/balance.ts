@@ -1,8 +1,7 @@
 import { requirePositive, requireRange } from '../errors'
 import { AMMONIA_OF_NITROGEN, oxygenSaturation, UNIONISED_LIMIT, unionisedShare } from '../water'
 import {
-  ALKALINITY_OF_AMMONIA,
-  ALKALINITY_OF_NITROGEN,
+  alkalinitySpent,
   CARBON_DIOXIDE_OF_NITROGEN,
   FILM_FLOOR,
   FILM_OXYGEN,
@@ -260,8 +259,7 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
     }
   }
   // Water changes bring alkalinity, animals give some back with their ammonia, films take twice as much.
-  const spent = (oxidised: number): number =>
-    oxidised * ALKALINITY_OF_NITROGEN - given * ALKALINITY_OF_AMMONIA
+  const spent = (oxidised: number): number => alkalinitySpent(oxidised, given)
   const leftBy = (oxidised: number): number => {
     const lost = spent(oxidised)
     if (dilution > 0) return k.alkalinity - lost / dilution

@@ -1,8 +1,7 @@
 import { oxygenSaturation, unionisedLimitOf } from '../water'
 import { KIT_ZERO, OXYGEN_LIMIT, oxygenAllows, PLANTS_BREATHE, type Keeping, type LimitId } from './balance'
 import {
-  ALKALINITY_OF_AMMONIA,
-  ALKALINITY_OF_NITROGEN,
+  alkalinitySpent,
   FILM_FLOOR,
   OXYGEN_OF_NITROGEN,
   reachedSurface,
@@ -169,13 +168,12 @@ function ammoniaLimit({
 
 /**
  * Alkalinity before a change (kg CaCO₃/m³) where all that is fed but for what changes take is oxidised, whatever the
- * tank: at or below nothing the films of no filter could. What is put in where nothing is lost, nothing where nothing is
- * changed.
+ * tank: at or below nothing the films of no filter could. Nothing where nothing is changed and some is lost.
  */
 function alkalinityLeft(per: KeepingPerVolume, limit: number): number {
   const given = loadOf({ ...per, feed: per.feedPerVolume }).ammonia * (1 - per.plantShare)
   const changed = per.changeShare / (per.changeDays * DAY)
-  const lost = Math.max(0, given - changed * limit) * ALKALINITY_OF_NITROGEN - given * ALKALINITY_OF_AMMONIA
+  const lost = alkalinitySpent(Math.max(0, given - changed * limit), given)
   if (!(lost > 0)) return per.alkalinity - (changed > 0 ? lost / changed : 0)
   return changed > 0 ? per.alkalinity - lost / changed : 0
 }

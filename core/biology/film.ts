@@ -20,7 +20,7 @@ export const FILM_FLOOR = 0.07e-3
 export const FILM_OXYGEN = 2e-3
 /** Oxygen and alkalinity (as CaCO₃) that a kilogram of nitrogen costs (kg/kg). Source: stoichiometry, EPA 1993. */
 export const OXYGEN_OF_NITROGEN = 4.57
-export const ALKALINITY_OF_NITROGEN = 7.14
+const ALKALINITY_OF_NITROGEN = 7.14
 /** Relative half-width within which the rate of a film is believed (95 %; common practice, no source). */
 export const FILM_BAND = 0.5
 
@@ -29,7 +29,11 @@ export const FILM_BAND = 0.5
  * the ammonium it eats: one equivalent, half of what oxidising takes. Source: charge balance, NH₃ + CO₂ + H₂O → NH₄⁺ +
  * HCO₃⁻, 50.04/14.007.
  */
-export const ALKALINITY_OF_AMMONIA = ALKALINITY_OF_NITROGEN / 2
+const ALKALINITY_OF_AMMONIA = ALKALINITY_OF_NITROGEN / 2
+/** Alkalinity that goes (kg CaCO₃) where so much nitrogen is oxidised of what is let out and no plant takes (kg). */
+export const alkalinitySpent = (oxidised: number, given: number): number =>
+  oxidised * ALKALINITY_OF_NITROGEN - given * ALKALINITY_OF_AMMONIA
+
 /** Carbon dioxide set free for each nitrogen oxidised (kg/kg). Source: Timmons and Ebeling (from memory). */
 export const CARBON_DIOXIDE_OF_NITROGEN = 5.85
 

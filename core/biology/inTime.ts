@@ -2,8 +2,7 @@ import { requireRange } from '../errors'
 import { oxygenSaturation } from '../water'
 import { balance, KIT_ZERO, type Keeping } from './balance'
 import {
-  ALKALINITY_OF_AMMONIA,
-  ALKALINITY_OF_NITROGEN,
+  alkalinitySpent,
   FILM_FLOOR,
   FILM_OXYGEN,
   metFlow,
@@ -274,8 +273,7 @@ export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story)
     d[1] = ((taken - taken2) / k.volume) * DAY
     d[2] = (taken2 / k.volume) * DAY
     d[3] = ((exchange * k.surface * (saturation - oxygen) - breathed) / k.volume) * DAY
-    d[ALKALINITY] =
-      (((load.ammonia - plants) * ALKALINITY_OF_AMMONIA - taken * ALKALINITY_OF_NITROGEN) / k.volume) * DAY
+    d[ALKALINITY] = (-alkalinitySpent(taken, load.ammonia - plants) / k.volume) * DAY
     d[MADE] = load.ammonia * DAY
     d[PLANTS] = plants * DAY
     return d
