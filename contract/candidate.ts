@@ -24,7 +24,7 @@ import { faultsOf, reaches, reachFigures, serviceFigure } from '@ypsometer/core/
 import { wholeReadings } from '@ypsometer/core/trials'
 import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
 import type { Medium } from './fills'
-import type { Dossier } from './models'
+import type { Dossier } from './dossier'
 import { fittingModel, interiorOf, mainHookup, modelRecord } from './records'
 
 /** Full weight and water of a body, as its fit asks for them; null while no body is on record. */

@@ -3,7 +3,7 @@ import { CoreError } from '@ypsometer/core/errors'
 import { assess, type Assessment, type JudgedBy, type TankRecord } from '@ypsometer/core/judging'
 import { pathBase } from '@ypsometer/core/path'
 import type { Medium } from './fills'
-import type { Dossier } from './models'
+import type { Dossier } from './dossier'
 import { modelRecord, pathRecord, usualHookup } from './records'
 
 /** Days a forecast runs for what is due: a year. */

@@ -1,6 +1,21 @@
 import { z } from 'zod'
 
-export const Id = z.uuid('an id (UUID) made by the client')
+const ID = 'an id (UUID) made by the client'
+export const Id = z.uuid(ID)
+
+/** What a field that names another row says of that row. */
+export interface Link {
+  /** The kind of row, by its path. */
+  readonly to: string
+  /** The row belongs to it: it goes with it, and nothing is written under one that was deleted. */
+  readonly owner: boolean
+}
+/** The links that fields declare with `belongsTo` and `refersTo`. */
+export const LINKS = z.registry<Link>()
+/** The id of the row that this one belongs to. */
+export const belongsTo = (to: string) => z.uuid(ID).register(LINKS, { to, owner: true })
+/** The id of another row; where it may be null, that row may go. */
+export const refersTo = (to: string) => z.uuid(ID).register(LINKS, { to, owner: false })
 
 /** Most fields of a row whose texts are kept. */
 const MOST_TYPED = 60

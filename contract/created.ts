@@ -6,39 +6,9 @@ import type { CreatedOf, CreateOf, ResourceName, RowOf } from './resources'
 type Stamp = Pick<RowOf<ResourceName>, 'version' | 'createdAt' | 'updatedAt' | 'deletedAt'>
 type AddedOf<N extends ResourceName> = Omit<RowOf<N>, keyof CreatedOf<N> | keyof Stamp>
 
-const nothing = (): object => ({})
-/** What the server will add to a new row, as far as it can be known before. */
-const ADDED: { readonly [N in ResourceName]: (body: CreateOf<N>) => AddedOf<N> } = {
-  models: nothing,
-  claims: nothing,
-  specimens: nothing,
-  hookups: nothing,
-  trials: nothing,
-  readings: nothing,
+/** What the server will add to a new row beyond what was declared for it, as far as it can be known before. */
+const ADDED: { readonly [N in ResourceName]?: (body: CreateOf<N>) => Partial<AddedOf<N>> } = {
   logs: ({ times, values }) => logSummary(times, values),
-  contents: nothing,
-  parts: nothing,
-  photos: () => ({ width: 0, height: 0, bytes: 0 }),
-  bodies: nothing,
-  chambers: nothing,
-  fills: nothing,
-  visits: nothing,
-  ticks: nothing,
-  'set-ups': nothing,
-  'change-overs': nothing,
-  'fault-searches': nothing,
-  reviews: () => ({
-    state: 'draft',
-    editions: 0,
-    publishedOn: null,
-    withdrawnOn: null,
-    withdrawnWhy: '',
-    takenOn: '',
-  }),
-  media: () => ({ generic: false }),
-  'house-rules': () => ({ shipped: false }),
-  'stock-classes': () => ({ code: null, position: 100 }),
-  tanks: nothing,
 }
 
 /**
@@ -49,7 +19,7 @@ export function rowToBe<N extends ResourceName>(name: N, body: CreateOf<N>, now:
   const { defaults, fields } = OUTLINE[name]
   const given = Object.entries(body).filter(([k, v]) => v !== undefined && k in fields)
   const stamp: Stamp = { version: 0, createdAt: now, updatedAt: now, deletedAt: null }
-  return { ...stamp, ...defaults, ...Object.fromEntries(given), ...ADDED[name](body) } as RowOf<N>
+  return { ...stamp, ...defaults, ...Object.fromEntries(given), ...ADDED[name]?.(body) } as RowOf<N>
 }
 
 /** What another row like this one is made from: all that a person can give, without its id. */

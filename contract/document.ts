@@ -1,38 +1,10 @@
 import { z } from 'zod'
 import { moment } from './common'
-import { RESOURCES, type CreatedOf } from './resources'
+import { RESOURCE_NAMES, RESOURCES, type CreatedOf, type ResourceName } from './resources'
 import { reviewDocumentFields } from './reviewDocument'
 
 /** The version of the open document that is written; older ones are read. */
 export const DOCUMENT_VERSION = 1
-
-/** What a document holds, in the order in which rows need each other. */
-export const COLLECTIONS = [
-  'house-rules',
-  'stock-classes',
-  'media',
-  'models',
-  'tanks',
-  'claims',
-  'specimens',
-  'hookups',
-  'bodies',
-  'chambers',
-  'fills',
-  'trials',
-  'readings',
-  'logs',
-  'contents',
-  'parts',
-  'visits',
-  'ticks',
-  'set-ups',
-  'change-overs',
-  'fault-searches',
-  'photos',
-  'reviews',
-] as const
-export type CollectionName = (typeof COLLECTIONS)[number]
 
 /** What a document is about: one thing with all it stands on, or the whole bench. */
 export const SUBJECTS = ['model', 'tank', 'medium', 'house-rule', 'review', 'bench'] as const
@@ -42,23 +14,23 @@ export type Subject = (typeof SUBJECTS)[number]
 export const MOST_ROWS = 50_000
 
 /** A row as a document has it: all that a person can give, and when it was made. */
-const rowShape = <N extends CollectionName>(name: N) =>
+const rowShape = <N extends ResourceName>(name: N) =>
   z.strictObject({
     ...RESOURCES[name].Create.shape,
     ...(name === 'reviews' && reviewDocumentFields),
     createdAt: moment.optional(),
   })
 /** Fields of a row of a document, in their order. */
-export const documentFields = (name: CollectionName): readonly string[] =>
+export const documentFields = (name: ResourceName): readonly string[] =>
   Object.keys(rowShape(name).shape).filter((f) => f !== 'createdAt')
-export type DocumentRow<N extends CollectionName> = CreatedOf<N> & { readonly createdAt?: string | undefined }
+export type DocumentRow<N extends ResourceName> = CreatedOf<N> & { readonly createdAt?: string | undefined }
 
 const rows = Object.fromEntries(
-  COLLECTIONS.map((name) => [
+  RESOURCE_NAMES.map((name) => [
     name,
     z.array(rowShape(name)).max(MOST_ROWS, `at most ${MOST_ROWS} rows`).optional(),
   ]),
-) as { [N in CollectionName]: z.ZodOptional<z.ZodArray<ReturnType<typeof rowShape<N>>>> }
+) as { [N in ResourceName]: z.ZodOptional<z.ZodArray<ReturnType<typeof rowShape<N>>>> }
 
 /** The open document, `.ypso.json`. */
 export const YpsoDocument = z.strictObject({
@@ -73,7 +45,7 @@ export type YpsoDocument = {
   readonly format: 'ypsometer'
   readonly version: typeof DOCUMENT_VERSION
   readonly subject: Subject
-  readonly rows: { readonly [N in CollectionName]?: readonly DocumentRow<N>[] | undefined }
+  readonly rows: { readonly [N in ResourceName]?: readonly DocumentRow<N>[] | undefined }
 }
 
 /** What stands within a field, its keys in one order whatever kept it. */
@@ -89,14 +61,14 @@ const sorted = (v: unknown): unknown => {
 
 /** A document as text: fields in the order they are declared, so that the same rows give the same bytes. */
 export function documentText(d: YpsoDocument): string {
-  const inOrder = (name: CollectionName, row: object): object =>
+  const inOrder = (name: ResourceName, row: object): object =>
     Object.fromEntries(
       [...documentFields(name), 'createdAt'].flatMap((k) =>
         k in row ? [[k, sorted(row[k as keyof typeof row])]] : [],
       ),
     )
   const ordered = Object.fromEntries(
-    COLLECTIONS.flatMap((name) => {
+    RESOURCE_NAMES.flatMap((name) => {
       const list = d.rows[name] as readonly object[] | undefined
       return list?.length ? [[name, list.map((r) => inOrder(name, r))]] : []
     }),
@@ -118,7 +90,7 @@ export const ImportReport = z.object({
   counts: z.object({ new: z.int(), same: z.int(), changed: z.int() }),
   rows: z.array(
     z.object({
-      collection: z.enum(COLLECTIONS),
+      collection: z.enum(RESOURCE_NAMES),
       id: z.string(),
       name: z.string(),
       state: z.enum(ROW_STATES),

@@ -6,15 +6,16 @@ import { CAPACITY_RULE, CAPACITY_SCHOOLS } from '@ypsometer/core/file/tanks/rule
 import { ADVICE_RULE, CRITERIA, EXTRAS, type Criterion } from '@ypsometer/core/file/advice/rule'
 import { UPKEEP_RULE } from '@ypsometer/core/file/upkeep/rule'
 import { z } from 'zod'
-import { Day, currency, Id, minor, name, text, Typed, within } from './common'
+import { belongsTo, currency, Day, minor, name, refersTo, text, Typed, within } from './common'
 import { resource } from './resource'
 import { Upkeep } from './visits'
 
 /** A medium of the library; `generic` ones ship with the app. */
 export const media = resource({
   path: 'media',
-  one: 'medium',
-  given: {},
+  singular: 'medium',
+  servedIn: 'list',
+  immutable: {},
   fields: {
     name: name('The medium’s name'),
     form: z.enum(MEDIUM_FORMS).default('sintered'),
@@ -49,15 +50,15 @@ export const media = resource({
     note: text(2000).default(''),
     typed: Typed.default({}),
   },
-  added: { generic: z.boolean() },
+  serverOnly: { generic: z.boolean().default(false) },
 })
 export const MediumList = z.object({ items: z.array(media.Row) })
 
 /** A layer of a fill; see `FillLayer` in the core. Amounts in m, m³, kg or packs. */
 export const Layer = z.object({
   id: name('An id', 40),
-  chamberId: Id,
-  mediumId: Id,
+  chamberId: refersTo('chambers'),
+  mediumId: refersTo('media'),
   measure: z.enum(MEASURES),
   amount: within(1e-6, 1000, '(in the unit of its measure)'),
   bagged: z.boolean(),
@@ -74,8 +75,9 @@ export const Layers = z
 
 export const fills = resource({
   path: 'fills',
-  one: 'fill',
-  given: { modelId: Id },
+  singular: 'fill',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models') },
   fields: {
     name: name('A name for the fill'),
     basis: z.enum(FILL_BASES).default('variant'),
@@ -121,8 +123,9 @@ const Advice = z.object({
 
 export const houseRules = resource({
   path: 'house-rules',
-  one: 'house rule',
-  given: {},
+  singular: 'house rule',
+  servedIn: 'list',
+  immutable: {},
   fields: {
     name: name('A name for the house rule'),
     school: z.enum(SCHOOLS).default('strain-first'),
@@ -141,7 +144,7 @@ export const houseRules = resource({
     /** The one that holds where a dossier does not choose its own. */
     chosen: z.boolean().default(false),
   },
-  added: { shipped: z.boolean() },
+  serverOnly: { shipped: z.boolean().default(false) },
 })
 export const HouseRuleList = z.object({ items: z.array(houseRules.Row) })
 

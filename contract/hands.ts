@@ -1,7 +1,7 @@
 import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
 import { CHANGE_WAYS, OUTCOMES, STEP_STATES, SYMPTOMS } from '@ypsometer/core/file/hands/vocabulary'
 import { z } from 'zod'
-import { Day, Id, text, Typed, within } from './common'
+import { belongsTo, Day, Id, refersTo, text, Typed, within } from './common'
 import { resource } from './resource'
 import { TankFilter } from './tanks'
 
@@ -12,11 +12,12 @@ const few = (t: object): boolean => Object.keys(t).length <= MOST_STEPS
 /** A filter set up by its checklist: what was ticked, what was refused and why; see `SetUpState` in the core. */
 export const setUps = resource({
   path: 'set-ups',
-  one: 'set-up',
-  given: { modelId: Id },
+  singular: 'set-up',
+  servedIn: 'list',
+  immutable: { modelId: belongsTo('models') },
   fields: {
-    tankId: Id.nullable().default(null),
-    specimenId: Id.nullable().default(null),
+    tankId: refersTo('tanks').nullable().default(null),
+    specimenId: refersTo('specimens').nullable().default(null),
     on: Day,
     /** By the id of the step. */
     ticked: z
@@ -40,8 +41,9 @@ export const ChangeTest = z.object({
 /** One filter of a tank changed for another; see `ChangePlan` in the core. */
 export const changeOvers = resource({
   path: 'change-overs',
-  one: 'change-over',
-  given: { tankId: Id },
+  singular: 'change-over',
+  servedIn: 'list',
+  immutable: { tankId: belongsTo('tanks') },
   fields: {
     way: z.enum(CHANGE_WAYS).default('beside'),
     weeks: within(1, 26, 'weeks').default(6),
@@ -50,7 +52,7 @@ export const changeOvers = resource({
     /** The day it begins. */
     on: Day,
     /** The filter that goes, as it stood on the tank; null: there was none. */
-    old: TankFilter.nullable().default(null),
+    old: TankFilter.extend({ modelId: Id.nullable() }).nullable().default(null),
     next: TankFilter,
     tests: z
       .array(ChangeTest)
@@ -69,13 +71,14 @@ export type ChangeOver = z.infer<typeof changeOvers.Row>
 /** A fault looked for: what became of each check, by its id; see `search` in the core. */
 export const faultSearches = resource({
   path: 'fault-searches',
-  one: 'search',
-  given: { symptom: z.enum(SYMPTOMS), modelId: Id.nullable().default(null) },
+  singular: 'search',
+  servedIn: 'list',
+  immutable: { symptom: z.enum(SYMPTOMS), modelId: belongsTo('models').nullable().default(null) },
   fields: {
     /** What is known of a filter that is not on the shelf. */
     kind: z.enum(FILTER_KINDS).nullable().default(null),
     label: text(80).default(''),
-    tankId: Id.nullable().default(null),
+    tankId: refersTo('tanks').nullable().default(null),
     on: Day,
     outcomes: z.record(key, z.enum(OUTCOMES)).refine(few, `at most ${MOST_STEPS} checks`).default({}),
     /** What was seen at a check, in somebody’s words. */

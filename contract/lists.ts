@@ -1,20 +1,3 @@
-/** The collections of a dossier, by their resources. */
-export const DOSSIER_ROWS = [
-  'claims',
-  'specimens',
-  'hookups',
-  'trials',
-  'readings',
-  'logs',
-  'contents',
-  'parts',
-  'photos',
-  'bodies',
-  'chambers',
-  'fills',
-  'visits',
-] as const
-
 export const KINSHIPS = ['sibling', 'generation'] as const
 export const OFFER_KINDS = ['sale', 'second-hand'] as const
 /** Would the reviewer buy it: yes, no, or with something changed. */

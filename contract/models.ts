@@ -9,13 +9,11 @@ import { FLOW_BASES } from '@ypsometer/core/file/judging/basis'
 import { PRIMINGS } from '@ypsometer/core/file/teardown/vocabulary'
 import { NOT_RECORDED, OBTAINED } from '@ypsometer/core/file/review/disclosure'
 import { z } from 'zod'
-import { bodies, chambers, contents, parts, photos } from './teardown'
-import { Day, currency, Id, minor, moment, name, text, Typed, within } from './common'
+import { belongsTo, currency, Day, minor, moment, name, refersTo, text, Typed, within } from './common'
 import { resource } from './resource'
 import { Figure } from './figures'
-import { fills, Fitted } from './fills'
-import { DOSSIER_ROWS, KINSHIPS, OFFER_KINDS } from './lists'
-import { visits } from './visits'
+import { Fitted } from './fills'
+import { KINSHIPS, OFFER_KINDS } from './lists'
 
 export const FilterKind = z.enum(FILTER_KINDS)
 export const Mains = z.union([z.literal(50), z.literal(60)], { error: '50 or 60 Hz' })
@@ -40,8 +38,9 @@ const Errata = z
 
 export const models = resource({
   path: 'models',
-  one: 'model',
-  given: {},
+  singular: 'model',
+  servedIn: 'shelf',
+  immutable: {},
   fields: {
     maker: name('The maker'),
     name: name('The model’s name'),
@@ -50,9 +49,9 @@ export const models = resource({
     /** How it is primed; null while nobody has said. */
     primedBy: z.enum(PRIMINGS).nullable().default(null),
     /** The house rule this review holds to; null: the chosen one. */
-    houseRuleId: Id.nullable().default(null),
+    houseRuleId: refersTo('house-rules').nullable().default(null),
     /** The model it is a sibling of (same body, other motor or trays), or a later generation of. */
-    kinId: Id.nullable().default(null),
+    kinId: refersTo('models').nullable().default(null),
     kinship: z.enum(KINSHIPS).default('sibling'),
     /** What it is to be had for besides its list price. */
     offers: Offers.default([]),
@@ -69,8 +68,9 @@ export type ClaimQuantityName = z.infer<typeof ClaimQuantity>
 
 export const claims = resource({
   path: 'claims',
-  one: 'claim',
-  given: { modelId: Id, quantity: ClaimQuantity },
+  singular: 'claim',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models'), quantity: ClaimQuantity },
   fields: {
     value: within(0, 1e6, 'in SI').nullable().default(null),
     words: text(2000).nullable().default(null),
@@ -99,8 +99,9 @@ export const Disclosing = z.object({
 })
 export const specimens = resource({
   path: 'specimens',
-  one: 'specimen',
-  given: { modelId: Id },
+  singular: 'unit',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models') },
   fields: {
     label: text(80).default(''),
     obtained: z.enum(OBTAINED).default('bought'),
@@ -163,8 +164,9 @@ export const Segments = z
 
 export const hookups = resource({
   path: 'hookups',
-  one: 'hookup',
-  given: { modelId: Id },
+  singular: 'hookup',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models') },
   fields: {
     name: name('A name for the hookup'),
     outletAboveWater: within(-5, 10, 'm').default(-0.05),
@@ -222,11 +224,12 @@ export const TrialSetup = z
 export const TrialKindName = z.enum(TRIAL_KINDS)
 export const trials = resource({
   path: 'trials',
-  one: 'trial',
-  given: { modelId: Id, kind: TrialKindName.default('vessel') },
+  singular: 'trial',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models'), kind: TrialKindName.default('vessel') },
   fields: {
-    specimenId: Id.nullable().default(null),
-    hookupId: Id.nullable().default(null),
+    specimenId: refersTo('specimens').nullable().default(null),
+    hookupId: refersTo('hookups').nullable().default(null),
     state: z.enum(FILL_STATES).default('empty'),
     lift: within(0, 20, 'm').default(0),
     waterTemperature: within(0, 40, '°C').default(22),
@@ -243,7 +246,7 @@ export const trials = resource({
     mainsVoltage: within(1, 500, 'V').nullable().default(null),
     setup: TrialSetup.default({}),
     /** The fill that was in the body; null: as its state says. */
-    fillId: Id.nullable().default(null),
+    fillId: refersTo('fills').nullable().default(null),
     outReason: name('A reason', 200).nullable().default(null),
     note: text(4000).default(''),
     typed: Typed.default({}),
@@ -252,8 +255,10 @@ export const trials = resource({
 
 export const readings = resource({
   path: 'readings',
-  one: 'run',
-  given: { trialId: Id, kind: TrialKindName.default('vessel'), takenAt: moment },
+  singular: 'run',
+  servedIn: 'dossier',
+  orderedBy: 'takenAt',
+  immutable: { trialId: belongsTo('trials'), kind: TrialKindName.default('vessel'), takenAt: moment },
   fields: {
     volume: within(1e-6, 10, 'm³').nullable().default(null),
     seconds: within(0, LONGEST_WATCH, 's').nullable().default(null),
@@ -274,10 +279,12 @@ const points = (what: string) =>
 /** A long series of a trial, summed up; its points are read apart. Times in s from the start. */
 export const logs = resource({
   path: 'logs',
-  one: 'log',
-  given: { trialId: Id, startedAt: moment, source: text(120).default('') },
+  singular: 'log',
+  servedIn: 'dossier',
+  orderedBy: 'startedAt',
+  immutable: { trialId: belongsTo('trials'), startedAt: moment, source: text(120).default('') },
   fields: { series: text(40).default(''), note: text(400).default('') },
-  added: {
+  serverOnly: {
     n: z.int(),
     span: z.number(),
     mean: z.number(),
@@ -286,7 +293,7 @@ export const logs = resource({
     min: z.number(),
     max: z.number(),
   },
-  sent: { times: points('seconds'), values: points('the quantity') },
+  createOnly: { times: points('seconds'), values: points('the quantity') },
 })
 /** `GET /logs/:id/points`: those between two times (s), at most so many with every peak kept; unless said, all. */
 export const LogWindow = z.object({
@@ -315,38 +322,6 @@ export type LogPoints = z.infer<typeof LogPoints>
 export type ImportRequest = z.input<typeof ImportRequest>
 export type Segment = z.infer<typeof Segment>
 export type TrialSetup = z.infer<typeof TrialSetup>
-
-/** Everything the dossier of a model stands on. */
-export const Dossier = z.object({
-  model: models.Row,
-  claims: z.array(claims.Row),
-  specimens: z.array(specimens.Row),
-  hookups: z.array(hookups.Row),
-  trials: z.array(trials.Row),
-  readings: z.array(readings.Row),
-  logs: z.array(logs.Row),
-  contents: z.array(contents.Row),
-  parts: z.array(parts.Row),
-  photos: z.array(photos.Row),
-  bodies: z.array(bodies.Row),
-  chambers: z.array(chambers.Row),
-  fills: z.array(fills.Row),
-  visits: z.array(visits.Row),
-  /** Rows that are kept and cannot be read: left out of everything, named so that they can be looked at or removed. */
-  unreadable: z
-    .array(
-      z.object({
-        collection: z.enum(DOSSIER_ROWS),
-        one: z.string(),
-        id: z.string(),
-        version: z.int(),
-        field: z.string(),
-        message: z.string(),
-      }),
-    )
-    .optional(),
-})
-export type Dossier = z.infer<typeof Dossier>
 
 /** One row of the shelf. */
 export const ShelfRow = z.object({

@@ -1,7 +1,8 @@
 import type { Assessment } from '@ypsometer/core/judging'
 import { z } from 'zod'
 import { HouseRuleList, MediumList } from './fills'
-import { Dossier, LabelBias } from './models'
+import { Dossier } from './dossier'
+import { LabelBias } from './models'
 import { StockClassList } from './stock'
 
 /**

@@ -1,10 +1,14 @@
+import type { Resource } from './resource'
 import { RESOURCES, type ResourceName } from './resources'
 import { unitOf } from './schema'
 
 /** What is known of a resource without its schemas. */
 export interface Outline {
   /** What one of them is called in a sentence. */
-  readonly one: string
+  readonly singular: string
+  readonly servedIn: Resource['servedIn']
+  /** The fields that say whose it is: of a row of which kind. */
+  readonly owners: Readonly<Record<string, ResourceName>>
   /** The fields of a row, with the unit of those that are numbers of one. */
   readonly fields: Readonly<Record<string, string | null>>
   /** What may be given when a row is made. */
@@ -14,9 +18,11 @@ export interface Outline {
 }
 
 const outlineOf = (name: ResourceName): Outline => {
-  const { one, Row, Create, defaults } = RESOURCES[name]
+  const { singular, servedIn, links, Row, Create, defaults } = RESOURCES[name]
   return {
-    one,
+    singular,
+    servedIn,
+    owners: Object.fromEntries(links.filter((l) => l.owner).map((l) => [l.path[0], l.to as ResourceName])),
     fields: Object.fromEntries(Object.entries(Row.shape).map(([f, s]) => [f, unitOf(s) ?? null])),
     given: Object.keys(Create.shape),
     defaults,

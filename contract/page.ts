@@ -9,6 +9,10 @@ export const PAGE_COOKIES = {
   waiting: 'ypsometer.waiting',
 } as const
 
-/** Stations that look at tanks too, and how these are asked for. */
+/** Stations that look at tanks too. */
 export const ON_TANKS: readonly string[] = ['tanks', 'visits']
-export const ALL_TANKS = '/tanks?limit=200'
+
+/** Most rows of a page of a list. */
+export const MOST_OF_PAGE = 500
+/** The address of the first page of a list, by the path of its rows. */
+export const firstPage = (path: string): string => `/${path}?limit=${MOST_OF_PAGE}`

@@ -16,7 +16,8 @@ import type { BodyRecord, Chamber as CoreChamber } from '@ypsometer/core/file/vo
 import type { Assessment } from '@ypsometer/core/judging'
 import type { PathRecord } from '@ypsometer/core/path'
 import type { Medium } from './fills'
-import type { Dossier, Trial } from './models'
+import type { Dossier } from './dossier'
+import type { Trial } from './models'
 import type { Body, Chamber } from './teardown'
 import type { Tank } from './tanks'
 

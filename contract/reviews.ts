@@ -1,6 +1,6 @@
 import type { Sheet } from '@ypsometer/core/review'
 import { z } from 'zod'
-import { Day, Id, plainKey, text } from './common'
+import { belongsTo, Day, Id, plainKey, text } from './common'
 import { BUYS } from './lists'
 import { resource } from './resource'
 
@@ -15,8 +15,9 @@ const Words = z
 /** A review: words round numbers that only the server takes; see `Snapshot` for those. */
 export const reviews = resource({
   path: 'reviews',
-  one: 'review',
-  given: { modelId: Id },
+  singular: 'review',
+  servedIn: 'list',
+  immutable: { modelId: belongsTo('models') },
   fields: {
     title: text(200).default(''),
     intro: text(WORDS).default(''),
@@ -24,12 +25,12 @@ export const reviews = resource({
     buy: z.enum(BUYS).nullable().default(null),
     buyWhy: text(2000).default(''),
   },
-  added: {
-    state: z.enum(REVIEW_STATES),
-    editions: z.int(),
-    publishedOn: Day.nullable(),
-    withdrawnOn: Day.nullable(),
-    withdrawnWhy: z.string(),
+  serverOnly: {
+    state: z.enum(REVIEW_STATES).default('draft'),
+    editions: z.int().default(0),
+    publishedOn: Day.nullable().default(null),
+    withdrawnOn: Day.nullable().default(null),
+    withdrawnWhy: z.string().default(''),
     takenOn: Day,
   },
 })

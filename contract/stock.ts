@@ -16,8 +16,9 @@ const Marks = z.object(
 /** Who lives in a tank, as a house sees them; those with a code ship with the app. */
 export const stockClasses = resource({
   path: 'stock-classes',
-  one: 'stock class',
-  given: {},
+  singular: 'stock class',
+  servedIn: 'list',
+  immutable: {},
   fields: {
     label: name('A name for the class'),
     // A gram for each litre and day.
@@ -39,7 +40,7 @@ export const stockClasses = resource({
     source: text(400).default(usual.source),
     typed: Typed.default({}),
   },
-  added: { code: z.string().nullable(), position: z.int() },
+  serverOnly: { code: z.string().nullable().default(null), position: z.int().default(100) },
 })
 export const StockClassList = z.object({ items: z.array(stockClasses.Row) })
 export type StockClassRow = z.infer<typeof stockClasses.Row>

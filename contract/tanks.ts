@@ -2,7 +2,7 @@ import { STOCK_CLASSES } from '@ypsometer/core/file/tanks/stock'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from '@ypsometer/core/file/tanks/usual'
 import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
 import { z } from 'zod'
-import { Day, Id, name, text, Typed, within } from './common'
+import { Day, name, refersTo, text, Typed, within } from './common'
 import { resource } from './resource'
 
 export const TANK_FRONTS = ['flat', 'curved'] as const
@@ -12,7 +12,7 @@ const size = within(0.01, 20, 'm')
 /** A filter that runs on a tank: a model of the shelf with one of its fills, else its kind and rated flow. */
 export const TankFilter = z.object({
   id: name('An id', 40),
-  modelId: Id.nullable(),
+  modelId: refersTo('models').nullable(),
   fill: z.enum(['as-shipped', 'proposed']),
   /** What it is called where the shelf does not have it. */
   label: text(80),
@@ -40,8 +40,9 @@ export type TankVisit = z.infer<typeof TankVisit>
 
 export const tanks = resource({
   path: 'tanks',
-  one: 'tank',
-  given: {},
+  singular: 'tank',
+  servedIn: 'list',
+  immutable: {},
   fields: {
     name: name('A name for the tank'),
     place: text(120).default(''),
@@ -58,7 +59,7 @@ export const tanks = resource({
     substrateDepth: within(0, 5, 'm').default(0),
     substratePorosity: within(0, 0.95, '(share)').default(0.4),
     decorVolume: within(0, 50, 'm³').default(0),
-    stockClassId: Id.default(NORMAL),
+    stockClassId: refersTo('stock-classes').default(NORMAL),
     waterTemperature: within(1, 39, '°C').default(25),
     salinity: within(0, 42, '(practical salinity)').default(0),
     pH: within(4, 10.5, '(pH)').default(7.5),

@@ -3,13 +3,14 @@ import { FOUND } from '@ypsometer/core/file/teardown/reach'
 import { CHAMBER_ROLES, LITRE_NAMES, WAYS } from '@ypsometer/core/file/volumes/interior'
 import { SOLID_SHAPES } from '@ypsometer/core/file/volumes/solids'
 import { z } from 'zod'
-import { Day, currency, Id, minor, name, text, Typed, within } from './common'
+import { belongsTo, currency, Day, Id, minor, name, text, Typed, within } from './common'
 import { resource } from './resource'
 
 export const contents = resource({
   path: 'contents',
-  one: 'item',
-  given: { modelId: Id },
+  singular: 'item',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models') },
   fields: {
     position: z.number('a place in the order').default(0),
     name: name('The item'),
@@ -20,8 +21,9 @@ export const contents = resource({
 
 export const parts = resource({
   path: 'parts',
-  one: 'part',
-  given: { modelId: Id },
+  singular: 'part',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models') },
   fields: {
     position: z.number('a place in the order'),
     name: name('The part’s name'),
@@ -55,21 +57,23 @@ export const parts = resource({
 /** A photo's record; the picture itself is at `/photos/{id}/full` and `/photos/{id}/thumb`. */
 export const photos = resource({
   path: 'photos',
-  one: 'photo',
-  given: {
-    partId: Id.nullable().default(null),
-    trialId: Id.nullable().default(null),
-    visitId: Id.nullable().default(null),
+  singular: 'photo',
+  servedIn: 'dossier',
+  immutable: {
+    partId: belongsTo('parts').nullable().default(null),
+    trialId: belongsTo('trials').nullable().default(null),
+    visitId: belongsTo('visits').nullable().default(null),
   },
   fields: { caption: text(200).default('') },
-  added: { width: z.int(), height: z.int(), bytes: z.int() },
+  serverOnly: { width: z.int().default(0), height: z.int().default(0), bytes: z.int().default(0) },
 })
 
 const size = within(0.001, 5, 'm')
 export const bodies = resource({
   path: 'bodies',
-  one: 'body',
-  given: { modelId: Id },
+  singular: 'body',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models') },
   fields: {
     outerWidth: size,
     outerDepth: size,
@@ -90,8 +94,9 @@ const length = within(0.001, 5, 'm')
 const distance = within(0, 5, 'm')
 export const chambers = resource({
   path: 'chambers',
-  one: 'chamber',
-  given: { modelId: Id },
+  singular: 'chamber',
+  servedIn: 'dossier',
+  immutable: { modelId: belongsTo('models') },
   fields: {
     position: z.number('a place in the order'),
     name: name('The chamber’s name'),

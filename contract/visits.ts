@@ -12,7 +12,7 @@ import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/file/media/medium'
 import { RINSE_SCHOOLS, TASKS } from '@ypsometer/core/file/upkeep/rule'
 import { SHORTEST_RUN } from '@ypsometer/core/file/trials/shape'
 import { z } from 'zod'
-import { Day, Id, text, Typed, within } from './common'
+import { belongsTo, Day, Id, refersTo, text, Typed, within } from './common'
 import { resource } from './resource'
 
 const TimedRuns = z
@@ -24,13 +24,15 @@ const name40 = z.string().min(1, 'a name').max(60, 'at most 60 characters')
 /** A visit to a unit in a tank; see `VisitRecord` in the core. Null for what was not looked at. */
 export const visits = resource({
   path: 'visits',
-  one: 'visit',
-  given: { modelId: Id },
+  singular: 'visit',
+  servedIn: 'dossier',
+  orderedBy: 'on',
+  immutable: { modelId: belongsTo('models') },
   fields: {
-    tankId: Id.nullable().default(null),
-    specimenId: Id.nullable().default(null),
+    tankId: refersTo('tanks').nullable().default(null),
+    specimenId: refersTo('specimens').nullable().default(null),
     /** The fill it runs with. */
-    fillId: Id.nullable().default(null),
+    fillId: refersTo('fills').nullable().default(null),
     on: Day,
     stage: z.enum(VISIT_STAGES).default('visit'),
     seeping: z.array(z.enum(SEEPS)).max(SEEPS.length, 'each place once').readonly().nullable().default(null),
@@ -88,8 +90,9 @@ export const TICK_STATES = ['done', 'skipped', 'moved'] as const
 /** One due day of a piece of upkeep that was done, skipped or moved. */
 export const ticks = resource({
   path: 'ticks',
-  one: 'tick',
-  given: { tankId: Id, filterId: name40, task: z.enum(TASKS), due: Day },
+  singular: 'tick',
+  servedIn: 'list',
+  immutable: { tankId: belongsTo('tanks'), filterId: name40, task: z.enum(TASKS), due: Day },
   fields: {
     state: z.enum(TICK_STATES).default('done'),
     /** The day it was done on, or moved to. */

@@ -1,4 +1,4 @@
-import { COLLECTIONS } from '@ypsometer/contract'
+import { RESOURCE_NAMES } from '@ypsometer/contract'
 import { randomUUID } from 'node:crypto'
 import { expect, settled, test, watchErrors, within, type Page } from './helpers'
 
@@ -97,7 +97,7 @@ async function targets(page: Page, model: string): Promise<readonly Target[]> {
     paths[`/api/v1/${name}/{id}`]?.patch?.requestBody?.content?.['application/json']?.schema ?? {}
   for (const path of ['media', 'tanks', 'house-rules', 'stock-classes'])
     lists[path] = ((await read(`/${path}`)) as { items: unknown }).items
-  return COLLECTIONS.flatMap((name) => {
+  return RESOURCE_NAMES.flatMap((name) => {
     const rows = (lists[name] ?? []) as Target['row'][]
     const row = name === 'house-rules' ? rows.find((r) => r.chosen) : rows[0]
     return row && numbersOf(schemaOf(name)).length

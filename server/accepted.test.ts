@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
-import { harness, type Harness } from './tests/harness'
+import { harness, type Harness, write } from './tests/harness'
 
 let h: Harness
 beforeAll(async () => {
@@ -174,7 +174,7 @@ test('a row that cannot be read is named, left out, and can be removed; the rest
   const log = { trialId: trial.id, startedAt: now, times: [0, 1], values: [5, 6] }
   const kept = (await h.create('/logs', log)).body
   const lost = (await h.create('/logs', log)).body
-  await h.db.execute(sql`update log set mean = 'Infinity' where id = ${lost.id}`)
+  await write(h.db, sql`update log set mean = 'Infinity' where id = ${lost.id}`)
   const { status, body } = await h.call('GET', `/models/${modelId}/dossier`)
   expect(status).toBe(200)
   expect(body.logs.map((l: { id: string }) => l.id)).toEqual([kept.id])

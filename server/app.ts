@@ -19,18 +19,16 @@ import { Pictures } from './http/pictures'
 import { busy, problem, registerProblems, sendProblem } from './http/problems'
 import { NOTHING_NAMED, registerSending } from './http/sending'
 import { registerStatus } from './keep/status'
-import { registerLibrary } from './library/routes'
+import { registerRows } from './rows'
 import { registerInstruments } from './instruments/routes'
 import { registerImports } from './models/imports'
 import { registerModels } from './models/routes'
 import { registerPhotos } from './photos/routes'
 import { registerRankings } from './ranking/routes'
-import { registerTanks } from './tanks/routes'
 import { registerWaterTests } from './tanks/waterTests'
 import { registerHistory } from './history/routes'
 import { registerDoor, visitorOf, type Door } from './people/identity'
 import { registerPeople } from './people/routes'
-import { registerHands } from './hands/routes'
 import { registerCsv } from './csv/routes'
 import { registerDocuments } from './documents/routes'
 import { registerReviews } from './reviews/routes'
@@ -231,16 +229,14 @@ export async function buildApp({
       registerHistory(api, db)
       registerModels(api, db)
       registerImports(api, db)
-      registerTanks(api, db)
       registerWaterTests(api, db)
       registerUpkeep(api, db)
-      registerHands(api, db)
       registerReviews(api, db)
       registerDocuments(api, db)
       registerCsv(api, db)
       registerShared(api, db)
       registerRankings(api, db, changes)
-      registerLibrary(api, db)
+      registerRows(api, db)
       registerStatus(api, db)
       registerCalc(api, inThread)
       if (!inThread)

@@ -1,5 +1,5 @@
 import type { Plugin, Rollup } from 'vite'
-import { ALL_TANKS, ON_TANKS } from '../contract/page'
+import { firstPage, ON_TANKS } from '../contract/page'
 
 /** A view by its address: the modules it is made of, and what it asks of the API. `$1` is what the address holds. */
 export interface View {
@@ -8,7 +8,9 @@ export interface View {
   readonly asks: readonly string[]
 }
 
-const COUNTER = ['/candidates', ALL_TANKS, '/stock-classes', '/house-rules']
+const TANKS = firstPage('tanks')
+const RULES = firstPage('house-rules')
+const COUNTER = ['/candidates', TANKS, firstPage('stock-classes'), RULES]
 const STATIONS = {
   claims: 'claims/Claims',
   strip: 'strip/Strip',
@@ -32,16 +34,16 @@ export const VIEWS: readonly View[] = [
   ...Object.entries(STATIONS).map(([station, module]) => ({
     path: `^/models/([^/]+)/${station}$`,
     modules: ['dossier/Dossier', module],
-    asks: ['/models/$1/opened', ...(ON_TANKS.includes(station) ? [ALL_TANKS] : [])],
+    asks: ['/models/$1/opened', ...(ON_TANKS.includes(station) ? [TANKS] : [])],
   })),
-  simple('tanks(?:/[^/]+)?', 'tanks/Tanks', [ALL_TANKS, '/candidates']),
+  simple('tanks(?:/[^/]+)?', 'tanks/Tanks', [TANKS, '/candidates']),
   simple('advise', 'advise/Advise', COUNTER),
-  simple('compare', 'compare/Compare', [...COUNTER, '/media']),
-  simple('upkeep', 'upkeep/Upkeep', ['/upkeep/filters', '/ticks', ALL_TANKS, '/house-rules']),
-  simple('reviews', 'reviews/Reviews', ['/reviews', '/candidates']),
-  simple('library(?:/[^/]+)?', 'library/Library', ['/media']),
+  simple('compare', 'compare/Compare', [...COUNTER, firstPage('media')]),
+  simple('upkeep', 'upkeep/Upkeep', ['/upkeep/filters', firstPage('ticks'), TANKS, RULES]),
+  simple('reviews', 'reviews/Reviews', [firstPage('reviews'), '/candidates']),
+  simple('library(?:/[^/]+)?', 'library/Library', [firstPage('media')]),
   simple('trial', 'trial/Trial', [...COUNTER, '/water-tests']),
-  simple('rules(?:/[^/]+)?', 'rules/HouseRules', ['/house-rules']),
+  simple('rules(?:/[^/]+)?', 'rules/HouseRules', [RULES]),
 ]
 
 /** Asks for what the view at this address needs, before any of the app has been read. Runs in the page, by itself. */

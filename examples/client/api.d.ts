@@ -677,6 +677,100 @@ export interface paths {
                                     [key: string]: string;
                                 };
                             }[];
+                            bodies: {
+                                /** Format: uuid */
+                                id: string;
+                                version: number;
+                                createdAt: string;
+                                updatedAt: string;
+                                deletedAt: string | null;
+                                /** Format: uuid */
+                                modelId: string;
+                                outerWidth: number;
+                                outerDepth: number;
+                                outerHeight: number;
+                                overhang: number | null;
+                                heightWithHoses: number | null;
+                                hookOpening: number | null;
+                                intakeReach: number | null;
+                                waterFill: number | null;
+                                emptyMass: number | null;
+                                fullMass: number | null;
+                                typed: {
+                                    [key: string]: string;
+                                };
+                            }[];
+                            chambers: {
+                                /** Format: uuid */
+                                id: string;
+                                version: number;
+                                createdAt: string;
+                                updatedAt: string;
+                                deletedAt: string | null;
+                                /** Format: uuid */
+                                modelId: string;
+                                position: number;
+                                name: string;
+                                /** @enum {string} */
+                                role: "pre-filter" | "tray" | "cartridge-slot" | "compartment" | "pump-well" | "centre-pipe" | "side-channel" | "settling-void" | "head-space" | "lip";
+                                /** @enum {string} */
+                                shape: "box" | "cylinder" | "annulus" | "cone" | "pyramid" | "wedge" | "water-fill";
+                                width: number;
+                                depth: number;
+                                height: number;
+                                diameter: number;
+                                innerDiameter: number;
+                                topWidth: number;
+                                topDepth: number;
+                                topDiameter: number;
+                                lowHeight: number;
+                                volume: number;
+                                x: number;
+                                y: number;
+                                usableHeight: number | null;
+                                rim: number | null;
+                                perforated: number | null;
+                                displaced: number | null;
+                                /** @enum {string} */
+                                use: "biological" | "mechanical" | "chemical" | "void" | "channel" | "machinery" | "wasted";
+                                way: ("up" | "down" | "across" | "inward") | null;
+                                beside: boolean | null;
+                                overflowSill: number | null;
+                                wallGap: number | null;
+                                measured: boolean;
+                                typed: {
+                                    [key: string]: string;
+                                };
+                            }[];
+                            fills: {
+                                /** Format: uuid */
+                                id: string;
+                                version: number;
+                                createdAt: string;
+                                updatedAt: string;
+                                deletedAt: string | null;
+                                /** Format: uuid */
+                                modelId: string;
+                                name: string;
+                                /** @enum {string} */
+                                basis: "as-shipped" | "proposed" | "variant";
+                                note: string;
+                                readonly layers: {
+                                    id: string;
+                                    /** Format: uuid */
+                                    chamberId: string;
+                                    /** Format: uuid */
+                                    mediumId: string;
+                                    /** @enum {string} */
+                                    measure: "height" | "volume" | "mass" | "packs";
+                                    amount: number;
+                                    bagged: boolean;
+                                    gap: number;
+                                    crossed: boolean;
+                                    sealed: boolean;
+                                    fouled: number;
+                                }[];
+                            }[];
                             trials: {
                                 /** Format: uuid */
                                 id: string;
@@ -845,115 +939,6 @@ export interface paths {
                                     [key: string]: string;
                                 };
                             }[];
-                            photos: {
-                                /** Format: uuid */
-                                id: string;
-                                version: number;
-                                createdAt: string;
-                                updatedAt: string;
-                                deletedAt: string | null;
-                                partId: string | null;
-                                trialId: string | null;
-                                visitId: string | null;
-                                caption: string;
-                                width: number;
-                                height: number;
-                                bytes: number;
-                            }[];
-                            bodies: {
-                                /** Format: uuid */
-                                id: string;
-                                version: number;
-                                createdAt: string;
-                                updatedAt: string;
-                                deletedAt: string | null;
-                                /** Format: uuid */
-                                modelId: string;
-                                outerWidth: number;
-                                outerDepth: number;
-                                outerHeight: number;
-                                overhang: number | null;
-                                heightWithHoses: number | null;
-                                hookOpening: number | null;
-                                intakeReach: number | null;
-                                waterFill: number | null;
-                                emptyMass: number | null;
-                                fullMass: number | null;
-                                typed: {
-                                    [key: string]: string;
-                                };
-                            }[];
-                            chambers: {
-                                /** Format: uuid */
-                                id: string;
-                                version: number;
-                                createdAt: string;
-                                updatedAt: string;
-                                deletedAt: string | null;
-                                /** Format: uuid */
-                                modelId: string;
-                                position: number;
-                                name: string;
-                                /** @enum {string} */
-                                role: "pre-filter" | "tray" | "cartridge-slot" | "compartment" | "pump-well" | "centre-pipe" | "side-channel" | "settling-void" | "head-space" | "lip";
-                                /** @enum {string} */
-                                shape: "box" | "cylinder" | "annulus" | "cone" | "pyramid" | "wedge" | "water-fill";
-                                width: number;
-                                depth: number;
-                                height: number;
-                                diameter: number;
-                                innerDiameter: number;
-                                topWidth: number;
-                                topDepth: number;
-                                topDiameter: number;
-                                lowHeight: number;
-                                volume: number;
-                                x: number;
-                                y: number;
-                                usableHeight: number | null;
-                                rim: number | null;
-                                perforated: number | null;
-                                displaced: number | null;
-                                /** @enum {string} */
-                                use: "biological" | "mechanical" | "chemical" | "void" | "channel" | "machinery" | "wasted";
-                                way: ("up" | "down" | "across" | "inward") | null;
-                                beside: boolean | null;
-                                overflowSill: number | null;
-                                wallGap: number | null;
-                                measured: boolean;
-                                typed: {
-                                    [key: string]: string;
-                                };
-                            }[];
-                            fills: {
-                                /** Format: uuid */
-                                id: string;
-                                version: number;
-                                createdAt: string;
-                                updatedAt: string;
-                                deletedAt: string | null;
-                                /** Format: uuid */
-                                modelId: string;
-                                name: string;
-                                /** @enum {string} */
-                                basis: "as-shipped" | "proposed" | "variant";
-                                note: string;
-                                readonly layers: {
-                                    id: string;
-                                    /** Format: uuid */
-                                    chamberId: string;
-                                    /** Format: uuid */
-                                    mediumId: string;
-                                    /** @enum {string} */
-                                    measure: "height" | "volume" | "mass" | "packs";
-                                    amount: number;
-                                    bagged: boolean;
-                                    gap: number;
-                                    crossed: boolean;
-                                    sealed: boolean;
-                                    fouled: number;
-                                }[];
-                            }[];
                             visits: {
                                 /** Format: uuid */
                                 id: string;
@@ -1009,9 +994,24 @@ export interface paths {
                                     [key: string]: string;
                                 };
                             }[];
+                            photos: {
+                                /** Format: uuid */
+                                id: string;
+                                version: number;
+                                createdAt: string;
+                                updatedAt: string;
+                                deletedAt: string | null;
+                                partId: string | null;
+                                trialId: string | null;
+                                visitId: string | null;
+                                caption: string;
+                                width: number;
+                                height: number;
+                                bytes: number;
+                            }[];
                             unreadable?: {
                                 /** @enum {string} */
-                                collection: "claims" | "specimens" | "hookups" | "trials" | "readings" | "logs" | "contents" | "parts" | "photos" | "bodies" | "chambers" | "fills" | "visits";
+                                collection: "claims" | "specimens" | "hookups" | "bodies" | "chambers" | "fills" | "trials" | "readings" | "logs" | "contents" | "parts" | "visits" | "photos";
                                 one: string;
                                 id: string;
                                 version: number;

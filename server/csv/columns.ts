@@ -1,9 +1,9 @@
-import { bareSchema, RESOURCES, unitOf, type CollectionName, type CsvIn } from '@ypsometer/contract'
+import { bareSchema, RESOURCES, unitOf, type ResourceName, type CsvIn } from '@ypsometer/contract'
 import { findUnit, fromSI, toSI, UNITS, type Dimension } from '@ypsometer/core/units'
 import type { z } from 'zod'
 
 /** The rows that a table is of, one to a line. */
-export const COLLECTION_OF: Readonly<Record<Exclude<CsvIn, 'prices'>, CollectionName>> = {
+export const COLLECTION_OF: Readonly<Record<Exclude<CsvIn, 'prices'>, ResourceName>> = {
   claims: 'claims',
   runs: 'readings',
   parts: 'parts',
@@ -50,7 +50,7 @@ function columnOf(field: string, given: z.ZodType): Column {
 }
 
 /** The columns of a table, from the contract: every field but the texts as typed, which belong to their fields. */
-export const columnsOf = (name: CollectionName): readonly Column[] =>
+export const columnsOf = (name: ResourceName): readonly Column[] =>
   Object.entries(RESOURCES[name].Create.shape as Readonly<Record<string, z.ZodType>>)
     .filter(([field]) => field !== 'typed')
     .map(([field, schema]) => columnOf(field, schema))

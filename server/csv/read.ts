@@ -1,4 +1,4 @@
-import { DOCUMENT_VERSION, RESOURCES, type CollectionName, type CsvIn } from '@ypsometer/contract'
+import { DOCUMENT_VERSION, RESOURCES, type ResourceName, type CsvIn } from '@ypsometer/contract'
 import { readCell, unguarded } from '@ypsometer/contract/csv'
 import { inArray } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
@@ -39,7 +39,7 @@ function valueOf(column: Column, into: (n: number) => number, text: string, deci
 /** The rows of a sheet by their fields; a row that is here already keeps what the sheet does not say. */
 async function rowsOf(
   db: Db,
-  name: CollectionName,
+  name: ResourceName,
   sheet: Sheet,
   find: FindModel,
   refuse: Refuse,
@@ -82,7 +82,7 @@ async function rowsOf(
     return { line, row: { ...row, ...(modelId && { modelId }) } as Record<string, unknown> }
   })
   const ids = given.flatMap(({ row }) => (typeof row.id === 'string' && UUID.test(row.id) ? [row.id] : []))
-  const table = tableOf(db, name)
+  const table = tableOf(name)
   const there = new Map<string, Plain>()
   for (let i = 0; i < ids.length; i += CHUNK)
     for (const r of await plainRows(db, db, name, inArray(table.id, ids.slice(i, i + CHUNK))))

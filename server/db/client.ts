@@ -5,6 +5,8 @@ import { HOUSE_RULES } from '@ypsometer/core/path'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks'
 import { eq, getTableColumns, sql } from 'drizzle-orm'
 import pg from 'pg'
+import { asProgram } from './signing'
+import { hasTriggers, installTriggers } from './triggers'
 import { applied, knownMigrations, MIGRATIONS } from './migrationsIn'
 import * as schema from './schema'
 
@@ -65,8 +67,16 @@ const excluded = (table: typeof schema.stockClass) =>
 export async function migrate(db: Db): Promise<void> {
   await refuseForeign(db)
   // Who may not change the schema finds it as it should be.
-  if (!(await isReady(db))) await runMigrations(db, { migrationsFolder: MIGRATIONS })
-  await db
+  if (!(await isReady(db))) {
+    await runMigrations(db, { migrationsFolder: MIGRATIONS })
+    await installTriggers(db)
+  }
+  await asProgram(db, fillLibrary)
+}
+
+/** Lays down what every bench has. */
+async function fillLibrary(tx: Tx): Promise<void> {
+  await tx
     .insert(schema.stockClass)
     .values(STOCK_CLASSES.map((c, position) => ({ ...c, position })))
     .onConflictDoUpdate({
@@ -75,11 +85,11 @@ export async function migrate(db: Db): Promise<void> {
       // What the house has made of it stays.
       setWhere: eq(schema.stockClass.version, 1),
     })
-  await db
+  await tx
     .insert(schema.medium)
     .values(GENERIC_MEDIA.map((m) => ({ ...m, generic: true })))
     .onConflictDoNothing()
-  await db
+  await tx
     .insert(schema.houseRule)
     .values(HOUSE_RULES.map((r, i) => ({ ...r, shipped: true, chosen: i === 0 })))
     .onConflictDoNothing()
@@ -101,7 +111,7 @@ export async function refuseForeign(db: Db): Promise<void> {
 export async function isReady(db: Db): Promise<boolean> {
   try {
     const [ours, theirs] = await Promise.all([knownMigrations(), applied(db.$client)])
-    return ours.every((hash, i) => theirs[i] === hash)
+    return ours.every((hash, i) => theirs[i] === hash) && (await hasTriggers(db))
   } catch {
     return false
   }

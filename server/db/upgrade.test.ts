@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { buildApp } from '../app'
 import { restoreBackup } from '../keep/backup'
-import { emptyDatabase } from '../tests/harness'
+import { emptyDatabase, write } from '../tests/harness'
 import { connect, isReady, migrate } from './client'
 
 const MIGRATIONS = join(__dirname, 'migrations')
@@ -60,9 +60,12 @@ test('a database of the first release is carried over with what is in it, and is
     const kept = await db.execute(sql`select value from reading where trial_id = ${trial}`)
     expect(kept.rows).toEqual([{ value: 14 }])
     // What a later release brought is there: a kind of trial that the first one refused.
-    await db.execute(sql`insert into trial (id, model_id, kind, state, lift, water_temperature, mains_frequency,
+    await write(
+      db,
+      sql`insert into trial (id, model_id, kind, state, lift, water_temperature, mains_frequency,
       vessel_volume, vessel_uncertainty, clock_resolution, reaction)
-      values (${randomUUID()}, ${model}, 'water-test', 'as-shipped', 0, 22, 50, 0.005, 0.01, 0.01, 0.05)`)
+      values (${randomUUID()}, ${model}, 'water-test', 'as-shipped', 0, 22, 50, 0.005, 0.01, 0.01, 0.05)`,
+    )
   } finally {
     rmSync(folder, { recursive: true, force: true })
     await pool.end()

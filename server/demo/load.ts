@@ -23,10 +23,11 @@ import {
   trial,
   visit,
 } from '../db/schema'
+import { asProgram } from '../db/signing'
 
 /** Fills an empty database with the demo bench, all or nothing. */
 export async function loadDemo(db: Db): Promise<void> {
-  await db.transaction(async (tx) => {
+  await asProgram(db, async (tx) => {
     await tx.insert(medium).values([...demoBundle.media])
     for (const m of demoBundle.models) {
       await tx.insert(model).values(m.model)

@@ -3,6 +3,7 @@ import { snapshotOf, type Snapshot } from '@ypsometer/contract/review'
 import { demoBundle, idOf } from '@ypsometer/demo'
 import type { Db } from '../db/client'
 import { review, reviewEdition } from '../db/schema'
+import { asProgram } from '../db/signing'
 import { reviewQuestion } from '../reviews/snapshot'
 
 interface Told {
@@ -93,16 +94,18 @@ export async function loadReviews(db: Db): Promise<void> {
     }
     const draft = taken.at(-1)
     if (!draft) continue
-    await db.insert(review).values({
-      id,
-      modelId,
-      ...r.words,
-      state: r.editions.length > 1 ? 'corrected' : 'published',
-      editions: r.editions.length,
-      publishedOn: last.on,
-      takenOn: last.on,
-      draft,
-    })
+    await asProgram(db, (tx) =>
+      tx.insert(review).values({
+        id,
+        modelId,
+        ...r.words,
+        state: r.editions.length > 1 ? 'corrected' : 'published',
+        editions: r.editions.length,
+        publishedOn: last.on,
+        takenOn: last.on,
+        draft,
+      }),
+    )
     await db.insert(reviewEdition).values(
       r.editions.flatMap((e, i) => {
         const snapshot = taken[i]

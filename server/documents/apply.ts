@@ -1,8 +1,9 @@
 import {
-  COLLECTIONS,
+  RESOURCE_NAMES,
   documentFields,
+  momentsOf,
   RESOURCES,
-  type CollectionName,
+  type ResourceName,
   type ImportReport,
   type YpsoDocument,
 } from '@ypsometer/contract'
@@ -11,11 +12,11 @@ import type { Snapshot } from '@ypsometer/contract/review'
 import { inArray, notInArray, sql } from 'drizzle-orm'
 import type { Db, Tx } from '../db/client'
 import { calledOf, canonical, remember, type Deed } from '../history/remember'
-import { editableOf } from '../http/rows'
+import { asMoments, editableOf } from '../http/rows'
 import { ProblemError } from '../http/problems'
-import { checkTies, type Tie } from '../http/ties'
-import { reviewProblem, tiesOfReview } from '../reviews/document'
-import { tiesOfPhoto, writePhoto } from './archive'
+import { at, checkReferences, referencesOf } from '../http/references'
+import { reviewProblem } from '../reviews/document'
+import { writePhoto } from './archive'
 import { partsOf, plainRows, tableOf } from './export'
 import type { Refused } from './read'
 import type { Plain, Undo } from './undo'
@@ -43,7 +44,7 @@ export async function apply(
   const deeds: Deed[] = []
   const refused: Refused[] = []
   const undo: { made: Undo['made'][number][]; changed: Undo['changed'][number][] } = { made: [], changed: [] }
-  for (const name of COLLECTIONS) {
+  for (const name of RESOURCE_NAMES) {
     const read = (d.rows[name] ?? []) as unknown as readonly Plain[]
     if (!read.length) continue
     const refuse = (i: number, field: string, message: string): void =>
@@ -69,9 +70,9 @@ export async function apply(
       if (wrong) refuse(i, wrong.field, wrong.message)
       return !wrong && passes(db, name, row, (field, m) => refuse(i, field, m))
     })
-    if (!(await tied(db, tx, name, sound, refuse))) continue
+    if (!(await referred(tx, name, sound, refuse))) continue
     const fresh = sound.filter((s) => !s.before)
-    if (name === 'house-rules' && d.subject === 'bench') await onlyInForce(db, tx, given)
+    if (name === 'house-rules' && d.subject === 'bench') await onlyInForce(tx, given)
     if (name === 'photos')
       for (const { row, i } of fresh) {
         const at = row.createdAt ? new Date(row.createdAt) : null
@@ -79,7 +80,7 @@ export async function apply(
         if (wrong) refuse(i, 'id', wrong)
       }
     else await inserted(db, tx, name, fresh.map(withoutKin), refuse)
-    if (name === 'models') await kinSet(db, tx, fresh)
+    if (name === 'models') await kinSet(tx, fresh)
     undo.made.push(...fresh.map(({ row }) => ({ collection: name, id: row.id, version: 1 })))
     deeds.push(...fresh.map(({ row }): Deed => ({ action: 'made', resource: name, row })))
     for (const { row, i, before } of sound) {
@@ -106,16 +107,16 @@ export async function apply(
 }
 
 /** What a house keeps of a row unless a whole bench comes: its rule in force; kin and tank where none is given. */
-function ofHouse(name: CollectionName, row: Plain, there: Stored | undefined): Record<string, unknown> {
+function ofHouse(name: ResourceName, row: Plain, there: Stored | undefined): Record<string, unknown> {
   if (name === 'house-rules') return { chosen: there?.row.chosen ?? false }
   const kept = ['kinId', 'tankId'].filter((f) => row[f] === null && there?.row[f])
   return Object.fromEntries(kept.map((f) => [f, there?.row[f]]))
 }
 /** With a whole bench comes its choice: any other rule is let go of, so that one is in force. */
-async function onlyInForce(db: Db, tx: Tx, given: readonly Plain[]): Promise<void> {
+async function onlyInForce(tx: Tx, given: readonly Plain[]): Promise<void> {
   const chosen = given.find((r) => r.chosen === true)
   if (!chosen) return
-  const table = tableOf(db, 'house-rules')
+  const table = tableOf('house-rules')
   await tx
     .update(table)
     .set({ chosen: false } as never)
@@ -124,8 +125,8 @@ async function onlyInForce(db: Db, tx: Tx, given: readonly Plain[]): Promise<voi
 
 /** Models may be kin of one another: they are written without, and told of it when all are there. */
 const withoutKin = (s: Sound): Sound => ('kinId' in s.row ? { ...s, row: { ...s.row, kinId: null } } : s)
-async function kinSet(db: Db, tx: Tx, fresh: readonly Sound[]): Promise<void> {
-  const table = tableOf(db, 'models')
+async function kinSet(tx: Tx, fresh: readonly Sound[]): Promise<void> {
+  const table = tableOf('models')
   for (const { row } of fresh)
     if (row.kinId)
       await tx
@@ -161,10 +162,10 @@ interface Stored {
 async function stored(
   db: Db,
   tx: Tx,
-  name: CollectionName,
+  name: ResourceName,
   given: readonly Plain[],
 ): Promise<ReadonlyMap<string, Stored>> {
-  const table = tableOf(db, name)
+  const table = tableOf(name)
   const out = new Map<string, Stored>()
   for (const part of chunks(given)) {
     const where = inArray(
@@ -193,9 +194,8 @@ async function stored(
 /** Fields a document gives for a row of a collection. */
 const fieldsOf = documentFields
 /** A moment is the same however it is written. */
-const MOMENTS = ['takenAt', 'startedAt']
-const valueOf = (field: string, v: unknown): unknown =>
-  MOMENTS.includes(field) && typeof v === 'string' ? new Date(v).toISOString() : v
+const valueOf = (name: ResourceName, field: string, v: unknown): unknown =>
+  momentsOf(name).includes(field) && typeof v === 'string' ? new Date(v).toISOString() : v
 
 /** A whole sheet of numbers is told by its day, and editions by how many they are. */
 const told = (field: string, v: unknown): unknown =>
@@ -205,14 +205,14 @@ const told = (field: string, v: unknown): unknown =>
       ? `${(v as readonly unknown[]).length} editions`
       : (v ?? null)
 
-const changesOf = (name: CollectionName, before: Plain, row: Plain) =>
+const changesOf = (name: ResourceName, before: Plain, row: Plain) =>
   fieldsOf(name).flatMap((field) => {
-    const [then, now] = [valueOf(field, before[field]), valueOf(field, row[field])]
+    const [then, now] = [valueOf(name, field, before[field]), valueOf(name, field, row[field])]
     return canonical(then) === canonical(now)
       ? []
       : [{ field, then: told(field, then) as never, now: told(field, now) as never }]
   })
-const deedOf = (name: CollectionName, { row: was, deleted }: Stored, row: Plain): Deed => {
+const deedOf = (name: ResourceName, { row: was, deleted }: Stored, row: Plain): Deed => {
   const changes = changesOf(name, was, row)
   return {
     action: deleted ? 'restored' : 'changed',
@@ -222,12 +222,12 @@ const deedOf = (name: CollectionName, { row: was, deleted }: Stored, row: Plain)
     after: Object.fromEntries(changes.map((c) => [c.field, c.now])),
   }
 }
-const stateOf = (name: CollectionName, before: Plain, row: Plain): 'same' | 'changed' =>
+const stateOf = (name: ResourceName, before: Plain, row: Plain): 'same' | 'changed' =>
   changesOf(name, before, row).length ? 'changed' : 'same'
 
 type Refuse = (field: string, message: string) => void
 /** Does the row make sense by itself? */
-function passes(db: Db, name: CollectionName, row: Plain, refuse: Refuse): boolean {
+function passes(db: Db, name: ResourceName, row: Plain, refuse: Refuse): boolean {
   try {
     editableOf(db, name).check?.(row)
     return true
@@ -253,27 +253,22 @@ interface Sound {
 }
 
 /** Are the rows that others name there? The first that is not is named. */
-async function tied(
-  db: Db,
+async function referred(
   tx: Tx,
-  name: CollectionName,
+  name: ResourceName,
   sound: readonly Sound[],
   refuse: (i: number, field: string, message: string) => void,
 ): Promise<boolean> {
   const coming = new Set(sound.filter((s) => !s.before).map((s) => s.row.id))
-  const ties = sound.flatMap(({ row, i }) =>
-    (name === 'photos'
-      ? tiesOfPhoto(row)
-      : name === 'reviews'
-        ? tiesOfReview(row)
-        : ((editableOf(db, name).ties?.(row) ?? []) as Tie[])
-    )
+  const references = sound.flatMap(({ row, i }) =>
+    at(
+      String(i),
       // What comes with it in the same document is there in a moment.
-      .filter((t) => !((t.to as unknown) === editableOf(db, name).table && coming.has(String(t.id))))
-      .map((t) => ({ ...t, field: `${i}.${t.field}` })),
+      referencesOf(name, row).filter((r) => !(r.to === name && coming.has(r.id))),
+    ),
   )
   try {
-    await checkTies(tx, ties)
+    await checkReferences(tx, references)
     return true
   } catch (error) {
     return named(error, (field, message) => {
@@ -284,25 +279,29 @@ async function tied(
 }
 
 /** Columns of a row of a document. */
-function columnsOf(db: Db, name: CollectionName, row: Plain): Record<string, unknown> {
+function columnsOf(db: Db, name: ResourceName, row: Plain): Record<string, unknown> {
   const { columns } = editableOf(db, name)
   const parts = partsOf(db, name)
-  const table = tableOf(db, name)
+  const table = tableOf(name)
   const own = Object.fromEntries(
     fieldsOf(name).flatMap((f) => (f in table && f !== String(parts?.field ?? '') ? [[f, row[f]]] : [])),
   )
-  return { ...own, ...columns?.(row), ...(row.createdAt && { createdAt: new Date(row.createdAt) }) }
+  return {
+    ...asMoments(name, own),
+    ...columns?.(row),
+    ...(row.createdAt && { createdAt: new Date(row.createdAt) }),
+  }
 }
 
 async function inserted(
   db: Db,
   tx: Tx,
-  name: CollectionName,
+  name: ResourceName,
   fresh: readonly Sound[],
   refuse: (i: number, field: string, message: string) => void,
 ): Promise<void> {
   const parts = partsOf(db, name)
-  const table = tableOf(db, name)
+  const table = tableOf(name)
   const write = async (to: Tx, list: readonly Sound[]): Promise<void> => {
     await to.insert(table).values(list.map(({ row }) => columnsOf(db, name, row)) as never)
     for (const { row } of list) if (parts) await parts.replace(to, row.id, row[String(parts.field)])
@@ -325,13 +324,13 @@ async function inserted(
 async function updated(
   db: Db,
   tx: Tx,
-  name: CollectionName,
+  name: ResourceName,
   row: Plain,
   version: number,
   refuse: Refuse,
 ): Promise<boolean> {
   const parts = partsOf(db, name)
-  const table = tableOf(db, name)
+  const table = tableOf(name)
   const { createdAt: _, ...set } = columnsOf(db, name, row)
   try {
     await tx.transaction(async (inner) => {
@@ -361,16 +360,16 @@ const saidByDatabase = (error: unknown): string => {
 /** Takes an import back: what it made is deleted, the rest is as it was. What was changed since is named, else null. */
 export async function takeBack(db: Db, tx: Tx, { made, changed }: Undo): Promise<string | null> {
   for (const { collection, id, version } of [...made, ...changed].reverse()) {
-    const table = tableOf(db, collection)
+    const table = tableOf(collection)
     const [row] = await tx
       .select({ version: sql<number>`${sql.identifier('version')}` })
       .from(table)
       .where(inArray(table.id, [id]))
-    if (Number(row?.version) !== version) return `${RESOURCES[collection].one} ${id}`
+    if (Number(row?.version) !== version) return `${RESOURCES[collection].singular} ${id}`
   }
   const deeds: Deed[] = []
   for (const { collection, id, version } of [...made].reverse()) {
-    const table = tableOf(db, collection)
+    const table = tableOf(collection)
     const [row] = await plainRows(db, tx, collection, inArray(table.id, [id]))
     if (row) deeds.push({ action: 'deleted', resource: collection, row })
     await tx
@@ -379,7 +378,7 @@ export async function takeBack(db: Db, tx: Tx, { made, changed }: Undo): Promise
       .where(inArray(table.id, [id]))
   }
   for (const { collection, id, version, before } of changed) {
-    const [row] = await plainRows(db, tx, collection, inArray(tableOf(db, collection).id, [id]))
+    const [row] = await plainRows(db, tx, collection, inArray(tableOf(collection).id, [id]))
     await updated(db, tx, collection, before, version + 1, () => undefined)
     if (row) deeds.push(deedOf(collection, { row, version, deleted: false }, before))
   }

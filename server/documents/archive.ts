@@ -2,9 +2,8 @@ import { documentText, type YpsoDocument } from '@ypsometer/contract'
 import { inArray } from 'drizzle-orm'
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import type { Db, Tx } from '../db/client'
-import { part, photo, trial, visit } from '../db/schema'
+import { photo } from '../db/schema'
 import { ProblemError, problem } from '../http/problems'
-import type { Tie } from '../http/ties'
 import { pictures, readPicture, type Picture } from '../photos/picture'
 import type { Plain } from './undo'
 
@@ -78,13 +77,6 @@ export function unpacked(bytes: Uint8Array): Archive {
   })
   return { text: strFromU8(document), photos: new Map(photos) }
 }
-
-/** What a photo of a document hangs on. */
-export const tiesOfPhoto = (row: Plain): readonly Tie[] => [
-  { field: 'partId', to: part, what: 'part', id: row.partId as string | null, owner: true },
-  { field: 'trialId', to: trial, what: 'trial', id: row.trialId as string | null, owner: true },
-  { field: 'visitId', to: visit, what: 'visit', id: row.visitId as string | null, owner: true },
-]
 
 /** Parts of a JPEG that this program writes: JFIF, tables, frame, scan. None says anything but the picture. */
 const OURS: readonly number[] = [0xc0, 0xc2, 0xc4, 0xda, 0xdb, 0xdd, 0xe0]

@@ -222,6 +222,19 @@ test('an older document without fields that came later is read with their usual 
     for (const s of d.rows.specimens ?? []) delete s.disclosure
   })
   expect((await preview(demo, text)).refused).toEqual([])
+  // A rule within which a criterion came later: nothing of it has changed.
+  const older = changed(whole, (d) => {
+    for (const r of d.rows['house-rules'] as { advice: { weights: Record<string, number> } }[])
+      delete r.advice.weights.noise
+  })
+  const { refused, rows } = (await preview(demo, older)) as {
+    refused: []
+    rows: { collection: string; state: string }[]
+  }
+  expect([refused, rows.filter((r) => r.collection === 'house-rules' && r.state !== 'same')]).toEqual([
+    [],
+    [],
+  ])
   const { schema } = (await demo.call('GET', '/documents/schema')).body
   expect(schema.properties.rows.properties.models.items.required).toEqual(
     expect.arrayContaining(['id', 'maker', 'name', 'kind']),

@@ -1,15 +1,16 @@
 import {
-  COLLECTIONS,
+  RESOURCE_NAMES,
   documentFields,
   DOCUMENT_VERSION,
   RESOURCES,
-  type CollectionName,
+  type ResourceName,
   type Subject,
   type YpsoDocument,
 } from '@ypsometer/contract'
 import { and, asc, inArray, isNull, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db, Tx } from '../db/client'
+import { TABLES } from '../db/schema'
 import { editableOf, travelling, type AnyParts } from '../http/rows'
 import { publishedEditions } from '../reviews/document'
 import { problem } from '../http/problems'
@@ -17,23 +18,23 @@ import type { Plain } from './undo'
 
 /** A table as documents need it. */
 type Table = PgTable & Record<'id' | 'createdAt' | 'deletedAt', PgColumn> & Record<string, unknown>
-export const tableOf = (db: Db, name: CollectionName): Table => editableOf(db, name).table as unknown as Table
+export const tableOf = (name: ResourceName): Table => TABLES[name] as unknown as Table
 
 /** What of a row stands in other tables; a document has more of it than a row that travels. */
-export const partsOf = (db: Db, name: CollectionName): AnyParts | undefined =>
+export const partsOf = (db: Db, name: ResourceName): AnyParts | undefined =>
   name === 'reviews' ? publishedEditions : editableOf(db, name).parts
 
 /** Every bench begins with rows of these; when they were made says nothing. */
-const SHIPPED: readonly CollectionName[] = ['house-rules', 'stock-classes', 'media']
+const SHIPPED: readonly ResourceName[] = ['house-rules', 'stock-classes', 'media']
 
 /** Stored rows as a document has them: what a person can give, what stands in other tables, and when it was made. */
 export async function plainRows(
   db: Db,
   tx: Db | Tx,
-  name: CollectionName,
+  name: ResourceName,
   where: SQL | undefined,
 ): Promise<Plain[]> {
-  const table = tableOf(db, name)
+  const table = tableOf(name)
   const fields = documentFields(name)
   // What is large and stands in no document, such as a picture, is not read.
   const wanted = Object.fromEntries(
@@ -63,19 +64,14 @@ export async function plainRows(
   })
 }
 
-type Rows = { [N in CollectionName]?: readonly Plain[] }
-/** By which field rows of a collection belong to a model, a tank or a trial. */
-const OF_MODEL = ['claims', 'specimens', 'hookups', 'bodies', 'chambers', 'fills', 'trials', 'contents', 'parts', 'visits', 'set-ups', 'fault-searches'] as const // prettier-ignore
-/** What stands on its own and goes with the whole bench where its model does. */
-const ON_MODEL = [...OF_MODEL, 'reviews'] as const
-const OF_TANK = ['ticks', 'change-overs'] as const
-const OF_TRIAL = ['readings', 'logs'] as const
-/** What photos belong to, and by which field. */
-const PHOTOS_OF = [
-  ['partId', 'parts'],
-  ['trialId', 'trials'],
-  ['visitId', 'visits'],
-] as const
+type Rows = { [N in ResourceName]?: readonly Plain[] }
+/** What a document can be about goes by itself, not along with what it belongs to. */
+const BY_ITSELF: readonly ResourceName[] = ['models', 'tanks', 'reviews']
+/** The fields by which rows of a kind belong to others, and to which kinds. */
+const ownersOf = (name: ResourceName): readonly { readonly field: string; readonly to: ResourceName }[] =>
+  RESOURCES[name].links.flatMap((l) =>
+    l.owner ? [{ field: l.path[0] ?? '', to: l.to as ResourceName }] : [],
+  )
 
 /**
  * One thing with all it stands on, or the whole bench, as a document that can be read anywhere.
@@ -87,15 +83,15 @@ export async function exported(
   id: string | null,
   photos = false,
 ): Promise<YpsoDocument> {
-  const read = async (name: CollectionName, field: string, ids: readonly string[]): Promise<Plain[]> => {
-    const table = tableOf(db, name)
+  const read = async (name: ResourceName, field: string, ids: readonly string[]): Promise<Plain[]> => {
+    const table = tableOf(name)
     const column = table[field] as PgColumn | undefined
     if (!column || !ids.length) return []
     return plainRows(db, db, name, and(inArray(column, [...new Set(ids)]), isNull(table.deletedAt)))
   }
-  const one = async (name: CollectionName): Promise<Plain[]> => {
+  const one = async (name: ResourceName): Promise<Plain[]> => {
     const found = await read(name, 'id', id ? [id] : [])
-    if (!found.length) throw problem(404, 'not-found', `There is no such ${RESOURCES[name].one}`)
+    if (!found.length) throw problem(404, 'not-found', `There is no such ${RESOURCES[name].singular}`)
     return found
   }
   const document = (rows: Rows): YpsoDocument =>
@@ -103,8 +99,8 @@ export async function exported(
   switch (subject) {
     case 'bench': {
       const all: Rows = {}
-      for (const name of COLLECTIONS.filter((n) => photos || n !== 'photos'))
-        all[name] = await plainRows(db, db, name, isNull(tableOf(db, name).deletedAt))
+      for (const name of RESOURCE_NAMES.filter((n) => photos || n !== 'photos'))
+        all[name] = await plainRows(db, db, name, isNull(tableOf(name).deletedAt))
       return document(living(all))
     }
     case 'medium':
@@ -131,13 +127,15 @@ export async function exported(
   /** Models with all that belongs to them and all they stand on. */
   async function withModels(models: readonly Plain[], tanks: readonly Plain[] = []): Promise<Rows> {
     const rows: Rows = { models: models.map((m) => ({ ...m, kinId: null })) }
-    for (const name of OF_MODEL) rows[name] = await read(name, 'modelId', strings(models, 'id'))
-    for (const name of OF_TRIAL) rows[name] = await read(name, 'trialId', strings(rows.trials, 'id'))
+    // Owners come first in the order of the kinds.
+    for (const name of RESOURCE_NAMES) {
+      if (BY_ITSELF.includes(name) || (name === 'photos' && !photos)) continue
+      for (const { field, to } of ownersOf(name))
+        if (rows[to])
+          rows[name] = [...(rows[name] ?? []), ...(await read(name, field, strings(rows[to], 'id')))]
+    }
     const media = (rows.fills ?? []).flatMap((f) => strings(f.layers as Plain[], 'mediumId'))
     rows.media = await read('media', 'id', media)
-    if (photos)
-      for (const [field, owners] of PHOTOS_OF)
-        rows.photos = [...(rows.photos ?? []), ...(await read('photos', field, strings(rows[owners], 'id')))]
     rows['house-rules'] = await read('house-rules', 'id', strings(models, 'houseRuleId'))
     return withTanks(rows, new Set(strings(tanks, 'id')))
   }
@@ -157,29 +155,23 @@ const livingFilters = (rows: Rows): Rows => {
 }
 
 /** A model goes without the tanks of a house but those that go along; what was seen of it there stays. */
-const withTanks = (rows: Rows, tanks: ReadonlySet<string>): Rows => ({
-  ...rows,
-  ...Object.fromEntries(
-    (['visits', 'set-ups', 'fault-searches'] as const).map((n) => [
-      n,
-      (rows[n] ?? []).map((r) => (tanks.has(String(r.tankId)) ? r : { ...r, tankId: null })),
-    ]),
-  ),
-})
+function withTanks(rows: Rows, tanks: ReadonlySet<string>): Rows {
+  const out: Rows = { ...rows }
+  for (const name of RESOURCE_NAMES)
+    if (rows[name] && RESOURCES[name].links.some((l) => !l.owner && l.path[0] === 'tankId'))
+      out[name] = rows[name].map((r) => (tanks.has(String(r.tankId)) ? r : { ...r, tankId: null }))
+  return out
+}
 
 /** Rows whose owners are there: what hangs on a deleted model, trial or tank does not go out. */
 function living(rows: Rows): Rows {
-  const ids = (name: CollectionName): ReadonlySet<string> => new Set(strings(rows[name], 'id'))
-  const [models, tanks] = [ids('models'), ids('tanks')]
   const out: Rows = { ...rows }
-  for (const name of ON_MODEL)
-    out[name] = (rows[name] ?? []).filter((r) => r.modelId === null || models.has(String(r.modelId)))
-  for (const name of OF_TANK) out[name] = (rows[name] ?? []).filter((r) => tanks.has(String(r.tankId)))
-  if (rows.photos)
-    out.photos = rows.photos.filter((p) =>
-      PHOTOS_OF.some(([field, owners]) => strings(out[owners], 'id').includes(String(p[field]))),
-    )
-  const trials = new Set(strings(out.trials, 'id'))
-  for (const name of OF_TRIAL) out[name] = (rows[name] ?? []).filter((r) => trials.has(String(r.trialId)))
+  for (const name of RESOURCE_NAMES) {
+    const owners = ownersOf(name).map(({ field, to }) => ({ field, ids: new Set(strings(out[to], 'id')) }))
+    if (owners.length && rows[name])
+      out[name] = rows[name].filter((r) =>
+        owners.every(({ field, ids }) => r[field] === null || ids.has(String(r[field]))),
+      )
+  }
   return livingFilters(out)
 }

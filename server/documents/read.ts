@@ -1,9 +1,10 @@
 import {
-  COLLECTIONS,
+  completedRow,
+  RESOURCE_NAMES,
   DOCUMENT_VERSION,
   MOST_ROWS,
   YpsoDocument,
-  type CollectionName,
+  type ResourceName,
 } from '@ypsometer/contract'
 import {
   findNodeAtLocation,
@@ -109,20 +110,31 @@ interface Issue {
   readonly message: string
 }
 
-const isCollection = (name: string): name is CollectionName =>
-  (COLLECTIONS as readonly string[]).includes(name)
+const isCollection = (name: string): name is ResourceName =>
+  (RESOURCE_NAMES as readonly string[]).includes(name)
 
 /** Reads a document by its contract, some rows at a time: what is wrong throughout is not told a million times. */
 function byContract(
   value: unknown,
 ): { readonly document: YpsoDocument } | { readonly issues: readonly Issue[] } {
-  const rows = (value as { rows?: unknown } | null)?.rows
+  const given = (value as { rows?: unknown } | null)?.rows
+  const rows =
+    given && typeof given === 'object' && !Array.isArray(given)
+      ? Object.fromEntries(
+          Object.entries(given).map(([name, list]: [string, unknown]) => [
+            name,
+            // What an older program wrote may lack what has been added since.
+            isCollection(name) && Array.isArray(list) ? list.map((r) => completedRow(name, r)) : list,
+          ]),
+        )
+      : given
   const lists = Object.entries(rows && typeof rows === 'object' ? rows : {}).filter(
     (e): e is [string, unknown[]] => Array.isArray(e[1]) && e[1].length > IN_ONE_GO,
   )
   const without = Object.fromEntries(lists.map(([name]) => [name, []]))
+  const checked = rows && typeof rows === 'object' && !Array.isArray(rows) ? { ...rows, ...without } : rows
   const whole = YpsoDocument.safeParse(
-    lists.length ? { ...(value as object), rows: { ...(rows as object), ...without } } : value,
+    value && typeof value === 'object' && 'rows' in value ? { ...value, rows: checked } : value,
   )
   const issues: Issue[] = whole.success ? [] : [...whole.error.issues]
   const read: Record<string, unknown[]> = {}

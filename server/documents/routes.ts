@@ -1,5 +1,5 @@
 import {
-  COLLECTIONS,
+  RESOURCE_NAMES,
   documentText,
   DocumentText,
   ImportReport,
@@ -13,7 +13,7 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
 import { importBatch } from '../db/schema'
-import { signed } from '../http/idempotency'
+import { asPerson } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { takeBack } from './apply'
 import { packed, unpacked, type Archive } from './archive'
@@ -84,7 +84,7 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   const tags = ['documents']
   typed.get('/documents/schema', { schema: { tags } }, async () => ({
-    collections: COLLECTIONS,
+    collections: RESOURCE_NAMES,
     schema: z.toJSONSchema(YpsoDocument, { io: 'input', unrepresentable: 'any' }),
   }))
   typed.get(
@@ -140,7 +140,7 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
       },
     },
     async (request) =>
-      signed(db, request, async (tx) => {
+      asPerson(db, request, async (tx) => {
         const { id } = request.params
         const [batch] = await tx.select().from(importBatch).where(eq(importBatch.id, id)).for('update')
         if (!batch) throw problem(404, 'not-found', 'There is no such import')

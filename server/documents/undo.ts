@@ -1,10 +1,10 @@
-import type { CollectionName } from '@ypsometer/contract'
+import type { ResourceName } from '@ypsometer/contract'
 
 /** A row of a document, by its fields. */
 export type Plain = { readonly id: string; readonly createdAt?: string } & Record<string, unknown>
 
 interface Touched {
-  readonly collection: CollectionName
+  readonly collection: ResourceName
   readonly id: string
   /** Its version after the import; another one now means that somebody has changed it since. */
   readonly version: number

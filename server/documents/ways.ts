@@ -2,8 +2,9 @@ import type { ImportReport } from '@ypsometer/contract'
 import type { FastifyRequest } from 'fastify'
 import { randomUUID } from 'node:crypto'
 import type { Db, Tx } from '../db/client'
+import { asProgram } from '../db/signing'
 import { importBatch } from '../db/schema'
-import { once } from '../http/idempotency'
+import { idempotently } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { apply, type Applied } from './apply'
 import type { ReadDocument, Refused } from './read'
@@ -31,7 +32,7 @@ export function waysIn(db: Db) {
   const lookAt = async (read: ReadDocument, photos: Photos): Promise<ImportReport> => {
     if ('refused' in read) return nothing(read.refused)
     try {
-      await db.transaction(async (tx) => {
+      await asProgram(db, async (tx) => {
         throw new LookedAt(await apply(db, tx, read.document, read.lineOf, photos))
       })
     } catch (error) {
@@ -51,7 +52,7 @@ export function waysIn(db: Db) {
       })
     }
     if ('refused' in read) return refuse(read.refused)
-    const answer = await once<ImportReport>(db, request, true, async (tx: Tx) => {
+    const answer = await idempotently<ImportReport>(db, request, true, async (tx: Tx) => {
       const { report, undo } = await apply(db, tx, read.document, read.lineOf, photos)
       if (report.refused.length) refuse(report.refused)
       const written = undo.made.length + undo.changed.length > 0

@@ -43,7 +43,7 @@ function modelOf({ resource, row }: Deed): SQL | string | null {
   return null
 }
 
-/** Writes down what was done, in the transaction that does it; who does it was said there by `signed`. */
+/** Writes down what was done, in the transaction that does it; who does it was said there by `asPerson`. */
 export async function remember(tx: Tx, deeds: readonly Deed[]): Promise<void> {
   for (let i = 0; i < deeds.length; i += CHUNK)
     await tx.insert(rowChange).values(

@@ -5,7 +5,7 @@ import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
 import { rowChange } from '../db/schema'
-import { once } from '../http/idempotency'
+import { idempotently } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
 import { rowsOf } from '../http/rows'
 import { canonical } from './remember'
@@ -58,7 +58,7 @@ async function takeBack(db: Db, tx: Tx, c: OfRecord): Promise<void> {
   const how = { version: null, undoes: c.id }
   if (c.action !== 'changed') return void (await rows.setThere(tx, c.rowId, c.action === 'deleted', how))
   const now = (await rows.whole(tx, await rows.find(tx, c.rowId, true))) as Readonly<Record<string, unknown>>
-  if (now.deletedAt) throw since(`The ${rows.one} was deleted: put it back first.`)
+  if (now.deletedAt) throw since(`The ${rows.singular} was deleted: put it back first.`)
   const other = fieldsOf(c).find((f) => canonical(now[f]) !== canonical(c.after[f]))
   if (other) throw since(`The field ${other} holds something else by now.`)
   const { typed: before, ...fields } = c.before as { typed?: Record<string, string> }
@@ -116,7 +116,7 @@ export function registerHistory(app: FastifyInstance, db: Db): void {
       },
     },
     async (request) => {
-      const { body } = await once(db, request, true, async (tx) => {
+      const { body } = await idempotently(db, request, true, async (tx) => {
         const [found] = await tx.select().from(rowChange).where(eq(rowChange.id, request.params.id))
         if (!found) throw problem(404, 'not-found', 'There is no such change')
         if (!isUndoable(found))

@@ -1,6 +1,7 @@
 import {
   Id,
   RESOURCES,
+  type ListName,
   type CreatedOf,
   type PatchOf,
   type ResourceName,
@@ -9,7 +10,8 @@ import {
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
-import { once, type Answer } from './idempotency'
+import { idempotently, type Answer } from './idempotency'
+import { registerList } from './list'
 import { problem } from './problems'
 import { Rows, serve, type Editable } from './rows'
 
@@ -25,8 +27,8 @@ function versionOf(request: FastifyRequest): number {
 }
 
 /**
- * Routes of one editable resource: POST to create (idempotent), GET one, PATCH and DELETE under `If-Match`, and
- * POST …/restore to undo a deletion.
+ * Routes of one editable resource: GET for a list of its own, POST to create (idempotent), GET one, PATCH and DELETE
+ * under `If-Match`, and POST …/restore to undo a deletion.
  */
 export function registerEditable<N extends ResourceName, F extends keyof RowOf<N> = never>(
   app: FastifyInstance,
@@ -34,7 +36,7 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
   e: Editable<N, F>,
 ): void {
   serve(db, e)
-  const { path, Row, Create, Patch } = RESOURCES[e.name]
+  const { path, servedIn, Row, Create, Patch } = RESOURCES[e.name]
   const rows = new Rows(e)
   const params = z.object({ id: Id })
   const tags = [path]
@@ -50,7 +52,7 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
     work: (tx: Tx, id: string, version: number) => Promise<RowOf<N>>,
   ): Promise<FastifyReply> => {
     const version = versionOf(request)
-    const answer = await once<RowOf<N>>(db, request, false, async (tx) => ({
+    const answer = await idempotently<RowOf<N>>(db, request, false, async (tx) => ({
       status: 200,
       body: await work(tx, idOf(request), version),
     }))
@@ -63,7 +65,7 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
       { schema: { tags, body: Create, response: { 201: Row } } },
       async (request, reply) => {
         const created = request.body as CreatedOf<N>
-        const answer = await once<RowOf<N>>(db, request, true, async (tx) => ({
+        const answer = await idempotently<RowOf<N>>(db, request, true, async (tx) => ({
           status: 201,
           body: await rows.create(tx, created),
         }))
@@ -71,6 +73,7 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
       },
     )
 
+  if (servedIn === 'list') registerList(app, db, e.name as ListName, e.list)
   app.get(`/${path}/:id`, { schema: { tags, params, response: { 200: Row } } }, async (request, reply) =>
     send(reply, { status: 200, body: await rows.whole(db, await rows.find(db, idOf(request))) }),
   )

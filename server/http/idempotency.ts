@@ -1,8 +1,9 @@
-import { eq, sql } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { FastifyRequest } from 'fastify'
 import { createHash } from 'node:crypto'
 import type { Db, Tx } from '../db/client'
 import { idempotencyKey } from '../db/schema'
+import { sign } from '../db/signing'
 import { fieldProblem, problem } from './problems'
 
 export interface Answer<T extends object> {
@@ -19,24 +20,17 @@ function keyOf(request: FastifyRequest, required: boolean): string | null {
   throw fieldProblem('Idempotency-Key', 'a header with a UUID made for this one write', 400)
 }
 
-/**
- * Says in the transaction which page it comes from, so that the page is not told of its own writes, and who writes, so
- * that the history knows.
- */
-async function sign(tx: Tx, request: FastifyRequest): Promise<void> {
+/** Which page a write comes from, so that the page is not told of it, and who writes, so that the history knows. */
+function writerOf(request: FastifyRequest): Parameters<typeof sign>[1] {
   const page = request.headers['x-page']
-  const by = typeof page === 'string' && UUID.test(page) ? page : ''
   const { id = '', name = '' } = request.person ?? {}
-  await tx.execute(
-    sql`select set_config('ypsometer.by', ${by}, true), set_config('ypsometer.who', ${id}, true),
-      set_config('ypsometer.who_name', ${name}, true)`,
-  )
+  return { page: typeof page === 'string' && UUID.test(page) ? page : '', id, name }
 }
 
-/** A transaction that says who writes. */
-export const signed = <T>(db: Db, request: FastifyRequest, work: (tx: Tx) => Promise<T>): Promise<T> =>
+/** A transaction in which whoever asks writes. */
+export const asPerson = <T>(db: Db, request: FastifyRequest, work: (tx: Tx) => Promise<T>): Promise<T> =>
   db.transaction(async (tx) => {
-    await sign(tx, request)
+    await sign(tx, writerOf(request))
     return work(tx)
   })
 
@@ -44,20 +38,20 @@ export const signed = <T>(db: Db, request: FastifyRequest, work: (tx: Tx) => Pro
  * Does `work` once per `Idempotency-Key`, in the same transaction as the key itself: a repeat gets the first answer,
  * another request under the same key is refused, and what was not answered was not written.
  */
-export async function once<T extends object>(
+export async function idempotently<T extends object>(
   db: Db,
   request: FastifyRequest,
   required: boolean,
   work: (tx: Tx) => Promise<Answer<T>>,
 ): Promise<Answer<T> & { replayed: boolean }> {
   const key = keyOf(request, required)
-  if (!key) return { ...(await signed(db, request, work)), replayed: false }
+  if (!key) return { ...(await asPerson(db, request, work)), replayed: false }
   const route = `${request.method} ${request.url}`
   const requestHash = createHash('sha256')
     .update(String(request.headers['if-match'] ?? ''))
     .update(Buffer.isBuffer(request.body) ? request.body : JSON.stringify(request.body ?? null))
     .digest('hex')
-  return signed(db, request, async (tx) => {
+  return asPerson(db, request, async (tx) => {
     const fresh = await tx
       .insert(idempotencyKey)
       .values({ key, route, requestHash, status: 0, answer: {} })

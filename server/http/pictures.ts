@@ -1,4 +1,4 @@
-import { ALL_TANKS, ON_TANKS, PAGE_COOKIES } from '@ypsometer/contract/page'
+import { firstPage, ON_TANKS, PAGE_COOKIES } from '@ypsometer/contract/page'
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
@@ -148,11 +148,13 @@ export class Pictures {
   private async drawn(request: FastifyRequest, id: string, station: string): Promise<Kept | null> {
     const onTanks = ON_TANKS.includes(station)
     const [me, opened, tanks] = await Promise.all(
-      ['/me', `/models/${id}/opened`, ...(onTanks ? [ALL_TANKS] : [])].map((path) =>
+      ['/me', `/models/${id}/opened`, ...(onTanks ? [firstPage('tanks')] : [])].map((path) =>
         this.asked(request, path),
       ),
     )
     if (!me || !opened || (onTanks && !tanks) || opened.length > LONGEST_DOSSIER) return null
+    // Tanks that fill more than a page are read by the app.
+    if (tanks && (JSON.parse(tanks) as { next: string | null }).next) return null
     const { cookies, url } = request
     const job = {
       address: url,

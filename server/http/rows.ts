@@ -1,10 +1,19 @@
-import { RESOURCES, type CreatedOf, type PatchOf, type ResourceName, type RowOf } from '@ypsometer/contract'
+import {
+  momentsOf,
+  RESOURCES,
+  type CreatedOf,
+  type PatchOf,
+  type ResourceName,
+  type RowOf,
+} from '@ypsometer/contract'
 import { and, eq, getTableColumns, sql } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db, Tx } from '../db/client'
 import { differences, remember, type Named } from '../history/remember'
 import { fieldProblem, problem } from './problems'
-import { checkTies, type Tie } from './ties'
+import { TABLES } from '../db/schema'
+import type { Listing } from './list'
+import { checkReferences, referencesOf, type Reference } from './references'
 
 /** Columns that hold a moment; they travel as ISO text. */
 type Time = 'createdAt' | 'updatedAt' | 'deletedAt' | 'takenAt' | 'startedAt'
@@ -30,31 +39,48 @@ export interface Parts<F extends PropertyKey, V> {
   readonly read: (db: Db | Tx, ids: readonly string[]) => Promise<ReadonlyMap<string, V>>
 }
 
+/** What is special about kinds of rows. */
+export type Specials = {
+  // oxlint-disable-next-line typescript/no-explicit-any -- what stands elsewhere is of its resource's own type
+  readonly [N in ResourceName]?: Omit<Editable<N, any>, 'name'>
+}
+
 // oxlint-disable-next-line typescript/no-explicit-any -- what stands elsewhere is of its resource's own type
 export type AnyParts = Parts<any, any>
 
-/** One editable resource: what the contract declares of it, its table, and what is special about it. */
+/** One editable resource: what is special about it beyond what the contract declares. */
 export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = never> {
   readonly name: N
-  readonly table: TableOf<N, F>
   /** Throws a problem naming the field when the row as it would become makes no sense. */
   readonly check?: (row: Written<N>) => void
   /** Column values that what makes a row does not hold as they are, such as a time that is text in JSON. */
   readonly columns?: (created: CreatedOf<N>) => Partial<StoredOf<N, F>>
   readonly parts?: Parts<F, RowOf<N>[F]>
-  /** The rows that a row names. */
-  readonly ties?: (row: Written<N>) => readonly Tie[]
   /** Brings other rows in line with one that was written. */
-  readonly settle?: (tx: Tx, row: RowOf<N>) => Promise<void>
+  readonly afterWrite?: (tx: Tx, row: RowOf<N>) => Promise<void>
   /**
    * An id says what a row is about, so two people who make it make the same one: the second is given what the first
    * wrote, and one that was taken back is made anew.
    */
-  readonly idSaysAll?: true
+  readonly deterministicId?: true
   /** Throws a problem when a row is not to be deleted. */
-  readonly mayGo?: (row: StoredOf<N, F>) => void
+  readonly mayDelete?: (row: StoredOf<N>) => void
   /** Rows are made another way. */
   readonly madeElsewhere?: boolean
+  /** How its list is ordered where it is one of its own. */
+  readonly list?: Listing
+}
+
+/** Fields with those that hold a moment as `Date`s, as their columns take them. */
+export function asMoments<T extends object>(
+  name: ResourceName,
+  fields: T,
+): { [K in keyof T]: K extends Time ? Date : T[K] } {
+  const moments = momentsOf(name).flatMap((f) => {
+    const at = (fields as Readonly<Record<string, unknown>>)[f]
+    return typeof at === 'string' ? [[f, new Date(at)]] : []
+  })
+  return { ...fields, ...Object.fromEntries(moments) } as { [K in keyof T]: K extends Time ? Date : T[K] }
 }
 
 type Travelling<T> = { [K in keyof T]: Date extends T[K] ? Exclude<T[K], Date> | string : T[K] }
@@ -76,21 +102,23 @@ interface Made {
 
 /** Reads and writes the rows of one resource. The one place where its fields meet Drizzle's own types of columns. */
 export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
-  readonly one: string
+  readonly singular: string
+  private readonly table: TableOf<N, F>
   /** Columns a row travels with; what is large, such as a picture, is left out. */
   private readonly selected
 
   constructor(readonly e: Editable<N, F>) {
-    const { one, Row } = RESOURCES[e.name]
-    this.one = one
-    const columns = getTableColumns(e.table)
+    const { singular, Row } = RESOURCES[e.name]
+    this.singular = singular
+    this.table = TABLES[e.name] as unknown as TableOf<N, F>
+    const columns = getTableColumns(this.table)
     this.selected = Object.fromEntries(Object.entries(columns).filter(([k]) => k in Row.shape))
   }
 
   /** @throws a problem (404) where there is no such row. */
   async find(db: Db | Tx, id: string, lock = false): Promise<Stored<N, F>> {
     const row = await this.made(db, id, lock)
-    if (!row) throw problem(404, 'not-found', `There is no such ${this.one}`)
+    if (!row) throw problem(404, 'not-found', `There is no such ${this.singular}`)
     return row
   }
 
@@ -107,8 +135,8 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
   async create(tx: Tx, created: CreatedOf<N>): Promise<RowOf<N>> {
     const { e } = this
     e.check?.(created)
-    await checkTies(tx, e.ties?.(created) ?? [])
-    const there = e.idSaysAll && (await this.made(tx, created.id, true))
+    await checkReferences(tx, referencesOf(e.name, created))
+    const there = e.deterministicId && (await this.made(tx, created.id, true))
     if (there && this.isThere(there)) return this.settled(tx, await this.whole(tx, there))
     const row = there
       ? await this.update(tx, created.id, there.version, { ...this.own(created), deletedAt: null })
@@ -124,8 +152,8 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
     const next = { ...row, ...patch } as Written<N>
     e.check?.(next)
     // A row may go on naming what was deleted since; what it is set to now must be there.
-    const set = (t: Tie): boolean => t.owner === true || (t.field.split('.')[0] ?? '') in patch
-    await checkTies(tx, (e.ties?.(next) ?? []).filter(set))
+    const set = (r: Reference): boolean => r.owner || (r.field.split('.')[0] ?? '') in patch
+    await checkReferences(tx, referencesOf(e.name, next).filter(set))
     const before = e.parts && e.parts.field in patch ? await this.whole(tx, row) : travelling(row)
     const columns = keepTyped(row, await this.split(tx, id, patch))
     const changed = await this.update(tx, id, row.version, columns)
@@ -141,7 +169,7 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
   /** Deletes a row, or puts it back. */
   async setThere(tx: Tx, id: string, there: boolean, how: Made): Promise<RowOf<N>> {
     const row = await this.locked(tx, id, how)
-    if (!there) this.e.mayGo?.(row)
+    if (!there) this.e.mayDelete?.(row as StoredOf<N>)
     const changed = await this.update(tx, id, row.version, { deletedAt: there ? null : new Date() })
     if (this.isThere(row) !== there)
       await remember(tx, [
@@ -161,7 +189,7 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
 
   private async locked(tx: Tx, id: string, { version }: Made): Promise<Stored<N, F>> {
     const row = await this.find(tx, id, true)
-    if (version !== null && row.version !== version) throw stale(this.one, await this.whole(tx, row))
+    if (version !== null && row.version !== version) throw stale(this.singular, await this.whole(tx, row))
     return row
   }
 
@@ -170,19 +198,20 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
     const wrong = RESOURCES[this.e.name].Row.safeParse(row).error?.issues[0]
     // One that is taken away may have been unreadable all along.
     if (wrong && row.deletedAt === null) throw fieldProblem(wrong.path.join('.') || 'body', wrong.message)
-    await this.e.settle?.(tx, row)
+    await this.e.afterWrite?.(tx, row)
     return row
   }
 
   /** The row of an id, if there is one. */
   private async made(db: Db | Tx, id: string, lock: boolean): Promise<Stored<N, F> | null> {
-    const query = db.select(this.selected).from(this.e.table).where(eq(this.e.table.id, id))
+    const query = db.select(this.selected).from(this.table).where(eq(this.table.id, id))
     const [row] = await (lock ? query.for('update') : query)
     return (row as Stored<N, F> | undefined) ?? null
   }
 
   private async insert(tx: Tx, created: CreatedOf<N>): Promise<RowOf<N>> {
-    const { table, columns, parts } = this.e
+    const { columns, parts } = this.e
+    const { table } = this
     const values = { ...this.own(created), ...columns?.(created) }
     const [row] = await tx
       .insert(table)
@@ -195,14 +224,14 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
 
   /** Writes columns under the version they were read at. */
   private async update(tx: Tx, id: string, version: number, set: object): Promise<RowOf<N>> {
-    const { table } = this.e
+    const { table } = this
     const next = { ...set, version: sql`${table.version} + 1`, updatedAt: new Date() }
     const [row] = await tx
       .update(table)
       .set(next as never)
       .where(and(eq(table.id, id), eq(table.version, version)))
       .returning(this.selected)
-    if (!row) throw problem(404, 'not-found', `There is no such ${this.one}`)
+    if (!row) throw problem(404, 'not-found', `There is no such ${this.singular}`)
     return this.whole(tx, row as StoredOf<N, F>)
   }
 
@@ -215,7 +244,8 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
   }
 
   private own(fields: object): object {
-    return Object.fromEntries(Object.entries(fields).filter(([k]) => k in this.e.table))
+    const own = Object.fromEntries(Object.entries(fields).filter(([k]) => k in this.table))
+    return asMoments(this.e.name, own)
   }
 }
 

@@ -16,7 +16,7 @@ import { execFileSync } from 'node:child_process'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { connect, migrate } from '../db/client'
-import { demoHarness, emptyDatabase, harness, type Harness } from '../tests/harness'
+import { demoHarness, emptyDatabase, harness, type Harness, write } from '../tests/harness'
 import { BackupRefused, makeBackup, restoreBackup } from './backup'
 import { backUp, startJobs } from './jobs'
 import { prune } from './prune'
@@ -87,7 +87,7 @@ test('a backup made while others write is one moment; restored into an empty rec
   // And it goes on from there: migrated, written to, its shelf kept up.
   const { db, pool } = connect(other)
   await migrate(db)
-  await db.execute(sql`update model set note = 'x' where id = ${made.body.id}`)
+  await write(db, sql`update model set note = 'x' where id = ${made.body.id}`)
   const { rows } = await db.execute<{ revision: number }>(
     sql`select revision from shelf_entry where model_id = ${made.body.id}`,
   )
@@ -229,9 +229,10 @@ test('what was deleted long ago and answers nobody asks for go; what is younger,
   const gone = (await h.create('/tanks', { name: 'Long gone' })).body
   const young = (await h.create('/tanks', { name: 'Just gone' })).body
   const used = (await h.call('GET', '/media')).body.items[0]
-  await h.db.execute(sql`update tank set deleted_at = now() - interval '91 days' where id = ${gone.id}`)
-  await h.db.execute(sql`update tank set deleted_at = now() - interval '89 days' where id = ${young.id}`)
-  await h.db.execute(
+  await write(h.db, sql`update tank set deleted_at = now() - interval '91 days' where id = ${gone.id}`)
+  await write(h.db, sql`update tank set deleted_at = now() - interval '89 days' where id = ${young.id}`)
+  await write(
+    h.db,
     sql`update medium set deleted_at = now() - interval '91 days' where id in (select medium_id from layer)`,
   )
   await h.db.execute(sql`insert into idempotency_key (key, route, request_hash, status, answer, created_at)
@@ -239,7 +240,7 @@ test('what was deleted long ago and answers nobody asks for go; what is younger,
   expect(await prune(h.db)).toBe(2)
   const tanks = await h.db.execute(sql`select name from tank where name like '%gone'`)
   expect(tanks.rows).toEqual([{ name: 'Just gone' }])
-  await h.db.execute(sql`update medium set deleted_at = null`)
+  await write(h.db, sql`update medium set deleted_at = null`)
   expect(used).toBeDefined()
 })
 

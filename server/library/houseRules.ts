@@ -11,6 +11,5 @@ export async function allHouseRules(db: Db): Promise<HouseRule[]> {
     .from(houseRule)
     .where(isNull(houseRule.deletedAt))
     .orderBy(asc(houseRule.createdAt), asc(houseRule.id))
-    .limit(500)
   return rows.map(travelling)
 }

@@ -10,6 +10,5 @@ export async function allMedia(db: Db) {
     .from(medium)
     .where(isNull(medium.deletedAt))
     .orderBy(asc(sql`lower(${medium.name})`), asc(medium.id))
-    .limit(2000)
   return rows.map(travelling)
 }

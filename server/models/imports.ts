@@ -7,10 +7,11 @@ import { z } from 'zod'
 import type { Db } from '../db/client'
 import { log, reading, trial } from '../db/schema'
 import { remember, type Deed, type Named } from '../history/remember'
-import { once } from '../http/idempotency'
+import { idempotently } from '../http/idempotency'
 import { problem } from '../http/problems'
-import { checkTies, type Tie } from '../http/ties'
-import { checkReading, logColumns, ofTrial, readingColumns, tiesOfTrial } from './resources'
+import { at, checkReferences, referencesOf } from '../http/references'
+import { asMoments } from '../http/rows'
+import { checkReading, logColumns } from './rows'
 
 /** The points of a log between two times, as few as are asked for. */
 function windowOf(
@@ -44,19 +45,13 @@ export function registerImports(app: FastifyInstance, db: Db): void {
     async (request, reply) => {
       const { trials, readings, logs } = request.body
       readings.forEach((r, i) => checkReading(r, `readings.${i}.`))
-      const answer = await once(db, request, true, async (tx) => {
-        const at = (list: string, i: number, ties: readonly Tie[]): readonly Tie[] =>
-          ties.map((t) => ({ ...t, field: `${list}.${i}.${t.field}` }))
-        await checkTies(
-          tx,
-          trials.flatMap((t, i) => at('trials', i, tiesOfTrial(t))),
-        )
+      const answer = await idempotently(db, request, true, async (tx) => {
+        const named = (name: 'trials' | 'readings' | 'logs', rows: readonly object[]) =>
+          rows.flatMap((r, i) => at(`${name}.${i}`, referencesOf(name, r)))
+        await checkReferences(tx, named('trials', trials))
         if (trials.length) await tx.insert(trial).values(trials)
-        await checkTies(tx, [
-          ...readings.flatMap((r, i) => at('readings', i, ofTrial(r))),
-          ...logs.flatMap((l, i) => at('logs', i, ofTrial(l))),
-        ])
-        if (readings.length) await tx.insert(reading).values(readings.map(readingColumns))
+        await checkReferences(tx, [...named('readings', readings), ...named('logs', logs)])
+        if (readings.length) await tx.insert(reading).values(readings.map((r) => asMoments('readings', r)))
         for (const l of logs) await tx.insert(log).values(logColumns(l))
         await remember(tx, [...made('trials', trials), ...made('readings', readings), ...made('logs', logs)])
         return {

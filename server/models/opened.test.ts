@@ -21,7 +21,11 @@ const patch = (path: string, body: object, version: number) =>
 async function apart() {
   const [dossier, media, rules, classes, bias] = await Promise.all(
     [`/models/${modelId}/dossier`, '/media', '/house-rules', '/stock-classes', '/label-bias'].map(
-      async (p) => (await h.call('GET', p)).body,
+      async (p) => {
+        // A list comes page by page; this one is whole.
+        const { next, ...body } = (await h.call('GET', p)).body
+        return next ? Promise.reject(new Error(`${p} has more than one page`)) : body
+      },
     ),
   )
   const house = houseOf(rules.items, (dossier as Dossier).model.houseRuleId)

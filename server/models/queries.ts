@@ -1,202 +1,94 @@
-import { DOSSIER_ROWS, RESOURCES, type Dossier } from '@ypsometer/contract'
-import { and, asc, eq, getTableColumns, isNull, or, sql, type SQL } from 'drizzle-orm'
+import { DOSSIER_ROWS, RESOURCES, type Dossier, type DossierName } from '@ypsometer/contract'
+import { and, asc, eq, isNull, or, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db } from '../db/client'
-import {
-  body,
-  chamber,
-  claim,
-  contentItem,
-  fill,
-  hookup,
-  log,
-  model,
-  part,
-  photo,
-  reading,
-  specimen,
-  trial,
-  visit,
-} from '../db/schema'
+import { model, TABLES } from '../db/schema'
 import { travelling } from '../http/rows'
 import { problem } from '../http/problems'
-import { layers, segments } from './resources'
+import { DOSSIER_SPECIALS } from './rows'
 
-type OwnedTable = PgTable & { id: PgColumn; modelId: PgColumn; createdAt: PgColumn; deletedAt: PgColumn }
-
-/** A photo's record without its pictures. */
-const { full: _full, thumb: _thumb, ...PHOTO_COLUMNS } = getTableColumns(photo)
-
-/** A log without its points. */
-const { times: _times, values: _values, ...LOG_COLUMNS } = getTableColumns(log)
+/** A table as a dossier is read from it. */
+type OwnedTable = PgTable & Readonly<Record<string, PgColumn>>
+const ownedTable = (name: string): OwnedTable => TABLES[name as keyof typeof TABLES] as unknown as OwnedTable
 
 export type ModelRow = typeof model.$inferSelect
 
 /** Of these models: their ids are given when the query is asked. */
-const among = (column: PgColumn): SQL => sql`${column} = any(${sql.placeholder('ids')}::uuid[])`
+const among = (column: SQL | PgColumn | undefined): SQL =>
+  sql`${column} = any(${sql.placeholder('ids')}::uuid[])`
 
-/** The queries of a dossier, put into words once; they have no names of their own, so any pool may stand between. */
-function queriesOf(db: Db) {
-  const live = (t: OwnedTable): SQL | undefined => and(among(t.modelId), isNull(t.deletedAt))
-  const byAge = (t: OwnedTable): SQL[] => [asc(t.createdAt), asc(t.id)]
-  return {
-    claims: db
-      .select()
-      .from(claim)
-      .where(live(claim))
-      .orderBy(...byAge(claim))
-      .prepare(''),
-    specimens: db
-      .select()
-      .from(specimen)
-      .where(live(specimen))
-      .orderBy(...byAge(specimen))
-      .prepare(''),
-    hookups: db
-      .select()
-      .from(hookup)
-      .where(live(hookup))
-      .orderBy(...byAge(hookup))
-      .prepare(''),
-    trials: db
-      .select()
-      .from(trial)
-      .where(live(trial))
-      .orderBy(...byAge(trial))
-      .prepare(''),
-    contents: db
-      .select()
-      .from(contentItem)
-      .where(live(contentItem))
-      .orderBy(...byAge(contentItem))
-      .prepare(''),
-    parts: db
-      .select()
-      .from(part)
-      .where(live(part))
-      .orderBy(...byAge(part))
-      .prepare(''),
-    bodies: db
-      .select()
-      .from(body)
-      .where(live(body))
-      .orderBy(...byAge(body))
-      .prepare(''),
-    chambers: db
-      .select()
-      .from(chamber)
-      .where(live(chamber))
-      .orderBy(...byAge(chamber))
-      .prepare(''),
-    fills: db
-      .select()
-      .from(fill)
-      .where(live(fill))
-      .orderBy(...byAge(fill))
-      .prepare(''),
-    visits: db
-      .select()
-      .from(visit)
-      .where(live(visit))
-      .orderBy(asc(visit.on), asc(visit.createdAt), asc(visit.id))
-      .prepare(''),
-    readings: db
-      .select({ reading, modelId: trial.modelId })
-      .from(reading)
-      .innerJoin(trial, eq(trial.id, reading.trialId))
-      .where(and(among(trial.modelId), isNull(trial.deletedAt), isNull(reading.deletedAt)))
-      .orderBy(asc(reading.takenAt), asc(reading.id))
-      .prepare(''),
-    logs: db
-      .select({ log: LOG_COLUMNS, modelId: trial.modelId })
-      .from(log)
-      .innerJoin(trial, eq(trial.id, log.trialId))
-      .where(and(among(trial.modelId), isNull(trial.deletedAt), isNull(log.deletedAt)))
-      .orderBy(asc(log.startedAt), asc(log.id))
-      .prepare(''),
-    photos: db
-      .select({
-        photo: PHOTO_COLUMNS,
-        modelId: sql<string>`coalesce(${part.modelId}, ${trial.modelId}, ${visit.modelId})`,
-      })
-      .from(photo)
-      .leftJoin(part, eq(part.id, photo.partId))
-      .leftJoin(trial, eq(trial.id, photo.trialId))
-      .leftJoin(visit, eq(visit.id, photo.visitId))
-      .where(
-        and(
-          or(
-            and(among(part.modelId), isNull(part.deletedAt)),
-            and(among(trial.modelId), isNull(trial.deletedAt)),
-            and(among(visit.modelId), isNull(visit.deletedAt)),
-          ),
-          isNull(photo.deletedAt),
-        ),
-      )
-      .orderBy(asc(photo.createdAt), asc(photo.id))
-      .prepare(''),
-  }
+/** A row of a dossier, and whose it is. */
+interface Found {
+  readonly row: { readonly id: string }
+  readonly modelId: string
 }
+
+/** The rows of a kind that belong to models, by themselves or through what they belong to, in their order. */
+function queryOf(db: Db, name: DossierName): { execute: (given: { ids: string[] }) => Promise<unknown> } {
+  const { Row, links, orderedBy } = RESOURCES[name]
+  const table = ownedTable(name)
+  // What is large and travels in no dossier, such as a picture, is not read.
+  const row = Object.fromEntries(Object.keys(Row.shape).flatMap((f) => (table[f] ? [[f, table[f]]] : [])))
+  const order = [orderedBy, 'createdAt', 'id'].flatMap((f) => (f && table[f] ? [asc(table[f])] : []))
+  const owners = links
+    .filter((l) => l.owner)
+    .map((l) => ({ by: table[l.path[0] ?? ''], owner: ownedTable(l.to) }))
+  const own = links.some((l) => l.owner && l.to === 'models')
+  const modelId = own
+    ? table.modelId
+    : sql`coalesce(${sql.join(
+        owners.map((o) => o.owner.modelId),
+        sql`, `,
+      )})`
+  const query = db
+    .select({ row, modelId: sql<string>`${modelId}` })
+    .from(table as PgTable)
+    .$dynamic()
+  if (!own) for (const { by, owner } of owners) void query.leftJoin(owner, eq(owner.id as PgColumn, by))
+  const whose = own
+    ? among(table.modelId)
+    : or(...owners.map(({ owner }) => and(among(owner.modelId), isNull(owner.deletedAt as PgColumn))))
+  // Without a name of its own, so that any pool may stand between.
+  return query
+    .where(and(whose, isNull(table.deletedAt as PgColumn)))
+    .orderBy(...order)
+    .prepare('')
+}
+
+/** The queries of a dossier, put into words once. */
+const queriesOf = (db: Db) => DOSSIER_ROWS.map((name) => ({ name, query: queryOf(db, name) }))
 const queries = new WeakMap<Db, ReturnType<typeof queriesOf>>()
 
-/** Everything the dossiers of these models stand on, in fifteen queries whatever their number. */
+/** Everything the dossiers of these models stand on, in some fifteen queries whatever their number. */
 export async function dossiers(db: Db, models: readonly ModelRow[]): Promise<readonly Dossier[]> {
   const ids = models.map((m) => m.id)
   if (!ids.length) return []
-  const q = queries.get(db) ?? queriesOf(db)
-  queries.set(db, q)
-  const [
-    claims,
-    specimens,
-    hookups,
-    trials,
-    contents,
-    parts,
-    bodies,
-    chambers,
-    fills,
-    visits,
-    readings,
-    logs,
-    photos,
-  ] = await Promise.all([
-    q.claims.execute({ ids }),
-    q.specimens.execute({ ids }),
-    q.hookups.execute({ ids }),
-    q.trials.execute({ ids }),
-    q.contents.execute({ ids }),
-    q.parts.execute({ ids }),
-    q.bodies.execute({ ids }),
-    q.chambers.execute({ ids }),
-    q.fills.execute({ ids }),
-    q.visits.execute({ ids }),
-    q.readings.execute({ ids }),
-    q.logs.execute({ ids }),
-    q.photos.execute({ ids }),
-  ])
-  const piecesOf = await segments.read(db, idsOf(hookups))
-  const layersOf = await layers.read(db, idsOf(fills))
-  const of = <T extends { modelId: string }>(rows: readonly T[], id: string) =>
-    rows.filter((r) => r.modelId === id).map(travelling)
+  const all = queries.get(db) ?? queriesOf(db)
+  queries.set(db, all)
+  const collections = await Promise.all(
+    all.map(async ({ name, query }) => {
+      const found = (await query.execute({ ids })) as readonly Found[]
+      const parts = DOSSIER_SPECIALS[name]?.parts
+      const apart =
+        parts &&
+        (await parts.read(
+          db,
+          found.map((f) => f.row.id),
+        ))
+      const rows = found.map(({ row, modelId }) => ({
+        modelId,
+        row: { ...travelling(row), ...(parts && { [String(parts.field)]: apart?.get(row.id) ?? [] }) },
+      }))
+      return { name, rows }
+    }),
+  )
   return models.map((m) => ({
     model: travelling(m),
-    claims: of(claims, m.id),
-    specimens: of(specimens, m.id),
-    hookups: of(hookups, m.id).map((h) => ({ ...h, segments: piecesOf.get(h.id) ?? [] })),
-    trials: of(trials, m.id),
-    readings: readings.filter((r) => r.modelId === m.id).map((r) => travelling(r.reading)),
-    logs: logs.filter((r) => r.modelId === m.id).map((r) => travelling(r.log)),
-    contents: of(contents, m.id),
-    parts: of(parts, m.id),
-    bodies: of(bodies, m.id),
-    chambers: of(chambers, m.id),
-    fills: of(fills, m.id).map((f) => ({ ...f, layers: layersOf.get(f.id) ?? [] })),
-    visits: of(visits, m.id),
-    photos: photos.filter((r) => r.modelId === m.id).map((r) => travelling(r.photo)),
+    ...(Object.fromEntries(
+      collections.map(({ name, rows }) => [name, rows.filter((r) => r.modelId === m.id).map((r) => r.row)]),
+    ) as unknown as Omit<Dossier, 'model'>),
   }))
 }
-
-const idsOf = (rows: readonly { readonly id: string }[]): string[] => rows.map((r) => r.id)
 
 /** One dossier. @throws 404 for a model that is not there; a deleted one is given, marked by `deletedAt`. */
 export async function dossier(db: Db, id: string): Promise<Dossier> {
@@ -210,7 +102,7 @@ export async function dossier(db: Db, id: string): Promise<Dossier> {
 function readable(d: Dossier): Dossier {
   const unreadable: NonNullable<Dossier['unreadable']> = []
   const read = DOSSIER_ROWS.map((collection) => {
-    const { Row, one } = RESOURCES[collection]
+    const { Row, singular: one } = RESOURCES[collection]
     const whole = d[collection].filter((row) => {
       const wrong = Row.safeParse(row).error?.issues[0]
       if (!wrong) return true

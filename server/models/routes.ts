@@ -12,7 +12,6 @@ import { dossier } from './queries'
 import { Packed } from '../http/packed'
 import { Shared } from '../http/shared'
 import { shelf } from './shelf'
-import { registerDossierRows } from './resources'
 
 /** Between two makings of one page that many ask for (ms). */
 const PACE = 150
@@ -56,5 +55,4 @@ export function registerModels(app: FastifyInstance, db: Db): void {
   typed.get('/label-bias', { schema: { tags: ['models'], response: { 200: LabelBias } } }, () =>
     shelfBias(db),
   )
-  registerDossierRows(app, db)
 }

@@ -20,7 +20,7 @@ import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
 import { account, pass } from '../db/schema'
 import { differences, remember } from '../history/remember'
-import { signed } from '../http/idempotency'
+import { asPerson } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
 import { addAccount, alone, free, keepsAnOwner, makePass, passOf, people, personOf } from './accounts'
 import { isOwned, may, type Door } from './identity'
@@ -174,7 +174,7 @@ function registerLookingAfter(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   /** One at a time, and only for one who is an owner still: the other owner may have been quicker. */
   const asOwner = <T>(request: FastifyRequest, what: string, work: (tx: Tx) => Promise<T>): Promise<T> =>
-    signed(db, request, async (tx) => {
+    asPerson(db, request, async (tx) => {
       await alone(tx)
       const me = await personOf(tx, request.person?.id ?? '').catch(() => null)
       if (me?.role !== 'owner') throw problem(403, 'not-yours', 'That needs an owner')

@@ -4,13 +4,12 @@ import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import type { Db } from '../db/client'
-import { part, photo, trial, visit } from '../db/schema'
-import { registerEditable } from '../http/editable'
+import { photo } from '../db/schema'
 import { travelling } from '../http/rows'
 import { remember } from '../history/remember'
-import { once } from '../http/idempotency'
+import { idempotently } from '../http/idempotency'
 import { problem } from '../http/problems'
-import { checkTies } from '../http/ties'
+import { checkReferences, referencesOf } from '../http/references'
 import { MAX_UPLOAD, readPicture } from './picture'
 
 /** Photos of parts, trials and visits: sent as the raw file, kept re-encoded in the database. */
@@ -23,13 +22,12 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
     (_request, body, done) => done(null, body),
   )
   const query = z.object({ id: Id, caption: z.string().max(200).default('') })
-  for (const [path, column, owner, what] of [
-    ['/parts/:id/photos', 'partId', part, 'part'],
-    ['/trials/:id/photos', 'trialId', trial, 'trial'],
-    ['/visits/:id/photos', 'visitId', visit, 'visit'],
-  ] as const)
+  for (const {
+    to,
+    path: [column = ''],
+  } of photos.links)
     typed.post(
-      path,
+      `/${to}/:id/photos`,
       {
         config: { heavy: 'short' },
         bodyLimit: MAX_UPLOAD,
@@ -44,8 +42,8 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
         const upload = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
         const picture = await readPicture(upload)
         const { id, caption } = request.query
-        const answer = await once(db, request, true, async (tx) => {
-          await checkTies(tx, [{ field: column, to: owner, what, id: request.params.id, owner: true }])
+        const answer = await idempotently(db, request, true, async (tx) => {
+          await checkReferences(tx, referencesOf('photos', { [column]: request.params.id }))
           const [row] = await tx
             .insert(photo)
             .values({ id, [column]: request.params.id, caption, bytes: picture.full.length, ...picture })
@@ -75,5 +73,4 @@ export function registerPhotos(app: FastifyInstance, db: Db): void {
         .send(row.data)
     },
   )
-  registerEditable(app, db, { name: 'photos', table: photo, madeElsewhere: true })
 }

@@ -4,7 +4,7 @@ import pg from 'pg'
 import { connect } from '../db/client'
 import { ranking, rankingPart } from '../db/schema'
 import { startJobs } from '../keep/jobs'
-import { demoHarness, type Harness } from '../tests/harness'
+import { demoHarness, type Harness, write } from '../tests/harness'
 import { workPart, workParts } from './parts'
 
 let h: Harness
@@ -30,7 +30,7 @@ test('many models that changed at once: a few are worked out while one waits, th
   const rest = await h.call('GET', `/candidates?limit=40&after=${page.body.next}`)
   expect([page.body.items.length, rest.body.items.length, rest.body.next]).toEqual([20, 31, null])
   expect((await h.call('GET', '/candidates?limit=0')).status).toBe(400)
-  await h.db.execute(sql`update model set deleted_at = now() where name like 'Row %'`)
+  await write(h.db, sql`update model set deleted_at = now() where name like 'Row %'`)
 })
 
 test('two workers share the parts, none is done twice, and what comes of it is what the counter says', async () => {
@@ -104,9 +104,9 @@ test('one that is stopped is left where it was; a change since makes it old; a w
 test('a tank that cannot be worked out says so, and the others stand', async () => {
   const { id } = await start()
   // A class that is gone.
-  await h.db.execute(sql`update stock_class set deleted_at = now() where code = 'marine'`)
+  await write(h.db, sql`update stock_class set deleted_at = now() where code = 'marine'`)
   await workParts(h.db)
-  await h.db.execute(sql`update stock_class set deleted_at = null where code = 'marine'`)
+  await write(h.db, sql`update stock_class set deleted_at = null where code = 'marine'`)
   const r = await read(id)
   expect(r.tanks.filter((t: { problem: string | null }) => t.problem).map((t: { problem: string }) => t.problem)).toEqual(['its stock class was removed']) // prettier-ignore
   expect(r.state).toBe('done')

@@ -7,7 +7,7 @@ import { endsWith, type Changes } from '../changes'
 import type { Db } from '../db/client'
 import { ranking, rankingPart } from '../db/schema'
 import { openEvents } from '../http/events'
-import { once } from '../http/idempotency'
+import { idempotently } from '../http/idempotency'
 import { problem } from '../http/problems'
 import { Shared } from '../http/shared'
 import { rankingBasis, startRanking } from './parts'
@@ -57,7 +57,7 @@ export function registerRankings(app: FastifyInstance, db: Db, changes: Changes 
   const tags = ['rankings']
   const looks = new Shared<RankingProgress | null>()
   typed.post('/rankings', { schema: { tags, response: { 201: Ranking } } }, async (request, reply) => {
-    const { body } = await once(db, request, true, async (tx) => ({
+    const { body } = await idempotently(db, request, true, async (tx) => ({
       status: 201,
       body: { id: await startRanking(db, tx) },
     }))

@@ -1,11 +1,10 @@
 import type { Edition } from '@ypsometer/contract'
 import type { Snapshot } from '@ypsometer/contract/review'
 import { and, asc, eq, inArray, notInArray } from 'drizzle-orm'
-import { model, review, reviewEdition } from '../db/schema'
+import { review, reviewEdition } from '../db/schema'
 import type { Plain } from '../documents/undo'
 import { canonical } from '../history/remember'
 import type { Parts } from '../http/rows'
-import type { Tie } from '../http/ties'
 import { keepPhotos } from './photos'
 
 type Published = Edition & { readonly snapshot: Snapshot }
@@ -40,11 +39,6 @@ export const publishedEditions: Parts<'published', readonly Published[]> = {
     return map
   },
 }
-
-/** The rows that a review names. */
-export const tiesOfReview = (row: Plain): readonly Tie[] => [
-  { field: 'modelId', to: model, what: 'model', id: String(row.modelId), owner: true },
-]
 
 /** What keeps a review of a document from being taken: it contradicts itself, or what was published here. */
 export function reviewProblem(

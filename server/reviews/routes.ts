@@ -3,7 +3,6 @@ import {
   NewReview,
   NewShare,
   Publishing,
-  ReviewList,
   reviews,
   ReviewShare,
   Withdrawing,
@@ -20,16 +19,14 @@ import { randomUUID } from 'node:crypto'
 import { z } from 'zod'
 import type { Db, Tx } from '../db/client'
 import { photo, review, reviewEdition, reviewPhoto, reviewShare } from '../db/schema'
-import { registerEditable } from '../http/editable'
-import { travelling } from '../http/rows'
+import { travelling, type Specials } from '../http/rows'
 import { differences, remember, type Deed } from '../history/remember'
-import { once, signed } from '../http/idempotency'
+import { asPerson, idempotently } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
 import { hashOf, newSecret } from '../http/secrets'
 import { keepPhotos } from './photos'
 import { dayOfServer, takeSnapshot } from './snapshot'
 
-const MOST = 500
 /** Working a model out takes a while. */
 const SHORT = { heavy: 'short' } as const
 /** Bytes of a share’s secret: 192 bits, which nobody guesses. */
@@ -48,6 +45,16 @@ async function taken(db: Db, modelId: string): Promise<Snapshot> {
       throw fieldProblem('modelId', `a model that can be worked out. ${error.message}`)
     throw error
   }
+}
+
+/** What is special about reviews: the server makes them, and what was published stays. */
+export const REVIEW_SPECIALS: Specials = {
+  reviews: {
+    madeElsewhere: true,
+    mayDelete: ({ editions }) => {
+      if (editions > 0) throw fieldProblem('editions', 'a draft: what was published is withdrawn', 409)
+    },
+  },
 }
 
 /** Reviews: words round numbers that are taken here and never changed once they are published. */
@@ -78,23 +85,13 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
     return now
   }
 
-  typed.get('/reviews', { schema: { tags, response: { 200: ReviewList } } }, async () => {
-    const { draft: _, ...columns } = COLUMNS
-    const rows = await db
-      .select(columns)
-      .from(review)
-      .where(isNull(review.deletedAt))
-      .orderBy(desc(review.updatedAt), asc(review.id))
-      .limit(MOST)
-    return { items: rows.map((r) => travelling(r) as Review) }
-  })
   typed.post(
     '/reviews',
     { config: SHORT, schema: { tags, body: NewReview, response: { 201: reviews.Row } } },
     async (request, reply) => {
       const { id, modelId, title } = request.body
       const draft = await taken(db, modelId)
-      const answer = await once(db, request, true, async (tx) => {
+      const answer = await idempotently(db, request, true, async (tx) => {
         const [row] = await tx
           .insert(review)
           .values({ id, modelId, title, draft, takenOn: draft.on })
@@ -106,15 +103,6 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
       return reply.code(201).send(answer.body)
     },
   )
-  registerEditable(app, db, {
-    name: 'reviews',
-    table: review,
-    madeElsewhere: true,
-    mayGo: ({ editions }) => {
-      if (editions > 0) throw fieldProblem('editions', 'a draft: what was published is withdrawn', 409)
-    },
-  })
-
   typed.get('/reviews/:id/draft', { schema: { tags, params } }, async ({ params: { id } }) => {
     const { draft } = await find(db, id)
     return { snapshot: draft }
@@ -125,7 +113,7 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
     async (request) => {
       const { modelId } = await find(db, request.params.id)
       const draft = await taken(db, modelId)
-      const { body } = await once(db, request, true, async (tx) => ({
+      const { body } = await idempotently(db, request, true, async (tx) => ({
         status: 200,
         body: await set(tx, request.params.id, { draft, takenOn: draft.on }),
       }))
@@ -137,7 +125,7 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
     { schema: { tags, params, body: Publishing, response: { 200: reviews.Row } } },
     async (request) => {
       const { what, why } = request.body
-      const { body } = await once(db, request, true, async (tx) => {
+      const { body } = await idempotently(db, request, true, async (tx) => {
         const row = await find(tx, request.params.id, true)
         const again = row.editions > 0
         if (again && !what) throw fieldProblem('what', 'what was wrong in the edition before')
@@ -172,7 +160,7 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
     '/reviews/:id/withdraw',
     { schema: { tags, params, body: Withdrawing, response: { 200: reviews.Row } } },
     async (request) => {
-      const { body } = await once(db, request, true, async (tx) => {
+      const { body } = await idempotently(db, request, true, async (tx) => {
         const row = await find(tx, request.params.id, true)
         if (!row.editions) throw fieldProblem('state', 'a review that was published: a draft is deleted', 409)
         return {
@@ -229,27 +217,6 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
     }
   })
   registerShares(app, db, find)
-}
-
-const COLUMNS = {
-  id: review.id,
-  version: review.version,
-  createdAt: review.createdAt,
-  updatedAt: review.updatedAt,
-  deletedAt: review.deletedAt,
-  modelId: review.modelId,
-  state: review.state,
-  title: review.title,
-  intro: review.intro,
-  words: review.words,
-  buy: review.buy,
-  buyWhy: review.buyWhy,
-  editions: review.editions,
-  publishedOn: review.publishedOn,
-  withdrawnOn: review.withdrawnOn,
-  withdrawnWhy: review.withdrawnWhy,
-  takenOn: review.takenOn,
-  draft: review.draft,
 }
 
 const wordsOf = ({ title, intro, words, buy, buyWhy }: Row): EditedWords => ({
@@ -309,7 +276,7 @@ function registerShares(app: FastifyInstance, db: Db, find: Find): void {
       const { label, expiresOn } = request.body
       if (expiresOn !== null && expiresOn < dayOfServer()) throw fieldProblem('expiresOn', 'today or later')
       const secret = newSecret(SECRET)
-      const share = await signed(db, request, async (tx) => {
+      const share = await asPerson(db, request, async (tx) => {
         const [made] = await tx
           .insert(reviewShare)
           .values({ id: randomUUID(), reviewId: row.id, label, expiresOn, secretHash: hashOf(secret) })
@@ -322,7 +289,7 @@ function registerShares(app: FastifyInstance, db: Db, find: Find): void {
     },
   )
   typed.post('/shares/:id/revoke', { schema: { tags, params, response: { 200: ReviewShare } } }, (request) =>
-    signed(db, request, async (tx) => {
+    asPerson(db, request, async (tx) => {
       const [was] = await tx
         .select()
         .from(reviewShare)

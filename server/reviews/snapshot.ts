@@ -26,7 +26,7 @@ export async function reviewQuestion(db: Db, modelId: string, today: string): Pr
   if (!dossier) throw fieldProblem('modelId', 'a model that is on the shelf')
   const basis = await shelfBasis(db)
   const house = houseOf(basis.rules, dossier.model.houseRuleId)
-  const tanks = await db.select().from(tank).where(isNull(tank.deletedAt)).limit(2000)
+  const tanks = await db.select().from(tank).where(isNull(tank.deletedAt))
   return {
     dossier,
     media: basis.media,

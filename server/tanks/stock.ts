@@ -12,7 +12,6 @@ export async function stockClasses(db: Db): Promise<StockClassRow[]> {
     .from(stockClass)
     .where(isNull(stockClass.deletedAt))
     .orderBy(asc(stockClass.position), asc(stockClass.createdAt), asc(stockClass.id))
-    .limit(500)
   return rows.map(travelling)
 }
 

@@ -1,8 +1,10 @@
 import type { FastifyInstance } from 'fastify'
+import type { SQL } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { buildApp, type AppOptions } from '../app'
 import { connect, migrate, type Db } from '../db/client'
+import { asProgram } from '../db/signing'
 
 export interface Harness {
   readonly app: FastifyInstance
@@ -82,6 +84,10 @@ const copyOf = (template: keyof typeof TEMPLATES): Promise<string> =>
     await client.query(`create database ${name} template ${template}`)
     return urlOf(name)
   })
+
+/** Writes to the database past the app, as the program itself does. */
+export const write = (db: Db, statement: SQL): Promise<unknown> =>
+  asProgram(db, (tx) => tx.execute(statement))
 
 /** The app on a fresh database of the test cluster, with nothing in it but what every bench has. */
 export const harness = (options: Partial<AppOptions> = {}): Promise<Harness> => appOn('migrated', options)

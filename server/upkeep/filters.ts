@@ -44,7 +44,6 @@ export async function keptFilters(
     .from(tank)
     .where(isNull(tank.deletedAt))
     .orderBy(asc(tank.place), asc(tank.name))
-    .limit(2000)
   const tanks = rows.map((r) => travelling(r) as Tank)
   const ids = [...new Set(tanks.flatMap((t) => t.filters.flatMap((f) => f.modelId ?? [])))]
   const shelf = ids.length

@@ -1,14 +1,13 @@
-import { Day, TickList, KeptFilterList } from '@ypsometer/contract'
+import { Day, KeptFilterList } from '@ypsometer/contract'
 import { choresOf, type Chore } from '@ypsometer/core/upkeep'
-import { and, asc, eq, isNull, sql } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
 import { z } from 'zod'
 import { CalcPool } from '../calc/pool'
 import type { Db } from '../db/client'
-import { setting, tank, tick } from '../db/schema'
-import { registerEditable } from '../http/editable'
-import { travelling } from '../http/rows'
+import { setting, tick } from '../db/schema'
+import type { Specials } from '../http/rows'
 import { may, signInFirst } from '../people/identity'
 import { hashOf, newSecret } from '../http/secrets'
 import { calendarOf } from './calendar'
@@ -16,7 +15,7 @@ import { keptFilters } from './filters'
 
 /** Ticks older than this are not needed to tell what is due. */
 const LOOK_BACK = 800
-const MOST = 20_000
+const RECENT = sql`${tick.on} > current_date - ${LOOK_BACK}::int`
 
 const LINK = 'calendar-link'
 /** Is it the key of the last link that was made? */
@@ -26,27 +25,20 @@ async function isKey(db: Db, key: string | undefined): Promise<boolean> {
   return row?.value === hashOf(key)
 }
 
+/** What is special about ticks: they are told by day and task, and old ones are not needed to tell what is due. */
+export const TICK_SPECIALS: Specials = {
+  ticks: {
+    deterministicId: true,
+    list: { by: sql<string>`${tick.on}::text`, where: RECENT },
+  },
+}
+
 /** Upkeep: what was ticked, what filters ask for, and the calendar for other programs. */
 export function registerUpkeep(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   const tags = ['upkeep']
   const pool = new CalcPool()
   app.addHook('onClose', () => pool.close())
-  typed.get('/ticks', { schema: { tags, response: { 200: TickList } } }, async () => {
-    const rows = await db
-      .select()
-      .from(tick)
-      .where(and(isNull(tick.deletedAt), sql`${tick.on} > current_date - ${LOOK_BACK}::int`))
-      .orderBy(asc(tick.on), asc(tick.id))
-      .limit(MOST)
-    return { items: rows.map(travelling) }
-  })
-  registerEditable(app, db, {
-    name: 'ticks',
-    table: tick,
-    idSaysAll: true,
-    ties: (row) => [{ field: 'tankId', to: tank, what: 'tank', id: row.tankId, owner: true }],
-  })
   typed.get('/upkeep/filters', { schema: { tags, response: { 200: KeptFilterList } } }, async () => ({
     items: [...(await keptFilters(db, pool)).filters],
   }))
@@ -81,7 +73,10 @@ export function registerUpkeep(app: FastifyInstance, db: Db): void {
       if (!may(person, 'reader') && !(await isKey(db, query.key))) throw signInFirst()
       const { house, tanks, filters } = await keptFilters(db, pool)
       const from = query.from ?? new Date().toISOString().slice(0, 10)
-      const ticks = await db.select().from(tick).where(isNull(tick.deletedAt)).limit(MOST)
+      const ticks = await db
+        .select()
+        .from(tick)
+        .where(and(isNull(tick.deletedAt), RECENT))
       const wanted = tanks.filter((t) => query.place === undefined || t.place === query.place)
       const chores = wanted.flatMap((t): Chore[] => {
         const own = filters.filter((f) => f.tankId === t.id)

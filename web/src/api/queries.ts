@@ -5,6 +5,7 @@ import type {
   Edition,
   ImportRequest,
   LogPoints,
+  NamesServedIn,
   Opened,
   Ranking,
   ResourceName,
@@ -15,8 +16,8 @@ import type {
   WaterTestPage,
 } from '@ypsometer/contract'
 import { houseOf, judgedClasses } from '@ypsometer/contract/house'
-import { DOSSIER_ROWS } from '@ypsometer/contract/lists'
-import { ALL_TANKS } from '@ypsometer/contract/page'
+import { OUTLINE } from '@ypsometer/contract/outline'
+import { firstPage } from '@ypsometer/contract/page'
 import type { CandidateList } from '@ypsometer/contract/candidateList'
 import type { Snapshot } from '@ypsometer/contract/review'
 import type { Moved } from '@ypsometer/core/review'
@@ -49,43 +50,21 @@ export const queryClient = new QueryClient({
   },
 })
 
-/** Collections that are lists of their own. */
-const LISTS = {
-  tanks: ALL_TANKS,
-  ticks: '/ticks',
-  'set-ups': '/set-ups',
-  'change-overs': '/change-overs',
-  'fault-searches': '/fault-searches',
-  reviews: '/reviews',
-  media: '/media',
-  'house-rules': '/house-rules',
-  'stock-classes': '/stock-classes',
-} as const
-type ListName = keyof typeof LISTS
+const NAMES = Object.keys(OUTLINE) as readonly ResourceName[]
+type ListName = NamesServedIn<'list'>
 /** Lists that dossiers are worked out with: what the server makes of them is old when one is written to. */
 export const WORKED_WITH: readonly string[] = ['media', 'house-rules', 'stock-classes']
-const isList = (name: ResourceName): name is ListName => name in LISTS
+const isList = (name: ResourceName): name is ListName => OUTLINE[name].servedIn === 'list'
 
 /** The collections of a dossier. */
-type InDossier = Exclude<ResourceName, 'models' | ListName>
+type InDossier = NamesServedIn<'dossier'>
+const DOSSIER_ROWS = NAMES.filter((n): n is InDossier => OUTLINE[n].servedIn === 'dossier')
 /** A dossier by its collections, so that each name gives its own kind of rows. */
 type Collections = { readonly [N in InDossier]: readonly RowOf<N>[] }
 
 const emptyDossier = (model: Dossier['model']): Dossier => ({
   model,
-  claims: [],
-  specimens: [],
-  hookups: [],
-  trials: [],
-  contents: [],
-  parts: [],
-  bodies: [],
-  chambers: [],
-  fills: [],
-  visits: [],
-  readings: [],
-  logs: [],
-  photos: [],
+  ...(Object.fromEntries(DOSSIER_ROWS.map((n) => [n, []])) as unknown as { [N in InDossier]: RowOf<N>[] }),
 })
 
 const rowsOf = <N extends InDossier>(d: Collections, name: N): readonly RowOf<N>[] => d[name]
@@ -94,27 +73,16 @@ const withRows = <N extends InDossier>(d: Dossier, name: N, rows: readonly RowOf
   [name]: rows,
 })
 
-/** What a row says of the row it belongs to. */
-interface Belonging {
-  readonly id: string
-  readonly modelId?: string | null | undefined
-  readonly trialId?: string | null | undefined
-  readonly partId?: string | null | undefined
-  readonly visitId?: string | null | undefined
-}
+/** Is the row that this one belongs to in the dossier? */
+const hasOwner = (d: Dossier, name: InDossier, row: object): boolean =>
+  Object.entries(OUTLINE[name].owners).some(([field, to]) => {
+    const id = (row as Readonly<Record<string, unknown>>)[field]
+    return to === 'models' ? id === d.model.id : rowsOf(d, to as InDossier).some((r) => r.id === id)
+  })
 
 /** Does a row of a collection belong to this dossier? */
-function belongs(d: Dossier, name: InDossier, row: Belonging): boolean {
-  const among = (rows: readonly { readonly id: string }[], id: string | null | undefined): boolean =>
-    rows.some((r) => r.id === id)
-  return (
-    row.modelId === d.model.id ||
-    among(rowsOf(d, name), row.id) ||
-    among(d.trials, row.trialId) ||
-    among(d.parts, row.partId) ||
-    among(d.visits, row.visitId)
-  )
-}
+const belongs = (d: Dossier, name: InDossier, row: { readonly id: string }): boolean =>
+  rowsOf(d, name).some((r) => r.id === row.id) || hasOwner(d, name, row)
 
 /** Rows with an acknowledged one in its place, or without it when it was deleted. */
 function put<R extends { readonly id: string; readonly deletedAt: string | null }>(
@@ -189,17 +157,13 @@ function laidOver(server: Dossier, entries: readonly Entry[]): Dossier {
   }
   DOSSIER_ROWS.forEach(lay)
   // Rows under a deleted parent go with it.
-  return {
-    ...out,
-    readings: out.readings.filter((r) => out.trials.some((t) => t.id === r.trialId)),
-    logs: out.logs.filter((l) => out.trials.some((t) => t.id === l.trialId)),
-    photos: out.photos.filter(
-      (p) =>
-        out.parts.some((q) => q.id === p.partId) ||
-        out.trials.some((t) => t.id === p.trialId) ||
-        out.visits.some((v) => v.id === p.visitId),
-    ),
-  }
+  for (const name of DOSSIER_ROWS.filter((n) => !Object.values(OUTLINE[n].owners).includes('models')))
+    out = withRows(
+      out,
+      name,
+      rowsOf(out, name).filter((r) => hasOwner(out, name, r)),
+    )
+  return out
 }
 
 const dossierQuery = (id: string) =>
@@ -300,10 +264,25 @@ export async function importAll(body: ImportRequest, key: string, modelId: strin
   workedOutOld()
 }
 
+/** A list, page after page. */
+async function wholeList<N extends ListName>(collection: N, signal: AbortSignal): Promise<RowOf<N>[]> {
+  const items: RowOf<N>[] = []
+  const first = firstPage(collection)
+  for (let cursor: string | null = ''; cursor !== null;) {
+    const page: { items: RowOf<N>[]; next: string | null } = await api(
+      cursor ? `${first}&cursor=${encodeURIComponent(cursor)}` : first,
+      { signal },
+    )
+    items.push(...page.items)
+    cursor = page.next
+  }
+  return items
+}
+
 const listQuery = <N extends ListName>(collection: N) =>
   queryOptions({
     queryKey: [collection],
-    queryFn: ({ signal }) => api<{ items: RowOf<N>[] }>(LISTS[collection], { signal }),
+    queryFn: async ({ signal }) => ({ items: await wholeList(collection, signal) }),
   })
 
 /** A whole list with this device's waiting changes laid over it. */
@@ -422,20 +401,24 @@ export function useUpkeep() {
   return { filters: filters.data?.items, error: filters.error, refetch: filters.refetch, ticks }
 }
 
+const newestFirst = <T extends { readonly on: string; readonly createdAt: string }>(
+  rows: readonly T[] | undefined,
+) => rows && [...rows].sort((a, b) => b.on.localeCompare(a.on) || b.createdAt.localeCompare(a.createdAt))
+
 /** Set-ups done by their checklists. */
 export function useSetUps() {
   const { rows, ...query } = useList('set-ups')
-  return { ...query, setUps: rows }
+  return { ...query, setUps: useMemo(() => newestFirst(rows), [rows]) }
 }
 /** Filters changed for others. */
 export function useChangeOvers() {
   const { rows, ...query } = useList('change-overs')
-  return { ...query, changes: rows }
+  return { ...query, changes: useMemo(() => newestFirst(rows), [rows]) }
 }
 /** Faults looked for. */
 export function useFaultSearches() {
   const { rows, ...query } = useList('fault-searches')
-  return { ...query, searches: rows }
+  return { ...query, searches: useMemo(() => newestFirst(rows), [rows]) }
 }
 
 /** What a review stands on: its draft’s numbers, its editions, its links, and what has moved since. */
@@ -491,7 +474,12 @@ export const useShared = (secret: string, edition: number | null) =>
 /** Reviews, without their numbers. */
 export function useReviews() {
   const { rows, ...query } = useList('reviews')
-  return { ...query, reviews: rows }
+  const reviews = useMemo(
+    () =>
+      rows && [...rows].sort((a, b) => b.updatedAt.localeCompare(a.updatedAt) || a.id.localeCompare(b.id)),
+    [rows],
+  )
+  return { ...query, reviews }
 }
 
 const biasQuery = queryOptions({

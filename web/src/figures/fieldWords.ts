@@ -38,7 +38,7 @@ const NOT_ROWS: Readonly<Record<string, string>> = { people: 'person', shares: '
 
 /** What one row of a kind is called. */
 export const oneOf = (resource: string): string =>
-  isResource(resource) ? OUTLINE[resource].one : (NOT_ROWS[resource] ?? resource)
+  isResource(resource) ? OUTLINE[resource].singular : (NOT_ROWS[resource] ?? resource)
 
 /** What was done of those, in a person's words. */
 const DONE: Readonly<Record<string, Partial<Record<Change['action'], string>>>> = {

@@ -48,7 +48,7 @@ function Others({ entries }: { readonly entries: readonly Entry[] }) {
         {entries.map((e) => (
           <li key={e.key} className="flex flex-wrap items-center gap-x-3 gap-y-1">
             <span>
-              {VERBS[e.method]} {OUTLINE[e.collection].one}
+              {VERBS[e.method]} {OUTLINE[e.collection].singular}
               {wordsOf(e) && ` (${wordsOf(e)})`}
             </span>
             <button type="button" className="btn btn-xs" onClick={() => outbox.discard(e.key)}>
@@ -73,7 +73,7 @@ function Parked({ parked }: { readonly parked: readonly Entry[] }) {
         {parked.map((e) => (
           <li key={e.key} className="flex flex-wrap items-center gap-x-3 gap-y-1">
             <span>
-              {VERBS[e.method]} {OUTLINE[e.collection].one}
+              {VERBS[e.method]} {OUTLINE[e.collection].singular}
               {wordsOf(e) && ` (${wordsOf(e)})`}: <span className="text-error">{reasonOf(e)}</span>
             </span>
             <button

@@ -4,31 +4,9 @@ import { roughnessFits } from '@ypsometer/core/hydraulics'
 import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/judging'
 import { readingProblem, type Limits } from '@ypsometer/core/trials'
 import { asc, eq, inArray } from 'drizzle-orm'
-import type { FastifyInstance } from 'fastify'
-import type { Db } from '../db/client'
-import {
-  body,
-  chamber,
-  claim,
-  contentItem,
-  fill,
-  hookup,
-  layer,
-  log,
-  medium,
-  model,
-  part,
-  reading,
-  segment,
-  specimen,
-  tank,
-  trial,
-  visit,
-} from '../db/schema'
-import { registerEditable } from '../http/editable'
-import { type Parts, type Written } from '../http/rows'
+import { layer, segment } from '../db/schema'
 import { fieldProblem } from '../http/problems'
-import type { Tie } from '../http/ties'
+import { asMoments, type Parts, type Specials, type Written } from '../http/rows'
 
 /** A claim holds one thing: a number, words, or money. */
 function checkClaim(row: Written<'claims'>): void {
@@ -71,40 +49,9 @@ function checkHookup({ segments = [] }: Written<'hookups'>): void {
   })
 }
 
-/** What the rows of a dossier hang on. */
-const ofModel = (row: { readonly modelId: string }): readonly Tie[] => [
-  { field: 'modelId', to: model, what: 'model', id: row.modelId, owner: true },
-]
-export const ofTrial = (row: { readonly trialId: string }): readonly Tie[] => [
-  { field: 'trialId', to: trial, what: 'trial', id: row.trialId, owner: true },
-]
-export const tiesOfTrial = (row: Written<'trials'>): readonly Tie[] => [
-  ...ofModel(row),
-  { field: 'specimenId', to: specimen, what: 'unit', id: row.specimenId, modelId: row.modelId },
-  { field: 'hookupId', to: hookup, what: 'hookup', id: row.hookupId, modelId: row.modelId },
-  { field: 'fillId', to: fill, what: 'fill', id: row.fillId, modelId: row.modelId },
-]
-const tiesOfVisit = (row: Written<'visits'>): readonly Tie[] => [
-  ...ofModel(row),
-  { field: 'specimenId', to: specimen, what: 'unit', id: row.specimenId, modelId: row.modelId },
-  { field: 'fillId', to: fill, what: 'fill', id: row.fillId, modelId: row.modelId },
-  { field: 'tankId', to: tank, what: 'tank', id: row.tankId },
-]
-const tiesOfFill = (row: Written<'fills'>): readonly Tie[] => [
-  ...ofModel(row),
-  ...(row.layers ?? []).flatMap(({ chamberId, mediumId }, i): Tie[] => [
-    { field: `layers.${i}.chamberId`, to: chamber, what: 'chamber', id: chamberId, modelId: row.modelId },
-    { field: `layers.${i}.mediumId`, to: medium, what: 'medium', id: mediumId },
-  ]),
-]
-
-/** A reading's columns: its time is text in JSON. */
-export const readingColumns = (r: CreatedOf<'readings'>) => ({ ...r, takenAt: new Date(r.takenAt) })
-
 /** A log's columns with what it comes down to. @throws OutOfRange naming `times[i]` or `values[i]`. */
 export const logColumns = (l: CreatedOf<'logs'>) => ({
-  ...l,
-  startedAt: new Date(l.startedAt),
+  ...asMoments('logs', l),
   ...logSummary(l.times, l.values),
 })
 
@@ -194,36 +141,15 @@ export const layers: Parts<'layers', readonly Layer[]> = {
   },
 }
 
-/** The editable resources of a dossier. */
-export function registerDossierRows(app: FastifyInstance, db: Db): void {
-  registerEditable(app, db, {
-    name: 'models',
-    table: model,
-    check: checkModel,
-    ties: (row) => [{ field: 'kinId', to: model, what: 'model', id: row.kinId }],
-  })
-  registerEditable(app, db, { name: 'claims', table: claim, check: checkClaim, ties: ofModel })
-  registerEditable(app, db, { name: 'specimens', table: specimen, ties: ofModel })
-  registerEditable(app, db, {
-    name: 'hookups',
-    table: hookup,
-    parts: segments,
-    check: checkHookup,
-    ties: ofModel,
-  })
-  registerEditable(app, db, { name: 'fills', table: fill, parts: layers, ties: tiesOfFill })
-  registerEditable(app, db, { name: 'trials', table: trial, ties: tiesOfTrial })
-  registerEditable(app, db, {
-    name: 'readings',
-    table: reading,
-    columns: readingColumns,
-    check: checkReading,
-    ties: ofTrial,
-  })
-  registerEditable(app, db, { name: 'logs', table: log, columns: logColumns, ties: ofTrial })
-  registerEditable(app, db, { name: 'contents', table: contentItem, ties: ofModel })
-  registerEditable(app, db, { name: 'parts', table: part, check: checkPart, ties: ofModel })
-  registerEditable(app, db, { name: 'bodies', table: body, check: checkBody, ties: ofModel })
-  registerEditable(app, db, { name: 'visits', table: visit, ties: tiesOfVisit })
-  registerEditable(app, db, { name: 'chambers', table: chamber, ties: ofModel })
+/** What is special about the rows of a dossier. */
+export const DOSSIER_SPECIALS: Specials = {
+  models: { check: checkModel },
+  claims: { check: checkClaim },
+  hookups: { parts: segments, check: checkHookup },
+  fills: { parts: layers },
+  readings: { check: checkReading },
+  logs: { columns: logColumns },
+  parts: { check: checkPart },
+  bodies: { check: checkBody },
+  photos: { madeElsewhere: true },
 }
