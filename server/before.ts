@@ -16,7 +16,8 @@ async function main(): Promise<void> {
   const client = new pg.Client({ connectionString: url })
   await client.connect()
   const pending = await pendingMigrations(client).finally(() => client.end())
-  const { connect, migrate, refuseForeign } = await import('./db/client')
+  const { connect } = await import('./db/client')
+  const { migrate, refuseForeign } = await import('./db/migrate')
   const { db, pool } = connect(url, 2)
   try {
     // What cannot be taken is said before anything is copied or announced.

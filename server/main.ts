@@ -5,7 +5,8 @@ import { wayIn } from './people/environment'
 import { optionsOf, refuseUnowned } from './people/wayIn'
 import { buildApp } from './app'
 import { TOO_MUCH_MEMORY } from './http/sending'
-import { connect, migrate, poolOf, untilReachable } from './db/client'
+import { connect, poolOf, untilReachable } from './db/client'
+import { migrate } from './db/migrate'
 import { model } from './db/schema'
 
 /** “host:port” of a SCPI socket. */

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
-import { migrate } from './db/client'
+import { migrate } from './db/migrate'
 import { demoHarness, type Harness } from './tests/harness'
 
 let h: Harness

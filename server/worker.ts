@@ -1,5 +1,6 @@
 import { giveWay } from './threads/priority'
-import { connect, isReady, poolOf } from './db/client'
+import { connect, poolOf } from './db/client'
+import { isReady } from './db/migrate'
 import { startJobs } from './keep/jobs'
 
 /** Longest wait (ms) for a server to bring the database up to date. */

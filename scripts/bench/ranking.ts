@@ -1,4 +1,5 @@
-import { connect, migrate, type Db } from '@ypsometer/server/db/client'
+import { connect, type Db } from '@ypsometer/server/db/client'
+import { migrate } from '@ypsometer/server/db/migrate'
 import { loadDemo } from '@ypsometer/server/demo/load'
 import { ranking, shelfEntry } from '@ypsometer/server/db/schema'
 import { startRanking } from '@ypsometer/server/ranking/parts'

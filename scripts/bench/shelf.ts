@@ -1,5 +1,6 @@
 import { buildApp } from '@ypsometer/server/app'
-import { connect, migrate } from '@ypsometer/server/db/client'
+import { connect } from '@ypsometer/server/db/client'
+import { migrate } from '@ypsometer/server/db/migrate'
 import { refreshShelf } from '@ypsometer/server/models/shelfEntries'
 import { throwawayCluster } from '../lib/cluster.mjs'
 import { fill, MODELS } from './many'

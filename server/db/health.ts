@@ -1,5 +1,6 @@
 import type { FastifyInstance } from 'fastify'
-import { connect, isReady, type Db } from './client'
+import { connect, type Db } from './client'
+import { isReady } from './migrate'
 
 /**
  * Asks whether the database answers and is migrated, on a connection of its own: whoever reads and writes may

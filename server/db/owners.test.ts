@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { demoHarness, type Harness } from '../tests/harness'
 import { buildApp } from '../app'
-import { connect, migrate } from './client'
+import { connect } from './client'
+import { migrate } from './migrate'
 import { APP, handOver } from './owners'
 
 /** Roles belong to the cluster: whichever file comes first makes them, with a password of its own for its own login. */

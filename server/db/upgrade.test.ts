@@ -8,7 +8,8 @@ import { join } from 'node:path'
 import { buildApp } from '../app'
 import { restoreBackup } from '../keep/backup'
 import { emptyDatabase, write } from '../tests/harness'
-import { connect, isReady, migrate } from './client'
+import { connect } from './client'
+import { isReady, migrate } from './migrate'
 
 const MIGRATIONS = join(__dirname, 'migrations')
 

@@ -1,6 +1,6 @@
 import { RESOURCES, type ListName } from '@ypsometer/contract'
 import { MOST_OF_PAGE } from '@ypsometer/contract/page'
-import { and, asc, desc, isNull, sql, type SQL } from 'drizzle-orm'
+import { and, asc, desc, isNull, sql } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
@@ -8,7 +8,7 @@ import { z } from 'zod'
 import type { Db } from '../db/client'
 import { TABLES } from '../db/schema'
 import { readCursor, writeCursor } from './cursor'
-import { travelling } from './rows'
+import { travelling, type Listing } from './rows'
 
 /** Rows of a page unless something else is asked for. */
 const USUAL = 100
@@ -16,14 +16,6 @@ const ListQuery = z.object({
   cursor: z.string().max(400).optional(),
   limit: z.coerce.number().int().min(1).max(MOST_OF_PAGE).default(USUAL),
 })
-
-/** How a list is ordered, and what of it is left out. */
-export interface Listing {
-  /** What its rows are ordered by, as text that sorts; else when they were made. */
-  readonly by?: SQL<string>
-  readonly newestFirst?: true
-  readonly where?: SQL
-}
 
 type Listed = PgTable & Record<'id' | 'createdAt' | 'deletedAt', PgColumn>
 

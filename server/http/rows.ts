@@ -6,13 +6,12 @@ import {
   type ResourceName,
   type RowOf,
 } from '@ypsometer/contract'
-import { and, eq, getTableColumns, sql } from 'drizzle-orm'
+import { and, eq, getTableColumns, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db, Tx } from '../db/client'
 import { differences, remember, type Named } from '../history/remember'
 import { fieldProblem, problem } from './problems'
 import { TABLES } from '../db/schema'
-import type { Listing } from './list'
 import { checkReferences, referencesOf, type Reference } from './references'
 
 /** Columns that hold a moment; they travel as ISO text. */
@@ -47,6 +46,14 @@ export type Specials = {
 
 // oxlint-disable-next-line typescript/no-explicit-any -- what stands elsewhere is of its resource's own type
 export type AnyParts = Parts<any, any>
+
+/** How a list is ordered, and what of it is left out. */
+export interface Listing {
+  /** What its rows are ordered by, as text that sorts; else when they were made. */
+  readonly by?: SQL<string>
+  readonly newestFirst?: true
+  readonly where?: SQL
+}
 
 /** One editable resource: what is special about it beyond what the contract declares. */
 export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = never> {

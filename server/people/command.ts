@@ -1,6 +1,7 @@
 import { PersonName } from '@ypsometer/contract'
 import { and, eq, isNull, sql } from 'drizzle-orm'
-import { connect, migrate, type Db } from '../db/client'
+import { connect, type Db } from '../db/client'
+import { migrate } from '../db/migrate'
 import { applied, pendingMigrations } from '../db/migrationsIn'
 import { account } from '../db/schema'
 import { addAccount, alone, makePass, PASS_HOURS, people } from './accounts'

@@ -3,7 +3,8 @@ import type { SQL } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import { buildApp, type AppOptions } from '../app'
-import { connect, migrate, type Db } from '../db/client'
+import { connect, type Db } from '../db/client'
+import { migrate } from '../db/migrate'
 import { asProgram } from '../db/signing'
 
 export interface Harness {
