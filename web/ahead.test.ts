@@ -22,7 +22,7 @@ test('every station of a dossier is asked for ahead, with the dossier', () => {
   for (const [path] of STATIONS) {
     const view = VIEWS.find((v) => new RegExp(v.path).test(path))
     const onTanks = /(tanks|visits)$/.test(path)
-    expect(view?.asks).toEqual(['/models/$1/opened', ...(onTanks ? ['/tanks?limit=200'] : [])])
+    expect(view?.asks).toEqual(['/models/$1/opened', ...(onTanks ? ['/tanks?limit=500'] : [])])
     expect(view?.modules).toContain('dossier/Dossier')
   }
 })

@@ -40,21 +40,28 @@ const fontsAhead = (): Plugin => ({
   },
 })
 
-const OUTLINE = join(import.meta.dirname, '..', 'contract', 'outline.ts')
-/** Puts what the outline of the resources comes to in its place: pages then need no schema to write a row. */
-const outlineWorkedOut = (): Plugin => ({
-  name: 'outline-worked-out',
+/** Modules of the contract that come to a constant, by the name of it. */
+const WORKED_OUT = new Map(
+  [
+    ['outline', 'OUTLINE'],
+    ['limits', 'LIMITS'],
+  ].map(([file, name]) => [join(import.meta.dirname, '..', 'contract', `${file}.ts`), name] as const),
+)
+/** Puts what these come to in their place: pages then need no schema to write a row or to say what a field takes. */
+const contractWorkedOut = (): Plugin => ({
+  name: 'contract-worked-out',
   apply: 'build',
   async load(id) {
-    if (id !== OUTLINE) return undefined
-    const { module } = await runnerImport<typeof import('@ypsometer/contract/outline')>(OUTLINE)
-    return `export const OUTLINE = ${JSON.stringify(module.OUTLINE)}`
+    const name = WORKED_OUT.get(id)
+    if (!name) return undefined
+    const { module } = await runnerImport<Readonly<Record<string, unknown>>>(id)
+    return `export const ${name} = ${JSON.stringify(module[name])}`
   },
 })
 
 /** What both buildings of the app have in common. */
 const common = (): UserConfig => ({
-  plugins: [react(), tailwindcss(), outlineWorkedOut()],
+  plugins: [react(), tailwindcss(), contractWorkedOut()],
   worker: { format: 'es' },
   build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
 })

@@ -269,12 +269,13 @@ async function wholeList<N extends ListName>(collection: N, signal: AbortSignal)
   const items: RowOf<N>[] = []
   const first = firstPage(collection)
   for (let cursor: string | null = ''; cursor !== null;) {
-    const page: { items: RowOf<N>[]; next: string | null } = await api(
+    const page: { items: RowOf<N>[]; next?: string | null } = await api(
       cursor ? `${first}&cursor=${encodeURIComponent(cursor)}` : first,
       { signal },
     )
     items.push(...page.items)
-    cursor = page.next
+    // An answer kept on this device by an older version of the app is whole.
+    cursor = page.next ?? null
   }
   return items
 }

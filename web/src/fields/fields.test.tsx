@@ -12,19 +12,11 @@ import { QuantityInput } from './QuantityInput'
 const dossier = demoDossier('Torrent 1400')
 const trial = dossier.trials[0] as RowOf<'trials'>
 const row = { ...trial, id: 'r1', version: 2, lift: 1.88, note: 'old', typed: { lift: '6 ft 2' } }
+const model = { ...dossier.model, name: 'old' }
 const changes = (): object[] => written('change')
 
 const lift = (more: object = {}) => (
-  <QuantityField
-    collection="trials"
-    row={row}
-    field="lift"
-    label="Lift"
-    dimension="head"
-    min={0}
-    max={20}
-    {...more}
-  />
+  <QuantityField collection="trials" row={row} field="lift" label="Lift" dimension="head" {...more} />
 )
 const input = (): HTMLInputElement => screen.getByLabelText('Lift')
 const type = (text: string): void => void fireEvent.change(input(), { target: { value: text } })
@@ -125,7 +117,6 @@ describe('a field for a quantity', () => {
         field="daysInUse"
         label="Lift"
         dimension="head"
-        optional
         check={(v) => (v > 3 ? 'over the rim' : null)}
       />,
     )
@@ -173,18 +164,18 @@ describe('a field for a quantity', () => {
 
 describe('words and choices', () => {
   test('a required name cannot be emptied; the old one stays', () => {
-    render(<TextField collection="trials" row={row} field="note" label="Note" max={10} required />)
+    render(<TextField collection="models" row={model} field="name" label="Note" />)
     const field = screen.getByLabelText<HTMLInputElement>('Note')
     fireEvent.change(field, { target: { value: ' ' } })
     fireEvent.blur(field)
     expect(screen.getByText('Note cannot be empty. Until then “old” stays.')).toBeTruthy()
-    fireEvent.change(field, { target: { value: 'twelve chars' } })
+    fireEvent.change(field, { target: { value: 'x'.repeat(81) } })
     fireEvent.blur(field)
-    expect(screen.getByText('12 characters; at most 10 are accepted.')).toBeTruthy()
+    expect(screen.getByText('81 characters; at most 80 are accepted.')).toBeTruthy()
     expect(changes()).toEqual([])
     fireEvent.change(field, { target: { value: 'new' } })
     fireEvent.keyDown(field, { key: 'Enter' })
-    expect(changes()).toEqual([{ note: 'new' }])
+    expect(changes()).toEqual([{ name: 'new' }])
   })
 
   test('a choice is written as it is made, as a number or null where that is meant', () => {

@@ -1,4 +1,5 @@
 import { saidBy } from '../frame/said'
+import { LIMITS, type FieldLimits } from '@ypsometer/contract/limits'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
 import { sentenceText, type Sentence } from '@ypsometer/core/figures'
 import {
@@ -31,12 +32,16 @@ interface Shown {
   readonly dimension: Dimension
 }
 
-interface QuantityProps<N extends ResourceName> extends Common<N, number>, Shown {
+/** What a field takes, as its row declares it. */
+const limitsOf = (collection: ResourceName, field: string): FieldLimits => LIMITS[collection][field] ?? {}
+
+interface QuantityProps<N extends ResourceName> extends Common<N, number> {
+  /** What it measures, where its unit alone does not say so, such as a head in metres. */
+  readonly dimension?: Dimension
   /** Unit of a bare number where the system's own is awkward, such as mm for a bore. */
   readonly unit?: string
-  readonly optional?: boolean
-  readonly min?: number
-  readonly max?: number
+  /** What is accepted of it here, where that is less than its row takes. */
+  readonly within?: { readonly min: number; readonly max: number }
   readonly doubt?: (si: number) => Sentence | null
   readonly check?: (si: number) => string | null
   readonly align?: 'right'
@@ -45,7 +50,10 @@ interface QuantityProps<N extends ResourceName> extends Common<N, number>, Shown
 }
 
 /** A field for a number with a unit. Takes any unit of its dimension, keeps what was typed beside the SI value. */
-export function QuantityField<N extends ResourceName>(p: QuantityProps<N>) {
+export function QuantityField<N extends ResourceName>(given: QuantityProps<N>) {
+  const limits = limitsOf(given.collection, given.field)
+  const { min, max } = { ...limits, ...given.within }
+  const p = { ...given, dimension: given.dimension ?? limits.dimension ?? 'ratio' }
   const id = useId()
   const system = units.use()
   const value: unknown = p.row[p.field]
@@ -60,7 +68,7 @@ export function QuantityField<N extends ResourceName>(p: QuantityProps<N>) {
   }
   const read = (text: string): Reading<N> => {
     if (!text.trim())
-      return p.optional
+      return limits.nullable
         ? { kind: 'ok', body: patchOf<N>(p.field, null, { typed: { [p.field]: '' } }) }
         : {
             kind: 'error',
@@ -68,10 +76,12 @@ export function QuantityField<N extends ResourceName>(p: QuantityProps<N>) {
           }
     try {
       const q = parseQuantity(text, { dimension: p.dimension, system, bare: unit.symbol, field: p.label })
-      if (p.min !== undefined && q.si < p.min)
-        return { kind: 'error', message: `${say(q.si)} is too little: at least ${say(p.min)} is accepted.` }
-      if (p.max !== undefined && q.si > p.max)
-        return { kind: 'error', message: `${say(q.si)} is too much: at most ${say(p.max)} is accepted.` }
+      if (min !== undefined && q.si < min)
+        return { kind: 'error', message: `${say(q.si)} is too little: at least ${say(min)} is accepted.` }
+      if (max !== undefined && q.si > max)
+        return { kind: 'error', message: `${say(q.si)} is too much: at most ${say(max)} is accepted.` }
+      if (limits.whole && !Number.isInteger(q.si))
+        return { kind: 'error', message: `${say(q.si)} is not whole: a whole number is accepted.` }
       const wrong = p.check?.(q.si)
       if (wrong) return { kind: 'error', message: wrong }
       const body = patchOf<N>(p.field, q.si, { typed: { [p.field]: text.trim() }, ...p.also })
@@ -105,7 +115,7 @@ export function QuantityField<N extends ResourceName>(p: QuantityProps<N>) {
         inputMode="text"
         autoComplete="off"
         value={field.text}
-        placeholder={p.optional ? 'not set' : `such as ${example(p.dimension, system)}`}
+        placeholder={limits.nullable ? 'not set' : `such as ${example(p.dimension, system)}`}
         aria-invalid={field.error ? true : undefined}
         aria-describedby={`${id}-said`}
         onChange={(e) => field.onChange(e.target.value)}
@@ -150,22 +160,20 @@ function typedAs(
 }
 
 interface TextProps<N extends ResourceName> extends Common<N, string> {
-  readonly max: number
-  readonly required?: boolean
   readonly lines?: number
-  readonly nullable?: boolean
 }
 
 /** A field for words. */
 export function TextField<N extends ResourceName>(p: TextProps<N>) {
+  const { nullable = false, needed = false, longest = Infinity } = limitsOf(p.collection, p.field)
   const id = useId()
   const shown = String(p.row[p.field] ?? '')
   const read = (text: string): Reading<N> => {
-    if (p.required && !text.trim())
+    if (needed && !nullable && !text.trim())
       return { kind: 'error', message: `${p.label} cannot be empty. Until then “${shown}” stays.` }
-    if (text.length > p.max)
-      return { kind: 'error', message: `${text.length} characters; at most ${p.max} are accepted.` }
-    return { kind: 'ok', body: patchOf<N>(p.field, p.nullable && !text.trim() ? null : text) }
+    if (text.length > longest)
+      return { kind: 'error', message: `${text.length} characters; at most ${longest} are accepted.` }
+    return { kind: 'ok', body: patchOf<N>(p.field, nullable && !text.trim() ? null : text) }
   }
   const field = useAutosaved({ ...p, shown, read })
   const common = {

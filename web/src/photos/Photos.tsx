@@ -124,7 +124,6 @@ function PhotoTile({ photo }: { readonly photo: Photo }) {
           field="caption"
           label="Caption"
           hideLabel
-          max={200}
           hint={photo.caption ? undefined : 'caption'}
         />
       )}

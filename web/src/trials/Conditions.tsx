@@ -21,16 +21,7 @@ export function ConditionFields({ trial, hookups }: Props) {
   const { vessel, byHand } = READING_SHAPES[trial.kind]
   return (
     <>
-      {vessel && (
-        <QuantityField
-          {...common}
-          field="vesselVolume"
-          label="Vessel, to its mark"
-          dimension="volume"
-          min={0.0001}
-          max={1}
-        />
-      )}
+      {vessel && <QuantityField {...common} field="vesselVolume" label="Vessel, to its mark" />}
       {Setup && <Setup trial={trial} />}
       <SelectField {...common} field="state" label="What is in the body" options={STATE_OPTIONS} />
       {dossier.fills.length > 0 && trial.state !== 'empty' && (
@@ -43,15 +34,7 @@ export function ConditionFields({ trial, hookups }: Props) {
         />
       )}
       {trial.state === 'dirty' && (
-        <QuantityField
-          {...common}
-          field="daysInUse"
-          label="Days in use since it was cleaned"
-          dimension="ratio"
-          optional
-          min={0}
-          max={20000}
-        />
+        <QuantityField {...common} field="daysInUse" label="Days in use since it was cleaned" />
       )}
       <SelectField
         {...common}
@@ -65,36 +48,15 @@ export function ConditionFields({ trial, hookups }: Props) {
         field="lift"
         label="Outlet above the water it draws from"
         dimension="head"
-        min={0}
-        max={20}
         hint="0 when held at the surface, as labels are rated."
       />
-      <QuantityField
-        {...common}
-        field="valve"
-        label="Tap open"
-        dimension="ratio"
-        unit="%"
-        min={0}
-        max={1}
-        hint="100 % when there is none."
-      />
-      <TextField {...common} field="outlet" label="Outlet used" max={80} />
-      <QuantityField
-        {...common}
-        field="waterTemperature"
-        label="Water temperature"
-        dimension="temperature"
-        min={0}
-        max={40}
-      />
+      <QuantityField {...common} field="valve" label="Tap open" unit="%" hint="100 % when there is none." />
+      <TextField {...common} field="outlet" label="Outlet used" />
+      <QuantityField {...common} field="waterTemperature" label="Water temperature" />
       <QuantityField
         {...common}
         field="salinity"
         label="Salinity"
-        dimension="ratio"
-        min={0}
-        max={42}
         hint="0 for fresh water, about 35 for the sea."
       />
       <SelectField
@@ -107,37 +69,17 @@ export function ConditionFields({ trial, hookups }: Props) {
           ['60', '60 Hz'],
         ]}
       />
-      <QuantityField
-        {...common}
-        field="mainsVoltage"
-        label="Mains voltage"
-        dimension="voltage"
-        optional
-        min={1}
-        max={500}
-      />
+      <QuantityField {...common} field="mainsVoltage" label="Mains voltage" />
       {vessel && (
         <QuantityField
           {...common}
           field="vesselUncertainty"
           label="Standard uncertainty of the vessel’s mark"
-          dimension="ratio"
           unit="%"
-          min={0}
-          max={0.2}
           hint="1 % for a marked bucket, 0.3 % if weighed."
         />
       )}
-      {byHand && (
-        <QuantityField
-          {...common}
-          field="reaction"
-          label="Standard uncertainty of each press"
-          dimension="time"
-          min={0}
-          max={1}
-        />
-      )}
+      {byHand && <QuantityField {...common} field="reaction" label="Standard uncertainty of each press" />}
       {trial.kind === 'vessel' && (
         <label className="block">
           <span className="kicker block">Interval wanted</span>
@@ -154,7 +96,7 @@ export function ConditionFields({ trial, hookups }: Props) {
           </select>
         </label>
       )}
-      <TextField {...common} field="note" label="Note" max={4000} />
+      <TextField {...common} field="note" label="Note" />
     </>
   )
 }

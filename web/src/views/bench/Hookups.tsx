@@ -53,7 +53,7 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
       <div className="space-y-3">
         <div className="flex items-end gap-2">
           <div className="flex-1">
-            <TextField collection="hookups" row={hookup} field="name" label="Name" max={80} required />
+            <TextField collection="hookups" row={hookup} field="name" label="Name" />
           </div>
           <IconButton
             label={`Delete ${hookup.name}`}
@@ -66,9 +66,6 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
           row={hookup}
           field="outletAboveWater"
           label="Outlet above the water surface"
-          dimension="length"
-          min={-5}
-          max={10}
           hint="Negative when it ends under water."
         />
         <QuantityField
@@ -76,9 +73,6 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
           row={hookup}
           field="sourceBelowWater"
           label="Water is taken this far below the tank’s surface"
-          dimension="length"
-          min={0}
-          max={10}
           hint="0 when it is drawn from the tank itself; a sump lies lower."
         />
         <QuantityField
@@ -86,9 +80,6 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
           row={hookup}
           field="bodyBelowWater"
           label="Filter body below the surface"
-          dimension="length"
-          min={-5}
-          max={10}
           hint="For the record: in a closed loop it costs nothing."
         />
       </div>

@@ -121,7 +121,6 @@ function Sheet({
             row={change}
             field="note"
             label="In your own words"
-            max={4000}
             lines={2}
           />
         </div>

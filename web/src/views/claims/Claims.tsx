@@ -107,7 +107,6 @@ export function Claims() {
                     field="printedOn"
                     label="Where the price stands"
                     hideLabel
-                    max={80}
                   />
                 )}
               </td>
@@ -125,8 +124,8 @@ export function Claims() {
       <div className="space-y-8">
         <section aria-labelledby="model-title" className="space-y-3">
           <h2 id="model-title">The model</h2>
-          <TextField collection="models" row={model} field="maker" label="Maker" max={80} required />
-          <TextField collection="models" row={model} field="name" label="Model" max={80} required />
+          <TextField collection="models" row={model} field="maker" label="Maker" />
+          <TextField collection="models" row={model} field="name" label="Model" />
           <div className="grid grid-cols-2 gap-4">
             <SelectField collection="models" row={model} field="kind" label="Kind" options={KIND_OPTIONS} />
             <SelectField
@@ -149,7 +148,7 @@ export function Claims() {
             none="not said"
             options={PRIMING_OPTIONS}
           />
-          <TextField collection="models" row={model} field="note" label="Note" max={4000} lines={3} />
+          <TextField collection="models" row={model} field="note" label="Note" lines={3} />
         </section>
         <SpecimenSheet />
         <DossierCutaway />
@@ -252,8 +251,7 @@ function NumberRow({
           field="value"
           label={label}
           dimension={claimDimension(quantity)}
-          min={1e-9}
-          max={mostClaimed(quantity)}
+          within={{ min: 1e-9, max: mostClaimed(quantity) }}
           doubt={(si) => doubt(quantity, si, dossier.model.kind)}
         />
       </td>
@@ -284,7 +282,7 @@ function NumberRow({
         )}
       </td>
       <td className="max-sm:col-start-2 max-sm:empty:hidden">
-        <TextField {...common} field="printedOn" label={`Where ${low} stands`} max={80} />
+        <TextField {...common} field="printedOn" label={`Where ${low} stands`} />
       </td>
       <td className="w-18 whitespace-nowrap max-sm:col-start-3 max-sm:row-span-2 max-sm:row-start-1 max-sm:w-10 max-sm:whitespace-normal">
         <IconButton label={`Remove ${low}`} icon={X} onClick={() => removeRow('claims', claim, label)} />
@@ -395,16 +393,7 @@ function WordsRow({
       </td>
       <td colSpan={4} className="max-sm:col-span-2 max-sm:row-start-2">
         {claim ? (
-          <TextField
-            collection="claims"
-            row={claim}
-            field="words"
-            label={label}
-            hideLabel
-            max={2000}
-            lines={2}
-            nullable
-          />
+          <TextField collection="claims" row={claim} field="words" label={label} hideLabel lines={2} />
         ) : (
           <button
             type="button"

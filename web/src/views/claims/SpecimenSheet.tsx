@@ -31,10 +31,6 @@ export function SpecimenSheet() {
             row={specimen}
             field="mediaMass"
             label="Biological media it holds, dry"
-            dimension="mass"
-            optional
-            min={0}
-            max={200}
             hint="All bags together."
           />
           <SelectField
@@ -48,7 +44,7 @@ export function SpecimenSheet() {
             ]}
             hint="Only a weighed mass is a measurement: it calibrates the fill as shipped."
           />
-          <TextField collection="specimens" row={specimen} field="note" label="Note" max={4000} lines={2} />
+          <TextField collection="specimens" row={specimen} field="note" label="Note" lines={2} />
         </>
       ) : (
         <>

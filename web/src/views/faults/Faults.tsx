@@ -69,7 +69,6 @@ export function Faults() {
                   row={row}
                   field="note"
                   label="In your own words"
-                  max={4000}
                   lines={2}
                 />
               </div>

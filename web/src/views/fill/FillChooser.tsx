@@ -71,7 +71,7 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
         />
       </div>
       <div className="mt-2 grid gap-x-5 gap-y-2 sm:grid-cols-4">
-        <TextField key={fill.id} collection="fills" row={fill} field="name" label="Name" max={80} required />
+        <TextField key={fill.id} collection="fills" row={fill} field="name" label="Name" />
         <SelectField collection="fills" row={fill} field="basis" label="It is" options={BASIS_OPTIONS} />
         <Choice
           label="Held against"

@@ -46,78 +46,44 @@ export function StartBody() {
 export function BodySheet({ body }: { readonly body: Body }) {
   const { dossier } = useDossierContext()
   const common = { collection: 'bodies', row: body } as const
-  const size = { ...common, dimension: 'length', min: 0.001, max: 5 } as const
   return (
     <section aria-labelledby="body-title">
       <h2 id="body-title">The body from outside</h2>
       <div className="mt-2 grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <QuantityField {...size} field="outerWidth" label="Width" />
-        <QuantityField {...size} field="outerDepth" label="Depth" />
-        <QuantityField {...size} field="outerHeight" label="Height" />
+        <QuantityField {...common} field="outerWidth" label="Width" />
+        <QuantityField {...common} field="outerDepth" label="Depth" />
+        <QuantityField {...common} field="outerHeight" label="Height" />
         <QuantityField
-          {...size}
+          {...common}
           field="heightWithHoses"
           label="Height with hoses"
-          optional
           check={(v) => (v < body.outerHeight ? 'Less than the body itself.' : null)}
         />
         {FILTERS[dossier.model.kind].stands === 'rim' && (
-          <QuantityField
-            {...size}
-            min={0}
-            max={2}
-            field="overhang"
-            label="Stands out behind the tank"
-            optional
-          />
+          <QuantityField {...common} field="overhang" label="Stands out behind the tank" />
         )}
         {FILTERS[dossier.model.kind].stands === 'rim' && (
-          <QuantityField
-            {...size}
-            min={0.001}
-            max={0.5}
-            field="hookOpening"
-            label="Opening over the rim"
-            optional
-          />
+          <QuantityField {...common} field="hookOpening" label="Opening over the rim" />
         )}
         {FILTERS[dossier.model.kind].intake && (
-          <QuantityField
-            {...size}
-            max={5}
-            field="intakeReach"
-            label="Intake reaches down from the rim"
-            optional
-          />
+          <QuantityField {...common} field="intakeReach" label="Intake reaches down from the rim" />
         )}
         <QuantityField
           {...common}
           field="waterFill"
           label="Water it holds, by weight"
-          dimension="volume"
-          min={1e-5}
-          max={2}
-          optional
           hint="1 kg of water is 1 L"
         />
         <QuantityField
           {...common}
           field="emptyMass"
           label="Weight empty"
-          dimension="mass"
-          min={0}
-          max={500}
-          optional
           check={(v) => (body.fullMass !== null && v > body.fullMass ? 'More than its full weight.' : null)}
         />
         <QuantityField
           {...common}
           field="fullMass"
           label="Weight full"
-          dimension="mass"
-          min={0}
-          max={1000}
-          optional
           check={(v) =>
             body.emptyMass !== null && v < body.emptyMass ? 'Less than its empty weight.' : null
           }

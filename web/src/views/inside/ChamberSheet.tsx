@@ -67,10 +67,7 @@ export function ChamberSheet({
   const common = { collection: 'chambers', row: chamber } as const
   const size = {
     ...common,
-    dimension: 'length',
     unit: 'mm',
-    min: 0,
-    max: 5,
     also: { measured: true },
   } as const
   const said = (field: string): string | undefined => problems.find((p) => p.field === field)?.message
@@ -78,7 +75,7 @@ export function ChamberSheet({
   return (
     <section aria-label={chamber.name} className="border-base-content border-l-2 pl-4">
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <TextField {...common} field="name" label="Name" max={80} required />
+        <TextField {...common} field="name" label="Name" />
         <SelectField
           {...common}
           field="role"
@@ -104,9 +101,6 @@ export function ChamberSheet({
               {...common}
               field={f}
               label={FIELD_WORDS[f] ?? f}
-              dimension="volume"
-              min={0}
-              max={2}
               also={{ measured: true }}
               hint="By weight (1 kg is 1 L) or a vessel"
             />
@@ -118,26 +112,15 @@ export function ChamberSheet({
           {...size}
           field="usableHeight"
           label="May be filled to"
-          optional
           hint={problem('usableHeight') || 'Above its floor; empty when all of it may'}
         />
         <QuantityField
           {...size}
           field="rim"
           label="Rim, above its floor"
-          optional
           hint={problem('rim') || 'Empty when the walls go all the way up'}
         />
-        <QuantityField
-          {...common}
-          field="perforated"
-          label="Of its floor, open"
-          dimension="ratio"
-          unit="%"
-          min={0}
-          max={1}
-          optional
-        />
+        <QuantityField {...common} field="perforated" label="Of its floor, open" unit="%" />
         <SelectField
           {...common}
           field="way"
@@ -166,42 +149,20 @@ export function ChamberSheet({
         </div>
         <QuantityField
           {...common}
-          dimension="length"
           unit="mm"
-          min={0.0001}
-          max={0.1}
           field="wallGap"
           label="Gap round it"
-          optional
           hint="Between it and the wall it stands in, two sides"
         />
         <QuantityField
           {...common}
-          dimension="length"
           unit="mm"
-          min={0.0005}
-          max={1}
           field="overflowSill"
           label="Spills over at"
-          optional
           hint="Head that lifts water over its weir or flap"
         />
-        <QuantityField
-          {...size}
-          min={-5}
-          also={{}}
-          field="x"
-          label="From the body’s left"
-          hint={problem('x')}
-        />
-        <QuantityField
-          {...size}
-          min={-5}
-          also={{}}
-          field="y"
-          label="From the body’s foot"
-          hint={problem('y')}
-        />
+        <QuantityField {...size} also={{}} field="x" label="From the body’s left" hint={problem('x')} />
+        <QuantityField {...size} also={{}} field="y" label="From the body’s foot" hint={problem('y')} />
       </div>
       <label className="mt-3 flex items-center gap-2">
         <input

@@ -10,7 +10,6 @@ const GAPS = [0.001, 0.002, 0.003] as const
 /** One medium: what it is, how it resists, what surface it offers, how it is sold. */
 export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
   const common = { collection: 'media', row: m } as const
-  const ratio = { ...common, dimension: 'ratio', optional: true } as const
   const k = permeabilityFigure(m)
   const surface = surfaceFigure(m)
   const fibrous = ['pad', 'floss', 'cartridge'].includes(m.form)
@@ -18,7 +17,7 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
   return (
     <article aria-label={m.name} className="space-y-5">
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <TextField {...common} field="name" label="Name" max={80} required />
+        <TextField {...common} field="name" label="Name" />
         <SelectField {...common} field="form" label="Form" options={FORM_OPTIONS} />
         <SelectField {...common} field="job" label="What it is for" options={JOB_OPTIONS} />
       </div>
@@ -66,146 +65,78 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
       </aside>
       <h3>What it is made like</h3>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        {m.form === 'foam' && (
-          <QuantityField {...ratio} field="poresPerInch" label="Pores per inch" min={5} max={60} />
-        )}
+        {m.form === 'foam' && <QuantityField {...common} field="poresPerInch" label="Pores per inch" />}
         {fibrous && (
           <>
-            <QuantityField
-              {...common}
-              optional
-              field="fibre"
-              label="Fibre"
-              dimension="length"
-              unit="mm"
-              min={1e-6}
-              max={0.005}
-            />
-            <QuantityField
-              {...ratio}
-              field="solidity"
-              label="Share that is fibre"
-              unit="%"
-              min={0.005}
-              max={0.4}
-            />
+            <QuantityField {...common} field="fibre" label="Fibre" unit="mm" />
+            <QuantityField {...common} field="solidity" label="Share that is fibre" unit="%" />
           </>
         )}
         {grainy && (
           <>
             <QuantityField
               {...common}
-              optional
               field="grain"
               label="Grain"
-              dimension="length"
               unit="mm"
-              min={1e-5}
-              max={0.1}
               hint="Of a sphere of equal volume to surface"
             />
             <QuantityField
-              {...ratio}
+              {...common}
               field="voidage"
               label="Voidage"
               unit="%"
-              min={0.2}
-              max={0.95}
               hint="Water between the grains"
             />
           </>
         )}
-        <QuantityField
-          {...common}
-          field="bulkDensity"
-          label="A litre weighs dry, kg/m³"
-          dimension="ratio"
-          min={1}
-          max={5000}
-        />
-        <QuantityField {...ratio} field="wetDensity" label="Drained but wet, kg/m³" min={1} max={6000} />
-        <QuantityField
-          {...common}
-          optional
-          field="sheetThickness"
-          label="A sheet is this thick"
-          dimension="length"
-          unit="mm"
-          min={0.001}
-          max={0.3}
-        />
+        <QuantityField {...common} field="bulkDensity" label="A litre weighs dry, kg/m³" dimension="ratio" />
+        <QuantityField {...common} field="wetDensity" label="Drained but wet, kg/m³" />
+        <QuantityField {...common} field="sheetThickness" label="A sheet is this thick" unit="mm" />
       </div>
       <h3>Surface</h3>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
         <QuantityField
-          {...ratio}
+          {...common}
           field="geometricSurface"
           label="Geometric, m²/m³"
-          min={0}
-          max={1e8}
           hint="Empty: from its size"
         />
         <QuantityField
-          {...ratio}
+          {...common}
           field="effectiveSurface"
           label="Effective, m²/m³"
-          min={0}
-          max={1e8}
           hint="What water and biofilm can use"
         />
         <QuantityField
-          {...ratio}
+          {...common}
           field="surfaceBand"
           label="Effective, ± share"
-          min={0}
-          max={1}
           hint="Blank = as its form usually is: 0.3 to 0.5"
         />
         <QuantityField
-          {...ratio}
+          {...common}
           field="workingShare"
           label="Share that works"
-          min={0}
-          max={1}
           hint="Between rinses, under its dirt. Blank = as media of its job usually are"
         />
         <QuantityField
-          {...ratio}
+          {...common}
           field="workingBand"
           label="Share that works, ± share"
-          min={0}
-          max={1}
           hint="Blank = typical"
         />
         <QuantityField
-          {...ratio}
+          {...common}
           field="claimedSurface"
           label="Claimed, m²/m³"
-          min={0}
-          max={1e9}
           hint="Kept apart: never counted"
         />
       </div>
       <h3>As it is sold</h3>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <QuantityField
-          {...common}
-          optional
-          field="packVolume"
-          label="A pack holds"
-          dimension="volume"
-          min={1e-6}
-          max={1}
-        />
-        <QuantityField
-          {...common}
-          optional
-          field="packMass"
-          label="A pack weighs"
-          dimension="mass"
-          min={0.001}
-          max={200}
-        />
+        <QuantityField {...common} field="packVolume" label="A pack holds" />
+        <QuantityField {...common} field="packMass" label="A pack weighs" />
         <MoneyField
           collection="media"
           row={m}
@@ -214,19 +145,19 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
           label="Price of a pack"
         />
         <DateField {...common} field="pricedOn" label="Price noted on" />
-        <QuantityField {...ratio} field="lifeDays" label="Lasts, days" min={1} max={20000} />
-        <TextField {...common} field="source" label="Where the figures come from" max={400} />
+        <QuantityField {...common} field="lifeDays" label="Lasts, days" />
+        <TextField {...common} field="source" label="Where the figures come from" />
       </div>
       <h3>Measured resistance, if it was calibrated</h3>
       <p className="muted text-[0.9rem]">
         Best solved on a dossier under Path, from two flows. Empty: from the sizes above.
       </p>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <QuantityField {...ratio} field="permeability" label="Permeability, m²" min={1e-14} max={1e-3} />
-        <QuantityField {...ratio} field="permeabilityLow" label="Its lower end, 95 %" min={0} max={1e-3} />
-        <QuantityField {...ratio} field="permeabilityHigh" label="Its upper end, 95 %" min={0} max={1} />
+        <QuantityField {...common} field="permeability" label="Permeability, m²" />
+        <QuantityField {...common} field="permeabilityLow" label="Its lower end, 95 %" />
+        <QuantityField {...common} field="permeabilityHigh" label="Its upper end, 95 %" />
       </div>
-      <TextField {...common} field="note" label="Note" max={2000} lines={2} />
+      <TextField {...common} field="note" label="Note" lines={2} />
     </article>
   )
 }

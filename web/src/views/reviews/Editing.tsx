@@ -22,8 +22,8 @@ export function Editing({
   return (
     <section aria-labelledby="words-title" className="space-y-3">
       <h2 id="words-title">Your words</h2>
-      <TextField {...common} field="title" label="Title" max={200} />
-      <TextField {...common} field="intro" label="Before the numbers" max={WORDS} lines={3} />
+      <TextField {...common} field="title" label="Title" />
+      <TextField {...common} field="intro" label="Before the numbers" lines={3} />
       <SelectField
         {...common}
         field="buy"
@@ -31,7 +31,7 @@ export function Editing({
         none="not said"
         options={BUYS.map((b) => [b, BUY_WORDS[b]] as const)}
       />
-      {review.buy && <TextField {...common} field="buyWhy" label="Because" max={2000} lines={2} />}
+      {review.buy && <TextField {...common} field="buyWhy" label="Because" lines={2} />}
       <Parked row={review} field="words" what="The words under the sections" />
       <details>
         <summary className="cursor-pointer">Under each section</summary>

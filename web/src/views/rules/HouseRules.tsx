@@ -122,7 +122,7 @@ function Sheet({ house }: { readonly house: HouseRule }) {
   return (
     <>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <TextField {...common} field="name" label="Name" max={80} required />
+        <TextField {...common} field="name" label="Name" />
         <SelectField {...common} field="school" label="School" options={Object.entries(SCHOOL_WORDS)} />
         <SelectField
           {...common}
@@ -131,7 +131,7 @@ function Sheet({ house }: { readonly house: HouseRule }) {
           options={Object.entries(CHEMICAL_WORDS)}
         />
       </div>
-      <TextField {...common} field="reasoning" label="Reasoning" max={2000} lines={2} />
+      <TextField {...common} field="reasoning" label="Reasoning" lines={2} />
       <CapacitySection house={house} />
       <AdviceSection house={house} />
       <UpkeepSection house={house} />

@@ -301,14 +301,7 @@ function Summary({ dossier, setUp, steps, onGo }: SummaryProps) {
       <button type="button" className="btn h-14 w-full" onClick={first}>
         Time its first flow
       </button>
-      <TextField
-        collection="set-ups"
-        row={setUp}
-        field="note"
-        label="In your own words"
-        max={4000}
-        lines={3}
-      />
+      <TextField collection="set-ups" row={setUp} field="note" label="In your own words" lines={3} />
     </div>
   )
 }

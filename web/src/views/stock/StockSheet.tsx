@@ -1,5 +1,4 @@
 import type { StockClassRow } from '@ypsometer/contract'
-import type { Dimension } from '@ypsometer/core/units'
 import type { StockNumber } from '@ypsometer/core/tanks'
 import { changeRow } from '../../api/rows'
 import { QuantityField, TextField } from '../../fields/fields'
@@ -9,22 +8,19 @@ import { QuantityInput } from '../../fields/QuantityInput'
 interface Line {
   readonly field: StockNumber
   readonly label: string
-  readonly dimension: Dimension
   readonly unit?: string
-  readonly min: number
-  readonly max: number
   readonly hint: string
 }
 
 /** The numbers that have a band and a source of their own. */
 const LINES: readonly Line[] = [
-  { field: 'feedPerVolume', label: 'Feed for each litre and day', dimension: 'feeding', min: 0, max: 1 / 86400, hint: '15 mg/L/d is 1.5 g a day for 100 L' },
-  { field: 'plantShare', label: 'Plants take of the ammonia', dimension: 'ratio', unit: '%', min: 0, max: 0.95, hint: '' },
-  { field: 'litresPerKilogram', label: 'Litres that 1 kg of good media carries', dimension: 'ratio', min: 0.5, max: 5000, hint: '' },
-  { field: 'oversizing', label: 'Rated for so many times the tank', dimension: 'ratio', min: 0.05, max: 50, hint: '' },
-  { field: 'strongestCurrent', label: 'Fastest current they bear', dimension: 'velocity', unit: 'cm/s', min: 0.005, max: 3, hint: '' },
-  { field: 'maxTurnover', label: 'Most turnovers an hour', dimension: 'ratio', min: 0.1, max: 200, hint: 'beyond it the flow is too strong' },
-  { field: 'minTurnover', label: 'Least turnovers an hour, by those who ask for one', dimension: 'ratio', min: 0.05, max: 100, hint: 'counts only where the house lets it' },
+  { field: 'feedPerVolume', label: 'Feed for each litre and day', hint: '15 mg/L/d is 1.5 g a day for 100 L' },
+  { field: 'plantShare', label: 'Plants take of the ammonia', unit: '%', hint: '' },
+  { field: 'litresPerKilogram', label: 'Litres that 1 kg of good media carries', hint: '' },
+  { field: 'oversizing', label: 'Rated for so many times the tank', hint: '' },
+  { field: 'strongestCurrent', label: 'Fastest current they bear', unit: 'cm/s', hint: '' },
+  { field: 'maxTurnover', label: 'Most turnovers an hour', hint: 'beyond it the flow is too strong' },
+  { field: 'minTurnover', label: 'Least turnovers an hour, by those who ask for one', hint: 'counts only where the house lets it' },
 ] // prettier-ignore
 
 /** One class: its numbers, each with the band it is believed in and where it comes from, and the water it lives in. */
@@ -35,7 +31,7 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
   return (
     <article aria-label={row.label} className="space-y-5">
       <div className="max-w-md">
-        <TextField {...common} field="label" label="Name" max={80} required />
+        <TextField {...common} field="label" label="Name" />
       </div>
       <Parked row={row} field="marks" what="The bands and sources of this class" />
       <div
@@ -69,9 +65,6 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
                     {...common}
                     field={l.field}
                     label={l.label}
-                    dimension={l.dimension}
-                    min={l.min}
-                    max={l.max}
                     hideLabel
                     {...(l.unit && { unit: l.unit })}
                   />
@@ -107,48 +100,20 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
       </div>
       <h3>Their feed and their water</h3>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <QuantityField
-          {...common}
-          field="protein"
-          label="Protein of the feed"
-          dimension="ratio"
-          unit="%"
-          min={0}
-          max={0.95}
-        />
+        <QuantityField {...common} field="protein" label="Protein of the feed" unit="%" />
         <QuantityField
           {...common}
           field="oxygenOfFeed"
           label="Oxygen taken from the water, kg for each kg fed"
-          dimension="ratio"
-          min={0}
-          max={2}
           hint="0.3 to 0.5 for fish; 0 for what breathes air"
         />
-        <QuantityField
-          {...common}
-          field="temperature"
-          label="Water"
-          dimension="temperature"
-          min={1}
-          max={39}
-        />
-        <QuantityField
-          {...common}
-          field="salinity"
-          label="Salinity (practical)"
-          dimension="ratio"
-          min={0}
-          max={42}
-        />
-        <QuantityField {...common} field="pH" label="pH" dimension="ratio" min={4} max={10.5} />
+        <QuantityField {...common} field="temperature" label="Water" />
+        <QuantityField {...common} field="salinity" label="Salinity (practical)" />
+        <QuantityField {...common} field="pH" label="pH" />
         <QuantityField
           {...common}
           field="nitrateLimit"
           label="Nitrate at most, as N"
-          dimension="concentration"
-          min={0.0001}
-          max={1}
           hint="22.6 mg/L as N is 100 mg/L of nitrate"
         />
       </div>

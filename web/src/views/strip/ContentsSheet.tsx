@@ -54,7 +54,7 @@ export function ContentsSheet() {
       <ul className="rule-t mt-2">
         {sorted.map((c) => (
           <li key={c.id} className="rule-b grid grid-cols-[minmax(0,1fr)_10rem_2rem] items-start gap-3 py-1">
-            <TextField collection="contents" row={c} field="name" label="Item" hideLabel max={80} required />
+            <TextField collection="contents" row={c} field="name" label="Item" hideLabel />
             <SelectField
               collection="contents"
               row={c}

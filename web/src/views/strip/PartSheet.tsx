@@ -20,8 +20,8 @@ export function PartSheet({ part, parts }: { readonly part: Part; readonly parts
   return (
     <section aria-label={part.name} className="border-base-content space-y-3 border-l-2 pl-4">
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
-        <TextField {...common} field="name" label="Part" max={80} required />
-        <TextField {...common} field="job" label="What it does" max={200} />
+        <TextField {...common} field="name" label="Part" />
+        <TextField {...common} field="job" label="What it does" />
         <SelectField
           {...common}
           field="material"
@@ -38,37 +38,11 @@ export function PartSheet({ part, parts }: { readonly part: Part; readonly parts
           {...common}
           field="moves"
           label="Moves of the hand"
-          dimension="ratio"
-          min={0}
-          max={1000}
           check={(v) => (Number.isInteger(v) ? null : 'A whole number of moves.')}
         />
-        <QuantityField
-          {...common}
-          field="seconds"
-          label="Seconds taken"
-          dimension="time"
-          min={0}
-          max={86400}
-        />
-        <QuantityField
-          {...common}
-          field="cleaning"
-          label="Seconds to clean it"
-          dimension="time"
-          optional
-          min={0}
-          max={86400}
-        />
-        <QuantityField
-          {...common}
-          field="back"
-          label="Seconds to put it back"
-          dimension="time"
-          optional
-          min={0}
-          max={86400}
-        />
+        <QuantityField {...common} field="seconds" label="Seconds taken" />
+        <QuantityField {...common} field="cleaning" label="Seconds to clean it" />
+        <QuantityField {...common} field="back" label="Seconds to put it back" />
         <SelectField
           {...common}
           field="reach"
@@ -76,15 +50,7 @@ export function PartSheet({ part, parts }: { readonly part: Part; readonly parts
           none="nothing new"
           options={REACHES.map((r) => [r, REACH_WORDS[r]] as const)}
         />
-        <QuantityField
-          {...common}
-          field="wetMass"
-          label="Weight, wet"
-          dimension="mass"
-          optional
-          min={0}
-          max={200}
-        />
+        <QuantityField {...common} field="wetMass" label="Weight, wet" />
         <MoneyField
           collection="parts"
           row={part}
@@ -103,7 +69,7 @@ export function PartSheet({ part, parts }: { readonly part: Part; readonly parts
       <ComesOffFirst part={part} parts={parts} />
       <HowItGoesIn part={part} />
       <Condition part={part} />
-      <TextField {...common} field="note" label="Note" max={2000} lines={2} />
+      <TextField {...common} field="note" label="Note" lines={2} />
       <Photos owner={{ partId: part.id }} />
     </section>
   )
@@ -120,20 +86,8 @@ function HowItGoesIn({ part }: { readonly part: Part }) {
   return (
     <div className="space-y-3">
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
-        <TextField
-          {...common}
-          field="goesIn"
-          label="How it goes in"
-          max={200}
-          hint="such as “tube to the left”"
-        />
-        <TextField
-          {...common}
-          field="mark"
-          label="Mark on it"
-          max={120}
-          hint="such as “arrow”; empty: none"
-        />
+        <TextField {...common} field="goesIn" label="How it goes in" hint="such as “tube to the left”" />
+        <TextField {...common} field="mark" label="Mark on it" hint="such as “arrow”; empty: none" />
       </div>
       <KeyGroup name="Can it go in wrong?">
         {WRONG_KEYS.map(([value, words]) => (
@@ -147,7 +101,7 @@ function HowItGoesIn({ part }: { readonly part: Part }) {
         ))}
       </KeyGroup>
       {part.canGoWrong === true && (
-        <TextField {...common} field="follows" label="What follows if it is wrong" max={200} />
+        <TextField {...common} field="follows" label="What follows if it is wrong" />
       )}
     </div>
   )

@@ -1,6 +1,6 @@
 import { REASSEMBLY } from '@ypsometer/core/teardown/vocabulary'
 import { changeRow, createRow } from '../../api/rows'
-import { QuantityField, SelectField, TextField } from '../../fields/fields'
+import { DateField, QuantityField, SelectField, TextField } from '../../fields/fields'
 import { useDossierContext } from '../../frame/dossier'
 import type { RowOf } from '@ypsometer/contract'
 import { DISCLOSED, DISCLOSURE_WORDS, disclosureWords } from '@ypsometer/core/file/review/disclosure'
@@ -40,7 +40,7 @@ export function SpecimenRecord() {
               ['second-hand', 'Second-hand'],
             ]}
           />
-          <TextField {...common} field="obtainedOn" label="On" max={10} nullable hint="as 2026-04-18" />
+          <DateField {...common} field="obtainedOn" label="On" />
           <SelectField
             {...common}
             field="state"
@@ -51,18 +51,10 @@ export function SpecimenRecord() {
             ]}
           />
           {specimen.state === 'used' && (
-            <QuantityField
-              {...common}
-              field="monthsInUse"
-              label="Months in use"
-              dimension="ratio"
-              min={0}
-              max={600}
-              optional
-            />
+            <QuantityField {...common} field="monthsInUse" label="Months in use" />
           )}
-          <TextField {...common} field="serial" label="Serial number" max={80} />
-          <TextField {...common} field="condition" label="Condition on arrival" max={400} />
+          <TextField {...common} field="serial" label="Serial number" />
+          <TextField {...common} field="condition" label="Condition on arrival" />
         </div>
         <Disclosed specimen={specimen} />
         <p className="muted mt-2">A review will say: “{disclosureWords(specimen)}”</p>

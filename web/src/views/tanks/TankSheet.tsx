@@ -18,16 +18,15 @@ const SHAPES = [
 /** One tank: sizes, what lies in it, who lives there, and the water that leaves. */
 export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock: readonly StockClass[] }) {
   const common = { collection: 'tanks', row: tank } as const
-  const size = { ...common, dimension: 'length', min: 0.01, max: 20 } as const
-  const share = { ...common, dimension: 'ratio', unit: '%', min: 0 } as const
+  const share = { ...common, unit: '%' } as const
   const water = waterOf(tank)
   const chosen = stock.find((s) => s.id === tank.stockClassId)
   return (
     <article aria-label={tank.name} className="grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_21rem]">
       <div className="space-y-4">
         <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
-          <TextField {...common} field="name" label="Name" max={80} required />
-          <TextField {...common} field="place" label="Where it stands" max={120} />
+          <TextField {...common} field="name" label="Name" />
+          <TextField {...common} field="place" label="Where it stands" />
           <SelectField {...common} field="shape" label="Shape" options={SHAPES} />
           <SelectField
             {...common}
@@ -53,9 +52,9 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
         <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
           {(tank.shape === 'box' || tank.shape === 'bow-front') && (
             <>
-              <QuantityField {...size} field="length" label="Length" />
+              <QuantityField {...common} field="length" label="Length" />
               <QuantityField
-                {...size}
+                {...common}
                 field="width"
                 label={tank.shape === 'box' ? 'Width' : 'Width at the ends'}
               />
@@ -63,7 +62,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
           )}
           {tank.shape === 'bow-front' && (
             <QuantityField
-              {...size}
+              {...common}
               field="bowWidth"
               label="Width in the middle"
               check={(v) =>
@@ -75,13 +74,12 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
               }
             />
           )}
-          {tank.shape === 'cylinder' && <QuantityField {...size} field="diameter" label="Diameter" />}
+          {tank.shape === 'cylinder' && <QuantityField {...common} field="diameter" label="Diameter" />}
           {tank.shape === 'corner' && (
             <>
-              <QuantityField {...size} field="side" label="Side along each wall" />
+              <QuantityField {...common} field="side" label="Side along each wall" />
               <QuantityField
-                {...size}
-                min={0}
+                {...common}
                 field="endPanel"
                 label="End panel"
                 check={(v) => (v > tank.side ? 'No longer than the side.' : null)}
@@ -98,7 +96,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             </>
           )}
           <QuantityField
-            {...size}
+            {...common}
             field="height"
             label="Height"
             check={(v) =>
@@ -106,7 +104,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             }
           />
           <QuantityField
-            {...size}
+            {...common}
             field="waterLevel"
             label="Water level above the bottom"
             check={(v) =>
@@ -124,9 +122,6 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             {...common}
             field="substrateDepth"
             label="Substrate depth"
-            dimension="length"
-            min={0}
-            max={5}
             check={(v) =>
               v >= tank.waterLevel ? 'As deep as the water: it must be less than the water level.' : null
             }
@@ -135,19 +130,13 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             {...common}
             field="substratePorosity"
             label="Of it, water between the grains"
-            dimension="ratio"
             unit="%"
-            min={0}
-            max={0.95}
             hint="40 % for sand and gravel (common practice)"
           />
           <QuantityField
             {...common}
             field="decorVolume"
             label="Water pushed aside by rock and wood"
-            dimension="volume"
-            min={0}
-            max={50}
             check={(v) =>
               'volume' in water && v >= water.volume.water + tank.decorVolume
                 ? 'More than the water it stands in.'
@@ -161,73 +150,27 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             {...common}
             field="feed"
             label="Feed a day"
-            dimension="feed"
-            min={0}
-            max={0.01}
-            optional
             hint="empty: what its class is fed; 0: no animals"
           />
-          <QuantityField {...share} field="changeShare" label="Water changed" max={1} />
-          <QuantityField
-            {...common}
-            field="changeDays"
-            label="Every so many days"
-            dimension="ratio"
-            min={0.5}
-            max={365}
-          />
-          <QuantityField
-            {...common}
-            field="waterTemperature"
-            label="Water"
-            dimension="temperature"
-            min={1}
-            max={39}
-          />
-          <QuantityField {...common} field="pH" label="pH" dimension="ratio" min={4} max={10.5} />
-          <QuantityField
-            {...common}
-            field="salinity"
-            label="Salinity (practical)"
-            dimension="ratio"
-            min={0}
-            max={42}
-            hint="35 for sea water"
-          />
+          <QuantityField {...share} field="changeShare" label="Water changed" />
+          <QuantityField {...common} field="changeDays" label="Every so many days" />
+          <QuantityField {...common} field="waterTemperature" label="Water" />
+          <QuantityField {...common} field="pH" label="pH" />
+          <QuantityField {...common} field="salinity" label="Salinity (practical)" hint="35 for sea water" />
           <QuantityField
             {...common}
             field="alkalinity"
             label="Alkalinity, as CaCO₃"
-            dimension="concentration"
-            min={0}
-            max={1}
             hint="17.8 mg/L for each degree of hardness (KH)"
           />
-          <QuantityField
-            {...common}
-            field="tapNitrate"
-            label="Nitrate in the tap, as N"
-            dimension="concentration"
-            min={0}
-            max={0.1}
-          />
+          <QuantityField {...common} field="tapNitrate" label="Nitrate in the tap, as N" />
           <QuantityField
             {...share}
             field="plantShare"
             label="Plants take of the ammonia"
-            max={0.95}
-            optional
             hint="empty: as its class"
           />
-          <QuantityField
-            {...common}
-            field="roomTemperature"
-            label="Room in winter"
-            dimension="temperature"
-            min={-10}
-            max={45}
-            optional
-          />
+          <QuantityField {...common} field="roomTemperature" label="Room in winter" />
         </div>
         <label className="flex items-baseline gap-2">
           <input
@@ -245,27 +188,13 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
         </label>
         <h3>Room for a filter</h3>
         <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-          <QuantityField {...size} field="cabinetWidth" label="Cabinet inside, width" optional />
-          <QuantityField {...size} field="cabinetDepth" label="Cabinet inside, depth" optional />
-          <QuantityField {...size} field="cabinetHeight" label="Cabinet inside, height" optional />
-          <QuantityField {...size} field="doorWidth" label="Its door, width" optional />
-          <QuantityField
-            {...size}
-            min={-5}
-            max={10}
-            field="bottomHeight"
-            label="Tank’s bottom over the filter’s place"
-            optional
-          />
-          <QuantityField {...size} min={0} max={5} field="wallGap" label="Gap to the wall behind" optional />
-          <QuantityField
-            {...size}
-            min={0}
-            max={0.5}
-            field="rimThickness"
-            label="Thickness of the rim"
-            optional
-          />
+          <QuantityField {...common} field="cabinetWidth" label="Cabinet inside, width" />
+          <QuantityField {...common} field="cabinetDepth" label="Cabinet inside, depth" />
+          <QuantityField {...common} field="cabinetHeight" label="Cabinet inside, height" />
+          <QuantityField {...common} field="doorWidth" label="Its door, width" />
+          <QuantityField {...common} field="bottomHeight" label="Tank’s bottom over the filter’s place" />
+          <QuantityField {...common} field="wallGap" label="Gap to the wall behind" />
+          <QuantityField {...common} field="rimThickness" label="Thickness of the rim" />
         </div>
         <label className="flex items-center gap-2">
           <input
@@ -276,7 +205,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
           />
           A lid lies on it
         </label>
-        <TextField {...common} field="note" label="Note" max={4000} lines={2} />
+        <TextField {...common} field="note" label="Note" lines={2} />
       </div>
       <div>
         {'volume' in water ? (

@@ -179,21 +179,10 @@ function Lately({ round, stops }: { readonly round: Round; readonly stops: reado
                     field="minutes"
                     label={`Minutes for ${name}`}
                     hideLabel
-                    dimension="ratio"
-                    optional
-                    min={0}
-                    max={1440}
                   />
                 </td>
                 <td className="max-sm:hidden">
-                  <TextField
-                    collection="ticks"
-                    row={t}
-                    field="note"
-                    label={`Note on ${name}`}
-                    hideLabel
-                    max={400}
-                  />
+                  <TextField collection="ticks" row={t} field="note" label={`Note on ${name}`} hideLabel />
                 </td>
                 <td className="r">
                   <IconButton

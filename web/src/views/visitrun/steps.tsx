@@ -81,11 +81,11 @@ function Seeping({ visit }: ScreenProps) {
 }
 
 function NoiseAndWatts({ visit }: ScreenProps) {
-  const common = { collection: 'visits', row: visit, optional: true, min: 0 } as const
+  const common = { collection: 'visits', row: visit } as const
   return (
     <div className="grid grid-cols-2 gap-4">
-      <QuantityField {...common} field="noise" label="Noise at the seat" dimension="sound" max={140} />
-      <QuantityField {...common} field="watts" label="Power" dimension="power" max={5000} />
+      <QuantityField {...common} field="noise" label="Noise at the seat" />
+      <QuantityField {...common} field="watts" label="Power" />
     </div>
   )
 }
@@ -172,19 +172,13 @@ function Parts({ dossier, visit }: ScreenProps) {
 }
 
 function Water({ visit }: ScreenProps) {
-  const common = {
-    collection: 'visits',
-    row: visit,
-    optional: true,
-    min: 0,
-    dimension: 'concentration',
-  } as const
+  const common = { collection: 'visits', row: visit } as const
   return (
     <div className="space-y-4">
       <div className="grid grid-cols-3 gap-3">
-        <QuantityField {...common} field="ammonia" label="Ammonia, as N" max={0.1} />
-        <QuantityField {...common} field="nitrite" label="Nitrite, as N" max={0.1} />
-        <QuantityField {...common} field="nitrate" label="Nitrate, as N" max={1} />
+        <QuantityField {...common} field="ammonia" label="Ammonia, as N" />
+        <QuantityField {...common} field="nitrite" label="Nitrite, as N" />
+        <QuantityField {...common} field="nitrate" label="Nitrate, as N" />
       </div>
       <Key on={visit.binder} onTap={() => write(visit, { binder: !visit.binder })}>
         a conditioner that binds ammonia was used
@@ -232,16 +226,7 @@ function CleanedUp(p: ScreenProps) {
         </KeyGroup>
       ))}
       <div className="w-40">
-        <QuantityField
-          collection="visits"
-          row={visit}
-          field="minutes"
-          label="Minutes it took"
-          dimension="ratio"
-          optional
-          min={0}
-          max={1440}
-        />
+        <QuantityField collection="visits" row={visit} field="minutes" label="Minutes it took" />
       </div>
     </div>
   )
@@ -425,8 +410,6 @@ export const STEPS: readonly Step[] = [
     title: 'Anything else?',
     why: 'In your own words.',
     done: () => true,
-    Screen: ({ visit }) => (
-      <TextField collection="visits" row={visit} field="note" label="Note" max={4000} lines={5} />
-    ),
+    Screen: ({ visit }) => <TextField collection="visits" row={visit} field="note" label="Note" lines={5} />,
   },
 ]
