@@ -70,7 +70,7 @@ export function choresOf(filters: readonly KeptFilter[], rule: UpkeepRule, from:
       const byFlow = opens?.from === 'forecast'
       const days = opens?.days ?? rule.every[task]
       const every = days === undefined ? usual : { days }
-      const shift = i > 0 && filters.length > 1 ? Math.round((roughly(every) * i) / filters.length) : 0
+      const shift = Math.round((roughly(every) * i) / filters.length)
       return {
         key: `${f.id}:${task}`,
         tankId: f.tankId,
@@ -180,10 +180,11 @@ export function tankOccasions(
     .sort((a, b) => a.on.localeCompare(b.on))
     .map((o): Occasion => {
       if (!o.chore.biological || o.state === 'skipped') return o
-      const soon =
-        last !== null && daysBetween(last, o.on) < APART && (o.state === 'ahead' || o.state === 'due')
+      const waits = o.state === 'ahead' || o.state === 'due'
       const kept: Occasion =
-        soon && last !== null ? { ...o, on: dayAfter(last, APART), state: 'ahead', putOff: true } : o
+        waits && last !== null && daysBetween(last, o.on) < APART
+          ? { ...o, on: dayAfter(last, APART), state: 'ahead', putOff: true }
+          : o
       // What is overdue will be done today at the earliest.
       last = kept.state === 'overdue' ? window.today : kept.on
       return kept
