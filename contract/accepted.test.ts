@@ -7,9 +7,9 @@ import {
   type ResourceName,
 } from '@ypsometer/contract'
 import { readingProblem } from '@ypsometer/core/trials/readings'
-import { CoreError } from '@ypsometer/core/errors'
-import { roughnessFits } from '@ypsometer/core/hydraulics'
-import { assess } from '@ypsometer/core/judging'
+import { CoreError } from '@ypsometer/core/errors/index'
+import { roughnessFits } from '@ypsometer/core/hydraulics/segments'
+import { assess } from '@ypsometer/core/judging/assess'
 import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import { z } from 'zod'

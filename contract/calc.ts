@@ -1,5 +1,5 @@
-import { STOCK_CLASSES } from '@ypsometer/core/file/tanks/stock'
-import { SHORTEST_RUN } from '@ypsometer/core/file/trials/shape'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
+import { SHORTEST_RUN } from '@ypsometer/core/bench/shape'
 import { z } from 'zod'
 import { name, within } from './common'
 import { houseRules, Layers, media } from './fills'

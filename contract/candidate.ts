@@ -1,28 +1,24 @@
-import {
-  AIR_PUMP_POWER,
-  type Candidate as CoreCandidate,
-  type OfferedFill,
-  type Price,
-  type Spare,
-} from '@ypsometer/core/advice'
-import { put, type Figure } from '@ypsometer/core/figures'
-import { pumpBand } from '@ypsometer/core/hydraulics/curves'
-import { layerCounts, placeFill, shoppingList } from '@ypsometer/core/fills'
-import { CoreError } from '@ypsometer/core/errors'
-import {
-  claimed,
-  labelFigure,
-  printedFigure,
-  waysBack,
-  type Assessment,
-  type JudgedFill,
-  type ModelRecord,
-} from '@ypsometer/core/judging'
-import { FILTERS } from '@ypsometer/core/kinds'
-import { packVolume } from '@ypsometer/core/media'
-import { faultsOf, reaches, reachFigures, serviceFigure } from '@ypsometer/core/teardown'
-import { wholeReadings } from '@ypsometer/core/trials'
-import { volumeAudit, weightFigure } from '@ypsometer/core/volumes'
+import { AIR_PUMP_POWER } from '@ypsometer/core/advice/service'
+import type { Candidate as CoreCandidate, OfferedFill, Price, Spare } from '@ypsometer/core/advice/candidate'
+import { put, type Figure } from '@ypsometer/core/figures/index'
+import { pumpBand } from '@ypsometer/core/hydraulics/bands'
+import { layerCounts, shoppingList } from '@ypsometer/core/fills/weigh'
+import { placeFill } from '@ypsometer/core/fills/place'
+import { CoreError } from '@ypsometer/core/errors/index'
+import { claimed, labelFigure } from '@ypsometer/core/trials/labels'
+import { printedFigure } from '@ypsometer/core/trials/printed'
+import { waysBack } from '@ypsometer/core/judging/strength'
+import type { Assessment } from '@ypsometer/core/judging/assess'
+import type { JudgedFill } from '@ypsometer/core/judging/fills'
+import type { ModelRecord } from '@ypsometer/core/trials/records'
+import { FILTERS } from '@ypsometer/core/kinds/index'
+import { packVolume } from '@ypsometer/core/media/medium'
+import { faultsOf } from '@ypsometer/core/parts/vocabulary'
+import { reaches } from '@ypsometer/core/teardown/reach'
+import { reachFigures, serviceFigure } from '@ypsometer/core/teardown/figures'
+import { wholeReadings } from '@ypsometer/core/trials/readings'
+import { volumeAudit } from '@ypsometer/core/volumes/interior'
+import { weightFigure } from '@ypsometer/core/volumes/figures'
 import type { Medium } from './fills'
 import type { Dossier } from './dossier'
 import { fittingModel, interiorOf, mainHookup, modelRecord } from './records'

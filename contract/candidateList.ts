@@ -1,4 +1,4 @@
-import type { Candidate } from '@ypsometer/core/advice'
+import type { Candidate } from '@ypsometer/core/advice/candidate'
 import { z } from 'zod'
 
 /** A page of candidates; each as `Candidate` of `core/advice`, or the reason why it cannot be worked out. */

@@ -1,5 +1,7 @@
-import { CLAIM_QUANTITIES, FILTER_KINDS } from '@ypsometer/core/judging'
-import { solidVolume, SOLID_FIELDS, SOLID_SHAPES, templateChambers, usualBody } from '@ypsometer/core/volumes'
+import { CLAIM_QUANTITIES } from '@ypsometer/core/trials/records'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { solidVolume, SOLID_FIELDS, SOLID_SHAPES } from '@ypsometer/core/volumes/solids'
+import { templateChambers, usualBody } from '@ypsometer/core/kinds/templates'
 import fc from 'fast-check'
 import { randomUUID } from 'node:crypto'
 import {

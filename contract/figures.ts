@@ -1,5 +1,5 @@
-import type { Figure as CoreFigure, Said as CoreSaid } from '@ypsometer/core/figures'
-import { UNITS, type Dimension } from '@ypsometer/core/file/units/dimensions'
+import type { Figure as CoreFigure, Said as CoreSaid } from '@ypsometer/core/figures/index'
+import { UNITS, type Dimension } from '@ypsometer/core/units/dimensions'
 import { z } from 'zod'
 
 const Provenance = z.enum(['printed', 'measured', 'computed', 'rule'])

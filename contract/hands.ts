@@ -1,5 +1,5 @@
-import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
-import { CHANGE_WAYS, OUTCOMES, STEP_STATES, SYMPTOMS } from '@ypsometer/core/file/hands/vocabulary'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { CHANGE_WAYS, OUTCOMES, STEP_STATES, SYMPTOMS } from '@ypsometer/core/hands/vocabulary'
 import { z } from 'zod'
 import { belongsTo, Day, Id, refersTo, text, Typed, within } from './common'
 import { resource } from './resource'

@@ -1,6 +1,6 @@
-import { ADVICE_RULE, type AdviceRule } from '@ypsometer/core/file/advice/rule'
-import { CAPACITY_RULE } from '@ypsometer/core/file/tanks/rule'
-import type { StockClass } from '@ypsometer/core/file/tanks/stock'
+import { ADVICE_RULE, type AdviceRule } from '@ypsometer/core/advice/rule'
+import { CAPACITY_RULE } from '@ypsometer/core/tanks/rule'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
 import type { HouseRule } from './fills'
 import type { StockClassRow } from './stock'
 

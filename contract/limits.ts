@@ -1,4 +1,4 @@
-import type { Dimension } from '@ypsometer/core/units'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { z } from 'zod'
 import type { Shape } from './resource'
 import { RESOURCES, RESOURCE_NAMES, type ResourceName } from './resources'

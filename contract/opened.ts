@@ -1,4 +1,4 @@
-import type { Assessment } from '@ypsometer/core/judging'
+import type { Assessment } from '@ypsometer/core/judging/assess'
 import { z } from 'zod'
 import { HouseRuleList, MediumList } from './fills'
 import { Dossier } from './dossier'

@@ -1,20 +1,21 @@
-import type { ClaimQuantity as CoreQuantity, Inside, ModelRecord } from '@ypsometer/core/judging'
-import { CLAIM_QUANTITIES } from '@ypsometer/core/file/judging/records'
+import type { ClaimQuantity as CoreQuantity, Inside, ModelRecord } from '@ypsometer/core/trials/records'
+import { CLAIM_QUANTITIES } from '@ypsometer/core/trials/records'
 import {
   floorArea,
   tankExtent,
   tankVolume,
   type TankShape,
   type TankVolume,
-} from '@ypsometer/core/file/tanks/volume'
-import { tankFigures } from '@ypsometer/core/file/tanks/figures'
-import type { StockClass } from '@ypsometer/core/file/tanks/stock'
-import type { FittingModel, TankRecord } from '@ypsometer/core/judging'
-import type { Figure } from '@ypsometer/core/figures'
-import { SOLID_FIELDS, type Solid } from '@ypsometer/core/file/volumes/solids'
-import type { BodyRecord, Chamber as CoreChamber } from '@ypsometer/core/file/volumes/interior'
-import type { Assessment } from '@ypsometer/core/judging'
-import type { PathRecord } from '@ypsometer/core/path'
+} from '@ypsometer/core/tanks/volume'
+import { tankFigures } from '@ypsometer/core/tanks/figures'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
+import type { FittingModel } from '@ypsometer/core/judging/fitting'
+import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
+import type { Figure } from '@ypsometer/core/figures/index'
+import { SOLID_FIELDS, type Solid } from '@ypsometer/core/volumes/solids'
+import type { BodyRecord, Chamber as CoreChamber } from '@ypsometer/core/volumes/interior'
+import type { Assessment } from '@ypsometer/core/judging/assess'
+import type { PathRecord } from '@ypsometer/core/path/fromModel'
 import type { Medium } from './fills'
 import type { Dossier } from './dossier'
 import type { Trial } from './models'

@@ -1,5 +1,5 @@
-import { LENGTHS } from '@ypsometer/core/file/review/blocks'
-import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
+import { LENGTHS } from '@ypsometer/core/review/blocks'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
 import { z } from 'zod'
 import { Day, plainKey } from './common'
 import { Figure, Said } from './figures'

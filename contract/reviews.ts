@@ -1,4 +1,4 @@
-import type { Sheet } from '@ypsometer/core/review'
+import type { Sheet } from '@ypsometer/core/review/sheet'
 import { z } from 'zod'
 import { belongsTo, Day, Id, plainKey, text } from './common'
 import { BUYS } from './lists'

@@ -1,4 +1,4 @@
-import { STOCK_CLASSES, STOCK_NUMBERS, type StockClass } from '@ypsometer/core/file/tanks/stock'
+import { STOCK_CLASSES, STOCK_NUMBERS, type StockClass } from '@ypsometer/core/tanks/stock'
 import { z } from 'zod'
 import { name, text, Typed, within } from './common'
 import { resource } from './resource'

@@ -1,5 +1,5 @@
-import type { KeptFilter } from '@ypsometer/core/upkeep'
-import type { Candidate } from '@ypsometer/core/advice'
+import type { KeptFilter } from '@ypsometer/core/upkeep/plan'
+import type { Candidate } from '@ypsometer/core/advice/candidate'
 import type { Tank } from './tanks'
 
 /** A filter of a tank as its upkeep asks for it; `null` for one the shelf does not have and whose kind is not said. */

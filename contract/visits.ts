@@ -6,11 +6,11 @@ import {
   HOSE_INSIDES,
   SEEPS,
   VISIT_STAGES,
-} from '@ypsometer/core/file/visits/record'
-import { FILTER_KINDS } from '@ypsometer/core/file/kinds/index'
-import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/file/media/medium'
-import { RINSE_SCHOOLS, TASKS } from '@ypsometer/core/file/upkeep/rule'
-import { SHORTEST_RUN } from '@ypsometer/core/file/trials/shape'
+} from '@ypsometer/core/visits/record'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media/medium'
+import { RINSE_SCHOOLS, TASKS } from '@ypsometer/core/upkeep/rule'
+import { SHORTEST_RUN } from '@ypsometer/core/bench/shape'
 import { z } from 'zod'
 import { belongsTo, Day, Id, refersTo, text, Typed, within } from './common'
 import { resource } from './resource'

@@ -1,6 +1,8 @@
-import { nothingKnown, search, setUpSteps } from '@ypsometer/core/hands'
-import { GENERIC_MEDIA } from '@ypsometer/core/media'
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { nothingKnown } from '@ypsometer/core/hands/evidence'
+import { search } from '@ypsometer/core/hands/faults'
+import { setUpSteps } from '@ypsometer/core/hands/setUp'
+import { GENERIC_MEDIA } from '@ypsometer/core/media/library'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
 import { faultEvidence, faultRecord, setUpSubject, type FaultQuestion } from '@ypsometer/contract/faults'
 import { demoBundle } from '.'
 

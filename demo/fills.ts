@@ -1,5 +1,6 @@
-import { chamberWay, placeFill, type Fill, type FillBasis, type FillLayer } from '@ypsometer/core/fills'
-import { GENERIC_MEDIA, type Medium } from '@ypsometer/core/media'
+import { chamberWay, placeFill, type Fill, type FillBasis, type FillLayer } from '@ypsometer/core/fills/place'
+import { GENERIC_MEDIA } from '@ypsometer/core/media/library'
+import type { Medium } from '@ypsometer/core/media/medium'
 import { idOf, NOTED_ON } from './ids'
 import { chambersOf, modelIdOf } from './interior'
 import type { Truth } from './truth'

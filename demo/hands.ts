@@ -1,7 +1,8 @@
 import { RESOURCES, type CreatedOf } from '@ypsometer/contract'
 import { setUpSubject } from '@ypsometer/contract/faults'
-import { dayAfter } from '@ypsometer/core/days'
-import { setUpSteps, type PlacedPart } from '@ypsometer/core/hands'
+import { dayAfter } from '@ypsometer/core/days/index'
+import { setUpSteps } from '@ypsometer/core/hands/setUp'
+import type { PlacedPart } from '@ypsometer/core/teardown/placing'
 import type { DemoBundle } from './index'
 import { idOf } from './ids'
 

@@ -1,4 +1,5 @@
-import { templateChambers, usualBody, type Chamber } from '@ypsometer/core/volumes'
+import { templateChambers, usualBody } from '@ypsometer/core/kinds/templates'
+import type { Chamber } from '@ypsometer/core/volumes/interior'
 import { idOf } from './ids'
 import type { Truth } from './truth'
 

@@ -1,6 +1,6 @@
 import type { Tank, TankFilter } from '@ypsometer/contract'
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
-import { DAY } from '@ypsometer/core/biology'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
+import { DAY } from '@ypsometer/core/biology/load'
 import { modelIdOf } from './interior'
 import { TRUTHS } from './truth'
 

@@ -1,6 +1,8 @@
-import type { FilterKind } from '@ypsometer/core/judging'
-import type { Priming } from '@ypsometer/core/teardown'
-import type { FittingId, Pump, Segment } from '@ypsometer/core/hydraulics'
+import type { FilterKind } from '@ypsometer/core/kinds/index'
+import type { Priming } from '@ypsometer/core/parts/vocabulary'
+import type { FittingId } from '@ypsometer/core/hydraulics/tables'
+import type { Pump } from '@ypsometer/core/hydraulics/pump'
+import type { Segment } from '@ypsometer/core/hydraulics/segments'
 
 /** An invented model: what its label prints, and what it truly is, which only the generated bench runs show. */
 export interface Truth {

@@ -1,5 +1,5 @@
-import { freshWaterDensity } from '@ypsometer/core/water'
-import { seeded } from '@ypsometer/core/statistics'
+import { freshWaterDensity } from '@ypsometer/core/water/index'
+import { seeded } from '@ypsometer/core/statistics/random'
 import { airTruth, trueAirlift, trueDuty, usualAir, type OnTheBench } from '@ypsometer/demo/physics'
 import { TRUTHS, type Truth } from '@ypsometer/demo/truth'
 

@@ -1,5 +1,6 @@
-import { assess, type ModelRecord, type TrialRecord } from '@ypsometer/core/judging'
-import { seededNormal } from '@ypsometer/core/statistics'
+import { assess } from '@ypsometer/core/judging/assess'
+import type { ModelRecord, TrialRecord } from '@ypsometer/core/trials/records'
+import { seededNormal } from '@ypsometer/core/statistics/random'
 import { Bench } from './bench'
 
 /**

@@ -1,5 +1,5 @@
-import { GENERIC_MEDIA } from '@ypsometer/core/media'
-import { HOUSE_RULES } from '@ypsometer/core/path'
+import { GENERIC_MEDIA } from '@ypsometer/core/media/library'
+import { HOUSE_RULES } from '@ypsometer/core/path/audit'
 import { randomUUID } from 'node:crypto'
 import { harness, type Harness } from './tests/harness'
 

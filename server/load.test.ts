@@ -1,5 +1,5 @@
 import { demoBundle } from '@ypsometer/demo'
-import { toInp } from '@ypsometer/core/network'
+import { toInp } from '@ypsometer/core/network/inp'
 import fc from 'fast-check'
 import { harness, type Harness } from './tests/harness'
 

@@ -1,11 +1,5 @@
-import {
-  bestOutlet,
-  fitFindings,
-  outletsAlong,
-  sumCarried,
-  type OutletResult,
-  type TankRecord,
-} from '../judging'
+import { bestOutlet, fitFindings, outletsAlong, sumCarried, type OutletResult } from '../judging'
+import type { TankRecord } from '../tanks'
 import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import { packsOf } from '../fills'
 import { JET_BAND } from '../hydraulics'

@@ -1,4 +1,5 @@
-import { assess, type JudgedFill, type LabelBias } from '../judging'
+import { assess, type JudgedFill } from '../judging'
+import type { LabelBias } from '../trials'
 import type { FilterKind } from '../kinds'
 
 /**

@@ -1,6 +1,6 @@
 import type { Figure } from '../figures'
 import type { Outlet } from '../hydraulics'
-import type { TankRecord } from '../judging'
+import type { TankRecord } from '../tanks'
 import { STOCK_CLASSES, type StockClass } from '../tanks'
 import type { Candidate, MediumUse, OfferedFill } from './candidate'
 import { quickTank } from './quickTank'

@@ -1,5 +1,6 @@
 import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
-import { sumCarried, type TankRecord, type Together } from '../judging'
+import { sumCarried, type Together } from '../judging'
+import type { TankRecord } from '../tanks'
 import { capacityFigure } from '../tanks'
 import { mediaItems, standingOf, type Advice } from './advise'
 import type { Choice, Price } from './candidate'

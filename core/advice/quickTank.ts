@@ -1,6 +1,6 @@
 import { usualTank } from '../biology'
 import { put } from '../figures'
-import type { TankRecord } from '../judging'
+import type { TankRecord } from '../tanks'
 import { floorArea, tankExtent, tankVolume, type StockClass, type TankShape } from '../tanks'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from '../tanks/usual'
 

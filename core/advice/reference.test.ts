@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { yearlyEnergy } from '../bench'
 import { sentenceText } from '../figures'
-import { together, type TankRecord } from '../judging'
+import { together } from '../judging'
+import type { TankRecord } from '../tanks'
 import {
   ADVICE_RULE,
   advise,

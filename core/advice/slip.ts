@@ -1,6 +1,6 @@
 import { feedBand, priorOfPace } from '../clogging'
 import { sayFigure, sentenceText, type Sentence } from '../figures'
-import type { TankRecord } from '../judging'
+import type { TankRecord } from '../tanks'
 import { NINETY_FIVE } from '../statistics'
 import { stripCautions } from '../teardown/cautions'
 import type { UnitSystem } from '../units'

@@ -1,5 +1,6 @@
 import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
-import { sumCarried, type OutletResult, type TankRecord } from '../judging'
+import { sumCarried, type OutletResult } from '../judging'
+import type { TankRecord } from '../tanks'
 import { SCHOOL_WORDS } from '../tanks'
 import { moneyText } from '../units'
 import { HEAVY } from '../volumes/interior'

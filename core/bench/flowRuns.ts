@@ -1,5 +1,5 @@
 import { sum } from 'simple-statistics'
-import { LONGEST_RUN, SHORTEST_RUN } from '../trials/shape'
+import { LONGEST_RUN, SHORTEST_RUN } from './shape'
 import { OutOfRange, requireRange, TooFew } from '../errors'
 import { effectiveFreedom, expanded, grubbsCritical, studentQuantile, summary } from '../statistics'
 

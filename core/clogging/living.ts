@@ -1,4 +1,5 @@
-import { tankBalance, type TankBalance, type TankRecord } from '../judging'
+import { tankBalance, type TankBalance } from '../judging'
+import type { TankRecord } from '../tanks'
 import type { Figure } from '../figures'
 import { outletOf, type Outcome } from '../path'
 import { filmsOn, type ToldRun } from './told'

@@ -1,7 +1,7 @@
 import type { Fill } from '../fills'
 import type { PathCase } from '../path'
 import { usualSponge } from './arrange'
-import { feedBand as bandOfFeed, feedOf, type TankRecord } from '../judging'
+import { feedBand as bandOfFeed, feedOf, type TankRecord } from '../tanks'
 import { sharesOf } from './particles'
 import type { ClogCase, DirtyTank } from './run'
 

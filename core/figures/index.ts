@@ -112,3 +112,4 @@ export const sentenceText = (sentence: Sentence, system: UnitSystem): string =>
 
 /** Words as they stand in the middle of a sentence. */
 export const lowerFirst = (s: string): string => s.slice(0, 1).toLowerCase() + s.slice(1)
+export * from './reason'

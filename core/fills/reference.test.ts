@@ -8,7 +8,7 @@ import {
 } from '../media'
 import { chamber, layer, medium } from '../path/tests/support'
 import { FILTER_KINDS } from '../kinds'
-import { templateChambers, usualBody } from '../volumes'
+import { templateChambers, usualBody } from '../kinds'
 import {
   chamberWay,
   isBeside,

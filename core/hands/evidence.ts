@@ -2,7 +2,7 @@ import { daysBetween, type Day } from '../days'
 import { put, sayFigure, type Figure, type Sentence } from '../figures'
 import { FILTERS, type FilterKind } from '../kinds'
 import type { OrderFinding } from '../path'
-import { CHECKLISTS } from '../teardown/vocabulary'
+import { CHECKLISTS } from '../parts/vocabulary'
 import type { VisitRecord } from '../visits/record'
 import type { Evidence } from './faults'
 

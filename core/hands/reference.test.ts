@@ -3,7 +3,7 @@ import { FILTER_KINDS, FILTERS, type FilterKind } from '../kinds'
 import { filmsOfMass } from '../path/films'
 import { CAUTIONS } from '../teardown/cautions'
 import { unionisedLimitOf } from '../water'
-import { PRIMINGS } from '../teardown/vocabulary'
+import { PRIMINGS } from '../parts/vocabulary'
 import { dayAfter } from '../days'
 import {
   changeStory,
@@ -11,7 +11,6 @@ import {
   CHECKS,
   checksOf,
   evidenceOf,
-  foolproof,
   leastWeeks,
   nothingKnown,
   planChange,
@@ -20,19 +19,17 @@ import {
   SET_UP_STAGES,
   setUpState,
   setUpSteps,
-  suits,
   SYMPTOMS,
   SYMPTOM_WORDS,
   whichWords,
-  wrongWays,
   type ChangeSubject,
   type CheckOutcome,
   type FaultRecord,
   type Outcomes,
-  type PlacedPart,
   type SetUpSubject,
   type Symptom,
 } from '.'
+import { foolproof, suits, wrongWays, type PlacedPart } from '../teardown'
 
 const ANY: readonly (FilterKind | null)[] = [...FILTER_KINDS, null]
 const TODAY = '2026-11-26'

@@ -1,7 +1,7 @@
 import { FILTERS, type FilterKind } from '../kinds'
 import type { CautionId } from '../teardown/cautions'
-import type { Priming } from '../teardown/vocabulary'
-import { placeWords, type PlacedPart } from './placing'
+import type { Priming } from '../parts/vocabulary'
+import { placeWords, type PlacedPart } from '../teardown/placing'
 import type { StepState } from './vocabulary'
 import { isFor, whichWords, type Which } from './which'
 

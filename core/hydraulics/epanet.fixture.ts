@@ -1,5 +1,6 @@
 import { Workspace, Project } from 'epanet-js'
-import type { Circuit, Hose, Fitting } from '.'
+import type { Circuit } from '../duty'
+import type { Hose, Fitting } from '.'
 
 /** EPANET's own constants: ν at relative viscosity 1 is 1.1e-5 ft²/s, g is 32.2 ft/s². */
 export const EPANET_VISCOSITY = 1.1e-5 * 0.3048 ** 2

@@ -1,17 +1,5 @@
-import {
-  affinity,
-  dutyPoint,
-  fitPumpCurve,
-  netStaticHead,
-  pumpBand,
-  pumpFlow,
-  pumpFromLabel,
-  pumpHead,
-  sensitivity,
-  sprayBarLoss,
-  uncertainDutyPoint,
-  type Circuit,
-} from '.'
+import { affinity, fitPumpCurve, pumpBand, pumpFlow, pumpFromLabel, pumpHead, sprayBarLoss } from '.'
+import { dutyPoint, netStaticHead, sensitivity, uncertainDutyPoint, type Circuit } from '../duty'
 
 const lph = (q: number): number => q / 3.6e6
 const pump = pumpFromLabel({ ratedFlow: lph(1000), maxHead: 1.8 })

@@ -2,20 +2,22 @@ import fc from 'fast-check'
 import {
   circuitLoss,
   dutyPoint,
-  FITTING_KINDS,
-  fitPumpCurve,
-  frictionFactor,
   headBudget,
-  HOSE_SIZES,
-  HOSE_WALLS,
-  labelBand,
   netStaticHead,
-  pumpBand,
-  pumpFlow,
-  pumpHead,
   sensitivity,
   uncertainDutyPoint,
   type Circuit,
+} from '../duty'
+import {
+  FITTING_KINDS,
+  fitPumpCurve,
+  frictionFactor,
+  HOSE_SIZES,
+  HOSE_WALLS,
+  labelBand,
+  pumpBand,
+  pumpFlow,
+  pumpHead,
   type Segment,
 } from '.'
 

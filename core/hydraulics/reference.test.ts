@@ -1,15 +1,7 @@
 import { seeded } from '../statistics'
 import { waterProperties } from '../water'
-import {
-  dutyPoint,
-  fitPumpCurve,
-  frictionFactor,
-  headBudget,
-  hoseLoss,
-  reynolds,
-  type Circuit,
-  type Segment,
-} from '.'
+import { dutyPoint, headBudget, type Circuit } from '../duty'
+import { fitPumpCurve, frictionFactor, hoseLoss, reynolds, type Segment } from '.'
 import { epanet, EPANET_GRAVITY, EPANET_VISCOSITY } from './epanet.fixture'
 
 /* value | source | from memory? | tolerance */

@@ -3,13 +3,13 @@ import { airNetwork, outletFlow, type AirOutlet } from '../hydraulics'
 import { logSummary, mixedResponse, thinned } from '../bench'
 import { readingProblem, TRIAL_KINDS, type TrialKind } from '../trials/readings'
 import { trialFlow } from '../trials/flow'
-import { type BenchReading } from '../trials/shape'
+import { type BenchReading } from '../bench/shape'
 import { assess } from './assess'
 import { disagreements } from '../trials/disagreements'
 import { trialFindings } from '../trials'
-import { trialResults } from './flows'
+import { trialResults } from '../trials/flows'
 import { proposedLifts, proposedTrials } from './proposed'
-import type { ModelRecord, TrialRecord } from './records'
+import type { ModelRecord, TrialRecord } from '../trials/records'
 
 const lph = (q: number): number => q / 3.6e6
 const base: Omit<TrialRecord, 'id' | 'runs'> = {

@@ -14,7 +14,7 @@ import { capacityOf, keepingOfClass } from '../tanks'
 import { dyePoint } from '../trials/dye'
 import { riseDoubts } from '../trials/dye/doubt'
 import { noise } from '../trials/noise'
-import { labelBias } from './bias'
+import { labelBias } from '../trials/bias'
 import { lph } from './tests/support'
 import { classOf, NOZZLE } from './tests/tank'
 

@@ -12,9 +12,9 @@ import { FILTERS, hasPump } from '../kinds'
 import { packVolume } from '../media'
 import { UNMEASURED_BODY } from '../volumes'
 import type { FlowBasis } from './basis'
-import { bestTrial, installedTrial, type TrialResult } from './flows'
-import type { HookupResult, KnownPump } from './hydraulics'
-import type { ModelRecord } from './records'
+import { bestTrial, installedTrial, type TrialResult } from '../trials/flows'
+import type { HookupResult, KnownPump } from '../trials/modelPump'
+import type { ModelRecord } from '../trials/records'
 
 /** A fill by its name, with what its flow rests on and what it brings. */
 export interface JudgedFill extends CapacityFigures {

@@ -1,7 +1,7 @@
 import { put, putFigure, sayFigure, type Figure, type Said, type Sentence } from '../figures'
 import type { Segment } from '../hydraulics'
 import { FILTERS, type FilterKind } from '../kinds'
-import type { TankRecord } from './tankRecord'
+import type { TankRecord } from '../tanks/tankRecord'
 
 /** What of a model has to fit (m, kg, W); null for what nobody has measured. */
 export interface FittingModel {

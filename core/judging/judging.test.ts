@@ -1,17 +1,9 @@
 import { sentenceText } from '../figures'
-import { circuitLoss, type Outlet } from '../hydraulics'
+import { circuitLoss } from '../duty'
+import type { Outlet } from '../hydraulics'
 import { CAPACITY_RULE, STOCK_CLASSES, type CapacityRule } from '../tanks'
-import {
-  assess,
-  labelBias,
-  labelFigure,
-  doubt,
-  levelOf,
-  overclaimFigure,
-  tankFit,
-  type TrialRecord,
-  type ModelRecord,
-} from '.'
+import { assess, doubt, levelOf, overclaimFigure, tankFit } from '.'
+import { labelBias, labelFigure, type TrialRecord, type ModelRecord } from '../trials'
 import { hookup, labelOnly, lph, poured, SEGMENTS, trial } from './tests/support'
 
 describe('what a verdict rests on', () => {

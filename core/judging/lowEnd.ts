@@ -1,13 +1,13 @@
 import { usualTank } from '../biology'
 import { lowerFirst, put, sayFigure, type Figure, type Sentence } from '../figures'
 import { capacityFigure, capacityInput, type StockClass, type SupportedRange } from '../tanks'
-import { claimed } from './labels'
-import { printedFigure } from './printed'
+import { claimed } from '../trials/labels'
+import { printedFigure } from '../trials/printed'
 import { smallestFigure, turnoverFigure } from './rangeFigures'
 import { bestOutlet, outletsAlong, waysBack, type OutletResult } from './strength'
 import type { JudgedFill } from './fills'
-import type { Add } from './reason'
-import type { ModelRecord } from './records'
+import type { Add } from '../figures/reason'
+import type { ModelRecord } from '../trials/records'
 
 /** What the low end of a claim is held against. */
 interface LowEnd {

@@ -2,7 +2,8 @@ import { GENERIC_MEDIA, type Medium } from '../media'
 import { capacityFiguresOf, outcomeOf } from '../path'
 import { caseWith, chamber, layer } from '../path/tests/support'
 import { capacityInput, STOCK_CLASSES, supportedRange } from '../tanks'
-import { assess, type ModelRecord } from '.'
+import { assess } from '.'
+import type { ModelRecord } from '../trials'
 import { hookup, labelOnly, lph, trial } from './tests/support'
 
 /** Normal deviates, the same every time: Box and Muller (1958) over a linear congruence (Numerical Recipes, ch. 7). */

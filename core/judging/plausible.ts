@@ -1,7 +1,7 @@
 import { FILTERS } from '../kinds'
 import type { Sentence } from '../figures'
 import type { Dimension } from '../units'
-import { CLAIM_LIMITS, type ClaimQuantity, type FilterKind } from './records'
+import { CLAIM_LIMITS, type ClaimQuantity, type FilterKind } from '../trials/records'
 
 /** Range (SI) a printed figure usually lies in; outside it the app asks, and takes yes for an answer. */
 const USUAL: Readonly<

@@ -1,7 +1,7 @@
-import { isLabelCondition } from './flows'
+import { isLabelCondition } from '../trials/flows'
 import { hasPump } from '../kinds'
-import { claimed } from './labels'
-import type { ModelRecord } from './records'
+import { claimed } from '../trials/labels'
+import type { ModelRecord } from '../trials/records'
 
 /** How far each station is, 0 to 1, and the next useful action. */
 export interface Progress {

@@ -1,7 +1,7 @@
 import type { TrialKind } from '../trials/readings'
 import { FLOW_KINDS, READING_SHAPES } from '../trials/readings'
-import { claimed, atMains } from './labels'
-import type { FillState, ModelRecord, TrialRecord } from './records'
+import { claimed, atMains } from '../trials/labels'
+import type { FillState, ModelRecord, TrialRecord } from '../trials/records'
 import { FILTERS, hasPump } from '../kinds'
 
 /** One trial of the usual set: what, why, under which conditions, and whether it has been done. */

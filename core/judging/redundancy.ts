@@ -3,7 +3,7 @@ import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figure
 import { capacityFigure, ruleOf, SCHOOL_WORDS } from '../tanks'
 import type { JudgedFill } from './fills'
 import { closedBodyFigure, type TankBalance } from './tankBalance'
-import type { TankRecord } from './tankRecord'
+import type { TankRecord } from '../tanks/tankRecord'
 
 /** Oxygen under which fish are at risk within hours (kg/m³). Common practice, no source. */
 const RISK = 3e-3

@@ -1,15 +1,8 @@
 import { sentenceText } from '../figures'
 import { STOCK_CLASSES } from '../tanks'
 import { caseWith, layer, medium } from '../path/tests/support'
-import {
-  assess,
-  levelOf,
-  type ClaimQuantity,
-  type Inside,
-  type JudgedBy,
-  type ModelRecord,
-  type TrialRecord,
-} from '.'
+import { assess, levelOf, type JudgedBy } from '.'
+import type { ClaimQuantity, Inside, ModelRecord, TrialRecord } from '../trials'
 import { claimProblem } from './plausible'
 import { hookup, labelOnly, lph, trial } from './tests/support'
 

@@ -1,5 +1,5 @@
 import { put, type Figure } from '../figures'
-import type { HookupRecord } from './records'
+import type { HookupRecord } from '../trials/records'
 
 interface Levels {
   readonly head: number

@@ -13,8 +13,8 @@ import {
   type Outlet,
   type OutletKind,
 } from '../hydraulics/jets'
-import type { NamedOutlet } from './records'
-import type { TankRecord } from './tankRecord'
+import type { NamedOutlet } from '../trials/records'
+import type { TankRecord } from '../tanks/tankRecord'
 
 /** Longer than this share of the tank above what they bear is too strong; a quarter is the edge (ours). */
 export const STRONG = { edge: 0.25, tooMuch: 0.5 } as const

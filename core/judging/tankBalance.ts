@@ -14,7 +14,7 @@ import {
 } from '../biology'
 import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
 import type { JudgedFill } from './fills'
-import { feedBand, keepingOfTank, type TankRecord } from './tankRecord'
+import { feedBand, keepingOfTank, type TankRecord } from '../tanks/tankRecord'
 
 /** One line of a tank's balance: the number, and how it stands to its limit. */
 export interface BalanceLine {

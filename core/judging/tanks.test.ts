@@ -15,7 +15,7 @@ import {
 } from './schoolReasons'
 import { strengthOf } from './strength'
 import { closedBodyFigure, tankBalance, balanceWords } from './tankBalance'
-import { keepingOfTank, type TankRecord } from './tankRecord'
+import { keepingOfTank, type TankRecord } from '../tanks/tankRecord'
 import { together } from './together'
 import { lph } from './tests/support'
 import { classOf, figure, FILL, NOZZLE, TANK } from './tests/tank'

@@ -3,7 +3,7 @@ import { capacityFigure, capacityInput, capacityOf } from '../tanks'
 import type { JudgedFill } from './fills'
 import { nothingRunning, ruleBesideBalance, type Left } from './redundancy'
 import { balanceWords, tankBalance, type TankBalance } from './tankBalance'
-import type { TankRecord } from './tankRecord'
+import type { TankRecord } from '../tanks/tankRecord'
 
 /** A filter that runs on a tank, by its name and the fill it has in it. */
 export interface Running {

@@ -3,7 +3,7 @@ import { FILM_BAND, KIT_ZERO, OWN_BAND } from '../biology'
 import { daysBetween } from '../days'
 import { capacityInput, capacityOf, ruleOf, type CapacitySchool } from '../tanks'
 import { tankBalance } from './tankBalance'
-import { feedBand, type TankRecord } from './tankRecord'
+import { feedBand, type TankRecord } from '../tanks/tankRecord'
 import type { Running } from './together'
 
 /** A water test of a tank on a day (kg/m³ as N); a conditioner that binds ammonia falsifies it. */

@@ -1,4 +1,4 @@
-import { suits } from '../hands/placing'
+import { suits } from '../teardown/placing'
 import { sayFigure, type Figure, type Sentence } from '../figures'
 import {
   capacityFigure,
@@ -12,15 +12,15 @@ import {
 } from '../tanks'
 import { isFirm, type FlowBasis } from './basis'
 import type { JudgedFill } from './fills'
-import type { FlowAgainstLabel } from './flows'
-import type { HookupResult, KnownPump } from './hydraulics'
-import { claimed, labelDisagreements, labelFigure } from './labels'
-import { printedFigure } from './printed'
+import type { FlowAgainstLabel } from '../trials/flows'
+import type { HookupResult, KnownPump } from '../trials/modelPump'
+import { claimed, labelDisagreements, labelFigure } from '../trials/labels'
+import { printedFigure } from '../trials/printed'
 import { OVERCLAIM_THRESHOLDS } from './thresholds'
 import { levelOf, type VerdictLevel } from './levels'
 import { isSplit, splitWords, standsOf, type Stand } from './stands'
 import { lowEndReasons } from './lowEnd'
-import type { Add, Reason } from './reason'
+import type { Add, Reason } from '../figures/reason'
 import { overclaimFigure, shareApart } from './rangeFigures'
 import {
   besideSentence,
@@ -32,7 +32,7 @@ import {
 } from './schoolReasons'
 import { bodyDepthFigure, staticHeadFigure } from './staticFigures'
 import { hasPump } from '../kinds'
-import type { ModelRecord } from './records'
+import type { ModelRecord } from '../trials/records'
 
 const WORDS: Readonly<Record<VerdictLevel, readonly [firm: string, looks: string]>> = {
   open: ['Not enough is known to judge the claim', 'Not enough is known to judge the claim'],

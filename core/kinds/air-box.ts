@@ -1,4 +1,4 @@
-import { part } from '../teardown/partKind'
+import { part } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const airBox: FilterTraits = {

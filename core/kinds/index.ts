@@ -28,3 +28,6 @@ export const FILTER_KINDS = Object.keys(KINDS) as [FilterKind, ...FilterKind[]]
 
 /** Kinds that move water by air have no pump curve. */
 export const hasPump = (kind: FilterKind): boolean => FILTERS[kind].drivenBy === 'pump'
+export * from './bareOutlet'
+export * from './starters'
+export * from './templates'

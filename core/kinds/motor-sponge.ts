@@ -1,4 +1,4 @@
-import { part, pumpParts } from '../teardown/partKind'
+import { part, pumpParts } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const motorSponge: FilterTraits = {

@@ -1,5 +1,5 @@
 import type { FittingId } from '../hydraulics/tables'
-import type { PartKind } from '../teardown/partKind'
+import type { PartKind } from '../parts/partKind'
 import type { ChamberRole, LitreName, Way } from '../volumes/interior'
 
 /**

@@ -1,4 +1,4 @@
-import { dutyPoint } from '../hydraulics'
+import { dutyPoint } from '../duty'
 import { waterProperties } from '../water'
 import { BadNetwork, solveNetwork, toInp, fromInp, type Element, type Network } from '.'
 

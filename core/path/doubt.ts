@@ -1,4 +1,5 @@
-import { LOSS_UNCERTAINTY, pumpVariance, type Pump } from '../hydraulics'
+import { LOSS_UNCERTAINTY, pumpVariance } from '../duty'
+import type { Pump } from '../hydraulics'
 import { resistanceOf } from '../media'
 import { expanded, type VariancePart } from '../statistics'
 import type { PathCase, Telling } from './case'

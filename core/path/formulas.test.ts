@@ -1,5 +1,5 @@
 import { LABEL_EXPONENT } from '../hydraulics'
-import { LOSS_UNCERTAINTY } from '../hydraulics/dutyUncertainty'
+import { LOSS_UNCERTAINTY } from '../duty/dutyUncertainty'
 import { resistanceOf, type Medium } from '../media'
 import { studentQuantile } from '../statistics'
 import { auditOrder, HOUSE_RULES, type HouseRule } from './audit'

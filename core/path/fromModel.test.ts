@@ -1,4 +1,5 @@
-import { assess, type ModelRecord, type TrialRecord } from '../judging'
+import { assess } from '../judging'
+import type { ModelRecord, TrialRecord } from '../trials'
 import type { Figure } from '../figures'
 import { airlift, airliftCurve } from '../hydraulics'
 import {

@@ -1,5 +1,5 @@
 import { put, type Figure } from '../figures'
-import { hookupChanges, netStaticHead } from '../hydraulics'
+import { hookupChanges, netStaticHead } from '../duty'
 import type { Outcome } from './outcome'
 import { flowOfCase } from './flow'
 

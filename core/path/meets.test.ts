@@ -1,7 +1,7 @@
 import { outcomeOf, pathBase } from '.'
-import { uncertainDutyPoint } from '../hydraulics'
+import { uncertainDutyPoint } from '../duty'
 import { waterProperties } from '../water'
-import { trialResults, type ModelRecord } from '../judging'
+import { trialResults, type ModelRecord } from '../trials'
 import { caseWith, chamber, layer, medium, NORMAL } from './tests/support'
 
 const MEDIA = medium('Sintered glass rings')

@@ -1,6 +1,6 @@
-import { bareOutlet } from '../hydraulics/bareOutlet'
+import { bareOutlet } from '../kinds/bareOutlet'
 import type { Outlet } from '../hydraulics/jets'
-import type { HookupRecord } from '../judging/records'
+import type { HookupRecord } from '../trials/records'
 import { FILTERS, type FilterKind } from '../kinds'
 
 /** Holes of a spray bar stand so far apart, a riser is so wide (m). Common practice, no source. */

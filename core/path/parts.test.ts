@@ -1,6 +1,6 @@
 import { bedTransfer } from '../biology'
 import { CoreError } from '../errors'
-import type { HookupRecord } from '../judging'
+import type { HookupRecord } from '../trials'
 import { piecesOf } from '../media'
 import { HOUSE_RULES } from './audit'
 import { filmCounts, filmsAt, filmsOf, filmsOfMass } from './films'

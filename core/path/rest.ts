@@ -1,4 +1,4 @@
-import { netStaticHead } from '../hydraulics'
+import { netStaticHead } from '../duty'
 import { resistanceOf } from '../media'
 import { OutOfRange } from '../errors'
 import type { PathCase } from './case'

@@ -1,5 +1,5 @@
 import { installedHalf } from '../bench'
-import { netStaticHead } from '../hydraulics'
+import { netStaticHead } from '../duty'
 import type { ByLabel, PathCase } from './case'
 import { reachFrom } from './rest'
 

@@ -1,5 +1,5 @@
 import type { Figure, Sentence } from '../figures'
-import type { Reason } from '../judging/reason'
+import type { Reason } from '../figures/reason'
 
 /** How much of a review is read: a card, one page, or the whole; each holds what the shorter one does. */
 export const LENGTHS = ['card', 'page', 'whole'] as const

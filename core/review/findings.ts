@@ -1,5 +1,5 @@
 import { put, sayFigure, type Figure } from '../figures'
-import { printedFigure } from '../judging'
+import { printedFigure } from '../trials'
 import { asUsed, SCHOOL_ORIGINS, SCHOOL_WORDS, stockKey, type SupportedRange } from '../tanks'
 import type { Cell, Section } from './blocks'
 import type { ReviewInput } from './input'

@@ -1,6 +1,6 @@
 import { lowerFirst, type Figure } from '../figures'
 import { contactFigure, headFigure, meetsFigure, pastFigure, unstrainedFigure } from '../path'
-import { foolproof, placeWords, suits, wrongWays } from '../hands/placing'
+import { foolproof, placeWords, suits, wrongWays } from '../teardown/placing'
 import { capacityFigure } from '../tanks'
 import { grossFigure, LITRE_NAMES, litreFigure, type LitreName } from '../volumes'
 import type { Cell, Section } from './blocks'

@@ -1,6 +1,6 @@
 import { compareRows, sayPrice, type CompareRow } from '../advice'
 import type { Figure, Sentence } from '../figures'
-import type { Reason } from '../judging/reason'
+import type { Reason } from '../figures/reason'
 import { showQuantity, trimZeros } from '../units'
 import type { Block, Cell, Length } from './blocks'
 import type { ReviewInput } from './input'

@@ -1,5 +1,5 @@
 import { FILTERS, type FilterKind } from '../kinds'
-import { part, type PartKind } from './partKind'
+import { part, type PartKind } from '../parts/partKind'
 
 /** Parts in the order they usually come off, by kind. Common practice, no source. */
 export const partsOf = (kind: FilterKind): readonly PartKind[] => FILTERS[kind].parts

@@ -1,6 +1,6 @@
 import { HEAVY } from '../volumes/interior'
 import { FILTERS, type FilterKind } from '../kinds'
-import type { MATERIALS } from './vocabulary'
+import type { MATERIALS } from '../parts/vocabulary'
 
 /** Where the work can hurt someone. They inform; local codes and licensed practice come first. */
 export const CAUTIONS = {

@@ -1,6 +1,5 @@
-export * from './vocabulary'
-export * from './partKind'
 export * from './catalogue'
 export * from './reach'
 export * from './cautions'
 export * from './figures'
+export * from './placing'

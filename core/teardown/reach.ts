@@ -1,5 +1,5 @@
 import { requireRange } from '../errors'
-import { REACHES, type Reach } from './vocabulary'
+import { REACHES, type Reach } from '../parts/vocabulary'
 
 /**
  * A logged part, in the order it came off: moves of the hand, seconds since the part before, what it opens up. `after`

@@ -1,11 +1,10 @@
 import fc from 'fast-check'
+import { CHECKLISTS, REACHES } from '../parts'
 import {
-  CHECKLISTS,
   partsOf,
   partKind,
   printedItems,
   reaches,
-  REACHES,
   serviceScore,
   stripCautions,
   wayTo,

@@ -1,4 +1,4 @@
-import type { SetupField } from './shape'
+import type { SetupField } from '../bench/shape'
 
 /** Relative standard uncertainty of an instrument read off. */
 export const RELATIVE = {

@@ -1,5 +1,5 @@
 import { sayFigure, type Sentence } from '../figures'
-import type { TrialResult } from '../judging/flows'
+import type { TrialResult } from './flows'
 import { FLOWS } from './flow'
 
 /**

@@ -1,7 +1,7 @@
 import type { Figure, Sentence } from '../figures'
-import { trialConditions, type TrialResult } from '../judging/flows'
-import type { HookupResult } from '../judging/hydraulics'
-import type { ModelRecord, TrialRecord } from '../judging/records'
+import { trialConditions, type TrialResult } from './flows'
+import type { HookupResult } from './modelPump'
+import type { ModelRecord, TrialRecord } from './records'
 
 /** What one trial comes to: its figures, and sentences to read. */
 export interface Found {

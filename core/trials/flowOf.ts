@@ -1,7 +1,7 @@
 import type { Figure } from '../figures'
 import type { FlowResult, TimingMethod } from '../bench/flowRuns'
 import type { TrialKind, TrialSetup } from './readings'
-import type { BenchReading } from './shape'
+import type { BenchReading } from '../bench/shape'
 
 /** A flow trial's readings with what they were taken with. */
 export interface FlowReadings {

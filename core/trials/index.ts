@@ -1,6 +1,6 @@
 import { CoreError } from '../errors'
 import type { Figure, Sentence } from '../figures'
-import type { TrialRecord } from '../judging/records'
+import type { TrialRecord } from './records'
 import { air } from './air'
 import { clarity } from './clarity'
 import { dye } from './dye'
@@ -17,7 +17,6 @@ import { waterTest } from './water-test'
 export * from './common'
 export * from './flow'
 export * from './readings'
-export * from './shape'
 export { dyeCurves, dyeFigures, dyePoint, dyeSentences, nominalOf, type DyePoint } from './dye'
 export { stepOf } from './water-test'
 export { calibration } from './meter-check'
@@ -59,3 +58,10 @@ export const trialFindings = (c: FindingContext): readonly TrialFinding[] =>
       return [{ trial, figures: [], sentences: [], problem: error.message }]
     }
   })
+export * from './records'
+export * from './flows'
+export * from './modelPump'
+export * from './lineFigures'
+export * from './labels'
+export * from './printed'
+export * from './bias'

@@ -19,9 +19,9 @@ import {
   type ReadingProblem,
   type SetupField,
   type TrialShape,
-} from './shape'
+} from '../bench/shape'
 
-export { LONGEST_WATCH, SHORTEST_RUN } from './shape'
+export { LONGEST_WATCH, SHORTEST_RUN } from '../bench/shape'
 
 /** What the readings of each kind of trial are made of. A new kind is a folder beside this file and a line here. */
 const SHAPES = {

@@ -1,7 +1,8 @@
 import { sentenceText } from '../figures'
-import type { ModelRecord, TrialRecord } from '../judging/records'
+import type { ModelRecord, TrialRecord } from './records'
 import { unionisedShare } from '../water'
-import { nominalOf, trialFindings, type BenchReading, type TrialKind } from '.'
+import { nominalOf, trialFindings, type TrialKind } from '.'
+import type { BenchReading } from '../bench'
 
 const trial = (kind: TrialKind, runs: readonly BenchReading[], setup: TrialRecord['setup'] = {}): TrialRecord => ({
   id: 't', kind, setup, state: 'as-shipped', hookupId: null, lift: 0, waterTemperature: 25, mainsFrequency: 50,

@@ -1,4 +1,3 @@
 export * from './solids'
 export * from './interior'
-export * from './templates'
 export * from './figures'

@@ -7,7 +7,6 @@ import {
   shareFigure,
   solidFigure,
   solidVolume,
-  templateChambers,
   usableFigure,
   volumeAudit,
   weightFigure,
@@ -15,6 +14,7 @@ import {
   type Chamber,
   type Solid,
 } from '.'
+import { templateChambers } from '../kinds'
 import { put } from '../figures'
 import { FILTER_KINDS } from '../kinds'
 

@@ -5,14 +5,13 @@ import {
   interiorProblems,
   sectionWidths,
   solidVolume,
-  templateChambers,
-  usualBody,
   volumeAudit,
   volumeUncertainty,
   type BodyRecord,
   type Chamber,
   type Solid,
 } from '.'
+import { templateChambers, usualBody } from '../kinds'
 import { FILTER_KINDS } from '../kinds'
 
 const litres = (s: Solid): number => solidVolume(s) * 1000

@@ -1,16 +1,13 @@
 import { modelRecord, tankRecord, type Dossier, type Medium, type Tank } from '@ypsometer/contract'
 import { candidateOf } from '@ypsometer/contract/candidate'
-import {
-  ADVICE_RULE,
-  advise,
-  explain,
-  NO_WISHES,
-  type Candidate,
-  type Measures,
-} from '@ypsometer/core/advice'
-import { assess } from '@ypsometer/core/judging'
-import { GENERIC_MEDIA } from '@ypsometer/core/media'
-import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
+import { ADVICE_RULE } from '@ypsometer/core/advice/rule'
+import { advise, NO_WISHES } from '@ypsometer/core/advice/advise'
+import { explain } from '@ypsometer/core/advice/words'
+import type { Candidate } from '@ypsometer/core/advice/candidate'
+import type { Measures } from '@ypsometer/core/advice/score'
+import { assess } from '@ypsometer/core/judging/assess'
+import { GENERIC_MEDIA } from '@ypsometer/core/media/library'
+import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks/stock'
 import { demoBundle } from '@ypsometer/demo'
 import { Worker } from 'node:worker_threads'
 

@@ -1,4 +1,6 @@
-import { forecast, learn, leftOn, schoolSeasons } from '@ypsometer/core/clogging'
+import { forecast } from '@ypsometer/core/clogging/run'
+import { learn, leftOn } from '@ypsometer/core/clogging/study'
+import { schoolSeasons } from '@ypsometer/core/clogging/told'
 import {
   canister,
   classOf,

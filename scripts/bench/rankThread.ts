@@ -1,4 +1,5 @@
-import { ADVICE_RULE, rankDraws, type Measures } from '@ypsometer/core/advice'
+import { ADVICE_RULE } from '@ypsometer/core/advice/rule'
+import { rankDraws, type Measures } from '@ypsometer/core/advice/score'
 import { parentPort } from 'node:worker_threads'
 
 parentPort?.on('message', (sets: readonly (readonly Measures[])[]) => {

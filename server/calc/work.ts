@@ -10,22 +10,27 @@ import {
   type PumpFitRequest,
   type TracerRequest,
 } from '@ypsometer/contract'
-import { flowFromRuns, runsNeeded, tracerFigures } from '@ypsometer/core/bench'
-import { dueMiddle, type ClogCase, type Seen } from '@ypsometer/core/clogging'
-import { CoreError, OutOfRange } from '@ypsometer/core/errors'
-import { sentenceText } from '@ypsometer/core/figures'
-import {
-  fitPumpCurve,
-  headBudget,
-  sensitivity,
-  uncertainDutyPoint,
-  type Segment,
-} from '@ypsometer/core/hydraulics'
-import { fromInp, solveNetwork, toInp, type Element, type Network } from '@ypsometer/core/network'
-import { GENERIC_MEDIA } from '@ypsometer/core/media'
-import { HOUSE_RULES, studyOf, type Outcome, type Study } from '@ypsometer/core/path'
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
-import { waterProperties } from '@ypsometer/core/water'
+import { flowFromRuns, runsNeeded } from '@ypsometer/core/bench/flowRuns'
+import { tracerFigures } from '@ypsometer/core/bench/tracer'
+import { dueMiddle } from '@ypsometer/core/clogging/study'
+import type { ClogCase } from '@ypsometer/core/clogging/run'
+import type { Seen } from '@ypsometer/core/clogging/learn'
+import { CoreError, OutOfRange } from '@ypsometer/core/errors/index'
+import { sentenceText } from '@ypsometer/core/figures/index'
+import { fitPumpCurve } from '@ypsometer/core/hydraulics/pumpFit'
+import { headBudget } from '@ypsometer/core/duty/circuit'
+import { sensitivity } from '@ypsometer/core/duty/sensitivity'
+import { uncertainDutyPoint } from '@ypsometer/core/duty/dutyUncertainty'
+import type { Segment } from '@ypsometer/core/hydraulics/segments'
+import { fromInp, toInp } from '@ypsometer/core/network/inp'
+import { solveNetwork, type Network } from '@ypsometer/core/network/solve'
+import type { Element } from '@ypsometer/core/network/elements'
+import { GENERIC_MEDIA } from '@ypsometer/core/media/library'
+import { HOUSE_RULES } from '@ypsometer/core/path/audit'
+import { studyOf, type Study } from '@ypsometer/core/path/study'
+import type { Outcome } from '@ypsometer/core/path/outcome'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
+import { waterProperties } from '@ypsometer/core/water/index'
 import type { z } from 'zod'
 
 /** A fill on its hookup as the request has it, studied. */

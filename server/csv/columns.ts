@@ -1,5 +1,5 @@
 import { bareSchema, RESOURCES, unitOf, type ResourceName, type CsvIn } from '@ypsometer/contract'
-import { findUnit, fromSI, toSI, UNITS, type Dimension } from '@ypsometer/core/units'
+import { findUnit, fromSI, toSI, UNITS, type Dimension } from '@ypsometer/core/units/dimensions'
 import type { z } from 'zod'
 
 /** The rows that a table is of, one to a line. */

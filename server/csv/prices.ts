@@ -1,6 +1,6 @@
 import { OFFER_KINDS } from '@ypsometer/contract'
 import { readCell } from '@ypsometer/contract/csv'
-import { minorDigits } from '@ypsometer/core/units'
+import { minorDigits } from '@ypsometer/core/units/money'
 import { and, eq, inArray, isNull } from 'drizzle-orm'
 import { randomUUID } from 'node:crypto'
 import type { Db } from '../db/client'

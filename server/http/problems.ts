@@ -1,4 +1,4 @@
-import { CoreError } from '@ypsometer/core/errors'
+import { CoreError } from '@ypsometer/core/errors/index'
 import type { Problem } from '@ypsometer/contract'
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod'

@@ -1,5 +1,5 @@
 import { houseOf, judgedClasses, modelRecord, type Dossier } from '@ypsometer/contract'
-import { assess } from '@ypsometer/core/judging'
+import { assess } from '@ypsometer/core/judging/assess'
 import { randomUUID } from 'node:crypto'
 import { harness, type Harness } from '../tests/harness'
 

@@ -1,6 +1,6 @@
 import { modelRecord, Opened, type Dossier } from '@ypsometer/contract'
-import { CoreError } from '@ypsometer/core/errors'
-import { assess } from '@ypsometer/core/judging'
+import { CoreError } from '@ypsometer/core/errors/index'
+import { assess } from '@ypsometer/core/judging/assess'
 import { eq } from 'drizzle-orm'
 import { createHash } from 'node:crypto'
 import type { Db } from '../db/client'

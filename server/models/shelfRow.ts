@@ -7,9 +7,12 @@ import {
   type StockClassRow,
 } from '@ypsometer/contract'
 import { candidateOf } from '@ypsometer/contract/candidate'
-import type { Candidate } from '@ypsometer/core/advice'
+import type { Candidate } from '@ypsometer/core/advice/candidate'
 import { classesUnder } from '../tanks/stock'
-import { assess, claimed, printedFigure, type LabelBias } from '@ypsometer/core/judging'
+import { assess } from '@ypsometer/core/judging/assess'
+import { claimed } from '@ypsometer/core/trials/labels'
+import { printedFigure } from '@ypsometer/core/trials/printed'
+import type { LabelBias } from '@ypsometer/core/trials/bias'
 
 /** What a row of the shelf is worked out with besides the model's own dossier. */
 export interface ShelfBasis {

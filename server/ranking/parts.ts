@@ -6,16 +6,12 @@ import {
   type RankedTank,
   type Tank,
 } from '@ypsometer/contract'
-import {
-  advise,
-  NO_WISHES,
-  ranked,
-  type AdviceRule,
-  type Candidate,
-  standingOf,
-} from '@ypsometer/core/advice'
-import { CoreError } from '@ypsometer/core/errors'
-import type { StockClass } from '@ypsometer/core/tanks'
+import { advise, NO_WISHES, standingOf } from '@ypsometer/core/advice/advise'
+import { ranked } from '@ypsometer/core/advice/score'
+import type { AdviceRule } from '@ypsometer/core/advice/rule'
+import type { Candidate } from '@ypsometer/core/advice/candidate'
+import { CoreError } from '@ypsometer/core/errors/index'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { and, asc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import { createHash, randomUUID } from 'node:crypto'
 import { hostname } from 'node:os'

@@ -1,4 +1,4 @@
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
 import { eq, sql } from 'drizzle-orm'
 import pg from 'pg'
 import { connect } from '../db/client'

@@ -10,8 +10,8 @@ import {
   type Review,
 } from '@ypsometer/contract'
 import type { Snapshot } from '@ypsometer/contract/review'
-import { CoreError } from '@ypsometer/core/errors'
-import { movedSince } from '@ypsometer/core/review'
+import { CoreError } from '@ypsometer/core/errors/index'
+import { movedSince } from '@ypsometer/core/review/moved'
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'

@@ -1,6 +1,6 @@
 import { houseOf, judgedClasses, type Tank } from '@ypsometer/contract'
 import { snapshotOf, type ReviewQuestion, type Snapshot } from '@ypsometer/contract/review'
-import { CORE_VERSION } from '@ypsometer/core/review'
+import { CORE_VERSION } from '@ypsometer/core/review/sheet'
 import { and, eq, isNull } from 'drizzle-orm'
 import type { Db } from '../db/client'
 import { model, tank } from '../db/schema'

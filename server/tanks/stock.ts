@@ -1,5 +1,5 @@
 import { houseOf, judgedClasses, type HouseRule, type StockClassRow } from '@ypsometer/contract'
-import type { StockClass } from '@ypsometer/core/tanks'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { asc, isNull } from 'drizzle-orm'
 import type { Db } from '../db/client'
 import { stockClass } from '../db/schema'

@@ -1,6 +1,7 @@
 import type { Tank } from '@ypsometer/contract'
-import { dayAfter } from '@ypsometer/core/days'
-import { occasionsOf, ruleText, type Chore, type KeptFilter, type Ticked } from '@ypsometer/core/upkeep'
+import { dayAfter } from '@ypsometer/core/days/index'
+import { occasionsOf, type Chore, type KeptFilter, type Ticked } from '@ypsometer/core/upkeep/plan'
+import { ruleText } from '@ypsometer/core/upkeep/recurrence'
 import ical, { ICalCalendarMethod } from 'ical-generator'
 
 interface Upkeep {

@@ -1,5 +1,5 @@
 import { Day, KeptFilterList } from '@ypsometer/contract'
-import { choresOf, type Chore } from '@ypsometer/core/upkeep'
+import { choresOf, type Chore } from '@ypsometer/core/upkeep/plan'
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'

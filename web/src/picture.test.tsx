@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import { modelRecord, type Opened } from '@ypsometer/contract'
-import { assess } from '@ypsometer/core/judging'
+import { assess } from '@ypsometer/core/judging/assess'
 import { STATIONS } from '@ypsometer/core/judging/stations'
 import { demoDossier, demoMedia, demoRules, demoStock } from '../tests/dossier'
 import picture from './picture'

@@ -1,4 +1,4 @@
-import { tell, type Story } from '@ypsometer/core/biology'
+import { tell, type Story } from '@ypsometer/core/biology/inTime'
 import { daysUntilDue, type DueQuestion } from '@ypsometer/contract/clog'
 import { claimChances } from '@ypsometer/core/judging/chances'
 

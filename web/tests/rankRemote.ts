@@ -1,4 +1,4 @@
-import { ranked, type Measures, type Weights } from '@ypsometer/core/advice'
+import { ranked, type Measures, type Weights } from '@ypsometer/core/advice/score'
 
 /** What the worker does, in the test’s own thread and with few draws. */
 export const rankRemote = () => ({

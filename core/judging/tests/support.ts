@@ -1,5 +1,5 @@
 import { type Pump, type Segment } from '../../hydraulics'
-import type { ModelRecord, TrialRecord } from '..'
+import type { ModelRecord, TrialRecord } from '../../trials'
 
 export const lph = (q: number): number => q / 3.6e6
 const METHOD = { vessel: 0.01, resolution: 0.01, reaction: 0.05 }

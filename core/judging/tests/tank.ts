@@ -2,7 +2,7 @@ import type { Figure } from '../../figures'
 import type { Outlet } from '../../hydraulics'
 import { STOCK_CLASSES, type StockClass } from '../../tanks'
 import type { JudgedFill } from '../fills'
-import type { TankRecord } from '../tankRecord'
+import type { TankRecord } from '../../tanks/tankRecord'
 import { lph } from './support'
 
 export const classOf = (code: string): StockClass => {

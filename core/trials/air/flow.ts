@@ -2,7 +2,7 @@ import { flowFromRuns } from '../../bench/flowRuns'
 import { summary } from '../../statistics/summary'
 import type { FlowOf } from '../flowOf'
 import { wholeReadings, type Reading } from '../readings'
-import type { BenchReading } from '../shape'
+import type { BenchReading } from '../../bench/shape'
 
 /** Runs of water lifted into a vessel, each with its air (m³/s), volume (m³) and seconds. */
 export const waterRuns = (

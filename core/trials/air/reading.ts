@@ -1,5 +1,5 @@
 import { BORE } from '../../hydraulics/segments'
-import { SHORTEST_RUN, type TrialShape } from '../shape'
+import { SHORTEST_RUN, type TrialShape } from '../../bench/shape'
 
 export const reading = {
   value: { min: 0, max: 0.1, unit: 'm³/s of air' },

@@ -9,11 +9,11 @@ import {
 import { CoreError } from '../../errors'
 import { pulseDoubts, riseDoubts, type DyeDoubts } from './doubt'
 import { sayFigure, type Figure, type Sentence } from '../../figures'
-import { trialConditions } from '../../judging/flows'
-import type { TrialRecord } from '../../judging/records'
+import { trialConditions } from '../flows'
+import type { TrialRecord } from '../records'
 import { cap, type Finder, type FindingContext } from '../finding'
 import { wholeReadings } from '../readings'
-import type { BenchReading } from '../shape'
+import type { BenchReading } from '../../bench/shape'
 
 /** Dye at one point: as a pulse that passes, or as a rise to the mixed strength. */
 export interface DyePoint {

@@ -1,4 +1,4 @@
-import { LONGEST_RUN, type TrialShape } from '../shape'
+import { LONGEST_RUN, type TrialShape } from '../../bench/shape'
 
 export const reading = {
   seconds: { min: 0, max: LONGEST_RUN * 100 },

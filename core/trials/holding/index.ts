@@ -2,7 +2,7 @@ import { kaplanMeier, type Survival } from '../../bench'
 import { put, sayFigure, type Figure, type Sentence } from '../../figures'
 import { base, cap, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
-import type { BenchReading } from '../shape'
+import type { BenchReading } from '../../bench/shape'
 
 export const holding: Finder = (trial, c) => {
   const runs = wholeReadings('holding', trial.runs)

@@ -1,4 +1,4 @@
-import { LONGEST_WATCH, type TrialShape } from '../shape'
+import { LONGEST_WATCH, type TrialShape } from '../../bench/shape'
 
 export const reading = {
   seconds: { min: 0, max: LONGEST_WATCH },

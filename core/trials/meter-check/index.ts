@@ -1,6 +1,6 @@
 import { meterFactor, type MeterFactor } from '../../bench'
 import { put, putFigure, sayFigure, type Figure } from '../../figures'
-import type { TrialRecord } from '../../judging/records'
+import type { TrialRecord } from '../records'
 import { USUAL_SETUP } from '../common'
 import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'

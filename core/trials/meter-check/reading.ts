@@ -1,5 +1,5 @@
 import { METER_SETUP } from '../common'
-import type { TrialShape } from '../shape'
+import type { TrialShape } from '../../bench/shape'
 
 export const reading = {
   value: { min: 1, max: 1e9, unit: 'pulses' },

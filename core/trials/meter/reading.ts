@@ -1,5 +1,5 @@
 import { METER_SETUP } from '../common'
-import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../shape'
+import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../../bench/shape'
 
 export const reading = {
   value: { min: 1, max: 1e9, unit: 'pulses' },

@@ -1,6 +1,6 @@
 import { correctedFromEnergies, energyMean, type NoiseResult } from '../../bench'
 import { put, sayFigure, type Figure } from '../../figures'
-import { trialConditions } from '../../judging/flows'
+import { trialConditions } from '../flows'
 import { expanded, NINETY_FIVE, summary, type VariancePart } from '../../statistics'
 import { USUAL_SETUP } from '../common'
 import { base, type Finder } from '../finding'

@@ -1,6 +1,6 @@
 import { hydraulicPower, powerFromSummary, wireToWater } from '../../bench'
 import { put, putFigure, sayFigure, type Figure, type Sentence } from '../../figures'
-import { claimed, labelFigure } from '../../judging/labels'
+import { claimed, labelFigure } from '../labels'
 import { fromMinor } from '../../units'
 import { waterProperties } from '../../water'
 import { summary } from '../../statistics'

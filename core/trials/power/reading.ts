@@ -1,5 +1,5 @@
 import { RELATIVE } from '../common'
-import type { TrialShape } from '../shape'
+import type { TrialShape } from '../../bench/shape'
 
 export const reading = {
   value: { min: 0, max: 5000, unit: 'W' },

@@ -1,5 +1,5 @@
 import { put, sayFigure, type Figure } from '../../figures'
-import { claimed, labelFigure } from '../../judging/labels'
+import { claimed, labelFigure } from '../labels'
 import { summary } from '../../statistics'
 import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'

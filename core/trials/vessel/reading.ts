@@ -1,4 +1,4 @@
-import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../shape'
+import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../../bench/shape'
 
 export const reading = {
   volume: true,

@@ -1,5 +1,5 @@
 import { put, putFigure, sayFigure, type Figure, type Sentence } from '../../figures'
-import type { TrialRecord } from '../../judging/records'
+import type { TrialRecord } from '../records'
 import { AMMONIA_OF_NITROGEN, UNIONISED_LIMIT, unionisedShare } from '../../water'
 import { base, type Finder, type FindingContext } from '../finding'
 import { wholeReadings, type Reading } from '../readings'

@@ -1,4 +1,4 @@
-import type { TrialShape } from '../shape'
+import type { TrialShape } from '../../bench/shape'
 
 export const reading = {
   value: { min: 0, max: 500, unit: 'mg/L' },

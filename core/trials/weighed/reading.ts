@@ -1,4 +1,4 @@
-import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../shape'
+import { LONGEST_RUN, SHORTEST_RUN, type TrialShape } from '../../bench/shape'
 
 export const reading = {
   value: { min: 1e-4, max: 1000, unit: 'kg' },

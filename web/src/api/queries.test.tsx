@@ -1,6 +1,6 @@
 import '../../tests/setup'
 import { modelRecord, type Dossier } from '@ypsometer/contract'
-import { assess } from '@ypsometer/core/judging'
+import { assess } from '@ypsometer/core/judging/assess'
 import { startTrial } from '../trials/startTrial'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react'

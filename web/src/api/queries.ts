@@ -1,5 +1,6 @@
-import type { Assessment, LabelBias } from '@ypsometer/core/judging'
-import type { KeptFilter } from '@ypsometer/core/upkeep'
+import type { Assessment } from '@ypsometer/core/judging/assess'
+import type { LabelBias } from '@ypsometer/core/trials/bias'
+import type { KeptFilter } from '@ypsometer/core/upkeep/plan'
 import type {
   Dossier,
   Edition,
@@ -20,7 +21,7 @@ import { OUTLINE } from '@ypsometer/contract/outline'
 import { firstPage } from '@ypsometer/contract/page'
 import type { CandidateList } from '@ypsometer/contract/candidateList'
 import type { Snapshot } from '@ypsometer/contract/review'
-import type { Moved } from '@ypsometer/core/review'
+import type { Moved } from '@ypsometer/core/review/moved'
 import {
   infiniteQueryOptions,
   keepPreviousData,

@@ -1,5 +1,6 @@
-import type { BudgetItem } from '@ypsometer/core/judging'
-import { showPercent, showQuantity, type UnitSystem } from '@ypsometer/core/units'
+import type { BudgetItem } from '@ypsometer/core/trials/lineFigures'
+import { showPercent, showQuantity } from '@ypsometer/core/units/format'
+import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { FigureView, useWorking } from '../figures/FigureView'
 import { units } from '../frame/settings'
 import { spreadLabels } from './labels'

@@ -1,5 +1,5 @@
-import { COST_PARTS, type CostPart, type OwningCost } from '@ypsometer/core/advice'
-import { fromMinor } from '@ypsometer/core/units'
+import { COST_PARTS, type CostPart, type OwningCost } from '@ypsometer/core/advice/cost'
+import { fromMinor } from '@ypsometer/core/units/money'
 import { useId, useRef } from 'react'
 import { Bar, BarChart, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts'
 import { Grid } from './Grid'

@@ -1,5 +1,5 @@
-import type { ToldRun } from '@ypsometer/core/clogging'
-import { showPercent } from '@ypsometer/core/units'
+import type { ToldRun } from '@ypsometer/core/clogging/told'
+import { showPercent } from '@ypsometer/core/units/format'
 import { useRef } from 'react'
 import {
   Area,

@@ -1,6 +1,10 @@
-import { circuitLoss, labelBand, pumpBand, pumpHead } from '@ypsometer/core/hydraulics/curves'
-import type { Assessment, HookupResult } from '@ypsometer/core/judging'
-import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
+import { circuitLoss } from '@ypsometer/core/duty/circuit'
+import { labelBand, pumpBand } from '@ypsometer/core/hydraulics/bands'
+import { pumpHead } from '@ypsometer/core/hydraulics/pump'
+import type { Assessment } from '@ypsometer/core/judging/assess'
+import type { HookupResult } from '@ypsometer/core/trials/modelPump'
+import { fromSI, preferredUnit } from '@ypsometer/core/units/dimensions'
+import { showQuantity } from '@ypsometer/core/units/format'
 import { useDeferredValue, useMemo, useRef } from 'react'
 import {
   Area,

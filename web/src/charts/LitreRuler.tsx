@@ -1,12 +1,10 @@
-import type { Verdict } from '@ypsometer/core/judging'
-import {
-  SCHOOL_WORDS,
-  stockKey,
-  type SchoolSays,
-  type StockClass,
-  type SupportedRange,
-} from '@ypsometer/core/tanks'
-import { fromSI, preferredUnit, showQuantity } from '@ypsometer/core/units'
+import type { Verdict } from '@ypsometer/core/judging/verdict'
+import { SCHOOL_WORDS } from '@ypsometer/core/tanks/schools'
+import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
+import type { SchoolSays } from '@ypsometer/core/tanks/capacity'
+import type { SupportedRange } from '@ypsometer/core/tanks/range'
+import { fromSI, preferredUnit } from '@ypsometer/core/units/dimensions'
+import { showQuantity } from '@ypsometer/core/units/format'
 import { useRef } from 'react'
 import { units } from '../frame/settings'
 import { ChartTools, type ChartData } from './ChartTools'

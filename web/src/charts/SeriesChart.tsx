@@ -1,5 +1,5 @@
 import { thinned } from '@ypsometer/core/bench/logs'
-import { fromSI, preferredUnit, findUnit, type Dimension } from '@ypsometer/core/units'
+import { fromSI, preferredUnit, findUnit, type Dimension } from '@ypsometer/core/units/dimensions'
 import { useMemo, useRef } from 'react'
 import {
   CartesianGrid,

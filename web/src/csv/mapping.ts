@@ -1,5 +1,5 @@
-import type { Dimension } from '@ypsometer/core/units'
-import { findUnit, toSI, UNITS } from '@ypsometer/core/units'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
+import { findUnit, toSI, UNITS } from '@ypsometer/core/units/dimensions'
 import { readCell, type Table } from '@ypsometer/contract/csv'
 import type { Role, Target } from './target'
 

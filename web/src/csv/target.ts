@@ -1,6 +1,6 @@
 import type { PatchOf } from '@ypsometer/contract'
-import { SHORTEST_RUN } from '@ypsometer/core/trials/readings'
-import type { Dimension } from '@ypsometer/core/units'
+import { SHORTEST_RUN } from '@ypsometer/core/bench/shape'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
 
 /** What a column can be: its role, and the quantity its numbers are of. */
 export interface Role {

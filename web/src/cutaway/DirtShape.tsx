@@ -1,5 +1,5 @@
-import type { LayerDay } from '@ypsometer/core/clogging'
-import type { Way } from '@ypsometer/core/volumes'
+import type { LayerDay } from '@ypsometer/core/clogging/run'
+import type { Way } from '@ypsometer/core/volumes/interior'
 import type { Box } from './layers'
 
 interface Props {

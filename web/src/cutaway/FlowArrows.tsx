@@ -1,5 +1,5 @@
-import type { PlacedChamber } from '@ypsometer/core/fills'
-import type { Outcome } from '@ypsometer/core/path'
+import type { PlacedChamber } from '@ypsometer/core/fills/place'
+import type { Outcome } from '@ypsometer/core/path/outcome'
 import { chamberBox, layerBox } from './layers'
 
 interface Props {

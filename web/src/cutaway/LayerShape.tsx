@@ -1,5 +1,5 @@
 import { useDraggable } from '@dnd-kit/core'
-import type { LayerFlow } from '@ypsometer/core/path'
+import type { LayerFlow } from '@ypsometer/core/path/outcome'
 import type { Box } from './layers'
 
 interface LayerProps {

@@ -1,4 +1,4 @@
-import type { Outcome } from '@ypsometer/core/path'
+import type { Outcome } from '@ypsometer/core/path/outcome'
 import type { FindingSaid } from '../workers/pathWork'
 import { chamberBox, layerBox } from './layers'
 

@@ -1,12 +1,8 @@
 import '../../tests/setup'
-import { FILTER_KINDS } from '@ypsometer/core/judging'
-import {
-  sectionWidths,
-  templateChambers,
-  usualBody,
-  type BodyRecord,
-  type Chamber,
-} from '@ypsometer/core/volumes'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { sectionWidths } from '@ypsometer/core/volumes/solids'
+import { templateChambers, usualBody } from '@ypsometer/core/kinds/templates'
+import type { BodyRecord, Chamber } from '@ypsometer/core/volumes/interior'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { units } from '../frame/settings'
 import { Cutaway } from './Cutaway'

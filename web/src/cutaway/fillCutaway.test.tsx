@@ -1,15 +1,10 @@
 import '../../tests/setup'
 import { modelRecord, pathRecord } from '@ypsometer/contract'
-import { assess } from '@ypsometer/core/judging'
-import {
-  auditOrder,
-  HOUSE_RULES,
-  outcomeOf,
-  pathBase,
-  type HouseRule,
-  type Outcome,
-} from '@ypsometer/core/path'
-import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
+import { assess } from '@ypsometer/core/judging/assess'
+import { auditOrder, HOUSE_RULES, type HouseRule } from '@ypsometer/core/path/audit'
+import { outcomeOf, type Outcome } from '@ypsometer/core/path/outcome'
+import { pathBase } from '@ypsometer/core/path/fromModel'
+import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks/stock'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { demoDossier, demoMedia, demoModels } from '../../tests/dossier'
 import { units } from '../frame/settings'

@@ -1,5 +1,6 @@
-import { isFillable, type LayerPlace, type PlacedChamber, type PlacedLayer } from '@ypsometer/core/fills'
-import { sectionWidths } from '@ypsometer/core/volumes'
+import { isFillable, type PlacedChamber, type PlacedLayer } from '@ypsometer/core/fills/place'
+import type { LayerPlace } from '@ypsometer/core/fills/move'
+import { sectionWidths } from '@ypsometer/core/volumes/solids'
 
 /** A rectangle of the section, m. */
 export interface Box {

@@ -1,4 +1,4 @@
-import type { MediumForm } from '@ypsometer/core/media'
+import type { MediumForm } from '@ypsometer/core/media/medium'
 
 const ink = 'var(--color-base-content)'
 

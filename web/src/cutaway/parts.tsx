@@ -1,6 +1,7 @@
 import { pointed } from '../figures/pointed'
 import { decimal } from '../frame/settings'
-import { preferredUnit, showQuantity, trimZeros, type UnitSystem } from '@ypsometer/core/units'
+import { preferredUnit, type UnitSystem } from '@ypsometer/core/units/dimensions'
+import { showQuantity, trimZeros } from '@ypsometer/core/units/format'
 import { save, standalone } from '../charts/ChartTools'
 import { scaleBar } from './scene'
 import type { Scene, SceneStroke } from './shapes'

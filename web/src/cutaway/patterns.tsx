@@ -1,4 +1,4 @@
-import type { LitreName } from '@ypsometer/core/volumes'
+import type { LitreName } from '@ypsometer/core/volumes/interior'
 
 const ink = 'var(--color-base-content)'
 

@@ -1,5 +1,6 @@
-import { FILTERS, type FilterKind } from '@ypsometer/core/kinds'
-import { sectionWidths, type BodyRecord, type Chamber } from '@ypsometer/core/volumes'
+import { FILTERS, type FilterKind } from '@ypsometer/core/kinds/index'
+import { sectionWidths } from '@ypsometer/core/volumes/solids'
+import type { BodyRecord, Chamber } from '@ypsometer/core/volumes/interior'
 import { find, rect, type Point, type Scene, type SceneChamber } from './shapes'
 import { SURROUNDINGS, type Around } from './surroundings'
 

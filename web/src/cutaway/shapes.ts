@@ -1,4 +1,4 @@
-import type { Chamber } from '@ypsometer/core/volumes'
+import type { Chamber } from '@ypsometer/core/volumes/interior'
 
 /** A point of the section in metres: x to the right, y upwards from the body's foot. */
 export type Point = readonly [x: number, y: number]

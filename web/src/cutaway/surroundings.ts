@@ -1,4 +1,4 @@
-import type { FilterKind } from '@ypsometer/core/kinds'
+import type { FilterKind } from '@ypsometer/core/kinds/index'
 import { find, rect, type Point, type Scene, type SceneChamber, type SceneStroke } from './shapes'
 
 export interface Around {

@@ -1,5 +1,5 @@
 import type { Part } from '@ypsometer/contract'
-import { CHECKLISTS } from '@ypsometer/core/teardown/vocabulary'
+import { CHECKLISTS } from '@ypsometer/core/parts/vocabulary'
 import { changeRow } from '../api/rows'
 
 /** The checklist fitted to the part, as toggles; large enough for a thumb where asked. */

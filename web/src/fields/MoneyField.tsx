@@ -1,4 +1,5 @@
-import { minorDigits, moneyText, readNumber } from '@ypsometer/core/units'
+import { minorDigits, moneyText } from '@ypsometer/core/units/money'
+import { readNumber } from '@ypsometer/core/units/parse'
 import { useId, useState } from 'react'
 import { changeRow } from '../api/rows'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'

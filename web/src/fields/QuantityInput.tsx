@@ -1,5 +1,6 @@
 import { saidBy } from '../frame/said'
-import { findUnit, fromSI, parseQuantity, preferredUnit, type Dimension } from '@ypsometer/core/units'
+import { findUnit, fromSI, preferredUnit, type Dimension } from '@ypsometer/core/units/dimensions'
+import { parseQuantity } from '@ypsometer/core/units/parse'
 import { useId, useState } from 'react'
 import { units } from '../frame/settings'
 

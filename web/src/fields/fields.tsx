@@ -1,17 +1,10 @@
 import { saidBy } from '../frame/said'
 import { LIMITS, type FieldLimits } from '@ypsometer/contract/limits'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
-import { sentenceText, type Sentence } from '@ypsometer/core/figures'
-import {
-  example,
-  findUnit,
-  fromSI,
-  parseQuantity,
-  preferredUnit,
-  showQuantity,
-  trimZeros,
-  type Dimension,
-} from '@ypsometer/core/units'
+import { sentenceText, type Sentence } from '@ypsometer/core/figures/index'
+import { example, parseQuantity } from '@ypsometer/core/units/parse'
+import { findUnit, fromSI, preferredUnit, type Dimension } from '@ypsometer/core/units/dimensions'
+import { showQuantity, trimZeros } from '@ypsometer/core/units/format'
 import { useId } from 'react'
 import { changeRow } from '../api/rows'
 import { units } from '../frame/settings'

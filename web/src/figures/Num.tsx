@@ -5,8 +5,8 @@ import {
   showWithInterval,
   showWithUncertainty,
   trimZeros,
-  type Dimension,
-} from '@ypsometer/core/units'
+} from '@ypsometer/core/units/format'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { decimal, units } from '../frame/settings'
 import { pointed } from './pointed'
 

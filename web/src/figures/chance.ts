@@ -1,4 +1,4 @@
-import { showPercent } from '@ypsometer/core/units'
+import { showPercent } from '@ypsometer/core/units/format'
 
 /** So few draws say no more than that it is more, or less, than this. */
 const EDGE = 0.01

@@ -1,7 +1,9 @@
 import type { Change, ResourceName } from '@ypsometer/contract'
 import { OUTLINE } from '@ypsometer/contract/outline'
-import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/file/judging/records'
-import { moneyText, showQuantity, trimZeros, type Dimension, type UnitSystem } from '@ypsometer/core/units'
+import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/trials/records'
+import { moneyText } from '@ypsometer/core/units/money'
+import { showQuantity, trimZeros } from '@ypsometer/core/units/format'
+import type { Dimension, UnitSystem } from '@ypsometer/core/units/dimensions'
 import { showDay } from '../frame/when'
 
 const ACTION_WORDS: Readonly<Record<Change['action'], string>> = {

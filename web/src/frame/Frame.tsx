@@ -1,7 +1,7 @@
 import { CircleHelp, Moon, Sun, UserRound } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
-import type { UnitSystem } from '@ypsometer/core/units'
+import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { serverAway } from '../api/client'
 import { useEntries, useSaveState } from '../api/app'
 import { useMe } from '../api/people'

@@ -1,6 +1,6 @@
 import type { Dossier } from '@ypsometer/contract'
-import type { Assessment } from '@ypsometer/core/judging'
-import type { StockClass } from '@ypsometer/core/tanks'
+import type { Assessment } from '@ypsometer/core/judging/assess'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { createContext, useContext } from 'react'
 
 /** What every station of a dossier works with. */

@@ -1,6 +1,6 @@
 import { PAGE_COOKIES } from '@ypsometer/contract/page'
 import { useStore } from './useStore'
-import type { UnitSystem } from '@ypsometer/core/units'
+import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 
 export const THEMES = ['paper', 'fishroom'] as const
 export type Theme = (typeof THEMES)[number]

@@ -1,6 +1,6 @@
 import type { Instrument, SensorReading } from '@ypsometer/contract'
-import { headOfPressure } from '@ypsometer/core/water'
-import type { Dimension } from '@ypsometer/core/units'
+import { headOfPressure } from '@ypsometer/core/water/index'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { TriangleAlert } from 'lucide-react'
 import { Num } from '../figures/Num'
 import { rateOf, useInstruments } from './useInstruments'

@@ -1,4 +1,4 @@
-import type { Severity } from '@ypsometer/core/path/rules'
+import type { Severity } from '@ypsometer/core/path/rules/types'
 import { Words } from '../figures/Words'
 import type { FindingSaid } from '../workers/pathWork'
 

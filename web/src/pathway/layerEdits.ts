@@ -1,6 +1,6 @@
 import type { Fill } from '@ypsometer/contract'
-import type { FillLayer, PlacedChamber, PlacedLayer } from '@ypsometer/core/fills'
-import type { Medium } from '@ypsometer/core/media'
+import type { FillLayer, PlacedChamber, PlacedLayer } from '@ypsometer/core/fills/place'
+import type { Medium } from '@ypsometer/core/media/medium'
 import { useEffect, useRef } from 'react'
 import { changeRow } from '../api/rows'
 

@@ -1,6 +1,6 @@
-import { type ToldRun } from '@ypsometer/core/clogging'
-import type { Fill } from '@ypsometer/core/fills'
-import type { TankRecord } from '@ypsometer/core/judging'
+import { type ToldRun } from '@ypsometer/core/clogging/told'
+import type { Fill } from '@ypsometer/core/fills/place'
+import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import { useEffect, useState } from 'react'
 import type { PathState } from '../workers/usePath'
 

@@ -1,5 +1,5 @@
-import type { FillBasis, Measure } from '@ypsometer/core/fills'
-import type { MediumForm, MediumJob } from '@ypsometer/core/media'
+import type { FillBasis, Measure } from '@ypsometer/core/fills/place'
+import type { MediumForm, MediumJob } from '@ypsometer/core/media/medium'
 
 export const BASIS_WORDS: Readonly<Record<FillBasis, string>> = {
   'as-shipped': 'As shipped',

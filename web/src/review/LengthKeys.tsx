@@ -1,4 +1,4 @@
-import { LENGTHS, type Length } from '@ypsometer/core/review'
+import { LENGTHS, type Length } from '@ypsometer/core/review/blocks'
 
 const WORDS: Readonly<Record<Length, string>> = { card: 'Card', page: 'One page', whole: 'The whole' }
 

@@ -1,6 +1,6 @@
 import { chamberRecord } from '@ypsometer/contract/records'
 import type { Drawing } from '@ypsometer/contract/review'
-import type { Block, Cell, Length } from '@ypsometer/core/review'
+import type { Block, Cell, Length } from '@ypsometer/core/review/blocks'
 import { Cutaway } from '../cutaway/Cutaway'
 import { FigureView } from '../figures/FigureView'
 import { pointed } from '../figures/pointed'

@@ -1,4 +1,4 @@
-import { atLength, type Block } from '@ypsometer/core/review'
+import { atLength, type Block } from '@ypsometer/core/review/blocks'
 import type { ReviewDoc } from './document'
 import { escaped } from './html'
 import { figureText, sentenceIn, type Reader } from './text'

@@ -1,7 +1,8 @@
 import { ownWords } from './ownWords'
 import type { Edition, EditedWords } from '@ypsometer/contract'
-import type { Sentence } from '@ypsometer/core/figures'
-import { atLength, type Block, type Length, type Sheet } from '@ypsometer/core/review'
+import type { Sentence } from '@ypsometer/core/figures/index'
+import { atLength, type Block, type Length } from '@ypsometer/core/review/blocks'
+import type { Sheet } from '@ypsometer/core/review/sheet'
 
 /** A review as it is read: the editor’s words and the numbers they stand round. */
 export interface ReviewDoc {

@@ -1,4 +1,4 @@
-import type { Block, Length } from '@ypsometer/core/review'
+import type { Block, Length } from '@ypsometer/core/review/blocks'
 import { piecesOf, type Piece, type ReviewDoc } from './document'
 import { cellText, figureText, FROM_WORDS, sentenceIn, type Reader } from './text'
 

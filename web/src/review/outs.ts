@@ -1,4 +1,4 @@
-import type { Length } from '@ypsometer/core/review'
+import type { Length } from '@ypsometer/core/review/blocks'
 import { strToU8, zipSync } from 'fflate'
 import { save, standalone } from '../charts/ChartTools'
 import bold from '@fontsource/alegreya-sans/files/alegreya-sans-latin-700-normal.woff2?url'

@@ -1,6 +1,6 @@
-import { saidText, sayFigure, type Figure, type Sentence } from '@ypsometer/core/figures'
-import type { Cell } from '@ypsometer/core/review'
-import type { UnitSystem } from '@ypsometer/core/units'
+import { saidText, sayFigure, type Figure, type Sentence } from '@ypsometer/core/figures/index'
+import type { Cell } from '@ypsometer/core/review/blocks'
+import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { pointed } from '../figures/pointed'
 import type { Decimal } from '../frame/settings'
 

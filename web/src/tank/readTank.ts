@@ -1,8 +1,8 @@
 import type { Tank } from '@ypsometer/contract'
 import { tankRecord } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors'
-import type { TankRecord } from '@ypsometer/core/judging'
-import type { StockClass } from '@ypsometer/core/tanks'
+import { CoreError } from '@ypsometer/core/errors/index'
+import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
 
 /** A tank as judging reads it, or the sentence that says what is in the way. */
 export function readTank(

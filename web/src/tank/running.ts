@@ -1,7 +1,9 @@
 import type { TankFilter } from '@ypsometer/contract'
 import type { CandidateList } from '@ypsometer/contract/candidateList'
-import { fillByLabel, type Candidate } from '@ypsometer/core/advice'
-import type { LabelBias, Running } from '@ypsometer/core/judging'
+import { fillByLabel } from '@ypsometer/core/advice/byLabel'
+import type { Candidate } from '@ypsometer/core/advice/candidate'
+import type { LabelBias } from '@ypsometer/core/trials/bias'
+import type { Running } from '@ypsometer/core/judging/together'
 
 /** A filter on a tank with what is known of it. */
 export interface KnownFilter {

@@ -1,5 +1,5 @@
 import type { Dossier, Instrument, Log, Reading, Trial } from '@ypsometer/contract'
-import type { Dimension } from '@ypsometer/core/units'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
 import type { ComponentType } from 'react'
 import type { Target } from '../csv/target'
 

@@ -1,7 +1,7 @@
 import type { Dossier, Trial } from '@ypsometer/contract'
 import { modelRecord, timingMethod } from '@ypsometer/contract/records'
-import type { TimingMethod } from '@ypsometer/core/bench'
-import { methodBeside } from '@ypsometer/core/judging'
+import type { TimingMethod } from '@ypsometer/core/bench/flowRuns'
+import { methodBeside } from '@ypsometer/core/trials/flows'
 
 /** How a trial of a dossier was timed, beside the scatter that its others have shown: as it is judged by. */
 export function methodIn(dossier: Dossier, trial: Trial): TimingMethod {

@@ -1,6 +1,6 @@
 import type { Trial, TrialSetup } from '@ypsometer/contract'
-import { SETUP_FIELDS } from '@ypsometer/core/trials'
-import type { Dimension } from '@ypsometer/core/units'
+import { SETUP_FIELDS } from '@ypsometer/core/trials/readings'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { useId, useState } from 'react'
 import { changeRow } from '../api/rows'
 import { QuantityInput } from '../fields/QuantityInput'

@@ -1,7 +1,7 @@
 import type { Dossier, PatchOf, Trial } from '@ypsometer/contract'
 import { usualHookup } from '@ypsometer/contract/records'
 import type { TrialKind } from '@ypsometer/core/trials/readings'
-import type { ProposedTrial } from '@ypsometer/core/judging'
+import type { ProposedTrial } from '@ypsometer/core/judging/proposed'
 import { createRow } from '../api/rows'
 
 const CONDITIONS = [

@@ -1,4 +1,6 @@
-import type { FillState, FilterKind, VerdictLevel } from '@ypsometer/core/judging'
+import type { FillState } from '@ypsometer/core/trials/records'
+import type { FilterKind } from '@ypsometer/core/kinds/index'
+import type { VerdictLevel } from '@ypsometer/core/judging/levels'
 
 export const KIND_WORDS: Readonly<Record<FilterKind, string>> = {
   canister: 'Canister',

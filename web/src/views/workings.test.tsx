@@ -1,6 +1,6 @@
 import '../../tests/setup'
 import { modelRecord } from '@ypsometer/contract'
-import { assess } from '@ypsometer/core/judging'
+import { assess } from '@ypsometer/core/judging/assess'
 import { cleanup, fireEvent, screen } from '@testing-library/react'
 import { demoDossier, demoModels, demoTanks, showStation, demoMedia } from '../../tests/dossier'
 import { haveLists } from '../../tests/backend'
@@ -18,7 +18,7 @@ import { ReachSheet } from './strip/ReachSheet'
 import { TankSheet } from './tanks/TankSheet'
 import { TankRange } from './verdict/TankRange'
 import { VerdictView } from './verdict/VerdictView'
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
 
 afterEach(cleanup)
 beforeEach(() => {

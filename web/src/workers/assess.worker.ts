@@ -1,4 +1,5 @@
-import { assess, type JudgedBy, type ModelRecord } from '@ypsometer/core/judging'
+import { assess, type JudgedBy } from '@ypsometer/core/judging/assess'
+import type { ModelRecord } from '@ypsometer/core/trials/records'
 import { expose } from 'comlink'
 
 const work = {

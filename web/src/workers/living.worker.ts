@@ -1,7 +1,7 @@
-import { tell, type Story } from '@ypsometer/core/biology'
+import { tell, type Story } from '@ypsometer/core/biology/inTime'
 import { claimChances } from '@ypsometer/core/judging/chances'
 import { faultEvidence } from '@ypsometer/contract/faults'
-import { planChange } from '@ypsometer/core/hands'
+import { planChange } from '@ypsometer/core/hands/changeOver'
 import { daysUntilDue, type DueQuestion } from '@ypsometer/contract/clog'
 import { expose } from 'comlink'
 

@@ -1,52 +1,31 @@
+import { answersOf, isDue, learn, type Learnt } from '@ypsometer/core/clogging/study'
+import { dirtCase, feedBand, type DirtQuestion } from '@ypsometer/core/clogging/tank'
+import { forecast, type ClogCase } from '@ypsometer/core/clogging/run'
+import { schoolSeasons, toldRun, type SchoolSeason, type ToldRun } from '@ypsometer/core/clogging/told'
+import type { Belief } from '@ypsometer/core/clogging/learn'
+import { toldBy, type Story } from '@ypsometer/core/visits/index'
+import { CoreError, TooFew, type At } from '@ypsometer/core/errors/index'
+import type { Fill, FillLayer } from '@ypsometer/core/fills/place'
+import { calibrateMedium, type BenchCalibration } from '@ypsometer/core/path/rest'
 import {
-  answersOf,
-  dirtCase,
-  feedBand,
-  forecast,
-  isDue,
-  learn,
-  schoolSeasons,
-  toldRun,
-  type Belief,
-  type ClogCase,
-  type DirtQuestion,
-  type Learnt,
-  type SchoolSeason,
-  type ToldRun,
-} from '@ypsometer/core/clogging'
-import { toldBy, type Story } from '@ypsometer/core/visits'
-import { CoreError, TooFew, type At } from '@ypsometer/core/errors'
-import type { Fill, FillLayer } from '@ypsometer/core/fills'
-import {
-  calibrateMedium,
   caseOfTrial,
-  changesOf,
-  differences,
-  fillCapacityFigure,
-  fitFill,
-  flowFigure,
   loadedTrials,
   measuredAt,
-  outcomeOf,
   pathBase,
-  schoolViews,
-  outcomeWithout,
-  studyOf,
-  topologyOf,
-  type BenchCalibration,
-  type Difference,
-  type FitLimits,
-  type FitResult,
-  type OrderFinding,
-  type Outcome,
   type PathBase,
-  type PathChange,
   type PathRecord,
-  type StudyQuestion,
-  type Rule,
-} from '@ypsometer/core/path'
-import type { Figure, Sentence } from '@ypsometer/core/figures'
-import { toInp } from '@ypsometer/core/network'
+} from '@ypsometer/core/path/fromModel'
+import { changesOf, differences, schoolViews, type Difference } from '@ypsometer/core/path/compare'
+import { fillCapacityFigure, flowFigure } from '@ypsometer/core/path/figures'
+import { fitFill, type FitLimits, type FitResult } from '@ypsometer/core/path/optimise'
+import { outcomeOf, type Outcome } from '@ypsometer/core/path/outcome'
+import { outcomeWithout, studyOf, type StudyQuestion } from '@ypsometer/core/path/study'
+import { topologyOf } from '@ypsometer/core/path/topology'
+import type { OrderFinding } from '@ypsometer/core/path/audit'
+import type { PathChange } from '@ypsometer/core/path/helpful'
+import type { Rule } from '@ypsometer/core/path/rules/types'
+import type { Figure, Sentence } from '@ypsometer/core/figures/index'
+import { toInp } from '@ypsometer/core/network/inp'
 
 /** A rule without its arithmetic, as it travels between threads. */
 export type RuleSaid = Omit<Rule, 'check'>

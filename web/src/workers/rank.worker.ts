@@ -1,4 +1,4 @@
-import { rankDraws, type Measures, type Ranked, type Weights } from '@ypsometer/core/advice'
+import { rankDraws, type Measures, type Ranked, type Weights } from '@ypsometer/core/advice/score'
 import { expose } from 'comlink'
 
 /** Between two looks at what was asked meanwhile (ms). */

@@ -1,7 +1,7 @@
 import { saidBy } from '../frame/said'
 import type { Dossier, Medium } from '@ypsometer/contract'
 import { modelRecord } from '@ypsometer/contract/records'
-import type { Assessment, JudgedBy } from '@ypsometer/core/judging'
+import type { Assessment, JudgedBy } from '@ypsometer/core/judging/assess'
 import { useEffect, useRef, useState } from 'react'
 import { assessRemote } from './assessRemote'
 

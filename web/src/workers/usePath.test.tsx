@@ -1,8 +1,8 @@
 import '../../tests/setup'
 import { modelRecord } from '@ypsometer/contract'
-import type { Fill } from '@ypsometer/core/fills'
-import { assess } from '@ypsometer/core/judging'
-import { STOCK_CLASSES } from '@ypsometer/core/tanks'
+import type { Fill } from '@ypsometer/core/fills/place'
+import { assess } from '@ypsometer/core/judging/assess'
+import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
 import { demoDossier, demoMedia, demoRules } from '../../tests/dossier'
 

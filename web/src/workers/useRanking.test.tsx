@@ -1,5 +1,6 @@
 import '../../tests/setup'
-import { ADVICE_RULE, type Measures, type Ranked } from '@ypsometer/core/advice'
+import { ADVICE_RULE } from '@ypsometer/core/advice/rule'
+import type { Measures, Ranked } from '@ypsometer/core/advice/score'
 import { act, renderHook } from '@testing-library/react'
 
 interface Asked {

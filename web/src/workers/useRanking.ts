@@ -1,4 +1,4 @@
-import type { Measures, Ranked, Weights } from '@ypsometer/core/advice'
+import type { Measures, Ranked, Weights } from '@ypsometer/core/advice/score'
 import { useEffect, useState } from 'react'
 import { saidBy } from '../frame/said'
 import { calledBack, rankRemote } from './rankRemote'

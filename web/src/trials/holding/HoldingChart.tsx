@@ -1,5 +1,6 @@
 import type { Reading } from '@ypsometer/contract'
-import { holdingSurvival, wholeReadings } from '@ypsometer/core/trials'
+import { holdingSurvival } from '@ypsometer/core/trials/holding/index'
+import { wholeReadings } from '@ypsometer/core/trials/readings'
 import SeriesChart from '../../charts/SeriesChart'
 
 /** Share still holding against time, one staircase a thing; drawn once something has let go. */

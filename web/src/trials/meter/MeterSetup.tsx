@@ -1,5 +1,5 @@
 import type { Trial } from '@ypsometer/contract'
-import { USUAL_SETUP } from '@ypsometer/core/trials'
+import { USUAL_SETUP } from '@ypsometer/core/trials/common'
 import { SetupNumber } from '../setup'
 
 /** The factor of a flow meter, and how well it is known. */

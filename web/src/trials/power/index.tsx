@@ -1,4 +1,4 @@
-import { USUAL_SETUP } from '@ypsometer/core/trials'
+import { USUAL_SETUP } from '@ypsometer/core/trials/common'
 import { ValueScreen } from '../screens/ValueScreen'
 import { SetupNumber, SetupPrice } from '../setup'
 import { HEADINGS, role, TIME_OF_LOG } from '../../csv/target'

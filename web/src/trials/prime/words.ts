@@ -1,4 +1,4 @@
-import type { Priming } from '@ypsometer/core/teardown'
+import type { Priming } from '@ypsometer/core/parts/vocabulary'
 
 export const PRIME_WORDS = {
   prime: 'Priming',

@@ -1,4 +1,4 @@
-import { USUAL_SETUP } from '@ypsometer/core/trials'
+import { USUAL_SETUP } from '@ypsometer/core/trials/common'
 import { ValueScreen } from '../screens/ValueScreen'
 import { SetupNumber } from '../setup'
 import { HEADINGS, role } from '../../csv/target'

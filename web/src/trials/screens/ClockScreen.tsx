@@ -1,7 +1,14 @@
 import type { Reading, Trial } from '@ypsometer/contract'
-import { runsNeeded, type FlowResult, type TimingMethod, type VesselRun } from '@ypsometer/core/bench'
-import { SHORTEST_RUN, trialFlow, wholeReadings } from '@ypsometer/core/trials'
-import { flowFigure, runFigure, trialConditions } from '@ypsometer/core/judging'
+import {
+  runsNeeded,
+  type FlowResult,
+  type TimingMethod,
+  type VesselRun,
+} from '@ypsometer/core/bench/flowRuns'
+import { SHORTEST_RUN } from '@ypsometer/core/bench/shape'
+import { trialFlow } from '@ypsometer/core/trials/flow'
+import { wholeReadings } from '@ypsometer/core/trials/readings'
+import { flowFigure, runFigure, trialConditions } from '@ypsometer/core/trials/flows'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { removeRow } from '../../frame/removed'

@@ -1,6 +1,7 @@
 import { keepText, keptText } from '../../api/room'
 import { saidBy } from '../../frame/said'
-import { findUnit, parseQuantity, preferredUnit, type Dimension } from '@ypsometer/core/units'
+import { findUnit, preferredUnit, type Dimension } from '@ypsometer/core/units/dimensions'
+import { parseQuantity } from '@ypsometer/core/units/parse'
 import { useEffect, useId, useState } from 'react'
 import { units } from '../../frame/settings'
 

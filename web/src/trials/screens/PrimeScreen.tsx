@@ -1,6 +1,6 @@
 import { saidBy } from '../../frame/said'
 import type { Reading } from '@ypsometer/contract'
-import { parseQuantity } from '@ypsometer/core/units'
+import { parseQuantity } from '@ypsometer/core/units/parse'
 import { useState } from 'react'
 import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'

@@ -1,6 +1,6 @@
 import type { Reading } from '@ypsometer/contract'
-import { READING_SHAPES } from '@ypsometer/core/trials'
-import type { Dimension } from '@ypsometer/core/units'
+import { READING_SHAPES } from '@ypsometer/core/trials/readings'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { useState } from 'react'
 import { removeRow } from '../../frame/removed'
 import { FigureView } from '../../figures/FigureView'

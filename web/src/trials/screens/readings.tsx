@@ -1,5 +1,6 @@
 import type { PatchOf, Reading, Trial } from '@ypsometer/contract'
-import { USUAL_SETUP, type TrialFinding } from '@ypsometer/core/trials'
+import { USUAL_SETUP } from '@ypsometer/core/trials/common'
+import type { TrialFinding } from '@ypsometer/core/trials/index'
 import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { createRow } from '../../api/rows'

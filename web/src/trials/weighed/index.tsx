@@ -1,4 +1,4 @@
-import { USUAL_SETUP } from '@ypsometer/core/trials'
+import { USUAL_SETUP } from '@ypsometer/core/trials/common'
 import { ClockScreen } from '../screens/ClockScreen'
 import { SetupNumber } from '../setup'
 import { HEADINGS, role, SECONDS } from '../../csv/target'

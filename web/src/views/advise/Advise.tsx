@@ -1,20 +1,12 @@
-import {
-  advise,
-  explain,
-  ladderFor,
-  ladderWords,
-  overtaking,
-  presentSteps,
-  priceWords,
-  sayPrice,
-  standingOf,
-  unknownWords,
-  unratedOf,
-  type Advice,
-  type Candidate,
-  type Choice,
-} from '@ypsometer/core/advice'
-import { together, type TankRecord } from '@ypsometer/core/judging'
+import { advise, standingOf, type Advice } from '@ypsometer/core/advice/advise'
+import { explain, priceWords, sayPrice, unknownWords } from '@ypsometer/core/advice/words'
+import { ladderFor } from '@ypsometer/core/advice/ladder'
+import { ladderWords, presentSteps } from '@ypsometer/core/advice/present'
+import { overtaking } from '@ypsometer/core/advice/score'
+import { unratedOf } from '@ypsometer/core/advice/prices'
+import type { Candidate, Choice } from '@ypsometer/core/advice/candidate'
+import { together } from '@ypsometer/core/judging/together'
+import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import { useMemo } from 'react'
 import { Link, useLocation } from 'react-router'
 import { useCandidates, useHouseRules, useLabelBias } from '../../api/queries'

@@ -1,5 +1,5 @@
-import type { Ranked, Score } from '@ypsometer/core/advice'
-import { showPercent } from '@ypsometer/core/units'
+import type { Ranked, Score } from '@ypsometer/core/advice/score'
+import { showPercent } from '@ypsometer/core/units/format'
 import { chanceText } from '../../figures/chance'
 import { CRITERION_WORDS } from './words'
 

@@ -7,15 +7,15 @@ import {
   quickTank,
   TOLD_SHAPES,
   toldStock,
-  type AdviceRule,
   type Many,
-  type Standing,
   type Told,
-  type Wishes,
-} from '@ypsometer/core/advice'
-import { CoreError } from '@ypsometer/core/errors'
-import type { TankRecord } from '@ypsometer/core/judging'
-import type { StockClass, TankShape } from '@ypsometer/core/tanks'
+} from '@ypsometer/core/advice/quickTank'
+import type { AdviceRule } from '@ypsometer/core/advice/rule'
+import type { Standing, Wishes } from '@ypsometer/core/advice/advise'
+import { CoreError } from '@ypsometer/core/errors/index'
+import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
+import type { TankShape } from '@ypsometer/core/tanks/volume'
 import { useMemo } from 'react'
 import { useAddress, type AddressChanges } from '../../frame/useAddress'
 import { useHouseRules, useJudgedClasses, useTanks } from '../../api/queries'

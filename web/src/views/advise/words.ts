@@ -1,4 +1,4 @@
-import type { Criterion } from '@ypsometer/core/advice'
+import type { Criterion } from '@ypsometer/core/advice/rule'
 
 /** Criteria as they are said. */
 export const CRITERION_WORDS: Readonly<Record<Criterion, string>> = {

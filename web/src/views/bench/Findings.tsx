@@ -1,5 +1,5 @@
 import { bodyDepthFigure, staticHeadFigure, staticPartFigures } from '@ypsometer/core/judging/staticFigures'
-import type { HookupResult } from '@ypsometer/core/judging'
+import type { HookupResult } from '@ypsometer/core/trials/modelPump'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { useDossierContext } from '../../frame/dossier'

@@ -1,4 +1,4 @@
-import type { ProposedTrial } from '@ypsometer/core/judging'
+import type { ProposedTrial } from '@ypsometer/core/judging/proposed'
 import { Check } from 'lucide-react'
 import { useNavigate } from 'react-router'
 import { useDossierContext } from '../../frame/dossier'

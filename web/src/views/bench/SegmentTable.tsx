@@ -1,11 +1,11 @@
 import type { Hookup } from '@ypsometer/contract'
-import type { Segment } from '@ypsometer/core/hydraulics'
+import type { Segment } from '@ypsometer/core/hydraulics/segments'
 import { FITTING_IDS, FITTING_KINDS, HOSE_SIZES, HOSE_WALLS } from '@ypsometer/core/hydraulics/tables'
 import { ChevronDown, ChevronUp, X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { changeRow } from '../../api/rows'
 import { QuantityInput } from '../../fields/QuantityInput'
-import { fittingPiece, hosePiece, sprayBarPiece } from '@ypsometer/core/hydraulics/starters'
+import { fittingPiece, hosePiece, sprayBarPiece } from '@ypsometer/core/kinds/starters'
 import { newId } from './newId'
 
 /** Every piece of the run in flow order, from intake to outlet. */

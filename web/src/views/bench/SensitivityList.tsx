@@ -1,4 +1,4 @@
-import type { HookupResult } from '@ypsometer/core/judging'
+import type { HookupResult } from '@ypsometer/core/trials/modelPump'
 import { FigureView } from '../../figures/FigureView'
 import { ProvenanceTag } from '../../figures/Provenance'
 

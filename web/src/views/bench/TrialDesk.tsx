@@ -1,5 +1,6 @@
 import type { Log, Reading, Trial } from '@ypsometer/contract'
-import { LONGEST_WATCH, READING_SHAPES } from '@ypsometer/core/trials/readings'
+import { LONGEST_WATCH } from '@ypsometer/core/bench/shape'
+import { READING_SHAPES } from '@ypsometer/core/trials/readings'
 import { ArrowLeft, Download, Repeat2, Timer, Trash2, Upload, X } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
 import { patiently } from '../../api/patiently'

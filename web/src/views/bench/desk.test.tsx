@@ -1,6 +1,7 @@
 import '../../../tests/setup'
 import type { Trial } from '@ypsometer/contract'
-import { TRIAL_KINDS, readingProblem, type BenchReading, type TrialKind } from '@ypsometer/core/trials'
+import { TRIAL_KINDS, readingProblem, type TrialKind } from '@ypsometer/core/trials/readings'
+import type { BenchReading } from '@ypsometer/core/bench/shape'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { demoDossier, showStation } from '../../../tests/dossier'
 import { units } from '../../frame/settings'

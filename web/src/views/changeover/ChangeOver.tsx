@@ -1,13 +1,8 @@
 import type { ChangeOver as Row, Tank } from '@ypsometer/contract'
-import { KIT_ZERO } from '@ypsometer/core/biology'
-import { daysBetween } from '@ypsometer/core/days'
-import {
-  CHANGE_WAYS,
-  plainSteps,
-  type ChangePlan,
-  type ChangeWay,
-  type PlannedTest,
-} from '@ypsometer/core/hands'
+import { KIT_ZERO } from '@ypsometer/core/biology/balance'
+import { daysBetween } from '@ypsometer/core/days/index'
+import { CHANGE_WAYS, type ChangeWay } from '@ypsometer/core/hands/vocabulary'
+import { plainSteps, type ChangePlan, type PlannedTest } from '@ypsometer/core/hands/changeOver'
 import { Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'

@@ -1,13 +1,13 @@
 import type { ChangeOver, Tank } from '@ypsometer/contract'
 import { tankRecord } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors'
-import type { ChangeSubject } from '@ypsometer/core/hands'
-import { keepingOfTank } from '@ypsometer/core/judging'
+import { CoreError } from '@ypsometer/core/errors/index'
+import type { ChangeSubject } from '@ypsometer/core/hands/changeOver'
+import { keepingOfTank } from '@ypsometer/core/tanks/tankRecord'
 import { useMemo } from 'react'
 import { useCandidates, useChangeOvers, useJudgedClasses, useLabelBias, useTanks } from '../../api/queries'
 import { knownOf, type KnownFilter } from '../../tank/running'
 import { usePlan, type Answered } from '../../workers/useLiving'
-import type { ChangePlan } from '@ypsometer/core/hands'
+import type { ChangePlan } from '@ypsometer/core/hands/changeOver'
 
 export interface Change {
   readonly tank: Tank | null

@@ -3,15 +3,15 @@ import { interiorOf } from '@ypsometer/contract/records'
 import {
   compareRows,
   forTheDifference,
-  sayPrice,
-  type Candidate,
   type Cell,
   type CompareBy,
   type CompareRow,
-} from '@ypsometer/core/advice'
-import { logRank } from '@ypsometer/core/bench'
-import { saidText, type Figure } from '@ypsometer/core/figures'
-import { stockKey } from '@ypsometer/core/tanks'
+} from '@ypsometer/core/advice/compare'
+import { sayPrice } from '@ypsometer/core/advice/words'
+import type { Candidate } from '@ypsometer/core/advice/candidate'
+import { logRank } from '@ypsometer/core/bench/holding'
+import { saidText, type Figure } from '@ypsometer/core/figures/index'
+import { stockKey } from '@ypsometer/core/tanks/stock'
 import { ArrowLeft, X } from 'lucide-react'
 import { Fragment, useMemo, useRef } from 'react'
 import { Link } from 'react-router'

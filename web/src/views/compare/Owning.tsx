@@ -1,13 +1,6 @@
-import {
-  comparedCost,
-  COST_PARTS,
-  costWorking,
-  hasBody,
-  isWhole,
-  sayPrice,
-  type CompareBy,
-  type OwningCost,
-} from '@ypsometer/core/advice'
+import { comparedCost, type CompareBy } from '@ypsometer/core/advice/compare'
+import { COST_PARTS, costWorking, hasBody, isWhole, type OwningCost } from '@ypsometer/core/advice/cost'
+import { sayPrice } from '@ypsometer/core/advice/words'
 import { useMemo } from 'react'
 import { showDay } from '../../frame/when'
 import { GiveRate, Rates } from '../../frame/Rates'

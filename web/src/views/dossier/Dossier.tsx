@@ -1,5 +1,5 @@
 import type { Dossier } from '@ypsometer/contract'
-import type { Assessment } from '@ypsometer/core/judging'
+import type { Assessment } from '@ypsometer/core/judging/assess'
 import { STATIONS, stationsDone, type Station } from '@ypsometer/core/judging/stations'
 import { History as HistoryIcon, Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'

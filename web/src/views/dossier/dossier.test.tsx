@@ -1,6 +1,6 @@
 import '../../../tests/setup'
 import { modelRecord, type Dossier } from '@ypsometer/contract'
-import { assess, type Assessment } from '@ypsometer/core/judging'
+import { assess, type Assessment } from '@ypsometer/core/judging/assess'
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { MemoryRouter, Route, Routes } from 'react-router'

@@ -1,5 +1,6 @@
-import { chanceFigure, type Search, type Suspect, type Symptom } from '@ypsometer/core/hands'
-import { showPercent } from '@ypsometer/core/units'
+import { chanceFigure, type Search, type Suspect } from '@ypsometer/core/hands/faults'
+import type { Symptom } from '@ypsometer/core/hands/vocabulary'
+import { showPercent } from '@ypsometer/core/units/format'
 import { FigureView } from '../../figures/FigureView'
 import { OUTCOME_WORDS } from './words'
 

@@ -1,16 +1,10 @@
 import type { FaultSearch, Tank } from '@ypsometer/contract'
 import { houseOf } from '@ypsometer/contract/house'
 import type { FaultQuestion } from '@ypsometer/contract/faults'
-import {
-  evidenceOf,
-  nothingKnown,
-  search,
-  type CheckOutcome,
-  type Evidence,
-  type Search,
-  type Symptom,
-} from '@ypsometer/core/hands'
-import type { FilterKind } from '@ypsometer/core/kinds'
+import { evidenceOf, nothingKnown } from '@ypsometer/core/hands/evidence'
+import { search, type Evidence, type Search } from '@ypsometer/core/hands/faults'
+import type { CheckOutcome, Symptom } from '@ypsometer/core/hands/vocabulary'
+import type { FilterKind } from '@ypsometer/core/kinds/index'
 import { useMemo } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import {
@@ -27,7 +21,7 @@ import {
 import { changeRow, createRow } from '../../api/rows'
 import { dayFromNow } from '../../frame/when'
 import { useEvidence } from '../../workers/useLiving'
-import { SYMPTOMS } from '@ypsometer/core/hands'
+import { SYMPTOMS } from '@ypsometer/core/hands/vocabulary'
 
 /** What is asked after: a model of the shelf or a kind, at a tank or at none, and what is wrong with it. */
 export interface Subject {

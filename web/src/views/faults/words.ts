@@ -1,4 +1,5 @@
-import { CHECKS, type CheckOutcome } from '@ypsometer/core/hands'
+import { CHECKS } from '@ypsometer/core/hands/checks'
+import type { CheckOutcome } from '@ypsometer/core/hands/vocabulary'
 
 /** What a check looked for, in words. */
 export const causeOf = (id: string): string =>

@@ -1,4 +1,4 @@
-import { stockKey } from '@ypsometer/core/tanks'
+import { stockKey } from '@ypsometer/core/tanks/stock'
 import type { Fill } from '@ypsometer/contract'
 import { Copy, Plus, Trash2, Undo2 } from 'lucide-react'
 import { createRow } from '../../api/rows'

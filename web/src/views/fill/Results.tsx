@@ -8,13 +8,13 @@ import {
   mediaHeadFigure,
   meetsFigure,
   unstrainedFigure,
-  type Difference,
-  type Outcome,
-} from '@ypsometer/core/path'
-import type { Figure } from '@ypsometer/core/figures'
-import type { StockClass } from '@ypsometer/core/tanks'
+} from '@ypsometer/core/path/figures'
+import type { Difference } from '@ypsometer/core/path/compare'
+import type { Outcome } from '@ypsometer/core/path/outcome'
+import type { Figure } from '@ypsometer/core/figures/index'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { FigureView } from '../../figures/FigureView'
-import { HEAVY } from '@ypsometer/core/volumes'
+import { HEAVY } from '@ypsometer/core/volumes/interior'
 
 interface Props {
   readonly outcome: Outcome

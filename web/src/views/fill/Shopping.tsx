@@ -1,5 +1,5 @@
-import type { Outcome } from '@ypsometer/core/path'
-import { costFigure, leftOverFigure, neededFigure } from '@ypsometer/core/path'
+import type { Outcome } from '@ypsometer/core/path/outcome'
+import { costFigure, leftOverFigure, neededFigure } from '@ypsometer/core/path/figures'
 import { Link } from 'react-router'
 import { showMoney } from '../../fields/MoneyField'
 import { FigureView } from '../../figures/FigureView'

@@ -2,14 +2,12 @@ import type { Chamber } from '@ypsometer/contract'
 import {
   CHAMBER_ROLES,
   LITRE_NAMES,
-  SOLID_FIELDS,
-  SOLID_SHAPES,
   WAYS,
   type Way,
   type ChamberRole,
   type InteriorProblem,
-  type SolidShape,
-} from '@ypsometer/core/volumes'
+} from '@ypsometer/core/volumes/interior'
+import { SOLID_FIELDS, SOLID_SHAPES, type SolidShape } from '@ypsometer/core/volumes/solids'
 import { useId } from 'react'
 import { changeRow } from '../../api/rows'
 import { LITRE_WORDS } from '../../cutaway/patterns'

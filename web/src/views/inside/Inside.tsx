@@ -1,5 +1,5 @@
 import { interiorOf } from '@ypsometer/contract/records'
-import { interiorProblems } from '@ypsometer/core/volumes'
+import { interiorProblems } from '@ypsometer/core/volumes/interior'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import { Cutaway } from '../../cutaway/Cutaway'

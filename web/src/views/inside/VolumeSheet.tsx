@@ -1,22 +1,19 @@
-import { fromMinor } from '@ypsometer/core/units'
+import { fromMinor } from '@ypsometer/core/units/money'
 import { interiorOf } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors'
-import { put, putFigure } from '@ypsometer/core/figures'
+import { CoreError } from '@ypsometer/core/errors/index'
+import { put, putFigure } from '@ypsometer/core/figures/index'
 import {
   closureFigure,
   grossFigure,
-  HEAVY,
-  LITRE_NAMES,
   litreFigure,
   perBulkFigure,
   perPriceFigure,
   shareFigure,
   usableFigure,
-  volumeAudit,
   weightFigure,
-  type VolumeAudit,
-} from '@ypsometer/core/volumes'
-import { printedFigure } from '@ypsometer/core/judging/printed'
+} from '@ypsometer/core/volumes/figures'
+import { HEAVY, LITRE_NAMES, volumeAudit, type VolumeAudit } from '@ypsometer/core/volumes/interior'
+import { printedFigure } from '@ypsometer/core/trials/printed'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
 import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../../frame/dossier'

@@ -1,6 +1,6 @@
 import type { Medium } from '@ypsometer/contract'
 import { givenOf } from '@ypsometer/contract/created'
-import { modelResistance } from '@ypsometer/core/media'
+import { modelResistance } from '@ypsometer/core/media/medium'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link, NavLink, useNavigate, useParams } from 'react-router'

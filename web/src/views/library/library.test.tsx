@@ -9,7 +9,7 @@ import { queryClient } from '../../api/queries'
 import { emptyOutbox, haveLists, noServer, rowsMade, writes } from '../../../tests/backend'
 import { units } from '../../frame/settings'
 import { HouseRules } from '../rules/HouseRules'
-import { permeabilityFigure, surfaceFigure, usualBypass } from '@ypsometer/core/path'
+import { permeabilityFigure, surfaceFigure, usualBypass } from '@ypsometer/core/path/mediumFigures'
 import { Library } from './Library'
 
 beforeEach(() => {

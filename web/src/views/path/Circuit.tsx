@@ -1,5 +1,6 @@
 import { saidBy } from '../../frame/said'
-import { fromInp, solveNetwork, type Solution } from '@ypsometer/core/network'
+import { fromInp } from '@ypsometer/core/network/inp'
+import { solveNetwork, type Solution } from '@ypsometer/core/network/solve'
 import { Download, Upload } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { save } from '../../charts/ChartTools'

@@ -1,6 +1,6 @@
 import type { Fill } from '@ypsometer/contract'
-import { put, type Figure } from '@ypsometer/core/figures'
-import type { BenchCalibration } from '@ypsometer/core/path'
+import { put, type Figure } from '@ypsometer/core/figures/index'
+import type { BenchCalibration } from '@ypsometer/core/path/rest'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { changeRow, createRow } from '../../api/rows'

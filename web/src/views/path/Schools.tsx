@@ -1,6 +1,6 @@
 import type { Fill } from '@ypsometer/contract'
-import { fillCapacityFigure, jobFigure, unstrainedFigure } from '@ypsometer/core/path'
-import type { StockClass } from '@ypsometer/core/tanks'
+import { fillCapacityFigure, jobFigure, unstrainedFigure } from '@ypsometer/core/path/figures'
+import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { useState } from 'react'
 import { createRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'

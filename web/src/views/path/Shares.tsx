@@ -4,8 +4,8 @@ import {
   pastFigure,
   sideFigure,
   velocityFigure,
-  type Outcome,
-} from '@ypsometer/core/path'
+} from '@ypsometer/core/path/figures'
+import type { Outcome } from '@ypsometer/core/path/outcome'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
 import { FigureView } from '../../figures/FigureView'
 

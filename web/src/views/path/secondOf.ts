@@ -1,9 +1,12 @@
 import type { Dossier, Medium } from '@ypsometer/contract'
 import { modelRecord, pathRecord } from '@ypsometer/contract/records'
-import { assess } from '@ypsometer/core/judging'
-import { hasPump } from '@ypsometer/core/kinds'
-import { asSecond, outcomeOf, pathBase, type SecondFilter } from '@ypsometer/core/path'
-import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks'
+import { assess } from '@ypsometer/core/judging/assess'
+import { hasPump } from '@ypsometer/core/kinds/index'
+import { asSecond } from '@ypsometer/core/path/second'
+import { outcomeOf } from '@ypsometer/core/path/outcome'
+import { pathBase } from '@ypsometer/core/path/fromModel'
+import type { SecondFilter } from '@ypsometer/core/path/case'
+import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks/stock'
 
 /** What a filter is on another’s loop, and the fill that was counted; null where not even its pump is known. */
 export interface Taken {

@@ -1,5 +1,5 @@
 import type { Ranking, RankingProgress } from '@ypsometer/contract'
-import { moneyText } from '@ypsometer/core/units'
+import { moneyText } from '@ypsometer/core/units/money'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { useRankings, useTanks } from '../../api/queries'

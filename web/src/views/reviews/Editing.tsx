@@ -1,7 +1,7 @@
 import { ownWords } from '../../review/ownWords'
 import type { Review } from '@ypsometer/contract'
 import { BUYS } from '@ypsometer/contract/lists'
-import type { Section } from '@ypsometer/core/review'
+import type { Section } from '@ypsometer/core/review/blocks'
 import { useEffect, useId, useRef, useState } from 'react'
 import { changeRow } from '../../api/rows'
 import { SelectField, TextField } from '../../fields/fields'

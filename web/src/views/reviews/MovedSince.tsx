@@ -1,4 +1,4 @@
-import type { Moved } from '@ypsometer/core/review'
+import type { Moved } from '@ypsometer/core/review/moved'
 import { FigureView } from '../../figures/FigureView'
 import { showDay } from '../../frame/when'
 

@@ -1,5 +1,5 @@
 import type { Snapshot } from '@ypsometer/contract/review'
-import type { Length } from '@ypsometer/core/review'
+import type { Length } from '@ypsometer/core/review/blocks'
 import { useState } from 'react'
 import { decimal, DECIMALS, units, type Decimal } from '../../frame/settings'
 import { saidBy } from '../../frame/said'

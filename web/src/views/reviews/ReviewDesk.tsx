@@ -1,6 +1,6 @@
 import type { Edition, Review } from '@ypsometer/contract'
 import type { Snapshot } from '@ypsometer/contract/review'
-import type { Length } from '@ypsometer/core/review'
+import type { Length } from '@ypsometer/core/review/blocks'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { useReviewParts, useReviews } from '../../api/queries'

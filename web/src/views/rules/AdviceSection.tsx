@@ -1,6 +1,6 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { CRITERIA, EXTRAS, EXTRA_WORDS, type Criterion } from '@ypsometer/core/advice'
-import { fromMinor, minorDigits } from '@ypsometer/core/units'
+import { CRITERIA, EXTRAS, EXTRA_WORDS, type Criterion } from '@ypsometer/core/advice/rule'
+import { fromMinor, minorDigits } from '@ypsometer/core/units/money'
 import { DayNoted } from '../../fields/DayNoted'
 import { dayFromNow } from '../../frame/when'
 import { changeRow } from '../../api/rows'

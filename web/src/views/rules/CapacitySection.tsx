@@ -1,11 +1,6 @@
 import type { HouseRule } from '@ypsometer/contract'
-import {
-  CAPACITY_SCHOOLS,
-  isBlind,
-  SCHOOL_ORIGINS,
-  SCHOOL_WORDS,
-  type CapacitySchool,
-} from '@ypsometer/core/tanks'
+import { CAPACITY_SCHOOLS, isBlind, type CapacitySchool } from '@ypsometer/core/tanks/rule'
+import { SCHOOL_ORIGINS, SCHOOL_WORDS } from '@ypsometer/core/tanks/schools'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { Link } from 'react-router'
 import { changeRow } from '../../api/rows'

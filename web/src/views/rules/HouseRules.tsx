@@ -1,5 +1,7 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { contradictions, RULES, settingOf, type Rule } from '@ypsometer/core/path'
+import { contradictions, settingOf } from '@ypsometer/core/path/audit'
+import { RULES } from '@ypsometer/core/path/rules/index'
+import type { Rule } from '@ypsometer/core/path/rules/types'
 import { Copy, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import { useHouseRules } from '../../api/queries'

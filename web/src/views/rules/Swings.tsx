@@ -1,10 +1,5 @@
-import {
-  CRITERIA,
-  swingWeights,
-  type Criterion,
-  type SwingAnswer,
-  type Weights,
-} from '@ypsometer/core/advice'
+import { CRITERIA, type Criterion } from '@ypsometer/core/advice/rule'
+import { swingWeights, type SwingAnswer, type Weights } from '@ypsometer/core/advice/score'
 import { useState } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 

@@ -1,12 +1,6 @@
 import type { HouseRule } from '@ypsometer/contract'
-import {
-  RINSE_SCHOOLS,
-  roughly,
-  TASK_KINDS,
-  TASKS,
-  type RinseSchool,
-  type Task,
-} from '@ypsometer/core/upkeep'
+import { RINSE_SCHOOLS, TASK_KINDS, TASKS, type RinseSchool, type Task } from '@ypsometer/core/upkeep/rule'
+import { roughly } from '@ypsometer/core/upkeep/plan'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'

@@ -1,5 +1,5 @@
 import type { StockClassRow } from '@ypsometer/contract'
-import type { StockNumber } from '@ypsometer/core/tanks'
+import type { StockNumber } from '@ypsometer/core/tanks/stock'
 import { changeRow } from '../../api/rows'
 import { QuantityField, TextField } from '../../fields/fields'
 import { Parked } from '../../fields/Parked'

@@ -1,5 +1,5 @@
 import type { Part } from '@ypsometer/contract'
-import { CHECKLISTS, FIXINGS, MATERIALS, REACHES } from '@ypsometer/core/teardown/vocabulary'
+import { CHECKLISTS, FIXINGS, MATERIALS, REACHES } from '@ypsometer/core/parts/vocabulary'
 import { Condition } from '../../fields/Condition'
 import { Key, KeyGroup } from '../../fields/Keys'
 import { MoneyField } from '../../fields/MoneyField'

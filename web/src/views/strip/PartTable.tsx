@@ -1,5 +1,5 @@
 import type { Part } from '@ypsometer/contract'
-import { CHECKLISTS } from '@ypsometer/core/teardown/vocabulary'
+import { CHECKLISTS } from '@ypsometer/core/parts/vocabulary'
 import { X } from 'lucide-react'
 import { Sortable, useSortableRow } from '../../fields/Sortable'
 import { IconButton } from '../../frame/IconButton'

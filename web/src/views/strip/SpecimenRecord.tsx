@@ -1,9 +1,9 @@
-import { REASSEMBLY } from '@ypsometer/core/teardown/vocabulary'
+import { REASSEMBLY } from '@ypsometer/core/parts/vocabulary'
 import { changeRow, createRow } from '../../api/rows'
 import { DateField, QuantityField, SelectField, TextField } from '../../fields/fields'
 import { useDossierContext } from '../../frame/dossier'
 import type { RowOf } from '@ypsometer/contract'
-import { DISCLOSED, DISCLOSURE_WORDS, disclosureWords } from '@ypsometer/core/file/review/disclosure'
+import { DISCLOSED, DISCLOSURE_WORDS, disclosureWords } from '@ypsometer/core/review/disclosure'
 
 /** The unit taken apart: how it came, its age and marks, and the checks before it runs again. */
 export function SpecimenRecord() {

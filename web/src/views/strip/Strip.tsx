@@ -1,5 +1,5 @@
-import { fullWeight } from '@ypsometer/core/volumes'
-import { stripCautions } from '@ypsometer/core/teardown'
+import { fullWeight } from '@ypsometer/core/volumes/interior'
+import { stripCautions } from '@ypsometer/core/teardown/cautions'
 import { Timer, TriangleAlert } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'

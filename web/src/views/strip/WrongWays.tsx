@@ -1,6 +1,6 @@
 import type { Part } from '@ypsometer/contract'
 import { Words } from '../../figures/Words'
-import { foolproof, placeWords, suits, wrongWays } from '@ypsometer/core/hands'
+import { foolproof, placeWords, suits, wrongWays } from '@ypsometer/core/teardown/placing'
 
 /** What one can get wrong, and whom the filter suits by that. */
 export function WrongWays({ parts }: { readonly parts: readonly Part[] }) {

@@ -1,6 +1,6 @@
 import type { Dossier, Part } from '@ypsometer/contract'
 import { partsOf, partKind } from '@ypsometer/core/teardown/catalogue'
-import { underneath } from '@ypsometer/core/teardown/partKind'
+import { underneath } from '@ypsometer/core/parts/partKind'
 import { ArrowLeft, Minus, Plus, Undo2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'

@@ -1,6 +1,6 @@
 import type { Tank } from '@ypsometer/contract'
 import { tankShape } from '@ypsometer/contract/records'
-import { tankExtent } from '@ypsometer/core/tanks'
+import { tankExtent } from '@ypsometer/core/tanks/volume'
 
 const W = 340
 const GAP = 26

@@ -1,8 +1,15 @@
 import { houseOf } from '@ypsometer/contract/house'
-import { put, type Figure } from '@ypsometer/core/figures'
-import { ENOUGH_CASES, onTrial, trialCase, type SchoolOnTrial, type TrialCase } from '@ypsometer/core/judging'
-import { SCHOOL_ORIGINS, SCHOOL_WORDS, type CapacitySchool } from '@ypsometer/core/tanks'
-import { showPercent, showQuantity } from '@ypsometer/core/units'
+import { put, type Figure } from '@ypsometer/core/figures/index'
+import {
+  ENOUGH_CASES,
+  onTrial,
+  trialCase,
+  type SchoolOnTrial,
+  type TrialCase,
+} from '@ypsometer/core/judging/trial'
+import { SCHOOL_ORIGINS, SCHOOL_WORDS } from '@ypsometer/core/tanks/schools'
+import type { CapacitySchool } from '@ypsometer/core/tanks/rule'
+import { showPercent, showQuantity } from '@ypsometer/core/units/format'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
 import {

@@ -1,5 +1,5 @@
-import { dayAfter, daysBetween, partsOfDay, type Day } from '@ypsometer/core/days'
-import type { Occasion } from '@ypsometer/core/upkeep'
+import { dayAfter, daysBetween, partsOfDay, type Day } from '@ypsometer/core/days/index'
+import type { Occasion } from '@ypsometer/core/upkeep/plan'
 import { showDay } from '../../frame/when'
 import type { Stop } from './useRound'
 

@@ -1,5 +1,5 @@
-import { dayAfter } from '@ypsometer/core/days'
-import type { Occasion } from '@ypsometer/core/upkeep'
+import { dayAfter } from '@ypsometer/core/days/index'
+import type { Occasion } from '@ypsometer/core/upkeep/plan'
 import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'

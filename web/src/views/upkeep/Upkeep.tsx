@@ -1,4 +1,4 @@
-import { TASK_KINDS } from '@ypsometer/core/upkeep'
+import { TASK_KINDS } from '@ypsometer/core/upkeep/rule'
 import { CalendarDays, Printer, Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'

@@ -1,7 +1,7 @@
 import '../../../tests/setup'
 import { keptFilter, modelRecord } from '@ypsometer/contract'
 import { candidateOf } from '@ypsometer/contract/candidate'
-import { assess } from '@ypsometer/core/judging'
+import { assess } from '@ypsometer/core/judging/assess'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'

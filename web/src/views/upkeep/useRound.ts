@@ -1,12 +1,7 @@
 import type { Tank, Tick } from '@ypsometer/contract'
-import { dayAfter, mondayOf, type Day } from '@ypsometer/core/days'
-import {
-  tankOccasions,
-  UPKEEP_RULE,
-  type KeptFilter,
-  type Occasion,
-  type UpkeepRule,
-} from '@ypsometer/core/upkeep'
+import { dayAfter, mondayOf, type Day } from '@ypsometer/core/days/index'
+import { tankOccasions, type KeptFilter, type Occasion } from '@ypsometer/core/upkeep/plan'
+import { UPKEEP_RULE, type UpkeepRule } from '@ypsometer/core/upkeep/rule'
 import { useMemo } from 'react'
 import { v5 } from 'uuid'
 import { useHouseRules, useTanks, useUpkeep } from '../../api/queries'

@@ -1,5 +1,6 @@
-import { FILTERS } from '@ypsometer/core/kinds'
-import type { FitFinding, FittingModel, TankRecord } from '@ypsometer/core/judging'
+import { FILTERS } from '@ypsometer/core/kinds/index'
+import type { FitFinding, FittingModel } from '@ypsometer/core/judging/fitting'
+import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 
 const W = 460
 const H = 300

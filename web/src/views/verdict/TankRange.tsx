@@ -1,18 +1,15 @@
 import type { Tank } from '@ypsometer/contract'
 import { tankRecord, tankShape } from '@ypsometer/contract/records'
 import { smallestFigure } from '@ypsometer/core/judging/rangeFigures'
-import { balanceWords, tankBalance, type JudgedFill, type TankBalance } from '@ypsometer/core/judging'
-import { CoreError } from '@ypsometer/core/errors'
+import { balanceWords, tankBalance, type TankBalance } from '@ypsometer/core/judging/tankBalance'
+import type { JudgedFill } from '@ypsometer/core/judging/fills'
+import { CoreError } from '@ypsometer/core/errors/index'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
-import {
-  capacityInput,
-  SCHOOL_WORDS,
-  schoolFigure,
-  stockKey,
-  tankExtent,
-  type StockClass,
-  type SupportedRange,
-} from '@ypsometer/core/tanks'
+import { capacityInput } from '@ypsometer/core/tanks/capacity'
+import { SCHOOL_WORDS, schoolFigure } from '@ypsometer/core/tanks/schools'
+import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
+import { tankExtent } from '@ypsometer/core/tanks/volume'
+import type { SupportedRange } from '@ypsometer/core/tanks/range'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useTanks } from '../../api/queries'

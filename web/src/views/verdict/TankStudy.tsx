@@ -1,19 +1,15 @@
 import type { Tank } from '@ypsometer/contract'
 import { fittingOf, outletsOf } from '@ypsometer/contract/candidate'
 import { mainHookup } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors'
-import { FILTERS } from '@ypsometer/core/kinds'
-import {
-  fitFindings,
-  redundancySentences,
-  strengthOf,
-  tankBalance,
-  together,
-  type FitFinding,
-  type JudgedFill,
-  type Strength,
-  type TankRecord,
-} from '@ypsometer/core/judging'
+import { CoreError } from '@ypsometer/core/errors/index'
+import { FILTERS } from '@ypsometer/core/kinds/index'
+import { fitFindings, type FitFinding } from '@ypsometer/core/judging/fitting'
+import { redundancySentences } from '@ypsometer/core/judging/redundancy'
+import { strengthOf, type Strength } from '@ypsometer/core/judging/strength'
+import { tankBalance } from '@ypsometer/core/judging/tankBalance'
+import { together } from '@ypsometer/core/judging/together'
+import type { JudgedFill } from '@ypsometer/core/judging/fills'
+import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import { useMemo } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { useCandidates, useLabelBias } from '../../api/queries'

@@ -7,7 +7,7 @@ jest.mock('../../workers/livingRemote', () => ({
   livingRemote: () => ({ tell: mockTell, chances: async () => null }),
 }))
 
-import { tell, type Story } from '@ypsometer/core/biology'
+import { tell, type Story } from '@ypsometer/core/biology/inTime'
 import { haveLists, noServer } from '../../../tests/backend'
 import { aroundStation, demoDossier, demoTanks } from '../../../tests/dossier'
 import Ahead from '../../pathway/ahead'

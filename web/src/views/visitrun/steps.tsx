@@ -1,5 +1,6 @@
 import type { Dossier, Medium, Visit } from '@ypsometer/contract'
-import { CAUTIONS, CHECKLISTS, stripCautions } from '@ypsometer/core/teardown'
+import { CAUTIONS, stripCautions } from '@ypsometer/core/teardown/cautions'
+import { CHECKLISTS } from '@ypsometer/core/parts/vocabulary'
 import {
   CLARITIES,
   CLEANED_IN,
@@ -10,7 +11,7 @@ import {
   SEEPS,
   type CleanedIn,
   type Dirt,
-} from '@ypsometer/core/visits'
+} from '@ypsometer/core/visits/record'
 import { useState } from 'react'
 import { changeRow } from '../../api/rows'
 import { DateField, QuantityField, TextField } from '../../fields/fields'

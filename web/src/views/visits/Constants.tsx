@@ -1,4 +1,4 @@
-import { constantsTable } from '@ypsometer/core/clogging'
+import { constantsTable } from '@ypsometer/core/clogging/told'
 
 /** What the forecast takes for granted, within what factor, and why. */
 export function Constants() {

@@ -1,6 +1,6 @@
-import { toMediaFigure, whyDue, type SchoolSeason } from '@ypsometer/core/clogging'
-import type { School } from '@ypsometer/core/path/rules'
-import { showPercent } from '@ypsometer/core/units'
+import { toMediaFigure, whyDue, type SchoolSeason } from '@ypsometer/core/clogging/told'
+import type { School } from '@ypsometer/core/path/rules/types'
+import { showPercent } from '@ypsometer/core/units/format'
 import { FigureView } from '../../figures/FigureView'
 
 const SCHOOL_WORDS: Readonly<Record<School, string>> = {

@@ -1,5 +1,5 @@
 import { setUpSubject } from '@ypsometer/contract/faults'
-import { setUpState, setUpSteps } from '@ypsometer/core/hands'
+import { setUpState, setUpSteps } from '@ypsometer/core/hands/setUp'
 import { ListChecks, Trash2 } from 'lucide-react'
 import { Link, useNavigate } from 'react-router'
 import { useSetUps, useTanks } from '../../api/queries'

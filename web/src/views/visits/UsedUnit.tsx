@@ -1,5 +1,5 @@
-import { usedChecks, usedWorth } from '@ypsometer/core/visits'
-import { faultsOf } from '@ypsometer/core/teardown'
+import { usedChecks, usedWorth } from '@ypsometer/core/visits/used'
+import { faultsOf } from '@ypsometer/core/parts/vocabulary'
 import { showMoney } from '../../fields/MoneyField'
 import { useDossierContext } from '../../frame/dossier'
 

@@ -1,7 +1,7 @@
 import type { Visit } from '@ypsometer/contract'
 import { FORECAST_DAYS } from '@ypsometer/contract/clog'
+import { balanceOn, testedLines } from '@ypsometer/core/clogging/living'
 import {
-  balanceOn,
   clogSentences,
   dueFigures,
   hazeFigure,
@@ -9,12 +9,12 @@ import {
   pastFigure,
   seasonSentences,
   surfaceLeft,
-  testedLines,
   toMediaFigure,
-  type Belief,
-} from '@ypsometer/core/clogging'
-import { saidText } from '@ypsometer/core/figures'
-import { showPercent, type Dimension } from '@ypsometer/core/units'
+} from '@ypsometer/core/clogging/told'
+import type { Belief } from '@ypsometer/core/clogging/learn'
+import { saidText } from '@ypsometer/core/figures/index'
+import { showPercent } from '@ypsometer/core/units/format'
+import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { createRow } from '../../api/rows'

@@ -1,4 +1,4 @@
-import type { CleanedIn, Dirt } from '@ypsometer/core/visits'
+import type { CleanedIn, Dirt } from '@ypsometer/core/visits/record'
 
 export const DIRT_WORDS: Readonly<Record<Dirt, string>> = {
   clean: 'clean',

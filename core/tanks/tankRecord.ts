@@ -1,7 +1,7 @@
 import { BESIDE_ORGANIC, CONDITIONER_LEAVES, ownArea, type Keeping } from '../biology'
 import type { Figure } from '../figures'
 import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
-import type { StockClass } from '../tanks'
+import type { StockClass } from './stock'
 
 /** What a filter has to fit around a tank (m); null for what nobody has measured. */
 export interface TankRoom {

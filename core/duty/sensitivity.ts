@@ -1,6 +1,6 @@
 import { dutyPoint, type Circuit, type StaticHead } from './circuit'
-import { fittingKind, HOSE_SIZES } from './tables'
-import type { Segment } from './segments'
+import { fittingKind, HOSE_SIZES } from '../hydraulics/tables'
+import type { Segment } from '../hydraulics/segments'
 
 /** What a change to the hookup would give: new flow (m³/s) and its difference from now. */
 export interface SensitivityLine {

@@ -1,8 +1,8 @@
 import { expanded, type VariancePart } from '../statistics/uncertainty'
-import { quadraticForm, type FittedPump } from './bands'
+import { quadraticForm, type FittedPump } from '../hydraulics/bands'
 import { dutyPoint, solvedCircuit, type Circuit, type DutyPoint } from './circuit'
-import { LABEL_EXPONENT, type Pump } from './pump'
-import type { Segment } from './segments'
+import { LABEL_EXPONENT, type Pump } from '../hydraulics/pump'
+import type { Segment } from '../hydraulics/segments'
 
 /**
  * How well the pump is known: by a fit to the bench, or only by a label: its exponent band, what labels' flows are

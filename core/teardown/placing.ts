@@ -1,5 +1,5 @@
-import type { Reason } from '../judging/reason'
-import type { LoggedPart } from '../teardown/reach'
+import type { Reason } from '../figures/reason'
+import type { LoggedPart } from './reach'
 
 /** How a part goes back: which way, the mark that says so, whether it can go in wrong, and what follows if it does. */
 export interface PlacedPart extends Pick<LoggedPart, 'id'> {

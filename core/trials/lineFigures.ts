@@ -4,13 +4,12 @@ import {
   LABEL_EXPONENT,
   reynolds,
   velocity,
-  type BudgetLine,
   type Fluid,
   type Pump,
   type PumpFit,
   type Segment,
-  type SensitivityLine,
 } from '../hydraulics'
+import type { BudgetLine, SensitivityLine } from '../duty'
 
 /** A line of the head budget with the number that answers for itself. */
 export interface BudgetItem extends BudgetLine {

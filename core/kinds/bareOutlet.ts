@@ -1,6 +1,6 @@
-import { FILTERS, type FilterKind } from '../kinds'
-import { STANDARD_GRAVITY, velocity, type Segment } from './segments'
-import { fittingKind } from './tables'
+import { FILTERS, type FilterKind } from '.'
+import { STANDARD_GRAVITY, velocity, type Segment } from '../hydraulics/segments'
+import { fittingKind } from '../hydraulics/tables'
 
 /** Where the body stands in a hose run: after the first hose where there are two, else where suction ends. */
 export function bodyPosition(kind: FilterKind, segments: readonly Segment[]): number {

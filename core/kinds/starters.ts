@@ -1,6 +1,6 @@
-import { FILTERS, type FilterKind } from '../kinds'
-import type { Segment } from './segments'
-import { FITTING_KINDS, HOSE_WALLS, type FittingId } from './tables'
+import { FILTERS, type FilterKind } from '.'
+import type { Segment } from '../hydraulics/segments'
+import { FITTING_KINDS, HOSE_WALLS, type FittingId } from '../hydraulics/tables'
 
 /** Gives a new piece its id, from what it is. */
 export type IdOf = (what: string) => string

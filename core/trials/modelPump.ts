@@ -4,34 +4,35 @@ import { putFigure, type Figure } from '../figures'
 import { budgetFigures, changeFigure, fitFigures, type BudgetItem, type ChangeItem } from './lineFigures'
 import {
   affinity,
-  bareOutlet,
-  circuitLoss,
-  LOSS_UNCERTAINTY,
   fitPumpCurve,
-  headBudget,
-  netStaticHead,
   pumpFromLabel,
   pumpHead,
-  pumpVariance,
-  sensitivity,
   throttledRun,
-  uncertainDutyPoint,
-  velocityHead,
-  type BudgetLine,
   type CommonUncertainty,
   type Fluid,
   type HeadFlowPoint,
   type Pump,
   type PumpFit,
+} from '../hydraulics'
+import { bareOutlet, velocityHead } from '../kinds'
+import {
+  circuitLoss,
+  LOSS_UNCERTAINTY,
+  headBudget,
+  netStaticHead,
+  pumpVariance,
+  sensitivity,
+  uncertainDutyPoint,
+  type BudgetLine,
   type PumpKnowledge,
   type StaticHead,
   type UncertainDutyPoint,
-} from '../hydraulics'
+} from '../duty'
 import { expanded } from '../statistics'
 import { waterProperties } from '../water'
 import { pooledScatter } from '../bench'
 import type { TrialResult } from './flows'
-import { wholeReadings } from '../trials/readings'
+import { wholeReadings } from './readings'
 import { atMains, claimed, labelFigure } from './labels'
 import type { HookupRecord, ModelRecord, TrialRecord } from './records'
 import { FILTERS, hasPump } from '../kinds'

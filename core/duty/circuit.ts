@@ -1,8 +1,8 @@
 import { OutOfRange, requirePositive } from '../errors'
 import { segmentElement, takesHead } from '../network/elements'
 import { prepareNetwork, type Network } from '../network/solve'
-import { pumpHead, type Pump } from './pump'
-import { checkSegments, segmentLoss, type Fluid, type Segment } from './segments'
+import { pumpHead, type Pump } from '../hydraulics/pump'
+import { checkSegments, segmentLoss, type Fluid, type Segment } from '../hydraulics/segments'
 
 /** A pump feeding segments in series against a net static head (m). */
 export interface Circuit {

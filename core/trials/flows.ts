@@ -6,11 +6,11 @@ import {
   type LabelFinding,
   type TimingMethod,
 } from '../bench'
-import { FLOWS, trialFlow, type FlowReadings } from '../trials/flow'
-import { isFlowKind, type TrialKind } from '../trials/readings'
-import type { BenchReading } from '../trials/shape'
+import { FLOWS, trialFlow, type FlowReadings } from './flow'
+import { isFlowKind, type TrialKind } from './readings'
+import type { BenchReading } from '../bench/shape'
 import { put, type Figure } from '../figures'
-import { netStaticHead } from '../hydraulics'
+import { netStaticHead } from '../duty'
 import { atMains, claimed } from './labels'
 import type { ClaimRecord, FillState, ModelRecord, TrialRecord } from './records'
 

@@ -1,5 +1,5 @@
-import { FILTERS, type FilterKind } from '../kinds'
-import { USUAL_NAME, type Chamber } from './interior'
+import { FILTERS, type FilterKind } from '.'
+import { USUAL_NAME, type Chamber } from '../volumes/interior'
 
 /** Usual outside sizes of a kind (m): width, depth, height. Common practice, no source. */
 export const usualBody = (kind: FilterKind): readonly [number, number, number] => FILTERS[kind].body

@@ -1,0 +1,3 @@
+export * from './circuit'
+export * from './dutyUncertainty'
+export * from './sensitivity'

@@ -1,0 +1,2 @@
+export * from './vocabulary'
+export * from './partKind'
