@@ -7,7 +7,7 @@ import {
   type ResourceName,
 } from '@ypsometer/contract'
 import { readingProblem } from '@ypsometer/core/trials/readings'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { roughnessFits } from '@ypsometer/core/hydraulics/segments'
 import { assess } from '@ypsometer/core/judging/assess'
 import fc from 'fast-check'

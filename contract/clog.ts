@@ -1,7 +1,7 @@
 import { dirtCase, feedBand } from '@ypsometer/core/clogging/tank'
 import { dueMiddle } from '@ypsometer/core/clogging/study'
 import type { ClogCase } from '@ypsometer/core/clogging/run'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { assess, type Assessment, type JudgedBy } from '@ypsometer/core/judging/assess'
 import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import { pathBase } from '@ypsometer/core/path/fromModel'

@@ -1,5 +1,5 @@
 import { CLAIM_QUANTITIES } from '@ypsometer/core/trials/records'
-import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { solidVolume, SOLID_FIELDS, SOLID_SHAPES } from '@ypsometer/core/volumes/solids'
 import { templateChambers, usualBody } from '@ypsometer/core/kinds/templates'
 import fc from 'fast-check'

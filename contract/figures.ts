@@ -1,4 +1,4 @@
-import type { Figure as CoreFigure, Said as CoreSaid } from '@ypsometer/core/figures/index'
+import type { Figure as CoreFigure, Said as CoreSaid } from '@ypsometer/core/figures/figure'
 import { UNITS, type Dimension } from '@ypsometer/core/units/dimensions'
 import { z } from 'zod'
 

@@ -1,4 +1,4 @@
-import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { CHANGE_WAYS, OUTCOMES, STEP_STATES, SYMPTOMS } from '@ypsometer/core/hands/vocabulary'
 import { z } from 'zod'
 import { belongsTo, Day, Id, refersTo, text, Typed, within } from './common'

@@ -1,5 +1,5 @@
 import { LENGTHS } from '@ypsometer/core/review/blocks'
-import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { z } from 'zod'
 import { Day, plainKey } from './common'
 import { Figure, Said } from './figures'

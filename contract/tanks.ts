@@ -1,6 +1,6 @@
 import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
 import { USUAL_ALKALINITY, USUAL_CHANGES } from '@ypsometer/core/tanks/usual'
-import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { z } from 'zod'
 import { Day, name, refersTo, text, Typed, within } from './common'
 import { resource } from './resource'

@@ -7,7 +7,7 @@ import {
   SEEPS,
   VISIT_STAGES,
 } from '@ypsometer/core/visits/record'
-import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { MEDIUM_FORMS, MEDIUM_JOBS } from '@ypsometer/core/media/medium'
 import { RINSE_SCHOOLS, TASKS } from '@ypsometer/core/upkeep/rule'
 import { SHORTEST_RUN } from '@ypsometer/core/bench/shape'

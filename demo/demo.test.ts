@@ -10,7 +10,7 @@ import {
   type Tank,
 } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging/assess'
-import { FILTER_KINDS, hasPump } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS, hasPump } from '@ypsometer/core/kinds/filters'
 import { labelBias } from '@ypsometer/core/trials/bias'
 import { outcomeOf } from '@ypsometer/core/path/outcome'
 import { pathBase } from '@ypsometer/core/path/fromModel'

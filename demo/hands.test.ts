@@ -1,7 +1,7 @@
 import { type Dossier, type Medium, type Tank, modelRecord, tankRecord } from '@ypsometer/contract'
 import { candidateOf } from '@ypsometer/contract/candidate'
 import { tell } from '@ypsometer/core/biology/inTime'
-import { daysBetween } from '@ypsometer/core/days/index'
+import { daysBetween } from '@ypsometer/core/days/days'
 import { changeStory, planChange, type ChangeSubject } from '@ypsometer/core/hands/changeOver'
 import { assess } from '@ypsometer/core/judging/assess'
 import { keepingOfTank } from '@ypsometer/core/tanks/tankRecord'

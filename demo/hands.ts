@@ -1,6 +1,6 @@
 import { RESOURCES, type CreatedOf } from '@ypsometer/contract'
 import { setUpSubject } from '@ypsometer/contract/faults'
-import { dayAfter } from '@ypsometer/core/days/index'
+import { dayAfter } from '@ypsometer/core/days/days'
 import { setUpSteps } from '@ypsometer/core/hands/setUp'
 import type { PlacedPart } from '@ypsometer/core/teardown/placing'
 import type { DemoBundle } from './index'

@@ -2,7 +2,7 @@ import { modelRecord, pathRecord, usualHookup, type Dossier, type Medium } from 
 import { quickTank } from '@ypsometer/core/advice/quickTank'
 import { dirtCase } from '@ypsometer/core/clogging/tank'
 import { schoolSeasons, seasonSentences } from '@ypsometer/core/clogging/told'
-import { sentenceText } from '@ypsometer/core/figures/index'
+import { sentenceText } from '@ypsometer/core/figures/figure'
 import { assess } from '@ypsometer/core/judging/assess'
 import { pathBase } from '@ypsometer/core/path/fromModel'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'

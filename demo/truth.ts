@@ -1,4 +1,4 @@
-import type { FilterKind } from '@ypsometer/core/kinds/index'
+import type { FilterKind } from '@ypsometer/core/kinds/filters'
 import type { Priming } from '@ypsometer/core/parts/vocabulary'
 import type { FittingId } from '@ypsometer/core/hydraulics/tables'
 import type { Pump } from '@ypsometer/core/hydraulics/pump'

@@ -11,7 +11,7 @@ import {
 import { clogCase } from '@ypsometer/contract/clog'
 import { forecast, type ClogRun, type Service } from '@ypsometer/core/clogging/run'
 import { VALUES } from '@ypsometer/core/clogging/constants'
-import { dayAfter, daysBetween } from '@ypsometer/core/days/index'
+import { dayAfter, daysBetween } from '@ypsometer/core/days/days'
 import { assess } from '@ypsometer/core/judging/assess'
 import { seeded, seededNormal } from '@ypsometer/core/statistics/random'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'

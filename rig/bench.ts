@@ -1,4 +1,4 @@
-import { freshWaterDensity } from '@ypsometer/core/water/index'
+import { freshWaterDensity } from '@ypsometer/core/water/properties'
 import { seeded } from '@ypsometer/core/statistics/random'
 import { airTruth, trueAirlift, trueDuty, usualAir, type OnTheBench } from '@ypsometer/demo/physics'
 import { TRUTHS, type Truth } from '@ypsometer/demo/truth'

@@ -1,5 +1,5 @@
 import { requirePositive, requireRange } from '../errors'
-import { STANDARD_GRAVITY } from '../hydraulics'
+import { STANDARD_GRAVITY } from '../water'
 import { geometricSurface, type Medium } from '../media'
 
 /** Boltzmann’s constant (J/K; SI, exact). */

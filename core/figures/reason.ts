@@ -1,4 +1,4 @@
-import type { Sentence } from '.'
+import type { Sentence } from './figure'
 
 /** One reason of a verdict: a sentence with its numbers, and whether it speaks for, against or warns. */
 export interface Reason {

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { airlift, STANDARD_GRAVITY, voidFraction, type Riser } from '.'
+import { airlift, voidFraction, type Riser } from '.'
+import { STANDARD_GRAVITY } from '../water'
 
 const lph = (q: number): number => q * 3.6e6
 const riser: Riser = { diameter: 0.016, submergence: 0.3, lift: 0.02 }

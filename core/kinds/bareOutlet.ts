@@ -1,4 +1,4 @@
-import { FILTERS, type FilterKind } from '.'
+import { FILTERS, type FilterKind } from './filters'
 import { STANDARD_GRAVITY, velocity, type Segment } from '../hydraulics/segments'
 import { fittingKind } from '../hydraulics/tables'
 

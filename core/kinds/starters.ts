@@ -1,4 +1,4 @@
-import { FILTERS, type FilterKind } from '.'
+import { FILTERS, type FilterKind } from './filters'
 import type { Segment } from '../hydraulics/segments'
 import { FITTING_KINDS, HOSE_WALLS, type FittingId } from '../hydraulics/tables'
 

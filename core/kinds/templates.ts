@@ -1,4 +1,4 @@
-import { FILTERS, type FilterKind } from '.'
+import { FILTERS, type FilterKind } from './filters'
 import { USUAL_NAME, type Chamber } from '../volumes/interior'
 
 /** Usual outside sizes of a kind (m): width, depth, height. Common practice, no source. */

@@ -1,6 +1,6 @@
 import { saidBy } from '../tanks'
 import { sentenceText } from '../figures'
-import { STANDARD_GRAVITY } from '../hydraulics'
+import { STANDARD_GRAVITY } from '../water'
 import { uncertainDutyPoint } from '../duty'
 import { bypass, GENERIC_MEDIA, resistanceOf, type Medium } from '../media'
 import { seededNormal } from '../statistics'

@@ -1,4 +1,5 @@
-import { boreArea, STANDARD_GRAVITY } from '../hydraulics'
+import { boreArea } from '../hydraulics'
+import { STANDARD_GRAVITY } from '../water'
 import type { SecondFilter } from './case'
 import type { Outcome } from './outcome'
 import { BODY_BORE } from './topology'

@@ -1,7 +1,9 @@
 import { sentenceText } from '../figures'
 import type { ModelRecord, TrialRecord } from './records'
 import { unionisedShare } from '../water'
-import { nominalOf, trialFindings, type TrialKind } from '.'
+import { nominalOf } from './dye/find'
+import { trialFindings } from './findings'
+import type { TrialKind } from '.'
 import type { BenchReading } from '../bench'
 
 const trial = (kind: TrialKind, runs: readonly BenchReading[], setup: TrialRecord['setup'] = {}): TrialRecord => ({

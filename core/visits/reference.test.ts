@@ -1,6 +1,16 @@
 import { dayAfter, daysBetween, mondayOf } from '../days'
 import type { Figure } from '../figures'
-import { flowLeft, partStories, storyOf, toldBy, unitSurvival, usedChecks, usedWorth, visitFlow, wantedVisits, waterProofs, type VisitRecord } from '.' // prettier-ignore
+import {
+  flowLeft,
+  partStories,
+  storyOf,
+  toldBy,
+  unitSurvival,
+  visitFlow,
+  wantedVisits,
+  waterProofs,
+} from './story'
+import { usedChecks, usedWorth, type VisitRecord } from '.' // prettier-ignore
 
 const visit = (id: string, on: string, more: Partial<VisitRecord> = {}): VisitRecord => ({
   id,

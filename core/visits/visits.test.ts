@@ -1,6 +1,7 @@
 import type { Figure } from '../figures'
 import type { FilterKind } from '../kinds'
-import { flowLeft, storyOf, toldBy, unitSurvival, usedChecks, usedWorth, visitFlow, wantedVisits, waterProofs, type VisitRecord } from '.' // prettier-ignore
+import { flowLeft, storyOf, toldBy, unitSurvival, visitFlow, wantedVisits, waterProofs } from './story'
+import { usedChecks, usedWorth, type VisitRecord } from '.' // prettier-ignore
 
 const visit = (id: string, on: string, more: Partial<VisitRecord> = {}): VisitRecord => ({
   id, on, stage: 'visit', specimenId: 'u1', tankId: 't', runsBefore: [], runsAfter: [], dirt: {}, parts: {}, cleaned: [],

@@ -4,7 +4,7 @@ import {
   seaWaterDensity,
   seaWaterViscosity,
   waterProperties,
-} from '.'
+} from './properties'
 
 /* value | source | from memory? | tolerance */
 test.each([

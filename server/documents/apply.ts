@@ -7,7 +7,7 @@ import {
   type ImportReport,
   type YpsoDocument,
 } from '@ypsometer/contract'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import type { Snapshot } from '@ypsometer/contract/review'
 import { inArray, notInArray, sql } from 'drizzle-orm'
 import type { Db, Tx } from '../db/client'

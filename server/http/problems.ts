@@ -1,4 +1,4 @@
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import type { Problem } from '@ypsometer/contract'
 import type { FastifyError, FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod'

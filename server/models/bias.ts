@@ -1,6 +1,6 @@
 import { timingMethod } from '@ypsometer/contract'
 import { flowAgainstLabel, trialResults } from '@ypsometer/core/trials/flows'
-import { hasPump } from '@ypsometer/core/kinds/index'
+import { hasPump } from '@ypsometer/core/kinds/filters'
 import { labelBias, type LabelBias } from '@ypsometer/core/trials/bias'
 import { FLOW_KINDS } from '@ypsometer/core/trials/readings'
 import { and, asc, desc, eq, inArray, isNull, lte, gte } from 'drizzle-orm'

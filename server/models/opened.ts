@@ -1,5 +1,5 @@
 import { modelRecord, Opened, type Dossier } from '@ypsometer/contract'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { assess } from '@ypsometer/core/judging/assess'
 import { eq } from 'drizzle-orm'
 import { createHash } from 'node:crypto'

@@ -1,7 +1,7 @@
 import type { Dossier, ShelfRow } from '@ypsometer/contract'
 import type { Candidate } from '@ypsometer/core/advice/candidate'
 import type { LabelBias } from '@ypsometer/core/trials/bias'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { and, asc, eq, isNull, ne, or, sql } from 'drizzle-orm'
 import { createHash } from 'node:crypto'
 import type { Db } from '../db/client'

@@ -1,4 +1,4 @@
-import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { demoBundle, idOf } from '@ypsometer/demo'
 import type { Snapshot } from '@ypsometer/contract/review'
 import { eq } from 'drizzle-orm'

@@ -10,7 +10,7 @@ import {
   type Review,
 } from '@ypsometer/contract'
 import type { Snapshot } from '@ypsometer/contract/review'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { movedSince } from '@ypsometer/core/review/moved'
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'

@@ -1,5 +1,5 @@
 import type { Tank } from '@ypsometer/contract'
-import { dayAfter } from '@ypsometer/core/days/index'
+import { dayAfter } from '@ypsometer/core/days/days'
 import { occasionsOf, type Chore, type KeptFilter, type Ticked } from '@ypsometer/core/upkeep/plan'
 import { ruleText } from '@ypsometer/core/upkeep/recurrence'
 import ical, { ICalCalendarMethod } from 'ical-generator'

@@ -1,4 +1,4 @@
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 
 /** Numbers on show that cannot be asked where they come from; those within `but` are of order, counts or typed. */
 export const mute = (root: ParentNode, but = '[aria-expanded], svg, input, [data-plain]'): string[] =>

@@ -1,5 +1,5 @@
 import type { Reading, Trial } from '@ypsometer/contract'
-import { dyeCurves } from '@ypsometer/core/trials/dye/index'
+import { dyeCurves } from '@ypsometer/core/trials/dye/find'
 import { useMemo } from 'react'
 import type { Series } from './SeriesChart'
 import { SeriesChart } from '.'

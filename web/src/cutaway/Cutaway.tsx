@@ -1,4 +1,4 @@
-import type { FilterKind } from '@ypsometer/core/kinds/index'
+import type { FilterKind } from '@ypsometer/core/kinds/filters'
 import { solidVolume } from '@ypsometer/core/volumes/solids'
 import type { BodyRecord, Chamber, InteriorProblem } from '@ypsometer/core/volumes/interior'
 import type { UnitSystem } from '@ypsometer/core/units/dimensions'

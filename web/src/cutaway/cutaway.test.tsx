@@ -1,5 +1,5 @@
 import '../../tests/setup'
-import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { sectionWidths } from '@ypsometer/core/volumes/solids'
 import { templateChambers, usualBody } from '@ypsometer/core/kinds/templates'
 import type { BodyRecord, Chamber } from '@ypsometer/core/volumes/interior'

@@ -1,5 +1,5 @@
 import type { BodyRecord, Chamber } from '@ypsometer/core/volumes/interior'
-import type { FilterKind } from '@ypsometer/core/kinds/index'
+import type { FilterKind } from '@ypsometer/core/kinds/filters'
 import { useId, useMemo, type ReactNode, type Ref, type RefObject } from 'react'
 import { useWidth } from '../charts/useWidth'
 import { Impeller } from './parts'

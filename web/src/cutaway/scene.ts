@@ -1,4 +1,4 @@
-import { FILTERS, type FilterKind } from '@ypsometer/core/kinds/index'
+import { FILTERS, type FilterKind } from '@ypsometer/core/kinds/filters'
 import { sectionWidths } from '@ypsometer/core/volumes/solids'
 import type { BodyRecord, Chamber } from '@ypsometer/core/volumes/interior'
 import { find, rect, type Point, type Scene, type SceneChamber } from './shapes'

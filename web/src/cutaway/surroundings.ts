@@ -1,4 +1,4 @@
-import type { FilterKind } from '@ypsometer/core/kinds/index'
+import type { FilterKind } from '@ypsometer/core/kinds/filters'
 import { find, rect, type Point, type Scene, type SceneChamber, type SceneStroke } from './shapes'
 
 export interface Around {

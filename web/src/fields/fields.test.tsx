@@ -1,7 +1,7 @@
 import '../../tests/setup'
 import { act, cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react'
 import type { RowOf } from '@ypsometer/contract'
-import type { Sentence } from '@ypsometer/core/figures/index'
+import type { Sentence } from '@ypsometer/core/figures/figure'
 import { emptyOutbox, noServer, written } from '../../tests/backend'
 import { demoDossier } from '../../tests/dossier'
 import { outbox } from '../api/app'

@@ -1,7 +1,7 @@
 import { saidBy } from '../frame/said'
 import { LIMITS, type FieldLimits } from '@ypsometer/contract/limits'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
-import { sentenceText, type Sentence } from '@ypsometer/core/figures/index'
+import { sentenceText, type Sentence } from '@ypsometer/core/figures/figure'
 import { example, parseQuantity } from '@ypsometer/core/units/parse'
 import { findUnit, fromSI, preferredUnit, type Dimension } from '@ypsometer/core/units/dimensions'
 import { showQuantity, trimZeros } from '@ypsometer/core/units/format'

@@ -1,4 +1,4 @@
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { X } from 'lucide-react'
 import { useEffect, useId, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { createPortal } from 'react-dom'

@@ -1,4 +1,4 @@
-import type { Provenance } from '@ypsometer/core/figures/index'
+import type { Provenance } from '@ypsometer/core/figures/figure'
 
 export const PROVENANCE_WORDS: Readonly<Record<Provenance, string>> = {
   printed: 'printed',

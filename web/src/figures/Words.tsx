@@ -1,4 +1,4 @@
-import { saidText, type Sentence } from '@ypsometer/core/figures/index'
+import { saidText, type Sentence } from '@ypsometer/core/figures/figure'
 import { decimal, units } from '../frame/settings'
 import { pointed } from './pointed'
 import { FigureView } from './FigureView'

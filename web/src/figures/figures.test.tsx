@@ -1,5 +1,5 @@
 import '../../tests/setup'
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { units } from '../frame/settings'
 import { FigureView } from './FigureView'

@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react'
 import { useStatus } from './BackupNote'
 import { showWhen } from './when'
 import { PROVENANCE_MEANING, PROVENANCE_WORDS, Mark } from '../figures/Provenance'
-import type { Provenance } from '@ypsometer/core/figures/index'
+import type { Provenance } from '@ypsometer/core/figures/figure'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'This page'],

@@ -1,5 +1,5 @@
 import type { Instrument, SensorReading } from '@ypsometer/contract'
-import { headOfPressure } from '@ypsometer/core/water/index'
+import { headOfPressure } from '@ypsometer/core/water/properties'
 import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { TriangleAlert } from 'lucide-react'
 import { Num } from '../figures/Num'

@@ -1,5 +1,5 @@
 import type { BudgetItem } from '@ypsometer/core/trials/lineFigures'
-import { hasPump } from '@ypsometer/core/kinds/index'
+import { hasPump } from '@ypsometer/core/kinds/filters'
 import { lineFigure, pumpHeadFigure } from '@ypsometer/core/path/figures'
 import type { Outcome } from '@ypsometer/core/path/outcome'
 import { showPercent } from '@ypsometer/core/units/format'

@@ -1,4 +1,4 @@
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { tankBalance } from '@ypsometer/core/judging/tankBalance'
 import type { JudgedFill } from '@ypsometer/core/judging/fills'
 import type { Dossier, Tank } from '@ypsometer/contract'

@@ -1,7 +1,7 @@
 import { FORECAST_DAYS } from '@ypsometer/contract/clog'
 import { serviceFigure } from '@ypsometer/core/teardown/figures'
 import { UPKEEP_RULE } from '@ypsometer/core/upkeep/rule'
-import { storyOf } from '@ypsometer/core/visits/index'
+import { storyOf } from '@ypsometer/core/visits/story'
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useDossierContext } from '../frame/dossier'

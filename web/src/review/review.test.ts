@@ -1,7 +1,7 @@
 import '../../tests/setup'
 import type { Snapshot } from '@ypsometer/contract/review'
 import type { EditedWords } from '@ypsometer/contract'
-import { sayFigure, type Figure } from '@ypsometer/core/figures/index'
+import { sayFigure, type Figure } from '@ypsometer/core/figures/figure'
 import { LENGTHS, type Block } from '@ypsometer/core/review/blocks'
 import type { Sheet } from '@ypsometer/core/review/sheet'
 import { readFileSync } from 'node:fs'

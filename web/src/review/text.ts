@@ -1,4 +1,4 @@
-import { saidText, sayFigure, type Figure, type Sentence } from '@ypsometer/core/figures/index'
+import { saidText, sayFigure, type Figure, type Sentence } from '@ypsometer/core/figures/figure'
 import type { Cell } from '@ypsometer/core/review/blocks'
 import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { pointed } from '../figures/pointed'

@@ -1,5 +1,5 @@
 import { closedBodyFigure, type TankBalance } from '@ypsometer/core/judging/tankBalance'
-import type { Sentence } from '@ypsometer/core/figures/index'
+import type { Sentence } from '@ypsometer/core/figures/figure'
 import { FigureView } from '../figures/FigureView'
 import { Words } from '../figures/Words'
 

@@ -1,6 +1,6 @@
 import type { Tank } from '@ypsometer/contract'
 import { tankRecord } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 

@@ -3,7 +3,7 @@ import type { fittingOf } from '@ypsometer/contract/candidate'
 import type { Story } from '@ypsometer/core/biology/inTime'
 import type { JudgedFill } from '@ypsometer/core/judging/fills'
 import type { TankBalance } from '@ypsometer/core/judging/tankBalance'
-import { FILTERS } from '@ypsometer/core/kinds/index'
+import { FILTERS } from '@ypsometer/core/kinds/filters'
 import { STORY_KINDS, storyOf, USUAL_ASKS } from '@ypsometer/core/judging/stories'
 
 /** What is told of a tank with a fill on it, first of all if nothing else is asked; null where nothing can be told. */

@@ -1,6 +1,6 @@
 import type { Tank } from '@ypsometer/contract'
 import { tankWater } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { tankFigures, type TankFigures } from '@ypsometer/core/tanks/figures'
 
 /** The water of a tank with its working, or the sentence that says which size does not fit. */

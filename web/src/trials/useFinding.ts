@@ -1,7 +1,7 @@
 import type { Dossier, Trial } from '@ypsometer/contract'
 import { modelRecord } from '@ypsometer/contract/records'
 import { trialResults } from '@ypsometer/core/trials/flows'
-import { trialFindings, type TrialFinding } from '@ypsometer/core/trials/index'
+import { trialFindings, type TrialFinding } from '@ypsometer/core/trials/findings'
 import { useMemo } from 'react'
 
 /** What one trial comes to by itself, worked out as its readings come. The desk's own findings also know the curve. */

@@ -1,5 +1,5 @@
 import type { FillState } from '@ypsometer/core/trials/records'
-import type { FilterKind } from '@ypsometer/core/kinds/index'
+import type { FilterKind } from '@ypsometer/core/kinds/filters'
 import type { VerdictLevel } from '@ypsometer/core/judging/levels'
 
 export const KIND_WORDS: Readonly<Record<FilterKind, string>> = {

@@ -3,8 +3,8 @@ import { dirtCase, feedBand, type DirtQuestion } from '@ypsometer/core/clogging/
 import { forecast, type ClogCase } from '@ypsometer/core/clogging/run'
 import { schoolSeasons, toldRun, type SchoolSeason, type ToldRun } from '@ypsometer/core/clogging/told'
 import type { Belief } from '@ypsometer/core/clogging/learn'
-import { toldBy, type Story } from '@ypsometer/core/visits/index'
-import { CoreError, TooFew, type At } from '@ypsometer/core/errors/index'
+import { toldBy, type Story } from '@ypsometer/core/visits/story'
+import { CoreError, TooFew, type At } from '@ypsometer/core/errors/errors'
 import type { Fill, FillLayer } from '@ypsometer/core/fills/place'
 import { calibrateMedium, type BenchCalibration } from '@ypsometer/core/path/rest'
 import {
@@ -24,7 +24,7 @@ import { topologyOf } from '@ypsometer/core/path/topology'
 import type { OrderFinding } from '@ypsometer/core/path/audit'
 import type { PathChange } from '@ypsometer/core/path/helpful'
 import type { Rule } from '@ypsometer/core/path/rules/types'
-import type { Figure, Sentence } from '@ypsometer/core/figures/index'
+import type { Figure, Sentence } from '@ypsometer/core/figures/figure'
 import { toInp } from '@ypsometer/core/network/inp'
 
 /** A rule without its arithmetic, as it travels between threads. */

@@ -1,6 +1,6 @@
 import type { Log } from '@ypsometer/contract'
-import { dyeFigures, dyePoint, dyeSentences, nominalOf } from '@ypsometer/core/trials/dye/index'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { dyeFigures, dyePoint, dyeSentences, nominalOf } from '@ypsometer/core/trials/dye/find'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { useQueries } from '@tanstack/react-query'
 import { useMemo, type ReactNode } from 'react'
 import { logPoints } from '../../api/queries'

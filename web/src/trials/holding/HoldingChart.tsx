@@ -1,5 +1,5 @@
 import type { Reading } from '@ypsometer/contract'
-import { holdingSurvival } from '@ypsometer/core/trials/holding/index'
+import { holdingSurvival } from '@ypsometer/core/trials/holding/find'
 import { wholeReadings } from '@ypsometer/core/trials/readings'
 import SeriesChart from '../../charts/SeriesChart'
 

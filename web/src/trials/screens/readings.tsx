@@ -1,6 +1,6 @@
 import type { PatchOf, Reading, Trial } from '@ypsometer/contract'
 import { USUAL_SETUP } from '@ypsometer/core/trials/common'
-import type { TrialFinding } from '@ypsometer/core/trials/index'
+import type { TrialFinding } from '@ypsometer/core/trials/findings'
 import { X } from 'lucide-react'
 import type { ReactNode } from 'react'
 import { createRow } from '../../api/rows'

@@ -1,5 +1,5 @@
 import type { Trial } from '@ypsometer/contract'
-import { stepOf } from '@ypsometer/core/trials/water-test/index'
+import { stepOf } from '@ypsometer/core/trials/water-test/find'
 import { READING_SHAPES } from '@ypsometer/core/trials/readings'
 import type { NumberCell, ScreenProps } from '../kind'
 import { useState } from 'react'

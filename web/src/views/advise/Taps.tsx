@@ -1,5 +1,5 @@
 import type { Many } from '@ypsometer/core/advice/quickTank'
-import { saidText } from '@ypsometer/core/figures/index'
+import { saidText } from '@ypsometer/core/figures/figure'
 import type { TankShape } from '@ypsometer/core/tanks/volume'
 import { preferredUnit, type UnitSystem } from '@ypsometer/core/units/dimensions'
 import { Key, KeyGroup } from '../../fields/Keys'

@@ -12,7 +12,7 @@ import {
 } from '@ypsometer/core/advice/quickTank'
 import type { AdviceRule } from '@ypsometer/core/advice/rule'
 import type { Standing, Wishes } from '@ypsometer/core/advice/advise'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import type { TankShape } from '@ypsometer/core/tanks/volume'

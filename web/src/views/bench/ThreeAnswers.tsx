@@ -1,4 +1,4 @@
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../../frame/dossier'
 

@@ -1,6 +1,6 @@
 import type { Trial } from '@ypsometer/contract'
 import type { TrialKind } from '@ypsometer/core/trials/readings'
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { liftFigure } from '@ypsometer/core/judging/staticFigures'
 import { Download, Repeat2, Timer, Trash2, Upload } from 'lucide-react'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'

@@ -1,6 +1,6 @@
 import type { ChangeOver as Row, Tank } from '@ypsometer/contract'
 import { KIT_ZERO } from '@ypsometer/core/biology/balance'
-import { daysBetween } from '@ypsometer/core/days/index'
+import { daysBetween } from '@ypsometer/core/days/days'
 import { CHANGE_WAYS, type ChangeWay } from '@ypsometer/core/hands/vocabulary'
 import { plainSteps, type ChangePlan, type PlannedTest } from '@ypsometer/core/hands/changeOver'
 import { Plus, Trash2 } from 'lucide-react'

@@ -1,6 +1,6 @@
 import type { ChangeOver, Tank } from '@ypsometer/contract'
 import { tankRecord } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import type { ChangeSubject } from '@ypsometer/core/hands/changeOver'
 import { keepingOfTank } from '@ypsometer/core/tanks/tankRecord'
 import { useMemo } from 'react'

@@ -1,6 +1,6 @@
 import { saidBy } from '../../frame/said'
 import type { Claim, ClaimQuantityName } from '@ypsometer/contract'
-import { sentenceText } from '@ypsometer/core/figures/index'
+import { sentenceText } from '@ypsometer/core/figures/figure'
 import { claimDimension, claimProblem, doubt, mostClaimed } from '@ypsometer/core/judging/plausible'
 import type { ClaimQuantity } from '@ypsometer/core/trials/records'
 import type { Priming } from '@ypsometer/core/parts/vocabulary'

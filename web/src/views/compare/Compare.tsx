@@ -10,7 +10,7 @@ import {
 import { sayPrice } from '@ypsometer/core/advice/words'
 import type { Candidate } from '@ypsometer/core/advice/candidate'
 import { logRank } from '@ypsometer/core/bench/holding'
-import { saidText, type Figure } from '@ypsometer/core/figures/index'
+import { saidText, type Figure } from '@ypsometer/core/figures/figure'
 import { stockKey } from '@ypsometer/core/tanks/stock'
 import { ArrowLeft, X } from 'lucide-react'
 import { Fragment, useMemo, useRef } from 'react'

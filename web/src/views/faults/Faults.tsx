@@ -1,5 +1,5 @@
 import type { Tank } from '@ypsometer/contract'
-import { FILTER_KINDS } from '@ypsometer/core/kinds/index'
+import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { CAUTIONS } from '@ypsometer/core/teardown/cautions'
 import { SYMPTOM_WORDS, SYMPTOMS } from '@ypsometer/core/hands/vocabulary'
 import type { Suspect } from '@ypsometer/core/hands/faults'

@@ -1,6 +1,6 @@
 import { chanceFigure, checkCaution, type Suspect } from '@ypsometer/core/hands/faults'
 import type { Symptom } from '@ypsometer/core/hands/vocabulary'
-import { lowerFirst } from '@ypsometer/core/figures/index'
+import { lowerFirst } from '@ypsometer/core/figures/figure'
 import { useState } from 'react'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'

@@ -4,7 +4,7 @@ import type { FaultQuestion } from '@ypsometer/contract/faults'
 import { evidenceOf, nothingKnown } from '@ypsometer/core/hands/evidence'
 import { search, type Evidence, type Search } from '@ypsometer/core/hands/faults'
 import type { CheckOutcome, Symptom } from '@ypsometer/core/hands/vocabulary'
-import type { FilterKind } from '@ypsometer/core/kinds/index'
+import type { FilterKind } from '@ypsometer/core/kinds/filters'
 import { useMemo } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
 import {

@@ -1,5 +1,5 @@
 import { leftFigure, toMediaFigure, type ToldRun } from '@ypsometer/core/clogging/told'
-import { sayFigure, type Sentence } from '@ypsometer/core/figures/index'
+import { sayFigure, type Sentence } from '@ypsometer/core/figures/figure'
 import { Words } from '../../figures/Words'
 import { DaySlider } from '../../pathway/DaySlider'
 import { DIRT_DAYS } from '../../pathway/useDirt'

@@ -11,7 +11,7 @@ import {
 } from '@ypsometer/core/path/figures'
 import type { Difference } from '@ypsometer/core/path/compare'
 import type { Outcome } from '@ypsometer/core/path/outcome'
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { FigureView } from '../../figures/FigureView'
 import { HEAVY } from '@ypsometer/core/volumes/interior'

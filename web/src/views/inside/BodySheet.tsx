@@ -1,6 +1,6 @@
 import type { Body } from '@ypsometer/contract'
 import { chamberColumns } from '@ypsometer/contract/records'
-import { FILTERS } from '@ypsometer/core/kinds/index'
+import { FILTERS } from '@ypsometer/core/kinds/filters'
 import { templateChambers, usualBody } from '@ypsometer/core/kinds/templates'
 import { createRow } from '../../api/rows'
 import { QuantityField } from '../../fields/fields'

@@ -1,6 +1,6 @@
 import type { Chamber } from '@ypsometer/contract'
 import { chamberRecord } from '@ypsometer/contract/records'
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { solidFigure } from '@ypsometer/core/volumes/figures'
 import { ChevronDown, ChevronUp, Plus, X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'

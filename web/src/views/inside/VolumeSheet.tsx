@@ -1,7 +1,7 @@
 import { fromMinor } from '@ypsometer/core/units/money'
 import { interiorOf } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors/index'
-import { put, putFigure } from '@ypsometer/core/figures/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
+import { put, putFigure } from '@ypsometer/core/figures/figure'
 import {
   closureFigure,
   grossFigure,

@@ -1,5 +1,5 @@
 import type { Fill } from '@ypsometer/contract'
-import { put, type Figure } from '@ypsometer/core/figures/index'
+import { put, type Figure } from '@ypsometer/core/figures/figure'
 import type { BenchCalibration } from '@ypsometer/core/path/rest'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'

@@ -1,5 +1,5 @@
 import { stockKey } from '@ypsometer/core/tanks/stock'
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { fillCapacityFigure, flowFigure, meetsFigure, unstrainedFigure } from '@ypsometer/core/path/figures'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'

@@ -1,7 +1,7 @@
 import type { Dossier, Medium } from '@ypsometer/contract'
 import { modelRecord, pathRecord } from '@ypsometer/contract/records'
 import { assess } from '@ypsometer/core/judging/assess'
-import { hasPump } from '@ypsometer/core/kinds/index'
+import { hasPump } from '@ypsometer/core/kinds/filters'
 import { asSecond } from '@ypsometer/core/path/second'
 import { outcomeOf } from '@ypsometer/core/path/outcome'
 import { pathBase } from '@ypsometer/core/path/fromModel'

@@ -1,5 +1,5 @@
 import type { Part } from '@ypsometer/contract'
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { reaches, serviceScore } from '@ypsometer/core/teardown/reach'
 import { reachFigures } from '@ypsometer/core/teardown/figures'
 import { FigureView } from '../../figures/FigureView'

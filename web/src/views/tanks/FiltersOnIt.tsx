@@ -1,6 +1,6 @@
 import type { Tank, TankFilter } from '@ypsometer/contract'
 import { tankRecord } from '@ypsometer/contract/records'
-import { CoreError } from '@ypsometer/core/errors/index'
+import { CoreError } from '@ypsometer/core/errors/errors'
 import { together, type Together } from '@ypsometer/core/judging/together'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { Plus, Trash2 } from 'lucide-react'

@@ -1,6 +1,6 @@
 import type { Tank } from '@ypsometer/contract'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { QuantityField, SelectField, TextField } from '../../fields/fields'
 import { changeRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'

@@ -1,5 +1,5 @@
 import { houseOf } from '@ypsometer/contract/house'
-import { put, type Figure } from '@ypsometer/core/figures/index'
+import { put, type Figure } from '@ypsometer/core/figures/figure'
 import {
   ENOUGH_CASES,
   onTrial,

@@ -1,4 +1,4 @@
-import { dayAfter, daysBetween, partsOfDay, type Day } from '@ypsometer/core/days/index'
+import { dayAfter, daysBetween, partsOfDay, type Day } from '@ypsometer/core/days/days'
 import type { Occasion } from '@ypsometer/core/upkeep/plan'
 import { showDay } from '../../frame/when'
 import type { Stop } from './useRound'

@@ -1,4 +1,4 @@
-import { dayAfter } from '@ypsometer/core/days/index'
+import { dayAfter } from '@ypsometer/core/days/days'
 import type { Occasion } from '@ypsometer/core/upkeep/plan'
 import { Check } from 'lucide-react'
 import { useState } from 'react'

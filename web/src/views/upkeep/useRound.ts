@@ -1,5 +1,5 @@
 import type { Tank, Tick } from '@ypsometer/contract'
-import { dayAfter, mondayOf, type Day } from '@ypsometer/core/days/index'
+import { dayAfter, mondayOf, type Day } from '@ypsometer/core/days/days'
 import { tankOccasions, type KeptFilter, type Occasion } from '@ypsometer/core/upkeep/plan'
 import { UPKEEP_RULE, type UpkeepRule } from '@ypsometer/core/upkeep/rule'
 import { useMemo } from 'react'

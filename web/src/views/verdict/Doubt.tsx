@@ -1,5 +1,5 @@
 import type { Chances, DrawnClaim } from '@ypsometer/core/judging/chances'
-import { put, type Figure } from '@ypsometer/core/figures/index'
+import { put, type Figure } from '@ypsometer/core/figures/figure'
 import { showPercent } from '@ypsometer/core/units/format'
 import type { Verdict } from '@ypsometer/core/judging/verdict'
 import { asUsed, SCHOOL_WORDS } from '@ypsometer/core/tanks/schools'

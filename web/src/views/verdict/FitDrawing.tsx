@@ -1,4 +1,4 @@
-import { FILTERS } from '@ypsometer/core/kinds/index'
+import { FILTERS } from '@ypsometer/core/kinds/filters'
 import type { FitFinding, FittingModel } from '@ypsometer/core/judging/fitting'
 import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 

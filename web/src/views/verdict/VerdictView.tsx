@@ -1,7 +1,7 @@
 import type { FlowBasis } from '@ypsometer/core/judging/basis'
 import type { Reason } from '@ypsometer/core/figures/reason'
 import type { Verdict } from '@ypsometer/core/judging/verdict'
-import type { Figure } from '@ypsometer/core/figures/index'
+import type { Figure } from '@ypsometer/core/figures/figure'
 import { Link } from 'react-router'
 import { LitreRuler } from '../../charts/LitreRuler'
 import { FigureView } from '../../figures/FigureView'

@@ -1,6 +1,6 @@
 import { DAY } from '@ypsometer/core/biology/load'
 import { CHECKLISTS } from '@ypsometer/core/parts/vocabulary'
-import { partStories, unitSurvival } from '@ypsometer/core/visits/index'
+import { partStories, unitSurvival } from '@ypsometer/core/visits/story'
 import { useDossierContext } from '../../frame/dossier'
 import { showDay } from '../../frame/when'
 

@@ -1,6 +1,6 @@
 import { balanceOn, testedLines } from '@ypsometer/core/clogging/living'
-import { daysBetween } from '@ypsometer/core/days/index'
-import { waterProofs } from '@ypsometer/core/visits/index'
+import { daysBetween } from '@ypsometer/core/days/days'
+import { waterProofs } from '@ypsometer/core/visits/story'
 import { Words } from '../../figures/Words'
 import { showDay } from '../../frame/when'
 import type { Season } from '../../pathway/useSeason'

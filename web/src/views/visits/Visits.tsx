@@ -12,7 +12,7 @@ import {
   toMediaFigure,
 } from '@ypsometer/core/clogging/told'
 import type { Belief } from '@ypsometer/core/clogging/learn'
-import { saidText } from '@ypsometer/core/figures/index'
+import { saidText } from '@ypsometer/core/figures/figure'
 import { showPercent } from '@ypsometer/core/units/format'
 import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { useState } from 'react'
