@@ -16,7 +16,7 @@ await build({
     keep: 'server/keep/command.ts',
     people: 'server/people/command.ts',
     calcWorker: 'server/calc/calcWorker.ts',
-    answering: 'server/threads/answering.ts',
+    thread: 'server/thread.ts',
     rig: 'rig/main.ts',
   },
   outdir: out,

@@ -6,7 +6,7 @@ import { randomUUID } from 'node:crypto'
 import type { Db } from '../db/client'
 import { claim, model } from '../db/schema'
 import { plainRows } from '../documents/export'
-import type { Plain } from '../documents/undo'
+import type { Plain } from '../db/undo'
 import { cellOf, type FindModel } from './models'
 import type { Refuse, Sheet } from './sheet'
 

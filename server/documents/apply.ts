@@ -11,7 +11,7 @@ import { CoreError } from '@ypsometer/core/errors/errors'
 import type { Snapshot } from '@ypsometer/contract/review'
 import { inArray, notInArray, sql } from 'drizzle-orm'
 import type { Db, Tx } from '../db/client'
-import { calledOf, canonical, remember, type Deed } from '../history/remember'
+import { calledOf, canonical, remember, type Deed } from '../db/remember'
 import { asMoments, editableOf } from '../http/rows'
 import { ProblemError } from '../http/problems'
 import { at, checkReferences, referencesOf } from '../http/references'
@@ -19,7 +19,7 @@ import { reviewProblem } from '../reviews/document'
 import { writePhoto } from './archive'
 import { partsOf, plainRows, tableOf } from './export'
 import type { Refused } from './read'
-import type { Plain, Undo } from './undo'
+import type { Plain, Undo } from '../db/undo'
 
 /** What was done to the rows of a document, and what takes it back. */
 export interface Applied {

@@ -5,7 +5,7 @@ import type { Db, Tx } from '../db/client'
 import { photo } from '../db/schema'
 import { ProblemError, problem } from '../http/problems'
 import { pictures, readPicture, type Picture } from '../photos/picture'
-import type { Plain } from './undo'
+import type { Plain } from '../db/undo'
 
 /** What an archive holds: a document, and its photos by their ids. */
 export interface Archive {

@@ -14,7 +14,7 @@ import { TABLES } from '../db/schema'
 import { editableOf, travelling, type AnyParts } from '../http/rows'
 import { publishedEditions } from '../reviews/document'
 import { problem } from '../http/problems'
-import type { Plain } from './undo'
+import type { Plain } from '../db/undo'
 
 /** A table as documents need it. */
 type Table = PgTable & Record<'id' | 'createdAt' | 'deletedAt', PgColumn> & Record<string, unknown>

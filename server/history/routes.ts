@@ -8,7 +8,7 @@ import { rowChange } from '../db/schema'
 import { idempotently } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
 import { rowsOf } from '../http/rows'
-import { canonical } from './remember'
+import { canonical } from '../db/remember'
 
 type Stored = typeof rowChange.$inferSelect
 

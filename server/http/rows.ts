@@ -9,7 +9,7 @@ import {
 import { and, eq, getTableColumns, sql, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db, Tx } from '../db/client'
-import { differences, remember, type Named } from '../history/remember'
+import { differences, remember, type Named } from '../db/remember'
 import { fieldProblem, problem } from './problems'
 import { TABLES } from '../db/schema'
 import { checkReferences, referencesOf, type Reference } from './references'

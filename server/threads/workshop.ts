@@ -8,7 +8,7 @@ import { busy, problem } from '../http/problems'
 import type { ThreadAnswer, ThreadOptions, ThreadRequest } from './job'
 
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
-const BUILT = join(here, 'answering.mjs')
+const BUILT = join(here, 'thread.mjs')
 
 declare module 'fastify' {
   interface FastifyContextConfig {
@@ -57,7 +57,7 @@ export class Workshop {
       new Piscina({
         ...(built
           ? { filename: BUILT }
-          : { filename: join(here, 'answering.ts'), execArgv: ['--import', 'tsx'] }),
+          : { filename: join(here, '..', 'thread.ts'), execArgv: ['--import', 'tsx'] }),
         workerData: options,
         // Started with the server, so that nobody waits for it, nor beside it while its app is read.
         minThreads: 1,

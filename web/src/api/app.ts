@@ -1,5 +1,5 @@
 import { PAGE_COOKIES } from '@ypsometer/contract/page'
-import { useStore } from '../frame/useStore'
+import { useStore } from '../settings/useStore'
 import { makeOutbox, type Entry, type SaveState, type Writer } from './outbox'
 
 /** The outbox of this page. */

@@ -1,6 +1,6 @@
 import type { Here, Presence } from '@ypsometer/contract'
 import { useEffect } from 'react'
-import { useStore } from '../frame/useStore'
+import { useStore } from '../settings/useStore'
 import { api, PAGE } from './client'
 
 /** How often a page says that it is still there (ms), and how long it is believed after it last did. */

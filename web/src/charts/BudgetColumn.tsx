@@ -2,7 +2,7 @@ import type { BudgetItem } from '@ypsometer/core/trials/lineFigures'
 import { showPercent, showQuantity } from '@ypsometer/core/units/format'
 import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { FigureView, useWorking } from '../figures/FigureView'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { spreadLabels } from './labels'
 
 interface Props {

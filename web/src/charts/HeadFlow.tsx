@@ -20,7 +20,7 @@ import {
   useYAxisScale,
   ZIndexLayer,
 } from 'recharts'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { BudgetColumn, BudgetList } from './BudgetColumn'
 import { Plumb } from './Plumb'
 import { Grid } from './Grid'

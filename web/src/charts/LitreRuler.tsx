@@ -6,7 +6,7 @@ import type { SupportedRange } from '@ypsometer/core/tanks/range'
 import { fromSI, preferredUnit } from '@ypsometer/core/units/dimensions'
 import { showQuantity } from '@ypsometer/core/units/format'
 import { useRef } from 'react'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { ChartTools, type ChartData } from './ChartTools'
 import { useWidth } from './useWidth'
 

@@ -11,7 +11,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { axisTicks } from './ticks'
 import { ChartTools, type ChartData } from './ChartTools'
 

@@ -1,5 +1,5 @@
 import { pointed } from '../figures/pointed'
-import { decimal } from '../frame/settings'
+import { decimal } from '../settings/settings'
 import { preferredUnit, type UnitSystem } from '@ypsometer/core/units/dimensions'
 import { showQuantity, trimZeros } from '@ypsometer/core/units/format'
 import { save, standalone } from '../charts/ChartTools'

@@ -4,7 +4,7 @@ import { useId, useState } from 'react'
 import { changeRow } from '../api/rows'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
 import { DayNoted } from './DayNoted'
-import { dayFromNow } from '../frame/when'
+import { dayFromNow } from '../settings/when'
 import { patchOf, type FieldOf } from './patch'
 
 export const showMoney = (minor: number | null, currency: string | null): string =>

@@ -5,7 +5,7 @@ import type { Sentence } from '@ypsometer/core/figures/figure'
 import { emptyOutbox, noServer, written } from '../../tests/backend'
 import { demoDossier } from '../../tests/dossier'
 import { outbox } from '../api/app'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { QuantityField, SelectField, TextField } from './fields'
 import { QuantityInput } from './QuantityInput'
 

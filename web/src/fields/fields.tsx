@@ -7,7 +7,7 @@ import { findUnit, fromSI, preferredUnit, type Dimension } from '@ypsometer/core
 import { showQuantity, trimZeros } from '@ypsometer/core/units/format'
 import { useId } from 'react'
 import { changeRow } from '../api/rows'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { FieldShell } from './FieldShell'
 import { patchOf, type FieldOf } from './patch'
 import { useAutosaved, useParked, type Reading } from './useAutosaved'

@@ -7,7 +7,7 @@ import {
   trimZeros,
 } from '@ypsometer/core/units/format'
 import type { Dimension } from '@ypsometer/core/units/dimensions'
-import { decimal, units } from '../frame/settings'
+import { decimal, units } from '../settings/settings'
 import { pointed } from './pointed'
 
 interface NumProps {

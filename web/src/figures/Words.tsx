@@ -1,5 +1,5 @@
 import { saidText, type Sentence } from '@ypsometer/core/figures/figure'
-import { decimal, units } from '../frame/settings'
+import { decimal, units } from '../settings/settings'
 import { pointed } from './pointed'
 import { FigureView } from './FigureView'
 

@@ -4,7 +4,7 @@ import { CLAIM_LIMITS, type ClaimQuantity } from '@ypsometer/core/trials/records
 import { moneyText } from '@ypsometer/core/units/money'
 import { showQuantity, trimZeros } from '@ypsometer/core/units/format'
 import type { Dimension, UnitSystem } from '@ypsometer/core/units/dimensions'
-import { showDay } from '../frame/when'
+import { showDay } from '../settings/when'
 
 const ACTION_WORDS: Readonly<Record<Change['action'], string>> = {
   made: 'made',

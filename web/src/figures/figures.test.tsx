@@ -1,7 +1,7 @@
 import '../../tests/setup'
 import type { Figure } from '@ypsometer/core/figures/figure'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { FigureView } from './FigureView'
 import { Num } from './Num'
 import { Words } from './Words'

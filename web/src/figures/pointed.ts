@@ -1,4 +1,4 @@
-import type { Decimal } from '../frame/settings'
+import type { Decimal } from '../settings/settings'
 
 /** Numbers of a text under a decimal sign. */
 export const pointed = (text: string, decimal: Decimal): string =>

@@ -1,7 +1,7 @@
 import type { Status } from '@ypsometer/contract'
 import { useQuery } from '@tanstack/react-query'
 import { api } from '../api/client'
-import { showWhen } from './when'
+import { showWhen } from '../settings/when'
 
 const DAY = 24 * 3600 * 1000
 /** Days after which a backup is called old: the nightly one has failed for a whole weekend. */

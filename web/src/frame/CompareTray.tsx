@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
 import { Link, useLocation } from 'react-router'
-import { compareTray } from './settings'
+import { compareTray } from '../settings/settings'
 
 /** Models put by to be compared; stays in sight while one looks for the next. */
 export function CompareTray() {

@@ -10,11 +10,11 @@ import { type SaveState } from '../api/outbox'
 import { BackupNote } from './BackupNote'
 import { CompareTray } from './CompareTray'
 import { Glyph } from './Glyph'
-import { SYSTEMS, theme, units } from './settings'
+import { SYSTEMS, theme, units } from '../settings/settings'
 import { RoomNote } from './RoomNote'
 import { SetAside } from './SetAside'
 import { Toasts } from './Toasts'
-import { useStore } from './useStore'
+import { useStore } from '../settings/useStore'
 
 const Help = lazy(async () => ({ default: (await patiently(() => import('./Help'))).Help }))
 

@@ -1,7 +1,7 @@
 import { X } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { useStatus } from './BackupNote'
-import { showWhen } from './when'
+import { showWhen } from '../settings/when'
 import { PROVENANCE_MEANING, PROVENANCE_WORDS, Mark } from '../figures/Provenance'
 import type { Provenance } from '@ypsometer/core/figures/figure'
 

@@ -1,7 +1,7 @@
 import type { HouseRule } from '@ypsometer/contract'
 import { useState } from 'react'
 import { changeRow } from '../api/rows'
-import { showDay } from './when'
+import { showDay } from '../settings/when'
 
 type Rated = Pick<HouseRule, 'advice'> & HouseRule
 

@@ -1,5 +1,5 @@
 import { noRoom } from '../api/room'
-import { useStore } from './useStore'
+import { useStore } from '../settings/useStore'
 
 /** Says that this device keeps nothing more; nothing while it does. */
 export function RoomNote() {

@@ -1,5 +1,5 @@
 import { X } from 'lucide-react'
-import { useStore } from './useStore'
+import { useStore } from '../settings/useStore'
 import { dismiss, toastStore } from './toastStore'
 
 /** The messages that float, read out as they come. */

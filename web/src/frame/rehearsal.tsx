@@ -1,6 +1,6 @@
 import { Activity, Component, Suspense, useEffect, useState, type ComponentType, type ReactNode } from 'react'
 import { createPortal } from 'react-dom'
-import { useStore } from './useStore'
+import { useStore } from '../settings/useStore'
 import { whenIdle } from './idle'
 
 /** Views that were given in, in their order, and how many of them have been drawn. */

@@ -1,7 +1,7 @@
 import '../../tests/setup'
 import type { InstrumentFrame, SensorReading } from '@ypsometer/contract'
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 
 import { emptyOutbox, noServer, rowsMade, written } from '../../tests/backend'
 import { LiveStrip } from './LiveStrip'

@@ -1,5 +1,5 @@
 import type { Instrument, InstrumentFrame } from '@ypsometer/contract'
-import { useStore } from '../frame/useStore'
+import { useStore } from '../settings/useStore'
 
 /** What this page knows of the instruments: the newest looks, and whether the server still relays them. */
 export interface Live {

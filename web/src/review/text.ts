@@ -2,7 +2,7 @@ import { saidText, sayFigure, type Figure, type Sentence } from '@ypsometer/core
 import type { Cell } from '@ypsometer/core/review/blocks'
 import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { pointed } from '../figures/pointed'
-import type { Decimal } from '../frame/settings'
+import type { Decimal } from '../settings/settings'
 
 /** Whose units, and whose decimal sign. */
 export interface Reader {

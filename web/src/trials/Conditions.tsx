@@ -1,9 +1,9 @@
 import type { Hookup, Trial } from '@ypsometer/contract'
 import { QuantityField, SelectField, TextField } from '../fields/fields'
-import { precision, PRECISIONS } from '../frame/settings'
+import { precision, PRECISIONS } from '../settings/settings'
 import { useDossierContext } from '../frame/dossier'
 import { Photos } from '../photos/Photos'
-import { STATE_OPTIONS } from '../views/words'
+import { STATE_OPTIONS } from '../words'
 import { READING_SHAPES } from '@ypsometer/core/trials/readings'
 import { useTrialView } from './view'
 

@@ -4,7 +4,7 @@ import { cleanup, fireEvent, render, screen } from '@testing-library/react'
 import { demoDossier } from '../../tests/dossier'
 
 import { emptyOutbox, noServer, written as wrote } from '../../tests/backend'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { KINDS } from '.'
 
 beforeEach(() => {

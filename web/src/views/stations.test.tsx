@@ -7,7 +7,7 @@ jest.mock('../workers/livingRemote', () => jest.requireActual<object>('../../tes
 jest.mock('../workers/useAssessment', () => ({ useAssessment: () => ({ assessment: null, failure: null }) }))
 
 import { emptyOutbox, haveLists, noServer, writes, type Written } from '../../tests/backend'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 import { Findings } from './bench/Findings'
 import { Hookups } from './bench/Hookups'
 import { SensitivityList } from './bench/SensitivityList'

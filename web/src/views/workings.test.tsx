@@ -5,7 +5,7 @@ import { cleanup, fireEvent, screen } from '@testing-library/react'
 import { demoDossier, demoModels, demoTanks, showStation, demoMedia } from '../../tests/dossier'
 import { haveLists } from '../../tests/backend'
 import { figuresIn, mute } from '../../tests/numbers'
-import { units } from '../frame/settings'
+import { units } from '../settings/settings'
 
 jest.mock('../workers/livingRemote', () => jest.requireActual<object>('../../tests/livingRemote'))
 jest.mock('../charts/HeadFlow', () => ({ __esModule: true, default: () => null }))

@@ -3,7 +3,7 @@ import { saidBy } from '../../frame/said'
 import { findUnit, preferredUnit, type Dimension } from '@ypsometer/core/units/dimensions'
 import { parseQuantity } from '@ypsometer/core/units/parse'
 import { useEffect, useId, useState } from 'react'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 
 interface Props {
   readonly label: string

@@ -4,7 +4,7 @@ import type { TankShape } from '@ypsometer/core/tanks/volume'
 import { preferredUnit, type UnitSystem } from '@ypsometer/core/units/dimensions'
 import { Key, KeyGroup } from '../../fields/Keys'
 import { QuantityInput } from '../../fields/QuantityInput'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 import { sizeKey, STANDINGS, type Ask } from './useAsk'
 
 /** Volumes people name at a counter, in their own unit. */

@@ -18,7 +18,7 @@ jest.mock('../../workers/livingRemote', () => jest.requireActual<object>('../../
 import { emptyOutbox, haveLists, noServer, written } from '../../../tests/backend'
 import { demoDossier, demoMedia, demoModels, demoRules, demoTanks } from '../../../tests/dossier'
 import { queryClient } from '../../api/queries'
-import { compareTray, units } from '../../frame/settings'
+import { compareTray, units } from '../../settings/settings'
 import { Compare } from '../compare/Compare'
 import { FiltersOnIt } from '../tanks/FiltersOnIt'
 import { Visits } from '../tanks/Visits'

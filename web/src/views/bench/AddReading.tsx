@@ -5,7 +5,7 @@ import { parseQuantity } from '@ypsometer/core/units/parse'
 import { preferredUnit, findUnit } from '@ypsometer/core/units/dimensions'
 import { Plus } from 'lucide-react'
 import { useState } from 'react'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 import { keepReading } from '../../trials/screens/readings'
 import { cellsOf, KINDS, type NumberCell } from '../../trials'
 

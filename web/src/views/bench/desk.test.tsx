@@ -4,7 +4,7 @@ import { TRIAL_KINDS, readingProblem, type TrialKind } from '@ypsometer/core/tri
 import type { BenchReading } from '@ypsometer/core/bench/shape'
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import { demoDossier, showStation } from '../../../tests/dossier'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 
 import { emptyOutbox, noServer, written } from '../../../tests/backend'
 import { AddReading } from './AddReading'

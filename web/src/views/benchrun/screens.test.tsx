@@ -12,7 +12,7 @@ jest.mock('../../instruments/LiveStrip', () => ({ LiveStrip: () => null }))
 import { QueryClientProvider } from '@tanstack/react-query'
 import { emptyOutbox, haveDossier, noServer, written } from '../../../tests/backend'
 import { queryClient } from '../../api/queries'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 import { BenchRun } from './BenchRun'
 
 const START = Date.UTC(2026, 10, 25, 10)

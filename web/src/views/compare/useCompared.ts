@@ -7,7 +7,7 @@ import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
 import { useMemo } from 'react'
 import { useAddress, type SetAddress } from '../../frame/useAddress'
 import { useCandidates, useHouseRules, useJudgedClasses, useMedia } from '../../api/queries'
-import { MOST_COMPARED } from '../../frame/settings'
+import { MOST_COMPARED } from '../../settings/settings'
 
 /** What is compared, and by what, as it stands in the address. */
 export interface Compared {

@@ -1,7 +1,7 @@
 import type { ImportReport } from '@ypsometer/contract'
 import { useState } from 'react'
 import { fieldWords, oneOf, showField } from '../../figures/fieldWords'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 
 const MOST = 60
 const STATE_WORDS = { new: 'new', same: 'there already', changed: 'changed' } as const

@@ -14,7 +14,7 @@ import { Present } from '../../frame/Present'
 import { Failed, Loading } from '../../frame/States'
 import { DossierProvider } from '../../frame/dossier'
 import { useAssessment } from '../../workers/useAssessment'
-import { KIND_WORDS } from '../words'
+import { KIND_WORDS } from '../../words'
 import { Heading } from '../../frame/Heading'
 
 export const ToFirstStation = () => <Navigate to="claims" replace />

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { CautionNote } from '../../frame/CautionNote'
-import { showDay } from '../../frame/when'
+import { showDay } from '../../settings/when'
 import type { Fault } from './useFault'
 
 /** What the record makes most likely before anybody has looked. */

@@ -19,7 +19,7 @@ import {
   useTanks,
 } from '../../api/queries'
 import { changeRow, createRow } from '../../api/rows'
-import { dayFromNow } from '../../frame/when'
+import { dayFromNow } from '../../settings/when'
 import { useEvidence } from '../../workers/useLiving'
 import { SYMPTOMS } from '@ypsometer/core/hands/vocabulary'
 

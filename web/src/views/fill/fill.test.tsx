@@ -16,7 +16,7 @@ jest.mock('../../workers/pathRemote', () => jest.requireActual<object>('../../..
 import { layerBox, targetAt } from '../../cutaway/layers'
 import { moveLayer } from '@ypsometer/core/fills/move'
 import { emptyOutbox, haveLists, noServer, rowsMade, writes } from '../../../tests/backend'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 import { Path } from '../path/Path'
 import { Fill } from './Fill'
 

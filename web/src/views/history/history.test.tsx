@@ -5,7 +5,7 @@ import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-li
 import { MemoryRouter } from 'react-router'
 import { outbox } from '../../api/app'
 import { queryClient } from '../../api/queries'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 import { History } from './History'
 
 const MODEL = '20000000-0000-4000-8000-000000000001'

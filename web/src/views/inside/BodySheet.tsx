@@ -5,7 +5,7 @@ import { templateChambers, usualBody } from '@ypsometer/core/kinds/templates'
 import { createRow } from '../../api/rows'
 import { QuantityField } from '../../fields/fields'
 import { useDossierContext } from '../../frame/dossier'
-import { KIND_WORDS } from '../words'
+import { KIND_WORDS } from '../../words'
 
 /** Before anything is measured: the usual interior of this kind, to start from and correct. */
 export function StartBody() {

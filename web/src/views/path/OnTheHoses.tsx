@@ -11,7 +11,7 @@ import { DayNoted } from '../../fields/DayNoted'
 import { MoneyInput } from '../../fields/MoneyInput'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { Words } from '../../figures/Words'
-import { dayFromNow } from '../../frame/when'
+import { dayFromNow } from '../../settings/when'
 import { FromShelf } from './FromShelf'
 
 /** What stands on the hoses besides inlet and outlets. */

@@ -26,7 +26,7 @@ import {
   writes,
   writtenIds,
 } from '../../../tests/backend'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 import { Path } from './Path'
 
 beforeEach(() => {

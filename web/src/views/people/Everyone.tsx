@@ -8,7 +8,7 @@ import { against } from '../../frame/problemForm'
 import { saidBy } from '../../frame/said'
 import { SecretField } from '../../frame/SecretFields'
 import { Failed, Loading } from '../../frame/States'
-import { showWhen } from '../../frame/when'
+import { showWhen } from '../../settings/when'
 import { ROLE_MAY, ROLE_OPTIONS, ROLE_WORDS } from './words'
 
 /** Everyone of the bench; an owner looks after them here. */

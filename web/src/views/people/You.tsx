@@ -8,7 +8,7 @@ import { FormEnd } from '../../frame/FormEnd'
 import { against } from '../../frame/problemForm'
 import { SecretField } from '../../frame/SecretFields'
 import { toast } from '../../frame/toastStore'
-import { showWhen } from '../../frame/when'
+import { showWhen } from '../../settings/when'
 import { agentWords, ROLE_MAY, ROLE_WORDS } from './words'
 
 /** Oneself: where one is signed in, one's password, and the way out. */

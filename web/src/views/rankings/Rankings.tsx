@@ -7,7 +7,7 @@ import { chanceText } from '../../figures/chance'
 import { Num } from '../../figures/Num'
 import { saidBy } from '../../frame/said'
 import { Failed, Loading } from '../../frame/States'
-import { showWhen } from '../../frame/when'
+import { showWhen } from '../../settings/when'
 import { Heading } from '../../frame/Heading'
 
 /** The whole shelf ranked for every tank, as a job of the workers. */

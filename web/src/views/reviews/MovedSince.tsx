@@ -1,6 +1,6 @@
 import type { Moved } from '@ypsometer/core/review/moved'
 import { FigureView } from '../../figures/FigureView'
-import { showDay } from '../../frame/when'
+import { showDay } from '../../settings/when'
 
 interface Props {
   readonly since: string

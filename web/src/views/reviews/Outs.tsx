@@ -1,7 +1,7 @@
 import type { Snapshot } from '@ypsometer/contract/review'
 import type { Length } from '@ypsometer/core/review/blocks'
 import { useState } from 'react'
-import { decimal, DECIMALS, units, type Decimal } from '../../frame/settings'
+import { decimal, DECIMALS, units, type Decimal } from '../../settings/settings'
 import { saidBy } from '../../frame/said'
 import type { ReviewDoc } from '../../review/document'
 import { saveCard, saveHtml, saveJson, saveMarkdown, saveNarration, type Going } from '../../review/outs'

@@ -7,7 +7,7 @@ import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
 import { saidBy } from '../../frame/said'
 import { Failed, Loading } from '../../frame/States'
-import { showDay } from '../../frame/when'
+import { showDay } from '../../settings/when'
 import { STATE_WORDS } from './words'
 import { Heading } from '../../frame/Heading'
 

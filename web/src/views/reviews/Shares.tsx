@@ -2,7 +2,7 @@ import type { Review, ReviewShare } from '@ypsometer/contract'
 import { useState } from 'react'
 import { actOnReview, makeShare } from '../../api/queries'
 import { saidBy } from '../../frame/said'
-import { dayFromNow, showDay } from '../../frame/when'
+import { dayFromNow, showDay } from '../../settings/when'
 import { toast } from '../../frame/toastStore'
 
 /** Links that read this review without an account. */

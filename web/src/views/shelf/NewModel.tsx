@@ -13,8 +13,8 @@ import { useNavigate } from 'react-router'
 import { z } from 'zod'
 import { createRow } from '../../api/rows'
 import { readDraft, writeDraft } from '../../fields/drafts'
-import { units } from '../../frame/settings'
-import { KIND_OPTIONS } from '../words'
+import { units } from '../../settings/settings'
+import { KIND_OPTIONS } from '../../words'
 
 const LABEL: readonly (readonly [ClaimQuantity, string, string])[] = [
   ['rated-flow', 'Rated flow', '1000 L/h'],

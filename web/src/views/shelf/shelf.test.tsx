@@ -10,7 +10,7 @@ let asked: URLSearchParams[] = []
 
 import { emptyOutbox, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
 import { queryClient } from '../../api/queries'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 import NewModel from './NewModel'
 import { Shelf } from './Shelf'
 

@@ -6,7 +6,7 @@ import { useCandidates, useChangeOvers } from '../../api/queries'
 import { createRow } from '../../api/rows'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
-import { dayFromNow, showDay } from '../../frame/when'
+import { dayFromNow, showDay } from '../../settings/when'
 
 /** Filters of a tank that are changed for others, and the start of another change. */
 export function Changes({ tank }: { readonly tank: Tank }) {

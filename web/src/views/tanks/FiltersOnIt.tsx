@@ -15,7 +15,7 @@ import { IconButton } from '../../frame/IconButton'
 import { Failed, Loading } from '../../frame/States'
 import { Balance, Said } from '../../tank/Balance'
 import { knownOf, type KnownFilter as Known } from '../../tank/running'
-import { KIND_OPTIONS } from '../words'
+import { KIND_OPTIONS } from '../../words'
 
 const MOST = 12
 const newFilter = (more: Partial<TankFilter>): TankFilter => ({

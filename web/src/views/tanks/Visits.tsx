@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { IconButton } from '../../frame/IconButton'
-import { dayFromNow } from '../../frame/when'
+import { dayFromNow } from '../../settings/when'
 
 const MOST = 200
 

@@ -25,7 +25,7 @@ import { FigureView } from '../../figures/FigureView'
 import { Heading } from '../../frame/Heading'
 import { Failed, Loading } from '../../frame/States'
 import { toast } from '../../frame/toastStore'
-import { units } from '../../frame/settings'
+import { units } from '../../settings/settings'
 import { readTank } from '../../tank/readTank'
 import { knownOf } from '../../tank/running'
 

@@ -1,6 +1,6 @@
 import { dayAfter, daysBetween, partsOfDay, type Day } from '@ypsometer/core/days/days'
 import type { Occasion } from '@ypsometer/core/upkeep/plan'
-import { showDay } from '../../frame/when'
+import { showDay } from '../../settings/when'
 import type { Stop } from './useRound'
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']

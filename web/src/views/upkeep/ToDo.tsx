@@ -3,7 +3,7 @@ import type { Occasion } from '@ypsometer/core/upkeep/plan'
 import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { showDay } from '../../frame/when'
+import { showDay } from '../../settings/when'
 import { settle, type Round, type Stop } from './useRound'
 
 /** Days ahead that count as this week. */

@@ -6,7 +6,7 @@ import { useMemo } from 'react'
 import { v5 } from 'uuid'
 import { useHouseRules, useTanks, useUpkeep } from '../../api/queries'
 import { createRow } from '../../api/rows'
-import { dayFromNow } from '../../frame/when'
+import { dayFromNow } from '../../settings/when'
 
 /** Weeks before today and after it that are drawn. */
 export const WEEKS = { before: 4, after: 12 } as const

@@ -2,7 +2,7 @@ import { DAY } from '@ypsometer/core/biology/load'
 import { CHECKLISTS } from '@ypsometer/core/parts/vocabulary'
 import { partStories, unitSurvival } from '@ypsometer/core/visits/story'
 import { useDossierContext } from '../../frame/dossier'
-import { showDay } from '../../frame/when'
+import { showDay } from '../../settings/when'
 
 /** Parts that were looked at over the visits, and how long units of the model run before something fails. */
 export function AgedParts() {

@@ -4,7 +4,7 @@ import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { useDossierContext } from '../../frame/dossier'
 import { IconButton } from '../../frame/IconButton'
-import { dayFromNow, showDay } from '../../frame/when'
+import { dayFromNow, showDay } from '../../settings/when'
 
 /** A missing part or a figure that was found wrong later: dated, kept, and what hangs on it is provisional. */
 export function Errata() {

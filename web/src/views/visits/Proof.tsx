@@ -2,7 +2,7 @@ import { balanceOn, testedLines } from '@ypsometer/core/clogging/living'
 import { daysBetween } from '@ypsometer/core/days/days'
 import { waterProofs } from '@ypsometer/core/visits/story'
 import { Words } from '../../figures/Words'
-import { showDay } from '../../frame/when'
+import { showDay } from '../../settings/when'
 import type { Season } from '../../pathway/useSeason'
 
 /** Water tests of the visits against the balance of the tank with this fill as dirty as it was. */

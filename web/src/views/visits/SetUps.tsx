@@ -7,7 +7,7 @@ import { createRow } from '../../api/rows'
 import { useDossierContext } from '../../frame/dossier'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
-import { dayFromNow, showDay } from '../../frame/when'
+import { dayFromNow, showDay } from '../../settings/when'
 
 /** Set-ups by the checklist of this model, and what was refused at them. */
 export function SetUps({ tankId }: { readonly tankId: string | null }) {

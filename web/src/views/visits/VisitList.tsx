@@ -6,7 +6,7 @@ import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../../frame/dossier'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
-import { dayFromNow, showDay } from '../../frame/when'
+import { dayFromNow, showDay } from '../../settings/when'
 import type { Season } from '../../pathway/useSeason'
 import { CLEANED_WORDS, DIRT_WORDS } from './words'
 

@@ -1,10 +1,10 @@
 // What each thread that answers requests runs: the same app on connections of its own, asked without a socket.
 import type { InjectOptions } from 'fastify'
 import { move, Piscina, transferableSymbol, valueSymbol } from 'piscina'
-import { buildApp } from '../app'
-import { connect } from '../db/client'
-import type { ThreadAnswer, ThreadOptions, ThreadRequest } from './job'
-import { giveWay } from './priority'
+import { buildApp } from './app'
+import { connect } from './db/client'
+import type { ThreadAnswer, ThreadOptions, ThreadRequest } from './threads/job'
+import { giveWay } from './threads/priority'
 
 /** Connections of a thread: a request in a transaction may look beside it. */
 const CONNECTIONS = 2

@@ -1,8 +1,8 @@
 import type { Change } from '@ypsometer/contract'
 import { sql, type SQL } from 'drizzle-orm'
-import type { Tx } from '../db/client'
-import type { Remembered } from '../db/people'
-import { part, rowChange, trial, visit } from '../db/schema'
+import type { Tx } from './client'
+import type { Remembered } from './people'
+import { part, rowChange, trial, visit } from './schema'
 
 /** A row as far as it says whose it is and what it is called. */
 export type Named = Readonly<Record<string, unknown>> & { readonly id: string }

@@ -1,8 +1,8 @@
 import { readFile } from 'node:fs/promises'
-import type { AppOptions } from '../app'
-import type { Db } from '../db/client'
-import type { WayIn } from './environment'
-import { isOwned, visitorOf } from './identity'
+import type { AppOptions } from './app'
+import type { Db } from './db/client'
+import type { WayIn } from './people/environment'
+import { isOwned, visitorOf } from './people/identity'
 
 /** @throws where everyone signs in and nobody can let the first one in. */
 export async function refuseUnowned(db: Db, { signIn }: WayIn): Promise<void> {
