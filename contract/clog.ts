@@ -1,4 +1,4 @@
-import { dirtCase, feedBand } from '@ypsometer/core/clogging/tank'
+import { dirtCase, feedDoubt } from '@ypsometer/core/clogging/tank'
 import { dueMiddle } from '@ypsometer/core/clogging/study'
 import type { ClogCase } from '@ypsometer/core/clogging/run'
 import { CoreError } from '@ypsometer/core/errors/errors'
@@ -51,7 +51,7 @@ export function daysUntilDue({ dossier, fillId, media, by, tank, dueAt }: DueQue
   try {
     const a = assess(modelRecord(dossier, media), by)
     const c = clogCase(dossier, media, a, { tank, fillId })
-    return c && dueMiddle(c, feedBand(tank), [], dueAt)
+    return c && dueMiddle(c, feedDoubt(tank), [], dueAt)
   } catch (error) {
     if (error instanceof CoreError) return null
     throw error

@@ -14,7 +14,7 @@ import { reaches } from '@ypsometer/core/teardown/reach'
 import { openEvery } from '@ypsometer/core/upkeep/interval'
 import { UPKEEP_RULE } from '@ypsometer/core/upkeep/rule'
 import { EVERYTHING } from '@ypsometer/core/visits/record'
-import { flowLeft, storyOf } from '@ypsometer/core/visits/story'
+import { flowLeft, historyOf } from '@ypsometer/core/visits/story'
 import type { HouseRule, Medium } from './fills'
 import type { SetUp } from './hands'
 import type { Dossier } from './dossier'
@@ -43,7 +43,7 @@ export function faultRecord(q: FaultQuestion): FaultRecord {
   // What was seen later knew of it already.
   const until = d.visits.filter((v) => v.on <= today)
   const lastAt = [...until].sort((a, b) => a.on.localeCompare(b.on)).at(-1)?.tankId ?? null
-  const story = storyOf(
+  const story = historyOf(
     until.filter((v) => v.tankId === (tank?.id ?? lastAt)),
     since,
   )

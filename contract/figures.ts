@@ -1,4 +1,4 @@
-import type { Figure as CoreFigure, Said as CoreSaid } from '@ypsometer/core/figures/figure'
+import type { Figure as CoreFigure, InlineNumber as CoreSaid } from '@ypsometer/core/figures/figure'
 import { UNITS, type Dimension } from '@ypsometer/core/units/dimensions'
 import { z } from 'zod'
 
@@ -37,7 +37,7 @@ export const Figure = z.object({
 }) as unknown as z.ZodType<CoreFigure>
 
 /** A number inside a sentence. */
-export const Said = z.object({
+export const InlineNumber = z.object({
   si: z.number(),
   dimension: Dim,
   uncertainty: z.number().optional(),

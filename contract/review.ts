@@ -14,7 +14,7 @@ import type { ReviewInput } from '@ypsometer/core/review/input'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { reaches } from '@ypsometer/core/teardown/reach'
 import { stripCautions } from '@ypsometer/core/teardown/cautions'
-import { storyOf, wantedVisits } from '@ypsometer/core/visits/story'
+import { historyOf, wantedVisits } from '@ypsometer/core/visits/story'
 import { volumeAudit } from '@ypsometer/core/volumes/interior'
 import { candidateOf } from './candidate'
 import type { HouseRule, Medium } from './fills'
@@ -106,7 +106,7 @@ function reviewInput(q: ReviewQuestion): ReviewInput {
   const normal = stock.find((s) => s.code === 'normal')
   const specimen = d.specimens.at(-1)
   const { visits, came } = visitsOf(q)
-  const story = storyOf(visits, came)
+  const story = historyOf(visits, came)
   const started = came ?? story.visits[0]?.on ?? null
   const upkeep = house?.upkeep ?? UPKEEP_RULE
   const wanted = started

@@ -2,13 +2,13 @@ import { LENGTHS } from '@ypsometer/core/review/blocks'
 import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { z } from 'zod'
 import { Day, plainKey } from './common'
-import { Figure, Said } from './figures'
+import { Figure, InlineNumber } from './figures'
 import { EditionHead, REVIEW_STATES } from './reviews'
 import { bodies, chambers } from './teardown'
 
 const words = z.string().max(20_000)
 const from = z.enum(LENGTHS)
-const Sentence = z.array(z.union([z.string(), Said]))
+const Sentence = z.array(z.union([z.string(), InlineNumber]))
 const Block = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('text'),

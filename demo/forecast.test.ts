@@ -1,6 +1,6 @@
 import { answersOf } from '@ypsometer/core/clogging/study'
 import { forecast } from '@ypsometer/core/clogging/run'
-import { toldRun } from '@ypsometer/core/clogging/told'
+import { reportOf } from '@ypsometer/core/clogging/report'
 import { quickTank } from '@ypsometer/core/advice/quickTank'
 import { assess } from '@ypsometer/core/judging/assess'
 import { GENERIC_MEDIA } from '@ypsometer/core/media/library'
@@ -32,7 +32,7 @@ test.each(demoBundle.models.map((m) => [m.model.name, m] as const))(
       const { shares } = answersOf(run)
       const all = shares.reduce((x, y) => x + y, 0)
       expect(all === 0 || Math.abs(all - 1) < 1e-9).toBe(true)
-      expect(structuredClone(toldRun(run)).days).toHaveLength(61)
+      expect(structuredClone(reportOf(run)).days).toHaveLength(61)
     }
   },
 )

@@ -1,6 +1,6 @@
 import { type Dossier, type Medium, type Tank, modelRecord, tankRecord } from '@ypsometer/contract'
 import { candidateOf } from '@ypsometer/contract/candidate'
-import { tell } from '@ypsometer/core/biology/inTime'
+import { simulate } from '@ypsometer/core/biology/inTime'
 import { daysBetween } from '@ypsometer/core/days/days'
 import { changeStory, planChange, type ChangeSubject } from '@ypsometer/core/hands/changeOver'
 import { assess } from '@ypsometer/core/judging/assess'
@@ -27,7 +27,7 @@ function movedSubject(): ChangeSubject {
 
 test('the demo’s tests are what a kit reads of a tank whose films grow at half of the pace, and the plan finds it', () => {
   const subject = movedSubject()
-  const truth = tell(changeStory(subject, 0, 0.5))
+  const truth = simulate(changeStory(subject, 0, 0.5))
   const step = 0.05e-3
   const expected = READ.map(([day]) => {
     const p = truth.points.findLast((x) => x.day <= day)

@@ -1,7 +1,7 @@
 import { modelRecord, pathRecord, usualHookup, type Dossier, type Medium } from '@ypsometer/contract'
 import { quickTank } from '@ypsometer/core/advice/quickTank'
 import { dirtCase } from '@ypsometer/core/clogging/tank'
-import { schoolSeasons, seasonSentences } from '@ypsometer/core/clogging/told'
+import { schoolSeasons, seasonSentences } from '@ypsometer/core/clogging/report'
 import { sentenceText } from '@ypsometer/core/figures/figure'
 import { assess } from '@ypsometer/core/judging/assess'
 import { pathBase } from '@ypsometer/core/path/fromModel'

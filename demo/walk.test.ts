@@ -9,7 +9,7 @@ import type { Figure } from '@ypsometer/core/figures/figure'
 import { assess, type Assessment } from '@ypsometer/core/judging/assess'
 import { together } from '@ypsometer/core/judging/together'
 import { claimChances } from '@ypsometer/core/judging/chances'
-import { fillCapacityFigure, flowFigure } from '@ypsometer/core/path/figures'
+import { fillCapacityFigure, pathFlowFigure } from '@ypsometer/core/path/figures'
 import { outcomeOf } from '@ypsometer/core/path/outcome'
 import { pathBase } from '@ypsometer/core/path/fromModel'
 import { CAPACITY_SCHOOLS, type CapacityRule } from '@ypsometer/core/tanks/rule'
@@ -79,7 +79,7 @@ function walk(d: Dossier, rule: CapacityRule, seen: Seen): void {
       if (base?.kind === 'ready' && row) {
         const o = outcomeOf({ ...base.base, fill: row }, stock)
         seen.add('Fill', fillCapacityFigure(o, stock))
-        if (stock === normal) seen.add('Fill', flowFigure(o), `flow-${fill.fill.id}`)
+        if (stock === normal) seen.add('Fill', pathFlowFigure(o), `flow-${fill.fill.id}`)
       }
       // Tanks: what runs on a tank, and the counter with only this fill.
       seen.add('Tanks', together(tank, [{ name: '', fill, claimedMax: claim }])?.each[0]?.carries)

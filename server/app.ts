@@ -15,7 +15,7 @@ import { refuseOthers } from './http/onlyFrom'
 import { fromElsewhere, readElsewhere } from './http/elsewhere'
 import { registerJson } from './http/json'
 import { registerMetrics } from './http/metrics'
-import { Pictures } from './http/pictures'
+import { Prerenderer } from './http/prerenderer'
 import { busy, problem, registerProblems, sendProblem } from './http/problems'
 import { NOTHING_NAMED, registerSending } from './http/sending'
 import { registerStatus } from './keep/status'
@@ -178,7 +178,7 @@ export async function buildApp({
   const changes = databaseUrl && !inThread ? new Changes(databaseUrl) : null
   app.addHook('onClose', () => changes?.close())
   const built = webRoot !== undefined && existsSync(join(webRoot, 'index.html'))
-  const pictures = built ? new Pictures(app, webRoot, drawer) : null
+  const pictures = built ? new Prerenderer(app, webRoot, drawer) : null
   await app.register(cookie)
   if (!inThread) {
     await registerSending(app, { secure: door.secure, named: pictures?.named ?? NOTHING_NAMED, mostMemory })

@@ -1,7 +1,7 @@
 import { join, resolve } from 'node:path'
 import pg from 'pg'
 import { pendingMigrations } from './db/migrationsIn'
-import { wayIn } from './people/environment'
+import { serverEnvironment } from './people/environment'
 
 /**
  * What `npm start` asks before it starts anything, read in no time: `environment`, whether that of the way in holds;
@@ -10,7 +10,7 @@ import { wayIn } from './people/environment'
  */
 async function main(): Promise<void> {
   const [what, folder] = process.argv.slice(2)
-  if (what === 'environment') return void wayIn(process.env)
+  if (what === 'environment') return void serverEnvironment(process.env)
   const url = process.env.DATABASE_URL
   if (!url || !folder) throw new Error('Say which database, and a folder for the copy.')
   const client = new pg.Client({ connectionString: url })

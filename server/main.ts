@@ -1,7 +1,7 @@
 import { count } from 'drizzle-orm'
 import { join, resolve } from 'node:path'
 import { loadDemo } from './demo/load'
-import { wayIn } from './people/environment'
+import { serverEnvironment } from './people/environment'
 import { optionsOf, refuseUnowned } from './startOptions'
 import { buildApp } from './app'
 import { TOO_MUCH_MEMORY } from './http/sending'
@@ -26,14 +26,14 @@ const LONGEST_END = 4000
 
 /**
  * Starts the server from its environment: DATABASE_URL, HOST, PORT, and YPSOMETER_WEB, _DEMO, _INSTRUMENTS,
- * _INSTRUMENT_HOSTS, and those of {@link wayIn}.
+ * _INSTRUMENT_HOSTS, and those of {@link serverEnvironment}.
  */
 async function main(): Promise<void> {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = Number(process.env.PORT ?? 4680)
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set; `npm start` sets it.')
-  const way = wayIn(process.env)
+  const way = serverEnvironment(process.env)
   const { db, pool } = connect(url, poolOf(process.env.YPSOMETER_POOL))
   await untilReachable(db)
   await migrate(db)

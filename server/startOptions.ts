@@ -1,11 +1,11 @@
 import { readFile } from 'node:fs/promises'
 import type { AppOptions } from './app'
 import type { Db } from './db/client'
-import type { WayIn } from './people/environment'
+import type { ServerEnvironment } from './people/environment'
 import { isOwned, visitorOf } from './people/identity'
 
 /** @throws where everyone signs in and nobody can let the first one in. */
-export async function refuseUnowned(db: Db, { signIn }: WayIn): Promise<void> {
+export async function refuseUnowned(db: Db, { signIn }: ServerEnvironment): Promise<void> {
   if (signIn && !(await isOwned(db)))
     throw new Error(
       'Everyone signs in here, and nobody owns this bench yet: make the first owner with `npm run people -- owner "Your name"`, then start again.',
@@ -14,7 +14,7 @@ export async function refuseUnowned(db: Db, { signIn }: WayIn): Promise<void> {
 
 /** What the app is told of the way in. @throws where a file of TLS cannot be read. */
 export async function optionsOf(
-  { signIn, address, tls, proxies, onlyFrom, metricsToken }: WayIn,
+  { signIn, address, tls, proxies, onlyFrom, metricsToken }: ServerEnvironment,
   demo: boolean,
 ): Promise<Pick<AppOptions, 'visitor' | 'address' | 'proxies' | 'onlyFrom' | 'tls' | 'metricsToken'>> {
   const read = async (file: string): Promise<Buffer> =>

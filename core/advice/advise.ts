@@ -1,6 +1,6 @@
 import { bestOutlet, fitFindings, outletsAlong, sumCarried, type OutletResult } from '../judging'
 import type { TankRecord } from '../tanks'
-import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { putFigure, inline, type Figure, type Sentence } from '../figures'
 import { packsOf } from '../fills'
 import { JET_BAND } from '../hydraulics'
 import { FILTERS } from '../kinds'
@@ -256,7 +256,7 @@ function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
     stop(
       'strong',
       'Too strong: its jet is too fast for them over ',
-      sayFigure(best.share),
+      inline(best.share),
       ' of the length, however it is aimed.',
     )
   if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge && !rule.addsSponge)
@@ -302,9 +302,9 @@ function adviceOf(q: Question, parts: readonly Single[]): Advice {
     stop(
       'small',
       blind ? 'By its flow alone it carries no more than ' : 'It carries ',
-      sayFigure(carries),
+      inline(carries),
       ' of such stock, and the tank holds ',
-      sayFigure(tank.water),
+      inline(tank.water),
       '.',
     )
   if (parts.length < 2 && twoDemanded({ water, stock: tank.stock }, rule))
@@ -315,9 +315,9 @@ function adviceOf(q: Question, parts: readonly Single[]): Advice {
   const minutes = minutesOf(choices, rule.opens)
   const noise = noiseOf(choices)
   if (wishes.noise !== null && noise && noise.value - (noise.uncertainty ?? 0) > wishes.noise)
-    stop('noise', 'Louder than asked: ', sayFigure(noise), '.')
+    stop('noise', 'Louder than asked: ', inline(noise), '.')
   if (wishes.minutes !== null && minutes && minutes.value > wishes.minutes)
-    stop('work', 'More work than asked: ', sayFigure(minutes, 2), ' min a month.')
+    stop('work', 'More work than asked: ', inline(minutes, 2), ' min a month.')
   const { price, media, unpriced } = priceOf(q, parts)
   const budget = wishes.budget && exchanged(wishes.budget, rule)
   if (budget && price && price.minor > budget.minor) stop('budget', 'Over the budget.')

@@ -1,4 +1,4 @@
-import { sayFigure, type Figure, type Sentence } from '../figures'
+import { inline, type Figure, type Sentence } from '../figures'
 import { capacityFigure, type StockClass } from '../tanks'
 import { mediaItems } from './advise'
 import { sumOf } from './prices'
@@ -11,7 +11,7 @@ import { sayPrice } from './words'
 export type Apart = 'more' | 'less' | 'none'
 
 /** One model’s entry in a row: a number, money, or words; null where nobody knows. */
-export interface Cell {
+export interface ComparedCell {
   readonly figure: Figure | null
   readonly price: Price | null
   readonly words: string | null
@@ -26,7 +26,7 @@ export interface CompareRow {
   readonly id: string
   readonly group: 'claim and finding' | 'as installed' | 'media' | 'living with it' | 'build' | 'money'
   readonly label: string
-  readonly cells: readonly Cell[]
+  readonly cells: readonly ComparedCell[]
 }
 
 /** Half-width of what a figure shares by a name, in its unit; none where it does not. */
@@ -256,8 +256,8 @@ function cellsOf(
   models: readonly Candidate[],
   row: RowOf,
   shelf: ReadonlyMap<string, Candidate>,
-): readonly Cell[] {
-  const cells = models.map((c): Omit<Cell, 'apart'> => {
+): readonly ComparedCell[] {
+  const cells = models.map((c): Omit<ComparedCell, 'apart'> => {
     const own = row.of(c)
     const kin = own === null && row.ofBody && c.kin ? shelf.get(c.kin.id) : undefined
     const entry = own ?? (kin ? row.of(kin) : null)
@@ -269,7 +269,7 @@ function cellsOf(
     }
   })
   const [first] = cells
-  return cells.map((c, i): Cell => {
+  return cells.map((c, i): ComparedCell => {
     if (i === 0 || !first) return { ...c, apart: null }
     if (c.figure && first.figure) return { ...c, apart: apart(c.figure, first.figure) }
     return { ...c, apart: c.price && first.price ? priceApart(c.price, first.price) : null }
@@ -321,7 +321,7 @@ export function forTheDifference(
       ],
       source: 'GUM, for independent numbers',
     }
-    return [[sayFigure(by), ` ${how === 'more' ? more : less}`]]
+    return [[inline(by), ` ${how === 'more' ? more : less}`]]
   })
   if (!list.length) return [`${head}no difference that can be told.`]
   return [head, ...list.flatMap((s, n) => (n ? [', ', ...s] : [...s])), '.']

@@ -1,4 +1,4 @@
-import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { putFigure, inline, type Figure, type Sentence } from '../figures'
 import { sumCarried, type Together } from '../judging'
 import type { TankRecord } from '../tanks'
 import { capacityFigure } from '../tanks'
@@ -39,7 +39,7 @@ export function presentSteps(
     kept,
     null,
     ...(kept
-      ? ['It carries ', sayFigure(kept), ' of such stock; the tank holds ', sayFigure(tank.water), '.']
+      ? ['It carries ', inline(kept), ' of such stock; the tank holds ', inline(tank.water), '.']
       : ['Nobody has noted what its media are: by its flow alone nothing sure can be said.']),
   )
   const better = present.flatMap((c) =>
@@ -60,7 +60,7 @@ export function presentSteps(
       carries,
       cost,
       `${better.map((b) => b.candidate.name).join(' and ')} with better media: `,
-      sayFigure(carries),
+      inline(carries),
       ...(cost ? [`, ${missing.length ? 'from' : 'for'} ${sayPrice(cost)}`] : []),
       '.',
     )
@@ -77,7 +77,7 @@ export function presentSteps(
       carries,
       added.price,
       `${added.name} beside it: together `,
-      sayFigure(carries),
+      inline(carries),
       `${forPrice(added)}.`,
     )
   }
@@ -88,7 +88,7 @@ export function presentSteps(
       best.carries,
       best.price,
       `${best.name}: `,
-      sayFigure(best.carries),
+      inline(best.carries),
       `${forPrice(best)}. Let it run beside the old one for some weeks, or move the ripe media over.`,
     )
   return out
@@ -119,9 +119,9 @@ export function ladderWords(rung: Rung, list: readonly Advice[]): Sentence {
   if (next)
     return [
       `${head}By the ladder it would be ${next.name}, ${place(list.indexOf(next) + 1)} here: it carries `,
-      sayFigure(next.carries),
+      inline(next.carries),
       ' where the first carries ',
-      sayFigure(first.carries),
+      inline(first.carries),
       '.',
     ]
   const out = list.find(onRung)

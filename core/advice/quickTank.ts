@@ -15,16 +15,16 @@ const PLANTED = 0.3
 const WEAK = 0.08
 
 /** What is said of those who live in a tank, over and above their class. */
-export interface Told {
+export interface StockAnswers {
   readonly many: Many
   /** Null: as its class. */
   readonly planted: boolean | null
   readonly weak: boolean
 }
-export const AS_ITS_CLASS: Told = { many: 'usual', planted: null, weak: false }
+export const AS_ITS_CLASS: StockAnswers = { many: 'usual', planted: null, weak: false }
 
 /** A class as it lives in one tank: more or fewer of them, among plants or not, weak swimmers with them. */
-export function toldStock(stock: StockClass, { many, planted, weak }: Told): StockClass {
+export function stockAsAnswered(stock: StockClass, { many, planted, weak }: StockAnswers): StockClass {
   const times = MANY_TIMES[many]
   const plants = planted ? Math.max(PLANTED, stock.plantShare) : 0
   return {

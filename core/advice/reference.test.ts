@@ -37,7 +37,7 @@ import {
   unknownWords,
   type Advice,
   swingWeights,
-  toldStock,
+  stockAsAnswered,
   twoDemanded,
   valueOf,
   type AdviceRule,
@@ -565,14 +565,16 @@ describe('advice for a tank', () => {
     expect(() =>
       quickTank({ shape: 'bow-front', length: 0.8, width: 0.4, bowWidth: 0.3, height: 0.4 }, TANK.stock),
     ).toThrow(/bowWidth/)
-    const s = toldStock(TANK.stock, { many: 'many', planted: true, weak: true })
+    const s = stockAsAnswered(TANK.stock, { many: 'many', planted: true, weak: true })
     expect([s.litresPerKilogram, s.feedPerVolume / TANK.stock.feedPerVolume]).toEqual([
       expect.closeTo(66.7, 1),
       1.5,
     ])
     expect([s.plantShare >= 0.3, s.strongestCurrent]).toEqual([true, 0.08])
-    expect(toldStock(TANK.stock, AS_ITS_CLASS)).toEqual(TANK.stock)
-    expect(toldStock(classOf('light'), { many: 'usual', planted: false, weak: false }).plantShare).toBe(0)
+    expect(stockAsAnswered(TANK.stock, AS_ITS_CLASS)).toEqual(TANK.stock)
+    expect(stockAsAnswered(classOf('light'), { many: 'usual', planted: false, weak: false }).plantShare).toBe(
+      0,
+    )
   })
   test('a house that goes by oversizing has its claim: 300 L at three times are 100 L, alone, in a pair and on the tank', () => {
     const stock = {

@@ -1,12 +1,12 @@
-import { feedBand, priorOfPace } from '../clogging'
-import { sayFigure, sentenceText, type Sentence } from '../figures'
+import { feedDoubt, priorOfPace } from '../clogging'
+import { inline, sentenceText, type Sentence } from '../figures'
 import type { TankRecord } from '../tanks'
 import { NINETY_FIVE } from '../statistics'
 import { stripCautions } from '../teardown/cautions'
 import type { UnitSystem } from '../units'
 import { standingOf, type Advice } from './advise'
-import type { Told } from './quickTank'
-import { openEvery, type Interval } from '../upkeep'
+import type { StockAnswers } from './quickTank'
+import { openEvery, type OpeningInterval } from '../upkeep'
 import type { AdviceRule } from './rule'
 import { explain, priceLine, unknownWords, upperFirst } from './words'
 import type { Weights } from './score'
@@ -35,7 +35,7 @@ const SERVICES = 3
  * the date (2026-11-26) so many days from now; `due` the days each choice runs on this tank until it is due, by its
  * forecast, null where there is none.
  */
-export function slipOf(tank: TankRecord, told: Told, a: Advice, asks: SlipAsks): readonly SlipPart[] {
+export function slipOf(tank: TankRecord, told: StockAnswers, a: Advice, asks: SlipAsks): readonly SlipPart[] {
   const { reasons, needs } = explain(tank, a, asks.weights)
   const many = told.many === 'usual' ? '' : `, ${told.many} for its size`
   const planted = told.planted ? ', planted' : ''
@@ -51,7 +51,7 @@ export function slipOf(tank: TankRecord, told: Told, a: Advice, asks: SlipAsks):
       lines: [
         [
           `${tank.name}: `,
-          sayFigure(tank.water),
+          inline(tank.water),
           `; ${tank.stock.label.toLowerCase()}${many}${planted}${weak}.`,
         ],
       ],
@@ -136,12 +136,12 @@ const WHENCE = {
 } as const
 
 /** Where the days between services come from, what the forecast says, and how far it is to be believed. */
-function becauseOf(tank: TankRecord, intervals: readonly Interval[], due: SlipAsks['due']): string {
+function becauseOf(tank: TankRecord, intervals: readonly OpeningInterval[], due: SlipAsks['due']): string {
   const rule = `Services ${[...new Set(intervals.map((i) => WHENCE[i.from]))].join(', or ')}.`
   const known = due.filter((d) => d !== null)
   if (!known.length) return rule
   // How fast it fouls is known to a factor, and what is due goes about as that.
-  const factor = Math.exp(NINETY_FIVE * priorOfPace(feedBand(tank)))
+  const factor = Math.exp(NINETY_FIVE * priorOfPace(feedDoubt(tank)))
   const alone = intervals.length > 1 ? ', each as if it took all of the dirt' : ''
   const days = known.map((d) => Math.round(d)).join(' and ')
   return `${rule} By a forecast of how fast this filling clogs, fed as told${alone}, it is due after ${days} days, and may be up to ${factor.toFixed(0)} times sooner or later: open it when the flow falls.`

@@ -1,4 +1,4 @@
-import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, putFigure, inline, type Figure, type Sentence } from '../figures'
 import { sumCarried, type OutletResult } from '../judging'
 import type { TankRecord } from '../tanks'
 import { SCHOOL_WORDS } from '../tanks'
@@ -66,7 +66,7 @@ function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Se
   if (blind)
     return [
       'Only its flow is known: by that no more than ',
-      sayFigure(mostOf(carries)),
+      inline(mostOf(carries)),
       '. What its media carry is not recorded.',
     ]
   const each = parts.map((p) => p.carried.figure)
@@ -76,19 +76,19 @@ function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Se
     const [one] = others
     return [
       'Together they carry ',
-      sayFigure(carries),
+      inline(carries),
       ', ',
-      sayFigure(times),
+      inline(times),
       ` times this tank; with the larger one open the ${each.length > 2 ? 'others' : 'other'} still ${each.length > 2 ? 'carry' : 'carries'} `,
-      sayFigure(others.length === 1 && one ? one : sumCarried('rest', others)),
+      inline(others.length === 1 && one ? one : sumCarried('rest', others)),
       '.',
     ]
   }
   return [
     'Carries ',
-    sayFigure(carries),
+    inline(carries),
     ` of such stock by ${SCHOOL_WORDS[parts[0]?.carried.leading ?? 'media-mass']}: `,
-    sayFigure(times),
+    inline(times),
     ' times this tank.',
   ]
 }
@@ -100,7 +100,7 @@ function strengthReason({ parts }: Advice): Sentence | null {
   if (!worst) return null
   return worst.share.value === 0
     ? ['Gentle from the outlet on (', worst.name.toLowerCase(), ').']
-    : [`${worst.name}: too fast for them over `, sayFigure(worst.share), ' of the length only.']
+    : [`${worst.name}: too fast for them over `, inline(worst.share), ' of the length only.']
 }
 
 /** The rest, by how much of the score they bring over half. */
@@ -111,15 +111,15 @@ function otherReasons(a: Advice, weights: Weights): readonly Sentence[] {
     return weights[c] * ((m ? valueOf(m.raw, m) : UNKNOWN) - UNKNOWN)
   }
   const list: readonly (readonly [number, Sentence | null])[] = [
-    [over('service'), minutes && ['About ', sayFigure(minutes, 2), ' min of work a month.']],
-    [over('noise'), noise && ['Measured at ', sayFigure(noise), '.']],
+    [over('service'), minutes && ['About ', inline(minutes, 2), ' min of work a month.']],
+    [over('noise'), noise && ['Measured at ', inline(noise), '.']],
     [over('price'), price && [priceLine(a) ?? '']],
     [
       over('evidence'),
       choices.every((c) => c.fill.basis === 'measured')
         ? [
             'Its flow was measured as it stands: ',
-            ...choices.flatMap((c, i) => [...(i ? [' and '] : []), sayFigure(c.fill.flow)]),
+            ...choices.flatMap((c, i) => [...(i ? [' and '] : []), inline(c.fill.flow)]),
             '.',
           ]
         : null,
@@ -146,7 +146,7 @@ function needsOf(tank: TankRecord, { parts, media, choices }: Advice): readonly 
     if (extras.includes('spray-bar')) list.push(['a spray bar, for its own outlet is too strong'])
     else if (best && first && best !== first) list.push([`its outlet changed: ${lowerFirst(best.name)}`])
     if (c.fitting?.fullMass && c.fitting.fullMass.value > HEAVY)
-      list.push(['a second pair of hands, for full it weighs ', sayFigure(c.fitting.fullMass)])
+      list.push(['a second pair of hands, for full it weighs ', inline(c.fitting.fullMass)])
     if (!list.length) return []
     const said = list.flatMap((s, i) => (i ? ['; ', ...s] : [...s]))
     return [[parts.length > 1 ? `${c.name}: ` : '', ...said, '.']]

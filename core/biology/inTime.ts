@@ -64,7 +64,7 @@ export type Happening =
   | { readonly day: number; readonly what: 'off'; readonly hours: number }
 
 /** A tank, its filters and what happens to them over some days. */
-export interface Story {
+export interface Scenario {
   readonly keeping: Keeping
   readonly filters: readonly TimedFilter[]
   readonly happenings: readonly Happening[]
@@ -91,7 +91,7 @@ interface Peak {
 }
 
 /** How a story goes: day by day, its peaks, when it is safe, and where the nitrogen went (kg). */
-export interface Told {
+export interface Simulation {
   readonly points: readonly TimedPoint[]
   readonly peakAmmonia: Peak
   readonly peakNitrite: Peak
@@ -172,7 +172,7 @@ const A_DAY = 4
  * Source: Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory.
  * @throws OutOfRange for `days`, `pace` or a field of the keeping.
  */
-export function tell({ keeping: k, filters, happenings, days, pace = 1 }: Story): Told {
+export function simulate({ keeping: k, filters, happenings, days, pace = 1 }: Scenario): Simulation {
   requireRange('days', days, { min: 1, max: 400, unit: 'days' })
   requireRange('pace', pace, { min: 0.01, max: 100 })
   const mostAlkaline = mostHere(k)

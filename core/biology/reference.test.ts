@@ -33,7 +33,7 @@ import {
   settledFilm,
   takenBy,
   takenTogether,
-  tell,
+  simulate,
   usualTank,
   type Films,
   type Keeping,
@@ -500,8 +500,8 @@ describe('the first limit', () => {
 describe('the balance in time', () => {
   const keeping: Keeping = { ...KEPT, temperature: 25, changeShare: 0.3 }
   const films = oneFilm(2.29, lph(400))
-  const story = (ripe: number, more: Partial<Parameters<typeof tell>[0]> = {}) =>
-    tell({ keeping, filters: [{ id: 'a', films, ripe }], happenings: [], days: 60, ...more })
+  const story = (ripe: number, more: Partial<Parameters<typeof simulate>[0]> = {}) =>
+    simulate({ keeping, filters: [{ id: 'a', films, ripe }], happenings: [], days: 60, ...more })
 
   test('ripening from nothing: ammonia, then nitrite, then neither, four to six weeks at most (common practice)', () => {
     const t = story(0)
@@ -536,7 +536,12 @@ describe('the balance in time', () => {
   test('a trickle through much film comes to rest where the balance does: its oxygen holds it', () => {
     const k = { ...keeping, changeShare: 0.5 }
     const trickle = oneFilm(50, lph(1))
-    const t = tell({ keeping: k, filters: [{ id: 'a', films: trickle, ripe: 1 }], happenings: [], days: 200 })
+    const t = simulate({
+      keeping: k,
+      filters: [{ id: 'a', films: trickle, ripe: 1 }],
+      happenings: [],
+      days: 200,
+    })
     // Changes come in steps: about the mean of them stands the balance, at some milligrams that films alone would take.
     const rest = balance(k, trickle).ammonia
     expect(rest).toBeGreaterThan(mgL(1))
@@ -545,7 +550,7 @@ describe('the balance in time', () => {
     expect(Math.min(...late)).toBeGreaterThan(mgL(0.5))
   })
   test('without a film ammonia rises by what is fed, in a straight line', () => {
-    const t = tell({ keeping: { ...KEPT, changeShare: 0 }, filters: [], happenings: [], days: 10 })
+    const t = simulate({ keeping: { ...KEPT, changeShare: 0 }, filters: [], happenings: [], days: 10 })
     // 55.2 mg a day into 100 L: 0.552 mg/L a day.
     expect(t.points.at(-1)?.ammonia).toBeCloseTo(mgL(5.52), 8)
     expect(t.points).toHaveLength(41)
@@ -553,7 +558,7 @@ describe('the balance in time', () => {
   })
   test('the oxygen of still water comes back as K_L/H says, by an exponential', () => {
     const still = { ...KEPT, stirred: 0, feed: 0 }
-    const t = tell({ keeping: { ...still, feed: 2e-3 / DAY }, filters: [], happenings: [{ day: 0, what: 'feed', times: 1 }], days: 5 }) // prettier-ignore
+    const t = simulate({ keeping: { ...still, feed: 2e-3 / DAY }, filters: [], happenings: [{ day: 0, what: 'feed', times: 1 }], days: 5 }) // prettier-ignore
     const exchange = gasExchange({ speed: 0, depth: 0.1 / 0.27, temperature: 27 })
     const rate = (exchange * 0.27 * DAY) / 0.1
     // Two grams fed: the fish breathe 0.8 g, and half a gram of solids rots away 0.4 g.
@@ -565,7 +570,7 @@ describe('the balance in time', () => {
     expect(starter.safeFrom).toBeLessThan(nothing.safeFrom ?? 0)
     expect(third.peakAmmonia.value).toBeLessThan(starter.peakAmmonia.value)
     const beside = (weeks: number) =>
-      tell({
+      simulate({
         keeping,
         filters: [
           { id: 'old', films, ripe: 1 },
@@ -617,7 +622,7 @@ describe('the balance in time', () => {
   })
   test('in soft water it stalls as it does at rest; its alkalinity never falls below nothing', () => {
     const soft = { ...keeping, alkalinity: mgL(30) }
-    const t = tell({ keeping: soft, filters: [{ id: 'a', films, ripe: 1 }], happenings: [], days: 200 })
+    const t = simulate({ keeping: soft, filters: [{ id: 'a', films, ripe: 1 }], happenings: [], days: 200 })
     const late = t.points.filter((p) => p.day > 160).map((p) => p.ammonia)
     const rest = balance(soft, films).ammonia
     expect(rest).toBeGreaterThan(mgL(1))
@@ -626,7 +631,12 @@ describe('the balance in time', () => {
     expect(late.reduce((a, b) => a + b, 0) / late.length / rest).toBeLessThan(1.4)
   })
   test('a filter put on later begins then, and days are bounded', () => {
-    const late = tell({ keeping, filters: [{ id: 'a', films, ripe: 0, from: 14 }], happenings: [], days: 60 })
+    const late = simulate({
+      keeping,
+      filters: [{ id: 'a', films, ripe: 0, from: 14 }],
+      happenings: [],
+      days: 60,
+    })
     expect(late.points.find((p) => p.day === 7)?.films[0]).toBe(RIPENESS.nothing)
     expect(late.safeFrom).toBeGreaterThan((story(0).safeFrom ?? 0) + 5)
     expect(() => story(1, { days: 1000 })).toThrow('days')

@@ -118,7 +118,7 @@ export function filterCoefficient(c: Collector, size: number, velocity: number, 
 }
 
 /** Share that comes through a depth (m) at a filter coefficient (1/m): e^(−λL). Source: Iwasaki 1937. */
-export const passes = (coefficient: number, depth: number): number => Math.exp(-coefficient * depth)
+export const penetration = (coefficient: number, depth: number): number => Math.exp(-coefficient * depth)
 
 /**
  * Permeability (m²) of a cake of flocs of a size (m) with a share of water between them: k = ε³ d²/(180 (1 − ε)²).

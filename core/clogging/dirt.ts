@@ -2,7 +2,7 @@ import type { LayerElement } from '../network'
 import { fouledShare } from '../path'
 import { cakePermeability, filterCoefficient, THROAT, type Suspension } from './capture'
 import type { Values } from './constants'
-import { CLASSES as CLASS_COUNT, classSize, PARTICLE_CLASSES, shareAbove } from './particles'
+import { CLASSES as CLASS_COUNT, classSize, PARTICLE_CLASSES, classShareAbove } from './particles'
 import type { DirtyLayer, Waterways } from './waterways'
 
 /**
@@ -74,7 +74,7 @@ export function bedsOf(w: Waterways, v: Values, s: Suspension): Beds {
       rooms: DEPTHS.map((d) => layer.area * layer.thickness * layer.voids * v.floc * d),
       clean: element.permeability,
       strained: PARTICLE_CLASSES.map((c) =>
-        layer.collector ? shareAbove(c, layer.collector.opening * v.heldFrom) : 0,
+        layer.collector ? classShareAbove(c, layer.collector.opening * v.heldFrom) : 0,
       ),
     }
   })
@@ -117,7 +117,7 @@ export function bedsOf(w: Waterways, v: Values, s: Suspension): Beds {
   // What lies there has flocced: none of it is finer than a floc, for water to go round or dirt to come through.
   const lying = SIZES.map((size) => Math.max(size, v.flocSize * MICROMETRE))
   /** Share of each class that is larger than the throats between flocs of another: what a cake of those holds back. */
-  const holds = lying.map((size) => PARTICLE_CLASSES.map((c) => shareAbove(c, THROAT * size)))
+  const holds = lying.map((size) => PARTICLE_CLASSES.map((c) => classShareAbove(c, THROAT * size)))
   const strained = (h: Held, i: number, into: Float64Array): void => {
     const { layer, strained: open } = beds[i] as Bed
     const per = layer.area * v.floc * (1 - v.cakeVoids)

@@ -2,14 +2,19 @@ import { tankBalance, type TankBalance } from '../judging'
 import type { TankRecord } from '../tanks'
 import type { Figure } from '../figures'
 import { outletOf, type Outcome } from '../path'
-import { filmsOn, type ToldRun } from './told'
+import { filmsOn, type ForecastReport } from './report'
 
 /**
  * The balance of a tank with a filter as dirty as it is on a day: films without the surface that dirt covers, the flow
  * of that day. Null where no films are known.
  * @throws OutOfRange naming a field of the tank.
  */
-export function balanceOn(tank: TankRecord, o: Outcome, run: ToldRun, day: number): TankBalance | null {
+export function balanceOn(
+  tank: TankRecord,
+  o: Outcome,
+  run: ForecastReport,
+  day: number,
+): TankBalance | null {
   const films = filmsOn(o, run, day)
   const flow: Figure = {
     id: `flow-on-${day}`,

@@ -13,7 +13,7 @@ export const CLASSES = PARTICLE_CLASSES.length
 export const classSize = ({ from, to }: Pick<ParticleClass, 'from' | 'to'>): number => Math.sqrt(from * to)
 
 /** Share of a class, spread evenly over the logarithm of size, that is larger than an opening (m). */
-export const shareAbove = ({ from, to }: Pick<ParticleClass, 'from' | 'to'>, opening: number): number =>
+export const classShareAbove = ({ from, to }: Pick<ParticleClass, 'from' | 'to'>, opening: number): number =>
   Math.min(1, Math.max(0, Math.log(to / opening) / Math.log(to / from)))
 
 /**

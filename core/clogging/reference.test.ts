@@ -31,10 +31,10 @@ import { learn, answersOf, dueMiddle, leftOn, priorOfPace } from './study'
 import { quickTank } from '../advice'
 import { posterior } from './learn'
 import { balanceOn, testedLines } from './living'
-import { filmsOn, surfaceLeft, toldRun, yearMinutes } from './told'
-import { dirtyTank, feedBand as bandOf } from './tank'
+import { filmsOn, surfaceLeft, reportOf, yearMinutes } from './report'
+import { dirtyTank, feedDoubt as bandOf } from './tank'
 import { TANK } from '../judging/tests/tank'
-import { PARTICLE_CLASSES, shareAbove, sharesOf } from './particles'
+import { PARTICLE_CLASSES, classShareAbove, sharesOf } from './particles'
 import { forecast, type ClogCase, type ClogRun } from './run'
 import { intakeId } from './waterways'
 
@@ -78,9 +78,11 @@ describe('what is caught', () => {
   })
   test('classes: half of the logarithm of a class lies above its middle; shares make a whole', () => {
     const [, coarse] = PARTICLE_CLASSES
-    expect([shareAbove(coarse, 5e-4), shareAbove(coarse, 1e-4), shareAbove(coarse, 2e-3)]).toEqual([
-      0.5, 1, 0,
-    ])
+    expect([
+      classShareAbove(coarse, 5e-4),
+      classShareAbove(coarse, 1e-4),
+      classShareAbove(coarse, 2e-3),
+    ]).toEqual([0.5, 1, 0])
     for (const code of ['light', 'normal', 'heavy', 'turtle', 'delicate', null])
       expect(sharesOf({ code }).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12)
   })
@@ -297,7 +299,7 @@ describe('schools, with a pre-filter and without', () => {
 
 test('dirt takes surface from the films, and the balance says so: more ammonia the dirtier, as the surface left', () => {
   const path = canister(without('pad', 'coarse', 'medium'))
-  const run = toldRun(forecast(clog(path, tankOf(200, 'normal'), { days: 180 })))
+  const run = reportOf(forecast(clog(path, tankOf(200, 'normal'), { days: 180 })))
   const outcome = outcomeOf(path, NORMAL, true)
   const tank = quickTank(0.3, classOf('light'))
   const left = surfaceLeft(outcome, run, 180)?.value ?? NaN

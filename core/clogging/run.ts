@@ -7,7 +7,7 @@ import { CLEARS, SINKS, VALUES, type Values } from './constants'
 import { bedsOf, copyHeld, DEPTHS, PER_LAYER, SLICES as SLICE_COUNT, type Beds, type Held } from './dirt'
 import { CLASSES as CLASS_COUNT, PARTICLE_CLASSES } from './particles'
 import { routeOf } from './routing'
-import { waterwaysOf, type IntakeLayer, type Running, type Waterways } from './waterways'
+import { waterwaysOf, type IntakeLayer, type FlowState, type Waterways } from './waterways'
 
 /** The tank that makes the dirt: its water (m³), feed (kg/s), the classes’ shares, water changed each so many days. */
 export interface DirtyTank {
@@ -102,7 +102,7 @@ const ZERO_CELSIUS = 273.15
 
 /** What runs through the filter at one state of its layers. */
 interface Rates {
-  readonly running: Running
+  readonly running: FlowState
   /** Share of each class, and of the water itself, that comes back (1: all). */
   readonly back: Float64Array
   readonly before: Float64Array
@@ -127,11 +127,11 @@ export function forecast(c: ClogCase, until?: (first: ClogDay, day: ClogDay) => 
   requireRange('days', c.days, { min: 1, max: 3660, unit: 'days' })
   requireRange('tank.water', c.tank.water, { min: 1e-4, max: 1000, unit: 'm³' })
   requireRange('tank.feed', c.tank.feed, { min: 0, max: 0.01, unit: 'kg/s' })
-  const machine = new Machine(c)
+  const machine = new ClogSolver(c)
   return machine.run(until)
 }
 
-class Machine {
+class ClogSolver {
   readonly #w: Waterways
   readonly #v: Values
   readonly #beds: Beds
@@ -296,7 +296,7 @@ class Machine {
   }
 
   /** The network with its cakes pressed by the heads they take: gone over again until they stand. */
-  #pressed(held: Held): Running {
+  #pressed(held: Held): FlowState {
     const { at } = this.#w
     const loads = this.#beds.loads(held)
     const heads = this.#heads
@@ -320,7 +320,7 @@ class Machine {
     held: Held,
     tank: Float64Array,
     r: {
-      readonly running: Running
+      readonly running: FlowState
       readonly routed: { readonly before: Float64Array; readonly out: Float64Array }
       readonly coefficients: Float64Array
       readonly free: Float64Array

@@ -15,7 +15,7 @@ export const dirtyTank = (t: TankRecord): DirtyTank => ({
 })
 
 /** How far the feed of a tank is believed. */
-export const feedBand = (t: Pick<TankRecord, 'feed' | 'stock'>): { readonly band: number } => ({
+export const feedDoubt = (t: Pick<TankRecord, 'feed' | 'stock'>): { readonly band: number } => ({
   band: bandOfFeed(t),
 })
 

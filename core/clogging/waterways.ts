@@ -37,7 +37,7 @@ export interface DirtyLayer {
 }
 
 /** Water and head at one moment; flows by the element’s place in `elements`. */
-export interface Running {
+export interface FlowState {
   readonly flow: number
   readonly flows: readonly number[]
   /** Head lost (m) in an element, by its place in `elements`. */
@@ -55,7 +55,7 @@ export interface Waterways {
   readonly source: string
   readonly sink: string
   /** Solves it with each layer keeping a share of its clean permeability. */
-  readonly run: (keeps: readonly number[]) => Running
+  readonly run: (keeps: readonly number[]) => FlowState
 }
 
 /** Water stands so high in a chamber it falls through before it goes over the top, where no weir was noted (m). */
@@ -112,7 +112,7 @@ export function waterwaysOf(c: PathCase, intake: readonly IntakeLayer[]): Waterw
   const at = layers.map((l) => elements.findIndex((e) => e.id === `layer:${l.id}`))
   const solve =
     byGravity && topology.gravity ? falls(topology, elements, source) : pumps({ ...main, elements }, sink)
-  const run = (keeps: readonly number[]): Running => {
+  const run = (keeps: readonly number[]): FlowState => {
     const now = elements.slice()
     for (let i = 0; i < at.length; i++) {
       const place = at[i] as number
@@ -171,7 +171,7 @@ function withIntake(
 }
 
 /** A filter at one moment, by its elements as they are then. */
-type Solve = (elements: readonly Element[]) => Running
+type Solve = (elements: readonly Element[]) => FlowState
 
 /** A pumped network: what comes out at its end is the flow. */
 function pumps(network: Network, sink: string): Solve {

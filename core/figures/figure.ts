@@ -51,7 +51,7 @@ export interface Figure {
 }
 
 /** A number inside a sentence, kept in SI so that each reader sees their own units. */
-export interface Said {
+export interface InlineNumber {
   readonly si: number
   readonly dimension: Dimension
   readonly uncertainty?: number
@@ -63,7 +63,7 @@ export interface Said {
 }
 
 /** A figure as it is said in a sentence. */
-export const sayFigure = (figure: Figure, digits?: number): Said => ({
+export const inline = (figure: Figure, digits?: number): InlineNumber => ({
   si: figure.value,
   dimension: figure.dimension,
   ...(figure.uncertainty !== undefined && { uncertainty: figure.uncertainty }),
@@ -89,10 +89,10 @@ export const putFigure = (symbol: string, f: Figure): WorkingLine => ({
 })
 
 /** A generated sentence: words and numbers. */
-export type Sentence = readonly (string | Said)[]
+export type Sentence = readonly (string | InlineNumber)[]
 
 /** The text of one number, with its unit. */
-export function saidText(said: Said, system: UnitSystem): string {
+export function saidText(said: InlineNumber, system: UnitSystem): string {
   if (said.unit === '%') return showPercent(said.si)
   if (said.interval && isLopsided(said.si, said.interval)) {
     const s = showWithInterval(said.si, said.interval, said.dimension, system, said.unit)

@@ -1,9 +1,17 @@
-import { KIT_ZERO, RIPENESS, tell, type Films, type Keeping, type Story, type Told } from '../biology'
+import {
+  KIT_ZERO,
+  RIPENESS,
+  simulate,
+  type Films,
+  type Keeping,
+  type Scenario,
+  type Simulation,
+} from '../biology'
 import { NINETY_FIVE } from '../statistics'
 import { posterior, type Belief } from '../clogging/learn'
 import { dayAfter, daysBetween, type Day } from '../days'
 import { TooFew } from '../errors'
-import { put, sayFigure, type Figure, type Sentence } from '../figures'
+import { put, inline, type Figure, type Sentence } from '../figures'
 import { unionisedLimitOf } from '../water'
 import type { ChangeWay } from './vocabulary'
 
@@ -43,10 +51,10 @@ const MODEL = 0.25
 const KIT = KIT_ZERO / Math.sqrt(3)
 
 /** A change-over as a story of the tank, with the old filter taken out after so many weeks. */
-export function changeStory(c: ChangeSubject, weeks: number, pace: number): Story {
+export function changeStory(c: ChangeSubject, weeks: number, pace: number): Scenario {
   const stay = c.stay.map((films, i) => ({ id: `stay-${i}`, films, ripe: 1 }))
   const common = { keeping: c.keeping, happenings: [], pace }
-  const next = (ripe: number): Story['filters'][number] => ({ id: 'next', films: c.next, ripe })
+  const next = (ripe: number): Scenario['filters'][number] => ({ id: 'next', films: c.next, ripe })
   switch (c.way) {
     case 'beside':
       return {
@@ -63,13 +71,13 @@ export function changeStory(c: ChangeSubject, weeks: number, pace: number): Stor
 }
 
 /** Peaks of ammonia and nitrite from a day on stay within what a kit reads as zero. */
-const quiet = (told: Told, from: number): boolean =>
+const quiet = (told: Simulation, from: number): boolean =>
   told.points.every((p) => p.day < from || (p.ammonia <= KIT_ZERO && p.nitrite <= KIT_ZERO))
 
 /** Fewest whole weeks beside each other after which nothing shows when the old one goes; null: not within 26. */
 export function leastWeeks(c: ChangeSubject, pace: number): number | null {
   const fits = (weeks: number): boolean =>
-    quiet(tell({ ...changeStory(c, weeks, pace), days: weeks * WEEK + AFTER }), weeks * WEEK)
+    quiet(simulate({ ...changeStory(c, weeks, pace), days: weeks * WEEK + AFTER }), weeks * WEEK)
   if (!fits(MOST_WEEKS)) return null
   let [low, high] = [0, MOST_WEEKS]
   while (high - low > 1) {
@@ -81,7 +89,7 @@ export function leastWeeks(c: ChangeSubject, pace: number): number | null {
 }
 
 /** A test of the water on a day (kg/m³, as N); null for what was not tested. */
-export interface WaterTest {
+export interface ChangeTest {
   readonly on: Day
   readonly ammonia: number | null
   readonly nitrite: number | null
@@ -109,13 +117,13 @@ export interface PlanStep {
 export interface PlannedTest {
   readonly on: Day
   readonly predicted: { readonly ammonia: Figure; readonly nitrite: Figure }
-  readonly made: WaterTest | null
+  readonly made: ChangeTest | null
 }
 
 /** The plan of a change-over, as the constants have it and as the tests moved it. */
 export interface ChangePlan {
-  readonly told: Told
-  readonly asShipped: Told
+  readonly told: Simulation
+  readonly asShipped: Simulation
   readonly belief: Belief
   readonly steps: readonly PlanStep[]
   readonly tests: readonly PlannedTest[]
@@ -132,7 +140,7 @@ export interface ChangePlan {
 }
 
 /** The water of a story on a day, by a straight line between its points, before what happens on that day. */
-function waterOn({ points }: Told, day: number, what: (typeof TESTED)[number]): number {
+function waterOn({ points }: Simulation, day: number, what: (typeof TESTED)[number]): number {
   const after = points.findIndex((p) => p.day >= day)
   const [a, b] = [points[Math.max(0, after - 1)], points[after < 0 ? points.length - 1 : after]]
   if (!a || !b) return 0
@@ -141,7 +149,7 @@ function waterOn({ points }: Told, day: number, what: (typeof TESTED)[number]): 
 }
 
 /** Tests that tell something: made on or after the first day, and within the story. */
-const telling = (began: Day, tests: readonly WaterTest[], days: number) =>
+const telling = (began: Day, tests: readonly ChangeTest[], days: number) =>
   tests.flatMap((t) => {
     const day = daysBetween(began, t.on)
     if (day <= 0 || day > days) return []
@@ -157,7 +165,7 @@ const telling = (began: Day, tests: readonly WaterTest[], days: number) =>
  * How fast this tank’s films grow, learnt from tests: one unknown, the pace, log-normal; the water is worked out at 13
  * paces with straight lines between; Bayes’ rule on a fine grid, as {@link posterior}.
  */
-function learnPace(c: ChangeSubject, weeks: number, began: Day, tests: readonly WaterTest[]): Belief {
+function learnPace(c: ChangeSubject, weeks: number, began: Day, tests: readonly ChangeTest[]): Belief {
   const prior: Belief = { mean: 0, sd: PACE_SD, low: -NINETY_FIVE * PACE_SD, high: NINETY_FIVE * PACE_SD }
   const { days } = changeStory(c, weeks, 1)
   const seen = telling(began, tests, days)
@@ -165,7 +173,7 @@ function learnPace(c: ChangeSubject, weeks: number, began: Day, tests: readonly 
   const until = Math.max(...seen.map((s) => s.day))
   const at = PACES.map((p) => {
     const x = p * PACE_SD
-    const told = tell({ ...changeStory(c, weeks, Math.exp(x)), days: until })
+    const told = simulate({ ...changeStory(c, weeks, Math.exp(x)), days: until })
     return { x, values: seen.map((s) => waterOn(told, s.day, s.what)) }
   })
   const predicted = (x: number): readonly number[] => {
@@ -191,7 +199,7 @@ const SOURCE = 'Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memo
  * each, and where the tests made so far have moved it.
  * @throws OutOfRange for a field of the keeping.
  */
-export function planChange(c: ChangeSubject, began: Day, made: readonly WaterTest[]): ChangePlan {
+export function planChange(c: ChangeSubject, began: Day, made: readonly ChangeTest[]): ChangePlan {
   const beside = c.way === 'beside' && c.old !== null
   const weeksAt = (pace: number): ChangePlan['weeks'] => {
     if (!beside) return null
@@ -203,16 +211,17 @@ export function planChange(c: ChangeSubject, began: Day, made: readonly WaterTes
   const learnt = belief.mean !== 0
   const pace = Math.exp(belief.mean)
   const weeks = learnt ? weeksAt(pace) : first
-  const run = (w: ChangePlan['weeks'], p: number): Told => tell(changeStory(c, w?.planned ?? c.weeks, p))
+  const run = (w: ChangePlan['weeks'], p: number): Simulation =>
+    simulate(changeStory(c, w?.planned ?? c.weeks, p))
   const asShipped = run(first, 1)
   const told = learnt ? run(weeks, pace) : asShipped
   const fast = run(weeks, Math.exp(belief.high))
   const slow = run(weeks, Math.exp(belief.low))
   const off = weeks ? weeks.planned * WEEK : null
   // Not over before the old one is off.
-  const end = (t: Told, w: ChangePlan['weeks']): number | null =>
+  const end = (t: Simulation, w: ChangePlan['weeks']): number | null =>
     t.safeFrom === null ? null : Math.max(Math.ceil(t.safeFrom), w ? w.planned * WEEK : 0)
-  const on = (t: Told): Day | null => {
+  const on = (t: Simulation): Day | null => {
     const day = end(t, weeks)
     return day === null ? null : dayAfter(began, day)
   }
@@ -272,7 +281,7 @@ export function planChange(c: ChangeSubject, began: Day, made: readonly WaterTes
 const UNLIKE = 3
 
 /** Days of tests that the plan does not explain even at the pace they taught. */
-function unlikeOf(told: Told, began: Day, made: readonly WaterTest[]): readonly Day[] {
+function unlikeOf(told: Simulation, began: Day, made: readonly ChangeTest[]): readonly Day[] {
   const last = told.points.at(-1)?.day ?? 0
   const days = telling(began, made, last).flatMap(({ day, what, value }) => {
     const foretold = waterOn(told, day, what)
@@ -284,7 +293,7 @@ function unlikeOf(told: Told, began: Day, made: readonly WaterTest[]): readonly 
 }
 
 /** Days on which to test, until a week after the water is safe. */
-function testDays(way: ChangeWay, off: number | null, told: Told): readonly number[] {
+function testDays(way: ChangeWay, off: number | null, told: Simulation): readonly number[] {
   const last = told.safeFrom === null ? Infinity : Math.max(off ?? 0, told.safeFrom) + WEEK
   const all = off === null ? TEST_DAYS[way] : [0, Math.max(1, off - 1), ...AFTER_DAYS.map((d) => off + d)]
   return all.filter((d, i) => i < 3 || d <= last)
@@ -411,8 +420,8 @@ const NITRITE_LIMIT = 0.5e-3
 const MOST_CHANGED = 0.5
 
 interface Come {
-  readonly told: Told
-  readonly slow: Told
+  readonly told: Simulation
+  readonly slow: Simulation
   readonly belief: Belief
   readonly weeks: ChangePlan['weeks']
   readonly first: ChangePlan['weeks']
@@ -483,18 +492,13 @@ function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
     }
     const day = `about day ${Math.round(peak.day)}`
     if (peak.value <= most)
-      add(
-        'note',
-        `${what} shows, up to `,
-        sayFigure(figure, 2),
-        ` ${day}: fish stand it; test and feed half.`,
-      )
+      add('note', `${what} shows, up to `, inline(figure, 2), ` ${day}: fish stand it; test and feed half.`)
     else {
       const share = changeTo(peak.value, most)
       add(
         'against',
         `${what} would reach `,
-        sayFigure(figure, 2),
+        inline(figure, 2),
         ` ${day}, fed in full: `,
         share > MOST_CHANGED
           ? 'more than half of the water would have to go at once. Fewer fish, half the feed, or another way.'

@@ -1,5 +1,5 @@
 import { daysBetween, type Day } from '../days'
-import { put, sayFigure, type Figure, type Sentence } from '../figures'
+import { put, inline, type Figure, type Sentence } from '../figures'
 import { FILTERS, type FilterKind } from '../kinds'
 import type { OrderFinding } from '../path'
 import { CHECKLISTS } from '../parts/vocabulary'
@@ -171,9 +171,9 @@ function flow({ left, ofLabel, valve, opened, blind, today }: FaultRecord, add: 
   if (left) {
     const from = `visit of ${left.on}`
     if (left.figure.value < left.dueAt)
-      add(['clogged'], TIMES.seen, from, 'Flow was down to ', sayFigure(left.figure), ' of the first.')
+      add(['clogged'], TIMES.seen, from, 'Flow was down to ', inline(left.figure), ' of the first.')
     else if (left.figure.value > 0.9)
-      add(['clogged', 'slimed', 'shaft'], TIMES.against, from, 'Flow was still ', sayFigure(left.figure), ' of the first.') // prettier-ignore
+      add(['clogged', 'slimed', 'shaft'], TIMES.against, from, 'Flow was still ', inline(left.figure), ' of the first.') // prettier-ignore
   }
   if (blind.length)
     add(['clogged'], TIMES.strong, 'last visit', `Seen blind and not cleaned since: ${blind.join(', ')}.`)
@@ -188,14 +188,7 @@ function flow({ left, ofLabel, valve, opened, blind, today }: FaultRecord, add: 
   // Only a filter that is as good as on its first day can be what its label hoped for.
   const asNew = left === null || left.figure.value > 0.85
   if (ofLabel && ofLabel.value < 0.75 && asNew)
-    add(
-      ['label-hope'],
-      TIMES.some,
-      'bench',
-      'Clean and new it gave ',
-      sayFigure(ofLabel),
-      ' of its label here.',
-    )
+    add(['label-hope'], TIMES.some, 'bench', 'Clean and new it gave ', inline(ofLabel), ' of its label here.')
   if (valve !== null && valve < 1)
     add(['taps-shut'], TIMES.some, 'bench', 'Its valve was not fully open when it was timed last.')
 }
@@ -256,7 +249,7 @@ function lastVisit({ last, noise, kind }: FaultRecord, add: Add): void {
       ],
     }
     const worn = kind !== null && FILTERS[kind].drivenBy === 'air' ? 'diaphragm' : 'shaft'
-    add([worn], TIMES.some, 'visits', 'It has grown louder by ', sayFigure(rise, 2), '.')
+    add([worn], TIMES.some, 'visits', 'It has grown louder by ', inline(rise, 2), '.')
   }
 }
 

@@ -1,4 +1,4 @@
-import { tell, TAKES_HOLD, KIT_ZERO, type Keeping } from '../biology'
+import { simulate, TAKES_HOLD, KIT_ZERO, type Keeping } from '../biology'
 import { FILTER_KINDS, FILTERS, type FilterKind } from '../kinds'
 import { filmsOfMass } from '../path/films'
 import { CAUTIONS } from '../teardown/cautions'
@@ -395,7 +395,7 @@ describe('changing over', () => {
     expect(least).toBeLessThanOrEqual(6)
     // With nothing shed it never would be: the ripe one leaves it no more than keeps a film alive.
     expect(TAKES_HOLD).toBeGreaterThan(0)
-    const early = tell({ ...changeStory(subject('beside'), 1, 1) })
+    const early = simulate({ ...changeStory(subject('beside'), 1, 1) })
     expect(early.peakAmmonia.value).toBeGreaterThan(KIT_ZERO)
   })
   test.each([2.2, 2.8, 3.2, 3.8])(
@@ -403,7 +403,7 @@ describe('changing over', () => {
     (grams) => {
       const c = subject('beside', { keeping: { ...keeping, feed: (grams * 1e-3) / 86400 } })
       const peaks = (weeks: number): number => {
-        const t = tell({ ...changeStory(c, weeks, 1), days: weeks * 7 + 28 })
+        const t = simulate({ ...changeStory(c, weeks, 1), days: weeks * 7 + 28 })
         return Math.max(...t.points.filter((p) => p.day >= weeks * 7).flatMap((p) => [p.ammonia, p.nitrite]))
       }
       const tried = Array.from({ length: 26 }, (_, i) => i + 1).find((w) => peaks(w) <= KIT_ZERO)
@@ -411,8 +411,8 @@ describe('changing over', () => {
     },
   )
   test('a ripe film begins as it had settled alone: of the new one it knows nothing yet', () => {
-    const alone = tell({ keeping, filters: [{ id: 'a', films, ripe: 1 }], happenings: [], days: 1 })
-    const beside = tell(changeStory(subject('beside'), 4, 1))
+    const alone = simulate({ keeping, filters: [{ id: 'a', films, ripe: 1 }], happenings: [], days: 1 })
+    const beside = simulate(changeStory(subject('beside'), 4, 1))
     expect(beside.points[0]?.films[0]).toBeCloseTo(alone.points[0]?.films[0] ?? NaN, 12)
     expect(beside.points[0]?.films[1]).toBeLessThan(1e-4)
   })
@@ -427,7 +427,7 @@ describe('changing over', () => {
     expect(JSON.stringify(plan.sentences)).toContain(`change ${share} % of the water`)
   })
   test('nitrogen is kept while films take hold on each other', () => {
-    const { nitrogen } = tell(changeStory(subject('beside'), 4, 1))
+    const { nitrogen } = simulate(changeStory(subject('beside'), 4, 1))
     const { made, plants, changes, stored } = nitrogen
     expect((plants + changes + stored) / made).toBeCloseTo(1, 3)
   })
@@ -452,10 +452,10 @@ describe('changing over', () => {
     const plan = planChange(c, BEGAN, [])
     const [ends, middle] = [[-1, 1], [0]].map((list) =>
       // Twice or half the pace hold 95 % of it.
-      list.map((x) => tell(changeStory(c, c.weeks, Math.exp(x * Math.LN2)))),
+      list.map((x) => simulate(changeStory(c, c.weeks, Math.exp(x * Math.LN2)))),
     )
     for (const day of [1, 2, 4]) {
-      const at = ([t]: readonly (ReturnType<typeof tell> | undefined)[]): number =>
+      const at = ([t]: readonly (ReturnType<typeof simulate> | undefined)[]): number =>
         t?.points.find((p) => p.day === day)?.ammonia ?? NaN
       const test_ = plan.tests.find((t) => t.on === dayAfter(BEGAN, day))?.predicted.ammonia
       expect(test_?.value).toBeCloseTo(at(middle ?? []), 9)
@@ -471,12 +471,12 @@ describe('changing over', () => {
   test('twice as fast is half as long: what grows from nothing is ripe in half the days', () => {
     // Growth from a millionth to full is exponential nearly all the way: the time goes with one over the pace.
     const of = (pace: number) =>
-      tell({ ...changeStory(subject('starter'), 0, pace), days: 60 }).safeFrom ?? NaN
+      simulate({ ...changeStory(subject('starter'), 0, pace), days: 60 }).safeFrom ?? NaN
     expect(of(1) / of(2)).toBeGreaterThan(1.6)
     expect(of(1) / of(2)).toBeLessThan(2.4)
   })
   test('tests of a tank that ripens at 0.6 of the pace are found out, and the plan moves later', () => {
-    const truth = tell(changeStory(subject('moved', { share: 0.1 }), 0, 0.6))
+    const truth = simulate(changeStory(subject('moved', { share: 0.1 }), 0, 0.6))
     const made = [2, 4, 7].map((day) => {
       const p = truth.points.findLast((x) => x.day <= day)
       return { on: dayAfter(BEGAN, day), ammonia: p?.ammonia ?? 0, nitrite: p?.nitrite ?? 0 }

@@ -459,7 +459,7 @@ export function setUpSteps(s: SetUpSubject): readonly HandStep[] {
 export const stepFor = (step: Pick<HandStep, 'which'>): string => whichWords(step.which)
 
 /** What was ticked, by the ids of steps, and why something was refused. */
-export type Ticked = Readonly<Record<string, { readonly state: StepState; readonly why: string }>>
+export type TickedSteps = Readonly<Record<string, { readonly state: StepState; readonly why: string }>>
 
 /** How far a set-up is, what is not right, and whether the plug may go in. */
 export interface SetUpState {
@@ -472,7 +472,7 @@ export interface SetUpState {
   readonly next: HandStep | null
 }
 
-export function setUpState(steps: readonly HandStep[], ticked: Ticked): SetUpState {
+export function setUpState(steps: readonly HandStep[], ticked: TickedSteps): SetUpState {
   const stateOf = (s: HandStep): StepState | undefined => ticked[s.id]?.state
   const wanted = steps.filter((s) => stateOf(s) !== 'none')
   const plug = steps.findIndex((s) => s.id === 'plug')

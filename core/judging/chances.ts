@@ -7,7 +7,7 @@ import {
   isBlind,
   keepingOfClass,
   ruleOf,
-  saidBy,
+  volumeBySchool,
   type Capacity,
   type CapacityFigures,
   type CapacityInput,
@@ -227,7 +227,7 @@ export function claimChances(
   if (!(capacity.volume > 0)) return null
   const binding = capacity.schools.filter((s) => s.role === 'binds')
   const doubts = doubtsOf(input, stock)
-  const base = (school: CapacitySchool): number => saidBy(capacity, school) ?? 0
+  const base = (school: CapacitySchool): number => volumeBySchool(capacity, school) ?? 0
   const volumeAt = (school: CapacitySchool, f: Factors): number =>
     Math.max(
       1e-9,

@@ -8,7 +8,7 @@ import { closedBodyFigure, tankBalance } from './tankBalance'
 import { together } from './together'
 import { hoursWithout, nothingRunning, oxygenWithout, redundancySentences, stoppedBody } from './redundancy'
 import { proposedTrials } from './proposed'
-import { storyOf } from './stories'
+import { scenarioOf } from './stories'
 import { stationsDone } from './stations'
 import { keepingOfTank } from '../tanks/tankRecord'
 import { assess } from '.'
@@ -388,8 +388,8 @@ describe('points of a pump’s curve', () => {
 test('stories: what is ripe at the start, what happens on which day, how long one looks', () => {
   const keeping = keepingOfTank(TANK)
   const films = { flow: lph(600), layers: [] }
-  const told = (kind: Parameters<typeof storyOf>[0], asks?: Parameters<typeof storyOf>[3]) => {
-    const { filters, happenings, days } = storyOf(kind, keeping, films, asks)
+  const told = (kind: Parameters<typeof scenarioOf>[0], asks?: Parameters<typeof scenarioOf>[3]) => {
+    const { filters, happenings, days } = scenarioOf(kind, keeping, films, asks)
     return [filters.map((f) => [f.id, f.ripe]), happenings, days]
   }
   const one = (ripe: number) => [['filter', ripe]]

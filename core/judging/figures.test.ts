@@ -28,7 +28,7 @@ import {
   claimed,
   claimsOf,
   fitFigures,
-  flowFigure,
+  trialFlowFigure,
   installedTrial,
   isLabelCondition,
   labelBias,
@@ -257,7 +257,7 @@ describe('flows and their conditions', () => {
     expect(runFigure({ volume: 1, seconds: 1 }, 1, 0, 'vessel').formula).toBe('Q = V/t')
     const r = trialFlow(trial())
     if (!r) throw new Error('flow')
-    const f = flowFigure({ id: 't', when: 'then', kind: 'vessel' }, r, ['c'])
+    const f = trialFlowFigure({ id: 't', when: 'then', kind: 'vessel' }, r, ['c'])
     expect(f).toMatchObject({
       value: r.mean,
       uncertainty: r.expandedUncertainty,
@@ -266,7 +266,7 @@ describe('flows and their conditions', () => {
       source: 'GUM, JCGM 100:2008',
     })
     expect(put(f)).toEqual([['n', 3], ['u_A', r.typeA], ['u_B', r.typeB.vessel], ['u_clock', r.typeB.timing], ['u_reaction', r.typeB.reaction], ['ν', r.effectiveDegreesOfFreedom], ['k', r.coverageFactor]]) // prettier-ignore
-    expect(flowFigure({ id: 't', kind: 'weighed' }, r, []).source).toBe('ISO 4185; GUM, JCGM 100:2008')
+    expect(trialFlowFigure({ id: 't', kind: 'weighed' }, r, []).source).toBe('ISO 4185; GUM, JCGM 100:2008')
   })
 })
 

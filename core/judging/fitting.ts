@@ -1,4 +1,4 @@
-import { put, putFigure, sayFigure, type Figure, type Said, type Sentence } from '../figures'
+import { put, putFigure, inline, type Figure, type InlineNumber, type Sentence } from '../figures'
 import type { Segment } from '../hydraulics'
 import { FILTERS, type FilterKind } from '../kinds'
 import type { TankRecord } from '../tanks/tankRecord'
@@ -46,8 +46,8 @@ const LARGE_FISH = 50
 const BULK = 0.05
 
 /** A length to the whole millimetre, with the two it is the difference of where it is one. */
-function mm(label: string, si: number, of?: readonly [more: number, less: number]): Said {
-  return sayFigure(
+function mm(label: string, si: number, of?: readonly [more: number, less: number]): InlineNumber {
+  return inline(
     {
       id: `fit-${label.toLowerCase().replace(/\W+/g, '-')}`,
       label,
@@ -130,7 +130,7 @@ export function fitFindings(tank: TankRecord, m: FittingModel): readonly FitFind
       'weight',
       'caution',
       'Full it weighs ',
-      sayFigure(m.fullMass),
+      inline(m.fullMass),
       `: more than the ${LIFT} kg one person should lift. Empty it first, or lift with two.`,
     )
   if (m.water && traits.stands !== 'inside') addsWater(tank, m.water, add)
@@ -229,7 +229,7 @@ function insideTank(tank: TankRecord, m: FittingModel, add: Add): void {
       'bulk',
       'caution',
       'It takes ',
-      sayFigure({
+      inline({
         id: 'bulk',
         label: 'Of the swim room',
         value: share,
@@ -253,9 +253,9 @@ function addsWater(tank: TankRecord, water: Figure, add: Add): void {
     'adds',
     'ok',
     'It adds ',
-    sayFigure(water),
+    inline(water),
     ' of water, ',
-    sayFigure({
+    inline({
       id: 'adds-water',
       label: 'Water it adds to the tank’s',
       value: water.value / tank.water.value,
@@ -296,12 +296,9 @@ function heater(tank: TankRecord, m: FittingModel, h: NonNullable<FittingModel['
       'heater-watts',
       h.watts < need * 0.8 ? 'caution' : 'ok',
       'Heater: ',
-      sayFigure(
-        { id: 'heater', label: 'Heater', value: h.watts, dimension: 'power', provenance: 'printed' },
-        3,
-      ),
+      inline({ id: 'heater', label: 'Heater', value: h.watts, dimension: 'power', provenance: 'printed' }, 3),
       ' against about ',
-      sayFigure(
+      inline(
         {
           id: 'heat-needed',
           label: 'Heat this tank wants',

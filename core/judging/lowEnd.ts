@@ -1,5 +1,5 @@
 import { usualTank } from '../biology'
-import { lowerFirst, put, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, inline, type Figure, type Sentence } from '../figures'
 import { capacityFigure, capacityInput, type StockClass, type SupportedRange } from '../tanks'
 import { claimed } from '../trials/labels'
 import { printedFigure } from '../trials/printed'
@@ -33,7 +33,7 @@ function cure(results: readonly OutletResult[]): Sentence {
   const [first] = results
   const best = bestOutlet(results)
   if (!first || !best || best === first || best.share.value >= first.share.value) return []
-  return [` With ${lowerFirst(best.name)} it is too fast over `, sayFigure(best.share), ' only.']
+  return [` With ${lowerFirst(best.name)} it is too fast over `, inline(best.share), ' only.']
 }
 
 /** Is the smallest tank claimed too small for its jet? And, where a house lets it speak, for its turnover. */
@@ -49,7 +49,7 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
       flow,
       waysBack(model.hookups[0]?.outlets, shipped.outlet),
     )
-  const starts = sayFigure(smallestFigure(stock, capacityInput(shipped), flow))
+  const starts = inline(smallestFigure(stock, capacityInput(shipped), flow))
   if (light.lowAboveTop && light.max > 0) {
     const there = along(light.max)
     const [first] = there
@@ -58,9 +58,9 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
         'low-above-top',
         'against',
         'Lightly stocked it supports up to ',
-        sayFigure(capacityFigure(shipped, stock, claimed(model, 'tank-max')?.value ?? null)),
+        inline(capacityFigure(shipped, stock, claimed(model, 'tank-max')?.value ?? null)),
         `; in so small a tank ${lowerFirst(first.name)} is too fast over `,
-        sayFigure(first.share),
+        inline(first.share),
         ' of the length.',
         ...cure(there),
       )
@@ -69,12 +69,12 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
   if (!smallest || !(smallest.value > 0)) return
   const there = along(smallest.value)
   const [first] = there
-  const claim = sayFigure(printedFigure(smallest))
+  const claim = inline(printedFigure(smallest))
   if (first) {
     const [low, high] = light.minInterval
     const inside = smallest.value >= low && smallest.value <= high
     const strong = smallest.value < light.min
-    const in_: Sentence = ['in the smallest claimed tank, ', claim, ' and ', sayFigure(lengthFigure(smallest.value)), ` long, ${lowerFirst(first.name)} is too fast over `, sayFigure(first.share), ' of the length'] // prettier-ignore
+    const in_: Sentence = ['in the smallest claimed tank, ', claim, ' and ', inline(lengthFigure(smallest.value)), ` long, ${lowerFirst(first.name)} is too fast over `, inline(first.share), ' of the length'] // prettier-ignore
     const calm: Sentence = ['. Half of the length is calm from ', starts, ' on.']
     if (inside)
       add(
@@ -97,7 +97,7 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
     'By turnover, as this house asks: ',
     claim,
     ' turns over ',
-    sayFigure(turns),
+    inline(turns),
     ` times an hour, ${over ? 'more than' : 'no more than'} the ${stock.maxTurnover} it takes as the most for gentle tanks.`,
   )
 }

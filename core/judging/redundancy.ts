@@ -1,5 +1,5 @@
 import { EXCHANGE_BAND, gasExchange, OXYGEN_OF_NITROGEN } from '../biology'
-import { put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { put, putFigure, inline, type Figure, type Sentence } from '../figures'
 import { capacityFigure, ruleOf, SCHOOL_WORDS } from '../tanks'
 import type { JudgedFill } from './fills'
 import { closedBodyFigure, type TankBalance } from './tankBalance'
@@ -85,7 +85,7 @@ export function ruleBesideBalance(
         tone: 'note',
         sentence: [
           `Too little by ${by}, yet by its balance ammonia stays at `,
-          sayFigure(ammonia.figure),
+          inline(ammonia.figure),
           ': the rule keeps a reserve that this tank, fed as it is, does not draw on. More feed or more animals would.',
         ],
       },
@@ -97,7 +97,7 @@ export function ruleBesideBalance(
         tone: 'caution',
         sentence: [
           `Enough by ${by}, yet by its balance ${worst === ammonia ? 'ammonia' : 'nitrite'} comes to `,
-          sayFigure(worst.figure),
+          inline(worst.figure),
           ': this tank is fed more than the rule has in mind, or too little water comes to the media.',
         ],
       },
@@ -112,7 +112,7 @@ function twoOfThem(tank: TankRecord, fill: JudgedFill, claimedMax: number | null
         tone: 'note',
         sentence: [
           'Two of them: either alone carries ',
-          sayFigure(one),
+          inline(one),
           ', so one can be opened while the other runs.',
         ],
       }
@@ -120,11 +120,11 @@ function twoOfThem(tank: TankRecord, fill: JudgedFill, claimedMax: number | null
         tone: 'caution',
         sentence: [
           'Two of them would carry ',
-          sayFigure(twice(one)),
+          inline(twice(one)),
           ' together; either alone carries only ',
-          sayFigure(one),
+          inline(one),
           ' of this tank’s ',
-          sayFigure(tank.water),
+          inline(tank.water),
           '.',
         ],
       }
@@ -143,7 +143,7 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
         tone: 'note',
         sentence: [
           'With nothing running its oxygen stays above 3 mg/L, even if the still surface takes in but half of what the sums give: it comes to rest at ',
-          sayFigure(restFigure(study)),
+          inline(restFigure(study)),
           '.',
         ],
       },
@@ -161,7 +161,7 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
         tone: 'caution',
         sentence: [
           'With nothing running its oxygen may fall to 3 mg/L in ',
-          sayFigure(hoursFigure(study, low, 'low')),
+          inline(hoursFigure(study, low, 'low')),
           ': by the sums the surface alone gives enough, at half of that it does not. Do not rely on it.',
         ],
       },
@@ -171,9 +171,9 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
       tone: 'caution',
       sentence: [
         'With nothing running its oxygen falls to 3 mg/L in about ',
-        sayFigure(hoursFigure(study, given, 'given')),
+        inline(hoursFigure(study, given, 'given')),
         ', and maybe in ',
-        sayFigure(hoursFigure(study, low, 'low')),
+        inline(hoursFigure(study, low, 'low')),
         ': reckon with the shorter.',
       ],
     },
@@ -192,7 +192,7 @@ export function stoppedBody(
   if (body === Infinity) return []
   const lasts = closedBodyFigure(study, body)
   const of: Sentence = lasts
-    ? ['The oxygen shut into its body lasts about ', sayFigure(lasts), '. ']
+    ? ['The oxygen shut into its body lasts about ', inline(lasts), '. ']
     : ['How much water its body holds is not known: reckon with no oxygen in it from the start. ']
   // By the short end of what is believed.
   if (lasts && hours * 3600 < lasts.value - (lasts.uncertainty ?? 0))

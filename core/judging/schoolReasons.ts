@@ -1,5 +1,5 @@
 import { DAY, KIT_ZERO, leverage, mostHere, takenBy } from '../biology'
-import { put, putFigure, sayFigure, type Figure, type Said, type Sentence } from '../figures'
+import { put, putFigure, inline, type Figure, type InlineNumber, type Sentence } from '../figures'
 import {
   capacityFigure,
   keepingOfClass,
@@ -30,9 +30,9 @@ export interface ClassCase {
   readonly claimedMax: number | null
 }
 
-const said = (c: ClassCase, s: SchoolSays): readonly [Said] | readonly [] => {
+const said = (c: ClassCase, s: SchoolSays): readonly [InlineNumber] | readonly [] => {
   const figure = schoolFigure(s, c.of, c.stock, c.claimedMax)
-  return figure ? [sayFigure(figure)] : []
+  return figure ? [inline(figure)] : []
 }
 const listed = (parts: readonly Sentence[]): Sentence =>
   parts.flatMap((p, i): Sentence => (i === 0 ? p : [i === parts.length - 1 ? ' and ' : ', ', ...p]))
@@ -41,12 +41,12 @@ const listed = (parts: readonly Sentence[]): Sentence =>
 export function bindingSentence(c: ClassCase): Sentence {
   const { range, of, stock } = c
   const lower = stock.label.toLowerCase()
-  const top = sayFigure(capacityFigure(of, stock, c.claimedMax))
+  const top = inline(capacityFigure(of, stock, c.claimedMax))
   switch (range.binding) {
     case 'media-mass':
       return [
         'What binds at the top is media: what is in it is worth ',
-        ...(of.mass ? [sayFigure(of.mass)] : []),
+        ...(of.mass ? [inline(of.mass)] : []),
         ' of good sintered media',
         ...(of.foam >= 0.05 ? [`, ${Math.round(of.foam * 100)} % of that by foam`] : []),
         ', which carry ',
@@ -57,7 +57,7 @@ export function bindingSentence(c: ClassCase): Sentence {
       const limit = range.schools.find((s) => s.school === 'balance')?.limit
       return [
         'What binds at the top is the balance of feed: its films take up ',
-        sayFigure(takenFigure(of, stock)),
+        inline(takenFigure(of, stock)),
         ' of nitrogen before a kit shows colour, which carries ',
         top,
         ` for “${lower}”`,
@@ -75,7 +75,7 @@ export function bindingSentence(c: ClassCase): Sentence {
       const asked = range.binding === 'minima' ? stock.minTurnover : 'floor'
       return [
         range.leading === 'turnover' ? 'Only its turnover is known: ' : 'What binds at the top is turnover: ',
-        sayFigure(of.flow),
+        inline(of.flow),
         asked === 'floor'
           ? ' reaches every corner of a tank up to about '
           : ` gives the ${asked} turnovers an hour some ask for up to `,
@@ -129,7 +129,7 @@ function differs({ range }: ClassCase): Sentence {
   if (balance > mass * APART)
     return [
       ' Both read the same area: the balance comes to ',
-      sayFigure(reserveFigure(balance, mass), 2),
+      inline(reserveFigure(balance, mass), 2),
       ' times what mass allows. That is the reserve mass keeps, for fouled media, feast days and ripening.',
     ]
   if (mass > balance * APART)
@@ -173,9 +173,9 @@ export function leverageSentence({ of, stock }: ClassCase): Sentence | null {
   if (!more) return null
   return [
     'To its films twice the flow is worth ',
-    sayFigure(shareFigure('twice-flow', 'Twice the flow', more.flow)),
+    inline(shareFigure('twice-flow', 'Twice the flow', more.flow)),
     ' more, twice the media ',
-    sayFigure(shareFigure('twice-media', 'Twice the media', more.media)),
+    inline(shareFigure('twice-media', 'Twice the media', more.media)),
     ' more.',
   ]
 }
@@ -186,7 +186,7 @@ export function floorSentence(c: ClassCase): Sentence | null {
   if (!floor?.interval || c.range.binding === 'turnover' || !(c.range.max > floor.interval[1])) return null
   return [
     'At its largest tank the water turns over ',
-    sayFigure(
+    inline(
       {
         id: 'turns-at-top',
         label: 'Turnovers per hour at its largest tank',
@@ -233,14 +233,14 @@ export function takesSentence(
       source: stock.marks.litresPerKilogram.source,
     }
     parts.push([
-      sayFigure(need, 2),
+      inline(need, 2),
       ' of good sintered media in place of ',
-      sayFigure(of.mass),
+      inline(of.mass),
       ...packsOf(need.value - of.mass.value, of.pack ?? null),
     ])
   } else if (of.films && range.max > 0)
     parts.push([
-      sayFigure(
+      inline(
         {
           id: 'surface-needed',
           label: 'Surface the claim asks for ÷ what there is',
@@ -260,7 +260,7 @@ export function takesSentence(
   if (proposed)
     parts.push([
       `“${proposed.name}” in it, which carries `,
-      sayFigure(proposed.carries),
+      inline(proposed.carries),
       proposed.carries.value >= claimedMax ? '' : ' and is still short of it',
     ])
   return parts.length ? ['To make the claim true it would take ', ...listed(parts), '.'] : null

@@ -1,7 +1,7 @@
-import { RIPENESS, type Films, type Keeping, type Story } from '../biology'
+import { RIPENESS, type Films, type Keeping, type Scenario } from '../biology'
 
 /** Things that happen to a tank and its filter, as people ask about them. */
-export const STORY_KINDS = [
+export const SCENARIO_KINDS = [
   'nothing',
   'starter',
   'ripe-media',
@@ -11,15 +11,15 @@ export const STORY_KINDS = [
   'double',
   'off',
 ] as const
-export type StoryKind = (typeof STORY_KINDS)[number]
+export type ScenarioKind = (typeof SCENARIO_KINDS)[number]
 
 /** What a story asks besides its kind: weeks beside each other, share of ripe media, hours without power. */
-export interface StoryAsks {
+export interface ScenarioAsks {
   readonly weeks: number
   readonly share: number
   readonly hours: number
 }
-export const USUAL_ASKS: StoryAsks = { weeks: 4, share: 0.3, hours: 12 }
+export const USUAL_ASKS: ScenarioAsks = { weeks: 4, share: 0.3, hours: 12 }
 
 /** A settled tank is watched so long before something happens to it, and altogether (days). */
 const BEFORE = 5
@@ -32,20 +32,20 @@ const AFTER = 40
  * A story of one filter on a tank, told from its start with full stock. `body`: water its body shuts in when it stops
  * (m³); Infinity where its films lie open in the tank, null where nobody knows.
  */
-export function storyOf(
-  kind: StoryKind,
+export function scenarioOf(
+  kind: ScenarioKind,
   keeping: Keeping,
   films: Films,
-  asks: StoryAsks = USUAL_ASKS,
+  asks: ScenarioAsks = USUAL_ASKS,
   body: number | null = null,
-): Story {
-  const from = (ripe: number): Story => ({
+): Scenario {
+  const from = (ripe: number): Scenario => ({
     keeping,
     filters: [{ id: 'filter', films, ripe, ...(body !== null && { body }) }],
     happenings: [],
     days: RIPENING,
   })
-  const settled = (happening: Story['happenings'][number]): Story => ({
+  const settled = (happening: Scenario['happenings'][number]): Scenario => ({
     ...from(1),
     happenings: [happening],
     days: AFTER,

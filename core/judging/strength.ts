@@ -1,5 +1,5 @@
 import { carbonDioxideLost, gasExchange } from '../biology'
-import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, putFigure, inline, type Figure, type Sentence } from '../figures'
 import {
   approachSpeed,
   gentleFrom,
@@ -50,7 +50,7 @@ export interface Strength {
 }
 
 /** A named way for the water to come back. */
-export interface Choice {
+export interface ReturnChoice {
   readonly id: string
   readonly name: string
   readonly outlet: Outlet
@@ -67,7 +67,7 @@ const OUTLET_WORDS: Readonly<Record<OutletKind, string>> = {
 export const waysBack = (
   noted: readonly NamedOutlet[] | undefined,
   usual: Outlet | null,
-): readonly Choice[] =>
+): readonly ReturnChoice[] =>
   noted?.map((o) => ({ id: o.id, name: o.name, outlet: o })) ??
   (usual ? [{ id: 'usual', name: OUTLET_WORDS[usual.kind], outlet: usual }] : [])
 
@@ -75,8 +75,8 @@ export const waysBack = (
 type AlongTank = Pick<TankRecord, 'stock' | 'length'>
 
 /** An outlet as it is, turned at the glass, and with half of its holes closed. */
-function choicesOf({ id, name, outlet }: Choice): readonly Choice[] {
-  const out: Choice[] = [{ id, name, outlet }]
+function choicesOf({ id, name, outlet }: ReturnChoice): readonly ReturnChoice[] {
+  const out: ReturnChoice[] = [{ id, name, outlet }]
   if (outlet.aim !== 'glass' && outlet.kind !== 'airlift')
     out.push({ id: `${id}-glass`, name: `${name}, turned to the glass`, outlet: { ...outlet, aim: 'glass' } })
   if (outlet.kind === 'spray-bar' && outlet.holes >= 4)
@@ -99,7 +99,7 @@ const curveOf = (outlet: Outlet, flow: number, length: number): DrawnOutlet['cur
 export const outletsAlong = (
   tank: AlongTank,
   flow: Figure,
-  outlets: readonly Choice[],
+  outlets: readonly ReturnChoice[],
 ): readonly OutletResult[] =>
   flow.value > 0 ? outlets.flatMap(choicesOf).map((c) => resultOf(c, flow, tank)) : []
 
@@ -117,7 +117,7 @@ export function bestOutlet(results: readonly OutletResult[]): OutletResult | nul
   )
 }
 
-function resultOf({ id, name, outlet }: Choice, flow: Figure, tank: AlongTank): OutletResult {
+function resultOf({ id, name, outlet }: ReturnChoice, flow: Figure, tank: AlongTank): OutletResult {
   const most = tank.stock.strongestCurrent
   const q = flow.value
   const share = strongShare(outlet, q, most, tank.length)
@@ -196,7 +196,7 @@ export interface Inlet {
 export function strengthOf(
   tank: TankRecord,
   flow: Figure,
-  outlets: readonly Choice[],
+  outlets: readonly ReturnChoice[],
   inlet: Inlet | null,
   hasIntake: boolean,
 ): Strength {
@@ -211,19 +211,19 @@ export function strengthOf(
       tone: TONES[first.level],
       sentence:
         first.gentle.value === 0
-          ? [`${first.name}: gentle from the outlet on, at most `, sayFigure(first.leaves), ` ${bears}`]
+          ? [`${first.name}: gentle from the outlet on, at most `, inline(first.leaves), ` ${bears}`]
           : [
               `${first.name}: too fast for them over `,
-              sayFigure(first.share),
+              inline(first.share),
               ' of the length, gentle from ',
-              sayFigure(first.gentle),
+              inline(first.gentle),
               ` ${bears}`,
             ],
     })
     if (best !== first)
       out.push({
         tone: 'note',
-        sentence: [`Better: ${lowerFirst(best.name)}, too fast over `, sayFigure(best.share), ' only.'],
+        sentence: [`Better: ${lowerFirst(best.name)}, too fast over `, inline(best.share), ' only.'],
       })
   }
   if (first && !first.stirs)
@@ -243,7 +243,7 @@ export function strengthOf(
       tone: 'note',
       sentence: [
         'It stirs the surface: oxygen comes in, and of carbon dioxide given to the plants about ',
-        sayFigure(lostFigure(exchange, tank)),
+        inline(lostFigure(exchange, tank)),
         ' leaves in an hour.',
       ],
     })
@@ -272,7 +272,7 @@ export function strengthOf(
       tone: 'caution',
       sentence: [
         'At its inlet the water runs at ',
-        sayFigure(speed, 2),
+        inline(speed, 2),
         ', faster than they swim for long: a larger strainer or a sponge helps.',
       ],
     })

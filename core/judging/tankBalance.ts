@@ -12,7 +12,7 @@ import {
   type Keeping,
   type LimitId,
 } from '../biology'
-import { lowerFirst, put, putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, putFigure, inline, type Figure, type Sentence } from '../figures'
 import type { JudgedFill } from './fills'
 import { feedBand, keepingOfTank, type TankRecord } from '../tanks/tankRecord'
 
@@ -311,9 +311,9 @@ function sentencesOf(
     add(
       'note',
       'Of ',
-      sayFigure(made),
+      inline(made),
       ' the tank itself takes ',
-      sayFigure(own),
+      inline(own),
       ': glass, substrate and décor carry films too.',
     )
   if (k.food)
@@ -331,7 +331,7 @@ function sentencesOf(
     add(
       'note',
       'Every limit is kept. Films of filter and tank could take ',
-      sayFigure(reserve),
+      inline(reserve),
       ' times what they get before a kit shows colour: that is the reserve for fouled media, feast days and ripening.',
     )
   const limitWords = (id: LimitId): string =>
@@ -369,7 +369,7 @@ function sentencesOf(
       'Oxidising this much ',
       doubtful.has('alkalinity') ? 'may use' : 'uses',
       ' up alkalinity faster than changes bring it: without changes it lasts about ',
-      sayFigure(
+      inline(
         {
           ...alkalinityFigure(k, b),
           id: 'alkalinity-days',
@@ -387,7 +387,7 @@ function sentencesOf(
     add(
       'note',
       'Between changes pH falls by about ',
-      sayFigure(
+      inline(
         {
           ...alkalinityFigure(k, b),
           id: 'ph-fall',
@@ -468,5 +468,5 @@ export const balanceWords = (t: TankBalance): Sentence => {
   const ammonia = t.lines.find((l) => l.figure.id === 'tank-ammonia')?.figure
   if (over || maybe)
     return [[over && `${over} past the limit`, maybe && `${maybe} maybe past it`].filter(Boolean).join('; ')]
-  return ['ammonia ', ...(ammonia ? [sayFigure(ammonia)] : [])]
+  return ['ammonia ', ...(ammonia ? [inline(ammonia)] : [])]
 }

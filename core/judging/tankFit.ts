@@ -1,5 +1,5 @@
 import { usualTank } from '../biology'
-import { sayFigure, type Figure, type Sentence } from '../figures'
+import { inline, type Figure, type Sentence } from '../figures'
 import {
   CALM,
   capacityFigure,
@@ -48,13 +48,13 @@ export function tankFit(
     return { level: 'weak', turnover: rate, sentence: ['No water comes through it as it was measured.'] }
   const range = supportedRange(capacityInput(fill, claimedMax), stock)
   const [low, high] = range.maxInterval
-  const most = sayFigure(capacityFigure(fill, stock, claimedMax))
+  const most = inline(capacityFigure(fill, stock, claimedMax))
   const by = SCHOOL_WORDS[range.binding]
   const tooLittle: Sentence = [
     `by ${by} it carries `,
     most,
     ' of such stock, and the tank holds ',
-    sayFigure(tank.water),
+    inline(tank.water),
     '.',
   ]
   const is = (level: TankFit['level'], ...sentence: Sentence): TankFit => ({
@@ -79,7 +79,7 @@ export function tankFit(
     return is(
       'strong',
       'Too strong: its gentlest outlet is too fast for them over ',
-      sayFigure(share(fast.at)),
+      inline(share(fast.at)),
       ' of the length.',
     )
   if (range.atMost)
@@ -95,7 +95,7 @@ export function tankFit(
     return is(
       'borderline',
       'Borderline, it may be too strong: its gentlest outlet is too fast over ',
-      sayFigure(share(fast.at)),
+      inline(share(fast.at)),
       ' of the length, within its doubt over half.',
     )
   return is(
@@ -104,6 +104,6 @@ export function tankFit(
     `by ${by} it carries `,
     most,
     ' of such stock; ',
-    ...(fast ? ['its gentlest outlet is too fast over ', sayFigure(share(fast.at)), ' of the length.'] : [sayFigure(rate), ' turnovers an hour.']), // prettier-ignore
+    ...(fast ? ['its gentlest outlet is too fast over ', inline(share(fast.at)), ' of the length.'] : [inline(rate), ' turnovers an hour.']), // prettier-ignore
   )
 }

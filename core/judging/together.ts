@@ -1,4 +1,4 @@
-import { putFigure, sayFigure, type Figure, type Sentence } from '../figures'
+import { putFigure, inline, type Figure, type Sentence } from '../figures'
 import { capacityFigure, capacityInput, capacityOf } from '../tanks'
 import type { JudgedFill } from './fills'
 import { nothingRunning, ruleBesideBalance, type Left } from './redundancy'
@@ -6,7 +6,7 @@ import { balanceWords, tankBalance, type TankBalance } from './tankBalance'
 import type { TankRecord } from '../tanks/tankRecord'
 
 /** A filter that runs on a tank, by its name and the fill it has in it. */
-export interface Running {
+export interface RunningFilter {
   readonly name: string
   readonly fill: JudgedFill
   /** Largest tank its label claims (m³), for houses that go by oversizing. */
@@ -54,7 +54,7 @@ export const sumCarried = (id: string, all: readonly Figure[]): Figure => ({
  * open for service. Null while none of them has a known flow.
  * @throws OutOfRange naming a field of the tank.
  */
-export function together(tank: TankRecord, running: readonly Running[]): Together | null {
+export function together(tank: TankRecord, running: readonly RunningFilter[]): Together | null {
   if (!running.length) return null
   const each = running.map(({ name, fill, claimedMax = null }): Carrying => ({
     name,
@@ -65,7 +65,7 @@ export function together(tank: TankRecord, running: readonly Running[]): Togethe
     const seen = list.filter((e) => !e.blind).map((e) => e.carries)
     return seen.length ? sumCarried(id, seen) : null
   }
-  const balanced = (list: readonly Running[]): TankBalance | null =>
+  const balanced = (list: readonly RunningFilter[]): TankBalance | null =>
     tankBalance(tank, ...list.map((r) => r.fill))
   const without = running.map(({ name }, i) => {
     const rest = running.filter((_, j) => j !== i)
@@ -88,9 +88,9 @@ function sentencesOf(
     add(
       enough ? 'note' : 'caution',
       each.filter((e) => !e.blind).length > 1 ? 'Together they carry ' : 'It carries ',
-      sayFigure(carries),
+      inline(carries),
       ' of such stock; the tank holds ',
-      sayFigure(tank.water),
+      inline(tank.water),
       enough ? '.' : ': too little.',
     )
   }
@@ -99,7 +99,7 @@ function sentencesOf(
       add(
         most.value < water ? 'caution' : 'note',
         `${name}: by its flow alone no more than `,
-        sayFigure(most),
+        inline(most),
         '; what its media carry nobody has noted, so it is not counted.',
       )
   if (without.length < 2)
@@ -111,7 +111,7 @@ function sentencesOf(
         left ? 'note' : 'caution',
         `With ${w.name} open, the rest carries `,
         ...(w.carries
-          ? [sayFigure(w.carries), left ? ': enough.' : ': not all of it.']
+          ? [inline(w.carries), left ? ': enough.' : ': not all of it.']
           : ['what nobody knows.']),
         ...(w.balance ? [' By the balance: ', ...balanceWords(w.balance), '.'] : []),
       )

@@ -4,7 +4,7 @@ import { daysBetween } from '../days'
 import { capacityInput, capacityOf, ruleOf, type CapacitySchool } from '../tanks'
 import { tankBalance } from './tankBalance'
 import { feedBand, type TankRecord } from '../tanks/tankRecord'
-import type { Running } from './together'
+import type { RunningFilter } from './together'
 
 /** A water test of a tank on a day (kg/m³ as N); a conditioner that binds ammonia falsifies it. */
 export interface WaterTest {
@@ -45,7 +45,7 @@ const atLeastOne = (ratio: number, half: number): number =>
   ratio > 0 ? between(jstat.normal.cdf(Math.log(ratio) / Math.max(0.02, half / 2), 0, 1)) : OTHER_CAUSES
 
 /** What the schools say of a tank with its filters; what is silent of one of them is silent of the tank. */
-function saidOf(tank: TankRecord, running: readonly Running[]): readonly Prediction[] {
+function saidOf(tank: TankRecord, running: readonly RunningFilter[]): readonly Prediction[] {
   const { order } = ruleOf(tank.stock)
   const all = running.map((r) => capacityOf(capacityInput(r.fill, r.claimedMax ?? null), tank.stock))
   return order.flatMap((school): Prediction[] => {
@@ -81,7 +81,7 @@ function saidOf(tank: TankRecord, running: readonly Running[]): readonly Predict
  */
 export function trialCase(
   { id, tank }: { readonly id: string; readonly tank: TankRecord },
-  running: readonly (Running & { readonly since: string | null })[],
+  running: readonly (RunningFilter & { readonly since: string | null })[],
   tests: readonly WaterTest[],
 ): TrialCase | null {
   const counted = tests.filter(

@@ -1,5 +1,5 @@
 import { suits } from '../teardown/placing'
-import { sayFigure, type Figure, type Sentence } from '../figures'
+import { inline, type Figure, type Sentence } from '../figures'
 import {
   capacityFigure,
   capacityInput,
@@ -217,10 +217,10 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
       'overclaim',
       over || !d.overclaim ? 'against' : 'for',
       'The label claims tanks up to ',
-      sayFigure(printedFigure(top)),
+      inline(printedFigure(top)),
       '; as shipped a normally stocked one is supported up to ',
-      sayFigure(supported),
-      ...(d.overclaim ? [': the claim is ', sayFigure(d.overclaim), ' times that.'] : ['.']),
+      inline(supported),
+      ...(d.overclaim ? [': the claim is ', inline(d.overclaim), ' times that.'] : ['.']),
     )
   }
   const normal = d.ranges.find((r) => normalClass && r.stockClass === stockKey(normalClass))
@@ -249,7 +249,7 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
       'proposed',
       'note',
       `With “${d.proposed.fill.fill.name}” in it, it could carry `,
-      sayFigure(d.proposed.supported),
+      inline(d.proposed.supported),
       ' normally stocked.',
     )
   for (const { id, sentence } of labelDisagreements(model)) out.push({ id, tone: 'caution', sentence })
@@ -285,16 +285,16 @@ function flowReason(basis: FlowBasis, flow: Figure, label: Figure | null, add: A
     label && label.value > 0
       ? [
           '; ',
-          sayFigure(shareApart('off-rated', 'Flow against the rated flow', flow, label)),
+          inline(shareApart('off-rated', 'Flow against the rated flow', flow, label)),
           ` ${flow.value < label.value ? 'below' : 'above'} the rated `,
-          sayFigure(label),
+          inline(label),
         ]
       : []
   add(
     'flow',
     isFirm(basis) ? 'note' : 'caution',
     'Flow: ',
-    sayFigure(flow),
+    inline(flow),
     `, ${BASIS_WORDS[basis]}`,
     ...rest,
     '.',
@@ -311,12 +311,12 @@ function labelReason(f: FlowAgainstLabel, add: Add): void {
     'label',
     f.outsideUncertainty && f.difference < 0 ? 'against' : 'for',
     'Bare and empty at no lift, as labels are rated: ',
-    sayFigure(f.measured),
+    inline(f.measured),
     ' against ',
-    sayFigure(label),
+    inline(label),
     f.ratio === 1 ? '' : ' (label brought to this mains frequency)',
     ', ',
-    sayFigure({
+    inline({
       ...shareApart('label-difference', 'Bench against label', f.measured, label),
       source: 'ISO 9906:2012 acceptance grades (from memory), used as a yardstick',
     }),
@@ -331,7 +331,7 @@ function liftReason(main: HookupResult, add: Add): void {
       'lift',
       'against',
       'The lift of ',
-      sayFigure(staticHeadFigure(staticHead)),
+      inline(staticHeadFigure(staticHead)),
       ' is more than the pump can reach: no flow.',
     )
   else if (staticHead.circuit === 'closed' && hookup.bodyBelowWater > 0)
@@ -339,7 +339,7 @@ function liftReason(main: HookupResult, add: Add): void {
       'lift',
       'note',
       'The ',
-      sayFigure(bodyDepthFigure(hookup)),
+      inline(bodyDepthFigure(hookup)),
       ' down to the body cost nothing: both ends are under water, so the falling side pays for the rising one. Only friction counts.',
     )
   else if (staticHead.head > 0)
@@ -347,7 +347,7 @@ function liftReason(main: HookupResult, add: Add): void {
       'lift',
       'note',
       'The circuit is open: ',
-      sayFigure(staticHeadFigure(staticHead)),
+      inline(staticHeadFigure(staticHead)),
       ' of lift comes off the pump’s head at every flow.',
     )
 }

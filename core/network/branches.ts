@@ -1,7 +1,7 @@
 import { friction, type Correlation } from '../hydraulics/friction'
 import { boreArea, STANDARD_GRAVITY, type Fluid } from '../hydraulics/segments'
 import { layerCoefficients, quadraticCoefficient, slotCoefficients, type Element } from './elements'
-import { passes, type Graph } from './graph'
+import { passesThrough, type Graph } from './graph'
 
 /** Whether what lets water one way only lies along its branch (1) or against it (−1). */
 type Sign = 1 | -1
@@ -234,7 +234,7 @@ export function branchesOf(elements: readonly Element[], graph: Graph, fluid: Fl
     // Back to where the row begins, or once round a ring; then along it.
     let node = from[start] as number
     let index = start
-    while (passes(graph, node)) {
+    while (passesThrough(graph, node)) {
       const before = next(node, index)
       if (before === start) break
       node = beyond(node, before)
@@ -245,7 +245,7 @@ export function branchesOf(elements: readonly Element[], graph: Graph, fluid: Fl
       used[index] = true
       add(row.branch, elements[index] as Element, index, from[index] === node ? 1 : -1, fluid)
       node = beyond(node, index)
-      if (!passes(graph, node)) break
+      if (!passesThrough(graph, node)) break
       index = next(node, index)
     }
     row.to = node

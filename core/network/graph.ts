@@ -48,5 +48,5 @@ export function graphOf(
 }
 
 /** Whether the water of one element at a node must all go on into just one other. */
-export const passes = (g: Graph, node: number): boolean =>
+export const passesThrough = (g: Graph, node: number): boolean =>
   g.at[node]?.length === 2 && g.level[node] === null && g.letIn[node] === null

@@ -44,7 +44,7 @@ export interface SecondFilter {
  * uncertainty). `knob` is what was set by it: what trays and grids take, or, where hose and media alone take more than
  * the trial shows and for airlifts, how far the curve of the drive reaches.
  */
-export interface Telling {
+export interface CalibrationTrial {
   readonly case: PathCase
   readonly knob: 'rest' | 'reach'
   readonly flow: number
@@ -72,7 +72,7 @@ export interface PathCase {
   readonly second?: SecondFilter | null
   readonly drive: Drive
   readonly rest: number
-  readonly told?: Telling | null
+  readonly told?: CalibrationTrial | null
   /** Biological media of one fill as weighed (kg): it calibrates that fill, and no other. */
   readonly weighed?: { readonly fillId: string; readonly mass: number } | null
   readonly temperature: number

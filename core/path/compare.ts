@@ -1,9 +1,9 @@
-import { lowerFirst, put, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, inline, type Figure, type Sentence } from '../figures'
 import type { StockClass } from '../tanks'
 import { auditOrder, burden, HOUSE_RULES, type HouseRule, type OrderFinding } from './audit'
 import {
   fillCapacityFigure,
-  flowFigure,
+  pathFlowFigure,
   jobFigure,
   mediaHeadFigure,
   meetsFigure,
@@ -47,7 +47,7 @@ const difference = (now: Figure, before: Figure, more: boolean): Difference => (
 
 /** Flow, capacity, media, and what slips past, of a fill against another. */
 export const differences = (now: Outcome, before: Outcome, stock: StockClass): readonly Difference[] => [
-  difference(flowFigure(now), flowFigure(before), true),
+  difference(pathFlowFigure(now), pathFlowFigure(before), true),
   difference(fillCapacityFigure(now, stock), fillCapacityFigure(before, stock), true),
   difference(jobFigure(now, 'biological'), jobFigure(before, 'biological'), true),
   difference(meetsFigure(now), meetsFigure(before), true),
@@ -86,7 +86,7 @@ export function changesOf(
       }
       out.push([
         `${chamber.name}: `,
-        sayFigure(f, 2),
+        inline(f, 2),
         b > a ? ` more of ${m.name.toLowerCase()}.` : ` less of ${m.name.toLowerCase()}.`,
       ])
     }

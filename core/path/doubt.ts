@@ -2,12 +2,12 @@ import { LOSS_UNCERTAINTY, pumpVariance } from '../duty'
 import type { Pump } from '../hydraulics'
 import { resistanceOf } from '../media'
 import { expanded, type VariancePart } from '../statistics'
-import type { PathCase, Telling } from './case'
+import type { PathCase, CalibrationTrial } from './case'
 import { flowsOf, type Turn } from './flow'
 
 /** What was set by the telling trial, turned by a share: what the body takes, else how far the pump's curve reaches. */
 const KNOB = 1e-3
-const knobTurned = ({ rest, drive: { pump } }: PathCase, knob: Telling['knob']): Turn =>
+const knobTurned = ({ rest, drive: { pump } }: PathCase, knob: CalibrationTrial['knob']): Turn =>
   knob === 'rest' ? { rest: rest * (1 + KNOB) } : { pump: { ...pump, maxFlow: pump.maxFlow * (1 + KNOB) } }
 
 /** The pump of a case with its curve turned as another’s is: H0 and Q0 by factors, n outright. */
@@ -24,8 +24,8 @@ interface ToldShifts {
   readonly knob: number
   readonly turns: Map<string, number>
 }
-const KEPT = new WeakMap<Telling, ToldShifts>()
-function toldShifts(told: Telling): ToldShifts {
+const KEPT = new WeakMap<CalibrationTrial, ToldShifts>()
+function toldShifts(told: CalibrationTrial): ToldShifts {
   const kept = KEPT.get(told)
   if (kept) return kept
   const flowWith = flowsOf(told.case)
@@ -39,7 +39,7 @@ function toldShifts(told: Telling): ToldShifts {
   KEPT.set(told, made)
   return made
 }
-function toldShift(told: Telling, key: string, t: Turn): number {
+function toldShift(told: CalibrationTrial, key: string, t: Turn): number {
   const { flow, flowWith, turns } = toldShifts(told)
   const kept = turns.get(key)
   if (kept !== undefined) return kept
@@ -104,4 +104,4 @@ export function expandedUncertainty(c: PathCase, flow: number): number {
 }
 
 /** A trial whose computed flow is not its own, because nothing could be told from it, still says how sure it is. */
-const toldShare = (told: Telling): number => told.flow / toldShifts(told).flow
+const toldShare = (told: CalibrationTrial): number => told.flow / toldShifts(told).flow

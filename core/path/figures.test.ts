@@ -1,7 +1,7 @@
 import type { Figure } from '../figures'
 import { waterProperties } from '../water'
 import {
-  asSecond, fillCapacityFigure, contactFigure, costFigure, differences, flowFigure, freeFigure, fullFigure, headFigure, jobFigure, layerMassFigure, leftOverFigure, lineFigure, massFigure, mediaHeadFigure, meetsFigure, outcomeOf, pastFigure, pumpHeadFigure, sideFigure, unstrainedFigure, velocityFigure,
+  asSecond, fillCapacityFigure, contactFigure, costFigure, differences, pathFlowFigure, freeFigure, fullFigure, headFigure, jobFigure, layerMassFigure, leftOverFigure, lineFigure, massFigure, mediaHeadFigure, meetsFigure, outcomeOf, bypassFigure, pumpHeadFigure, sideFigure, unstrainedFigure, velocityFigure,
 } from '.' // prettier-ignore
 import { caseWith, chamber, layer, medium, NORMAL } from './tests/support'
 
@@ -32,7 +32,7 @@ describe('every figure of the path, worked again from the numbers that its worki
     const head = headFigure(l)
     const [L = NaN, v = NaN, k = NaN, c = NaN] = parts(head, ['L', 'v', 'k · 10⁹', 'C'])
     expect((L * ((nu * v) / (k * 1e-9) + c * v * v)) / G / head.value).toBeCloseTo(1, 6)
-    const past = pastFigure(l)
+    const past = bypassFigure(l)
     const [through = NaN, round = NaN] = parts(past, ['through', 'past'])
     expect(round / (through + round)).toBeCloseTo(past.value, 9)
     // Both ways lose the same: plane Poiseuille flow with entry and exit through the gap, 1.5 velocity heads.
@@ -53,7 +53,7 @@ describe('every figure of the path, worked again from the numbers that its worki
     const head = pumpHeadFigure(o)
     const [h0 = NaN, q0 = NaN, n = NaN, q = NaN] = parts(head, ['H0', 'Q0', 'n', 'Q'])
     expect(h0 * (1 - (q / q0) ** n)).toBeCloseTo(head.value, 6)
-    const flow = flowFigure(o)
+    const flow = pathFlowFigure(o)
     const spent = flow.working?.filter((w) => /^h\d+$/.test(w.symbol)).reduce((s, w) => s + w.value, 0)
     expect(spent).toBeCloseTo(head.value, 6)
     expect(sum(mediaHeadFigure(o))).toBeCloseTo(mediaHeadFigure(o).value, 12)

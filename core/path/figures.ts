@@ -82,7 +82,7 @@ function supposedConditions({ supposed, told, drive }: Outcome['case']): readonl
 }
 
 /** Flow through the body on its hookup with this fill. */
-export function flowFigure(o: Outcome): Figure {
+export function pathFlowFigure(o: Outcome): Figure {
   const { drive, supposed, told } = o.case
   return {
     id: `path-flow-${o.case.fill.id}`,
@@ -241,7 +241,7 @@ export const layerMassFigure = (l: LayerFlow): Figure => ({
 })
 
 /** Share of the water that goes round a layer. */
-export function pastFigure(l: LayerFlow): Figure {
+export function bypassFigure(l: LayerFlow): Figure {
   return {
     id: `past-${l.placed.layer.id}`,
     label: `Goes round ${l.placed.medium.name.toLowerCase()}`,
@@ -396,7 +396,7 @@ export function worthFigure(o: Outcome): Figure {
 /** What the capacity of a fill is worked out from, as numbers of their own. */
 export const capacityFiguresOf = (o: Outcome): CapacityFigures => ({
   fill: o.case.fill,
-  flow: flowFigure(o),
+  flow: pathFlowFigure(o),
   meets: meetsFigure(o),
   mass: worthFigure(o),
   foam: o.worth.foam,

@@ -1,4 +1,4 @@
-import { put, sayFigure, type Figure, type Sentence } from '../figures'
+import { put, inline, type Figure, type Sentence } from '../figures'
 import { uvDose, UV_CLASSES, type UvChamber } from '../media'
 import { requirePositive } from '../errors'
 
@@ -55,9 +55,9 @@ export function heaterCheck(
     sentences: [
       [
         'Each pass warms the water by ',
-        sayFigure(rise, 2),
+        inline(rise, 2),
         ' K; below about ',
-        sayFigure(least),
+        inline(least),
         Math.abs(flow - leastFlow) <= HEATER_BAND * leastFlow
           ? ' it runs short of water: this is borderline.'
           : ' it runs short of water.',
@@ -108,9 +108,9 @@ export function lampCheck(
     sentences: [
       [
         'At this flow the mean dose is ',
-        sayFigure(dose, 2),
+        inline(dose, 2),
         ' mJ/cm², and ',
-        sayFigure(least, 2),
+        inline(least, 2),
         ` along the wall. NSF/ANSI 55 asks ${UV_CLASSES.B / 10} (class B) and ${UV_CLASSES.A / 10} (class A; from memory), ` +
           'shown by a bioassay of the whole unit: no sum makes a class.',
       ],

@@ -3,7 +3,7 @@ import { LOSS_UNCERTAINTY } from '../duty/dutyUncertainty'
 import { resistanceOf, type Medium } from '../media'
 import { studentQuantile } from '../statistics'
 import { auditOrder, HOUSE_RULES, type HouseRule } from './audit'
-import type { PathCase, Telling } from './case'
+import type { PathCase, CalibrationTrial } from './case'
 import { HEATER_LIMIT, heaterCheck } from './fitted'
 import { flowOfCase } from './flow'
 import { pathSensitivity } from './helpful'
@@ -40,7 +40,7 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
   const exact = { flow: 450 / 3.6e6, uncertainty: 0, lift: 0 }
   const layers = [layer('m', 'low', SINTERED, 60), layer('p', 'high', FINE, 20)]
   const rest = restFrom(shipped, exact)
-  const byExact: Telling = { case: { ...atLift(shipped, 0), rest }, knob: 'rest', flow: exact.flow, uncertainty: 0, degreesOfFreedom: 4 } // prettier-ignore
+  const byExact: CalibrationTrial = { case: { ...atLift(shipped, 0), rest }, knob: 'rest', flow: exact.flow, uncertainty: 0, degreesOfFreedom: 4 } // prettier-ignore
   test.each([
     ['on the level', 0, 0.8],
     ['lifted by 0.6 m', 0.6, 0.8],
@@ -49,7 +49,7 @@ describe('the doubt of a flow, told anew at the trial for each thing turned (GUM
     'curve, losses, media, the trial’s own doubt and the distance from it, in quadrature: %s',
     (_, lift, ownDoubt) => {
       const measured = { ...exact, uncertainty: ownDoubt / 3.6e6 }
-      const told: Telling = { ...byExact, uncertainty: measured.uncertainty }
+      const told: CalibrationTrial = { ...byExact, uncertainty: measured.uncertainty }
       const there: PathCase = { ...atLift(shipped, lift), rest, told, fill: { ...shipped.fill, layers } }
       const o = outcomeOf(there, NORMAL)
       /** The flow once the body was told by the trial, both with the same things turned. */

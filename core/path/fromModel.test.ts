@@ -6,7 +6,7 @@ import {
   atLift,
   caseOfTrial,
   fillAt,
-  flowFigure,
+  pathFlowFigure,
   flowOfCase,
   loadedTrials,
   outcomeOf,
@@ -91,15 +91,15 @@ test('an air-driven body goes by its measured flow, and stops at half the depth 
     f.conditions?.join(),
     ...(f.working ?? []).slice(0, 3).map((w) => w.provenance),
   ]
-  expect(said(flowFigure(o))).toEqual([expect.stringMatching(/straight from the measured flow.*Q0 as far as the trial/) as unknown, 'rule', 'computed', 'rule']) // prettier-ignore
+  expect(said(pathFlowFigure(o))).toEqual([expect.stringMatching(/straight from the measured flow.*Q0 as far as the trial/) as unknown, 'rule', 'computed', 'rule']) // prettier-ignore
   // With riser and air on record it is the airlift's own curve, and neither printed nor straight.
   const own = timed('own', flow, { kind: 'air', setup: { submergence: 0.3, riserDiameter: 0.018 }, hookupId: null, lift: 0.02, runs: [0, 1, 2].map(() => ({ series: 'water', value: 1.5e-5, volume: 0.01, seconds: 0.01 / flow })) as never }) // prettier-ignore
   const known = ready(record({ ...sponge, trials: [timed('t', flow, { hookupId: null }), own] })).base
   expect(known.drive.from).toBe('airlift')
   expect(known.drive.pump.exponent).not.toBe(1)
-  const told = flowFigure(outcomeOf({ ...known, fill: shipped }, NORMAL, true))
+  const told = pathFlowFigure(outcomeOf({ ...known, fill: shipped }, NORMAL, true))
   expect(said(told)).toEqual([expect.stringMatching(/own curve, from riser, depth and air/) as unknown, 'computed', 'computed', 'computed']) // prettier-ignore
-  expect(said(flowFigure(outcomeOf({ ...ready(record(label)).base, fill: shipped }, NORMAL, true))).slice(1)).toEqual(['printed', 'rule', 'rule']) // prettier-ignore
+  expect(said(pathFlowFigure(outcomeOf({ ...ready(record(label)).base, fill: shipped }, NORMAL, true))).slice(1)).toEqual(['printed', 'rule', 'rule']) // prettier-ignore
 })
 
 test('the loaded trial tells what trays and body take: worked through again, it gives its own flow', () => {

@@ -12,7 +12,7 @@ import { FILTERS, hasPump } from '../kinds'
 import type { Medium } from '../media'
 import type { BodyRecord, Chamber } from '../volumes'
 import { airUpTheRiser } from '../trials/air/flow'
-import type { ByLabel, Drive, PathCase, SecondFilter, Telling } from './case'
+import type { ByLabel, Drive, PathCase, SecondFilter, CalibrationTrial } from './case'
 import { atLift, reachFrom, restFrom, type MeasuredFlow } from './rest'
 
 /** What a model’s record gives the path to work with. */
@@ -264,7 +264,7 @@ function weighedFill({ fills, model }: PathRecord): NonNullable<PathCase['weighe
 /** A base with what a trial told of it. */
 interface ToldBase {
   readonly base: Omit<PathCase, 'fill'>
-  readonly told: Telling
+  readonly told: CalibrationTrial
 }
 
 /** What trials of a record told: the same for all of its fills, and asked for each. */

@@ -1,7 +1,14 @@
 import { GENERIC_MEDIA, type Medium } from '../media'
 import type { CapacitySchool } from '../tanks'
 import { HOUSE_RULES, type HouseRule, type OrderFinding } from './audit'
-import { fitFill, isBetter, weighCandidate, worthDirty, type Candidate, type FitLimits } from './optimise'
+import {
+  fitFill,
+  isBetter,
+  weighCandidate,
+  worthDirty,
+  type FillArrangement,
+  type FitLimits,
+} from './optimise'
 import { caseWith, chamber, layer, medium, NORMAL } from './tests/support'
 import type { Chamber } from '../volumes'
 
@@ -24,7 +31,7 @@ const fit = (
   more: Partial<FitLimits> = {},
   layers = [] as ReturnType<typeof layer>[],
 ) => fitFill(caseWith(layers, { chambers, media: GENERIC_MEDIA }), { ...LIMITS, ...more })
-const laid = (c: Candidate): string[] => c.layers.map((l) => `${l.id} ${l.measure} ${+l.amount.toFixed(6)}`) // prettier-ignore
+const laid = (c: FillArrangement): string[] => c.layers.map((l) => `${l.id} ${l.measure} ${+l.amount.toFixed(6)}`) // prettier-ignore
 
 describe('which of two arrangements is better', () => {
   const of = (says: Partial<Record<CapacitySchool, number | null>>, more: { broken?: number; weights?: number[]; cost?: number; flow?: number; volume?: number } = {}) =>
@@ -37,8 +44,8 @@ describe('which of two arrangements is better', () => {
         cost: { costMinor: more.cost ?? 0 },
         capacity: { volume: more.volume ?? Object.values(says)[0] ?? 0.5, schools: Object.entries(says).map(([school, volume]) => ({ school, volume })) },
       },
-    }) as unknown as Candidate // prettier-ignore
-  const wins = (a: Candidate, b: Candidate) => [isBetter(a, b), isBetter(b, a)]
+    }) as unknown as FillArrangement // prettier-ignore
+  const wins = (a: FillArrangement, b: FillArrangement) => [isBetter(a, b), isBetter(b, a)]
   test.each([
     ['fewer limits broken before all else', of({ 'media-mass': 0.1 }, { broken: 1 }), of({ 'media-mass': 0.9 }, { broken: 2 }), [true, false]],
     ['then more carried', of({ 'media-mass': 0.3 }, { weights: [9], cost: 9 }), of({ 'media-mass': 0.2 }), [true, false]],
@@ -126,7 +133,7 @@ describe('how many arrangements are tried (counted by hand)', () => {
 })
 
 describe('what comes of it', () => {
-  const packs = (c: Candidate) =>
+  const packs = (c: FillArrangement) =>
     c.layers.filter((l) => l.measure === 'packs').map((l) => `${l.chamberId} ${l.amount}`)
   test('pads first, then media in whole packs or loose to the rim, each layer as such', () => {
     // Fed little, so that media bind and not the oxygen of a tank that nothing stirs.

@@ -1,7 +1,7 @@
 import { FILTERS } from '../kinds'
 import { isFillable, type FillLayer, type PlacedChamber } from '../fills'
 import { countsForCapacity, isStraining, packVolume, type Medium } from '../media'
-import { saidBy, type StockClass } from '../tanks'
+import { volumeBySchool, type StockClass } from '../tanks'
 import type { ReachResult } from '../teardown/reach'
 import { auditOrder, burden, type HouseRule, type OrderFinding } from './audit'
 import type { PathCase } from './case'
@@ -29,7 +29,7 @@ export interface Dirtied {
 }
 
 /** An arrangement with what it comes to; `broken` counts the limits it does not keep. */
-export interface Candidate {
+export interface FillArrangement {
   readonly layers: readonly FillLayer[]
   readonly outcome: Outcome
   readonly findings: readonly OrderFinding[]
@@ -41,8 +41,8 @@ export interface Candidate {
  * best and of the start (null: it was not asked, or cannot say).
  */
 export interface FitResult {
-  readonly start: Candidate
-  readonly best: Candidate
+  readonly start: FillArrangement
+  readonly best: FillArrangement
   readonly tried: number
   readonly dirt: { readonly best: Dirtied | null; readonly start: Dirtied | null }
 }
@@ -52,8 +52,12 @@ const isHard = (f: OrderFinding): boolean =>
   f.rule.severity === 'fault' || f.rule.id === 'coarse-to-fine' || f.rule.id === 'polish-last'
 
 /** Tank (m³) an arrangement carries: no more than its current feeds and its turnover reaches, whoever leads. */
-const carried = ({ outcome: { capacity } }: Candidate): number =>
-  Math.min(capacity.volume, saidBy(capacity, 'balance') ?? Infinity, saidBy(capacity, 'turnover') ?? Infinity)
+const carried = ({ outcome: { capacity } }: FillArrangement): number =>
+  Math.min(
+    capacity.volume,
+    volumeBySchool(capacity, 'balance') ?? Infinity,
+    volumeBySchool(capacity, 'turnover') ?? Infinity,
+  )
 
 /** Days at which half of what an arrangement carries clean is thought worth it: a month (ours). */
 const WORTH_A_MONTH = 30
@@ -76,7 +80,7 @@ export function weighCandidate(
   c: PathCase,
   layers: readonly FillLayer[],
   limits: FitLimits,
-): Candidate | null {
+): FillArrangement | null {
   try {
     // Media that were weighed were those of the fill as it is: of another nothing has been weighed.
     const weighed = (layers === c.fill.layers && c.weighed) || null
@@ -96,7 +100,7 @@ export function weighCandidate(
  * Is `a` better than `b`? Fewer limits broken, then more capacity, then lighter findings, then less cost, then more
  * flow. What each is worth dirty scales what it carries.
  */
-export function isBetter(a: Candidate, b: Candidate, worthA = 1, worthB = 1): boolean {
+export function isBetter(a: FillArrangement, b: FillArrangement, worthA = 1, worthB = 1): boolean {
   if (a.broken !== b.broken) return a.broken < b.broken
   const [ca, cb] = [worthA * carried(a), worthB * carried(b)]
   if (Math.abs(ca - cb) > 0.002 * Math.max(ca, cb)) return ca > cb
@@ -115,7 +119,7 @@ export function isBetter(a: Candidate, b: Candidate, worthA = 1, worthB = 1): bo
 export function fitFill(c: PathCase, limits: FitLimits): FitResult {
   const start = weighCandidate(c, c.fill.layers, limits)
   const base = outcomeOf({ ...c, fill: { ...c.fill, layers: [] } }, limits.stock, true)
-  const first = start ?? (weighCandidate(c, [], limits) as Candidate)
+  const first = start ?? (weighCandidate(c, [], limits) as FillArrangement)
   const room = base.topology.chambers.filter(
     (p) =>
       isFillable(p.chamber) &&
@@ -125,7 +129,7 @@ export function fitFill(c: PathCase, limits: FitLimits): FitResult {
   )
   let tried = 0
   /** The better of two, the one from the fresh arrangement. */
-  const over = (best: Candidate | null, layers: readonly FillLayer[]): Candidate | null => {
+  const over = (best: FillArrangement | null, layers: readonly FillLayer[]): FillArrangement | null => {
     const candidate = weighCandidate(c, layers, limits)
     tried++
     return candidate && (!best || isBetter(candidate, best)) ? candidate : best
@@ -134,15 +138,15 @@ export function fitFill(c: PathCase, limits: FitLimits): FitResult {
   // Media made to be moved lie dead where nothing moves them.
   const media = limits.media.filter((m) => countsForCapacity(m) && m.form !== 'moving')
   // Dirt tells one set of pads from another: the best of each set is held against those of the others.
-  const bests: Candidate[] = []
+  const bests: FillArrangement[] = []
   for (const plan of padPlans(room, limits)) {
-    let best: Candidate | null = null
+    let best: FillArrangement | null = null
     for (const medium of media)
       for (const counts of packCounts(room, plan, medium))
         best = over(best, [...kept, ...arrange(room, plan, medium, counts)])
     if (best) bests.push(best)
   }
-  const of = (candidate: Candidate): Judged => {
+  const of = (candidate: FillArrangement): Judged => {
     const dirt = limits.dirt?.(candidate.layers) ?? null
     return { candidate, dirt, worth: dirt ? worthDirty(dirt, lifeOf(candidate.layers, limits.media)) : 1 }
   }
@@ -167,7 +171,7 @@ const lifeOf = (layers: readonly FillLayer[], media: readonly Medium[]): number 
   )
 
 interface Judged {
-  readonly candidate: Candidate
+  readonly candidate: FillArrangement
   readonly dirt: Dirtied | null
   readonly worth: number
 }

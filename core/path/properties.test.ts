@@ -1,4 +1,4 @@
-import { saidBy } from '../tanks'
+import { volumeBySchool } from '../tanks'
 import fc from 'fast-check'
 import { sentenceText } from '../figures'
 import { MEASURES, type FillLayer } from '../fills'
@@ -62,7 +62,7 @@ test('whatever is laid in: shares are shares, the budget adds up, litres and kil
       expect(o.layers.reduce((s, l) => s + l.placed.mass, 0)).toBeCloseTo(o.weights.mass, 9)
       expect(o.meetsMedia).toBeGreaterThanOrEqual(0)
       expect(o.meetsMedia).toBeLessThanOrEqual(1 + 1e-9)
-      expect(o.capacity.volume).toBe(saidBy(o.capacity, o.capacity.leading))
+      expect(o.capacity.volume).toBe(volumeBySchool(o.capacity, o.capacity.leading))
     }),
     runs,
   )

@@ -1,4 +1,4 @@
-import { saidBy } from '../tanks'
+import { volumeBySchool } from '../tanks'
 import { sentenceText } from '../figures'
 import { STANDARD_GRAVITY } from '../water'
 import { uncertainDutyPoint } from '../duty'
@@ -85,7 +85,7 @@ describe('a fill on its hookup', () => {
     expect(o.weights.biologicalMass).toBeCloseTo(3.2 * 0.48, 6)
     // Capacity by mass, 100 L for each kilogram: 153.6 L by the sintered rings the rule was made for, and by 1.2 L of
     // coarse foam, 350 m²/m³ of which three quarters work: 0.315 m² at 2.29 m² a kilogram, 13.7 L.
-    expect(saidBy(o.capacity, 'media-mass')).toBeCloseTo(
+    expect(volumeBySchool(o.capacity, 'media-mass')).toBeCloseTo(
       0.1536 + (0.0012 * 350 * 0.75) / (1100 / 480) / 10,
       6,
     )

@@ -5,14 +5,14 @@ import type { PathCase } from './case'
 import {
   contactFigure,
   costFigure,
-  flowFigure,
+  pathFlowFigure,
   freeFigure,
   headFigure,
   jobFigure,
   lineFigure,
   massFigure,
   mediaHeadFigure,
-  pastFigure,
+  bypassFigure,
   pumpHeadFigure,
   sideFigure,
   unstrainedFigure,
@@ -48,7 +48,7 @@ const told = (f: Figure | null) => [f?.label, ...(f?.conditions ?? []), ...(f?.w
 
 describe('what a figure says of itself', () => {
   test('flow: fill, hookup, curve and temperature; its doubt only where there is one', () => {
-    expect(told(flowFigure(o)).slice(0, 8)).toEqual([
+    expect(told(pathFlowFigure(o)).slice(0, 8)).toEqual([
       'Flow with this fill',
       'As tried',
       'Own hoses',
@@ -58,12 +58,12 @@ describe('what a figure says of itself', () => {
       'Q0: flow at zero head',
       'n: curve exponent',
     ])
-    expect(told(flowFigure(o)).slice(8)).toEqual(o.budget.map((l, i) => `h${i + 1}: ${l.label}`))
-    expect(flowFigure(o)).not.toHaveProperty('uncertainty')
+    expect(told(pathFlowFigure(o)).slice(8)).toEqual(o.budget.map((l, i) => `h${i + 1}: ${l.label}`))
+    expect(pathFlowFigure(o)).not.toHaveProperty('uncertainty')
     const whole = worked(LAYERS, {}, false)
-    expect(flowFigure(whole).uncertainty).toBe(whole.uncertainty)
+    expect(pathFlowFigure(whole).uncertainty).toBe(whole.uncertainty)
     expect(whole.uncertainty).toBeGreaterThan(0)
-    expect(flowFigure(worked(LAYERS, { hookup: null })).conditions?.[1]).toBe('nothing attached')
+    expect(pathFlowFigure(worked(LAYERS, { hookup: null })).conditions?.[1]).toBe('nothing attached')
   })
   test('head of the pump: of both only where both run in one row', () => {
     const with_ = (more: object) =>
@@ -111,12 +111,12 @@ describe('what a figure says of itself', () => {
     expect(origin(headFigure(at('f', worked(LAYERS, { media }))))).toEqual(['measured', 'measured'])
   })
   test('what goes round, how long and how fast', () => {
-    expect(told(pastFigure(at('f')))).toEqual(['Goes round fine pad', 'through: through the layer', 'past: gap, wall and overflow beside it', 'g: gap beside it', 'h: head both share']) // prettier-ignore
+    expect(told(bypassFigure(at('f')))).toEqual(['Goes round fine pad', 'through: through the layer', 'past: gap, wall and overflow beside it', 'g: gap beside it', 'h: head both share']) // prettier-ignore
     const walled = worked([layer('m', 'low', SINTERED, 70)], {
       chambers: [chamber('low', { wallGap: 0.003 })],
     })
-    expect(pastFigure(at('m', walled)).working?.[2]?.value).toBe(0.003)
-    expect(pastFigure(at('m')).working?.[2]?.value).toBe(0)
+    expect(bypassFigure(at('m', walled)).working?.[2]?.value).toBe(0.003)
+    expect(bypassFigure(at('m')).working?.[2]?.value).toBe(0)
     expect([contactFigure(at('f')).label, velocityFigure(at('f')).label]).toEqual(['Contact time in fine pad', 'Velocity before fine pad']) // prettier-ignore
     const [gap] = o.sides
     expect(gap && told(sideFigure(o, gap))).toEqual(['Gap beside coarse foam, 10 ppi', 'q: gap beside coarse foam, 10 ppi', 'Q: all of it']) // prettier-ignore

@@ -3,7 +3,7 @@ import type { FillLayer } from '../fills'
 import { GENERIC_MEDIA, type Medium } from '../media'
 import { STOCK_CLASSES, supportedRange, type CapacitySchool, type StockClass } from '../tanks'
 import { capacityFiguresOf, outcomeOf, type Outcome, type PathCase } from '.'
-import { capacityInput, saidBy } from '../tanks'
+import { capacityInput, volumeBySchool } from '../tanks'
 import { heldFlow } from './supposed'
 import { caseWith, chamber } from './tests/support'
 
@@ -60,7 +60,10 @@ test('whatever medium is added, no school carries less by more than the flow it 
         }),
       )
       for (const school of SCHOOLS) {
-        const [a, b] = [saidBy(before.capacity, school) ?? 0, saidBy(after.capacity, school) ?? 0]
+        const [a, b] = [
+          volumeBySchool(before.capacity, school) ?? 0,
+          volumeBySchool(after.capacity, school) ?? 0,
+        ]
         expect(b).toBeGreaterThanOrEqual(a * Math.min(1, left) * (1 - 2e-4) - 1e-6)
       }
     }),
@@ -114,7 +117,7 @@ test('a layer of next to nothing is worth next to nothing, whatever it is: 400 f
       const room = sliver.medium.effectiveSurface ?? 1100
       const most = (1e-4 * 0.04 * Math.max(room, 1800)) / (1100 / 480)
       const perKilogram = c.stock.litresPerKilogram / 1000
-      const [va, vb] = [a, b].map((o) => saidBy(o.capacity, 'media-mass') ?? 0) as [number, number]
+      const [va, vb] = [a, b].map((o) => volumeBySchool(o.capacity, 'media-mass') ?? 0) as [number, number]
       expect(vb - va).toBeLessThanOrEqual(most * perKilogram + 1e-9)
       expect(va - vb).toBeLessThanOrEqual(va * Math.max(0, 1 - b.flow / a.flow) + 0.03 * va + 1e-9)
     }),
@@ -175,8 +178,8 @@ test('common practice: sintered media against shipped coarse foam of the same li
     })
   })
   const ratio = (s: CapacitySchool): number =>
-    (saidBy(sintered?.capacity ?? { schools: [] }, s) ?? NaN) /
-    (saidBy(foam?.capacity ?? { schools: [] }, s) ?? NaN)
+    (volumeBySchool(sintered?.capacity ?? { schools: [] }, s) ?? NaN) /
+    (volumeBySchool(foam?.capacity ?? { schools: [] }, s) ?? NaN)
   expect(ratio('media-mass')).toBeCloseTo(1100 / (350 * 0.75), 1)
   expect(ratio('balance')).toBeGreaterThan(2)
 })

@@ -6,7 +6,7 @@ export const LENGTHS = ['card', 'page', 'whole'] as const
 export type Length = (typeof LENGTHS)[number]
 
 /** One entry of a table: words, or a number that can answer for itself; null where nobody knows. */
-export type Cell = string | Figure | null
+export type SheetCell = string | Figure | null
 
 /** What a section is made of. It says what is to be read, not how it looks; every number in it is a figure. */
 export type Block = { readonly from: Length } & (
@@ -15,7 +15,7 @@ export type Block = { readonly from: Length } & (
   | {
       readonly kind: 'table'
       readonly head: readonly string[]
-      readonly rows: readonly (readonly Cell[])[]
+      readonly rows: readonly (readonly SheetCell[])[]
       /** Numbers are shown in metric and in US units, whatever the reader’s. */
       readonly both?: true
     }

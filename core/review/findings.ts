@@ -1,7 +1,7 @@
-import { put, sayFigure, type Figure } from '../figures'
+import { put, inline, type Figure } from '../figures'
 import { printedFigure } from '../trials'
 import { asUsed, SCHOOL_ORIGINS, SCHOOL_WORDS, stockKey, type SupportedRange } from '../tanks'
-import type { Cell, Section } from './blocks'
+import type { SheetCell, Section } from './blocks'
 import type { ReviewInput } from './input'
 import { figureIn, numbers, rowsOf, table, text } from './make'
 
@@ -62,7 +62,7 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
     blocks: [
       ...text(
         'card',
-        overclaim ? [`${verdict.words}: × `, sayFigure(overclaim), '.'] : [`${verdict.words}.`],
+        overclaim ? [`${verdict.words}: × `, inline(overclaim), '.'] : [`${verdict.words}.`],
         tone(verdict.level),
       ),
       ...numbers('card', supported, verdict.flow),
@@ -73,12 +73,12 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       ...(sure
         ? text('page', [
             edge(chances?.tooHigh ?? 0),
-            sayFigure(sure),
+            inline(sure),
             ` that the claim is too high for normal stocking, if ${SCHOOL_WORDS[chances?.leading ?? 'media-mass']} is right`,
             ...(all && chances && chances.schools.length > 1
               ? [
                   `; ${edge(over ?? 0).toLowerCase()}`,
-                  sayFigure(all),
+                  inline(all),
                   ` over ${chances.schools.map((s) => SCHOOL_WORDS[s.school]).join(' and ')} together`,
                 ]
               : []),
@@ -124,7 +124,7 @@ export function tanksSection({ assessment, stock }: ReviewInput): Section {
     provenance: 'rule',
     ...(interval && asUsed(value, interval)),
   })
-  const row = (r: SupportedRange): readonly Cell[] => {
+  const row = (r: SupportedRange): readonly SheetCell[] => {
     const label = stock.find((s) => stockKey(s) === r.stockClass)?.label ?? r.stockClass
     return [
       label,
@@ -159,12 +159,12 @@ export function claimsSection(input: ReviewInput): Section {
   const of = rowsOf(input)
   const { assessment } = input
   // Found here is what was measured here: no watts of a label, no flow that was computed.
-  const measured = (cell: Cell): Cell => (figureIn(cell)?.provenance === 'measured' ? cell : null)
+  const measured = (cell: SheetCell): SheetCell => (figureIn(cell)?.provenance === 'measured' ? cell : null)
   const printed = (q: 'power' | 'noise'): Figure | null => {
     const c = input.claims.find((x) => x.quantity === q)
     return c ? printedFigure(c) : null
   }
-  const rows: readonly (readonly Cell[])[] = [
+  const rows: readonly (readonly SheetCell[])[] = [
     ['Flow, bare and empty', of('rated'), of('bare')],
     ['Flow, as installed', of('rated'), measured(of('flow'))],
     ['Maximum head', of('max-head'), of('shut-off')],
@@ -199,7 +199,7 @@ export function flowSection({ assessment }: ReviewInput): Section {
     title: 'Real flow',
     blocks: [
       ...(flow
-        ? text('page', [sayFigure(flow), flow.conditions?.length ? `: ${flow.conditions.join('; ')}.` : '.'])
+        ? text('page', [inline(flow), flow.conditions?.length ? `: ${flow.conditions.join('; ')}.` : '.'])
         : []),
       ...table(
         'whole',

@@ -9,7 +9,7 @@ import type { OrderFinding, Outcome } from '../path'
 import type { StockClass } from '../tanks'
 import type { Caution } from '../teardown'
 import type { Chore } from '../upkeep'
-import type { Story, VisitRecord } from '../visits'
+import type { UnitHistory, VisitRecord } from '../visits'
 import type { VolumeAudit } from '../volumes'
 import type { Disclosing } from './disclosure'
 import type { ReviewPhoto } from './blocks'
@@ -35,7 +35,9 @@ export interface ReviewInput extends Disclosing {
   readonly photos: readonly ReviewPhoto[]
   readonly chores: readonly Chore[]
   readonly cautions: readonly Caution[]
-  readonly story: Story & { readonly all: readonly (VisitRecord & { readonly minutes: number | null })[] }
+  readonly story: UnitHistory & {
+    readonly all: readonly (VisitRecord & { readonly minutes: number | null })[]
+  }
   /** The next visit that the house wants; null: none, or it was never set up. */
   readonly next: Day | null
 }

@@ -1,9 +1,9 @@
 import { lowerFirst, type Figure } from '../figures'
-import { contactFigure, headFigure, meetsFigure, pastFigure, unstrainedFigure } from '../path'
+import { contactFigure, headFigure, meetsFigure, bypassFigure, unstrainedFigure } from '../path'
 import { foolproof, placeWords, suits, wrongWays } from '../teardown/placing'
 import { capacityFigure } from '../tanks'
 import { grossFigure, LITRE_NAMES, litreFigure, type LitreName } from '../volumes'
-import type { Cell, Section } from './blocks'
+import type { SheetCell, Section } from './blocks'
 import type { ReviewInput } from './input'
 import { figureIn, numbers, rowsOf, table, text } from './make'
 
@@ -30,7 +30,7 @@ export function insideSection({ audit }: ReviewInput): Section {
             'whole',
             ['What the litres are', 'Litres'],
             [
-              ...named.map((n): readonly Cell[] => [LITRES[n], litreFigure(audit, n, LITRES[n])]),
+              ...named.map((n): readonly SheetCell[] => [LITRES[n], litreFigure(audit, n, LITRES[n])]),
               ['All of it', grossFigure(audit)],
             ],
           ),
@@ -47,7 +47,7 @@ export function fillsSection(input: ReviewInput): Section {
   const carried = (stock: typeof normal, as: typeof shipped): Figure | null =>
     stock && as ? capacityFigure(as, stock, input.candidate.claimedMax) : null
   const better = proposed?.fill ?? null
-  const rows: readonly (readonly Cell[])[] = [
+  const rows: readonly (readonly SheetCell[])[] = [
     ['Flow', of('flow'), of('flow-proposed')],
     ['Biological media', of('litres'), of('litres-proposed')],
     ['Worth, of good sintered media', of('kilograms'), of('kilograms-proposed')],
@@ -76,7 +76,7 @@ export function fillsSection(input: ReviewInput): Section {
 }
 
 /** A figure by another name. */
-const named = (label: string, cell: Cell): Figure | null => {
+const named = (label: string, cell: SheetCell): Figure | null => {
   const figure = figureIn(cell)
   return figure && { ...figure, id: `${figure.id}-${label}`, label }
 }
@@ -104,9 +104,9 @@ export function pathSection({ path }: ReviewInput): Section {
       ...table(
         'whole',
         ['Layer, as the water meets it', 'Goes round it', 'Head it takes', 'Time in it'],
-        outcome.layers.map((l): readonly Cell[] => [
+        outcome.layers.map((l): readonly SheetCell[] => [
           l.placed.medium.name,
-          pastFigure(l),
+          bypassFigure(l),
           { ...headFigure(l), unit: 'cm' },
           contactFigure(l),
         ]),

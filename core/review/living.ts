@@ -1,7 +1,7 @@
 import { comparedCost, sayPrice, serviceMinutes } from '../advice'
 import type { Every } from '../upkeep/recurrence'
 import { flowLeft } from '../visits'
-import type { Cell, Section } from './blocks'
+import type { SheetCell, Section } from './blocks'
 import type { ReviewInput } from './input'
 import { figureIn, numbers, rowsOf, table, text } from './make'
 
@@ -43,7 +43,7 @@ export function costSection(input: ReviewInput): Section {
       ...table(
         'whole',
         ['What it adds up', 'Year', 'Money'],
-        cost.lines.map((l): readonly Cell[] => [
+        cost.lines.map((l): readonly SheetCell[] => [
           l.what,
           String(l.year),
           `${sayPrice(l)}${l.on ? `, as of ${l.on}` : ', undated'}`,
@@ -70,7 +70,7 @@ export const upkeepSection = ({ chores, house }: ReviewInput): Section => ({
     ...table(
       'whole',
       ['What', 'How often', 'How'],
-      chores.map((c): readonly Cell[] => [c.label, often(c.every), c.how]),
+      chores.map((c): readonly SheetCell[] => [c.label, often(c.every), c.how]),
     ),
     ...(chores.length
       ? text('whole', [`As “${house.name}” has it; intervals are common practice, no source.`])
@@ -88,7 +88,7 @@ export const cautionsSection = ({ cautions }: ReviewInput): Section => ({
 })
 
 export function visitsSection({ story, next }: ReviewInput): Section {
-  const rows = story.all.map((v): readonly Cell[] => [
+  const rows = story.all.map((v): readonly SheetCell[] => [
     v.on,
     flowLeft(story, v),
     v.cleaned.length ? 'cleaned' : 'left as it was',

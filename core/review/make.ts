@@ -2,7 +2,7 @@ import { compareRows, sayPrice, type CompareRow } from '../advice'
 import type { Figure, Sentence } from '../figures'
 import type { Reason } from '../figures/reason'
 import { showQuantity, trimZeros } from '../units'
-import type { Block, Cell, Length } from './blocks'
+import type { Block, SheetCell, Length } from './blocks'
 import type { ReviewInput } from './input'
 
 /** A sentence of a section; none where there is nothing to say. */
@@ -19,7 +19,7 @@ export const numbers = (from: Length, ...figures: readonly (Figure | null | unde
 export function table(
   from: Length,
   head: readonly string[],
-  rows: readonly (readonly Cell[])[],
+  rows: readonly (readonly SheetCell[])[],
   both = false,
 ): Block[] {
   const known = rows.filter((r) => r.slice(1).some((c) => c !== null && c !== ''))
@@ -29,7 +29,7 @@ export function table(
 }
 
 /** What the comparison of models says of this one alone, by the id of its row. */
-export function rowsOf(input: ReviewInput): (id: string) => Cell {
+export function rowsOf(input: ReviewInput): (id: string) => SheetCell {
   const normal = input.stock.find((s) => s.code === 'normal') ?? input.stock[0]
   if (!normal) return () => null
   const shown = (f: Figure): string => {
@@ -44,12 +44,12 @@ export function rowsOf(input: ReviewInput): (id: string) => Cell {
   return (id) => cellOf(rows.find((r) => r.id === id))
 }
 
-function cellOf(row: CompareRow | undefined): Cell {
+function cellOf(row: CompareRow | undefined): SheetCell {
   const cell = row?.cells[0]
   if (!cell) return null
   return cell.figure ?? (cell.price ? sayPrice(cell.price) : cell.words)
 }
 
 /** Of a cell its figure, if it is one. */
-export const figureIn = (cell: Cell): Figure | null =>
+export const figureIn = (cell: SheetCell): Figure | null =>
   cell !== null && typeof cell !== 'string' ? cell : null

@@ -1,4 +1,4 @@
-import { saidText, sayFigure, type Figure } from '../figures'
+import { saidText, inline, type Figure } from '../figures'
 import { figuresOf } from './blocks'
 import type { Sheet } from './sheet'
 
@@ -34,4 +34,4 @@ export function movedSince(then: Pick<Sheet, 'sections'>, now: Pick<Sheet, 'sect
   })
 }
 
-const read = (f: Figure): string => saidText(sayFigure(f), 'metric')
+const read = (f: Figure): string => saidText(inline(f), 'metric')

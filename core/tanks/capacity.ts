@@ -257,7 +257,7 @@ export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {
 }
 
 /** What one school says of it (m³); null where it says nothing. */
-export const saidBy = (c: Pick<Capacity, 'schools'>, school: CapacitySchool): number | null =>
+export const volumeBySchool = (c: Pick<Capacity, 'schools'>, school: CapacitySchool): number | null =>
   c.schools.find((s) => s.school === school)?.volume ?? null
 
 /** The numbers a capacity is shown with. */

@@ -8,7 +8,7 @@ import {
   carriedBy,
   floorArea,
   keepingOfClass,
-  saidBy,
+  volumeBySchool,
   SCHOOL_WORDS,
   schoolFigure,
   segmentArea,
@@ -117,7 +117,7 @@ describe('the tanks a model carries', () => {
     expect(gross / 3.785411784e-3).toBeCloseTo(300, 0)
     // 100 US gal of turtles: a filter rated for 300 to 400.
     const rated = capacityOf({ ...of(), claimedMax: 0.35 }, classOf('turtle'))
-    expect(litres(saidBy(rated, 'oversizing'))).toBeCloseTo(100, 9)
+    expect(litres(volumeBySchool(rated, 'oversizing'))).toBeCloseTo(100, 9)
   })
   test('mass leads, and the others stand beside it', () => {
     const c = capacityOf({ ...of(1.2), claimedMax: 0.3 }, normal)
@@ -132,9 +132,9 @@ describe('the tanks a model carries', () => {
       ['turnover', 'beside'],
       ['oversizing', 'beside'],
     ])
-    expect(litres(saidBy(c, 'oversizing'))).toBeCloseTo(200, 9)
-    expect(litres(saidBy(c, 'turnover'))).toBeCloseTo(600, 9)
-    expect(saidBy(c, 'minima')).toBeNull()
+    expect(litres(volumeBySchool(c, 'oversizing'))).toBeCloseTo(200, 9)
+    expect(litres(volumeBySchool(c, 'turnover'))).toBeCloseTo(600, 9)
+    expect(volumeBySchool(c, 'minima')).toBeNull()
     expect(c.schools[1]?.why).toBe('no fill on record')
   })
   test('the balance carries its own doubt, and that of the surface: whichever limit comes first', () => {

@@ -1,4 +1,4 @@
-import { sayFigure, type Sentence } from '../figures'
+import { inline, type Sentence } from '../figures'
 import type { TrialResult } from './flows'
 import { FLOWS } from './flow'
 
@@ -21,9 +21,9 @@ export function disagreements(flows: readonly TrialResult[]): readonly Sentence[
       if (!same || gap <= Math.hypot(a.result.expandedUncertainty, b.result.expandedUncertainty)) return
       out.push([
         `The ${FLOWS[ka]?.source ?? ka} and the ${FLOWS[kb]?.source ?? kb} disagree under the same conditions: `,
-        sayFigure(a.figure),
+        inline(a.figure),
         ' and ',
-        sayFigure(b.figure),
+        inline(b.figure),
         '. One of them is wrong; a meter’s factor is the first thing to check.',
       ])
     }),

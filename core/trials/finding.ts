@@ -4,7 +4,7 @@ import type { HookupResult } from './modelPump'
 import type { ModelRecord, TrialRecord } from './records'
 
 /** What one trial comes to: its figures, and sentences to read. */
-export interface Found {
+export interface Finding {
   readonly figures: readonly Figure[]
   readonly sentences: readonly Sentence[]
 }
@@ -17,7 +17,7 @@ export interface FindingContext {
 }
 
 /** What a trial of a kind comes to. */
-export type Finder = (trial: TrialRecord, c: FindingContext) => Found
+export type Finder = (trial: TrialRecord, c: FindingContext) => Finding
 
 /** What every figure of a trial begins with: its id, conditions and time. */
 export const base = (trial: TrialRecord, c: FindingContext, id: string) => ({

@@ -60,7 +60,7 @@ export function trialResults(model: ModelRecord): readonly TrialResult[] {
           {
             trial,
             result,
-            figure: flowFigure(
+            figure: trialFlowFigure(
               trial,
               result,
               trialConditions(trial, model),
@@ -129,7 +129,7 @@ export function vesselOf(trial: Pick<TrialRecord, 'kind' | 'runs'>): string | nu
 }
 
 /** The mean of a trial's timed runs with every part of its uncertainty; `vessel` by {@link vesselOf}. */
-export function flowFigure(
+export function trialFlowFigure(
   trial: Pick<TrialRecord, 'id' | 'when' | 'kind'>,
   r: FlowResult,
   conditions: readonly string[],

@@ -1,4 +1,4 @@
-import { put, sayFigure, type Figure, type Sentence } from '../figures'
+import { put, inline, type Figure, type Sentence } from '../figures'
 import { printedFigure } from './printed'
 import type { ClaimQuantity, ClaimRecord, ModelRecord } from './records'
 
@@ -85,9 +85,9 @@ export function labelDisagreements(
         id: `label-${quantity}-${out.length}`,
         sentence: [
           `The label disagrees with itself on the ${printedFigure(first).label.toLowerCase()}: `,
-          sayFigure(printedFigure(first)),
+          inline(printedFigure(first)),
           ` on ${PLACE(first)}${WITH(first)}, `,
-          sayFigure(printedFigure(other)),
+          inline(printedFigure(other)),
           ` on ${PLACE(other)}${WITH(other)}. The first is what it is held to.`,
         ],
       })

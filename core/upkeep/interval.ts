@@ -19,7 +19,7 @@ const USUAL_DAYS: Readonly<Record<FilterKind, number>> = {
 export const USUAL_BAND = 0.4
 
 /** Days between two openings of a filter, and where they come from. */
-export interface Interval {
+export interface OpeningInterval {
   readonly days: number
   readonly from: 'forecast' | 'house' | 'usual'
 }
@@ -35,7 +35,7 @@ export function openEvery(
   kind: FilterKind,
   forecast: number | null,
   rule: IntervalRule = { by: 'date', every: {} },
-): Interval {
+): OpeningInterval {
   if (rule.by === 'flow' && forecast !== null)
     return { days: Math.max(1, Math.round(forecast)), from: 'forecast' }
   const own = rule.every[bodyTask(kind)]

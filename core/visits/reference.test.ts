@@ -2,9 +2,9 @@ import { dayAfter, daysBetween, mondayOf } from '../days'
 import type { Figure } from '../figures'
 import {
   flowLeft,
-  partStories,
-  storyOf,
-  toldBy,
+  partHistories,
+  historyOf,
+  observationsOf,
   unitSurvival,
   visitFlow,
   wantedVisits,
@@ -42,7 +42,7 @@ test('days of the calendar: leap years, the 31st, clocks that change (Gregorian 
 })
 
 describe('flow left', () => {
-  const story = storyOf(
+  const story = historyOf(
     [
       visit('v1', '2026-09-30', { runsBefore: runs(33, 33.5, 33.2), runsAfter: runs(24, 24.2) }),
       visit('set', '2026-09-01', { stage: 'set-up', runsBefore: runs(23.1, 22.9, 23) }),
@@ -61,14 +61,14 @@ describe('flow left', () => {
     expect(visitFlow(story.visits[0] as VisitRecord, 'after')).toBeNull()
   })
   test('a visit dated before the unit came is left out and named; the first flow may be that after a cleaning', () => {
-    const early = storyOf([visit('x', '2026-08-01', { runsBefore: runs(20) })], '2026-09-01')
+    const early = historyOf([visit('x', '2026-08-01', { runsBefore: runs(20) })], '2026-09-01')
     expect([early.visits.length, early.tooEarly.map((v) => v.id), early.first]).toEqual([0, ['x'], null])
-    const later = storyOf([visit('a', '2026-09-02', { runsBefore: runs(30), runsAfter: runs(25) })], null)
+    const later = historyOf([visit('a', '2026-09-02', { runsBefore: runs(30), runsAfter: runs(25) })], null)
     expect(later.first?.flow.mean).toBeCloseTo(0.005 / 25, 8)
-    expect(toldBy(early, [])).toEqual({ seen: [], services: [] })
+    expect(observationsOf(early, [])).toEqual({ seen: [], services: [] })
   })
   test('what it tells a forecast: days from the first flow, and what was taken out', () => {
-    const cleaned = storyOf(
+    const cleaned = historyOf(
       [
         ...story.visits.slice(0, 1),
         visit('v2', '2026-12-30', {
@@ -82,7 +82,7 @@ describe('flow left', () => {
       ],
       null,
     )
-    const told = toldBy(cleaned, [{ id: 'pad' }, { id: 'foam' }])
+    const told = observationsOf(cleaned, [{ id: 'pad' }, { id: 'foam' }])
     // A gap of four months is a gap: nothing is made up between.
     expect(told.seen.map((s) => s.day)).toEqual([120])
     // A forecast takes a standard uncertainty: half of what is shown for 95 %.
@@ -108,7 +108,7 @@ test('visits a house wants: made when near enough, due, ahead, missed when the n
 })
 
 test('a part keeps its story', () => {
-  const told = partStories([
+  const told = partHistories([
     visit('a', '2026-09-01', { parts: { ring: ['sound'] } }),
     visit('b', '2026-12-01', { parts: { ring: ['flat'], shaft: ['scored'] } }),
   ])

@@ -11,7 +11,7 @@ import {
 import { studentQuantile } from '../statistics'
 import type { Seen, Service } from '../clogging'
 import { daysBetween, dayAfter, type Day } from '../days'
-import { put, sayFigure, type Figure, type Sentence } from '../figures'
+import { put, inline, type Figure, type Sentence } from '../figures'
 import { EVERYTHING, type CleanedIn, type TimedRun, type VisitRecord } from './record'
 
 /** Runs that can be timed; what is half entered is left out. */
@@ -45,17 +45,17 @@ export function visitFlow(
 }
 
 /** Visits of one unit in one tank, the earliest first, with the flow they are held against. */
-export interface Story {
+export interface UnitHistory {
   readonly visits: readonly VisitRecord[]
   /** The first flow, clean: at setting up, else after the first cleaning. */
   readonly first: { readonly on: Day; readonly flow: FlowResult } | null
 }
 
 /** Visits in their order; those dated before the unit came are left out and named. */
-export function storyOf(
+export function historyOf(
   visits: readonly VisitRecord[],
   came: Day | null,
-): Story & { readonly tooEarly: readonly VisitRecord[] } {
+): UnitHistory & { readonly tooEarly: readonly VisitRecord[] } {
   const sorted = [...visits].sort((a, b) => a.on.localeCompare(b.on) || a.id.localeCompare(b.id))
   const tooEarly = came === null ? [] : sorted.filter((v) => v.on < came)
   const own = sorted.filter((v) => !tooEarly.includes(v))
@@ -70,7 +70,10 @@ export function storyOf(
  * Relative scatter of one run of this story, pooled over all its visits and the usual one of a hand, with its freedom.
  * Source: GUM 4.2.4.
  */
-function scatterOf({ visits }: Pick<Story, 'visits'>): { readonly one: number; readonly freedom: number } {
+function scatterOf({ visits }: Pick<UnitHistory, 'visits'>): {
+  readonly one: number
+  readonly freedom: number
+} {
   const flows = visits.flatMap((v) => [timed(v.runsBefore), timed(v.runsAfter)]).filter((r) => r !== null)
   const { relative = USUAL_REPEATABILITY, degreesOfFreedom = USUAL_FREEDOM } =
     pooledScatter(flows, true) ?? {}
@@ -81,7 +84,7 @@ function scatterOf({ visits }: Pick<Story, 'visits'>): { readonly one: number; r
  * Flow left as a share of the first, r = Q/Q₀ with u(r)/r = s √(1/n + 1/n₀), s the scatter of one run pooled over the
  * visits. The same vessel and hand made both, so what they share falls out. Source: GUM 4.2.4, 5.1 and 5.2.
  */
-export function flowLeft(story: Story, v: VisitRecord): Figure | null {
+export function flowLeft(story: UnitHistory, v: VisitRecord): Figure | null {
   const now = timed(v.runsBefore)
   const { first } = story
   if (!now || !first || daysBetween(first.on, v.on) <= 0) return null
@@ -116,8 +119,8 @@ const TAKES: Readonly<Record<CleanedIn, number>> = {
 }
 
 /** What the visits tell a forecast: flows seen, and what was taken out when (days from the first flow). */
-export function toldBy(
-  story: Story,
+export function observationsOf(
+  story: UnitHistory,
   layers: readonly { readonly id: string }[],
 ): { readonly seen: readonly Seen[]; readonly services: readonly Service[] } {
   const { first } = story
@@ -173,12 +176,12 @@ export function wantedVisits(
 }
 
 /** What was seen of one part over the visits, the earliest first. */
-export interface PartStory {
+export interface PartHistory {
   readonly part: string
   readonly seen: readonly { readonly on: Day; readonly findings: readonly string[] }[]
 }
 
-export const partStories = (visits: readonly VisitRecord[]): readonly PartStory[] => {
+export const partHistories = (visits: readonly VisitRecord[]): readonly PartHistory[] => {
   const parts = [...new Set(visits.flatMap((v) => Object.keys(v.parts)))]
   return parts.map((part) => ({
     part,
@@ -245,7 +248,7 @@ export function waterProofs(
       ],
     }
     const said = expected[what] ?? null
-    if (!said) return [{ what, found, expected: null, sentence: [`${found.label}: `, sayFigure(found), '.'] }]
+    if (!said) return [{ what, found, expected: null, sentence: [`${found.label}: `, inline(found), '.'] }]
     const apart = Math.abs(value - said.value)
     const room = Math.hypot(found.uncertainty ?? 0, said.uncertainty ?? 0.5 * said.value)
     const verdict =
@@ -261,9 +264,9 @@ export function waterProofs(
         expected: said,
         sentence: [
           `${found.label}: `,
-          sayFigure(found),
+          inline(found),
           '; the balance says ',
-          sayFigure(said),
+          inline(said),
           verdict,
           ...(bound ? [' A binding conditioner was used: the kit reads what is bound along.'] : []),
         ],

@@ -1,6 +1,14 @@
 import type { Figure } from '../figures'
 import type { FilterKind } from '../kinds'
-import { flowLeft, storyOf, toldBy, unitSurvival, visitFlow, wantedVisits, waterProofs } from './story'
+import {
+  flowLeft,
+  historyOf,
+  observationsOf,
+  unitSurvival,
+  visitFlow,
+  wantedVisits,
+  waterProofs,
+} from './story'
 import { usedChecks, usedWorth, type VisitRecord } from '.' // prettier-ignore
 
 const visit = (id: string, on: string, more: Partial<VisitRecord> = {}): VisitRecord => ({
@@ -42,14 +50,14 @@ describe('flow at a visit, V/t by hand', () => {
 describe('the story of a unit', () => {
   const setUp = visit('s', '2026-03-01', { stage: 'set-up', runsBefore: runs(20) })
   test('goes by day, and on one day by its id, however it was written down', () => {
-    const { visits } = storyOf(
+    const { visits } = historyOf(
       [visit('b', '2026-04-01'), visit('c', '2026-03-05'), visit('a', '2026-04-01')],
       null,
     )
     expect(visits.map((v) => v.id)).toEqual(['c', 'a', 'b'])
   })
   test('leaves out what is dated before the unit came, and nothing of the day itself', () => {
-    const { visits, tooEarly } = storyOf(
+    const { visits, tooEarly } = historyOf(
       [visit('x', '2026-02-28'), setUp, visit('y', '2026-03-02')],
       '2026-03-01',
     )
@@ -57,15 +65,15 @@ describe('the story of a unit', () => {
   })
   test('is held against its first clean flow: that found at setting up, not that found at a visit', () => {
     const found = visit('f', '2026-03-05', { runsBefore: runs(25) })
-    expect(storyOf([found], null).first).toBeNull()
-    expect(storyOf([found, visit('g', '2026-03-09', { runsAfter: runs(20) })], null).first?.on).toBe(
+    expect(historyOf([found], null).first).toBeNull()
+    expect(historyOf([found, visit('g', '2026-03-09', { runsAfter: runs(20) })], null).first?.on).toBe(
       '2026-03-09',
     )
-    const { first } = storyOf([setUp, found], null)
+    const { first } = historyOf([setUp, found], null)
     expect([first?.on, first?.flow.mean]).toEqual(['2026-03-01', 0.00025])
   })
   test('flow left says what it is of: 20 s of 25 s are 80 %, on which day, against which', () => {
-    const story = storyOf([setUp, visit('v', '2026-03-31', { runsBefore: runs(25) })], null)
+    const story = historyOf([setUp, visit('v', '2026-03-31', { runsBefore: runs(25) })], null)
     const left = flowLeft(story, story.visits[1] as VisitRecord)
     expect(left?.value).toBeCloseTo(0.8, 9)
     expect(left?.conditions).toEqual(['found on 2026-03-31, first timed on 2026-03-01'])
@@ -79,15 +87,15 @@ describe('the story of a unit', () => {
   })
   test('tells a forecast of what came after the first flow alone: what was cleaned at setting up is nothing', () => {
     const rinsed = { cleaned: [{ what: 'everything', how: 'tap' }] } as const
-    const story = storyOf(
+    const story = historyOf(
       [{ ...setUp, ...rinsed }, visit('v', '2026-03-31', { ...rinsed, runsBefore: runs(25) })],
       null,
     )
-    expect(toldBy(story, [])).toMatchObject({
+    expect(observationsOf(story, [])).toMatchObject({
       seen: [{ day: 30 }],
       services: [{ day: 30, layers: null, share: 0.9 }],
     })
-    expect(toldBy({ ...story, first: null }, [])).toEqual({ seen: [], services: [] })
+    expect(observationsOf({ ...story, first: null }, [])).toEqual({ seen: [], services: [] })
   })
 })
 

@@ -1,6 +1,6 @@
 import { forecast } from '@ypsometer/core/clogging/run'
 import { learn, leftOn } from '@ypsometer/core/clogging/study'
-import { schoolSeasons } from '@ypsometer/core/clogging/told'
+import { schoolSeasons } from '@ypsometer/core/clogging/report'
 import {
   canister,
   classOf,

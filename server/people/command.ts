@@ -5,7 +5,7 @@ import { migrate } from '../db/migrate'
 import { applied, pendingMigrations } from '../db/migrationsIn'
 import { account } from '../db/schema'
 import { addAccount, alone, makePass, PASS_HOURS, people } from './accounts'
-import { wayIn } from './environment'
+import { serverEnvironment } from './environment'
 
 const say = (text: string): void => void process.stdout.write(`${text}\n`)
 const USAGE = `npm run people -- list               who is here
@@ -30,7 +30,7 @@ async function linkFor(db: Db, name: string, asOwner: boolean): Promise<string> 
 /** `list`, `owner NAME`, `link NAME`: what `npm run people` asks on the machine itself. */
 async function main(): Promise<void> {
   const [what = '', given = ''] = process.argv.slice(2)
-  const { address } = wayIn(process.env)
+  const { address } = serverEnvironment(process.env)
   const url = process.env.DATABASE_URL
   if (!url) throw new Error('DATABASE_URL is not set; `npm run people` sets it.')
   if (!['list', 'owner', 'link'].includes(what)) throw new Error(USAGE)

@@ -1,5 +1,5 @@
 /** How people reach the server and come in, as its environment says. */
-export interface WayIn {
+export interface ServerEnvironment {
   /** Everyone signs in. */
   readonly signIn: boolean
   /** Where people reach it; none on this machine only. */
@@ -32,7 +32,7 @@ function addressOf(text: string | undefined): string | undefined {
  * Reads HOST, YPSOMETER_ADDRESS, _TLS_CERT, _TLS_KEY, _TLS_IN_FRONT, _PROXIES, _SIGN_IN and _METRICS_TOKEN.
  * @throws an error that says what is missing: beyond this machine nothing is served without TLS.
  */
-export function wayIn(env: Environment): WayIn {
+export function serverEnvironment(env: Environment): ServerEnvironment {
   const host = env.HOST ?? '127.0.0.1'
   const beyond = !HERE.includes(host)
   const address = addressOf(env.YPSOMETER_ADDRESS)

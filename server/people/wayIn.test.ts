@@ -1,5 +1,5 @@
 import { isAmong } from '../http/onlyFrom'
-import { wayIn } from './environment'
+import { serverEnvironment } from './environment'
 
 const BEYOND = { HOST: '0.0.0.0' }
 const ADDRESS = { YPSOMETER_ADDRESS: 'https://bench.example' }
@@ -7,9 +7,9 @@ const FRONT = { YPSOMETER_TLS_IN_FRONT: '1' }
 
 test('on this machine nobody signs in unless it is asked for', () => {
   for (const HOST of [undefined, '127.0.0.1', 'localhost', '::1'])
-    expect(wayIn({ HOST })).toEqual({ signIn: false, address: undefined, tls: null, proxies: [], onlyFrom: null, metricsToken: undefined }) // prettier-ignore
-  expect(wayIn({ YPSOMETER_SIGN_IN: '1' }).signIn).toBe(true)
-  expect(wayIn(ADDRESS).signIn).toBe(true)
+    expect(serverEnvironment({ HOST })).toEqual({ signIn: false, address: undefined, tls: null, proxies: [], onlyFrom: null, metricsToken: undefined }) // prettier-ignore
+  expect(serverEnvironment({ YPSOMETER_SIGN_IN: '1' }).signIn).toBe(true)
+  expect(serverEnvironment(ADDRESS).signIn).toBe(true)
 })
 
 test.each([
@@ -28,20 +28,24 @@ test.each([
   ['a script for an address', { YPSOMETER_ADDRESS: 'javascript:1' }, /is “javascript:1”/],
   ['a token that is soon guessed', { YPSOMETER_METRICS_TOKEN: 'letmein' }, /at least 24 characters/],
 ])('%s: refused, and it says what is missing', (_what, env, message) => {
-  expect(() => wayIn(env)).toThrow(message)
+  expect(() => serverEnvironment(env)).toThrow(message)
 })
 
 test('with TLS of its own or in front, everyone signs in; only what stands in front is believed', () => {
-  expect(() => wayIn({ ...BEYOND, ...ADDRESS, ...FRONT })).toThrow(/YPSOMETER_PROXIES/)
-  expect(wayIn({ HOST: '127.0.0.1', ...ADDRESS, ...FRONT })).toMatchObject({
+  expect(() => serverEnvironment({ ...BEYOND, ...ADDRESS, ...FRONT })).toThrow(/YPSOMETER_PROXIES/)
+  expect(serverEnvironment({ HOST: '127.0.0.1', ...ADDRESS, ...FRONT })).toMatchObject({
     onlyFrom: null,
     signIn: true,
     address: 'https://bench.example',
     proxies: ['127.0.0.1', '::1'],
   })
   const own = { ...BEYOND, ...ADDRESS, YPSOMETER_TLS_CERT: 'a.pem', YPSOMETER_TLS_KEY: 'b.pem' }
-  expect(wayIn(own)).toMatchObject({ signIn: true, tls: { cert: 'a.pem', key: 'b.pem' }, proxies: [] })
-  expect(wayIn({ ...BEYOND, ...ADDRESS, ...FRONT, YPSOMETER_PROXIES: '10.0.0.1, 10.0.0.2' })).toMatchObject({ proxies: ['10.0.0.1', '10.0.0.2'], onlyFrom: ['10.0.0.1', '10.0.0.2'] }) // prettier-ignore
+  expect(serverEnvironment(own)).toMatchObject({
+    signIn: true,
+    tls: { cert: 'a.pem', key: 'b.pem' },
+    proxies: [],
+  })
+  expect(serverEnvironment({ ...BEYOND, ...ADDRESS, ...FRONT, YPSOMETER_PROXIES: '10.0.0.1, 10.0.0.2' })).toMatchObject({ proxies: ['10.0.0.1', '10.0.0.2'], onlyFrom: ['10.0.0.1', '10.0.0.2'] }) // prettier-ignore
 })
 
 test('only what stands in front and this machine are listened to, by address or network', () => {

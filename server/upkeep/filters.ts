@@ -8,13 +8,13 @@ import {
   type Tank,
 } from '@ypsometer/contract'
 import { clogCase } from '@ypsometer/contract/clog'
-import { feedBand } from '@ypsometer/core/clogging/tank'
+import { feedDoubt } from '@ypsometer/core/clogging/tank'
 import { CoreError } from '@ypsometer/core/errors/errors'
 import { assess } from '@ypsometer/core/judging/assess'
 import { UPKEEP_RULE } from '@ypsometer/core/upkeep/rule'
 import type { KeptFilter } from '@ypsometer/core/upkeep/plan'
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
-import { storyOf, toldBy } from '@ypsometer/core/visits/story'
+import { historyOf, observationsOf } from '@ypsometer/core/visits/story'
 import type { CalcPool } from '../calc/pool'
 import type { Db } from '../db/client'
 import { model, shelfEntry, tank } from '../db/schema'
@@ -142,9 +142,9 @@ async function forecastDays(
     if (!c) return null
     // What was seen here with this fill, since it came; the layers are named as the fill names them.
     const here = d.visits.filter((v) => v.tankId === t.id && (v.fillId ?? fill.id) === fill.id)
-    const { seen, services } = toldBy(storyOf(here, came), fill.layers)
+    const { seen, services } = observationsOf(historyOf(here, came), fill.layers)
     const of = { ...c, services: services.filter((s) => s.day <= c.days) }
-    const answer = await pool.run('upkeep-due', { of, feed: feedBand(record), seen, dueAt }, LONGEST)
+    const answer = await pool.run('upkeep-due', { of, feed: feedDoubt(record), seen, dueAt }, LONGEST)
     return typeof (answer as { day?: unknown }).day === 'number' ? (answer as { day: number }).day : null
   } catch (error) {
     if (error instanceof CoreError) return null

@@ -18,8 +18,8 @@ import { followMe } from './api/people'
 import { Door } from './frame/Door'
 import { Frame } from './frame/Frame'
 import { whenIdle } from './frame/idle'
-import { rehearse } from './frame/rehearsal'
-import { sparing } from './frame/sparing'
+import { warmView } from './frame/warmViews'
+import { savesData } from './frame/savesData'
 import { toast } from './frame/toastStore'
 import { Shelf } from './views/shelf/Shelf'
 
@@ -61,7 +61,7 @@ const LATER: readonly (() => Promise<unknown>)[] = [
 ]
 /** Fetches what the other stations need, the next one first, and rehearses them, while the page has nothing to do. */
 function otherStations(path: string): void {
-  if (sparing()) return
+  if (savesData()) return
   const names = Object.keys(STATIONS) as (keyof typeof STATIONS)[]
   const here = names.findIndex((n) => path.endsWith(`/${n}`))
   const others = [...names.slice(here + 1), ...names.slice(0, Math.max(0, here))]
@@ -71,7 +71,7 @@ function otherStations(path: string): void {
       .catch(() => undefined)
       .finally(() => whenIdle(() => one(rest), UNTIL))
   }
-  const made = others.map((n) => async () => rehearse((await STATIONS[n]()).Component))
+  const made = others.map((n) => async () => warmView((await STATIONS[n]()).Component))
   clearTimeout(soon)
   soon = setTimeout(() => whenIdle(() => one([...made, ...LATER]), UNTIL), SOON)
 }

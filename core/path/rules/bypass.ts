@@ -1,4 +1,4 @@
-import { meetsFigure, pastFigure, sideFigure } from '../figures'
+import { meetsFigure, bypassFigure, sideFigure } from '../figures'
 import type { LayerFlow } from '../outcome'
 import {
   aboutTheLine,
@@ -94,7 +94,7 @@ export const BYPASS_RULES: readonly Rule[] = [
             ...at(l),
             sentence: [
               `The gap beside the bag of ${low(l)} runs on past ${low(next)}: `,
-              said(pastFigure(next)),
+              said(bypassFigure(next)),
               ' of the water goes round that too.',
             ],
             cure: [`Cut ${low(next)} to cover the gap.`],

@@ -1,8 +1,8 @@
 import { fittingKind } from '../../hydraulics/tables'
 import type { Segment } from '../../hydraulics/segments'
-import { sayFigure, type Figure, type Sentence } from '../../figures'
+import { inline, type Figure, type Sentence } from '../../figures'
 import { isStraining } from '../../media'
-import { pastFigure } from '../figures'
+import { bypassFigure } from '../figures'
 import type { LayerFlow, Outcome } from '../outcome'
 import { SCHOOLS, type Hit, type School } from './types'
 
@@ -21,7 +21,7 @@ export const aboutTheLine = (value: number, limit: number): string =>
     : ''
 
 export const ALL: readonly School[] = SCHOOLS
-export const said = (f: Figure): Sentence[number] => sayFigure(f, 2)
+export const said = (f: Figure): Sentence[number] => inline(f, 2)
 export const low = (l: LayerFlow): string => l.placed.medium.name.toLowerCase()
 export const at = (l: LayerFlow): { readonly layerId: string; readonly chamberId: string } => ({
   layerId: l.placed.layer.id,
@@ -34,7 +34,7 @@ export const fineness = (l: LayerFlow): number =>
   strains(l) ? FINENESS[l.placed.medium.job as keyof typeof FINENESS] : -1
 /** Share of the water that goes through a layer, not round it. */
 export const meetsFirst = (l: LayerFlow): Figure => ({
-  ...pastFigure(l),
+  ...bypassFigure(l),
   id: `first-${l.placed.layer.id}`,
   label: `Goes through ${low(l)}`,
   value: 1 - l.bypassFraction,
@@ -65,7 +65,7 @@ export function roundIt(l: LayerFlow, limit: number): Hit {
     sentence: [
       said(lengthFigure(`gap-${l.placed.layer.id}`, 'Gap', gapOf(l))),
       ` gap beside ${low(l)}: `,
-      said(pastFigure(l)),
+      said(bypassFigure(l)),
       ` of the water goes round it.${aboutTheLine(l.bypassFraction, limit)}`,
     ],
     cure: [`Cut ${low(l)} to fit, or seal its edge.`],

@@ -1,4 +1,4 @@
-import { saidBy } from '../../tanks'
+import { volumeBySchool } from '../../tanks'
 import type { FittingId } from '../../hydraulics/tables'
 import { sentenceText } from '../../figures'
 import { CHEMICAL_PLACES, RULES, SCHOOLS, SEVERITIES, type ChemicalPlace } from '.'
@@ -98,8 +98,8 @@ describe('what else a body holds', () => {
     const c = caseWith([...GOOD.slice(0, 2), layer('m', 'high', SINTERED, 40), layer('w', 'high', WHEEL, 40)])
     expect(says(c, 'contactor-bonus')).toHaveLength(1)
     const without = caseWith([...GOOD.slice(0, 2), layer('m', 'high', SINTERED, 40)])
-    expect(saidBy(outcomeOf(c, NORMAL, true).capacity, 'media-mass') ?? NaN).toBeCloseTo(
-      saidBy(outcomeOf(without, NORMAL, true).capacity, 'media-mass') ?? NaN,
+    expect(volumeBySchool(outcomeOf(c, NORMAL, true).capacity, 'media-mass') ?? NaN).toBeCloseTo(
+      volumeBySchool(outcomeOf(without, NORMAL, true).capacity, 'media-mass') ?? NaN,
       9,
     )
   })

@@ -1,5 +1,5 @@
 import { airliftAgainst } from '../../bench'
-import { put, sayFigure, type Figure, type Sentence } from '../../figures'
+import { put, inline, type Figure, type Sentence } from '../../figures'
 import { summary } from '../../statistics'
 import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
@@ -32,8 +32,8 @@ export const air: Finder = (trial, c) => {
     figures.push(leak)
     sentences.push(
       leak.value > 0.05
-        ? [sayFigure(leak), ' of the air leaves beside the riser and lifts no water.']
-        : ['The fitting holds: ', sayFigure(leak), ' of the air is lost.'],
+        ? [inline(leak), ' of the air leaves beside the riser and lifts no water.']
+        : ['The fitting holds: ', inline(leak), ' of the air is lost.'],
     )
   }
   const { riserDiameter, submergence } = trial.setup ?? {}
@@ -58,11 +58,7 @@ export const air: Finder = (trial, c) => {
       source: 'drift flux, Nicklin 1962; momentum balance, Clark and Dabolt 1986',
     }
     figures.push(figure)
-    sentences.push([
-      'It lifts ',
-      sayFigure(figure),
-      ' of what the airlift model gives for this riser and air.',
-    ])
+    sentences.push(['It lifts ', inline(figure), ' of what the airlift model gives for this riser and air.'])
   }
   const most = points.length
     ? points.reduce((b, p) => (b.volume / b.seconds >= p.volume / p.seconds ? b : p))
@@ -84,7 +80,7 @@ export const air: Finder = (trial, c) => {
     figures.push(flow)
     sentences.push([
       'Most water lifted: ',
-      sayFigure(flow),
+      inline(flow),
       ' with ',
       { si: most.air, dimension: 'flow' },
       ' of air.',

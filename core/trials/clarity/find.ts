@@ -1,4 +1,4 @@
-import { put, sayFigure, type Figure, type Sentence } from '../../figures'
+import { put, inline, type Figure, type Sentence } from '../../figures'
 import { base, cap, type Finder } from '../finding'
 import { wholeReadings, type Reading } from '../readings'
 
@@ -37,7 +37,7 @@ export const clarity: Finder = (trial, c) => {
       'Clarity of 10: ',
       ...figures.flatMap((f, i): Sentence => [
         i ? ', ' : '',
-        sayFigure(f),
+        inline(f),
         ` ${WHEN[rated[i]?.moment ?? 'before']}`,
       ]),
       '.',

@@ -8,7 +8,7 @@ import {
 } from '../../bench'
 import { CoreError } from '../../errors'
 import { pulseDoubts, riseDoubts, type DyeDoubts } from './doubt'
-import { sayFigure, type Figure, type Sentence } from '../../figures'
+import { inline, type Figure, type Sentence } from '../../figures'
 import { trialConditions } from '../flows'
 import type { TrialRecord } from '../records'
 import { cap, type Finder, type FindingContext } from '../finding'
@@ -194,9 +194,9 @@ export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[
     return [
       [
         `${cap(d.point)} colours after `,
-        sayFigure(coloured),
+        inline(coloured),
         ...(mixed
-          ? [' and is mixed after ', sayFigure(mixed)]
+          ? [' and is mixed after ', inline(mixed)]
           : ['; it had not come to an even strength when the watching ended']),
         '.',
       ],
@@ -207,10 +207,10 @@ export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[
   return [
     [
       `${cap(d.point)}: the dye stays `,
-      sayFigure(mean),
+      inline(mean),
       ' on average',
       ...(dead && dead.value > (dead.uncertainty ?? 0)
-        ? ['; ', sayFigure(dead), ' of the volume does not take part']
+        ? ['; ', inline(dead), ' of the volume does not take part']
         : dead
           ? ['; no dead volume can be told from its doubt']
           : []),

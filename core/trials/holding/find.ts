@@ -1,5 +1,5 @@
 import { kaplanMeier, type Survival } from '../../bench'
-import { put, sayFigure, type Figure, type Sentence } from '../../figures'
+import { put, inline, type Figure, type Sentence } from '../../figures'
 import { base, cap, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
 import type { BenchReading } from '../../bench/shape'
@@ -30,7 +30,7 @@ export const holding: Finder = (trial, c) => {
         source: 'Kaplan and Meier 1958',
       }
       figures.push(median)
-      sentences.push([`${cap(name)}: half have let go by `, sayFigure(median), '.'])
+      sentences.push([`${cap(name)}: half have let go by `, inline(median), '.'])
     } else
       sentences.push([
         `${cap(name)}: ${still.length} of ${own.length} still held when the watch was stopped, the longest at `,

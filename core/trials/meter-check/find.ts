@@ -1,5 +1,5 @@
 import { meterFactor, type MeterFactor } from '../../bench'
-import { put, putFigure, sayFigure, type Figure } from '../../figures'
+import { put, putFigure, inline, type Figure } from '../../figures'
 import type { TrialRecord } from '../records'
 import { USUAL_SETUP } from '../common'
 import { base, type Finder } from '../finding'
@@ -39,9 +39,9 @@ export const meterCheck: Finder = (trial, c) => {
       wrong
         ? [
             'The meter is set to the wrong factor: ',
-            sayFigure(apart),
+            inline(apart),
             ` ${off > 0 ? 'too high, so its flows read low' : 'too low, so its flows read high'}. Set it to `,
-            sayFigure(k),
+            inline(k),
             '.',
           ]
         : ['The factor in use agrees with this check.'],

@@ -1,5 +1,5 @@
 import { correctedFromEnergies, energyMean, type NoiseResult } from '../../bench'
-import { put, sayFigure, type Figure } from '../../figures'
+import { put, inline, type Figure } from '../../figures'
 import { trialConditions } from '../flows'
 import { expanded, NINETY_FIVE, summary, type VariancePart } from '../../statistics'
 import { USUAL_SETUP } from '../common'
@@ -81,7 +81,7 @@ export const noise: Finder = (trial, c) => {
     sentences: [
       [
         trial.setup?.distance ? `At ${trial.setup.distance} m: ` : 'At a distance nobody noted: ',
-        sayFigure(figure),
+        inline(figure),
         `, ${VALIDITY[r.validity]}.`,
       ],
     ],

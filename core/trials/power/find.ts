@@ -1,5 +1,5 @@
 import { hydraulicPower, powerFromSummary, wireToWater } from '../../bench'
-import { put, putFigure, sayFigure, type Figure, type Sentence } from '../../figures'
+import { put, putFigure, inline, type Figure, type Sentence } from '../../figures'
 import { claimed, labelFigure } from '../labels'
 import { fromMinor } from '../../units'
 import { waterProperties } from '../../water'
@@ -83,9 +83,9 @@ export const power: Finder = (trial, c) => {
   const sentences: Sentence[] = label
     ? [
         [
-          sayFigure(watts),
+          inline(watts),
           ' where the label says ',
-          sayFigure(label),
+          inline(label),
           ': ',
           Math.abs(r.mean - label.value) <= r.expandedUncertainty
             ? 'no more apart than the measurement’s uncertainty.'

@@ -1,5 +1,5 @@
 import { sum } from 'simple-statistics'
-import { put, sayFigure, type Figure, type Sentence } from '../../figures'
+import { put, inline, type Figure, type Sentence } from '../../figures'
 import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
 
@@ -38,7 +38,7 @@ export const prime: Finder = (trial, c) => {
           working: [put('n', 'tries', own.length)],
         }
         figures.push(figure)
-        parts.push(', full flow after ', sayFigure(figure))
+        parts.push(', full flow after ', inline(figure))
       }
     }
     const caught = own.flatMap(({ value, note: at }) => (value ? [{ value, at }] : []))
@@ -55,7 +55,7 @@ export const prime: Finder = (trial, c) => {
         working: caught.map((r, i) => put(String(i + 1), r.at || 'caught', r.value, 'volume', 'measured')),
       }
       figures.push(figure)
-      parts.push(': ', sayFigure(figure))
+      parts.push(': ', inline(figure))
     }
     sentences.push([...parts, note ? ` (${note}).` : '.'])
   }

@@ -1,4 +1,4 @@
-import { put, sayFigure, type Figure } from '../../figures'
+import { put, inline, type Figure } from '../../figures'
 import { claimed, labelFigure } from '../labels'
 import { summary } from '../../statistics'
 import { base, type Finder } from '../finding'
@@ -22,8 +22,6 @@ export const shutOff: Finder = (trial, c) => {
   const label = claim && labelFigure(claim, trial.mainsFrequency)
   return {
     figures: [figure],
-    sentences: label
-      ? [['The flow stops at ', sayFigure(figure), '; the label says ', sayFigure(label), '.']]
-      : [],
+    sentences: label ? [['The flow stops at ', inline(figure), '; the label says ', inline(label), '.']] : [],
   }
 }

@@ -1,4 +1,4 @@
-import { put, putFigure, sayFigure, type Figure, type Sentence } from '../../figures'
+import { put, putFigure, inline, type Figure, type Sentence } from '../../figures'
 import type { TrialRecord } from '../records'
 import { AMMONIA_OF_NITROGEN, UNIONISED_LIMIT, unionisedShare } from '../../water'
 import { base, type Finder, type FindingContext } from '../finding'
@@ -72,7 +72,7 @@ export const waterTest: Finder = (trial, c) => {
   })
   for (const { figure } of found) {
     figures.push(figure)
-    parts.push([`${parts.length ? figure.label.toLowerCase() : figure.label} `, sayFigure(figure)])
+    parts.push([`${parts.length ? figure.label.toLowerCase() : figure.label} `, inline(figure)])
   }
   const own = (
     id: string,
@@ -95,7 +95,7 @@ export const waterTest: Finder = (trial, c) => {
   const phFigure = ph === null ? null : own('ph', 'pH', ph, 'ratio', stepOf(setup, 'ph'))
   if (phFigure) {
     figures.push(phFigure)
-    parts.push(['pH ', sayFigure(phFigure)])
+    parts.push(['pH ', inline(phFigure)])
   }
   if (temperature !== null)
     figures.push(own('temperature', 'Water', temperature, 'temperature', stepOf(setup, 'temperature')))
@@ -145,7 +145,7 @@ export const waterTest: Finder = (trial, c) => {
     if (most > UNIONISED_LIMIT)
       sentences.push([
         'Un-ionised ammonia ',
-        sayFigure(gas),
+        inline(gas),
         value > UNIONISED_LIMIT
           ? ': more than the 0.025 mg/L that fish bear for long. Change water, and test again.'
           : ': a reading this coarse cannot rule out more than the 0.025 mg/L that fish bear for long.',

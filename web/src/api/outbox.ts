@@ -434,8 +434,10 @@ export function makeOutbox(name = 'ypsometer') {
 }
 
 /** Entries of one collection. */
-export const of = <N extends ResourceName>(collection: N, entries: readonly Entry[]): readonly Entry<N>[] =>
-  entries.filter((e) => isOf(e, collection)) as readonly Entry<N>[]
+export const entriesOf = <N extends ResourceName>(
+  collection: N,
+  entries: readonly Entry[],
+): readonly Entry<N>[] => entries.filter((e) => isOf(e, collection)) as readonly Entry<N>[]
 
 /** Rows as the person sees them: what the server said, with what still waits laid over it. */
 export function overlay<N extends ResourceName>(
@@ -444,7 +446,7 @@ export function overlay<N extends ResourceName>(
   waiting: readonly Entry[],
 ): RowOf<N>[] {
   let out = [...rows]
-  for (const e of of(collection, waiting)) {
+  for (const e of entriesOf(collection, waiting)) {
     const write: WriteTo<N> = e
     if (write.method === 'POST') {
       if (!out.some((r) => r.id === e.rowId)) out.push(write.row)

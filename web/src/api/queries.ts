@@ -37,7 +37,7 @@ import {
 import { useMemo } from 'react'
 import { outbox, useEntries } from './app'
 import { api, ApiProblem } from './client'
-import { of, overlay, type Entry } from './outbox'
+import { entriesOf, overlay, type Entry } from './outbox'
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -150,10 +150,10 @@ function workedOutOld(): void {
 export const startWriting = (merged: () => void): void => outbox.start({ acknowledged: acknowledge, merged })
 
 /** A dossier with waiting changes laid over every collection; rows of another model's creation are left out. */
-function laidOver(server: Dossier, entries: readonly Entry[]): Dossier {
+function withPending(server: Dossier, entries: readonly Entry[]): Dossier {
   let out: Dossier = { ...server, model: overlay([server.model], 'models', entries)[0] ?? server.model }
   const lay = <N extends InDossier>(name: N): void => {
-    const mine = of(name, entries).filter((e) => e.method !== 'POST' || belongs(out, name, e.body))
+    const mine = entriesOf(name, entries).filter((e) => e.method !== 'POST' || belongs(out, name, e.body))
     if (mine.length) out = withRows(out, name, overlay(rowsOf(out, name), name, mine))
   }
   DOSSIER_ROWS.forEach(lay)
@@ -182,7 +182,7 @@ export function useDossier(id: string) {
   const dossier = useMemo(() => {
     const fresh = overlay([], 'models', entries).find((m) => m.id === id)
     const server = query.data ?? (fresh && emptyDossier(fresh))
-    return server && laidOver(server, entries)
+    return server && withPending(server, entries)
   }, [query.data, entries, id])
   const worked = query.data && entries.length === 0 ? workedOut.get(query.data) : undefined
   return { ...query, dossier, worked }
@@ -193,7 +193,7 @@ export function useDossiers(ids: readonly string[]) {
   const entries = useEntries()
   const queries = useQueries({ queries: ids.map(dossierQuery) })
   return {
-    dossiers: queries.flatMap((q) => (q.data ? [laidOver(q.data, entries)] : [])),
+    dossiers: queries.flatMap((q) => (q.data ? [withPending(q.data, entries)] : [])),
     isPending: queries.some((q) => q.isPending),
   }
 }
@@ -245,7 +245,7 @@ export const shelfFilter = (q: URLSearchParams): ShelfFilter => ({
  * read once. A log still on this device has its own.
  */
 export function logPoints(id: string, most?: number) {
-  const [waiting] = of('logs', outbox.entries()).filter((e) => e.rowId === id && e.method === 'POST')
+  const [waiting] = entriesOf('logs', outbox.entries()).filter((e) => e.rowId === id && e.method === 'POST')
   const local = waiting?.method === 'POST' ? waiting.body : undefined
   return queryOptions({
     queryKey: ['log', id, most],

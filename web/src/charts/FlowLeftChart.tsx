@@ -1,4 +1,4 @@
-import type { ToldRun } from '@ypsometer/core/clogging/told'
+import type { ForecastReport } from '@ypsometer/core/clogging/report'
 import { showPercent } from '@ypsometer/core/units/format'
 import { useRef } from 'react'
 import {
@@ -19,11 +19,11 @@ import { AXIS, TICK } from './axis'
 
 interface Props {
   readonly name: string
-  readonly run: ToldRun
-  readonly slow: ToldRun
-  readonly fast: ToldRun
+  readonly run: ForecastReport
+  readonly slow: ForecastReport
+  readonly fast: ForecastReport
   /** As the constants ship, where visits have moved the forecast. */
-  readonly asShipped: ToldRun | null
+  readonly asShipped: ForecastReport | null
   readonly seen: readonly { readonly day: number; readonly left: number; readonly uncertainty: number }[]
   readonly dueAt: number
   readonly until: number
@@ -31,7 +31,7 @@ interface Props {
   readonly day: number
 }
 
-const left = (r: ToldRun, i: number): number => (r.days[i]?.flow ?? 0) / (r.days[0]?.flow || 1)
+const left = (r: ForecastReport, i: number): number => (r.days[i]?.flow ?? 0) / (r.days[0]?.flow || 1)
 
 const LEVELS = [0, 0.25, 0.5, 0.75, 1]
 /** Flow left over the days: the forecast with its band, what visits saw, and where it is called due. */

@@ -1,9 +1,9 @@
 import '../../tests/setup'
 import { act, render, screen } from '@testing-library/react'
-import { later } from './later'
+import { lazyChart } from './lazyChart'
 
 const Part = ({ name }: { readonly name: string }) => <p>{name}</p>
-const chart = () => later(async () => ({ default: Part }), ({ name }: { name: string }) => `room-${name}`) // prettier-ignore
+const chart = () => lazyChart(async () => ({ default: Part }), ({ name }: { name: string }) => `room-${name}`) // prettier-ignore
 /** Where everything on the page is, from the top of the window (px). */
 let top = 0
 let idle: (() => void)[] = []

@@ -8,7 +8,7 @@ import {
   type DragMoveEvent,
 } from '@dnd-kit/core'
 import type { LayerDay } from '@ypsometer/core/clogging/run'
-import type { ToldRun } from '@ypsometer/core/clogging/told'
+import type { ForecastReport } from '@ypsometer/core/clogging/report'
 import { isFillable } from '@ypsometer/core/fills/place'
 import type { Outcome } from '@ypsometer/core/path/outcome'
 import { showPercent } from '@ypsometer/core/units/format'
@@ -38,7 +38,7 @@ interface Props {
   readonly findings?: readonly FindingSaid[]
   readonly onFinding?: (id: string) => void
   /** A forecast and the day of it whose dirt is drawn in the layers. */
-  readonly dirt?: { readonly run: ToldRun; readonly day: number } | null
+  readonly dirt?: { readonly run: ForecastReport; readonly day: number } | null
   /** A layer is held over a place (null: over none), and let go there. */
   readonly onHold?: (layerId: string, to: LayerPlace | null) => void
   readonly onDrop?: (layerId: string, to: LayerPlace | null) => void

@@ -4,7 +4,7 @@ import { useId, useState } from 'react'
 import { changeRow } from '../api/rows'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
 import { DayNoted } from './DayNoted'
-import { dayFromNow } from '../settings/when'
+import { today } from '../settings/when'
 import { patchOf, type FieldOf } from './patch'
 
 export const showMoney = (minor: number | null, currency: string | null): string =>
@@ -58,7 +58,7 @@ export function MoneyField<N extends ResourceName>(p: Props<N>) {
     }
     const money = readMoney(text, code)
     if (typeof money === 'string') return setError(money)
-    const body = patchOf<N>(p.amount, money.minor, { [p.currency]: money.currency, ...noted(dayFromNow(0)) })
+    const body = patchOf<N>(p.amount, money.minor, { [p.currency]: money.currency, ...noted(today()) })
     if (p.row) changeRow(p.collection, p.row, body)
     else p.onCreate?.(body)
     setText(null)

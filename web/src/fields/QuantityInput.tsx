@@ -1,4 +1,4 @@
-import { saidBy } from '../frame/said'
+import { errorMessage } from '../api/errorMessage'
 import { findUnit, fromSI, preferredUnit, type Dimension } from '@ypsometer/core/units/dimensions'
 import { parseQuantity } from '@ypsometer/core/units/parse'
 import { useId, useState } from 'react'
@@ -35,7 +35,7 @@ export function QuantityInput({ label, si, dimension, unit, min, max, whole, onC
       setError('')
       if (Math.abs(q.si - si) > 1e-12) onCommit(q.si)
     } catch (e) {
-      setError(saidBy(e))
+      setError(errorMessage(e))
     }
   }
   return (

@@ -1,4 +1,4 @@
-import { saidBy } from '../frame/said'
+import { errorMessage } from '../api/errorMessage'
 import { LIMITS, type FieldLimits } from '@ypsometer/contract/limits'
 import type { PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
 import { sentenceText, type Sentence } from '@ypsometer/core/figures/figure'
@@ -81,7 +81,7 @@ export function QuantityField<N extends ResourceName>(given: QuantityProps<N>) {
       const question = p.doubt?.(q.si)
       return question ? { kind: 'ask', question: sentenceText(question, system), body } : { kind: 'ok', body }
     } catch (error) {
-      return { kind: 'error', message: saidBy(error) }
+      return { kind: 'error', message: errorMessage(error) }
     }
   }
   const field = useAutosaved({ ...p, shown, read })

@@ -1,8 +1,8 @@
 import { lazy, Suspense, useState, type ReactNode } from 'react'
-import { patiently } from '../api/patiently'
+import { retryWhenBack } from '../api/retryWhenBack'
 import { useMe } from '../api/people'
 
-const SignIn = lazy(async () => ({ default: (await patiently(() => import('./SignIn'))).SignIn }))
+const SignIn = lazy(async () => ({ default: (await retryWhenBack(() => import('./SignIn'))).SignIn }))
 
 /**
  * The app for whoever is signed in, and the way in for who is not. Somebody whose session ends keeps the view they were

@@ -5,7 +5,7 @@ import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { serverAway } from '../api/client'
 import { useEntries, useSaveState } from '../api/app'
 import { useMe } from '../api/people'
-import { patiently } from '../api/patiently'
+import { retryWhenBack } from '../api/retryWhenBack'
 import { type SaveState } from '../api/outbox'
 import { BackupNote } from './BackupNote'
 import { CompareTray } from './CompareTray'
@@ -16,7 +16,7 @@ import { SetAside } from './SetAside'
 import { Toasts } from './Toasts'
 import { useStore } from '../settings/useStore'
 
-const Help = lazy(async () => ({ default: (await patiently(() => import('./Help'))).Help }))
+const Help = lazy(async () => ({ default: (await retryWhenBack(() => import('./Help'))).Help }))
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'Saved',

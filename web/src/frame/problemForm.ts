@@ -1,6 +1,6 @@
 import type { FieldValues, Path, UseFormSetError } from 'react-hook-form'
 import { ApiProblem } from '../api/client'
-import { saidBy } from './said'
+import { errorMessage } from '../api/errorMessage'
 
 /**
  * Puts what the server says against a form where it belongs: beside the field it names, else over the whole form. Says
@@ -23,7 +23,7 @@ export async function against<F extends FieldValues>(
         message:
           error instanceof ApiProblem
             ? [error.problem.title, error.problem.detail].filter(Boolean).join('. ')
-            : saidBy(error),
+            : errorMessage(error),
       })
     return false
   }

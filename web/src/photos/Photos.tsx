@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { addPhoto, type PhotoOwner } from '../api/rows'
 import { removeRow } from '../frame/removed'
 import { outbox, useEntries } from '../api/app'
-import { fieldsOf, of } from '../api/outbox'
+import { fieldsOf, entriesOf } from '../api/outbox'
 import { TextField } from '../fields/fields'
 import { useDossierContext } from '../frame/dossier'
 
@@ -19,7 +19,7 @@ export function Photos({ owner }: { readonly owner: PhotoOwner }) {
   const mine = (p: object): boolean =>
     Object.entries(owner).every(([of, id]) => (p as Record<string, unknown>)[of] === id)
   const photos = dossier.photos.filter(mine)
-  const refused = of('photos', entries).filter((e) => e.state === 'refused' && mine(fieldsOf(e)))
+  const refused = entriesOf('photos', entries).filter((e) => e.state === 'refused' && mine(fieldsOf(e)))
   const take = (files: FileList | null): void => {
     const said: string[] = []
     for (const file of files ?? []) {

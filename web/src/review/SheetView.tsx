@@ -1,6 +1,6 @@
 import { chamberRecord } from '@ypsometer/contract/records'
 import type { Drawing } from '@ypsometer/contract/review'
-import type { Block, Cell, Length } from '@ypsometer/core/review/blocks'
+import type { Block, SheetCell, Length } from '@ypsometer/core/review/blocks'
 import { Cutaway } from '../cutaway/Cutaway'
 import { FigureView } from '../figures/FigureView'
 import { pointed } from '../figures/pointed'
@@ -134,7 +134,7 @@ function BlockView({
 
 interface TableProps {
   readonly head: readonly string[]
-  readonly rows: readonly (readonly Cell[])[]
+  readonly rows: readonly (readonly SheetCell[])[]
   readonly both: boolean
 }
 
@@ -172,7 +172,7 @@ const TableView = ({ head, rows, both }: TableProps) => (
   </div>
 )
 
-function CellView({ cell, both }: { readonly cell: Cell; readonly both: boolean }) {
+function CellView({ cell, both }: { readonly cell: SheetCell; readonly both: boolean }) {
   const sign = decimal.use()
   if (cell === null) return <span className="muted">–</span>
   if (typeof cell === 'string') return pointed(cell, sign)

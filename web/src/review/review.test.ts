@@ -1,7 +1,7 @@
 import '../../tests/setup'
 import type { Snapshot } from '@ypsometer/contract/review'
 import type { EditedWords } from '@ypsometer/contract'
-import { sayFigure, type Figure } from '@ypsometer/core/figures/figure'
+import { inline, type Figure } from '@ypsometer/core/figures/figure'
 import { LENGTHS, type Block } from '@ypsometer/core/review/blocks'
 import type { Sheet } from '@ypsometer/core/review/sheet'
 import { readFileSync } from 'node:fs'
@@ -84,7 +84,7 @@ describe('hostile names and words', () => {
   const NASTY =
     '<script>alert(1)</script><img src=x onerror=alert(2)> "quoted" \'and\' & [link](javascript:alert(3)) | `code` \u202Eevil'
   const blocks: Block[] = [
-    { from: 'card', kind: 'text', tone: 'against', sentence: [NASTY, sayFigure(figure({ label: NASTY }))] },
+    { from: 'card', kind: 'text', tone: 'against', sentence: [NASTY, inline(figure({ label: NASTY }))] },
     { from: 'card', kind: 'numbers', figures: [figure({ label: NASTY })] },
     { from: 'card', kind: 'table', head: ['', NASTY], rows: [[NASTY, figure()]] },
     { from: 'card', kind: 'photos', photos: [{ id: NASTY, caption: NASTY, width: 4, height: 3 }] },

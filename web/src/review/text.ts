@@ -1,5 +1,5 @@
-import { saidText, sayFigure, type Figure, type Sentence } from '@ypsometer/core/figures/figure'
-import type { Cell } from '@ypsometer/core/review/blocks'
+import { saidText, inline, type Figure, type Sentence } from '@ypsometer/core/figures/figure'
+import type { SheetCell } from '@ypsometer/core/review/blocks'
 import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { pointed } from '../figures/pointed'
 import type { Decimal } from '../settings/settings'
@@ -12,7 +12,7 @@ export interface Reader {
 
 /** A number as a reader has it. */
 export const figureText = (f: Figure, { system, decimal }: Reader): string =>
-  pointed(saidText(sayFigure(f), system), decimal)
+  pointed(saidText(inline(f), system), decimal)
 
 /** A number in metric and in US units, where they differ. */
 export function bothText(f: Figure, { decimal }: Pick<Reader, 'decimal'>): string {
@@ -20,7 +20,7 @@ export function bothText(f: Figure, { decimal }: Pick<Reader, 'decimal'>): strin
   return metric === us ? (metric ?? '') : `${metric} (${us})`
 }
 
-export function cellText(cell: Cell, reader: Reader, both = false): string {
+export function cellText(cell: SheetCell, reader: Reader, both = false): string {
   if (cell === null) return '–'
   if (typeof cell === 'string') return pointed(cell, reader.decimal)
   return both ? bothText(cell, reader) : figureText(cell, reader)

@@ -19,3 +19,6 @@ export const dayFromNow = (days: number): string => {
   const d = new Date(Date.now() + days * DAY)
   return [d.getFullYear(), d.getMonth() + 1, d.getDate()].map((n) => String(n).padStart(2, '0')).join('-')
 }
+
+/** Today, by the clock of this device. */
+export const today = (): string => dayFromNow(0)

@@ -3,13 +3,13 @@ import type { CandidateList } from '@ypsometer/contract/candidateList'
 import { fillByLabel } from '@ypsometer/core/advice/byLabel'
 import type { Candidate } from '@ypsometer/core/advice/candidate'
 import type { LabelBias } from '@ypsometer/core/trials/bias'
-import type { Running } from '@ypsometer/core/judging/together'
+import type { RunningFilter } from '@ypsometer/core/judging/together'
 
 /** A filter on a tank with what is known of it. */
 export interface KnownFilter {
   readonly filter: TankFilter
   readonly candidate: Candidate | null
-  readonly running: Running | null
+  readonly running: RunningFilter | null
 }
 
 /** What is known of a filter on a tank: by the shelf where it is on it, else by its kind and rated flow. */

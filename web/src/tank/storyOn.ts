@@ -1,19 +1,19 @@
 import type { Dossier } from '@ypsometer/contract'
 import type { fittingOf } from '@ypsometer/contract/candidate'
-import type { Story } from '@ypsometer/core/biology/inTime'
+import type { Scenario } from '@ypsometer/core/biology/inTime'
 import type { JudgedFill } from '@ypsometer/core/judging/fills'
 import type { TankBalance } from '@ypsometer/core/judging/tankBalance'
 import { FILTERS } from '@ypsometer/core/kinds/filters'
-import { STORY_KINDS, storyOf, USUAL_ASKS } from '@ypsometer/core/judging/stories'
+import { SCENARIO_KINDS, scenarioOf, USUAL_ASKS } from '@ypsometer/core/judging/stories'
 
 /** What is told of a tank with a fill on it, first of all if nothing else is asked; null where nothing can be told. */
 export const storyOn = (
   { keeping }: TankBalance,
   { films }: JudgedFill,
-  kind = STORY_KINDS[0] as (typeof STORY_KINDS)[number],
+  kind = SCENARIO_KINDS[0] as (typeof SCENARIO_KINDS)[number],
   asks = USUAL_ASKS,
   body: number | null = null,
-): Story | null => (films && keeping.feed > 0 ? storyOf(kind, keeping, films, asks, body) : null)
+): Scenario | null => (films && keeping.feed > 0 ? scenarioOf(kind, keeping, films, asks, body) : null)
 
 /** Water (m³) a body shuts in when it stops; Infinity where its films lie open, null where nobody measured it. */
 export const waterShutIn = (

@@ -1,4 +1,4 @@
-import { tell, type Story } from '@ypsometer/core/biology/inTime'
+import { simulate, type Scenario } from '@ypsometer/core/biology/inTime'
 import { claimChances } from '@ypsometer/core/judging/chances'
 import { faultEvidence } from '@ypsometer/contract/faults'
 import { planChange } from '@ypsometer/core/hands/changeOver'
@@ -6,7 +6,7 @@ import { daysUntilDue, type DueQuestion } from '@ypsometer/contract/clog'
 import { expose } from 'comlink'
 
 const work = {
-  tell: (story: Story) => tell(story),
+  tell: (story: Scenario) => simulate(story),
   plan: (...asked: Parameters<typeof planChange>) => planChange(...asked),
   evidence: (...asked: Parameters<typeof faultEvidence>) => faultEvidence(...asked),
   due: (asked: readonly DueQuestion[]) => asked.map(daysUntilDue),

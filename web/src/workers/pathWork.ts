@@ -1,9 +1,14 @@
 import { answersOf, isDue, learn, type Learnt } from '@ypsometer/core/clogging/study'
-import { dirtCase, feedBand, type DirtQuestion } from '@ypsometer/core/clogging/tank'
+import { dirtCase, feedDoubt, type DirtQuestion } from '@ypsometer/core/clogging/tank'
 import { forecast, type ClogCase } from '@ypsometer/core/clogging/run'
-import { schoolSeasons, toldRun, type SchoolSeason, type ToldRun } from '@ypsometer/core/clogging/told'
+import {
+  schoolSeasons,
+  reportOf,
+  type SchoolSeason,
+  type ForecastReport,
+} from '@ypsometer/core/clogging/report'
 import type { Belief } from '@ypsometer/core/clogging/learn'
-import { toldBy, type Story } from '@ypsometer/core/visits/story'
+import { observationsOf, type UnitHistory } from '@ypsometer/core/visits/story'
 import { CoreError, TooFew, type At } from '@ypsometer/core/errors/errors'
 import type { Fill, FillLayer } from '@ypsometer/core/fills/place'
 import { calibrateMedium, type BenchCalibration } from '@ypsometer/core/path/rest'
@@ -16,7 +21,7 @@ import {
   type PathRecord,
 } from '@ypsometer/core/path/fromModel'
 import { changesOf, differences, schoolViews, type Difference } from '@ypsometer/core/path/compare'
-import { fillCapacityFigure, flowFigure } from '@ypsometer/core/path/figures'
+import { fillCapacityFigure, pathFlowFigure } from '@ypsometer/core/path/figures'
 import { fitFill, type FitLimits, type FitResult } from '@ypsometer/core/path/optimise'
 import { outcomeOf, type Outcome } from '@ypsometer/core/path/outcome'
 import { outcomeWithout, studyOf, type StudyQuestion } from '@ypsometer/core/path/study'
@@ -99,7 +104,7 @@ export type CalibrationAnswer =
 
 /** What a visit needs besides: what was seen, minutes of one opening. */
 export interface SeasonQuestion extends DirtQuestion {
-  readonly story: Story
+  readonly story: UnitHistory
   readonly minutesToOpen: number | null
   /** Share of the first flow at which the house calls it due. */
   readonly dueAt: number
@@ -108,11 +113,11 @@ export interface SeasonQuestion extends DirtQuestion {
 export interface SeasonAnswer extends Pick<Learnt, 'due' | 'seen'> {
   readonly prior: Belief
   readonly posterior: Belief
-  readonly asShipped: ToldRun
-  readonly run: ToldRun
-  readonly slow: ToldRun
-  readonly fast: ToldRun
-  readonly alone: ToldRun
+  readonly asShipped: ForecastReport
+  readonly run: ForecastReport
+  readonly slow: ForecastReport
+  readonly fast: ForecastReport
+  readonly alone: ForecastReport
   readonly schools: readonly SchoolSeason[]
 }
 
@@ -207,7 +212,7 @@ export function pathWork() {
       return record.model.hookups.flatMap((hookup) => {
         try {
           const o = outcomeOf({ ...b.base, hookup, fill: q.fill }, q.stock)
-          return [{ id: hookup.id, figure: { ...flowFigure(o), id: `hookup-${hookup.id}` } }]
+          return [{ id: hookup.id, figure: { ...pathFlowFigure(o), id: `hookup-${hookup.id}` } }]
         } catch {
           return []
         }
@@ -233,7 +238,7 @@ export function pathWork() {
       return {
         layers: r.best.layers,
         carries: fillCapacityFigure(r.best.outcome, q.stock),
-        flow: flowFigure(r.best.outcome),
+        flow: pathFlowFigure(r.best.outcome),
         dirt: r.dirt,
         tried: r.tried,
         better: r.best !== r.start,
@@ -267,7 +272,7 @@ export function pathWork() {
         findings: v.findings.map(said),
         burden: v.burden,
         fitted: v.fitted.best.outcome,
-        flow: flowFigure(v.fitted.best.outcome),
+        flow: pathFlowFigure(v.fitted.best.outcome),
         layers: v.fitted.best.layers,
       }))
     },
@@ -284,7 +289,7 @@ export function pathWork() {
               trialId: t.trial.id,
               fill: o.case.fill.name,
               lift: t.trial.lift,
-              computed: { ...flowFigure(o), id: `check-${t.trial.id}` },
+              computed: { ...pathFlowFigure(o), id: `check-${t.trial.id}` },
               measured: t.figure,
               told: t.trial.id === b.restTrialId,
             },
@@ -316,27 +321,27 @@ export function pathWork() {
       }
     },
     /** Where dirt gathers in a fill, day by day; null where its path cannot be worked out. */
-    clog(q: DirtQuestion): ToldRun | null {
+    clog(q: DirtQuestion): ForecastReport | null {
       const c = arranged(q)
-      return c && toldRun(forecast(c))
+      return c && reportOf(forecast(c))
     },
     /** The same with what visits taught, its interval, and the three schools. */
     season(q: SeasonQuestion): SeasonAnswer | null {
       const c = arranged(q)
       if (!c) return null
-      const { layers } = toldRun(forecast({ ...c, days: 1 }))
-      const { seen, services } = toldBy(q.story, layers)
-      const l = learn({ ...c, services }, feedBand(q.tank), seen, q.dueAt)
+      const { layers } = reportOf(forecast({ ...c, days: 1 }))
+      const { seen, services } = observationsOf(q.story, layers)
+      const l = learn({ ...c, services }, feedDoubt(q.tank), seen, q.dueAt)
       return {
         prior: l.prior,
         posterior: l.posterior,
         due: l.due,
         seen: l.seen,
-        asShipped: toldRun(l.asShipped, q.dueAt),
-        run: toldRun(l.run, q.dueAt),
-        slow: toldRun(l.slow, q.dueAt),
-        fast: toldRun(l.fast, q.dueAt),
-        alone: toldRun(l.alone, q.dueAt),
+        asShipped: reportOf(l.asShipped, q.dueAt),
+        run: reportOf(l.run, q.dueAt),
+        slow: reportOf(l.slow, q.dueAt),
+        fast: reportOf(l.fast, q.dueAt),
+        alone: reportOf(l.alone, q.dueAt),
         schools: schoolSeasons(c, c, q.minutesToOpen, q.dueAt),
       }
     },

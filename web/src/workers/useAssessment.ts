@@ -1,4 +1,4 @@
-import { saidBy } from '../frame/said'
+import { errorMessage } from '../api/errorMessage'
 import type { Dossier, Medium } from '@ypsometer/contract'
 import { modelRecord } from '@ypsometer/contract/records'
 import type { Assessment, JudgedBy } from '@ypsometer/core/judging/assess'
@@ -49,7 +49,7 @@ export function useAssessment(
           !superseded &&
           setState((s) => ({
             assessment: s.id === id ? s.assessment : null,
-            failure: saidBy(error),
+            failure: errorMessage(error),
             id,
           })),
       )

@@ -1,14 +1,14 @@
-import type { Story, Told } from '@ypsometer/core/biology/inTime'
+import type { Scenario, Simulation } from '@ypsometer/core/biology/inTime'
 import type { Chances } from '@ypsometer/core/judging/chances'
 import type { CapacityFigures } from '@ypsometer/core/tanks/capacity'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import type { DueQuestion } from '@ypsometer/contract/clog'
 import type { FaultQuestion } from '@ypsometer/contract/faults'
-import type { ChangePlan, ChangeSubject, WaterTest } from '@ypsometer/core/hands/changeOver'
+import type { ChangePlan, ChangeSubject, ChangeTest } from '@ypsometer/core/hands/changeOver'
 import type { Evidence } from '@ypsometer/core/hands/faults'
 import { useEffect, useState } from 'react'
 import { livingRemote } from './livingRemote'
-import { saidBy } from '../frame/said'
+import { errorMessage } from '../api/errorMessage'
 import { recent } from './recent'
 
 /** An answer of the worker, what went wrong, and whether another is on its way. */
@@ -36,7 +36,7 @@ function useAnswer<T>(kind: string, question: string | null, ask: () => Promise<
         answers.put(key, answer)
         if (!superseded) setState({ answer, failure: null, key })
       },
-      (error: unknown) => !superseded && setState({ answer: null, failure: saidBy(error), key }),
+      (error: unknown) => !superseded && setState({ answer: null, failure: errorMessage(error), key }),
     )
     return () => {
       superseded = true
@@ -49,8 +49,8 @@ function useAnswer<T>(kind: string, question: string | null, ask: () => Promise<
 }
 
 /** A story of a tank, told. */
-export const useStory = (story: Story | null): Answered<Told> =>
-  useAnswer('story', story && JSON.stringify(story), () => livingRemote().tell(story as Story))
+export const useStory = (story: Scenario | null): Answered<Simulation> =>
+  useAnswer('story', story && JSON.stringify(story), () => livingRemote().tell(story as Scenario))
 
 /** How sure the verdict of a class is. */
 export const useChances = (
@@ -70,7 +70,7 @@ export const useDue = (asked: readonly DueQuestion[] | null): Answered<readonly 
 export const usePlan = (
   subject: ChangeSubject | null,
   began: string,
-  tests: readonly WaterTest[],
+  tests: readonly ChangeTest[],
 ): Answered<ChangePlan> =>
   useAnswer('plan', subject && JSON.stringify([subject, began, tests]), () =>
     livingRemote().plan(subject as ChangeSubject, began, tests),

@@ -1,4 +1,4 @@
-import { saidBy } from '../frame/said'
+import { errorMessage } from '../api/errorMessage'
 import type { Dossier, HouseRule, Medium } from '@ypsometer/contract'
 import { pathRecord } from '@ypsometer/contract/records'
 import type { Fill } from '@ypsometer/core/fills/place'
@@ -85,7 +85,7 @@ export function usePath(input: Input): PathState {
         if (alive.current && (waiting.current || latest.current === q)) setAnswer(next)
       } catch (error) {
         // A fault of ours: said, and the next question is still asked.
-        const message = saidBy(error)
+        const message = errorMessage(error)
         if (alive.current) setAnswer({ kind: 'wrong', at: null, field: '', message, outcome: null })
       }
     }

@@ -1,6 +1,6 @@
 import type { Measures, Ranked, Weights } from '@ypsometer/core/advice/score'
 import { useEffect, useState } from 'react'
-import { saidBy } from '../frame/said'
+import { errorMessage } from '../api/errorMessage'
 import { calledBack, rankRemote } from './rankRemote'
 
 /** A ranking as it is drawn: how far it is, what came of it, or why nothing did. */
@@ -39,7 +39,7 @@ export function useRanking(options: readonly Measures[], weights: Weights, key: 
         )
         .then(
           (ranked) => end({ ranked }),
-          (error: unknown) => end({ failure: saidBy(error) }),
+          (error: unknown) => end({ failure: errorMessage(error) }),
         )
     }, STILL)
     return () => {

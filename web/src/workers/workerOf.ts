@@ -1,5 +1,5 @@
 import { wrap, type Remote } from 'comlink'
-import { patiently } from '../api/patiently'
+import { retryWhenBack } from '../api/retryWhenBack'
 
 /** The code of a worker did not come. */
 class Unread extends Error {}
@@ -51,7 +51,7 @@ export function workerOf<T>(make: () => Worker): KeptWorker<T> {
         name === 'then'
           ? undefined
           : (...given: unknown[]) =>
-              patiently(
+              retryWhenBack(
                 () => ask(String(name), given),
                 (e) => e instanceof Unread,
               ),

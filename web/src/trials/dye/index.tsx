@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react'
-import { patiently } from '../../api/patiently'
+import { retryWhenBack } from '../../api/retryWhenBack'
 import { DyeChart } from '../../charts/DyeChart'
 import type { Series } from '../../charts/SeriesChart'
 import { Loading } from '../../frame/States'
@@ -9,7 +9,7 @@ import { DYE_POINTS } from './points'
 import { role, TIME_OF_LOG } from '../../csv/target'
 import type { TrialView } from '../kind'
 
-const LogDye = lazy(() => patiently(() => import('./LogDye')))
+const LogDye = lazy(() => retryWhenBack(() => import('./LogDye')))
 
 export const dye: TrialView = {
   title: 'Dye',

@@ -1,11 +1,11 @@
 import { lazy, Suspense } from 'react'
-import { patiently } from '../../api/patiently'
+import { retryWhenBack } from '../../api/retryWhenBack'
 import { Loading } from '../../frame/States'
 import { HoldingScreen } from '../screens/HoldingScreen'
 import { SetupWords } from '../setup'
 import type { TrialView } from '../kind'
 
-const HoldingChart = lazy(() => patiently(() => import('./HoldingChart')))
+const HoldingChart = lazy(() => retryWhenBack(() => import('./HoldingChart')))
 
 export const holding: TrialView = {
   title: 'Cups and clips',

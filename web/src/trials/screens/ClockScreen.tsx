@@ -8,7 +8,7 @@ import {
 import { SHORTEST_RUN } from '@ypsometer/core/bench/shape'
 import { trialFlow } from '@ypsometer/core/trials/flow'
 import { wholeReadings } from '@ypsometer/core/trials/readings'
-import { flowFigure, runFigure, trialConditions } from '@ypsometer/core/trials/flows'
+import { trialFlowFigure, runFigure, trialConditions } from '@ypsometer/core/trials/flows'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { removeRow } from '../../frame/removed'
@@ -340,7 +340,11 @@ function Result({
   return (
     <div className="py-2" role="status" aria-label="Mean flow">
       <FigureView
-        figure={flowFigure({ id: trial.id, when: trial.createdAt, kind: trial.kind }, result, conditions)}
+        figure={trialFlowFigure(
+          { id: trial.id, when: trial.createdAt, kind: trial.kind },
+          result,
+          conditions,
+        )}
         size="lg"
       />
       <p className="muted mt-1">

@@ -1,5 +1,5 @@
 import { keepText, keptText } from '../../api/room'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { findUnit, preferredUnit, type Dimension } from '@ypsometer/core/units/dimensions'
 import { parseQuantity } from '@ypsometer/core/units/parse'
 import { useEffect, useId, useState } from 'react'
@@ -40,7 +40,7 @@ export function Entry({ label, dimension, unit, min, max, keep, draft, offered, 
       setText('')
       onKeep(si, 'typed')
     } catch (e) {
-      setError(saidBy(e))
+      setError(errorMessage(e))
     }
   }
   return (

@@ -1,4 +1,4 @@
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import type { Reading } from '@ypsometer/contract'
 import { parseQuantity } from '@ypsometer/core/units/parse'
 import { useState } from 'react'
@@ -42,7 +42,7 @@ export function PrimeScreen({ dossier, trial, readings }: ScreenProps) {
       try {
         value = parseQuantity(amount, { dimension: 'volume', system, bare: 'mL', field: 'Water caught' }).si
       } catch (e) {
-        return setSaid(saidBy(e))
+        return setSaid(errorMessage(e))
       }
     }
     const seconds = timed ? Math.round(watch.end() * 10) / 10 : 0

@@ -18,7 +18,7 @@ import { Words } from '../../figures/Words'
 import { units } from '../../settings/settings'
 import { Failed, Loading } from '../../frame/States'
 import { toast } from '../../frame/toastStore'
-import { dayFromNow } from '../../settings/when'
+import { dayFromNow, today } from '../../settings/when'
 import { useDue } from '../../workers/useLiving'
 import { useAsk } from './useAsk'
 import { Heading } from '../../frame/Heading'
@@ -95,7 +95,7 @@ export function Slip() {
       </>
     )
   if (!due) return <Loading />
-  const day = dayFromNow(0)
+  const day = today()
   const parts = slipOf(record, told, option, {
     weights: rule.weights,
     dayAfter: dayFromNow,

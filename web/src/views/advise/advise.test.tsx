@@ -2,7 +2,7 @@ import '../../../tests/setup'
 import { candidateOf } from '@ypsometer/contract/candidate'
 import { clogCase, daysUntilDue } from '@ypsometer/contract/clog'
 import { tankRecord } from '@ypsometer/contract/records'
-import { feedBand } from '@ypsometer/core/clogging/tank'
+import { feedDoubt } from '@ypsometer/core/clogging/tank'
 import { learn } from '@ypsometer/core/clogging/study'
 import { modelRecord, type Tank } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging/assess'
@@ -151,7 +151,7 @@ describe('the counter', () => {
     const fillId = d.fills.find((f) => f.basis === 'as-shipped')?.id ?? ''
     const asked = { dossier: d, fillId, media, by: {}, tank, dueAt: 0.7 }
     const c = clogCase(d, media, assess(modelRecord(d, media)), { tank, fillId })
-    const { due } = learn({ ...(c as NonNullable<typeof c>), intake: [] }, feedBand(tank), [], 0.7)
+    const { due } = learn({ ...(c as NonNullable<typeof c>), intake: [] }, feedDoubt(tank), [], 0.7)
     expect(due.middle).toBeGreaterThan(20)
     expect(daysUntilDue(asked)).toBeCloseTo(due.middle as number, 6)
     // Fed twice as much it is due in less than half the time: what is caught faster rots no faster.

@@ -6,9 +6,9 @@ import {
   MANY,
   quickTank,
   TOLD_SHAPES,
-  toldStock,
+  stockAsAnswered,
   type Many,
-  type Told,
+  type StockAnswers,
 } from '@ypsometer/core/advice/quickTank'
 import type { AdviceRule } from '@ypsometer/core/advice/rule'
 import type { Standing, Wishes } from '@ypsometer/core/advice/advise'
@@ -31,7 +31,7 @@ export interface Ask {
   /** Its shape and sizes, where they were told; they come before the litres. */
   readonly sizes: TankShape | null
   readonly stock: StockClass | undefined
-  readonly told: Told
+  readonly told: StockAnswers
   readonly wishes: Wishes
   readonly rule: AdviceRule
   /** The tank as judging reads it; or the sentence that says what does not fit together. */
@@ -74,7 +74,7 @@ export function useAsk(): Ask {
     const stock = named ?? stocks.find((s) => s.code === 'normal') ?? stocks[0]
     const many = p.get('many')
     const planted = p.get('planted')
-    const told: Told = {
+    const told: StockAnswers = {
       many: MANY.find((m): m is Many => m === many) ?? AS_ITS_CLASS.many,
       planted: planted === null ? null : planted === '1',
       weak: p.get('weak') === '1',
@@ -95,7 +95,7 @@ export function useAsk(): Ask {
       told,
       wishes,
       rule,
-      record: stock ? recordOf(tank, sizes ?? litres, toldStock(stock, told)) : null,
+      record: stock ? recordOf(tank, sizes ?? litres, stockAsAnswered(stock, told)) : null,
       stocks,
       tanks,
       set,

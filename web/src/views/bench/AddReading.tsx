@@ -1,4 +1,4 @@
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import type { PatchOf, Trial } from '@ypsometer/contract'
 import { READING_SHAPES, readingProblem } from '@ypsometer/core/trials/readings'
 import { parseQuantity } from '@ypsometer/core/units/parse'
@@ -36,7 +36,7 @@ export function AddReading({ trial }: { readonly trial: Trial }) {
           }).si
       }
     } catch (e) {
-      return setError(saidBy(e))
+      return setError(errorMessage(e))
     }
     if (READING_SHAPES[trial.kind].seconds?.min === 0) body.seconds ??= 0
     const reading: PatchOf<'readings'> = {

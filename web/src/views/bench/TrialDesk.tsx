@@ -3,10 +3,10 @@ import { LONGEST_WATCH } from '@ypsometer/core/bench/shape'
 import { READING_SHAPES } from '@ypsometer/core/trials/readings'
 import { ArrowLeft, Download, Repeat2, Timer, Trash2, Upload, X } from 'lucide-react'
 import { lazy, Suspense, useState } from 'react'
-import { patiently } from '../../api/patiently'
+import { retryWhenBack } from '../../api/retryWhenBack'
 import { Link, useNavigate, useParams } from 'react-router'
 import { logPoints, queryClient, useLogDrawing } from '../../api/queries'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { toast } from '../../frame/toastStore'
 import { changeRow } from '../../api/rows'
 import { removeRow } from '../../frame/removed'
@@ -26,7 +26,7 @@ import { TrialViewContext } from '../../trials/view'
 import { repeatTrial } from '../../trials/startTrial'
 import { SeriesChart } from '../../charts'
 
-const ImportDialog = lazy(() => patiently(() => import('./ImportDialog')))
+const ImportDialog = lazy(() => retryWhenBack(() => import('./ImportDialog')))
 
 /** One trial at the desk: what it comes to, its readings to correct, its conditions, notes and photos. */
 export function TrialDesk() {
@@ -191,7 +191,7 @@ function LogTools({ log }: { readonly log: Log }) {
       const rows = times.map((t, i) => [t, values[i] ?? ''])
       save('log.csv', 'text/csv', toCsv({ name: 'log', columns: ['time, s', 'value, SI'], rows }))
     } catch (error) {
-      toast(`The log could not be read: ${saidBy(error)}`)
+      toast(`The log could not be read: ${errorMessage(error)}`)
     }
   }
   return (

@@ -5,7 +5,7 @@ import { liftFigure } from '@ypsometer/core/judging/staticFigures'
 import { Download, Repeat2, Timer, Trash2, Upload } from 'lucide-react'
 import { useWindowVirtualizer } from '@tanstack/react-virtual'
 import { lazy, memo, Suspense, useDeferredValue, useLayoutEffect, useRef, useState } from 'react'
-import { patiently } from '../../api/patiently'
+import { retryWhenBack } from '../../api/retryWhenBack'
 import { Link, useNavigate } from 'react-router'
 import { removeRow } from '../../frame/removed'
 import { save, toCsv } from '../../charts/ChartTools'
@@ -18,7 +18,7 @@ import { benchCsv } from './exportCsv'
 import { KIND_ORDER, KINDS } from '../../trials'
 import { repeatTrial, startTrial } from '../../trials/startTrial'
 
-const ImportDialog = lazy(() => patiently(() => import('./ImportDialog')))
+const ImportDialog = lazy(() => retryWhenBack(() => import('./ImportDialog')))
 
 /** Every trial with its conditions and what it comes to; a new one starts from the conditions of the last. */
 export function TrialList() {

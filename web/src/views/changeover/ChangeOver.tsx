@@ -14,7 +14,7 @@ import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { IconButton } from '../../frame/IconButton'
 import { Failed, Loading } from '../../frame/States'
-import { dayFromNow, showDay } from '../../settings/when'
+import { showDay, today } from '../../settings/when'
 import { Said } from '../../tank/Balance'
 import { nameOf, useChange, type Change } from './useChange'
 import { SeriesChart } from '../../charts'
@@ -145,11 +145,11 @@ function Sheet({
   )
 }
 
-const late = (on: string, done: boolean): boolean => !done && on < dayFromNow(0)
+const late = (on: string, done: boolean): boolean => !done && on < today()
 
 function tickStep(change: Row, id: string, on: boolean): void {
   const { [id]: _, ...rest } = change.done
-  const done = on ? { ...rest, [id]: dayFromNow(0) } : rest
+  const done = on ? { ...rest, [id]: today() } : rest
   changeRow('change-overs', change, { done, ended: 'safe' in done ? (done.safe ?? null) : null })
 }
 
@@ -273,7 +273,7 @@ function OnTheTank({
   const goes = change.way === 'beside' ? 'off' in change.done : began !== undefined
   const add = (): void =>
     changeRow('tanks', tank, {
-      filters: [...tank.filters, { ...change.next, since: (began && change.done[began]) ?? dayFromNow(0) }],
+      filters: [...tank.filters, { ...change.next, since: (began && change.done[began]) ?? today() }],
     })
   const remove = (): void =>
     changeRow('tanks', tank, { filters: tank.filters.filter((f) => f.id !== change.old?.id) })
@@ -380,7 +380,7 @@ function NewTest({
   readonly change: Row
   readonly onAdd: (t: Row['tests'][number]) => void
 }) {
-  const [on, setOn] = useState(dayFromNow(0))
+  const [on, setOn] = useState(today())
   const [ammonia, setAmmonia] = useState(0)
   const [nitrite, setNitrite] = useState(0)
   const early = on !== '' && on < change.on

@@ -1,4 +1,4 @@
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import type { Claim, ClaimQuantityName } from '@ypsometer/contract'
 import { sentenceText } from '@ypsometer/core/figures/figure'
 import { claimDimension, claimProblem, doubt, mostClaimed } from '@ypsometer/core/judging/plausible'
@@ -335,7 +335,7 @@ function AddNumber({
       })
       onAdded()
     } catch (error) {
-      setSaid({ tone: 'error', text: saidBy(error) })
+      setSaid({ tone: 'error', text: errorMessage(error) })
     }
   }
   const id = `add-${quantity}`

@@ -3,7 +3,7 @@ import { interiorOf } from '@ypsometer/contract/records'
 import {
   compareRows,
   forTheDifference,
-  type Cell,
+  type ComparedCell,
   type CompareBy,
   type CompareRow,
 } from '@ypsometer/core/advice/compare'
@@ -194,7 +194,7 @@ function Table({ rows, models, set }: TableProps) {
 
 const APART_WORDS = { more: '▲ more', less: '▼ less', none: 'no difference' } as const
 
-function Entry({ cell }: { readonly cell: Cell }) {
+function Entry({ cell }: { readonly cell: ComparedCell }) {
   const { figure, price, words, inherited, apart } = cell
   if (!figure && !price && words === null) return <span className="muted">not known</span>
   return (

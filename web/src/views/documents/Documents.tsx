@@ -4,7 +4,7 @@ import { Download, Upload } from 'lucide-react'
 import { useRef, useState } from 'react'
 import { importDocument, lookAtDocument, tableOf, undoImport } from '../../api/documents'
 import { useCandidates, useHouseRules, useMedia, useReviews, useTanks } from '../../api/queries'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { toast } from '../../frame/toastStore'
 import { Report } from './Report'
 import { TABLE_WORDS, Tables } from './Tables'
@@ -127,7 +127,7 @@ function In() {
     try {
       await work()
     } catch (error) {
-      setFailure(saidBy(error))
+      setFailure(errorMessage(error))
     } finally {
       setBusy(false)
     }

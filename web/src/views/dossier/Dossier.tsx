@@ -5,11 +5,11 @@ import { History as HistoryIcon, Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { lazy, Suspense, useEffect, useRef, useState, type RefObject } from 'react'
 import { Link, Navigate, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
-import { patiently } from '../../api/patiently'
+import { retryWhenBack } from '../../api/retryWhenBack'
 import { useDossier, useLabelBias, useMedia, useJudgedClasses } from '../../api/queries'
 import { removeRow } from '../../frame/removed'
-import { Rehearsal } from '../../frame/rehearsal'
-import { sparing } from '../../frame/sparing'
+import { Rehearsal } from '../../frame/warmViews'
+import { savesData } from '../../frame/savesData'
 import { Present } from '../../frame/Present'
 import { Failed, Loading } from '../../frame/States'
 import { DossierProvider } from '../../frame/dossier'
@@ -34,14 +34,14 @@ function useAway(of: RefObject<Element | null>, there: boolean): boolean {
   return away
 }
 
-const Ahead = lazy(() => patiently(() => import('../../pathway/ahead')))
+const Ahead = lazy(() => retryWhenBack(() => import('../../fillPath/ahead')))
 /** A station is looked at for so long before anything is done for the next (ms). */
 const REST = 1500
 /** Has this station been open for a while? Once it was, the next that it leads to goes on with what was begun. */
 function useRested(station: string): boolean {
   const [rested, setRested] = useState(false)
   useEffect(() => {
-    if (sparing()) return undefined
+    if (savesData()) return undefined
     const timer = setTimeout(() => setRested(true), REST)
     return () => clearTimeout(timer)
   }, [station])

@@ -13,7 +13,7 @@ let mockWorked: { assessment: Assessment | null; failure: string | null } = {
 }
 jest.mock('../../workers/useAssessment', () => ({ useAssessment: () => mockWorked }))
 const mockAhead = jest.fn<null, [object]>(() => null)
-jest.mock('../../pathway/ahead', () => ({ __esModule: true, default: (of: object) => mockAhead(of) }))
+jest.mock('../../fillPath/ahead', () => ({ __esModule: true, default: (of: object) => mockAhead(of) }))
 
 import { haveDossier, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
 import { toastStore } from '../../frame/toastStore'

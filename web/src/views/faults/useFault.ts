@@ -19,7 +19,7 @@ import {
   useTanks,
 } from '../../api/queries'
 import { changeRow, createRow } from '../../api/rows'
-import { dayFromNow } from '../../settings/when'
+import { today } from '../../settings/when'
 import { useEvidence } from '../../workers/useLiving'
 import { SYMPTOMS } from '@ypsometer/core/hands/vocabulary'
 
@@ -62,7 +62,7 @@ export function useFault(id: string | undefined): Fault {
   const tank = tanks.find((t) => t.id === subject.tankId) ?? null
   const nameOf: Fault['nameOf'] = (s) =>
     candidates.find((c) => c.id === s.modelId)?.candidate?.name ?? (s.label || 'a filter without a name')
-  const record = useRecord(subject, tank, row?.on ?? dayFromNow(0))
+  const record = useRecord(subject, tank, row?.on ?? today())
   const kind = record.kind ?? subject.kind
   const { evidence, parts } = record
   const found = useMemo(
@@ -73,11 +73,11 @@ export function useFault(id: string | undefined): Fault {
     const { [check]: _, ...rest } = row?.outcomes ?? {}
     const outcomes = outcome ? { ...rest, [check]: outcome } : rest
     const said = seen === undefined ? (row?.seen ?? {}) : { ...row?.seen, [check]: seen }
-    const ended = Object.values(outcomes).includes('cured') ? dayFromNow(0) : null
+    const ended = Object.values(outcomes).includes('cured') ? today() : null
     if (row) return changeRow('fault-searches', row, { outcomes, seen: said, ended })
     if (!subject.symptom) return
     const { modelId, label, tankId, symptom } = subject
-    const made = createRow('fault-searches', { modelId, kind, label, tankId, symptom, on: dayFromNow(0), outcomes, seen: said, ended }) // prettier-ignore
+    const made = createRow('fault-searches', { modelId, kind, label, tankId, symptom, on: today(), outcomes, seen: said, ended }) // prettier-ignore
     void navigate(`/faults/${made}`, { replace: true })
   }
   return {

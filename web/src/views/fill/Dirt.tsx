@@ -1,11 +1,11 @@
-import { leftFigure, toMediaFigure, type ToldRun } from '@ypsometer/core/clogging/told'
-import { sayFigure, type Sentence } from '@ypsometer/core/figures/figure'
+import { leftFigure, toMediaFigure, type ForecastReport } from '@ypsometer/core/clogging/report'
+import { inline, type Sentence } from '@ypsometer/core/figures/figure'
 import { Words } from '../../figures/Words'
-import { DaySlider } from '../../pathway/DaySlider'
-import { DIRT_DAYS } from '../../pathway/useDirt'
+import { DaySlider } from '../../fillPath/DaySlider'
+import { DIRT_DAYS } from '../../fillPath/useDirt'
 
 interface Props {
-  readonly run: ToldRun | null
+  readonly run: ForecastReport | null
   readonly day: number
   readonly onDay: (day: number) => void
   /** The tank it is on; null: one of the litres it carries. */
@@ -15,9 +15,9 @@ interface Props {
 /** A slider over days: where the dirt will sit in the fill as it lies now. */
 export function Dirt({ run, day, onDay, tank }: Props) {
   const said: Sentence | null = run && [
-    sayFigure(leftFigure(run, day)),
+    inline(leftFigure(run, day)),
     ` of the flow is left on ${tank ?? 'a tank of the litres it carries'}; `,
-    sayFigure(toMediaFigure(run)),
+    inline(toMediaFigure(run)),
     ' of the dirt caught comes to the media.',
   ]
   return (

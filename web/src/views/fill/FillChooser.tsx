@@ -8,9 +8,9 @@ import { SelectField, TextField } from '../../fields/fields'
 import { IconButton } from '../../frame/IconButton'
 import { toast } from '../../frame/toastStore'
 import { useDossierContext } from '../../frame/dossier'
-import { useNewest, writeLayers } from '../../pathway/layerEdits'
-import { inOrder, type FillPath } from '../../pathway/useFillPath'
-import { BASIS_OPTIONS, BASIS_WORDS } from '../../pathway/words'
+import { useNewest, writeLayers } from '../../fillPath/layerEdits'
+import { inOrder, type FillPath } from '../../fillPath/useFillPath'
+import { BASIS_OPTIONS, BASIS_WORDS } from '../../fillPath/words'
 
 /** The named arrangements: choose, copy, compare, go back to as shipped, take out. */
 export function FillChooser({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {

@@ -10,7 +10,7 @@ import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import type { FitAnswer } from '../../workers/pathWork'
-import type { FillPath } from '../../pathway/useFillPath'
+import type { FillPath } from '../../fillPath/useFillPath'
 
 interface Props {
   readonly path: FillPath

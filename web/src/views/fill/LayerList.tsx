@@ -1,7 +1,7 @@
 import type { Fill } from '@ypsometer/contract'
 import { isFillable, type FillLayer, type PlacedChamber } from '@ypsometer/core/fills/place'
 import type { Medium } from '@ypsometer/core/media/medium'
-import { freeFigure, pastFigure } from '@ypsometer/core/path/figures'
+import { freeFigure, bypassFigure } from '@ypsometer/core/path/figures'
 import type { LayerFlow, Outcome } from '@ypsometer/core/path/outcome'
 import { X } from 'lucide-react'
 import { useState } from 'react'
@@ -13,7 +13,7 @@ import { Num } from '../../figures/Num'
 import { IconButton } from '../../frame/IconButton'
 import { toast } from '../../frame/toastStore'
 import { LayerSheet } from './LayerSheet'
-import { newLayer, useNewest, writeLayers } from '../../pathway/layerEdits'
+import { newLayer, useNewest, writeLayers } from '../../fillPath/layerEdits'
 
 interface Props {
   readonly fill: Fill
@@ -181,7 +181,7 @@ function Row({ flow, open, onOpen, onRemove, children }: RowProps) {
           </span>
         </button>
         <span className="w-16 text-right">
-          {flow.bypassFraction > 0.0005 ? <FigureView figure={pastFigure(flow)} inline said /> : ''}
+          {flow.bypassFraction > 0.0005 ? <FigureView figure={bypassFigure(flow)} inline said /> : ''}
         </span>
         <IconButton label={`Take out ${medium.name}`} icon={X} onClick={onRemove} />
       </div>

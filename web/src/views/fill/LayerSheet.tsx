@@ -1,12 +1,12 @@
 import { isFillable, MEASURES, type FillLayer } from '@ypsometer/core/fills/place'
 import type { LayerFlow, Outcome } from '@ypsometer/core/path/outcome'
-import { headFigure, layerMassFigure, pastFigure, RESISTANCE_WORDS } from '@ypsometer/core/path/figures'
+import { headFigure, layerMassFigure, bypassFigure, RESISTANCE_WORDS } from '@ypsometer/core/path/figures'
 import { resistanceOf, type Medium } from '@ypsometer/core/media/medium'
 import { useId } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
-import { measuredAs } from '../../pathway/layerEdits'
-import { MEASURE_WORDS } from '../../pathway/words'
+import { measuredAs } from '../../fillPath/layerEdits'
+import { MEASURE_WORDS } from '../../fillPath/words'
 
 interface Props {
   /** The layer as it is recorded, which may hold what cannot be. */
@@ -144,7 +144,7 @@ export function LayerSheet({ layer, medium, flow, outcome, media, onChange }: Pr
           Weighs <FigureView figure={layerMassFigure(flow)} inline said digits={2} /> dry. Takes{' '}
           <FigureView figure={headFigure(flow)} inline said unit="mm" digits={2} /> of head (
           {RESISTANCE_WORDS[resistanceOf(medium).from].words});{' '}
-          <FigureView figure={pastFigure(flow)} inline said /> of the water goes round it.
+          <FigureView figure={bypassFigure(flow)} inline said /> of the water goes round it.
         </p>
       )}
     </div>

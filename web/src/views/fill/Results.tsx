@@ -1,7 +1,7 @@
 import {
   fillCapacityFigure,
   costFigure,
-  flowFigure,
+  pathFlowFigure,
   fullFigure,
   jobFigure,
   massFigure,
@@ -28,7 +28,7 @@ export function Results({ outcome, stock, differences, against }: Props) {
   const full = fullFigure(outcome)
   const cost = costFigure(outcome)
   const rows: readonly (Figure | null)[] = [
-    flowFigure(outcome),
+    pathFlowFigure(outcome),
     mediaHeadFigure(outcome),
     unstrainedFigure(outcome),
     meetsFigure(outcome),

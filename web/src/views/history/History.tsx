@@ -5,7 +5,7 @@ import { Link, useSearchParams } from 'react-router'
 import { useMayWrite } from '../../api/app'
 import { undoChange, useHistory } from '../../api/history'
 import { useCandidates } from '../../api/queries'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { units } from '../../settings/settings'
 import { Failed, Loading } from '../../frame/States'
 import { toast } from '../../frame/toastStore'
@@ -106,7 +106,7 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
     setFailure('')
     undoChange(c.id)
       .then(() => toast('Taken back.'))
-      .catch((e: unknown) => setFailure(saidBy(e)))
+      .catch((e: unknown) => setFailure(errorMessage(e)))
       .finally(() => setBusy(false))
   }
   const fields = fieldsOf(c)

@@ -11,7 +11,7 @@ import { removeRow } from '../../frame/removed'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
 import { showMoney } from '../../fields/MoneyField'
 import { Failed, Loading } from '../../frame/States'
-import { JOB_OPTIONS, JOB_WORDS } from '../../pathway/words'
+import { JOB_OPTIONS, JOB_WORDS } from '../../fillPath/words'
 import { MediumSheet } from './MediumSheet'
 import { Heading } from '../../frame/Heading'
 

@@ -2,7 +2,7 @@ import type { Medium } from '@ypsometer/contract'
 import { MoneyField } from '../../fields/MoneyField'
 import { DateField, QuantityField, SelectField, TextField } from '../../fields/fields'
 import { FigureView } from '../../figures/FigureView'
-import { FORM_OPTIONS, JOB_OPTIONS } from '../../pathway/words'
+import { FORM_OPTIONS, JOB_OPTIONS } from '../../fillPath/words'
 import { permeabilityFigure, surfaceFigure, usualBypass } from '@ypsometer/core/path/mediumFigures'
 
 const GAPS = [0.001, 0.002, 0.003] as const

@@ -1,4 +1,4 @@
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { fromInp } from '@ypsometer/core/network/inp'
 import { solveNetwork, type Solution } from '@ypsometer/core/network/solve'
 import { Download, Upload } from 'lucide-react'
@@ -6,7 +6,7 @@ import { useRef, useState } from 'react'
 import { save } from '../../charts/ChartTools'
 import { Num } from '../../figures/Num'
 import { useDossierContext } from '../../frame/dossier'
-import type { FillPath } from '../../pathway/useFillPath'
+import type { FillPath } from '../../fillPath/useFillPath'
 
 /** The circuit as an EPANET file, and one of our own files read back and solved. */
 export function Circuit({ path }: { readonly path: FillPath }) {
@@ -25,7 +25,7 @@ export function Circuit({ path }: { readonly path: FillPath }) {
     try {
       setRead({ name: f.name, solution: solveNetwork(fromInp(await f.text())) })
     } catch (e) {
-      setError(saidBy(e))
+      setError(errorMessage(e))
     }
   }
   return (

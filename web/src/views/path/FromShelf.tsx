@@ -1,4 +1,4 @@
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import type { Dossier, Model } from '@ypsometer/contract'
 import { useDeferredValue, useState } from 'react'
 import { api } from '../../api/client'
@@ -35,7 +35,7 @@ export function FromShelf({ onTake }: { readonly onTake: (taken: Taken['second']
           : `${name} taken over: its pump, and its body with “${taken.fill}” in it.`,
       )
     } catch (error) {
-      setSaid(`${name} could not be read: ${saidBy(error)}`)
+      setSaid(`${name} could not be read: ${errorMessage(error)}`)
     }
   }
   return (

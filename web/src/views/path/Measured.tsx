@@ -9,8 +9,8 @@ import { Num } from '../../figures/Num'
 import type { CalibrationAnswer, TrialCheck } from '../../workers/pathWork'
 import { useDossierContext } from '../../frame/dossier'
 import { Choice } from '../../fields/Choice'
-import { writeLayers } from '../../pathway/layerEdits'
-import type { FillPath } from '../../pathway/useFillPath'
+import { writeLayers } from '../../fillPath/layerEdits'
+import type { FillPath } from '../../fillPath/useFillPath'
 
 /**
  * What the path computes for each loaded trial beside what the bucket said, and a medium calibrated from two of them.

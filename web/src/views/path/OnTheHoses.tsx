@@ -1,4 +1,4 @@
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import type { Fitted, Hookup } from '@ypsometer/contract'
 import { heaterCheck, lampCheck } from '@ypsometer/core/path/fitted'
 import type { Outcome } from '@ypsometer/core/path/outcome'
@@ -11,7 +11,7 @@ import { DayNoted } from '../../fields/DayNoted'
 import { MoneyInput } from '../../fields/MoneyInput'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { Words } from '../../figures/Words'
-import { dayFromNow } from '../../settings/when'
+import { today } from '../../settings/when'
 import { FromShelf } from './FromShelf'
 
 /** What stands on the hoses besides inlet and outlets. */
@@ -145,7 +145,7 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
                       usual="EUR"
                       onCommit={(price) => {
                         const { price: _old, ...rest } = value
-                        write(key, price ? { ...rest, price: { ...price, on: dayFromNow(0) } } : rest)
+                        write(key, price ? { ...rest, price: { ...price, on: today() } } : rest)
                       }}
                     />
                     {fitted.lamp?.price && (
@@ -188,7 +188,7 @@ function sentences(key: keyof Extra, fitted: Fitted, o: Outcome): readonly (Sent
       return [[`Through it: `, { si: o.second, dimension: 'flow' }, '.']]
     }
   } catch (error) {
-    return [saidBy(error)]
+    return [errorMessage(error)]
   }
   return []
 }

@@ -1,6 +1,11 @@
 import { stockKey } from '@ypsometer/core/tanks/stock'
 import type { Figure } from '@ypsometer/core/figures/figure'
-import { fillCapacityFigure, flowFigure, meetsFigure, unstrainedFigure } from '@ypsometer/core/path/figures'
+import {
+  fillCapacityFigure,
+  pathFlowFigure,
+  meetsFigure,
+  unstrainedFigure,
+} from '@ypsometer/core/path/figures'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { changeRow } from '../../api/rows'
@@ -9,15 +14,15 @@ import { FigureView } from '../../figures/FigureView'
 import { Loading } from '../../frame/States'
 import { useDossierContext } from '../../frame/dossier'
 import { Choice } from '../../fields/Choice'
-import { inOrder, useFillPath } from '../../pathway/useFillPath'
-import { Budget } from '../../pathway/Budget'
+import { inOrder, useFillPath } from '../../fillPath/useFillPath'
+import { Budget } from '../../fillPath/Budget'
 import { Circuit } from './Circuit'
-import { Findings } from '../../pathway/Findings'
+import { Findings } from '../../fillPath/Findings'
 import { Measured } from './Measured'
 import { OnTheHoses } from './OnTheHoses'
 import { Schools } from './Schools'
 import { Shares } from './Shares'
-import { Trouble } from '../../pathway/Trouble'
+import { Trouble } from '../../fillPath/Trouble'
 
 /** Where the water goes: through which layer, round which, at what head, and what the order says of it. */
 export function Path() {
@@ -99,7 +104,7 @@ export function Path() {
           <div className="space-y-8">
             <dl className="grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-4">
               {[
-                flowFigure(outcome),
+                pathFlowFigure(outcome),
                 unstrainedFigure(outcome),
                 meetsFigure(outcome),
                 fillCapacityFigure(outcome, stock),

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { createRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
 import type { SchoolAnswer } from '../../workers/pathWork'
-import type { FillPath } from '../../pathway/useFillPath'
+import type { FillPath } from '../../fillPath/useFillPath'
 
 /** The three schools side by side: what each would find in this fill, and what its own arrangement would bring. */
 export function Schools({

@@ -1,7 +1,7 @@
 import {
   contactFigure,
   headFigure,
-  pastFigure,
+  bypassFigure,
   sideFigure,
   velocityFigure,
 } from '@ypsometer/core/path/figures'
@@ -56,7 +56,7 @@ export function Shares({ outcome, selected, onSelect }: Props) {
                   <span className="muted block text-[0.82rem]">{l.chamber.chamber.name}</span>
                 </td>
                 <td className={`r ${l.bypassFraction > 0.1 ? 'text-error' : ''}`}>
-                  <FigureView figure={pastFigure(l)} inline said />
+                  <FigureView figure={bypassFigure(l)} inline said />
                 </td>
                 <td className="r">
                   {Number.isFinite(l.contact) && (

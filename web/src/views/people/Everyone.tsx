@@ -5,7 +5,7 @@ import { useForm } from 'react-hook-form'
 import type { z } from 'zod'
 import { changePerson, endSessionsOf, invite, newLink, removePerson, usePeople } from '../../api/people'
 import { against } from '../../frame/problemForm'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { SecretField } from '../../frame/SecretFields'
 import { Failed, Loading } from '../../frame/States'
 import { showWhen } from '../../settings/when'
@@ -19,7 +19,7 @@ export function Everyone({ me }: { readonly me: Me }) {
   const owner = me.person?.role === 'owner'
   const doing = (work: () => Promise<unknown>): void => {
     setFailure('')
-    work().catch((e: unknown) => setFailure(saidBy(e)))
+    work().catch((e: unknown) => setFailure(errorMessage(e)))
   }
   if (error) return <Failed error={error} what="the list of people" retry={() => void refetch()} />
   if (!data) return <Loading />

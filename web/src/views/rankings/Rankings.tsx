@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { useRankings, useTanks } from '../../api/queries'
 import { chanceText } from '../../figures/chance'
 import { Num } from '../../figures/Num'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { Failed, Loading } from '../../frame/States'
 import { showWhen } from '../../settings/when'
 import { Heading } from '../../frame/Heading'
@@ -19,7 +19,7 @@ export function Rankings() {
   const progress = useProgress(running ? ranking.id : null, refetch)
   const doing = (work: Promise<unknown>): void => {
     setProblem('')
-    work.catch((error: unknown) => setProblem(saidBy(error)))
+    work.catch((error: unknown) => setProblem(errorMessage(error)))
   }
   return (
     <>

@@ -2,7 +2,7 @@ import type { Snapshot } from '@ypsometer/contract/review'
 import type { Length } from '@ypsometer/core/review/blocks'
 import { useState } from 'react'
 import { decimal, DECIMALS, units, type Decimal } from '../../settings/settings'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import type { ReviewDoc } from '../../review/document'
 import { saveCard, saveHtml, saveJson, saveMarkdown, saveNarration, type Going } from '../../review/outs'
 
@@ -40,7 +40,7 @@ export function Outs({ photo, doc, length, snapshot, paper, onPaper }: Props) {
         setFailure('')
         void Promise.resolve()
           .then(go)
-          .catch((error: unknown) => setFailure(saidBy(error)))
+          .catch((error: unknown) => setFailure(errorMessage(error)))
       }}
     >
       {label}

@@ -1,7 +1,7 @@
 import type { Review } from '@ypsometer/contract'
 import { useState } from 'react'
 import { actOnReview } from '../../api/queries'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { toast } from '../../frame/toastStore'
 
 /** What a review can become: published, corrected, withdrawn; and its numbers taken anew. */
@@ -22,7 +22,7 @@ export function Publishing({ review }: { readonly review: Review }) {
       setBack('')
       toast(said)
     } catch (error) {
-      setFailure(saidBy(error))
+      setFailure(errorMessage(error))
     } finally {
       setBusy(false)
     }

@@ -5,7 +5,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router'
 import { actOnReview, useCandidates, useReviews } from '../../api/queries'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { Failed, Loading } from '../../frame/States'
 import { showDay } from '../../settings/when'
 import { STATE_WORDS } from './words'
@@ -87,7 +87,7 @@ function Begin({ wanted }: { readonly wanted: string | null }) {
       await actOnReview('/reviews', { id, modelId, title: name })
       await navigate(`/reviews/${id}`)
     } catch (error) {
-      setFailure(saidBy(error))
+      setFailure(errorMessage(error))
     } finally {
       setBusy(false)
     }

@@ -1,8 +1,8 @@
 import type { Review, ReviewShare } from '@ypsometer/contract'
 import { useState } from 'react'
 import { actOnReview, makeShare } from '../../api/queries'
-import { saidBy } from '../../frame/said'
-import { dayFromNow, showDay } from '../../settings/when'
+import { errorMessage } from '../../api/errorMessage'
+import { showDay, today } from '../../settings/when'
 import { toast } from '../../frame/toastStore'
 
 /** Links that read this review without an account. */
@@ -24,7 +24,7 @@ export function Shares({
       setLink(`${location.origin}/s/${secret}`)
       setLabel('')
     } catch (error) {
-      setFailure(saidBy(error))
+      setFailure(errorMessage(error))
     }
   }
   return (
@@ -44,7 +44,7 @@ export function Shares({
             type="date"
             className="field num w-40"
             value={expires}
-            min={dayFromNow(0)}
+            min={today()}
             onChange={(e) => setExpires(e.target.value)}
           />
         </label>
@@ -97,7 +97,9 @@ export function Shares({
                 type="button"
                 className="btn btn-ghost btn-xs"
                 onClick={() =>
-                  void actOnReview(`/shares/${s.id}/revoke`).catch((e: unknown) => setFailure(saidBy(e)))
+                  void actOnReview(`/shares/${s.id}/revoke`).catch((e: unknown) =>
+                    setFailure(errorMessage(e)),
+                  )
                 }
               >
                 Take back

@@ -2,7 +2,7 @@ import type { HouseRule } from '@ypsometer/contract'
 import { CRITERIA, EXTRAS, EXTRA_WORDS, type Criterion } from '@ypsometer/core/advice/rule'
 import { fromMinor, minorDigits } from '@ypsometer/core/units/money'
 import { DayNoted } from '../../fields/DayNoted'
-import { dayFromNow } from '../../settings/when'
+import { today } from '../../settings/when'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
@@ -125,7 +125,7 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
             onCommit={(v) =>
               write({
                 tariffMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null,
-                tariffOn: v > 0 ? dayFromNow(0) : null,
+                tariffOn: v > 0 ? today() : null,
               })
             }
           />

@@ -15,7 +15,7 @@ import { DossierProvider } from '../../frame/dossier'
 import { KeptNote } from '../../frame/KeptNote'
 import { Failed, Loading } from '../../frame/States'
 import { Toasts } from '../../frame/Toasts'
-import { dayFromNow } from '../../settings/when'
+import { today } from '../../settings/when'
 import { tick, useAwake } from '../../trials/screens/useAwake'
 import { useBenchKeys } from '../../trials/screens/useBenchKeys'
 import { Heading } from '../../frame/Heading'
@@ -274,7 +274,7 @@ function Summary({ dossier, setUp, steps, onGo }: SummaryProps) {
   const first = (): void => {
     const id = createRow('visits', {
       modelId: dossier.model.id,
-      on: dayFromNow(0),
+      on: today(),
       tankId: setUp.tankId,
       specimenId: setUp.specimenId,
       fillId: dossier.fills[0]?.id ?? null,

@@ -1,4 +1,4 @@
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { zodResolver } from '@hookform/resolvers/zod'
 import { FilterKind, name } from '@ypsometer/contract'
 import { claimDimension, claimProblem, doubt } from '@ypsometer/core/judging/plausible'
@@ -79,7 +79,7 @@ export default function NewModel({ onClose }: { readonly onClose: () => void }) 
         claims.push({ quantity, value: si, typed: text })
       } catch (error) {
         bad = true
-        setError(`figures.${quantity}`, { message: saidBy(error) })
+        setError(`figures.${quantity}`, { message: errorMessage(error) })
       }
     }
     const value = (q: ClaimQuantity): number | undefined => claims.find((c) => c.quantity === q)?.value

@@ -1,7 +1,7 @@
 import type { ShelfRow } from '@ypsometer/contract'
 import { Plus, Split } from 'lucide-react'
 import { lazy, Suspense, useDeferredValue, useState } from 'react'
-import { patiently } from '../../api/patiently'
+import { retryWhenBack } from '../../api/retryWhenBack'
 import { Link, useSearchParams } from 'react-router'
 import { shelfFilter, useShelf } from '../../api/queries'
 import { FigureView } from '../../figures/FigureView'
@@ -12,7 +12,7 @@ import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../../words'
 import { MiniRuler } from './MiniRuler'
 import { Heading } from '../../frame/Heading'
 
-const NewModel = lazy(() => patiently(() => import('./NewModel')))
+const NewModel = lazy(() => retryWhenBack(() => import('./NewModel')))
 
 /** All models: what each claims, what the bench supports, what is still to do. */
 export function Shelf() {

@@ -6,7 +6,7 @@ import { useCandidates, useChangeOvers } from '../../api/queries'
 import { createRow } from '../../api/rows'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
-import { dayFromNow, showDay } from '../../settings/when'
+import { showDay, today } from '../../settings/when'
 
 /** Filters of a tank that are changed for others, and the start of another change. */
 export function Changes({ tank }: { readonly tank: Tank }) {
@@ -24,7 +24,7 @@ export function Changes({ tank }: { readonly tank: Tank }) {
     const next = { id: crypto.randomUUID().slice(0, 8), modelId, fill: 'as-shipped', label: '', kind: null, ratedFlow: null, since: null } as const // prettier-ignore
     const id = createRow('change-overs', {
       tankId: tank.id,
-      on: dayFromNow(0),
+      on: today(),
       old: tank.filters.find((f) => f.id === oldId) ?? null,
       next,
     })

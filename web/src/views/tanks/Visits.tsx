@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { IconButton } from '../../frame/IconButton'
-import { dayFromNow } from '../../settings/when'
+import { today } from '../../settings/when'
 
 const MOST = 200
 
@@ -16,10 +16,7 @@ export function Visits({ tank }: { readonly tank: Tank }) {
   const add = (): void => {
     const said = text.trim()
     if (!said) return
-    write([
-      ...tank.visits,
-      { id: crypto.randomUUID().slice(0, 8), on: dayFromNow(0), what: 'note', text: said },
-    ])
+    write([...tank.visits, { id: crypto.randomUUID().slice(0, 8), on: today(), what: 'note', text: said }])
     setText('')
   }
   return (

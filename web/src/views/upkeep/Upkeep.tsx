@@ -6,7 +6,7 @@ import { makeCalendarKey, useMe } from '../../api/people'
 import { QuantityField, TextField } from '../../fields/fields'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
-import { saidBy } from '../../frame/said'
+import { errorMessage } from '../../api/errorMessage'
 import { Failed, Loading } from '../../frame/States'
 import { toast } from '../../frame/toastStore'
 import { showDay } from '../../settings/when'
@@ -111,7 +111,7 @@ function Subscribe({ file }: { readonly file: string }) {
               <button
                 type="button"
                 className="btn btn-xs"
-                onClick={() => void makeCalendarKey().then(setKey, (e: unknown) => toast(saidBy(e)))}
+                onClick={() => void makeCalendarKey().then(setKey, (e: unknown) => toast(errorMessage(e)))}
               >
                 Make a link
               </button>

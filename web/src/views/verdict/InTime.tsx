@@ -1,9 +1,9 @@
 import { KIT_ZERO } from '@ypsometer/core/biology/balance'
-import type { Told } from '@ypsometer/core/biology/inTime'
+import type { Simulation } from '@ypsometer/core/biology/inTime'
 import { stoppedBody } from '@ypsometer/core/judging/redundancy'
 import type { JudgedFill } from '@ypsometer/core/judging/fills'
 import type { TankBalance } from '@ypsometer/core/judging/tankBalance'
-import { OFF_FROM, STORY_KINDS, USUAL_ASKS, type StoryKind } from '@ypsometer/core/judging/stories'
+import { OFF_FROM, SCENARIO_KINDS, USUAL_ASKS, type ScenarioKind } from '@ypsometer/core/judging/stories'
 import { put, type Figure } from '@ypsometer/core/figures/figure'
 import { useMemo, useState } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
@@ -16,7 +16,7 @@ import { SeriesChart } from '../../charts'
 
 const DAY = 86400
 
-const WORDS: Readonly<Record<StoryKind, string>> = {
+const WORDS: Readonly<Record<ScenarioKind, string>> = {
   nothing: 'New, ripening from nothing, full stock',
   starter: 'New, with a starter, full stock',
   'ripe-media': 'New, with a share of ripe media',
@@ -40,7 +40,7 @@ export function InTime({
   /** Water its body shuts in when it stops (m³); Infinity where it shuts in none, null where nobody knows. */
   readonly body: number | null
 }) {
-  const [kind, setKind] = useState<StoryKind>(STORY_KINDS[0])
+  const [kind, setKind] = useState<ScenarioKind>(SCENARIO_KINDS[0])
   const [asks, setAsks] = useState(USUAL_ASKS)
   const fed = study.keeping.feed > 0
   const story = useMemo(() => storyOn(study, fill, kind, asks, body), [study, fill, kind, asks, body])
@@ -54,9 +54,9 @@ export function InTime({
           <select
             className="select select-sm w-auto"
             value={kind}
-            onChange={(e) => setKind(e.target.value as StoryKind)}
+            onChange={(e) => setKind(e.target.value as ScenarioKind)}
           >
-            {STORY_KINDS.map((k) => (
+            {SCENARIO_KINDS.map((k) => (
               <option key={k} value={k}>
                 {WORDS[k]}
               </option>
@@ -158,7 +158,7 @@ export function InTime({
 }
 
 /** Share of the film there was that is left as the power comes back. */
-function filmLeft({ points }: Told, hours: number): number {
+function filmLeft({ points }: Simulation, hours: number): number {
   const at = (day: number): number => points.findLast((p) => p.day <= day + 1e-9)?.films[0] ?? 0
   return at(OFF_FROM) > 0 ? at(OFF_FROM + hours / 24) / at(OFF_FROM) : 0
 }
@@ -166,8 +166,8 @@ function filmLeft({ points }: Told, hours: number): number {
 const SOURCE = 'Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory'
 
 /** What is read from the chart, as numbers with their working. */
-function Readings({ told, off }: { readonly told: Told; readonly off: boolean }) {
-  const peak = (id: string, label: string, p: Told['peakAmmonia']): Figure => ({
+function Readings({ told, off }: { readonly told: Simulation; readonly off: boolean }) {
+  const peak = (id: string, label: string, p: Simulation['peakAmmonia']): Figure => ({
     id,
     label,
     value: p.value,

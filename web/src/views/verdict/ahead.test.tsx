@@ -7,10 +7,10 @@ jest.mock('../../workers/livingRemote', () => ({
   livingRemote: () => ({ tell: mockTell, chances: async () => null }),
 }))
 
-import { tell, type Story } from '@ypsometer/core/biology/inTime'
+import { simulate, type Scenario } from '@ypsometer/core/biology/inTime'
 import { haveLists, noServer } from '../../../tests/backend'
 import { aroundStation, demoDossier, demoTanks } from '../../../tests/dossier'
-import Ahead from '../../pathway/ahead'
+import Ahead from '../../fillPath/ahead'
 import { TankRange } from './TankRange'
 
 afterEach(cleanup)
@@ -18,7 +18,7 @@ afterEach(cleanup)
 test('what Tanks tells first was worked out while Path was looked at, and is there at once', async () => {
   noServer()
   haveLists({ tanks: demoTanks() })
-  mockTell.mockImplementation(async (story) => tell(story as Story))
+  mockTell.mockImplementation(async (story) => simulate(story as Scenario))
   const { wrapper } = aroundStation(demoDossier('Ledger 700'))
   const before = render(<Ahead station="path" />, { wrapper })
   await waitFor(() => expect(mockTell).toHaveBeenCalledTimes(1))

@@ -1,13 +1,13 @@
 import { DAY } from '@ypsometer/core/biology/load'
 import { CHECKLISTS } from '@ypsometer/core/parts/vocabulary'
-import { partStories, unitSurvival } from '@ypsometer/core/visits/story'
+import { partHistories, unitSurvival } from '@ypsometer/core/visits/story'
 import { useDossierContext } from '../../frame/dossier'
 import { showDay } from '../../settings/when'
 
 /** Parts that were looked at over the visits, and how long units of the model run before something fails. */
 export function AgedParts() {
   const { dossier } = useDossierContext()
-  const stories = partStories(dossier.visits)
+  const stories = partHistories(dossier.visits)
   const survival = unitSurvival(dossier.visits)
   if (!stories.length && !survival) return null
   const wordOf = (checklist: string, finding: string) =>

@@ -1,4 +1,4 @@
-import { constantsTable } from '@ypsometer/core/clogging/told'
+import { constantsTable } from '@ypsometer/core/clogging/report'
 
 /** What the forecast takes for granted, within what factor, and why. */
 export function Constants() {

@@ -4,7 +4,7 @@ import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { useDossierContext } from '../../frame/dossier'
 import { IconButton } from '../../frame/IconButton'
-import { dayFromNow, showDay } from '../../settings/when'
+import { showDay, today } from '../../settings/when'
 
 /** A missing part or a figure that was found wrong later: dated, kept, and what hangs on it is provisional. */
 export function Errata() {
@@ -16,7 +16,7 @@ export function Errata() {
     if (!about.trim() || !text.trim()) return
     const one = {
       id: crypto.randomUUID().slice(0, 8),
-      on: dayFromNow(0),
+      on: today(),
       about: about.trim(),
       text: text.trim(),
     }

@@ -3,7 +3,7 @@ import { daysBetween } from '@ypsometer/core/days/days'
 import { waterProofs } from '@ypsometer/core/visits/story'
 import { Words } from '../../figures/Words'
 import { showDay } from '../../settings/when'
-import type { Season } from '../../pathway/useSeason'
+import type { Season } from '../../fillPath/useSeason'
 
 /** Water tests of the visits against the balance of the tank with this fill as dirty as it was. */
 export function Proof({ season }: { readonly season: Season }) {

@@ -1,4 +1,4 @@
-import { toMediaFigure, whyDue, type SchoolSeason } from '@ypsometer/core/clogging/told'
+import { toMediaFigure, whyDue, type SchoolSeason } from '@ypsometer/core/clogging/report'
 import type { School } from '@ypsometer/core/path/rules/types'
 import { showPercent } from '@ypsometer/core/units/format'
 import { FigureView } from '../../figures/FigureView'

@@ -7,7 +7,7 @@ import { createRow } from '../../api/rows'
 import { useDossierContext } from '../../frame/dossier'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
-import { dayFromNow, showDay } from '../../settings/when'
+import { showDay, today } from '../../settings/when'
 
 /** Set-ups by the checklist of this model, and what was refused at them. */
 export function SetUps({ tankId }: { readonly tankId: string | null }) {
@@ -23,7 +23,7 @@ export function SetUps({ tankId }: { readonly tankId: string | null }) {
   const begin = (): void => {
     const id = createRow('set-ups', {
       modelId: dossier.model.id,
-      on: dayFromNow(0),
+      on: today(),
       tankId,
       specimenId: dossier.specimens.at(-1)?.id ?? null,
     })

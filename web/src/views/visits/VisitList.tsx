@@ -6,8 +6,8 @@ import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../../frame/dossier'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
-import { dayFromNow, showDay } from '../../settings/when'
-import type { Season } from '../../pathway/useSeason'
+import { showDay, today } from '../../settings/when'
+import type { Season } from '../../fillPath/useSeason'
 import { CLEANED_WORDS, DIRT_WORDS } from './words'
 
 const STATE_WORDS: Readonly<Record<WantedVisit['state'], string>> = {
@@ -28,7 +28,7 @@ export function VisitList({ season }: { readonly season: Season }) {
           path.house.upkeep.visits,
           started,
           story.visits.map((v) => v.on),
-          dayFromNow(0),
+          today(),
         )
       : []
   const visits = story.visits.flatMap((v) => dossier.visits.find((x) => x.id === v.id) ?? []).reverse()

@@ -6,11 +6,11 @@ import {
   dueFigures,
   hazeFigure,
   leftFigure,
-  pastFigure,
+  unstrainedFigure,
   seasonSentences,
   surfaceLeft,
   toMediaFigure,
-} from '@ypsometer/core/clogging/told'
+} from '@ypsometer/core/clogging/report'
 import type { Belief } from '@ypsometer/core/clogging/learn'
 import { saidText } from '@ypsometer/core/figures/figure'
 import { showPercent } from '@ypsometer/core/units/format'
@@ -25,17 +25,17 @@ import { Words } from '../../figures/Words'
 import { useDossierContext } from '../../frame/dossier'
 import { Loading } from '../../frame/States'
 import { units } from '../../settings/settings'
-import { dayFromNow } from '../../settings/when'
-import { DaySlider } from '../../pathway/DaySlider'
-import { Trouble } from '../../pathway/Trouble'
-import { inOrder } from '../../pathway/useFillPath'
+import { today } from '../../settings/when'
+import { DaySlider } from '../../fillPath/DaySlider'
+import { Trouble } from '../../fillPath/Trouble'
+import { inOrder } from '../../fillPath/useFillPath'
 import { AgedParts } from './AgedParts'
 import { Errata } from './Errata'
 import { Proof } from './Proof'
 import { SchoolTable } from './SchoolTable'
 import { SetUps } from './SetUps'
 import { UsedUnit } from './UsedUnit'
-import { useSeason, type Season } from '../../pathway/useSeason'
+import { useSeason, type Season } from '../../fillPath/useSeason'
 import { VisitList } from './VisitList'
 import { Constants } from './Constants'
 import { FlowLeftChart } from '../../charts'
@@ -49,7 +49,7 @@ export function Visits() {
   const begin = (): void => {
     const id = createRow('visits', {
       modelId: dossier.model.id,
-      on: dayFromNow(0),
+      on: today(),
       tankId: tank?.id ?? null,
       specimenId: dossier.specimens.at(-1)?.id ?? null,
       fillId: path.fill?.id ?? null,
@@ -185,7 +185,7 @@ function Forecast({ season }: { readonly season: Season }) {
           {[
             leftFigure(alone, day),
             toMediaFigure(alone),
-            ...(then ? [pastFigure(then), hazeFigure(then)] : []),
+            ...(then ? [unstrainedFigure(then), hazeFigure(then)] : []),
             ...(surface ? [surface] : []),
             ...(ammonia ? [{ ...ammonia, label: `${ammonia.label}, after ${day} days` }] : []),
           ].map((f) => (

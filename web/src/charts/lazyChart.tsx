@@ -1,5 +1,5 @@
 import { lazy, startTransition, Suspense, useLayoutEffect, useRef, useState, type ComponentType, type RefObject } from 'react' // prettier-ignore
-import { patiently } from '../api/patiently'
+import { retryWhenBack } from '../api/retryWhenBack'
 import { afterPaint, whenIdle } from '../frame/idle'
 import { Loading } from '../frame/States'
 
@@ -26,10 +26,10 @@ function useTurn(of: RefObject<Element | null>): boolean {
  * @param room The class of the room it takes, kept for it until it is there: what stands below is not moved away from
  *   under a finger.
  */
-export function later<P extends object>(load: () => Made<P>, room: (props: P) => string): Later<P> {
+export function lazyChart<P extends object>(load: () => Made<P>, room: (props: P) => string): Later<P> {
   let there: ComponentType<P> | undefined
   const made = async (): Made<P> => {
-    const module = await patiently(load)
+    const module = await retryWhenBack(load)
     there = module.default
     return module
   }

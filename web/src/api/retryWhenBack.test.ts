@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { patiently } from './patiently'
+import { retryWhenBack } from './retryWhenBack'
 
 const reads: jest.Mock = jest.fn()
 const health: jest.Mock = jest.fn()
@@ -13,14 +13,14 @@ afterEach(() => jest.useRealTimers())
 
 test('what comes at once asks for nothing else', async () => {
   reads.mockResolvedValue('code')
-  expect(await patiently(reads)).toBe('code')
+  expect(await retryWhenBack(reads)).toBe('code')
   expect(health).not.toHaveBeenCalled()
 })
 
 test('with the server away it waits longer and longer, at most 4 s, until it comes', async () => {
   reads.mockRejectedValue(new TypeError('Failed to fetch dynamically imported module'))
   health.mockRejectedValue(new TypeError('Failed to fetch'))
-  const read = patiently(reads)
+  const read = retryWhenBack(reads)
   const tries = []
   for (const pause of [500, 1000, 2000, 4000, 4000]) {
     await jest.advanceTimersByTimeAsync(pause - 1)
@@ -36,7 +36,7 @@ test('with the server away it waits longer and longer, at most 4 s, until it com
 test('a server that is not ready is one that is away', async () => {
   reads.mockRejectedValueOnce(new TypeError('Failed')).mockResolvedValue('code')
   health.mockResolvedValue({ ok: false, status: 503 })
-  const read = patiently(reads)
+  const read = retryWhenBack(reads)
   await jest.advanceTimersByTimeAsync(499)
   expect(reads).toHaveBeenCalledTimes(1)
   await jest.advanceTimersByTimeAsync(1)
@@ -46,8 +46,8 @@ test('a server that is not ready is one that is away', async () => {
 test('what fails with the server there is tried once more and then told; what cannot come of it, at once', async () => {
   reads.mockRejectedValue(new TypeError('gone with the last build'))
   health.mockResolvedValue({ ok: true })
-  await expect(patiently(reads)).rejects.toThrow('gone with the last build')
+  await expect(retryWhenBack(reads)).rejects.toThrow('gone with the last build')
   expect(reads).toHaveBeenCalledTimes(2)
-  await expect(patiently(reads, () => false)).rejects.toThrow('gone')
+  await expect(retryWhenBack(reads, () => false)).rejects.toThrow('gone')
   expect(reads).toHaveBeenCalledTimes(3)
 })

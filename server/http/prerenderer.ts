@@ -92,7 +92,7 @@ const LONGEST_DOSSIER = 600_000
  * answers, so that numbers stand there before any code has come; the app takes their place as soon as it can. A page
  * is never late for its picture: one that is not there in time is left out, and there for the next.
  */
-export class Pictures {
+export class Prerenderer {
   private readonly page: Page | null
   private readonly kept = new Latest<Kept>(MOST_KEPT)
   private readonly drawing = new Map<string, Promise<Kept | null>>()

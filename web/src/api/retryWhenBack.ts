@@ -13,7 +13,7 @@ const serverThere = async (): Promise<boolean> => {
  * @param mayCome Whether such a failure can come of the server being away.
  * @throws What `read` throws with the server there, or what cannot come of that.
  */
-export async function patiently<T>(
+export async function retryWhenBack<T>(
   read: () => Promise<T>,
   mayCome: (error: unknown) => boolean = () => true,
 ): Promise<T> {

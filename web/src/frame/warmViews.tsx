@@ -15,7 +15,7 @@ const subscribe = (told: () => void): (() => void) => {
 const turn = (): number => drawn
 
 /** Has a view drawn once before it is opened, by whoever shows a {@link Rehearsal}. */
-export function rehearse(view: ComponentType): void {
+export function warmView(view: ComponentType): void {
   if (views.includes(view)) return
   views.push(view)
   tell()

@@ -1,7 +1,7 @@
 import '../../tests/setup'
 import { act, cleanup, render, screen } from '@testing-library/react'
 import { useEffect } from 'react'
-import { rehearse, Rehearsal } from './rehearsal'
+import { warmView, Rehearsal } from './warmViews'
 
 let idle: (() => void)[] = []
 const rest = (): Promise<void> =>
@@ -30,14 +30,14 @@ test('each view is drawn once, one when the page has rested from the one before;
   const [fill, path] = [view('fill'), view('path')]
   await act(async () => void render(<Rehearsal />))
   expect(idle).toEqual([])
-  await act(async () => [fill, path, fill].forEach(rehearse))
+  await act(async () => [fill, path, fill].forEach(warmView))
   expect(new Set(drawn)).toEqual(new Set(['fill']))
   await rest()
   expect(new Set(drawn)).toEqual(new Set(['fill', 'path']))
   expect(screen.queryByText('path')).toBeNull()
   await rest()
   drawn.length = 0
-  await act(async () => rehearse(fill))
+  await act(async () => warmView(fill))
   expect({ drawn, done, idle }).toEqual({ drawn: [], done: [], idle: [] })
 })
 
@@ -47,7 +47,7 @@ test('one that fails is left to whoever opens it, and the next has its turn', as
     throw new Error('not yet')
   }
   await act(async () => void render(<Rehearsal />))
-  await act(async () => [Broken, view('tanks')].forEach((v) => rehearse(v)))
+  await act(async () => [Broken, view('tanks')].forEach((v) => warmView(v)))
   await rest()
   expect(new Set(drawn)).toEqual(new Set(['tanks']))
   await rest()

@@ -1,6 +1,6 @@
 import { DAY, type Films } from '../biology'
 import { showPercent } from '../units'
-import { lowerFirst, put, sayFigure, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, inline, type Figure, type Sentence } from '../figures'
 import { filmCounts, filmsOf, type Outcome } from '../path'
 import type { School } from '../path/rules'
 import { bySchool, withoutPrefilter, withPrefilter, type Arrangement } from './arrange'
@@ -10,7 +10,7 @@ import { answersOf, type ClogAnswers, type Learnt } from './study'
 import { intakeId } from './waterways'
 
 /** A layer of a forecast, as it is named. */
-export interface ToldLayer {
+export interface ForecastLayer {
   readonly id: string
   readonly label: string
   readonly chamberId: string | null
@@ -18,14 +18,14 @@ export interface ToldLayer {
 }
 
 /** A forecast without its machinery, as it travels between threads. */
-export interface ToldRun {
-  readonly layers: readonly ToldLayer[]
+export interface ForecastReport {
+  readonly layers: readonly ForecastLayer[]
   readonly days: readonly ClogDay[]
   readonly answers: ClogAnswers
   readonly ledger: Ledger
 }
 
-export const toldRun = (run: ClogRun, dueAt?: number): ToldRun => ({
+export const reportOf = (run: ClogRun, dueAt?: number): ForecastReport => ({
   layers: run.waterways.layers.map(({ id, label, chamberId, counts }) => ({ id, label, chamberId, counts })),
   days: run.days,
   answers: answersOf(run, dueAt),
@@ -94,14 +94,14 @@ const share = (id: string, label: string, value: number, more: Partial<Figure>):
 })
 
 /** Share of the dirt caught that comes to rest in biological media. */
-export const toMediaFigure = ({ answers, ledger }: ToldRun): Figure =>
+export const toMediaFigure = ({ answers, ledger }: ForecastReport): Figure =>
   share('clog-to-media', 'Dirt that comes to the media', answers.toMedia, {
     formula: 'caught in biological layers ÷ caught in all',
     working: [put('made', 'solids made in the days of the forecast', ledger.made, 'mass', 'computed')],
   })
 
 /** Share of the first flow that is left on a day. */
-export const leftFigure = (run: ToldRun, day: number): Figure => {
+export const leftFigure = (run: ForecastReport, day: number): Figure => {
   const [first, then] = [run.days[0], run.days[Math.min(day, run.days.length - 1)]]
   return share(`clog-left-${day}`, `Flow left after ${day} days`, (then?.flow ?? 0) / (first?.flow || 1), {
     formula: 'Q(t) ÷ Q(0)',
@@ -113,7 +113,7 @@ export const leftFigure = (run: ToldRun, day: number): Figure => {
 }
 
 /** Share of the water that goes round every straining layer. */
-export const pastFigure = (d: ClogDay): Figure =>
+export const unstrainedFigure = (d: ClogDay): Figure =>
   share(`clog-past-${d.day}`, `Goes round all straining after ${d.day} days`, d.unstrained, {
     formula: 'water that met no straining layer ÷ all of it',
     working: [
@@ -170,7 +170,7 @@ export function yearMinutes(a: ClogAnswers, minutesToOpen: number | null, prefil
 export interface SchoolSeason {
   readonly school: School
   readonly prefilter: boolean
-  readonly run: ToldRun
+  readonly run: ForecastReport
   readonly minutes: Figure | null
 }
 
@@ -196,7 +196,7 @@ export function schoolSeasons(
       layers: rinsed,
       share: RINSED,
     }))
-    const run = toldRun(forecast({ ...tank, ...arranged, services }), dueAt)
+    const run = reportOf(forecast({ ...tank, ...arranged, services }), dueAt)
     return { school, prefilter, run, minutes: yearMinutes(run.answers, minutesToOpen, prefilter) }
   }
   return [
@@ -217,7 +217,7 @@ const SCHOOL_WORDS: Readonly<Record<School, string>> = {
 const sayDue = (s: SchoolSeason): Sentence => {
   const { due } = s.run.answers
   if (!due) return ['not due within a year']
-  return ['due after ', sayFigure(inDays(`due-${s.school}-${s.prefilter}`, 'Days until it is due', due.day, { conditions: [whyDue(s.run.answers) ?? ''] }), 2)] // prettier-ignore
+  return ['due after ', inline(inDays(`due-${s.school}-${s.prefilter}`, 'Days until it is due', due.day, { conditions: [whyDue(s.run.answers) ?? ''] }), 2)] // prettier-ignore
 }
 
 /** By what the schools differ on this filter, and what a pre-filter is worth: one sentence each. */
@@ -233,7 +233,7 @@ export function seasonSentences(all: readonly SchoolSeason[]): readonly Sentence
     ': ',
     ...sayDue(s),
     ', ',
-    sayFigure({ ...toMediaFigure(s.run), id: `to-media-${s.school}` }),
+    inline({ ...toMediaFigure(s.run), id: `to-media-${s.school}` }),
     ' of the dirt comes to the media',
   ])
   const [bare, pre] = [find('strain-first', false), find('strain-first', true)]
@@ -248,9 +248,9 @@ export function seasonSentences(all: readonly SchoolSeason[]): readonly Sentence
             ...(bare.minutes && pre.minutes
               ? [
                   '. With it ',
-                  sayFigure({ ...pre.minutes, id: 'minutes-with' }, 2),
+                  inline({ ...pre.minutes, id: 'minutes-with' }, 2),
                   ' minutes a year, without ',
-                  sayFigure({ ...bare.minutes, id: 'minutes-without' }, 2),
+                  inline({ ...bare.minutes, id: 'minutes-without' }, 2),
                 ]
               : []),
             '.',
@@ -264,15 +264,15 @@ export function seasonSentences(all: readonly SchoolSeason[]): readonly Sentence
 function turnedRound(first?: SchoolSeason, last?: SchoolSeason): readonly Sentence[] {
   if (!first || !last || first.run.answers.toMedia <= last.run.answers.toMedia) return []
   const round = ({ school, run }: SchoolSeason): Figure => ({
-    ...pastFigure(run.days.at(-1) as ClogDay),
+    ...unstrainedFigure(run.days.at(-1) as ClogDay),
     id: `round-${school}`,
   })
   return [
     [
       'In this body straining first does not keep the media cleaner: once what strains is dirty, ',
-      sayFigure(round(first), 2),
+      inline(round(first), 2),
       ' of the water goes round it, over a weir or through a gap, and takes its dirt to the media behind; with the fine layer last it is ',
-      sayFigure(round(last), 2),
+      inline(round(last), 2),
       '. Seal the gap, or open it sooner.',
     ],
   ]
@@ -280,21 +280,21 @@ function turnedRound(first?: SchoolSeason, last?: SchoolSeason): readonly Senten
 
 /** When it is due, with the ends of the interval, and why. */
 function saidDue({ middle, soonest, latest }: DueFigures, answers: ClogAnswers): Sentence {
-  const end: Sentence = latest ? [sayFigure(latest, 2)] : ['over a year']
+  const end: Sentence = latest ? [inline(latest, 2)] : ['over a year']
   if (!middle)
     return soonest
-      ? ['Most likely it is not due within a year; at the soonest (95 %) after ', sayFigure(soonest, 2), '.']
+      ? ['Most likely it is not due within a year; at the soonest (95 %) after ', inline(soonest, 2), '.']
       : ['It is not due within a year.']
   return [
     'It is due after ',
-    sayFigure(middle, 2),
-    ...(soonest ? [' (95 %: ', sayFigure(soonest, 2), ' to ', ...end, ')'] : []),
+    inline(middle, 2),
+    ...(soonest ? [' (95 %: ', inline(soonest, 2), ' to ', ...end, ')'] : []),
     `: ${whyDue(answers) ?? ''}.`,
   ]
 }
 
 /** What blinds first, when the filter is due and why, and where the dirt goes: as said above a forecast. */
-export function clogSentences(run: ToldRun, due: DueFigures): readonly Sentence[] {
+export function clogSentences(run: ForecastReport, due: DueFigures): readonly Sentence[] {
   const { answers, layers } = run
   const blind = answers.blind ? layers[answers.blind.layer] : undefined
   const most = answers.shares.indexOf(Math.max(...answers.shares))
@@ -312,9 +312,9 @@ export function clogSentences(run: ToldRun, due: DueFigures): readonly Sentence[
     ...(layers[most]
       ? [
           [
-            sayFigure(share('clog-most', `Dirt caught in ${lowerFirst(layers[most].label)}`, answers.shares[most] ?? 0, {})), // prettier-ignore
+            inline(share('clog-most', `Dirt caught in ${lowerFirst(layers[most].label)}`, answers.shares[most] ?? 0, {})), // prettier-ignore
             ` of the dirt caught is in ${lowerFirst(layers[most].label)}; `,
-            sayFigure(toMediaFigure(run)),
+            inline(toMediaFigure(run)),
             ' comes to the media.',
           ] as Sentence,
         ]
@@ -323,7 +323,7 @@ export function clogSentences(run: ToldRun, due: DueFigures): readonly Sentence[
 }
 
 /** The films of a fill as they are on a day: less room where dirt lies, and the flows of that day. */
-export function filmsOn(o: Outcome, run: ToldRun, day: number): Films {
+export function filmsOn(o: Outcome, run: ForecastReport, day: number): Films {
   const then = run.days[Math.min(day, run.days.length - 1)]
   const of = (id: string) => then?.layers[run.layers.findIndex((l) => l.id === id)]
   const dirty = {
@@ -339,7 +339,7 @@ export function filmsOn(o: Outcome, run: ToldRun, day: number): Films {
 }
 
 /** Usable surface of the media that is left on a day, against clean. */
-export function surfaceLeft(o: Outcome, run: ToldRun, day: number): Figure | null {
+export function surfaceLeft(o: Outcome, run: ForecastReport, day: number): Figure | null {
   if (!o.layers.some((l) => filmCounts(l.placed.medium))) return null
   const area = (f: Films): number => f.layers.reduce((sum, l) => sum + l.area, 0)
   const [now, clean] = [area(filmsOn(o, run, day)), area(filmsOn(o, run, 0))]

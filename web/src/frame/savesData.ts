@@ -4,4 +4,4 @@ interface Connected {
 }
 
 /** Did the reader ask the browser to save data? Then nothing is fetched, or worked out, before it is asked for. */
-export const sparing = (): boolean => (navigator as Connected).connection?.saveData === true
+export const savesData = (): boolean => (navigator as Connected).connection?.saveData === true

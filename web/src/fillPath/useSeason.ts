@@ -1,11 +1,11 @@
 import { FORECAST_DAYS } from '@ypsometer/contract/clog'
 import { serviceFigure } from '@ypsometer/core/teardown/figures'
 import { UPKEEP_RULE } from '@ypsometer/core/upkeep/rule'
-import { storyOf } from '@ypsometer/core/visits/story'
+import { historyOf } from '@ypsometer/core/visits/story'
 import { useEffect, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { useDossierContext } from '../frame/dossier'
-import { saidBy } from '../frame/said'
+import { errorMessage } from '../api/errorMessage'
 import { useClogTank, type ClogTank } from './useClogTank'
 import { useFillPath, type FillPath } from './useFillPath'
 import type { SeasonAnswer } from '../workers/pathWork'
@@ -17,7 +17,7 @@ const underWay = new Map<string, Promise<SeasonAnswer | null>>()
 
 export interface Season extends ClogTank {
   readonly path: FillPath
-  readonly story: ReturnType<typeof storyOf>
+  readonly story: ReturnType<typeof historyOf>
   readonly sponge: boolean
   readonly answer: SeasonAnswer | null
   readonly failure: string | null
@@ -33,7 +33,7 @@ export function useSeason(): Season {
   const [params] = useSearchParams()
   const sponge = params.get('sponge') === '1'
   const story = useMemo(
-    () => storyOf(tank ? dossier.visits.filter((v) => v.tankId === tank.id) : [], came),
+    () => historyOf(tank ? dossier.visits.filter((v) => v.tankId === tank.id) : [], came),
     [dossier.visits, tank, came],
   )
   const minutes = useMemo(() => serviceFigure(dossier.parts)?.value ?? null, [dossier.parts])
@@ -54,7 +54,7 @@ export function useSeason(): Season {
       tank: record,
       days: FORECAST_DAYS,
       // What was seen with another fill tells nothing of this one.
-      story: storyOf(
+      story: historyOf(
         story.visits.filter((v) => withFill(v.id) === fill.id),
         came,
       ),
@@ -84,7 +84,7 @@ export function useSeason(): Season {
       })
       .catch((error: unknown) => {
         if (gone) return
-        setFailure(saidBy(error))
+        setFailure(errorMessage(error))
         setBusy(false)
       })
       .finally(end)

@@ -1,4 +1,4 @@
-import { type ToldRun } from '@ypsometer/core/clogging/told'
+import { type ForecastReport } from '@ypsometer/core/clogging/report'
 import type { Fill } from '@ypsometer/core/fills/place'
 import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import { useEffect, useState } from 'react'
@@ -13,8 +13,8 @@ export function useDirt(
   fill: Fill | null | undefined,
   record: TankRecord | null,
   wanted: boolean,
-): ToldRun | null {
-  const [run, setRun] = useState<ToldRun | null>(null)
+): ForecastReport | null {
+  const [run, setRun] = useState<ForecastReport | null>(null)
   useEffect(() => {
     if (!wanted || !fill || !record) return
     let gone = false
