@@ -11,7 +11,7 @@ import type {
 } from '@ypsometer/contract'
 import { outbox } from '../src/api/app'
 import { fieldsOf, type Entry, type Write } from '../src/api/outbox'
-import { queryClient } from '../src/api/queries'
+import { queryClient } from '../src/api/cache'
 
 /** What a test does not look into field by field. */
 type Fields = Record<string, unknown>

@@ -21,7 +21,7 @@ import { demoBundle } from '@ypsometer/demo'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { render } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'
-import { queryClient } from '../src/api/queries'
+import { queryClient } from '../src/api/cache'
 import { DossierProvider } from '../src/frame/dossier'
 
 const stamp = {

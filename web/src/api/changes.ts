@@ -2,7 +2,7 @@ import type { Here, Me } from '@ypsometer/contract'
 import type { QueryClient } from '@tanstack/react-query'
 import { PAGE } from './client'
 import { greet, noteHere } from './presence'
-import { WORKED_WITH } from './queries'
+import { WORKED_WITH } from './cache'
 
 /** How long changes are gathered before anything is read again (ms). */
 const GATHER = 300

@@ -1,7 +1,7 @@
 import type { CsvIn, ImportReport } from '@ypsometer/contract'
 import { CSV_IN } from '@ypsometer/contract/tables'
 import { api } from './client'
-import { queryClient } from './queries'
+import { queryClient } from './cache'
 
 const isZip = (file: File): boolean => /\.zip$/i.test(file.name)
 const zipped = (file: File): Blob => new Blob([file], { type: 'application/zip' })

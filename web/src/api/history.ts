@@ -1,7 +1,7 @@
 import type { HistoryPage } from '@ypsometer/contract'
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { api } from './client'
-import { queryClient } from './queries'
+import { queryClient } from './cache'
 
 /** Of what a history is: a model’s whole dossier, one row, or the bench. */
 export interface HistoryOf {

@@ -2,7 +2,7 @@ import '../../tests/setup'
 import type { Me } from '@ypsometer/contract'
 import { api } from './client'
 import { followMe, signIn, signOut } from './people'
-import { queryClient } from './queries'
+import { queryClient } from './cache'
 
 const edda: Me = { person: { id: 'e', name: 'Edda', role: 'editor' }, by: 'session', unowned: false }
 const nobody: Me = { person: null, by: null, unowned: false }

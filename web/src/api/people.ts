@@ -3,7 +3,7 @@ import { queryOptions, useQuery } from '@tanstack/react-query'
 import { outbox } from './app'
 import type { Writer } from './outbox'
 import { api, noteComing, onTurnedAway } from './client'
-import { queryClient } from './queries'
+import { queryClient } from './cache'
 
 const meQuery = queryOptions({
   queryKey: ['me'],

@@ -6,7 +6,7 @@ import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
-import { useTanks } from '../api/queries'
+import { useTanks } from '../api/lists'
 import { useDossierContext } from '../frame/dossier'
 
 /** Water of a tank that nobody has named, on a filter of which nothing is known (m³). */

@@ -5,7 +5,7 @@ import type { Outcome } from '@ypsometer/core/path/outcome'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
-import { useHouseRules, useMedia } from '../api/queries'
+import { useHouseRules, useMedia } from '../api/lists'
 import { usePath, type PathState } from '../workers/usePath'
 import { useDossierContext } from '../frame/dossier'
 

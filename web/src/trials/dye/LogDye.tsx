@@ -3,7 +3,7 @@ import { dyeFigures, dyePoint, dyeSentences, nominalOf } from '@ypsometer/core/t
 import { CoreError } from '@ypsometer/core/errors/errors'
 import { useQueries } from '@tanstack/react-query'
 import { useMemo, type ReactNode } from 'react'
-import { logPoints } from '../../api/queries'
+import { logPoints } from '../../api/dossier'
 import type { Series } from '../../charts/SeriesChart'
 import { Words } from '../../figures/Words'
 import { useDossierContext } from '../../frame/dossier'

@@ -5,14 +5,9 @@ import { UPKEEP_RULE } from '@ypsometer/core/upkeep/rule'
 import { Printer, Save, Share2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { Link, useLocation, useSearchParams } from 'react-router'
-import {
-  useCandidates,
-  useDossiers,
-  useHouseRules,
-  useJudgedClasses,
-  useLabelBias,
-  useMedia,
-} from '../../api/queries'
+import { useCandidates, useLabelBias } from '../../api/shelf'
+import { useDossiers } from '../../api/dossier'
+import { useHouseRules, useJudgedClasses, useMedia } from '../../api/lists'
 import { changeRow } from '../../api/rows'
 import { Words } from '../../figures/Words'
 import { units } from '../../settings/settings'

@@ -17,7 +17,7 @@ jest.mock('../../workers/livingRemote', () => jest.requireActual<object>('../../
 
 import { emptyOutbox, haveLists, noServer, written } from '../../../tests/backend'
 import { demoDossier, demoMedia, demoModels, demoRules, demoTanks } from '../../../tests/dossier'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { compareTray, units } from '../../settings/settings'
 import { Compare } from '../compare/Compare'
 import { FiltersOnIt } from '../tanks/FiltersOnIt'

@@ -18,7 +18,7 @@ import type { StockClass } from '@ypsometer/core/tanks/stock'
 import type { TankShape } from '@ypsometer/core/tanks/volume'
 import { useMemo } from 'react'
 import { useAddress, type AddressChanges } from '../../frame/useAddress'
-import { useHouseRules, useJudgedClasses, useTanks } from '../../api/queries'
+import { useHouseRules, useJudgedClasses, useTanks } from '../../api/lists'
 
 /** Litres a tank that nobody has named starts with. */
 const FIRST = 0.12

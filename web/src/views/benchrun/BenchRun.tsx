@@ -1,5 +1,5 @@
 import { useParams } from 'react-router'
-import { useDossier } from '../../api/queries'
+import { useDossier } from '../../api/dossier'
 import { KINDS } from '../../trials'
 import { TrialViewContext } from '../../trials/view'
 import { Failed, Loading } from '../../frame/States'

@@ -10,7 +10,7 @@ jest.mock('../../workers/useAssessment', () => ({
 }))
 import { QueryClientProvider } from '@tanstack/react-query'
 import { emptyOutbox, haveDossier, noServer, written, writes } from '../../../tests/backend'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { BenchRun } from './BenchRun'
 
 const START = Date.UTC(2026, 10, 25, 10)

@@ -11,7 +11,7 @@ jest.mock('../../workers/useAssessment', () => ({
 jest.mock('../../instruments/LiveStrip', () => ({ LiveStrip: () => null }))
 import { QueryClientProvider } from '@tanstack/react-query'
 import { emptyOutbox, haveDossier, noServer, written } from '../../../tests/backend'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { units } from '../../settings/settings'
 import { BenchRun } from './BenchRun'
 

@@ -17,7 +17,7 @@ import {
   demoStock,
   demoTanks,
 } from '../../../tests/dossier'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { ChangeOver } from './ChangeOver'
 
 jest.mock('../../workers/livingRemote', () => ({

@@ -1,7 +1,7 @@
 import type { RowOf } from '@ypsometer/contract'
 import { KINSHIPS, OFFER_KINDS } from '@ypsometer/contract/lists'
 import { Plus, Trash2 } from 'lucide-react'
-import { useCandidates } from '../../api/queries'
+import { useCandidates } from '../../api/shelf'
 import { changeRow } from '../../api/rows'
 import { MoneyInput } from '../../fields/MoneyInput'
 import { Parked } from '../../fields/Parked'

@@ -6,7 +6,8 @@ import { packVolume } from '@ypsometer/core/media/medium'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
 import { useMemo } from 'react'
 import { useAddress, type SetAddress } from '../../frame/useAddress'
-import { useCandidates, useHouseRules, useJudgedClasses, useMedia } from '../../api/queries'
+import { useCandidates } from '../../api/shelf'
+import { useHouseRules, useJudgedClasses, useMedia } from '../../api/lists'
 import { MOST_COMPARED } from '../../settings/settings'
 
 /** What is compared, and by what, as it stands in the address. */

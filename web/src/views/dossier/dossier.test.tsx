@@ -17,7 +17,7 @@ jest.mock('../../fillPath/ahead', () => ({ __esModule: true, default: (of: objec
 
 import { haveDossier, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
 import { toastStore } from '../../frame/toastStore'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { useDossierContext } from '../../frame/dossier'
 import { DossierView, ToFirstStation } from './Dossier'
 

@@ -14,7 +14,7 @@ import {
   demoStock,
   demoTanks,
 } from '../../../tests/dossier'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { Faults } from './Faults'
 
 jest.mock('../../workers/livingRemote', () => ({

@@ -7,17 +7,16 @@ import type { CheckOutcome, Symptom } from '@ypsometer/core/hands/vocabulary'
 import type { FilterKind } from '@ypsometer/core/kinds/filters'
 import { useMemo } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
+import { useCandidates, useLabelBias } from '../../api/shelf'
+import { useDossiers } from '../../api/dossier'
 import {
-  useCandidates,
-  useDossiers,
   useFaultSearches,
   useHouseRules,
   useJudgedClasses,
-  useLabelBias,
   useMedia,
   useSetUps,
   useTanks,
-} from '../../api/queries'
+} from '../../api/lists'
 import { changeRow, createRow } from '../../api/rows'
 import { today } from '../../settings/when'
 import { useEvidence } from '../../workers/useLiving'

@@ -4,7 +4,7 @@ import { QueryClientProvider } from '@tanstack/react-query'
 import { cleanup, fireEvent, render, screen, waitFor, within } from '@testing-library/react'
 import { MemoryRouter } from 'react-router'
 import { outbox } from '../../api/app'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { units } from '../../settings/settings'
 import { History } from './History'
 

@@ -5,7 +5,7 @@ import { MemoryRouter, Route, Routes } from 'react-router'
 import { demoMedia, demoRules } from '../../../tests/dossier'
 
 import { QueryClientProvider } from '@tanstack/react-query'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { emptyOutbox, haveLists, noServer, rowsMade, writes } from '../../../tests/backend'
 import { units } from '../../settings/settings'
 import { HouseRules } from '../rules/HouseRules'

@@ -1,6 +1,6 @@
 import type { Review } from '@ypsometer/contract'
 import { useState } from 'react'
-import { actOnReview } from '../../api/queries'
+import { actOnReview } from '../../api/reviews'
 import { errorMessage } from '../../api/errorMessage'
 import { toast } from '../../frame/toastStore'
 

@@ -1,6 +1,6 @@
 import type { Review, ReviewShare } from '@ypsometer/contract'
 import { useState } from 'react'
-import { actOnReview, makeShare } from '../../api/queries'
+import { actOnReview, makeShare } from '../../api/reviews'
 import { errorMessage } from '../../api/errorMessage'
 import { showDay, today } from '../../settings/when'
 import { toast } from '../../frame/toastStore'

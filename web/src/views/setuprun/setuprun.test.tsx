@@ -6,7 +6,7 @@ import { MemoryRouter, Route, Routes } from 'react-router'
 
 import { emptyOutbox, haveDossier, haveLists, noServer, written } from '../../../tests/backend'
 import { demoDossier, demoSetUps } from '../../../tests/dossier'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { SetUpRun } from './SetUpRun'
 
 let dossier: Dossier

@@ -9,7 +9,7 @@ let rows: ShelfRow[] = []
 let asked: URLSearchParams[] = []
 
 import { emptyOutbox, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { units } from '../../settings/settings'
 import NewModel from './NewModel'
 import { Shelf } from './Shelf'

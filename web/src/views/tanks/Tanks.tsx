@@ -1,7 +1,7 @@
 import type { Tank } from '@ypsometer/contract'
 import { Plus, Trash2 } from 'lucide-react'
 import { NavLink, useNavigate, useParams } from 'react-router'
-import { useJudgedClasses, useStockClasses, useTanks } from '../../api/queries'
+import { useJudgedClasses, useStockClasses, useTanks } from '../../api/lists'
 import { createRow } from '../../api/rows'
 import { HistoryLink } from '../../frame/HistoryLink'
 import { removeRow } from '../../frame/removed'

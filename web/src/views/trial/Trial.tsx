@@ -12,14 +12,8 @@ import type { CapacitySchool } from '@ypsometer/core/tanks/rule'
 import { showPercent, showQuantity } from '@ypsometer/core/units/format'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
-import {
-  useCandidates,
-  useHouseRules,
-  useJudgedClasses,
-  useLabelBias,
-  useTanks,
-  useWaterTests,
-} from '../../api/queries'
+import { useCandidates, useLabelBias } from '../../api/shelf'
+import { useHouseRules, useJudgedClasses, useTanks, useWaterTests } from '../../api/lists'
 import { changeRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
 import { Heading } from '../../frame/Heading'

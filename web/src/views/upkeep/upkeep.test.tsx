@@ -8,7 +8,7 @@ import { MemoryRouter } from 'react-router'
 
 import { emptyOutbox, haveLists, noServer, writtenIds, written } from '../../../tests/backend'
 import { demoDossier, demoMedia, demoModels, demoRules, demoTanks, demoTicks } from '../../../tests/dossier'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { UpkeepSection } from '../rules/UpkeepSection'
 import { Upkeep } from './Upkeep'
 

@@ -4,7 +4,7 @@ import { tankOccasions, type KeptFilter, type Occasion } from '@ypsometer/core/u
 import { UPKEEP_RULE, type UpkeepRule } from '@ypsometer/core/upkeep/rule'
 import { useMemo } from 'react'
 import { v5 } from 'uuid'
-import { useHouseRules, useTanks, useUpkeep } from '../../api/queries'
+import { useHouseRules, useTanks, useUpkeep } from '../../api/lists'
 import { createRow } from '../../api/rows'
 import { dayFromNow } from '../../settings/when'
 

@@ -6,7 +6,7 @@ import { MemoryRouter, Route, Routes } from 'react-router'
 
 import { emptyOutbox, haveDossier, haveLists, noServer, written } from '../../../tests/backend'
 import { demoDossier, demoMedia } from '../../../tests/dossier'
-import { queryClient } from '../../api/queries'
+import { queryClient } from '../../api/cache'
 import { VisitRun } from './VisitRun'
 
 const START = Date.UTC(2026, 10, 26, 10)

@@ -8,7 +8,9 @@ import { demoDossier } from '../../tests/dossier'
 import { toastStore } from '../frame/toastStore'
 import { removeRow } from '../frame/removed'
 import { outbox } from './app'
-import { queryClient, startWriting, useDossier, useTanks } from './queries'
+import { queryClient, startWriting } from './cache'
+import { useDossier } from './dossier'
+import { useTanks } from './lists'
 import { addPhoto, changeRow, createRow } from './rows'
 
 /** A server that knows one dossier and answers writes; `away` cuts it off. */
