@@ -3,10 +3,11 @@ import { givenOf } from '@ypsometer/contract/created'
 import { modelResistance } from '@ypsometer/core/media/medium'
 import { Copy, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
-import { Link, NavLink, useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import { useMedia } from '../../api/lists'
 import { createRow } from '../../api/rows'
 import { HistoryLink } from '../../frame/HistoryLink'
+import { ListWithDetail } from '../../frame/ListWithDetail'
 import { removeRow } from '../../frame/removed'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
 import { showMoney } from '../../fields/MoneyField'
@@ -20,7 +21,6 @@ export function Library() {
   const { id } = useParams()
   const { media, error, isPending, refetch } = useMedia()
   const navigate = useNavigate()
-  const [search, setSearch] = useState('')
   const [job, setJob] = useState('')
   if (!media)
     return isPending ? (
@@ -28,9 +28,7 @@ export function Library() {
     ) : (
       <Failed error={error ?? new Error('no answer')} what="the library" retry={() => void refetch()} />
     )
-  const shown = media.filter(
-    (m) => m.name.toLowerCase().includes(search.trim().toLowerCase()) && (!job || m.job === job),
-  )
+  const shown = media.filter((m) => !job || m.job === job)
   const open = media.find((m) => m.id === id) ?? (id ? undefined : shown[0])
   const free = (base: string): string => {
     const taken = new Set(media.map((m) => m.name.toLowerCase()))
@@ -61,17 +59,7 @@ export function Library() {
           <Plus size={18} aria-hidden="true" /> Add a medium
         </button>
       </div>
-      <div className="mt-3 flex flex-wrap gap-x-5 gap-y-2">
-        <label>
-          <span className="sr-only">Search media</span>
-          <input
-            type="search"
-            className="field !w-60"
-            placeholder="Search"
-            value={search}
-            onChange={(e) => setSearch(e.target.value)}
-          />
-        </label>
+      <div className="mt-3">
         <label>
           <span className="sr-only">Job</span>
           <select className="field !w-auto" value={job} onChange={(e) => setJob(e.target.value)}>
@@ -84,35 +72,25 @@ export function Library() {
           </select>
         </label>
       </div>
-      <div className="mt-3 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[23rem_minmax(0,1fr)]">
-        <nav aria-label="Media">
-          <ul className="rule-t">
-            {shown.map((m) => (
-              <li key={m.id} className="rule-b">
-                <NavLink
-                  to={`/library/${m.id}`}
-                  className={`flex items-baseline justify-between gap-3 px-2 py-1.5 ${m === open ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}
-                >
-                  <span className="min-w-0">
-                    <MediumSwatch id={m.id} medium={m} /> {m.name}
-                    <span className="muted block pl-8 text-[0.82rem] font-normal">
-                      {JOB_WORDS[m.job]} · {m.generic ? 'generic' : 'own'}
-                      {m.permeability !== null
-                        ? ' · calibrated'
-                        : modelResistance(m)
-                          ? ''
-                          : ' · resistance unknown'}
-                    </span>
-                  </span>
-                  <span className="num muted whitespace-nowrap font-normal">
-                    {showMoney(m.priceMinor, m.currency) || 'no price'}
-                  </span>
-                </NavLink>
-              </li>
-            ))}
-            {shown.length === 0 && <li className="py-2">No medium of this name or job.</li>}
-          </ul>
-        </nav>
+      <ListWithDetail
+        label="Media"
+        path="/library"
+        wide
+        open={open?.id}
+        lines={shown.map((m) => ({
+          id: m.id,
+          name: m.name,
+          mark: <MediumSwatch id={m.id} medium={m} />,
+          note: [
+            JOB_WORDS[m.job],
+            m.generic ? 'generic' : 'own',
+            m.permeability !== null ? 'calibrated' : modelResistance(m) ? '' : 'resistance unknown',
+          ]
+            .filter(Boolean)
+            .join(' · '),
+          side: <span className="num muted">{showMoney(m.priceMinor, m.currency) || 'no price'}</span>,
+        }))}
+      >
         {open ? (
           <div>
             <MediumSheet key={open.id} medium={open} />
@@ -142,7 +120,7 @@ export function Library() {
         ) : (
           <p>This medium is not here. It may have been deleted.</p>
         )}
-      </div>
+      </ListWithDetail>
     </>
   )
 }

@@ -48,7 +48,7 @@ describe('Library', () => {
     fireEvent.change(screen.getByPlaceholderText('Search'), { target: { value: 'sinter' } })
     expect(within(list).getAllByRole('link')).toHaveLength(2)
     fireEvent.change(screen.getByLabelText('Job'), { target: { value: 'chemical' } })
-    expect(list.textContent).toContain('No medium of this name or job.')
+    expect(list.textContent).toContain('None has that in its name.')
   })
   test('the fields asked for follow the form: pores for foam, fibres for a pad, grains for the rest', () => {
     show(`/library/${named('Coarse foam').id}`)

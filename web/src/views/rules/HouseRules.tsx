@@ -3,10 +3,11 @@ import { contradictions, settingOf } from '@ypsometer/core/path/audit'
 import { RULES } from '@ypsometer/core/path/rules/index'
 import type { Rule } from '@ypsometer/core/path/rules/types'
 import { Copy, Trash2 } from 'lucide-react'
-import { NavLink, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import { useHouseRules } from '../../api/lists'
 import { changeRow, createRow } from '../../api/rows'
 import { HistoryLink } from '../../frame/HistoryLink'
+import { ListWithDetail } from '../../frame/ListWithDetail'
 import { removeRow } from '../../frame/removed'
 import { Parked } from '../../fields/Parked'
 import { SelectField, TextField } from '../../fields/fields'
@@ -58,27 +59,17 @@ export function HouseRules() {
         Practitioners disagree on the order of a fill, and on what carries a tank. Choose once which school
         this bench holds to; a review can choose its own under Path.
       </p>
-      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
-        <nav aria-label="House rules">
-          <ul className="rule-t">
-            {rules.map((r) => (
-              <li key={r.id} className="rule-b">
-                <NavLink
-                  to={`/rules/${r.id}`}
-                  className={`flex items-baseline justify-between gap-3 px-2 py-1.5 ${r === open ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}
-                >
-                  <span>
-                    {r.name}
-                    <span className="muted block text-[0.82rem] font-normal">
-                      {r.shipped ? 'ships with the app' : `own, after “${SCHOOL_WORDS[r.school]}”`}
-                    </span>
-                  </span>
-                  {r.chosen && <span className="text-[0.82rem] font-normal">in force</span>}
-                </NavLink>
-              </li>
-            ))}
-          </ul>
-        </nav>
+      <ListWithDetail
+        label="House rules"
+        path="/rules"
+        open={open?.id}
+        lines={rules.map((r) => ({
+          id: r.id,
+          name: r.name,
+          note: r.shipped ? 'ships with the app' : `own, after “${SCHOOL_WORDS[r.school]}”`,
+          side: r.chosen && <span className="text-[0.82rem]">in force</span>,
+        }))}
+      >
         {open ? (
           <div className="space-y-5">
             <div className="flex flex-wrap gap-2">
@@ -109,7 +100,7 @@ export function HouseRules() {
         ) : (
           <p>This house rule is not here. It may have been deleted.</p>
         )}
-      </div>
+      </ListWithDetail>
     </>
   )
 }

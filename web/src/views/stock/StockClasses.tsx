@@ -1,10 +1,11 @@
 import type { StockClassRow } from '@ypsometer/contract'
 import { givenOf } from '@ypsometer/contract/created'
 import { Copy, Plus, Trash2 } from 'lucide-react'
-import { NavLink, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import { useStockClasses, useTanks } from '../../api/lists'
 import { createRow } from '../../api/rows'
 import { Num } from '../../figures/Num'
+import { ListWithDetail } from '../../frame/ListWithDetail'
 import { removeRow } from '../../frame/removed'
 import { Failed, Loading } from '../../frame/States'
 import { StockSheet } from './StockSheet'
@@ -41,33 +42,17 @@ export function StockClasses() {
           <Plus size={18} aria-hidden="true" /> Add a class
         </button>
       </div>
-      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
-        <nav aria-label="Stock classes">
-          <ul className="rule-t">
-            {classes.map((c) => (
-              <li key={c.id} className="rule-b">
-                <NavLink
-                  to={`/stock/${c.id}`}
-                  className={`flex items-baseline justify-between gap-3 px-2 py-1.5 ${c === open ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}
-                >
-                  <span>
-                    {c.label}
-                    <span className="muted block text-[0.82rem] font-normal">
-                      {c.code
-                        ? c.version > 1
-                          ? 'ships with the app, changed here'
-                          : 'ships with the app'
-                        : 'own'}
-                    </span>
-                  </span>
-                  <span className="whitespace-nowrap font-normal">
-                    <Num si={c.feedPerVolume} dimension="feeding" digits={2} />
-                  </span>
-                </NavLink>
-              </li>
-            ))}
-          </ul>
-        </nav>
+      <ListWithDetail
+        label="Stock classes"
+        path="/stock"
+        open={open?.id}
+        lines={classes.map((c) => ({
+          id: c.id,
+          name: c.label,
+          note: !c.code ? 'own' : c.version > 1 ? 'ships with the app, changed here' : 'ships with the app',
+          side: <Num si={c.feedPerVolume} dimension="feeding" digits={2} />,
+        }))}
+      >
         {open ? (
           <div>
             <StockSheet key={open.id} row={open} />
@@ -95,7 +80,7 @@ export function StockClasses() {
         ) : (
           <p>This class is not here. It may have been deleted.</p>
         )}
-      </div>
+      </ListWithDetail>
     </>
   )
 }

@@ -1,11 +1,12 @@
 import type { Tank } from '@ypsometer/contract'
 import { Plus, Trash2 } from 'lucide-react'
-import { NavLink, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import { useJudgedClasses, useStockClasses, useTanks } from '../../api/lists'
 import { createRow } from '../../api/rows'
 import { HistoryLink } from '../../frame/HistoryLink'
 import { removeRow } from '../../frame/removed'
 import { Num } from '../../figures/Num'
+import { ListWithDetail } from '../../frame/ListWithDetail'
 import { Present } from '../../frame/Present'
 import { Failed, Loading } from '../../frame/States'
 import { Changes } from './Changes'
@@ -52,29 +53,19 @@ export function Tanks() {
           there. Litres follow.
         </p>
       ) : (
-        <div className="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[20rem_minmax(0,1fr)]">
-          <nav aria-label="Tanks">
-            <ul className="rule-t">
-              {tanks.map((t) => (
-                <li key={t.id} className="rule-b">
-                  <NavLink
-                    to={`/tanks/${t.id}`}
-                    className={`flex items-baseline justify-between gap-3 px-2 py-1.5 ${t === open ? 'bg-base-200 font-bold' : 'hover:bg-base-200'}`}
-                  >
-                    <span className="min-w-0">
-                      {t.name}
-                      <span className="muted block text-[0.82rem] font-normal">
-                        {[t.place, stock.classes?.find((s) => s.id === t.stockClassId)?.label]
-                          .filter(Boolean)
-                          .join(' · ')}
-                      </span>
-                    </span>
-                    <Litres tank={t} />
-                  </NavLink>
-                </li>
-              ))}
-            </ul>
-          </nav>
+        <ListWithDetail
+          label="Tanks"
+          path="/tanks"
+          open={open?.id}
+          lines={tanks.map((t) => ({
+            id: t.id,
+            name: t.name,
+            note: [t.place, stock.classes?.find((s) => s.id === t.stockClassId)?.label]
+              .filter(Boolean)
+              .join(' · '),
+            side: <Litres tank={t} />,
+          }))}
+        >
           {open ? (
             <div className="min-w-0">
               <Present at={open.id} />
@@ -99,7 +90,7 @@ export function Tanks() {
           ) : (
             <p>This tank is not here. It may have been deleted.</p>
           )}
-        </div>
+        </ListWithDetail>
       )}
     </>
   )
