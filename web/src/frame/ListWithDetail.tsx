@@ -20,6 +20,8 @@ interface Props {
   readonly open: string | undefined
   /** More than a few words stand beside a name. */
   readonly wide?: boolean
+  /** What else narrows it, beside the search. */
+  readonly filter?: ReactNode
   /** The one that is open. */
   readonly children: ReactNode
 }
@@ -39,7 +41,7 @@ export function found(lines: readonly ListLine[], text: string): readonly ListLi
 }
 
 /** A list with the one that is open beside it. A long list is searched, and drawn as far as it can be looked through. */
-export function ListWithDetail({ label, path, lines, open, wide, children }: Props) {
+export function ListWithDetail({ label, path, lines, open, wide, filter, children }: Props) {
   const [text, setText] = useState('')
   const matching = found(lines, text)
   const first = matching.slice(0, MOST_DRAWN)
@@ -50,19 +52,25 @@ export function ListWithDetail({ label, path, lines, open, wide, children }: Pro
   return (
     <div className={`mt-4 grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-8 ${columns}`}>
       <nav aria-label={label}>
-        {(lines.length >= SEARCHED_FROM || text) && (
-          <label>
-            <span className="sr-only">Search {label.toLowerCase()}</span>
-            <input
-              type="search"
-              className="field mb-2"
-              placeholder="Search"
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-            />
-          </label>
-        )}
-        <ul className="rule-t">
+        <div className="flex gap-4">
+          {(lines.length >= SEARCHED_FROM || text) && (
+            <label className="min-w-0 grow">
+              <span className="sr-only">Search {label.toLowerCase()}</span>
+              <input
+                type="search"
+                className="field mb-2"
+                placeholder="Search"
+                value={text}
+                onChange={(e) => setText(e.target.value)}
+              />
+            </label>
+          )}
+          {filter}
+        </div>
+        {/* On a phone a long list does not keep one from what is open below it. */}
+        <ul
+          className={`rule-t ${lines.length >= SEARCHED_FROM ? 'max-lg:max-h-80 max-lg:overflow-y-auto' : ''}`}
+        >
           {[...(own ? [own] : []), ...first].map((l) => (
             <li key={l.id} className="rule-b">
               <NavLink

@@ -59,23 +59,23 @@ export function Library() {
           <Plus size={18} aria-hidden="true" /> Add a medium
         </button>
       </div>
-      <div className="mt-3">
-        <label>
-          <span className="sr-only">Job</span>
-          <select className="field !w-auto" value={job} onChange={(e) => setJob(e.target.value)}>
-            <option value="">every job</option>
-            {JOB_OPTIONS.map(([v, words]) => (
-              <option key={v} value={v}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
-      </div>
       <ListWithDetail
         label="Media"
         path="/library"
         wide
+        filter={
+          <label>
+            <span className="sr-only">Job</span>
+            <select className="field mb-2 !w-auto" value={job} onChange={(e) => setJob(e.target.value)}>
+              <option value="">every job</option>
+              {JOB_OPTIONS.map(([v, words]) => (
+                <option key={v} value={v}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+        }
         open={open?.id}
         lines={shown.map((m) => ({
           id: m.id,

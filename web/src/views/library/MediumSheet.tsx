@@ -91,7 +91,7 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
           </>
         )}
         <QuantityField {...common} field="bulkDensity" label="A litre weighs dry, kg/m³" dimension="ratio" />
-        <QuantityField {...common} field="wetDensity" label="Drained but wet, kg/m³" />
+        <QuantityField {...common} field="wetDensity" dimension="ratio" label="Drained but wet, kg/m³" />
         <QuantityField {...common} field="sheetThickness" label="A sheet is this thick" unit="mm" />
       </div>
       <h3>Surface</h3>
