@@ -25,5 +25,7 @@ export function rowToBe<N extends ResourceName>(name: N, body: CreateOf<N>, now:
 /** What another row like this one is made from: all that a person can give, without its id. */
 export const givenOf = <N extends ResourceName>(name: N, row: Partial<RowOf<N>>): Partial<CreateOf<N>> =>
   Object.fromEntries(
-    Object.entries(row).filter(([k]) => k !== 'id' && OUTLINE[name].given.includes(k)),
+    Object.entries(row).filter(
+      ([k]) => k !== 'id' && k in OUTLINE[name].fields && !OUTLINE[name].serverOnly.includes(k),
+    ),
   ) as Partial<CreateOf<N>>

@@ -1,3 +1,4 @@
+import { rowBase } from './common'
 import type { Resource } from './resource'
 import { RESOURCES, type ResourceName } from './resources'
 import { unitOf } from './schema'
@@ -9,10 +10,10 @@ export interface Outline {
   readonly servedIn: Resource['servedIn']
   /** The fields that say whose it is: of a row of which kind. */
   readonly owners: Readonly<Record<string, ResourceName>>
-  /** The fields of a row, with the unit of those that are numbers of one. */
+  /** The fields of a row but for its stamps, with the unit of those that are numbers of one. */
   readonly fields: Readonly<Record<string, string | null>>
-  /** What may be given when a row is made. */
-  readonly given: readonly string[]
+  /** Fields that only the server says. */
+  readonly serverOnly: readonly string[]
   /** What is taken for a field that was not given. */
   readonly defaults: object
 }
@@ -23,8 +24,12 @@ const outlineOf = (name: ResourceName): Outline => {
     singular,
     servedIn,
     owners: Object.fromEntries(links.filter((l) => l.owner).map((l) => [l.path[0], l.to as ResourceName])),
-    fields: Object.fromEntries(Object.entries(Row.shape).map(([f, s]) => [f, unitOf(s) ?? null])),
-    given: Object.keys(Create.shape),
+    fields: Object.fromEntries(
+      Object.entries(Row.shape).flatMap(([f, s]) =>
+        f === 'id' || !(f in rowBase) ? [[f, unitOf(s) ?? null]] : [],
+      ),
+    ),
+    serverOnly: Object.keys(Row.shape).filter((f) => !(f in Create.shape) && !(f in rowBase)),
     defaults,
   }
 }

@@ -40,7 +40,7 @@ export function found(lines: readonly ListLine[], text: string): readonly ListLi
   })
 }
 
-/** A list with the one that is open beside it. A long list is searched, and drawn as far as it can be looked through. */
+/** A list with the one that is open beside it. A long list is searched, and drawn no farther than one looks through. */
 export function ListWithDetail({ label, path, lines, open, wide, filter, children }: Props) {
   const [text, setText] = useState('')
   const matching = found(lines, text)
