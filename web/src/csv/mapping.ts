@@ -3,7 +3,7 @@ import { findUnit, toSI, UNITS } from '@ypsometer/core/units/dimensions'
 import { readCell, type Table } from '@ypsometer/contract/csv'
 import type { Role, Target } from './target'
 
-export type { Role, Target } from './target'
+export type { Target } from './target'
 
 /** What each column is taken for: a role and a unit, or nothing. */
 export type Mapping = readonly ({ readonly role: string; readonly unit: string } | null)[]

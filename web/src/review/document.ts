@@ -63,5 +63,3 @@ function introAt(length: Length, intro: string): string {
 }
 
 const said = (text: string): Piece[] => (text.trim() ? [{ kind: 'words', text: text.trim() }] : [])
-
-export type { Sentence }

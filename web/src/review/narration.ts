@@ -65,5 +65,3 @@ function linesOf(b: Block, reader: Reader): readonly string[] {
       return []
   }
 }
-
-export type { Sheet }

@@ -16,7 +16,7 @@ import type { Trial } from '@ypsometer/contract'
 import { READING_SHAPES, type TrialKind } from '@ypsometer/core/trials/readings'
 import type { NumberCell, TrialView } from './kind'
 
-export type { NumberCell, ScreenProps, TrialView } from './kind'
+export type { NumberCell, TrialView } from './kind'
 
 /** How each kind of trial looks and speaks. A new kind is a folder beside this file and a line here. */
 export const KINDS: Readonly<Record<TrialKind, TrialView>> = {
