@@ -1,5 +1,6 @@
 import { firstPage, ON_TANKS, PAGE_COOKIES } from '@ypsometer/contract/page'
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
+import { LRUCache } from 'lru-cache'
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -9,7 +10,6 @@ import { promisify } from 'node:util'
 import { brotliCompress, brotliDecompress, constants } from 'node:zlib'
 import { Piscina } from 'piscina'
 import { readElsewhere } from './elsewhere'
-import { Latest } from './latest'
 
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
 const BUILT = join(here, 'picture.mjs')
@@ -94,7 +94,7 @@ const LONGEST_DOSSIER = 600_000
  */
 export class Prerenderer {
   private readonly page: Page | null
-  private readonly kept = new Latest<Kept>(MOST_KEPT)
+  private readonly kept = new LRUCache<string, Kept>({ max: MOST_KEPT })
   private readonly drawing = new Map<string, Promise<Kept | null>>()
   private readonly threads: Piscina | null
 

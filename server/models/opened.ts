@@ -2,10 +2,10 @@ import { modelRecord, Opened, type Dossier } from '@ypsometer/contract'
 import { CoreError } from '@ypsometer/core/errors/errors'
 import { assess } from '@ypsometer/core/judging/assess'
 import { eq } from 'drizzle-orm'
+import { LRUCache } from 'lru-cache'
 import { createHash } from 'node:crypto'
 import type { Db } from '../db/client'
 import { shelfEntry } from '../db/schema'
-import { Latest } from '../http/latest'
 import { classesUnder } from '../tanks/stock'
 import { dossier } from './queries'
 import { readBasis, workedFrom } from './shelfEntries'
@@ -20,7 +20,7 @@ interface Kept {
   readonly from: string
   readonly body: string
 }
-const kept = new WeakMap<Db, Latest<Kept>>()
+const kept = new WeakMap<Db, LRUCache<string, Kept>>()
 
 function worked(d: Dossier, { stock, rules, media, bias }: ShelfBasis): Opened['assessment'] {
   if (d.readings.length > MOST_READINGS) return null
@@ -49,7 +49,7 @@ export async function opened(db: Db, id: string): Promise<string> {
     entry?.revision ?? 0,
     createHash('sha1').update(JSON.stringify(basis)).digest('base64'),
   )
-  const here = kept.get(db) ?? new Latest<Kept>(MOST_KEPT)
+  const here = kept.get(db) ?? new LRUCache<string, Kept>({ max: MOST_KEPT })
   kept.set(db, here)
   const before = here.get(id)
   if (before?.from === from) return before.body

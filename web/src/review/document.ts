@@ -1,6 +1,5 @@
 import { ownWords } from './ownWords'
 import type { Edition, EditedWords } from '@ypsometer/contract'
-import type { Sentence } from '@ypsometer/core/figures/figure'
 import { atLength, type Block, type Length } from '@ypsometer/core/review/blocks'
 import type { Sheet } from '@ypsometer/core/review/sheet'
 

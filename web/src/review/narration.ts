@@ -1,6 +1,6 @@
 import { ownWords } from './ownWords'
 import { atLength, type Block } from '@ypsometer/core/review/blocks'
-import type { Sheet } from '@ypsometer/core/review/sheet'
+
 import type { ReviewDoc } from './document'
 import { cellText, figureText, sentenceIn, type Reader } from './text'
 

@@ -1,3 +1,5 @@
+import { LRUCache } from 'lru-cache'
+
 /** Answers kept of each kind of question. */
 const MOST = 12
 
@@ -11,15 +13,9 @@ export interface Recent<T> {
  * showed before.
  */
 export function recent<T>(): Recent<T> {
-  const kept = new Map<string, T>()
+  const kept = new LRUCache<string, { readonly answer: T }>({ max: MOST })
   return {
-    get: (question) => (question === null ? undefined : kept.get(question)),
-    put: (question, answer) => {
-      if (question === null) return
-      kept.delete(question)
-      kept.set(question, answer)
-      const [oldest] = kept.keys()
-      if (kept.size > MOST && oldest !== undefined) kept.delete(oldest)
-    },
+    get: (question) => (question === null ? undefined : kept.get(question)?.answer),
+    put: (question, answer) => void (question !== null && kept.set(question, { answer })),
   }
 }
