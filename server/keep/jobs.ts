@@ -54,7 +54,14 @@ const EAGER = 1000
 const LAYING = 4682
 
 /** A machine that is off at night backs up when it is next on. */
-const DAY = 24 * 3600 * 1000
+const HOUR = 3600 * 1000
+const DAY = 24 * HOUR
+
+/** Was the last backup made longer ago than this (ms), or never? */
+async function isOlder(db: Db, age: number): Promise<boolean> {
+  const last = await lastBackup(db)
+  return !last || Date.now() - Date.parse(last.at) > age
+}
 
 /**
  * Takes part in the jobs on the database, as one of any number of workers: each run of a job is one worker's. Gives
@@ -70,7 +77,10 @@ export async function startJobs(k: Keeping): Promise<() => Promise<void>> {
     },
     ranking: () => workParts(k.db, () => going),
     prune: () => prune(k.db),
-    backup: () => backUp(k),
+    backup: async () => {
+      // Two who started at once may both have found it due: whoever comes second finds it made.
+      if (await isOlder(k.db, HOUR)) await backUp(k)
+    },
   }
   // A ranking is waited for: every worker looks for parts of one, whoever got the job of the minute.
   let going = true
@@ -95,8 +105,7 @@ export async function startJobs(k: Keeping): Promise<() => Promise<void>> {
   })
   for (const name of names) await boss.work(name, () => work[name]())
   const eager = setInterval(() => void takePart(), EAGER)
-  const last = await lastBackup(k.db)
-  if (k.backups && (!last || Date.now() - Date.parse(last.at) > DAY)) await boss.send('backup', {})
+  if (k.backups && (await isOlder(k.db, DAY))) await boss.send('backup', {})
   return async () => {
     going = false
     clearInterval(eager)

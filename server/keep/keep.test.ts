@@ -222,8 +222,8 @@ test('two workers share the jobs: the backup that is due is made once', async ()
     if (last && Date.now() - Date.parse(last.at) < 60_000) break
     await new Promise((r) => setTimeout(r, 100))
   }
-  expect(readdirSync(backups.folder)).toHaveLength(1)
   await Promise.all(ends.map((end) => end()))
+  expect(readdirSync(backups.folder)).toHaveLength(1)
 }, 60_000)
 
 test('what was deleted long ago and answers nobody asks for go; what is younger, or still in use, stays', async () => {
