@@ -8,6 +8,9 @@ interface Cluster {
   readonly bytes: number
   /** The views that need it. */
   readonly views: ReadonlySet<string>
+  /** The files it was built as, and those that these import. */
+  readonly files: ReadonlySet<string>
+  readonly imports: ReadonlySet<string>
 }
 
 const union = (a: ReadonlySet<string>, b: ReadonlySet<string>): Set<string> => new Set([...a, ...b])
@@ -32,12 +35,37 @@ function merged(given: readonly Cluster[]): readonly Cluster[] {
     const [a, b] = [list[best.i], list[best.j]]
     if (best.gain === 0 || !a || !b) return list
     list.splice(best.i, 1)
-    list[best.j] = {
-      modules: [...a.modules, ...b.modules],
-      bytes: a.bytes + b.bytes,
-      views: union(a.views, b.views),
-    }
+    list[best.j] = together(a, b)
   }
+}
+
+const together = (a: Cluster, b: Cluster): Cluster => ({
+  modules: [...a.modules, ...b.modules],
+  bytes: a.bytes + b.bytes,
+  views: union(a.views, b.views),
+  files: union(a.files, b.files),
+  imports: union(a.imports, b.imports),
+})
+
+/**
+ * Files that import one another in a circle are one file: which of them would run first is left to chance, and a class
+ * of one that extends a class of another is then undone.
+ */
+export function withoutCircles(given: readonly Cluster[]): readonly Cluster[] {
+  const leansOn = (a: Cluster, b: Cluster): boolean => [...a.imports].some((f) => b.files.has(f))
+  const reached = (from: Cluster): ReadonlySet<Cluster> => {
+    const seen = new Set<Cluster>()
+    const next = [from]
+    for (let c = next.pop(); c; c = next.pop())
+      for (const d of given) if (d !== c && !seen.has(d) && leansOn(c, d)) next.push((seen.add(d), d))
+    return seen
+  }
+  const reach = new Map(given.map((c) => [c, reached(c)]))
+  for (const a of given)
+    for (const b of given)
+      if (a !== b && reach.get(a)?.has(b) && reach.get(b)?.has(a))
+        return withoutCircles([...given.filter((c) => c !== a && c !== b), together(a, b)])
+  return given
 }
 
 /** Chunks that a chunk needs before it can run, itself among them. */
@@ -74,6 +102,10 @@ export async function sharedChunks(config: InlineConfig): Promise<ReadonlyMap<st
       modules: c.moduleIds,
       bytes: c.code.length,
       views: new Set(views.filter((v) => needed(v, chunks).has(c.fileName)).map((v) => v.fileName)),
+      files: new Set([c.fileName]),
+      imports: new Set(c.imports),
     }))
-  return new Map(merged(clusters).flatMap((c, i) => c.modules.map((m) => [m, `shared${i}`] as const)))
+  return new Map(
+    withoutCircles(merged(clusters)).flatMap((c, i) => c.modules.map((m) => [m, `shared${i}`] as const)),
+  )
 }
