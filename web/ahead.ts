@@ -86,6 +86,9 @@ export const askedAhead = (): Plugin => ({
     // Schemas are for forms: whoever only looks waits for none.
     if ([...first].some((f) => byName.get(f)?.moduleIds.some((m) => m.includes('/node_modules/zod/'))))
       this.error('Something that the first page imports reads the schemas of the contract.')
+    for (const { fileName, imports } of chunks)
+      if (imports.some((i) => closure([i]).has(fileName)))
+        this.error(`${fileName} imports, by way of others, itself: see withoutCircles in clusters.ts.`)
     const table = VIEWS.map(({ path, modules, asks }) => {
       const own = modules.map((m) => {
         const chunk = chunks.find((c) => c.facadeModuleId?.endsWith(`/views/${m}.tsx`))
