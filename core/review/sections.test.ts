@@ -1,12 +1,13 @@
 import { ADVICE_RULE } from '../advice'
 import { canister, EUR, figure, lph, offered, use } from '../advice/candidates.fixture'
-import { sentenceText, type Figure } from '../figures'
+import { inline, sentenceText, type Figure } from '../figures'
 import { STOCK_CLASSES } from '../tanks'
 import { FILL } from '../judging/tests/tank'
 import { outcomeOf } from '../path'
 import { caseWith, layer, medium, NORMAL } from '../path/tests/support'
 import { volumeAudit, type Chamber } from '../volumes'
-import type { Block, Section } from './blocks'
+import { figuresOf, type Block, type Section } from './blocks'
+import { isBeholden } from './disclosure'
 import { claimsSection, flowSection, tanksSection, verdictSection } from './findings'
 import type { ReviewInput } from './input'
 import { fillsSection, insideSection, pathSection, stripSection } from './inside'
@@ -339,4 +340,92 @@ test('a sheet has its sections in the reader’s order, without those that say n
   const card = shortened(sheet, 'card').sections
   expect(card.map((s) => s.id)).toEqual(['verdict'])
   expect(card.every((s) => s.blocks.every((b) => b.from === 'card'))).toBe(true)
+})
+
+describe('what a page may not lose', () => {
+  test('parts that go in wrong, unmarked ones as a caution, and those that only fit one way', () => {
+    const part = (name: string, more: object) => ({ id: name, name, checklist: 'general', goesIn: '', mark: '', canGoWrong: null, follows: '', ...more }) // prettier-ignore
+    const parts = [
+      part('Head', { canGoWrong: true, mark: 'two dots', goesIn: 'taps over the notch', follows: 'the latch closes on one side' }), // prettier-ignore
+      part('Ring', { canGoWrong: true, goesIn: 'lip up' }),
+      part('Tray', { canGoWrong: false, goesIn: 'tube through its ring' }),
+    ]
+    const lines = told(stripSection(input({ parts })))
+    expect(lines).toContain(
+      'whole caution: Ring: lip up. Nothing on it says so. What follows if it is wrong was not noted.',
+    )
+    expect(lines).toContain(
+      'whole note: Head: taps over the notch (two dots). Wrong: the latch closes on one side.',
+    )
+    expect(lines).toContain('whole note: Only fit one way: Tray: tube through its ring.')
+    expect(told(stripSection(input())).join()).not.toContain('Only fit')
+  })
+  test('seconds to reach what is cleaned, by their own names', () => {
+    const reached = (id: string, s: number) => ({
+      seconds: figure(id, s, { dimension: 'time' }),
+      moves: null,
+    })
+    const facts = {
+      ...canister('x', 1).facts,
+      preFilter: reached('pre', 30),
+      toMedia: reached('media', 90),
+    } as never
+    const blocks = stripSection(input({ candidate: canister('x', 1, { facts }) })).blocks
+    const labels = blocks.flatMap((b) =>
+      b.kind === 'numbers' ? b.figures.map((f) => [f.label, f.value]) : [],
+    )
+    expect(labels.slice(0, 2)).toEqual([['To the pre-filter', 30], ['To the media', 90]]) // prettier-ignore
+  })
+  test('what it is to be had for besides its list price, and its guarantee', () => {
+    const offers = [{ kind: 'sale', price: { ...EUR(9900), on: '2026-10-01' } }, { kind: 'second-hand', price: EUR(4000) }] // prettier-ignore
+    const facts = { ...canister('x', 1).facts, guarantee: 'two years' }
+    const lines = told(
+      costSection(input({ candidate: canister('x', 1, { offers: offers as never, facts }) })),
+    )
+    expect(lines.find((l) => l.startsWith('page: On sale'))).toContain('99.00 EUR')
+    expect(lines.find((l) => l.startsWith('page: Second-hand'))).toContain('40.00 EUR')
+    expect(lines).toContain('page: Guarantee | two years')
+    expect(lines).toContain('whole head: What it adds up | Year | Money')
+  })
+  test('what a sum leaves out is named', () => {
+    const shipped = offered(1, 400, [use({ price: null, lifeDays: 30, name: 'Floss' })])
+    const lines = told(costSection(input({ candidate: canister('x', 1, { shipped, watts: null }) })))
+    expect(lines.find((l) => l.startsWith('whole caution: Not in it: '))).toMatch(/: .+\.$/)
+  })
+  test('rows of a fill: flow, media, what they are worth, what they carry, the price', () => {
+    const candidate = canister('x', 1, {
+      shipped: offered(1, 400, [use({ name: 'Sintered glass', counts: true })]),
+    })
+    const rows = told(fillsSection(input({ candidate }))).filter((l) => l.startsWith('page: '))
+    expect(rows.map((r) => r.split(' | ')[0])).toEqual(expect.arrayContaining(['page: Flow', 'page: Worth, of good sintered media', 'page: Price with it'])) // prettier-ignore
+    expect(rows.every((r) => r.split(' | ').length === 2)).toBe(true)
+  })
+})
+
+test('every figure of a sheet once, from sentences, numbers and tables; the first that has an id keeps it', () => {
+  const [a, b, c] = ['a', 'b', 'c'].map((id, i) => figure(id, i)) as [Figure, Figure, Figure]
+  const one: Section = {
+    id: 'x',
+    title: 'X',
+    blocks: [
+      { from: 'page', kind: 'drawing' },
+      { from: 'page', kind: 'text', tone: 'note', sentence: ['of ', { ...inline(a) }, '.'] },
+      { from: 'page', kind: 'table', head: ['', ''], rows: [['row', b, null]] },
+    ],
+  }
+  const two: Section = { id: 'y', title: 'Y', blocks: [{ from: 'page', kind: 'numbers', figures: [{ ...a, value: 9 }, c] }] } // prettier-ignore
+  const all = figuresOf([one, two])
+  expect([...all].map(([id, f]) => [id, f.section, f.figure.value])).toEqual([['a', 'X', 0], ['b', 'X', 1], ['c', 'Y', 2]]) // prettier-ignore
+})
+
+test('a unit that was given is beholden as one on loan is', () => {
+  const none = {
+    paid: false,
+    signed: false,
+    affiliate: false,
+    free: false,
+    representative: false,
+    previewed: false,
+  }
+  expect((['given', 'loaned', 'bought', 'second-hand'] as const).map((obtained) => isBeholden({ obtained, disclosure: none }))).toEqual([true, true, false, false]) // prettier-ignore
 })
