@@ -1,4 +1,4 @@
-import type { Figure as CoreFigure, InlineNumber as CoreSaid } from '@ypsometer/core/figures/figure'
+import type { Figure as CoreFigure, InlineNumber as CoreInlineNumber } from '@ypsometer/core/figures/figure'
 import { UNITS, type Dimension } from '@ypsometer/core/units/dimensions'
 import { z } from 'zod'
 
@@ -45,4 +45,4 @@ export const InlineNumber = z.object({
   digits: z.number().optional(),
   unit: z.string().optional(),
   figure: Figure.optional(),
-}) as unknown as z.ZodType<CoreSaid>
+}) as unknown as z.ZodType<CoreInlineNumber>

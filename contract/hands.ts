@@ -88,7 +88,3 @@ export const faultSearches = resource({
   },
 })
 export type FaultSearch = z.infer<typeof faultSearches.Row>
-
-export const SetUpList = z.object({ items: z.array(setUps.Row) })
-export const ChangeOverList = z.object({ items: z.array(changeOvers.Row) })
-export const FaultSearchList = z.object({ items: z.array(faultSearches.Row) })

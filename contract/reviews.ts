@@ -35,7 +35,6 @@ export const reviews = resource({
   },
 })
 export type Review = z.infer<typeof reviews.Row>
-export const ReviewList = z.object({ items: z.array(reviews.Row) })
 
 /** `POST /reviews`: the server takes the numbers. */
 export const NewReview = z.strictObject({ id: Id, modelId: Id, title: text(200).default('') })

@@ -90,4 +90,3 @@ export const tanks = resource({
   },
 })
 export type Tank = z.infer<typeof tanks.Row>
-export const TankPage = z.object({ items: z.array(tanks.Row), next: z.string().nullable() })

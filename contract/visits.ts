@@ -103,7 +103,6 @@ export const ticks = resource({
   },
 })
 export type Tick = z.infer<typeof ticks.Row>
-export const TickList = z.object({ items: z.array(ticks.Row) })
 
 /** How a house keeps its filters; see `UpkeepRule` in the core. */
 export const Upkeep = z.object({

@@ -32,7 +32,7 @@ import { quickTank } from '../advice'
 import { posterior } from './learn'
 import { balanceOn, testedLines } from './living'
 import { filmsOn, surfaceLeft, reportOf, yearMinutes } from './report'
-import { dirtyTank, feedDoubt as bandOf } from './tank'
+import { dirtyTank, feedDoubt } from './tank'
 import { TANK } from '../judging/tests/tank'
 import { PARTICLE_CLASSES, classShareAbove, sharesOf } from './particles'
 import { forecast, type ClogCase, type ClogRun } from './run'
@@ -389,7 +389,7 @@ test('a tank is dirtied by the feed that was noted, else by its class’s for it
   expect(fed.feed).toBe(2e-8)
   // 15 mg for each litre a day, 100 L.
   expect(dirtyTank(TANK).feed * 86400e6).toBeCloseTo(1500, 6)
-  expect([bandOf({ ...TANK, feed: 2e-8 }).band, bandOf(TANK).band]).toEqual([0.15, 0.4])
+  expect([feedDoubt({ ...TANK, feed: 2e-8 }).band, feedDoubt(TANK).band]).toEqual([0.15, 0.4])
 })
 
 test('a filter that nothing flows through to begin with has lost nothing, and teaches nothing', () => {

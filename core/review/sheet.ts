@@ -1,4 +1,4 @@
-import { atLength, type Block, type SheetCell, type Length, type Section } from './blocks'
+import { atLength, type Length, type Section } from './blocks'
 import { disclosureWords, isBeholden } from './disclosure'
 import type { ReviewInput } from './input'
 import { claimsSection, flowSection, tanksSection, verdictSection } from './findings'
@@ -64,5 +64,3 @@ export const shortened = (sheet: Sheet, length: Length): Sheet => ({
   ...sheet,
   sections: atLength(sheet.sections, length),
 })
-
-export type { Block, SheetCell as Cell, Section }

@@ -1,5 +1,6 @@
 import { dayAfter, daysBetween, mondayOf } from '../days'
 import type { Figure } from '../figures'
+import { runs, visit } from './tests/support'
 import {
   flowLeft,
   partHistories,
@@ -11,26 +12,6 @@ import {
   waterProofs,
 } from './story'
 import { usedChecks, usedWorth, type VisitRecord } from '.' // prettier-ignore
-
-const visit = (id: string, on: string, more: Partial<VisitRecord> = {}): VisitRecord => ({
-  id,
-  on,
-  stage: 'visit',
-  specimenId: 'u1',
-  tankId: 't',
-  runsBefore: [],
-  runsAfter: [],
-  dirt: {},
-  parts: {},
-  cleaned: [],
-  failed: [],
-  ammonia: null,
-  nitrite: null,
-  nitrate: null,
-  binder: false,
-  ...more,
-})
-const runs = (...seconds: readonly number[]) => seconds.map((s) => ({ volume: 0.005, seconds: s }))
 
 test('days of the calendar: leap years, the 31st, clocks that change (Gregorian calendar, by hand)', () => {
   expect(daysBetween('2026-03-28', '2026-03-30')).toBe(2)

@@ -1,5 +1,6 @@
 import type { Figure } from '../figures'
 import type { FilterKind } from '../kinds'
+import { runs, visit } from './tests/support'
 import {
   flowLeft,
   historyOf,
@@ -11,12 +12,6 @@ import {
 } from './story'
 import { usedChecks, usedWorth, type VisitRecord } from '.' // prettier-ignore
 
-const visit = (id: string, on: string, more: Partial<VisitRecord> = {}): VisitRecord => ({
-  id, on, stage: 'visit', specimenId: 'u1', tankId: 't', runsBefore: [], runsAfter: [], dirt: {}, parts: {}, cleaned: [],
-  failed: [], ammonia: null, nitrite: null, nitrate: null, binder: false, ...more,
-}) // prettier-ignore
-/** Runs of 5 L. */
-const runs = (...seconds: readonly number[]) => seconds.map((s) => ({ volume: 0.005, seconds: s }))
 const working = (f: Figure | null) => f?.working?.map((w) => [w.symbol, w.value])
 
 describe('flow at a visit, V/t by hand', () => {

@@ -1,8 +1,8 @@
-import type { Change } from '@ypsometer/contract'
+import { RESOURCES, type Change, type ResourceName } from '@ypsometer/contract'
 import { sql, type SQL } from 'drizzle-orm'
 import type { Tx } from './client'
 import type { Remembered } from './people'
-import { part, rowChange, trial, visit } from './schema'
+import { rowChange, TABLES } from './schema'
 
 /** A row as far as it says whose it is and what it is called. */
 export type Named = Readonly<Record<string, unknown>> & { readonly id: string }
@@ -26,19 +26,20 @@ const CHUNK = 500
 export const calledOf = (row: Readonly<Record<string, unknown>>): string =>
   String(row.name ?? row.title ?? row.label ?? row.quantity ?? row.what ?? row.on ?? '').slice(0, 120)
 
-const OWNERS = [
-  ['trialId', trial],
-  ['partId', part],
-  ['visitId', visit],
-] as const
-
 /** The model in whose dossier a row is: named by it, or by what it belongs to. */
 function modelOf({ resource, row }: Deed): SQL | string | null {
   if (resource === 'models') return row.id
   if (typeof row.modelId === 'string') return row.modelId
-  for (const [field, table] of OWNERS) {
-    const owner = row[field]
-    if (typeof owner === 'string') return sql`(select model_id from ${table} where id = ${owner}::uuid)`
+  const links = resource in RESOURCES ? RESOURCES[resource as ResourceName].links : []
+  for (const {
+    owner,
+    to,
+    path: [field = ''],
+  } of links) {
+    const id = row[field]
+    const table = TABLES[to as ResourceName]
+    if (owner && typeof id === 'string' && 'modelId' in table)
+      return sql`(select model_id from ${table} where id = ${id}::uuid)`
   }
   return null
 }

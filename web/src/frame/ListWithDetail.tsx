@@ -89,7 +89,7 @@ export function ListWithDetail({ label, path, lines, open, wide, filter, childre
           ))}
         </ul>
         {more > 0 && (
-          <p className="muted mt-2 px-2 text-[0.92rem]">{more} more: search for part of a name or place.</p>
+          <p className="muted mt-2 px-2 text-[0.92rem]">{more} more: search for part of a name.</p>
         )}
         {matching.length === 0 && <p className="muted px-2 py-2">None has that in its name.</p>}
       </nav>
