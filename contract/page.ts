@@ -9,9 +9,6 @@ export const PAGE_COOKIES = {
   waiting: 'ypsometer.waiting',
 } as const
 
-/** Stations that look at tanks too. */
-export const ON_TANKS: readonly string[] = ['tanks', 'visits']
-
 /** Most rows of a page of a list. */
 export const MOST_OF_PAGE = 500
 /** The address of the first page of a list, by the path of its rows. */

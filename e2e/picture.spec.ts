@@ -115,7 +115,7 @@ test('what the next station needs comes before it is asked for, and not to a rea
     of.evaluate(() =>
       performance
         .getEntriesByType('resource')
-        .flatMap((e) => /\/assets\/([A-Z][A-Za-z]+)-[^/]*\.js$/.exec(e.name)?.[1] ?? []),
+        .flatMap((e) => /\/assets\/([A-Za-z]+)-[^/]*\.js$/.exec(e.name)?.[1] ?? []),
     )
   const saving = await browser.newContext({ baseURL: bench.url })
   await savesData(saving)
@@ -123,7 +123,7 @@ test('what the next station needs comes before it is asked for, and not to a rea
   await openDossier(other, 'Ledger 700', 'verdict')
   // Opened after the other: what this one has by now, that one would have had as well.
   await openDossier(page, 'Ledger 700', 'verdict')
-  const others = ['Strip', 'Bench', 'Fill', 'Path', 'Visits', 'HeadFlow']
+  const others = ['strip', 'bench', 'fill', 'path', 'visits', 'HeadFlow']
   await expect.poll(() => codeOf(page)).toEqual(expect.arrayContaining(others))
   const had = await codeOf(other)
   expect(others.filter((name) => had.includes(name))).toEqual([])

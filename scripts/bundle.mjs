@@ -50,7 +50,7 @@ await build({
 // first asked for. Charts, and what else comes later in a browser, never come here.
 await build({
   absWorkingDir: ROOT,
-  entryPoints: { picture: 'web/src/picture.tsx' },
+  entryPoints: { prerender: 'web/src/prerender.tsx' },
   outdir: out,
   outExtension: { '.js': '.mjs' },
   bundle: true,
@@ -67,8 +67,8 @@ await build({
     {
       name: 'later-never-comes',
       setup: ({ onResolve }) =>
-        onResolve({ filter: /./ }, ({ kind }) =>
-          kind === 'dynamic-import'
+        onResolve({ filter: /./ }, ({ kind, path }) =>
+          kind === 'dynamic-import' && !path.startsWith('./stations/')
             ? { path: 'data:text/javascript,await new Promise(() => undefined)', external: true }
             : undefined,
         ),

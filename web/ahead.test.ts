@@ -1,6 +1,7 @@
 /** @jest-environment node */
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { STATIONS } from '../core/judging/stations'
 import { VIEWS } from './ahead'
 
 const MAIN = readFileSync(join(__dirname, 'src', 'main.tsx'), 'utf8')
@@ -8,21 +9,21 @@ const MAIN = readFileSync(join(__dirname, 'src', 'main.tsx'), 'utf8')
 const ROUTES = [...MAIN.matchAll(/path: '([^']+)',\s(?:\s+loader:[\s\S]*?,\n)?\s+lazy: async [^']*'\.\/views\/([^']+)'/g)].map(
   ([, path, module]) => [`/${(path as string).replace(/:id\??/, 'x')}`, module as string] as const,
 ) // prettier-ignore
-const STATIONS = [...MAIN.matchAll(/^ {2}(\w+): async [^']*'\.\/views\/([^']+)'/gm)].map(
-  ([, path, module]) => [`/models/x/${path}`, module as string] as const,
-)
 
-test.each([...ROUTES, ...STATIONS])('%s is asked for ahead as the routes know it, or not at all', (path, module) => {
+test.each(ROUTES)('%s is asked for ahead as the routes know it, or not at all', (path, module) => {
   const view = VIEWS.find((v) => new RegExp(v.path).test(path))
-  if (view) expect(view.modules).toContain(module)
+  if (view) expect(view.modules).toContain(`views/${module}`)
 }) // prettier-ignore
 
-test('every station of a dossier is asked for ahead, with the dossier', () => {
+test('every station of a dossier is asked for ahead, with the dossier, and has a view', () => {
   expect(STATIONS).toHaveLength(9)
-  for (const [path] of STATIONS) {
-    const view = VIEWS.find((v) => new RegExp(v.path).test(path))
-    const onTanks = /(tanks|visits)$/.test(path)
+  expect(readdirSync(join(__dirname, 'src', 'stations')).sort()).toEqual(
+    STATIONS.map((s) => `${s}.tsx`).sort(),
+  )
+  for (const station of STATIONS) {
+    const view = VIEWS.find((v) => new RegExp(v.path).test(`/models/x/${station}`))
+    const onTanks = ['tanks', 'visits'].includes(station)
     expect(view?.asks).toEqual(['/models/$1/opened', ...(onTanks ? ['/tanks?limit=500'] : [])])
-    expect(view?.modules).toContain('dossier/Dossier')
+    expect(view?.modules).toEqual(['views/dossier/Dossier', `stations/${station}`])
   }
 })

@@ -1,5 +1,6 @@
 import type { Plugin, Rollup } from 'vite'
-import { firstPage, ON_TANKS } from '../contract/page'
+import { firstPage } from '../contract/page'
+import { looksAtTanks, STATIONS } from '../core/judging/stations'
 
 /** A view by its address: the modules it is made of, and what it asks of the API. `$1` is what the address holds. */
 export interface View {
@@ -11,30 +12,19 @@ export interface View {
 const TANKS = firstPage('tanks')
 const RULES = firstPage('house-rules')
 const COUNTER = ['/candidates', TANKS, firstPage('stock-classes'), RULES]
-const STATIONS = {
-  claims: 'claims/Claims',
-  strip: 'strip/Strip',
-  inside: 'inside/Inside',
-  bench: 'bench/Bench',
-  fill: 'fill/Fill',
-  path: 'path/Path',
-  tanks: 'verdict/TankRange',
-  verdict: 'verdict/VerdictView',
-  visits: 'visits/Visits',
-}
 const simple = (path: string, module: string, asks: readonly string[] = []): View => ({
   path: `^/${path}$`,
-  modules: [module],
+  modules: [`views/${module}`],
   asks,
 })
 
 /** The views that are opened by their address, as the routes of the app know them. */
 export const VIEWS: readonly View[] = [
   { path: '^/$', modules: [], asks: ['/models?sort=name&limit=40'] },
-  ...Object.entries(STATIONS).map(([station, module]) => ({
+  ...STATIONS.map((station) => ({
     path: `^/models/([^/]+)/${station}$`,
-    modules: ['dossier/Dossier', module],
-    asks: ['/models/$1/opened', ...(ON_TANKS.includes(station) ? [TANKS] : [])],
+    modules: ['views/dossier/Dossier', `stations/${station}`],
+    asks: ['/models/$1/opened', ...(looksAtTanks(station) ? [TANKS] : [])],
   })),
   simple('tanks(?:/[^/]+)?', 'tanks/Tanks', [TANKS, '/candidates']),
   simple('advise', 'advise/Advise', COUNTER),
@@ -91,7 +81,7 @@ export const askedAhead = (): Plugin => ({
         this.error(`${fileName} imports, by way of others, itself: see withoutCircles in clusters.ts.`)
     const table = VIEWS.map(({ path, modules, asks }) => {
       const own = modules.map((m) => {
-        const chunk = chunks.find((c) => c.facadeModuleId?.endsWith(`/views/${m}.tsx`))
+        const chunk = chunks.find((c) => c.facadeModuleId?.endsWith(`/src/${m}.tsx`))
         if (!chunk) throw new Error(`No view is made of ${m}.`)
         return chunk.fileName
       })

@@ -45,6 +45,7 @@ const WORKED_OUT = new Map(
   [
     ['outline', 'OUTLINE'],
     ['limits', 'LIMITS'],
+    ['stations', 'STATION_LIST'],
   ].map(([file, name]) => [join(import.meta.dirname, '..', 'contract', `${file}.ts`), name] as const),
 )
 /** Puts what these come to in their place: pages then need no schema to write a row or to say what a field takes. */
@@ -63,7 +64,14 @@ const contractWorkedOut = (): Plugin => ({
 const common = (): UserConfig => ({
   plugins: [react(), tailwindcss(), contractWorkedOut()],
   worker: { format: 'es' },
-  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  build: {
+    target: 'es2022',
+    sourcemap: false,
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 900,
+    // A browser without it still loads what it needs, later.
+    modulePreload: { polyfill: false },
+  },
 })
 
 export default defineConfig(async ({ command }): Promise<UserConfig> => {

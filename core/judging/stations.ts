@@ -1,20 +1,6 @@
 import { reaches, type LoggedPart } from '../teardown/reach'
 import type { Assessment } from './assess'
 
-/** The stations of the work, in its order. */
-export const STATIONS = [
-  'claims',
-  'strip',
-  'inside',
-  'bench',
-  'fill',
-  'path',
-  'tanks',
-  'verdict',
-  'visits',
-] as const
-export type Station = (typeof STATIONS)[number]
-
 /** What of a dossier says how far its stations are. */
 export interface StationRecord {
   readonly parts: readonly LoggedPart[]
@@ -23,6 +9,7 @@ export interface StationRecord {
   readonly visits: readonly { readonly stage: string }[]
 }
 
+const filled = (fills: StationRecord['fills']) => fills.filter((f) => f.layers.length > 0)
 const share = (part: number, whole: number): number => (whole > 0 ? part / whole : 0)
 
 /** What a verdict needs to be done, whatever it already says. */
@@ -34,29 +21,66 @@ function tanksDone({ ranges, level }: Pick<Assessment['verdict'], 'ranges' | 'le
   return level === 'open' ? 0.5 : 1
 }
 
+/** A verdict is done where it is firm and lacks nothing that it needs, half done where it says something. */
+function verdictDone({ basis, level, missing }: Assessment['verdict']): number {
+  if (level === 'open') return 0
+  const firm = basis === 'measured' || basis === 'carried'
+  return firm && !missing.some((m) => NEEDED.includes(m.id)) ? 1 : 0.5
+}
+
+/** One station of the work. Its view is `web/src/stations/<id>.tsx`. */
+interface StationOfWork {
+  readonly name: string
+  /** Looks at tanks too. */
+  readonly onTanks?: boolean
+  /** How far it is, 0 to 1; null where the assessment says so and has not come. */
+  done(record: StationRecord, assessment: StationAssessment | null): number | null
+}
+type StationAssessment = Pick<Assessment, 'progress' | 'pump' | 'verdict'>
+
+const TABLE = {
+  claims: { name: 'Claims', done: (_, of) => of?.progress.claims ?? null },
+  strip: { name: 'Strip', done: ({ parts }) => (parts.length ? (reaches(parts).length ? 1 : 0.5) : 0) },
+  inside: {
+    name: 'Inside',
+    done: ({ chambers }) => share(chambers.filter((c) => c.measured).length, chambers.length),
+  },
+  bench: { name: 'Bench', done: (_, of) => of?.progress.bench ?? null },
+  fill: {
+    name: 'Fill',
+    done: ({ fills }) =>
+      ['as-shipped', 'proposed'].filter((b) => filled(fills).some((f) => f.basis === b)).length / 2,
+  },
+  path: {
+    name: 'Path',
+    done: ({ fills }, of) =>
+      of ? (filled(fills).length > 0 && (of.pump || of.progress.bench) ? 1 : 0) : null,
+  },
+  tanks: { name: 'Tanks', onTanks: true, done: (_, of) => (of ? tanksDone(of.verdict) : null) },
+  verdict: { name: 'Verdict', done: (_, of) => (of ? verdictDone(of.verdict) : null) },
+  // Set up, and come back to at least once.
+  visits: { name: 'Visits', onTanks: true, done: ({ visits }) => Math.min(1, visits.length / 2) },
+} as const satisfies Readonly<Record<string, StationOfWork>>
+
+export type Station = keyof typeof TABLE
+/** The stations of the work, in its order, by their place in an address. */
+export const STATIONS = Object.keys(TABLE) as readonly Station[]
+/** What is known of each station. */
+export const STATION: Readonly<Record<Station, StationOfWork>> = TABLE
+
+/** Is this a station that looks at tanks too? */
+export const looksAtTanks = (station: string): boolean =>
+  Object.hasOwn(STATION, station) && STATION[station as Station].onTanks === true
+
 /**
  * How far each station is, 0 to 1; null for those that the assessment tells of, while it is on its way: that is not the
  * same as nothing done.
  */
-export function stationsDone(
+export const stationsDone = (
   record: StationRecord,
-  assessment: Pick<Assessment, 'progress' | 'pump' | 'verdict'> | null,
-): Readonly<Record<Station, number | null>> {
-  const { parts, chambers, fills, visits } = record
-  const filled = fills.filter((f) => f.layers.length > 0)
-  const { progress, pump, verdict } = assessment ?? {}
-  const firm = verdict?.basis === 'measured' || verdict?.basis === 'carried'
-  const judged = firm && !verdict.missing.some((m) => NEEDED.includes(m.id)) ? 1 : 0.5
-  return {
-    claims: progress?.claims ?? null,
-    strip: parts.length ? (reaches(parts).length ? 1 : 0.5) : 0,
-    inside: share(chambers.filter((c) => c.measured).length, chambers.length),
-    bench: progress?.bench ?? null,
-    fill: ['as-shipped', 'proposed'].filter((b) => filled.some((f) => f.basis === b)).length / 2,
-    path: progress ? (filled.length > 0 && (pump || progress.bench) ? 1 : 0) : null,
-    tanks: verdict ? tanksDone(verdict) : null,
-    verdict: verdict ? (verdict.level === 'open' ? 0 : judged) : null,
-    // Set up, and come back to at least once.
-    visits: Math.min(1, visits.length / 2),
-  }
-}
+  assessment: StationAssessment | null,
+): Readonly<Record<Station, number | null>> =>
+  Object.fromEntries(STATIONS.map((s) => [s, STATION[s].done(record, assessment)])) as Record<
+    Station,
+    number | null
+  >

@@ -1,4 +1,5 @@
-import { firstPage, ON_TANKS, PAGE_COOKIES } from '@ypsometer/contract/page'
+import { firstPage, PAGE_COOKIES } from '@ypsometer/contract/page'
+import { looksAtTanks } from '@ypsometer/core/judging/stations'
 import type { FastifyInstance, FastifyReply, FastifyRequest } from 'fastify'
 import { LRUCache } from 'lru-cache'
 import { createHash } from 'node:crypto'
@@ -12,7 +13,7 @@ import { Piscina } from 'piscina'
 import { readElsewhere } from './elsewhere'
 
 const here = typeof __dirname === 'string' ? __dirname : dirname(fileURLToPath(import.meta.url))
-const BUILT = join(here, 'picture.mjs')
+const BUILT = join(here, 'prerender.mjs')
 
 /** A station of a dossier, by its address. */
 const STATION = /^\/models\/([0-9a-f-]{36})\/([a-z]+)(?:\?|$)/
@@ -146,7 +147,7 @@ export class Prerenderer {
   }
 
   private async drawn(request: FastifyRequest, id: string, station: string): Promise<Kept | null> {
-    const onTanks = ON_TANKS.includes(station)
+    const onTanks = looksAtTanks(station)
     const [me, opened, tanks] = await Promise.all(
       ['/me', `/models/${id}/opened`, ...(onTanks ? [firstPage('tanks')] : [])].map((path) =>
         this.asked(request, path),

@@ -15,7 +15,7 @@ import fc from 'fast-check'
 import { z } from 'zod'
 import { numbersOf, PICKS, put, type Json, type Pick, type Schema } from '../../contract/tests/edges'
 import { demoDossier, demoMedia, demoRules, demoStock, demoTanks } from '../tests/dossier'
-import picture from './picture'
+import prerender from './prerender'
 
 /** What no screen says, in its text and in the attributes of what it draws. */
 const BAD = /\bNaN\b|\bInfinity\b|\bundefined\b|\[object /
@@ -40,7 +40,7 @@ const EDGES: readonly Edge[] = ([...DOSSIER_ROWS, ...Object.keys(LISTS)] as Reso
 )
 
 /** The stations of a model with a number of its first row of a kind put to an end; what each says that is none. */
-function wrong(model: string, { name, path, pick }: Edge): string[] {
+async function wrong(model: string, { name, path, pick }: Edge): Promise<string[]> {
   const all: Rows = { ...(demoDossier(model) as unknown as Rows), ...(LISTS as unknown as Rows) }
   const [first, ...rest] = all[name] ?? []
   if (!first) return []
@@ -61,8 +61,9 @@ function wrong(model: string, { name, path, pick }: Edge): string[] {
     'label-bias': { n: 0 },
     assessment: worked(dossier, media as never),
   }
-  return STATIONS.flatMap((station) => {
-    const html = picture({
+  const found: string[] = []
+  for (const station of STATIONS) {
+    const html = await prerender({
       address: `/models/${dossier.model.id}/${station}`,
       me: JSON.stringify({
         person: { id: 'e', name: 'Edda', role: 'editor' },
@@ -72,11 +73,11 @@ function wrong(model: string, { name, path, pick }: Edge): string[] {
       opened: JSON.stringify(opened),
       tanks: JSON.stringify({ items: tanks, next: null }),
     })
-    const found = BAD.exec(html)
-    return found
-      ? [`${model}: ${name} ${path}, ${pick}: ${station} says ${html.slice(Math.max(0, found.index - 90), found.index + 30)}`] // prettier-ignore
-      : []
-  })
+    const bad = BAD.exec(html)
+    if (bad)
+      found.push(`${model}: ${name} ${path}, ${pick}: ${station} says ${html.slice(Math.max(0, bad.index - 90), bad.index + 30)}`) // prettier-ignore
+  }
+  return found
 }
 function holds(tank: Json): boolean {
   try {
@@ -98,15 +99,16 @@ function worked(dossier: Dossier, media: Parameters<typeof modelRecord>[1]) {
 const MODELS = ['Ledger 700', 'Bellows S2']
 
 // All of them, each number by itself, take some ten minutes: EDGES=all.
-test('a number at its least, just above it or at its most: no station says what is none', () => {
+test('a number at its least, just above it or at its most: no station says what is none', async () => {
   if (process.env.EDGES === 'all') {
-    const found = MODELS.flatMap((m) => EDGES.flatMap((e) => wrong(m, e)))
+    const found: string[] = []
+    for (const m of MODELS) for (const e of EDGES) found.push(...(await wrong(m, e)))
     expect([EDGES.length, found]).toEqual([EDGES.length, []])
     return
   }
-  fc.assert(
-    fc.property(fc.constantFrom(...MODELS), fc.constantFrom(...EDGES), (model, edge) => {
-      expect(wrong(model, edge)).toEqual([])
+  await fc.assert(
+    fc.asyncProperty(fc.constantFrom(...MODELS), fc.constantFrom(...EDGES), async (model, edge) => {
+      expect(await wrong(model, edge)).toEqual([])
     }),
     { numRuns: 12, endOnFailure: true },
   )

@@ -2,7 +2,7 @@ import './app.css'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { ON_TANKS } from '@ypsometer/contract/page'
+import { STATION_LIST } from '@ypsometer/contract/stations'
 import {
   createBrowserRouter,
   RouterProvider,
@@ -22,6 +22,7 @@ import { whenIdle } from './frame/idle'
 import { warmView } from './frame/warmViews'
 import { savesData } from './frame/savesData'
 import { toast } from './frame/toastStore'
+import { stationView } from './stationView'
 import { Shelf } from './views/shelf/Shelf'
 
 /** Asks for data beside the code, and waits for neither. */
@@ -31,19 +32,6 @@ const asks =
     ask(params, new URL(request.url).searchParams)
     return null
   }
-/** The stations of a dossier and the desk of a trial, each with its code. */
-const STATIONS = {
-  claims: async () => ({ Component: (await import('./views/claims/Claims')).Claims }),
-  strip: async () => ({ Component: (await import('./views/strip/Strip')).Strip }),
-  inside: async () => ({ Component: (await import('./views/inside/Inside')).Inside }),
-  bench: async () => ({ Component: (await import('./views/bench/Bench')).Bench }),
-  'bench/:trialId': async () => ({ Component: (await import('./views/bench/TrialDesk')).TrialDesk }),
-  fill: async () => ({ Component: (await import('./views/fill/Fill')).Fill }),
-  path: async () => ({ Component: (await import('./views/path/Path')).Path }),
-  tanks: async () => ({ Component: (await import('./views/verdict/TankRange')).TankRange }),
-  verdict: async () => ({ Component: (await import('./views/verdict/VerdictView')).VerdictView }),
-  visits: async () => ({ Component: (await import('./views/visits/Visits')).Visits }),
-}
 /** How long after a station was opened the code of the others is fetched (ms). */
 const SOON = 1000
 /** A busy page may take so long until it is (ms). */
@@ -51,6 +39,7 @@ const UNTIL = 60_000
 let soon: ReturnType<typeof setTimeout> | undefined
 /** What stations ask for once they are there: their charts, their workers, the tanks. */
 const LATER: readonly (() => Promise<unknown>)[] = [
+  async () => warmView((await import('./views/bench/TrialDesk')).TrialDesk),
   HeadFlow.ahead,
   SeriesChart.ahead,
   FlowLeftChart.ahead,
@@ -63,30 +52,43 @@ const LATER: readonly (() => Promise<unknown>)[] = [
 /** Fetches what the other stations need, the next one first, and rehearses them, while the page has nothing to do. */
 function otherStations(path: string): void {
   if (savesData()) return
-  const names = Object.keys(STATIONS) as (keyof typeof STATIONS)[]
-  const here = names.findIndex((n) => path.endsWith(`/${n}`))
-  const others = [...names.slice(here + 1), ...names.slice(0, Math.max(0, here))]
+  const here = STATION_LIST.findIndex(([s]) => path.endsWith(`/${s}`))
+  const others = [...STATION_LIST.slice(here + 1), ...STATION_LIST.slice(0, Math.max(0, here))]
   const one = ([work, ...rest]: readonly (() => Promise<unknown>)[]): void => {
     if (!work) return
     void work()
       .catch(() => undefined)
       .finally(() => whenIdle(() => one(rest), UNTIL))
   }
-  const made = others.map((n) => async () => warmView((await STATIONS[n]()).Component))
+  const made = others.map(
+    ([s]) =>
+      async () =>
+        warmView(await stationView(s)),
+  )
   clearTimeout(soon)
   soon = setTimeout(() => whenIdle(() => one([...made, ...LATER]), UNTIL), SOON)
 }
+/** Asks for what a station looks at besides the dossier, and soon for the code of the others. */
+const stationAhead =
+  (onTanks: boolean) =>
+  ({ request }: LoaderFunctionArgs): null => {
+    if (onTanks) ahead.list('tanks')
+    otherStations(new URL(request.url).pathname)
+    return null
+  }
 const dossierAhead = asks(({ id }) => id && ahead.dossier(id))
 /** A station asks for nothing of its own: going from one to the next reads nothing again. */
 const sameDossier = ({ currentParams, nextParams }: ShouldRevalidateFunctionArgs): boolean =>
   currentParams.id !== nextParams.id
 
+/** In place of a view that failed, or that is on its way. */
+const MEANWHILE = { errorElement: <Crash />, HydrateFallback: Loading }
+
 const router = createBrowserRouter([
   {
     path: '/',
     element: <Frame />,
-    errorElement: <Crash />,
-    HydrateFallback: Loading,
+    ...MEANWHILE,
     children: [
       { index: true, loader: asks((_, q) => ahead.shelf(q)), element: <Shelf /> },
       {
@@ -189,15 +191,16 @@ const router = createBrowserRouter([
             index: true,
             lazy: async () => ({ Component: (await import('./views/dossier/Dossier')).ToFirstStation }),
           },
-          ...Object.entries(STATIONS).map(([path, lazy]) => ({
+          ...STATION_LIST.map(([path, onTanks]) => ({
             path,
-            lazy,
-            loader: ({ request }: LoaderFunctionArgs) => {
-              if (ON_TANKS.includes(path)) ahead.list('tanks')
-              otherStations(new URL(request.url).pathname)
-              return null
-            },
+            lazy: async () => ({ Component: await stationView(path) }),
+            loader: stationAhead(onTanks),
           })),
+          {
+            path: 'bench/:trialId',
+            lazy: async () => ({ Component: (await import('./views/bench/TrialDesk')).TrialDesk }),
+            loader: stationAhead(false),
+          },
         ],
       },
       { path: 'people', lazy: async () => ({ Component: (await import('./views/people/People')).People }) },
@@ -210,22 +213,19 @@ const router = createBrowserRouter([
   },
   {
     path: '/join',
-    errorElement: <Crash />,
-    HydrateFallback: Loading,
+    ...MEANWHILE,
     lazy: async () => ({ Component: (await import('./views/people/Join')).Join }),
   },
   {
     path: '/models/:id/strip/run',
     loader: dossierAhead,
-    errorElement: <Crash />,
-    HydrateFallback: Loading,
+    ...MEANWHILE,
     lazy: async () => ({ Component: (await import('./views/striprun/StripRun')).StripRun }),
   },
   {
     path: '/models/:id/visits/:visitId/run',
     loader: dossierAhead,
-    errorElement: <Crash />,
-    HydrateFallback: Loading,
+    ...MEANWHILE,
     lazy: async () => ({ Component: (await import('./views/visitrun/VisitRun')).VisitRun }),
   },
   {
@@ -234,21 +234,18 @@ const router = createBrowserRouter([
       if (id) ahead.dossier(id)
       ahead.list('set-ups')
     }),
-    errorElement: <Crash />,
-    HydrateFallback: Loading,
+    ...MEANWHILE,
     lazy: async () => ({ Component: (await import('./views/setuprun/SetUpRun')).SetUpRun }),
   },
   {
     path: '/s/:secret',
-    errorElement: <Crash />,
-    HydrateFallback: Loading,
+    ...MEANWHILE,
     lazy: async () => ({ Component: (await import('./views/shared/Shared')).Shared }),
   },
   {
     path: '/models/:id/bench/:trialId/run',
     loader: dossierAhead,
-    errorElement: <Crash />,
-    HydrateFallback: Loading,
+    ...MEANWHILE,
     lazy: async () => ({ Component: (await import('./views/benchrun/BenchRun')).BenchRun }),
   },
 ])

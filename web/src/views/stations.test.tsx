@@ -13,11 +13,11 @@ import { Hookups } from './bench/Hookups'
 import { SensitivityList } from './bench/SensitivityList'
 import { ThreeAnswers } from './bench/ThreeAnswers'
 import { TrialList } from './bench/TrialList'
-import { Claims } from './claims/Claims'
-import { Inside } from './inside/Inside'
-import { Strip } from './strip/Strip'
-import { TankRange } from './verdict/TankRange'
-import { VerdictView } from './verdict/VerdictView'
+import Claims from '../stations/claims'
+import Inside from '../stations/inside'
+import Strip from '../stations/strip'
+import TankRange from '../stations/tanks'
+import VerdictView from '../stations/verdict'
 
 beforeEach(() => {
   noServer()

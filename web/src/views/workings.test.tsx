@@ -11,13 +11,13 @@ jest.mock('../workers/livingRemote', () => jest.requireActual<object>('../../tes
 jest.mock('../charts/HeadFlow', () => ({ __esModule: true, default: () => null }))
 
 import { BudgetList } from '../charts/BudgetColumn'
-import { Bench } from './bench/Bench'
+import Bench from '../stations/bench'
 import { ChamberList } from './inside/ChamberList'
 import { VolumeSheet } from './inside/VolumeSheet'
 import { ReachSheet } from './strip/ReachSheet'
 import { TankSheet } from './tanks/TankSheet'
-import { TankRange } from './verdict/TankRange'
-import { VerdictView } from './verdict/VerdictView'
+import TankRange from '../stations/tanks'
+import VerdictView from '../stations/verdict'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
 
 afterEach(cleanup)

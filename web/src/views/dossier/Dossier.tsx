@@ -1,6 +1,6 @@
 import type { Dossier } from '@ypsometer/contract'
 import type { Assessment } from '@ypsometer/core/judging/assess'
-import { STATIONS, stationsDone, type Station } from '@ypsometer/core/judging/stations'
+import { STATION, STATIONS, stationsDone, type Station } from '@ypsometer/core/judging/stations'
 import { History as HistoryIcon, Trash2 } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { lazy, Suspense, useEffect, useRef, useState, type RefObject } from 'react'
@@ -76,7 +76,7 @@ export function DossierView() {
     <>
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
         <div className="flex flex-wrap items-baseline gap-x-3">
-          <Heading part={STATION_WORDS[station as Station]}>{model.name}</Heading>
+          <Heading part={STATION[station as Station]?.name}>{model.name}</Heading>
           <p className="muted">
             {model.maker} · {KIND_WORDS[model.kind]}
           </p>
@@ -150,18 +150,6 @@ function Unreadable({ rows }: { readonly rows: NonNullable<Dossier['unreadable']
   )
 }
 
-const STATION_WORDS: Readonly<Record<Station, string>> = {
-  claims: 'Claims',
-  strip: 'Strip',
-  inside: 'Inside',
-  bench: 'Bench',
-  fill: 'Fill',
-  path: 'Path',
-  tanks: 'Tanks',
-  verdict: 'Verdict',
-  visits: 'Visits',
-}
-
 /** How far a station is; nothing while that is being worked out. */
 const howFar = (done: number | null): string =>
   done === null ? '…' : done >= 1 ? 'done' : `${Math.round(done * 100)} %`
@@ -200,7 +188,7 @@ function StationRuler({
             {({ isActive }) => (
               <>
                 <span className="flex items-baseline justify-between px-2">
-                  <span className={isActive ? '' : 'group-hover:underline'}>{STATION_WORDS[station]}</span>
+                  <span className={isActive ? '' : 'group-hover:underline'}>{STATION[station].name}</span>
                   <span className="num muted text-[0.8rem] font-normal max-sm:sr-only">
                     {howFar(done[station])}
                   </span>

@@ -17,8 +17,8 @@ import { layerBox, targetAt } from '../../cutaway/layers'
 import { moveLayer } from '@ypsometer/core/fills/move'
 import { emptyOutbox, haveLists, noServer, rowsMade, writes } from '../../../tests/backend'
 import { units } from '../../settings/settings'
-import { Path } from '../path/Path'
-import { Fill } from './Fill'
+import Path from '../../stations/path'
+import Fill from '../../stations/fill'
 
 beforeEach(() => {
   noServer()

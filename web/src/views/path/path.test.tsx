@@ -27,7 +27,7 @@ import {
   writtenIds,
 } from '../../../tests/backend'
 import { units } from '../../settings/settings'
-import { Path } from './Path'
+import Path from '../../stations/path'
 
 beforeEach(() => {
   noServer()

@@ -11,7 +11,7 @@ import { simulate, type Scenario } from '@ypsometer/core/biology/inTime'
 import { haveLists, noServer } from '../../../tests/backend'
 import { aroundStation, demoDossier, demoTanks } from '../../../tests/dossier'
 import Ahead from '../../fillPath/ahead'
-import { TankRange } from './TankRange'
+import TankRange from '../../stations/tanks'
 
 afterEach(cleanup)
 

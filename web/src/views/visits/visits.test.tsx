@@ -7,8 +7,8 @@ jest.mock('../../workers/pathRemote', () => jest.requireActual<object>('../../..
 import { emptyOutbox, haveLists, noServer, written } from '../../../tests/backend'
 import { demoDossier, demoMedia, demoRules, demoTanks, showStation } from '../../../tests/dossier'
 import { units } from '../../settings/settings'
-import { Fill } from '../fill/Fill'
-import { Visits } from './Visits'
+import Fill from '../../stations/fill'
+import Visits from '../../stations/visits'
 
 beforeEach(() => {
   noServer()

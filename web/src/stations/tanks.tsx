@@ -12,17 +12,17 @@ import { tankExtent } from '@ypsometer/core/tanks/volume'
 import type { SupportedRange } from '@ypsometer/core/tanks/range'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { useTanks } from '../../api/lists'
-import { LitreRuler } from '../../charts/LitreRuler'
-import { FigureView } from '../../figures/FigureView'
-import { Words } from '../../figures/Words'
-import { Failed, Loading } from '../../frame/States'
-import { useDossierContext } from '../../frame/dossier'
-import { waterOf } from '../../tank/waterOf'
-import { TankStudy } from './TankStudy'
+import { useTanks } from '../api/lists'
+import { LitreRuler } from '../charts/LitreRuler'
+import { FigureView } from '../figures/FigureView'
+import { Words } from '../figures/Words'
+import { Failed, Loading } from '../frame/States'
+import { useDossierContext } from '../frame/dossier'
+import { waterOf } from '../tank/waterOf'
+import { TankStudy } from '../views/verdict/TankStudy'
 
 /** The claimed range against what is supported for each stock class, and every known tank judged. */
-export function TankRange() {
+export default function TankRange() {
   const { assessment, stock, dossier } = useDossierContext()
   const [open, setOpen] = useState('normal')
   if (!assessment) return <Loading />

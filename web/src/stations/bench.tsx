@@ -1,19 +1,19 @@
 import { useState } from 'react'
-import { changeRow } from '../../api/rows'
-import { Loading } from '../../frame/States'
-import { useDossierContext } from '../../frame/dossier'
-import { InstrumentsSheet } from '../../instruments/InstrumentsSheet'
-import { CurvePoints } from './CurvePoints'
-import { Findings } from './Findings'
-import { Hookups } from './Hookups'
-import { ProposedSet } from './ProposedSet'
-import { SensitivityList } from './SensitivityList'
-import { ThreeAnswers } from './ThreeAnswers'
-import { TrialList } from './TrialList'
-import { HeadFlow } from '../../charts'
+import { changeRow } from '../api/rows'
+import { Loading } from '../frame/States'
+import { useDossierContext } from '../frame/dossier'
+import { InstrumentsSheet } from '../instruments/InstrumentsSheet'
+import { CurvePoints } from '../views/bench/CurvePoints'
+import { Findings } from '../views/bench/Findings'
+import { Hookups } from '../views/bench/Hookups'
+import { ProposedSet } from '../views/bench/ProposedSet'
+import { SensitivityList } from '../views/bench/SensitivityList'
+import { ThreeAnswers } from '../views/bench/ThreeAnswers'
+import { TrialList } from '../views/bench/TrialList'
+import { HeadFlow } from '../charts'
 
 /** The bench at the desk: curve and column, the three answers, trials and hookups. */
-export function Bench() {
+export default function Bench() {
   const { dossier, assessment } = useDossierContext()
   const [chosen, setChosen] = useState<string | null>(null)
   const [wanted, setWanted] = useState<'computed' | 'measured'>('measured')

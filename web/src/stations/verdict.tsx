@@ -3,13 +3,13 @@ import type { Reason } from '@ypsometer/core/figures/reason'
 import type { Verdict } from '@ypsometer/core/judging/verdict'
 import type { Figure } from '@ypsometer/core/figures/figure'
 import { Link } from 'react-router'
-import { LitreRuler } from '../../charts/LitreRuler'
-import { FigureView } from '../../figures/FigureView'
-import { Words } from '../../figures/Words'
-import { showDay } from '../../settings/when'
-import { Loading } from '../../frame/States'
-import { useDossierContext } from '../../frame/dossier'
-import { Doubt } from './Doubt'
+import { LitreRuler } from '../charts/LitreRuler'
+import { FigureView } from '../figures/FigureView'
+import { Words } from '../figures/Words'
+import { showDay } from '../settings/when'
+import { Loading } from '../frame/States'
+import { useDossierContext } from '../frame/dossier'
+import { Doubt } from '../views/verdict/Doubt'
 
 const OBTAINED_WORDS = {
   bought: 'bought',
@@ -25,7 +25,7 @@ const TONE_WORDS: Readonly<Record<Reason['tone'], string>> = {
 }
 
 /** The verdict: words that follow from thresholds, its reasons with their numbers, and what is not known yet. */
-export function VerdictView() {
+export default function VerdictView() {
   const { assessment, dossier, stock } = useDossierContext()
   if (!assessment) return <Loading />
   const { verdict } = assessment

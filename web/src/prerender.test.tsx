@@ -3,7 +3,7 @@ import { modelRecord, type Opened } from '@ypsometer/contract'
 import { assess } from '@ypsometer/core/judging/assess'
 import { STATIONS } from '@ypsometer/core/judging/stations'
 import { demoDossier, demoMedia, demoRules, demoStock } from '../tests/dossier'
-import picture from './picture'
+import prerender from './prerender'
 
 // There is no browser here: that is the point.
 const dossier = demoDossier('Ledger 700')
@@ -15,8 +15,12 @@ const opened = {
   'label-bias': { n: 0 },
   assessment: assess(modelRecord(dossier, demoMedia())),
 } as unknown as Opened
-const drawn = (station: string, chosen: { units?: string; decimal?: string } = {}, of = opened): string =>
-  picture({
+const drawn = (
+  station: string,
+  chosen: { units?: string; decimal?: string } = {},
+  of = opened,
+): Promise<string> =>
+  prerender({
     address: `/models/${of.dossier.model.id}/${station}`,
     me: JSON.stringify({
       person: { id: 'e', name: 'Edda <b>', role: 'editor' },
@@ -28,8 +32,8 @@ const drawn = (station: string, chosen: { units?: string; decimal?: string } = {
   })
 const words = (html: string): string => html.replace(/<[^>]*>/g, ' ').replace(/\s+/g, ' ')
 
-test.each(STATIONS)('%s stands in its frame, with nothing that the page may not carry', (station) => {
-  const html = drawn(station)
+test.each(STATIONS)('%s stands in its frame, with nothing that the page may not carry', async (station) => {
+  const html = await drawn(station)
   expect(html).toContain('<h1>Ledger 700</h1>')
   expect(html).toMatch(new RegExp(`aria-current="page"[^>]*href="/models/${dossier.model.id}/${station}"`))
   expect(html).toContain('Edda &lt;b&gt;')
@@ -37,28 +41,28 @@ test.each(STATIONS)('%s stands in its frame, with nothing that the page may not 
   expect(html).not.toMatch(/<script|<style|\sstyle=|\son\w+=/)
 })
 
-test('what the label printed stands there, in the units and with the sign of whoever looks', () => {
-  expect(words(drawn('verdict', { units: 'metric' }))).toContain('the rated 700 L/h')
+test('what the label printed stands there, in the units and with the sign of whoever looks', async () => {
+  expect(words(await drawn('verdict', { units: 'metric' }))).toContain('the rated 700 L/h')
   // 700 L/h / 3.785411784 L (US gallon, NIST SP 811 appendix B) = 184.9 gal/h
-  expect(words(drawn('verdict', { units: 'us' }))).toContain('the rated 185 US gal/h')
-  expect(words(drawn('verdict', { decimal: ',' }))).toMatch(/\d,\d/)
+  expect(words(await drawn('verdict', { units: 'us' }))).toContain('the rated 185 US gal/h')
+  expect(words(await drawn('verdict', { decimal: ',' }))).toMatch(/\d,\d/)
 })
 
-test('what waits for a worker says so, and takes no number for it', () => {
-  const without = words(drawn('verdict', {}, { ...opened, assessment: null }))
+test('what waits for a worker says so, and takes no number for it', async () => {
+  const without = words(await drawn('verdict', {}, { ...opened, assessment: null }))
   expect(without).not.toMatch(/\d L\b/)
-  expect(drawn('verdict', {}, { ...opened, assessment: null })).toContain('data-loading=""')
+  expect(await drawn('verdict', {}, { ...opened, assessment: null })).toContain('data-loading=""')
 })
 
-test('asked for nothing, or where there is no station, there is nothing', () => {
-  expect(picture(null)).toBe('')
+test('asked for nothing, or where there is no station, there is nothing', async () => {
+  expect(await prerender(null)).toBe('')
   jest.spyOn(console, 'warn').mockImplementation(() => undefined)
-  expect(drawn('nowhere')).toBe('')
+  expect(await drawn('nowhere')).toBe('')
 })
 
-test('nothing of one reader is left for the next', () => {
-  drawn('verdict', { units: 'us', decimal: ',' })
+test('nothing of one reader is left for the next', async () => {
+  await drawn('verdict', { units: 'us', decimal: ',' })
   const other = { ...opened, dossier: demoDossier('Torrent 1400') } as Opened
-  const html = words(drawn('claims', {}, { ...other, assessment: null }))
+  const html = words(await drawn('claims', {}, { ...other, assessment: null }))
   expect(html).not.toMatch(/Ledger|gal\/h/)
 })

@@ -1,34 +1,17 @@
 import { QueryClientProvider } from '@tanstack/react-query'
 import type { Me, Opened } from '@ypsometer/contract'
-import type { ComponentType } from 'react'
+import { STATIONS } from '@ypsometer/core/judging/stations'
 import { renderToString } from 'react-dom/server'
 import { Route, Routes, StaticRouter } from 'react-router'
 import { queryClient } from './api/cache'
 import { takeOpened } from './api/prefetch'
 import { Frame } from './frame/Frame'
 import { decimal, DECIMALS, SYSTEMS, theme, THEMES, units } from './settings/settings'
-import { Bench } from './views/bench/Bench'
-import { Claims } from './views/claims/Claims'
+import { stationView } from './stationView'
 import { DossierView } from './views/dossier/Dossier'
-import { Fill } from './views/fill/Fill'
-import { Inside } from './views/inside/Inside'
-import { Path } from './views/path/Path'
-import { Strip } from './views/strip/Strip'
-import { TankRange } from './views/verdict/TankRange'
-import { VerdictView } from './views/verdict/VerdictView'
-import { Visits } from './views/visits/Visits'
 
-const STATIONS: Readonly<Record<string, ComponentType>> = {
-  claims: Claims,
-  strip: Strip,
-  inside: Inside,
-  bench: Bench,
-  fill: Fill,
-  path: Path,
-  tanks: TankRange,
-  verdict: VerdictView,
-  visits: Visits,
-}
+/** Read once, before the first is drawn. */
+const views = Promise.all(STATIONS.map(async (station) => [station, await stationView(station)] as const))
 
 /** What a station is drawn from: its address, who looks, what the dossier is opened with, and the reader's choices. */
 export interface Drawn {
@@ -48,7 +31,8 @@ export interface Drawn {
  * A station as HTML, for the server to send before any of the app's code has come: the same components over the same
  * answers. It holds no charts, and nothing that only a worker works out.
  */
-export default function picture(drawn: Drawn | null): string {
+export default async function prerender(drawn: Drawn | null): Promise<string> {
+  const stations = await views
   // Asked for nothing, it has at least been read.
   if (!drawn) return ''
   const { address, me, opened, tanks, ...chosen } = drawn
@@ -65,7 +49,7 @@ export default function picture(drawn: Drawn | null): string {
         <Routes>
           <Route path="/" element={<Frame />}>
             <Route path="models/:id" element={<DossierView />}>
-              {Object.entries(STATIONS).map(([path, Station]) => (
+              {stations.map(([path, Station]) => (
                 <Route key={path} path={path} element={<Station />} />
               ))}
             </Route>

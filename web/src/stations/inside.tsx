@@ -2,15 +2,15 @@ import { interiorOf } from '@ypsometer/contract/records'
 import { interiorProblems } from '@ypsometer/core/volumes/interior'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
-import { Cutaway } from '../../cutaway/Cutaway'
-import { useDossierContext } from '../../frame/dossier'
-import { BodySheet, StartBody } from './BodySheet'
-import { ChamberList } from './ChamberList'
-import { ChamberSheet } from './ChamberSheet'
-import { VolumeSheet } from './VolumeSheet'
+import { Cutaway } from '../cutaway/Cutaway'
+import { useDossierContext } from '../frame/dossier'
+import { BodySheet, StartBody } from '../views/inside/BodySheet'
+import { ChamberList } from '../views/inside/ChamberList'
+import { ChamberSheet } from '../views/inside/ChamberSheet'
+import { VolumeSheet } from '../views/inside/VolumeSheet'
 
 /** The measured interior: section drawing and sheet side by side, every litre with a name. */
-export function Inside() {
+export default function Inside() {
   const { dossier } = useDossierContext()
   const interior = useMemo(() => interiorOf(dossier), [dossier])
   const [params, setParams] = useSearchParams()

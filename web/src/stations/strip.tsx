@@ -3,20 +3,20 @@ import { stripCautions } from '@ypsometer/core/teardown/cautions'
 import { Timer, TriangleAlert } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { useDossierContext } from '../../frame/dossier'
-import { DossierCutaway } from '../../cutaway/DossierCutaway'
-import { ContentsSheet } from './ContentsSheet'
-import { PartSheet } from './PartSheet'
-import { PartTable } from './PartTable'
-import { ReachSheet } from './ReachSheet'
-import { SpecimenRecord } from './SpecimenRecord'
-import { WrongWays } from './WrongWays'
+import { useDossierContext } from '../frame/dossier'
+import { DossierCutaway } from '../cutaway/DossierCutaway'
+import { ContentsSheet } from '../views/strip/ContentsSheet'
+import { PartSheet } from '../views/strip/PartSheet'
+import { PartTable } from '../views/strip/PartTable'
+import { ReachSheet } from '../views/strip/ReachSheet'
+import { SpecimenRecord } from '../views/strip/SpecimenRecord'
+import { WrongWays } from '../views/strip/WrongWays'
 
 /**
  * The teardown record: the unit, what was in the box, every part in the order it came off, and how far things are to
  * reach.
  */
-export function Strip() {
+export default function Strip() {
   const { dossier } = useDossierContext()
   const [chosen, setChosen] = useState<string | null>(null)
   const parts = [...dossier.parts].sort((a, b) => a.position - b.position)

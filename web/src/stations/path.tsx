@@ -8,24 +8,24 @@ import {
 } from '@ypsometer/core/path/figures'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
-import { changeRow } from '../../api/rows'
-import { FillCutaway } from '../../cutaway/FillCutaway'
-import { FigureView } from '../../figures/FigureView'
-import { Loading } from '../../frame/States'
-import { useDossierContext } from '../../frame/dossier'
-import { Choice } from '../../fields/Choice'
-import { inOrder, useFillPath } from '../../fillPath/useFillPath'
-import { Budget } from '../../fillPath/Budget'
-import { Circuit } from './Circuit'
-import { Findings } from '../../fillPath/Findings'
-import { Measured } from './Measured'
-import { OnTheHoses } from './OnTheHoses'
-import { Schools } from './Schools'
-import { Shares } from './Shares'
-import { Trouble } from '../../fillPath/Trouble'
+import { changeRow } from '../api/rows'
+import { FillCutaway } from '../cutaway/FillCutaway'
+import { FigureView } from '../figures/FigureView'
+import { Loading } from '../frame/States'
+import { useDossierContext } from '../frame/dossier'
+import { Choice } from '../fields/Choice'
+import { inOrder, useFillPath } from '../fillPath/useFillPath'
+import { Budget } from '../fillPath/Budget'
+import { Circuit } from '../views/path/Circuit'
+import { Findings } from '../fillPath/Findings'
+import { Measured } from '../views/path/Measured'
+import { OnTheHoses } from '../views/path/OnTheHoses'
+import { Schools } from '../views/path/Schools'
+import { Shares } from '../views/path/Shares'
+import { Trouble } from '../fillPath/Trouble'
 
 /** Where the water goes: through which layer, round which, at what head, and what the order says of it. */
-export function Path() {
+export default function Path() {
   const { dossier, stock: classes } = useDossierContext()
   const path = useFillPath()
   const [selected, setSelected] = useState<string | null>(null)

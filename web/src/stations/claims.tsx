@@ -1,4 +1,4 @@
-import { errorMessage } from '../../api/errorMessage'
+import { errorMessage } from '../api/errorMessage'
 import type { Claim, ClaimQuantityName } from '@ypsometer/contract'
 import { sentenceText } from '@ypsometer/core/figures/figure'
 import { claimDimension, claimProblem, doubt, mostClaimed } from '@ypsometer/core/judging/plausible'
@@ -6,20 +6,20 @@ import type { ClaimQuantity } from '@ypsometer/core/trials/records'
 import type { Priming } from '@ypsometer/core/parts/vocabulary'
 import { parseQuantity } from '@ypsometer/core/units/parse'
 import { Plus, X } from 'lucide-react'
-import { IconButton } from '../../frame/IconButton'
+import { IconButton } from '../frame/IconButton'
 import { useState, type ReactNode } from 'react'
-import { createRow } from '../../api/rows'
-import { removeRow } from '../../frame/removed'
-import { QuantityField, SelectField, TextField } from '../../fields/fields'
-import { ProvenanceTag } from '../../figures/Provenance'
-import { units } from '../../settings/settings'
-import { useDossierContext } from '../../frame/dossier'
-import { DossierCutaway } from '../../cutaway/DossierCutaway'
-import { KIND_OPTIONS } from '../../words'
-import { MoneyField } from '../../fields/MoneyField'
-import { PRIMING_WORDS } from '../../trials/prime/words'
-import { KinAndOffers } from './KinAndOffers'
-import { SpecimenSheet } from './SpecimenSheet'
+import { createRow } from '../api/rows'
+import { removeRow } from '../frame/removed'
+import { QuantityField, SelectField, TextField } from '../fields/fields'
+import { ProvenanceTag } from '../figures/Provenance'
+import { units } from '../settings/settings'
+import { useDossierContext } from '../frame/dossier'
+import { DossierCutaway } from '../cutaway/DossierCutaway'
+import { KIND_OPTIONS } from '../words'
+import { MoneyField } from '../fields/MoneyField'
+import { PRIMING_WORDS } from '../trials/prime/words'
+import { KinAndOffers } from '../views/claims/KinAndOffers'
+import { SpecimenSheet } from '../views/claims/SpecimenSheet'
 
 const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
   ['rated-flow', 'Rated flow', 'At zero head with nothing inside, though labels seldom say so.'],
@@ -38,7 +38,7 @@ const WORDS: readonly (readonly [ClaimQuantityName, string])[] = [
 const PRIMING_OPTIONS = Object.entries(PRIMING_WORDS) as [Priming, string][]
 
 /** The claims as printed: one row a figure, with where it stands and at which mains frequency it holds. */
-export function Claims() {
+export default function Claims() {
   const { dossier } = useDossierContext()
   const { model, claims } = dossier
   const find = (q: ClaimQuantityName): Claim | undefined => claims.find((c) => c.quantity === q)
