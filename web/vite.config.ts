@@ -40,23 +40,20 @@ const fontsAhead = (): Plugin => ({
   },
 })
 
-/** Modules of the contract that come to a constant, by the name of it. */
-const WORKED_OUT = new Map(
-  [
-    ['outline', 'OUTLINE'],
-    ['limits', 'LIMITS'],
-    ['stations', 'STATION_LIST'],
-  ].map(([file, name]) => [join(import.meta.dirname, '..', 'contract', `${file}.ts`), name] as const),
+/** Modules of the contract that come to constants. */
+const WORKED_OUT = new Set(
+  ['outline', 'limits', 'firstPage'].map((file) => join(import.meta.dirname, '..', 'contract', `${file}.ts`)),
 )
 /** Puts what these come to in their place: pages then need no schema to write a row or to say what a field takes. */
 const contractWorkedOut = (): Plugin => ({
   name: 'contract-worked-out',
   apply: 'build',
   async load(id) {
-    const name = WORKED_OUT.get(id)
-    if (!name) return undefined
+    if (!WORKED_OUT.has(id)) return undefined
     const { module } = await runnerImport<Readonly<Record<string, unknown>>>(id)
-    return `export const ${name} = ${JSON.stringify(module[name])}`
+    return Object.entries(module)
+      .map(([name, value]) => `export const ${name} = ${JSON.stringify(value)}`)
+      .join('\n')
   },
 })
 

@@ -1,10 +1,11 @@
-import type { FilterKind } from '../kinds'
+import { FILTER_KINDS, FILTERS, type FilterKind } from '../kinds/filters'
+import type { Rank } from '../kinds/traits'
 import type { StockClass } from '../tanks'
 import { CROWDED, type AdviceRule } from './rule'
 
 /** What the trade puts on such a tank, as it is taught: kinds, how many, and in words. */
 export interface Rung {
-  readonly id: 'still' | 'community' | 'crowded' | 'large'
+  readonly id: Rank
   readonly words: string
   readonly kinds: readonly FilterKind[]
   readonly two: boolean
@@ -13,23 +14,11 @@ export interface Rung {
 /** Small tanks, and those of small delicate stock, end here (m³; common practice, no source: about 80 L). */
 const SMALL = 0.08
 
-const RUNGS: Readonly<Record<Rung['id'], Omit<Rung, 'id'>>> = {
-  still: {
-    words: 'small, or for small delicate stock: an air-driven sponge or box',
-    kinds: ['air-sponge', 'air-box'],
-    two: false,
-  },
-  community: {
-    words: 'a community: a hang-on-back, ideally two',
-    kinds: ['hang-on-back'],
-    two: false,
-  },
-  crowded: {
-    words: 'crowded: two, or one and a canister',
-    kinds: ['hang-on-back', 'canister'],
-    two: true,
-  },
-  large: { words: 'large: a sump and a canister', kinds: ['sump', 'canister'], two: true },
+const RUNGS: Readonly<Record<Rank, Pick<Rung, 'words' | 'two'>>> = {
+  still: { words: 'small, or for small delicate stock: an air-driven sponge or box', two: false },
+  community: { words: 'a community: a hang-on-back, ideally two', two: false },
+  crowded: { words: 'crowded: two, or one and a canister', two: true },
+  large: { words: 'large: a sump and a canister', two: true },
 }
 
 /** Is stock crowded or messy, by what a kilogram carries of it? */
@@ -41,7 +30,7 @@ interface OnLadder {
   readonly stock: StockClass
 }
 
-function rungOf({ water, stock }: OnLadder, { twoFrom }: Pick<AdviceRule, 'twoFrom'>): Rung['id'] {
+function rungOf({ water, stock }: OnLadder, { twoFrom }: Pick<AdviceRule, 'twoFrom'>): Rank {
   if (twoFrom !== null && water >= twoFrom) return 'large'
   if (isCrowded(stock)) return 'crowded'
   return water <= SMALL || !stock.openInlet ? 'still' : 'community'
@@ -50,7 +39,7 @@ function rungOf({ water, stock }: OnLadder, { twoFrom }: Pick<AdviceRule, 'twoFr
 /** The rung a tank stands on. Common practice, no source. */
 export function ladderFor(tank: OnLadder, rule: Pick<AdviceRule, 'twoFrom'>): Rung {
   const id = rungOf(tank, rule)
-  return { id, ...RUNGS[id] }
+  return { id, ...RUNGS[id], kinds: FILTER_KINDS.filter((k) => FILTERS[k].usualOn?.includes(id)) }
 }
 
 /** Does the house demand two filters on such a tank? */

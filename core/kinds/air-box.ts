@@ -2,6 +2,7 @@ import { part } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const airBox: FilterTraits = {
+  name: 'Air box',
   drivenBy: 'air',
   stands: 'inside',
   hoses: false,
@@ -11,11 +12,13 @@ export const airBox: FilterTraits = {
   way: 'down',
   intake: false,
   largestFlow: 600 / 3.6e6,
+  openedEvery: 14,
+  usualOn: ['still'],
   body: [0.11, 0.1, 0.12],
   chambers: [
-    ['Floss', 'compartment', 0.06, 0.44, 0.88, 0.28, undefined, 'mechanical'],
-    ['Gravel', 'compartment', 0.06, 0.06, 0.88, 0.36],
-    ['Riser', 'centre-pipe', 0.42, 0.08, 0.16, 0.9],
+    { name: 'Floss', role: 'compartment', at: [0.06, 0.44], size: [0.88, 0.28], use: 'mechanical' },
+    { name: 'Gravel', role: 'compartment', at: [0.06, 0.06], size: [0.88, 0.36] },
+    { name: 'Riser', role: 'centre-pipe', at: [0.42, 0.08], size: [0.16, 0.9] },
   ],
   parts: [
     part('Air line', 'brings the air', 'hose-joint', 'silicone', 'press'),

@@ -2,6 +2,7 @@ import { part } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const airSponge: FilterTraits = {
+  name: 'Air sponge',
   drivenBy: 'air',
   stands: 'inside',
   hoses: false,
@@ -13,11 +14,13 @@ export const airSponge: FilterTraits = {
   largestFlow: 600 / 3.6e6,
   foamIsMedia: true,
   pairedSponges: true,
+  openedEvery: 21,
+  usualOn: ['still'],
   body: [0.16, 0.1, 0.2],
   chambers: [
-    ['Left sponge', 'pre-filter', 0.02, 0.1, 0.36, 0.38, undefined, 'biological'],
-    ['Right sponge', 'pre-filter', 0.62, 0.1, 0.36, 0.38, undefined, 'biological'],
-    ['Riser', 'centre-pipe', 0.45, 0.14, 0.1, 0.84],
+    { name: 'Left sponge', role: 'pre-filter', at: [0.02, 0.1], size: [0.36, 0.38], use: 'biological' },
+    { name: 'Right sponge', role: 'pre-filter', at: [0.62, 0.1], size: [0.36, 0.38], use: 'biological' },
+    { name: 'Riser', role: 'centre-pipe', at: [0.45, 0.14], size: [0.1, 0.84] },
   ],
   parts: [
     part('Air line', 'brings the air', 'hose-joint', 'silicone', 'press'),

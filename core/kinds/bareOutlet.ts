@@ -29,7 +29,7 @@ export function bareOutlet(kind: FilterKind, segments: readonly Segment[] | unde
   )
   if (bores[0] !== undefined) return { bore: bores[0], known: true }
   const usual = FILTERS[kind].hookup.pieces
-  return { bore: usual.at(-1)?.[1] ?? 0.016, known: false }
+  return { bore: usual.at(-1)?.bore ?? 0.016, known: false }
 }
 
 /**

@@ -2,6 +2,7 @@ import { part } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const fluidised: FilterTraits = {
+  name: 'Fluidised box',
   drivenBy: 'air',
   stands: 'inside',
   hoses: false,
@@ -12,11 +13,12 @@ export const fluidised: FilterTraits = {
   intake: false,
   largestFlow: 600 / 3.6e6,
   mediaMove: true,
+  openedEvery: 60,
   body: [0.12, 0.1, 0.3],
   chambers: [
-    ['Moving media', 'compartment', 0.08, 0.08, 0.84, 0.6],
-    ['Room to turn', 'settling-void', 0.08, 0.69, 0.84, 0.24],
-    ['Riser', 'centre-pipe', 0.44, 0.1, 0.12, 0.84],
+    { name: 'Moving media', role: 'compartment', at: [0.08, 0.08], size: [0.84, 0.6] },
+    { name: 'Room to turn', role: 'settling-void', at: [0.08, 0.69], size: [0.84, 0.24] },
+    { name: 'Riser', role: 'centre-pipe', at: [0.44, 0.1], size: [0.12, 0.84] },
   ],
   parts: [
     part('Air line', 'brings the air', 'hose-joint', 'silicone', 'press'),

@@ -2,6 +2,7 @@ import { part, pumpParts } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const hangOnBack: FilterTraits = {
+  name: 'Hang-on-back',
   drivenBy: 'pump',
   stands: 'rim',
   hoses: false,
@@ -13,12 +14,15 @@ export const hangOnBack: FilterTraits = {
   largestFlow: 3000 / 3.6e6,
   tubeAhead: true,
   usualHead: [0.4, 0.9],
+  openedEvery: 30,
+  usualOn: ['community', 'crowded'],
+  secondHand: ['Body without hairline cracks at the lift tube and the lip'],
   body: [0.2, 0.11, 0.2],
   chambers: [
-    ['Pump well', 'pump-well', 0.02, 0.08, 0.26, 0.72],
-    ['Cartridge slot', 'cartridge-slot', 0.3, 0.08, 0.16, 0.7, 0.95],
-    ['Media basket', 'compartment', 0.48, 0.08, 0.3, 0.7, 0.9],
-    ['Lip', 'lip', 0.8, 0.66, 0.18, 0.14],
+    { name: 'Pump well', role: 'pump-well', at: [0.02, 0.08], size: [0.26, 0.72] },
+    { name: 'Cartridge slot', role: 'cartridge-slot', at: [0.3, 0.08], size: [0.16, 0.7], usable: 0.95 },
+    { name: 'Media basket', role: 'compartment', at: [0.48, 0.08], size: [0.3, 0.7], usable: 0.9 },
+    { name: 'Lip', role: 'lip', at: [0.8, 0.66], size: [0.18, 0.14] },
   ],
   parts: [
     part('Lid', 'keeps splash in', 'lid', 'hard plastic', 'none'),
@@ -34,10 +38,10 @@ export const hangOnBack: FilterTraits = {
     sourceBelowWater: 0,
     bodyBelowWater: 0,
     pieces: [
-      ['entrance-strainer', 0.018],
-      ['hose', 0.018, 0.3, 'Lift tube'],
-      ['bend-90', 0.018],
-      ['lip', 0.03],
+      { fitting: 'entrance-strainer', bore: 0.018 },
+      { hose: 'Lift tube', bore: 0.018, length: 0.3 },
+      { fitting: 'bend-90', bore: 0.018 },
+      { fitting: 'lip', bore: 0.03 },
     ],
   },
 }

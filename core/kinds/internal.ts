@@ -2,6 +2,7 @@ import { part, pumpParts } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const internal: FilterTraits = {
+  name: 'Internal',
   drivenBy: 'pump',
   stands: 'inside',
   hoses: false,
@@ -12,12 +13,28 @@ export const internal: FilterTraits = {
   intake: true,
   largestFlow: 4000 / 3.6e6,
   usualHead: [0.5, 1.3],
+  openedEvery: 21,
+  secondHand: ['Suction cups not hard: they are renewed'],
   body: [0.09, 0.1, 0.32],
   chambers: [
-    ['Coarse compartment', 'compartment', 0.06, 0.04, 0.88, 0.24, 0.96, 'mechanical'],
-    ['Middle compartment', 'compartment', 0.06, 0.29, 0.88, 0.24, 0.96],
-    ['Upper compartment', 'compartment', 0.06, 0.54, 0.88, 0.16, 0.96, 'chemical'],
-    ['Pump', 'pump-well', 0.2, 0.72, 0.6, 0.24],
+    {
+      name: 'Coarse compartment',
+      role: 'compartment',
+      at: [0.06, 0.04],
+      size: [0.88, 0.24],
+      usable: 0.96,
+      use: 'mechanical',
+    },
+    { name: 'Middle compartment', role: 'compartment', at: [0.06, 0.29], size: [0.88, 0.24], usable: 0.96 },
+    {
+      name: 'Upper compartment',
+      role: 'compartment',
+      at: [0.06, 0.54],
+      size: [0.88, 0.16],
+      usable: 0.96,
+      use: 'chemical',
+    },
+    { name: 'Pump', role: 'pump-well', at: [0.2, 0.72], size: [0.6, 0.24] },
   ],
   parts: [
     part('Suction cups', 'hold it to the glass', 'clip', 'rubber', 'suction cup'),
@@ -33,6 +50,6 @@ export const internal: FilterTraits = {
     outletAboveWater: -0.05,
     sourceBelowWater: 0,
     bodyBelowWater: 0,
-    pieces: [['nozzle', 0.014]],
+    pieces: [{ fitting: 'nozzle', bore: 0.014 }],
   },
 }

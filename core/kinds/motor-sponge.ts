@@ -2,6 +2,7 @@ import { part, pumpParts } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const motorSponge: FilterTraits = {
+  name: 'Motor sponge',
   drivenBy: 'pump',
   stands: 'inside',
   hoses: false,
@@ -13,10 +14,12 @@ export const motorSponge: FilterTraits = {
   largestFlow: 2500 / 3.6e6,
   foamIsMedia: true,
   usualHead: [0.4, 1.0],
+  openedEvery: 14,
+  secondHand: ['Suction cups not hard: they are renewed'],
   body: [0.08, 0.08, 0.2],
   chambers: [
-    ['Sponge', 'pre-filter', 0.05, 0.02, 0.9, 0.58],
-    ['Pump', 'pump-well', 0.2, 0.63, 0.6, 0.34],
+    { name: 'Sponge', role: 'pre-filter', at: [0.05, 0.02], size: [0.9, 0.58] },
+    { name: 'Pump', role: 'pump-well', at: [0.2, 0.63], size: [0.6, 0.34] },
   ],
   parts: [
     part('Suction cups', 'hold it to the glass', 'clip', 'rubber', 'suction cup'),
@@ -29,6 +32,6 @@ export const motorSponge: FilterTraits = {
     outletAboveWater: -0.05,
     sourceBelowWater: 0,
     bodyBelowWater: 0,
-    pieces: [['nozzle', 0.014]],
+    pieces: [{ fitting: 'nozzle', bore: 0.014 }],
   },
 }

@@ -43,9 +43,9 @@ export const sprayBarPiece = (id: string): Segment => ({
 export function starterHookup(kind: FilterKind, idOf: IdOf) {
   const { pieces, ...heights } = FILTERS[kind].hookup
   const segments = pieces.map((p): Segment =>
-    p[0] === 'hose'
-      ? hosePiece(idOf('hose'), String(p[3]), p[2] ?? 1, p[1])
-      : fittingPiece(idOf(p[0]), p[0] as FittingId, p[1], p[2]),
+    'hose' in p
+      ? hosePiece(idOf('hose'), p.hose, p.length, p.bore)
+      : fittingPiece(idOf(p.fitting), p.fitting, p.bore, p.count),
   )
   return { ...heights, segments }
 }

@@ -2,6 +2,7 @@ import { part, pumpParts } from '../parts/partKind'
 import type { FilterTraits } from './traits'
 
 export const sump: FilterTraits = {
+  name: 'Sump',
   drivenBy: 'pump',
   stands: 'beneath',
   hoses: true,
@@ -13,12 +14,15 @@ export const sump: FilterTraits = {
   largestFlow: null,
   byGravity: true,
   usualHead: [1.5, 3.5],
+  openedEvery: 14,
+  usualOn: ['large'],
+  secondHand: ['Seams of the sump dry when filled for a day'],
   body: [0.7, 0.35, 0.38],
   chambers: [
-    ['Sock', 'pre-filter', 0.02, 0.3, 0.16, 0.6],
-    ['Media chamber', 'compartment', 0.2, 0.06, 0.42, 0.62, 0.9],
-    ['Baffles', 'side-channel', 0.63, 0.06, 0.06, 0.62],
-    ['Return chamber', 'pump-well', 0.71, 0.06, 0.27, 0.62],
+    { name: 'Sock', role: 'pre-filter', at: [0.02, 0.3], size: [0.16, 0.6] },
+    { name: 'Media chamber', role: 'compartment', at: [0.2, 0.06], size: [0.42, 0.62], usable: 0.9 },
+    { name: 'Baffles', role: 'side-channel', at: [0.63, 0.06], size: [0.06, 0.62] },
+    { name: 'Return chamber', role: 'pump-well', at: [0.71, 0.06], size: [0.27, 0.62] },
   ],
   parts: [
     part('Sock', 'catches the coarse', 'pad', 'fibre', 'none', 'pre-filter'),
@@ -34,9 +38,9 @@ export const sump: FilterTraits = {
     sourceBelowWater: 0.9,
     bodyBelowWater: 1.1,
     pieces: [
-      ['hose', 0.025, 1.6, 'Return hose'],
-      ['bend-90', 0.025, 3],
-      ['exit-open', 0.025],
+      { hose: 'Return hose', bore: 0.025, length: 1.6 },
+      { fitting: 'bend-90', bore: 0.025, count: 3 },
+      { fitting: 'exit-open', bore: 0.025 },
     ],
   },
 }

@@ -22,7 +22,7 @@ export function templateChambers(
     height: outer.height - 2 * WALL,
   }
   const mm = (v: number): number => Math.round(v * 1000) / 1000
-  return FILTERS[kind].chambers.map(([name, role, x, y, w, h, usable, use]) => {
+  return FILTERS[kind].chambers.map(({ name, role, at: [x, y], size: [w, h], usable, use }) => {
     const pipe = role === 'centre-pipe'
     const height = mm(h * inner.height)
     return {

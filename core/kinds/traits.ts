@@ -2,32 +2,32 @@ import type { FittingId } from '../hydraulics/tables'
 import type { PartKind } from '../parts/partKind'
 import type { ChamberRole, LitreName, Way } from '../volumes/interior'
 
-/**
- * A chamber as a share of the body's inside: x, y (from the lower left), width, height, usable share, its litres' name.
- */
-export type UsualChamber = readonly [
-  name: string,
-  role: ChamberRole,
-  x: number,
-  y: number,
-  w: number,
-  h: number,
-  usable?: number | undefined,
-  use?: LitreName,
-]
+/** A usual chamber, as shares of the body's inside. */
+export interface UsualChamber {
+  readonly name: string
+  readonly role: ChamberRole
+  /** Its lower left corner: x and y. */
+  readonly at: readonly [x: number, y: number]
+  readonly size: readonly [width: number, height: number]
+  /** Share of its height that holds media. */
+  readonly usable?: number
+  /** The name its litres go by, where the role says another. */
+  readonly use?: LitreName
+}
 
-/**
- * A piece of a usual run: a fitting of the catalogue with its bore (m) and count, or a hose with its length (m) and
- * name.
- */
+/** A piece of a usual run: a fitting of the catalogue, or a hose by its name; bore and length in m. */
 export type UsualPiece =
-  | readonly [fitting: FittingId, bore: number, count?: number]
-  | readonly [hose: 'hose', bore: number, length: number, name: string]
+  | { readonly fitting: FittingId; readonly bore: number; readonly count?: number }
+  | { readonly hose: string; readonly bore: number; readonly length: number }
+
+/** The classes of tank that the ladder of the trade knows. */
+export type Rank = 'still' | 'community' | 'crowded' | 'large'
 
 /**
  * What a kind of filter is like: everything that depends on the kind asks here. Sizes are common practice, no source.
  */
 export interface FilterTraits {
+  readonly name: string
   /** Air-driven ones have no pump curve, and their flow belongs to the air pump. */
   readonly drivenBy: 'pump' | 'air'
   readonly stands: 'outside' | 'rim' | 'inside' | 'beneath'
@@ -57,6 +57,12 @@ export interface FilterTraits {
   readonly byGravity?: true
   /** A lift tube stands between the intake and the body, so all but the outlet is ahead of it. */
   readonly tubeAhead?: true
+  /** Days between two openings, or squeezings of the sponge (common practice, no source). */
+  readonly openedEvery: number
+  /** Tanks on which the trade puts it, as it is taught (common practice, no source). */
+  readonly usualOn?: readonly Rank[]
+  /** What else a second-hand one is looked at for (common practice, no source). */
+  readonly secondHand?: readonly string[]
   /** Usual outside sizes (m): width, depth, height. */
   readonly body: readonly [number, number, number]
   /** Its usual chambers, in flow order. */

@@ -48,7 +48,8 @@ const needs: Readonly<Record<Task, (f: KeptFilter) => boolean>> = {
   resin: (f) => f.media.some((m) => m.form === 'resin'),
   nitrate: () => false,
   lamp: (f) => f.lamp,
-  rings: (f) => f.kind === 'canister',
+  // A sealed head on hoses.
+  rings: (f) => FILTERS[f.kind].hoses && FILTERS[f.kind].circuit === 'closed',
 }
 
 /** Days of an interval, roughly: for shifting and drawing. */

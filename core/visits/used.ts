@@ -9,12 +9,7 @@ export function usedChecks(kind: FilterKind): readonly string[] {
       ? ['Unplugged: cord and plug whole, no repair in the cord']
       : ['Air hose not hard, check valve holds']),
     ...(pump ? ['Impeller: magnet not swollen or scored, shaft straight, blades whole'] : []),
-    ...(kind === 'canister'
-      ? ['O-ring of the head soft, not flat; a new one if in doubt', 'Clips close with a click and hold', 'Taps turn and shut', 'Run on a tray overnight before it stands in a cabinet'] // prettier-ignore
-      : []),
-    ...(kind === 'hang-on-back' ? ['Body without hairline cracks at the lift tube and the lip'] : []),
-    ...(kind === 'internal' || kind === 'motor-sponge' ? ['Suction cups not hard: they are renewed'] : []),
-    ...(FILTERS[kind].byGravity ? ['Seams of the sump dry when filled for a day'] : []),
+    ...(FILTERS[kind].secondHand ?? []),
     'Media out: what lived elsewhere is thrown away or disinfected',
   ]
 }

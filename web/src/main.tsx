@@ -2,7 +2,7 @@ import './app.css'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
-import { STATION_LIST } from '@ypsometer/contract/stations'
+import { STATION_LIST } from '@ypsometer/contract/firstPage'
 import {
   createBrowserRouter,
   RouterProvider,

@@ -1,17 +1,8 @@
+import { KIND_WORDS } from '@ypsometer/contract/firstPage'
 import type { FillState } from '@ypsometer/core/trials/records'
-import type { FilterKind } from '@ypsometer/core/kinds/filters'
 import type { VerdictLevel } from '@ypsometer/core/judging/levels'
 
-export const KIND_WORDS: Readonly<Record<FilterKind, string>> = {
-  canister: 'Canister',
-  'hang-on-back': 'Hang-on-back',
-  internal: 'Internal',
-  'motor-sponge': 'Motor sponge',
-  'air-sponge': 'Air sponge',
-  'air-box': 'Air box',
-  fluidised: 'Fluidised box',
-  sump: 'Sump',
-}
+export { KIND_WORDS }
 export const KIND_OPTIONS = Object.entries(KIND_WORDS)
 
 export const STATE_WORDS: Readonly<Record<FillState, string>> = {

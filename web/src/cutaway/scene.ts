@@ -2,7 +2,7 @@ import { FILTERS, type FilterKind } from '@ypsometer/core/kinds/filters'
 import { sectionWidths } from '@ypsometer/core/volumes/solids'
 import type { BodyRecord, Chamber } from '@ypsometer/core/volumes/interior'
 import { find, rect, type Point, type Scene, type SceneChamber } from './shapes'
-import { SURROUNDINGS, type Around } from './surroundings'
+import { surroundingsOf, type Around } from './surroundings'
 
 function chamberShape(c: Chamber): SceneChamber {
   const { foot, top } = sectionWidths(c.solid)
@@ -80,7 +80,7 @@ function waterWays(
 export function buildScene(kind: FilterKind, body: BodyRecord, chambers: readonly Chamber[]): Scene {
   const list = chambers.map(chamberShape)
   const { outerWidth: W, outerHeight: H } = body
-  const a = SURROUNDINGS[kind](W, H, list)
+  const a = surroundingsOf(kind)(W, H, list)
   const pump = find(list, 'pump-well')
   const through = list.filter((c) => c.chamber.role !== 'head-space')
   const all = [...list.flatMap((c) => c.outline), ...a.strokes.flatMap((s) => s.points)]

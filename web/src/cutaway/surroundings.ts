@@ -1,4 +1,4 @@
-import type { FilterKind } from '@ypsometer/core/kinds/filters'
+import { FILTERS, type FilterKind } from '@ypsometer/core/kinds/filters'
 import { find, rect, type Point, type Scene, type SceneChamber, type SceneStroke } from './shapes'
 
 export interface Around {
@@ -143,14 +143,9 @@ const sump: Stand = (W, H, list) => {
   }
 }
 
-/** What stands around each kind of body, so that it is seen for what it is. */
-export const SURROUNDINGS: Readonly<Record<FilterKind, Stand>> = {
-  canister: canister,
-  'hang-on-back': hangOnBack,
-  internal: inTheTank,
-  'motor-sponge': inTheTank,
-  'air-sponge': airDriven,
-  'air-box': airDriven,
-  fluidised: airDriven,
-  sump: sump,
+/** What stands around a body of a kind, so that it is seen for what it is: by where it stands and what drives it. */
+export function surroundingsOf(kind: FilterKind): Stand {
+  const { stands, drivenBy } = FILTERS[kind]
+  if (stands === 'inside') return drivenBy === 'air' ? airDriven : inTheTank
+  return { outside: canister, rim: hangOnBack, beneath: sump }[stands]
 }
