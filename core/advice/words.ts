@@ -1,7 +1,7 @@
 import { lowerFirst, put, putFigure, inline, type Figure, type Sentence } from '../figures'
 import { sumCarried, type OutletResult } from '../judging'
 import type { TankRecord } from '../tanks'
-import { SCHOOL_WORDS } from '../tanks'
+import { SCHOOLS } from '../tanks'
 import { moneyText } from '../units'
 import { HEAVY } from '../volumes/interior'
 import { extrasOf, UNKNOWN_WORDS, type Advice } from './advise'
@@ -87,7 +87,7 @@ function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Se
   return [
     'Carries ',
     inline(carries),
-    ` of such stock by ${SCHOOL_WORDS[parts[0]?.carried.leading ?? 'media-mass']}: `,
+    ` of such stock by ${SCHOOLS[parts[0]?.carried.leading ?? 'media-mass'].words}: `,
     inline(times),
     ' times this tank.',
   ]

@@ -1,19 +1,19 @@
-import { carries, EXCHANGE_BAND, FILM_BAND, ORGANIC_BAND, transferAt, type Films } from '../biology'
 import { logDeviation, monteCarlo, type Dice } from '../statistics'
 import {
   capacityInput,
   capacityOf,
-  FLOOR_BAND,
+  doubtsOf,
   isBlind,
-  keepingOfClass,
+  UNSCALED,
   ruleOf,
+  SCHOOLS,
   volumeBySchool,
   type Capacity,
   type CapacityFigures,
-  type CapacityInput,
   type CapacitySchool,
+  type Doubts,
+  type Factors,
   type StockClass,
-  type StockNumber,
 } from '../tanks'
 import { OVERCLAIM_THRESHOLDS } from './thresholds'
 
@@ -59,97 +59,13 @@ export interface Chances extends DrawnClaim {
 /** Draws of a verdict. Source: JCGM 101 asks for about 10⁴ at 95 %. */
 export const DRAWS = 10_000
 
-/** One input that is doubted: its name and relative standard uncertainty. */
-interface Doubt {
-  readonly what: string
-  readonly relative: number
-}
-type Doubts = Readonly<
-  Record<
-    'flow' | 'mass' | 'litres' | 'feed' | 'film' | 'organic' | 'exchange' | 'floor' | 'minima' | 'oversizing',
-    Doubt
-  >
->
-
-const half = (band: number): number => band / 2
-const markOf = (s: StockClass, n: StockNumber): number => half(s.marks[n].band)
-
-function doubtsOf(input: CapacityInput, stock: StockClass): Doubts {
-  const known = (k: CapacityInput['mass']): number =>
-    k && k.value > 0 ? half((k.uncertainty ?? 0) / k.value) : 0
-  return {
-    flow: { what: 'flow', relative: known(input.flow) },
-    mass: { what: 'media', relative: known(input.mass) },
-    litres: { what: 'litres one kilogram carries', relative: markOf(stock, 'litresPerKilogram') },
-    feed: { what: 'feed', relative: markOf(stock, 'feedPerVolume') },
-    film: { what: 'what a film takes', relative: half(FILM_BAND) },
-    organic: { what: 'what organic carbon leaves of it', relative: half(ORGANIC_BAND) },
-    exchange: { what: 'gas exchange of the surface', relative: half(EXCHANGE_BAND) },
-    floor: { what: 'floor of turnover', relative: half(FLOOR_BAND) },
-    minima: { what: 'turnovers asked for', relative: markOf(stock, 'minTurnover') },
-    oversizing: { what: 'oversizing', relative: markOf(stock, 'oversizing') },
-  }
-}
-
-/** Factors that the inputs are drawn by: log-normal, so that none turns negative. */
-type Factors = Readonly<Record<keyof Doubts, number>>
-const ONE: Factors = {
-  flow: 1,
-  mass: 1,
-  litres: 1,
-  feed: 1,
-  film: 1,
-  organic: 1,
-  exchange: 1,
-  floor: 1,
-  minima: 1,
-  oversizing: 1,
-}
-
 function drawn(doubts: Doubts, d: Dice): Factors {
-  const out = { ...ONE } as Record<keyof Doubts, number>
+  const out = { ...UNSCALED } as Record<keyof Doubts, number>
   for (const k of Object.keys(doubts) as (keyof Doubts)[]) {
     const { relative } = doubts[k]
     out[k] = Math.exp(d.normal() * logDeviation(relative))
   }
   return out
-}
-
-const scaled = ({ flow, layers }: Films, f: Factors): Films => ({
-  flow: flow * f.flow,
-  // The rate of a film, what is left of it and its surface come as a product.
-  layers: layers.map((l) => ({
-    ...transferAt(l, f.flow),
-    area: l.area * f.mass * f.film * f.organic,
-  })),
-})
-
-/** What a school gives with its inputs scaled; the same sums as capacityOf, one school at a time. */
-function volumeBy(
-  school: CapacitySchool,
-  base: number,
-  i: CapacityInput,
-  stock: StockClass,
-  f: Factors,
-): number {
-  switch (school) {
-    case 'media-mass':
-      return base * f.mass * f.litres
-    case 'turnover':
-      return (base * f.flow) / f.floor
-    case 'minima':
-      return (base * f.flow) / f.minima
-    case 'oversizing':
-      return base / f.oversizing
-    case 'balance': {
-      if (!i.films) return base
-      const per = keepingOfClass(stock, { flow: { value: i.flow.value * f.flow }, outlet: i.outlet ?? null })
-      return carries(
-        { ...per, feedPerVolume: per.feedPerVolume * f.feed, exchanged: f.exchange },
-        scaled(i.films, f),
-      ).volume
-    }
-  }
 }
 
 const STEPS = 20
@@ -232,7 +148,7 @@ export function claimChances(
     Math.max(
       1e-9,
       Math.min(
-        ...[school, ...binding.map((b) => b.school)].map((s) => volumeBy(s, base(s), input, stock, f)),
+        ...[school, ...binding.map((b) => b.school)].map((s) => SCHOOLS[s].scaled(base(s), f, input, stock)),
       ),
     )
   const over = drawnOver(capacity, stock)
@@ -286,7 +202,7 @@ function stepsOf(all: readonly SchoolDraws[], claim: number | null): Chances['st
 function sharesOf(doubts: Doubts, volumeAt: (f: Factors) => number): Chances['from'] {
   const parts = (Object.keys(doubts) as (keyof Doubts)[]).map((k) => {
     const { what, relative } = doubts[k]
-    const move = (by: number): number => Math.log(volumeAt({ ...ONE, [k]: by }))
+    const move = (by: number): number => Math.log(volumeAt({ ...UNSCALED, [k]: by }))
     return { what, square: ((move(1 + relative) - move(1 / (1 + relative))) / 2) ** 2 }
   })
   const all = parts.reduce((sum, p) => sum + p.square, 0)

@@ -1,6 +1,6 @@
 import { EXCHANGE_BAND, gasExchange, OXYGEN_OF_NITROGEN } from '../biology'
 import { put, putFigure, inline, type Figure, type Sentence } from '../figures'
-import { capacityFigure, ruleOf, SCHOOL_WORDS } from '../tanks'
+import { capacityFigure, ruleOf, SCHOOLS } from '../tanks'
 import type { JudgedFill } from './fills'
 import { closedBodyFigure, type TankBalance } from './tankBalance'
 import type { TankRecord } from '../tanks/tankRecord'
@@ -78,7 +78,7 @@ export function ruleBesideBalance(
   if (!ammonia?.limit || !nitrite?.limit) return []
   const zero = ammonia.limit.met && nitrite.limit.met
   const band = carries.uncertainty ?? 0
-  const by = SCHOOL_WORDS[led]
+  const by = SCHOOLS[led].words
   if (zero && carries.value + band < tank.water.value)
     return [
       {

@@ -3,7 +3,7 @@ import { put, putFigure, inline, type Figure, type InlineNumber, type Sentence }
 import {
   capacityFigure,
   keepingOfClass,
-  SCHOOL_WORDS,
+  SCHOOLS,
   schoolFigure,
   turnover,
   type CapacityFigures,
@@ -112,7 +112,7 @@ function takenFigure(of: CapacityFigures, stock: StockClass): Figure {
 export function besideSentence(c: ClassCase): Sentence | null {
   const others = c.range.schools.filter((s) => s.volume !== null && s.school !== c.range.leading)
   if (!others.length) return null
-  const says = others.map((s): Sentence => [`${SCHOOL_WORDS[s.school]} `, ...said(c, s)])
+  const says = others.map((s): Sentence => [`${SCHOOLS[s.school].words} `, ...said(c, s)])
   return ['The other schools say of the same fill: ', ...listed(says), '.', ...differs(c)]
 }
 

@@ -1,4 +1,4 @@
-import { isBlind, SCHOOL_WORDS, type CapacitySchool, type SchoolSays } from '../tanks'
+import { isBlind, SCHOOLS, type CapacitySchool, type SchoolSays } from '../tanks'
 import { levelOf, type VerdictLevel } from './levels'
 
 /** How one school stands to a claim. */
@@ -54,7 +54,7 @@ export function splitWords(stands: readonly Stand[]): string {
     byWord.set(word, [...(byWord.get(word) ?? []), s.school])
   }
   const line = [...byWord]
-    .map(([word, schools]) => `${word} by ${schools.map((s) => SCHOOL_WORDS[s]).join(' and ')}`)
+    .map(([word, schools]) => `${word} by ${schools.map((s) => SCHOOLS[s].words).join(' and ')}`)
     .join(', ')
   return `${line.slice(0, 1).toUpperCase()}${line.slice(1)}`
 }

@@ -6,9 +6,8 @@ import {
   capacityInput,
   fastLength,
   outletsOf,
-  SCHOOL_WORDS,
+  SCHOOLS,
   supportedRange,
-  type CapacitySchool,
   type StockClass,
 } from '../tanks'
 import type { JudgedFill } from './fills'
@@ -19,15 +18,6 @@ export interface TankFit {
   readonly level: 'suits' | 'weak' | 'strong' | 'borderline' | 'unknown'
   readonly turnover: Figure | null
   readonly sentence: Sentence
-}
-
-/** What is too little, by the school that binds. */
-const WEAK: Readonly<Record<CapacitySchool, string>> = {
-  'media-mass': 'Too little media: ',
-  balance: 'More than it takes up: ',
-  turnover: 'Too weak: ',
-  minima: 'Too weak: ',
-  oversizing: 'Rated too small: ',
 }
 
 /**
@@ -49,7 +39,7 @@ export function tankFit(
   const range = supportedRange(capacityInput(fill, claimedMax), stock)
   const [low, high] = range.maxInterval
   const most = inline(capacityFigure(fill, stock, claimedMax))
-  const by = SCHOOL_WORDS[range.binding]
+  const by = SCHOOLS[range.binding].words
   const tooLittle: Sentence = [
     `by ${by} it carries `,
     most,
@@ -62,7 +52,7 @@ export function tankFit(
     turnover: rate,
     sentence,
   })
-  if (water > high) return is('weak', WEAK[range.binding], ...tooLittle)
+  if (water > high) return is('weak', SCHOOLS[range.binding].tooLittle, ...tooLittle)
   const length = tank.length ?? usualTank(water).length
   const fast = fastLength(fill.flow, outletsOf(capacityInput(fill)), stock)
   const share = (of: number): Figure => ({

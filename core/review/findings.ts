@@ -1,6 +1,6 @@
 import { put, inline, type Figure } from '../figures'
 import { printedFigure } from '../trials'
-import { asUsed, SCHOOL_ORIGINS, SCHOOL_WORDS, stockKey, type SupportedRange } from '../tanks'
+import { asUsed, SCHOOLS, stockKey, type SupportedRange } from '../tanks'
 import type { SheetCell, Section } from './blocks'
 import type { ReviewInput } from './input'
 import { figureIn, numbers, rowsOf, table, text } from './make'
@@ -28,7 +28,7 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       ? null
       : {
           id: 'chance-too-high',
-          label: `Chance that the claim is too high, by ${SCHOOL_WORDS[chances.leading]}`,
+          label: `Chance that the claim is too high, by ${SCHOOLS[chances.leading].words}`,
           value: Math.min(1 - EDGE, Math.max(EDGE, chances.tooHigh)),
           dimension: 'ratio',
           unit: '%',
@@ -50,11 +50,11 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
   const leading = verdict.ranges.find((r) => r.stockClass === 'normal')?.leading
   const origin = leading
     ? text('whole', [
-        `The rule of ${SCHOOL_WORDS[leading]} rests on ${SCHOOL_ORIGINS[leading].rests}. Interest: ${SCHOOL_ORIGINS[leading].interest}.`,
+        `The rule of ${SCHOOLS[leading].words} rests on ${SCHOOLS[leading].origin.rests}. Interest: ${SCHOOLS[leading].origin.interest}.`,
       ])
     : []
   const ruled = leading
-    ? ` Judged by ${SCHOOL_WORDS[leading]}, the rule of ${SCHOOL_ORIGINS[leading].who}.`
+    ? ` Judged by ${SCHOOLS[leading].words}, the rule of ${SCHOOLS[leading].origin.who}.`
     : ''
   return {
     id: 'verdict',
@@ -74,12 +74,12 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
         ? text('page', [
             edge(chances?.tooHigh ?? 0),
             inline(sure),
-            ` that the claim is too high for normal stocking, if ${SCHOOL_WORDS[chances?.leading ?? 'media-mass']} is right`,
+            ` that the claim is too high for normal stocking, if ${SCHOOLS[chances?.leading ?? 'media-mass'].words} is right`,
             ...(all && chances && chances.schools.length > 1
               ? [
                   `; ${edge(over ?? 0).toLowerCase()}`,
                   inline(all),
-                  ` over ${chances.schools.map((s) => SCHOOL_WORDS[s.school]).join(' and ')} together`,
+                  ` over ${chances.schools.map((s) => SCHOOLS[s.school].words).join(' and ')} together`,
                 ]
               : []),
             '.',
@@ -134,7 +134,7 @@ export function tanksSection({ assessment, stock }: ReviewInput): Section {
       litres(`largest-${r.stockClass}`, `Largest tank, ${label.toLowerCase()}`, r.max, r.maxInterval),
       r.lowAboveTop
         ? 'too fast for so small a tank: turn its outlet to the glass, or a spray bar'
-        : `limit: ${SCHOOL_WORDS[r.binding]}`,
+        : `limit: ${SCHOOLS[r.binding].words}`,
     ]
   }
   const printed = [

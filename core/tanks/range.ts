@@ -1,6 +1,7 @@
 import { requirePositive } from '../errors'
 import { gentleFrom, JET_BAND, type Outlet } from '../hydraulics/jets'
-import { capacityOf, type CapacityInput, type Interval, type Known, type SchoolSays } from './capacity'
+import { capacityOf } from './capacity'
+import type { CapacityInput, Interval, Known, SchoolSays } from './schools'
 import type { CapacitySchool } from './rule'
 import { stockKey, type StockClass } from './stock'
 

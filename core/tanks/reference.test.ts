@@ -9,7 +9,7 @@ import {
   floorArea,
   keepingOfClass,
   volumeBySchool,
-  SCHOOL_WORDS,
+  SCHOOLS,
   schoolFigure,
   segmentArea,
   STOCK_CLASSES,
@@ -306,7 +306,7 @@ describe('limits, their ends and their workings', () => {
       }[says.school]
       expect([says.school, f?.value]).toEqual([says.school, expect.closeTo(again, 9)])
       expect(f?.provenance).toBe(says.school === 'balance' ? 'computed' : 'rule')
-      expect(f?.label).toBe(`Largest tank by ${SCHOOL_WORDS[says.school]}, normal`)
+      expect(f?.label).toBe(`Largest tank by ${SCHOOLS[says.school].words}, normal`)
     }
     expect(schoolFigure({ school: 'balance', volume: null, interval: null, role: 'silent', why: '' }, of, normal, null)).toBeNull() // prettier-ignore
     const balance = schoolFigure(c.schools[1] as SchoolSays, of, normal, null)

@@ -2,10 +2,6 @@
 export const CAPACITY_SCHOOLS = ['media-mass', 'balance', 'turnover', 'oversizing', 'minima'] as const
 export type CapacitySchool = (typeof CAPACITY_SCHOOLS)[number]
 
-/** Schools that know nothing of the media: what they say is the most a filter can carry. */
-export const isBlind = (s: CapacitySchool): boolean =>
-  s === 'turnover' || s === 'oversizing' || s === 'minima'
-
 /** How a house judges capacity: the first school that applies leads; others bind too, or only stand beside. */
 export interface CapacityRule {
   /** Most trusted first; a school left out does not speak. */

@@ -1,220 +1,440 @@
-import { FILM_BAND, mostHere, ORGANIC_BAND, reachedSurface } from '../biology'
-import { put, putFigure, type Figure, type WorkingLine } from '../figures'
 import {
-  capacityInput,
-  capacityOf,
-  keepingOfClass,
-  type CapacityFigures,
-  type Interval,
-  type SchoolSays,
-} from './capacity'
+  BESIDE_ORGANIC,
+  carries,
+  carriesEach,
+  EXCHANGE_BAND,
+  FILM_BAND,
+  mostHere,
+  ORGANIC_BAND,
+  reachedSurface,
+  transferAt,
+  usualTank,
+  type Carried,
+  type CarriedByEach,
+  type Films,
+  type KeepingPerVolume,
+  type LimitId,
+} from '../biology'
+import { requireRange } from '../errors'
+import { put, putFigure, type Figure, type WorkingLine } from '../figures'
+import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
+import { logDeviation, NINETY_FIVE, normalCdf } from '../statistics'
 import { CAPACITY_RULE, FLOOR_BAND, type CapacitySchool } from './rule'
-import { stockKey, type StockClass, type StockNumber } from './stock'
+import type { StockClass, StockNumber } from './stock'
+import { USUAL_ALKALINITY, USUAL_CHANGES } from './usual'
 
-/** Schools of capacity in a word or two, as what holds the top of a range down. */
-export const SCHOOL_WORDS: Readonly<Record<CapacitySchool, string>> = {
-  'media-mass': 'media mass',
-  balance: 'feed balance',
-  turnover: 'floor of turnover',
-  oversizing: 'oversizing',
-  minima: 'least turnover',
+/** A value with its expanded uncertainty (95 %), in one unit. */
+export interface Known {
+  readonly value: number
+  readonly uncertainty?: number
+}
+export type Interval = readonly [low: number, high: number]
+
+/** What a fill brings to a tank. */
+export interface CapacityInput {
+  /** Flow (m³/s). */
+  readonly flow: Known
+  /** Good sintered media it is worth (kg), foam and all; null while neither fill nor mass is on record. */
+  readonly mass: Known | null
+  /** Its films as they lie; null or absent while no fill is on record. */
+  readonly films?: Films | null
+  /** How the water comes back, and every other way that comes with it; a surface nothing stirs without one. */
+  readonly outlet?: Outlet | null
+  readonly outlets?: readonly Outlet[]
+  /** The top its label claims (m³). */
+  readonly claimedMax?: number
 }
 
-/** Where a school comes from: who says it, what it rests on, and what they stand to gain. */
-export interface SchoolOrigin {
-  readonly who: string
-  readonly rests: string
-  readonly interest: string
+/** What one school says: a tank (m³) with its band, or why it says nothing. */
+export interface SchoolSays {
+  readonly school: CapacitySchool
+  readonly volume: number | null
+  readonly interval: Interval | null
+  readonly role: 'leads' | 'binds' | 'beside' | 'silent'
+  /** Why it does not apply, for a reader. */
+  readonly why: string | null
+  /** The limit of the balance that is met first. */
+  readonly limit?: LimitId | null
 }
-/** Common practice, no source, but for the laboratory films. */
-export const SCHOOL_ORIGINS: Readonly<Record<CapacitySchool, SchoolOrigin>> = {
-  'media-mass': {
-    who: 'makers of the medium and those who sell it, and reviewers who weigh',
-    rests: 'tanks that ran well over media of known weight; no published trial',
-    interest: 'whoever says it sells kilograms',
-  },
-  balance: {
-    who: 'laboratory films and fish farms',
-    rests: 'films measured in clean water with nothing else to eat (Zhu and Chen 1999, 2001)',
-    interest: 'none in this trade; a film in a tank does less well than one in a laboratory',
-  },
-  turnover: {
-    who: 'most keepers',
-    rests: 'habit: corners that nothing moves collect dirt; nobody states a least for sure',
-    interest: 'pumps are sold by their flow',
-  },
-  oversizing: {
-    who: 'keepers of turtles and other messy animals',
-    rests: 'tanks that stayed clear under filters rated for several times their size',
-    interest: 'larger filters cost more',
-  },
-  minima: {
-    who: 'tables in shops and handbooks',
-    rests: 'turnovers per hour handed on from table to table; nobody states them for sure',
-    interest: 'pumps are sold by their flow',
-  },
+
+/** The numbers a capacity is shown with. */
+export interface CapacityFigures {
+  /** Which fill, or what is known instead of one. */
+  readonly fill: { readonly id: string; readonly name: string }
+  readonly flow: Figure
+  readonly meets: Figure
+  readonly mass: Figure | null
+  /** Share of that mass which is foam. */
+  readonly foam: number
+  readonly films: Films | null
+  readonly outlet: Outlet | null
+  /** Every way for the water to come back that comes with it; only the one in use where none is noted. */
+  readonly outlets?: readonly Outlet[]
 }
+
+/**
+ * Half-width of a rule's result, in its unit: the relative doubt of what goes in and of the rule, taken as independent.
+ * Null: what goes in is printed, and nothing of it is doubted.
+ */
+export const ruleHalf = (result: number, from: Known | null, ...rules: readonly number[]): number =>
+  result * Math.hypot(from && from.value > 0 ? (from.uncertainty ?? 0) / from.value : 0, ...rules)
+
+/** The interval of a rule's result; see {@link ruleHalf}. */
+export function ruleInterval(result: number, from: Known | null, ...rules: readonly number[]): Interval {
+  const half = ruleHalf(result, from, ...rules)
+  return [Math.max(0, result - half), result + half]
+}
+
+/** How tanks of a class are kept, stirred by what the filter lets out. */
+export const keepingOfClass = (
+  stock: StockClass,
+  { flow, outlet }: Pick<CapacityInput, 'flow' | 'outlet'>,
+): KeepingPerVolume => ({
+  feedPerVolume: stock.feedPerVolume,
+  protein: stock.protein,
+  oxygenOfFeed: stock.oxygenOfFeed,
+  plantShare: stock.plantShare,
+  temperature: stock.temperature,
+  salinity: stock.salinity,
+  pH: stock.pH,
+  alkalinity: USUAL_ALKALINITY,
+  organic: BESIDE_ORGANIC,
+  nitrateLimit: stock.nitrateLimit,
+  tapNitrate: 0,
+  ...USUAL_CHANGES,
+  stirred: (volume) =>
+    outlet && flow.value > 0 ? surfaceSpeed(outlet, flow.value, usualTank(volume).height) : 0,
+})
+
+/** What the balance carries for a class (m³), and its first limit. */
+export const carriedBy = (input: CapacityInput, stock: StockClass): Carried | null =>
+  input.films ? carries(keepingOfClass(stock, input), input.films) : null
+
+/** A relative half-width (95 %) as the standard deviation of a logarithm. */
+const spread = (band: number): number => logDeviation(band / 2)
+
+/**
+ * The 95 % interval of what the balance carries (m³): the first of two limits, each log-normal. Ammonia is as sure as
+ * media, the rate of films, what organic carbon leaves of it and the feed; oxygen as feed and gas exchange move it,
+ * which is by about their cube. P(V > v) = P(ammonia’s > v) · P(oxygen’s > v).
+ * Source: GUM 5.1 for each, the distribution of the lesser of two independent quantities for both.
+ */
+function balanceInterval(input: CapacityInput, films: Films, stock: StockClass): Interval {
+  const per = keepingOfClass(stock, input)
+  const feed = spread(stock.marks.feedPerVolume.band)
+  const each = (fed: number, exchanged: number): CarriedByEach =>
+    carriesEach({ ...per, feedPerVolume: per.feedPerVolume * fed, exchanged }, films)
+  const now = each(1, 1)
+  const known = input.mass && input.mass.value > 0 ? (input.mass.uncertainty ?? 0) / input.mass.value : 0
+  const move = (what: (by: number) => number, sigma: number): number =>
+    Math.abs(Math.log(what(Math.exp(sigma)) / what(Math.exp(-sigma)))) / 2 || 0
+  const exchange = spread(EXCHANGE_BAND)
+  const limits = [
+    {
+      middle: now.ammonia,
+      sigma: Math.hypot(
+        spread(known),
+        spread(FILM_BAND),
+        spread(ORGANIC_BAND),
+        move((by) => each(by, 1).ammonia, feed),
+      ),
+    },
+    {
+      middle: now.oxygen,
+      sigma: Math.hypot(
+        move((by) => each(by, 1).oxygen, feed),
+        move((by) => each(1, by).oxygen, exchange),
+      ),
+    },
+  ]
+  if (!(now.volume > 0)) return [0, each(Math.exp(-NINETY_FIVE * feed), 1).volume]
+  const beyond = (v: number): number =>
+    limits.reduce(
+      (p, { middle, sigma }) => p * (1 - normalCdf(Math.log(v / middle) / Math.max(sigma, 1e-9))),
+      1,
+    )
+  const at = (p: number): number => {
+    let [low, high] = [Math.log(now.volume) - 10, Math.log(now.volume) + 10]
+    while (high - low > 1e-9) {
+      const middle = (low + high) / 2
+      if (beyond(Math.exp(middle)) > p) low = middle
+      else high = middle
+    }
+    return Math.exp(low)
+  }
+  return [at(0.975), at(0.025)]
+}
+
+/** One input that is doubted: its name and relative standard uncertainty. */
+interface Doubt {
+  readonly what: string
+  readonly relative: number
+}
+/** What a capacity is doubted by, each input by itself. */
+export type Doubts = Readonly<
+  Record<
+    'flow' | 'mass' | 'litres' | 'feed' | 'film' | 'organic' | 'exchange' | 'floor' | 'minima' | 'oversizing',
+    Doubt
+  >
+>
+
+const half = (band: number): number => band / 2
+const markOf = (s: StockClass, n: StockNumber): number => half(s.marks[n].band)
+
+/** How sure each input of a capacity is. */
+export function doubtsOf(input: CapacityInput, stock: StockClass): Doubts {
+  const known = (k: CapacityInput['mass']): number =>
+    k && k.value > 0 ? half((k.uncertainty ?? 0) / k.value) : 0
+  return {
+    flow: { what: 'flow', relative: known(input.flow) },
+    mass: { what: 'media', relative: known(input.mass) },
+    litres: { what: 'litres one kilogram carries', relative: markOf(stock, 'litresPerKilogram') },
+    feed: { what: 'feed', relative: markOf(stock, 'feedPerVolume') },
+    film: { what: 'what a film takes', relative: half(FILM_BAND) },
+    organic: { what: 'what organic carbon leaves of it', relative: half(ORGANIC_BAND) },
+    exchange: { what: 'gas exchange of the surface', relative: half(EXCHANGE_BAND) },
+    floor: { what: 'floor of turnover', relative: half(FLOOR_BAND) },
+    minima: { what: 'turnovers asked for', relative: markOf(stock, 'minTurnover') },
+    oversizing: { what: 'oversizing', relative: markOf(stock, 'oversizing') },
+  }
+}
+
+/** Factors that the inputs are drawn by: log-normal, so that none turns negative. */
+export type Factors = Readonly<Record<keyof Doubts, number>>
+/** Inputs as they are. */
+export const UNSCALED: Factors = {
+  flow: 1,
+  mass: 1,
+  litres: 1,
+  feed: 1,
+  film: 1,
+  organic: 1,
+  exchange: 1,
+  floor: 1,
+  minima: 1,
+  oversizing: 1,
+}
+
+const scaledFilms = ({ flow, layers }: Films, f: Factors): Films => ({
+  flow: flow * f.flow,
+  // The rate of a film, what is left of it and its surface come as a product.
+  layers: layers.map((l) => ({
+    ...transferAt(l, f.flow),
+    area: l.area * f.mass * f.film * f.organic,
+  })),
+})
+
+type Saying = Pick<SchoolSays, 'volume' | 'interval' | 'why' | 'limit'>
+const silent = (why: string): Saying => ({ volume: null, interval: null, why })
+const says = (volume: number, from: Known | null, ...rules: readonly number[]): Saying => ({
+  volume,
+  interval: ruleInterval(volume, from, ...rules),
+  why: null,
+})
 
 const percent = (v: number): string => `± ${Math.round(v * 100)} %`
 const rule = (symbol: string, words: string, stock: StockClass, n: StockNumber): WorkingLine =>
   put(symbol, `${words}, ${percent(stock.marks[n].band)}`, stock[n], 'ratio', 'rule')
 
+/** How a tank is worked out. */
 interface Shown {
   readonly formula: string
   readonly working: readonly WorkingLine[]
   readonly source: string
 }
 
-/** How a school’s tank is worked out. */
-function shown(
-  school: CapacitySchool,
-  of: Omit<CapacityFigures, 'fill'>,
-  stock: StockClass,
-  claimedMax: number | null,
-): Shown {
-  const { flow, mass, films } = of
-  switch (school) {
-    case 'media-mass':
-      return {
-        formula: 'V = m × litres per kilogram',
-        working: [
-          ...(mass ? [putFigure('m', mass)] : []),
-          rule('L/kg', 'litres one kilogram carries', stock, 'litresPerKilogram'),
-        ],
-        source: stock.marks.litresPerKilogram.source,
-      }
-    case 'balance':
-      return {
-        formula:
-          'V: feed · protein · 0.092 · (1 − plants) = changes + films at the first limit;  r = r_max · A/(25 + A) · S/(1.93 + S), A the alkalinity left',
-        working: [
-          put(
-            'A',
-            `effective area that water reaches; its film ${percent(FILM_BAND)}`,
-            films ? reachedSurface(films) : 0,
-            'area',
-            'rule',
-          ),
-          put(
-            'r_max',
-            'most a film takes beside organic carbon, mg N/m² a day',
-            films ? mostHere(keepingOfClass(stock, of)) * 86400e6 : 0,
-            'ratio',
-            'rule',
-          ),
-          {
-            ...put(
-              'feed',
-              `feed, ${percent(stock.marks.feedPerVolume.band)}`,
-              stock.feedPerVolume,
-              'feeding',
-              'rule',
-            ),
-          },
-          put('protein', 'of the feed', stock.protein, 'ratio', 'rule'),
-          put('plants', 'take of the ammonia', stock.plantShare, 'ratio', 'rule'),
-          putFigure('Q', flow),
-        ],
-        source: 'Timmons and Ebeling; Zhu and Chen 1999, 2001; EIFAC 1970 (from memory)',
-      }
-    case 'turnover':
-      return {
-        formula: 'V = Q ÷ floor',
-        working: [
-          putFigure('Q', flow),
-          put(
-            'floor',
-            `turnovers per hour, ${percent(FLOOR_BAND)}`,
-            (stock.rule ?? CAPACITY_RULE).turnoverFloor,
-            'ratio',
-            'rule',
-          ),
-        ],
-        source: 'common practice, no source',
-      }
-    case 'oversizing':
-      return {
-        formula: 'V = claimed largest tank ÷ factor',
-        working: [
-          put('claim', 'largest tank claimed', claimedMax ?? 0, 'volume', 'printed'),
-          rule('factor', 'times the tank a filter should be rated for', stock, 'oversizing'),
-        ],
-        source: stock.marks.oversizing.source,
-      }
-    case 'minima':
-      return {
-        formula: 'V = Q ÷ turnovers per hour',
-        working: [putFigure('Q', flow), rule('n', 'turnovers per hour asked for', stock, 'minTurnover')],
-        source: stock.marks.minTurnover.source,
-      }
-  }
+/** Where a school comes from: who says it, what it rests on, and what they stand to gain. */
+interface SchoolOrigin {
+  readonly who: string
+  readonly rests: string
+  readonly interest: string
+}
+/** One way to say which tank a filter carries. */
+interface School {
+  /** In a word or two, as what holds the top of a range down. */
+  readonly words: string
+  /** What it goes by, for whoever orders the schools of a house. */
+  readonly about: string
+  /** Knows nothing of the media: what it says is the most a filter can carry. */
+  readonly blind: boolean
+  /** Ahead of how much a filter carries of a tank that it does not. */
+  readonly tooLittle: string
+  readonly origin: SchoolOrigin
+  says(input: CapacityInput, stock: StockClass): Saying
+  /** How it is worked out. */
+  shown(of: Omit<CapacityFigures, 'fill'>, stock: StockClass, claimedMax: number | null): Shown
+  /** Relative half-width (95 %) of its rule: all that are judged by it are wrong by the same. */
+  band(stock: StockClass): number
+  /** What it says with its inputs scaled, where it says `base` (m³) of them as they are. */
+  scaled(base: number, f: Factors, input: CapacityInput, stock: StockClass): number
 }
 
-/** An interval as it is judged by: its wider half, and both where they differ. */
-export const asUsed = (value: number, [low, high]: Interval): Pick<Figure, 'uncertainty' | 'interval'> => ({
-  uncertainty: Math.max(value - low, high - value),
-  ...(Math.abs(high - value - (value - low)) > 1e-3 * Math.max(value, high - low) && {
-    interval: [low, high],
-  }),
-})
-
-/** What a school says of a fill as a number with its working; null where it says nothing. */
-export function schoolFigure(
-  says: SchoolSays,
-  of: Omit<CapacityFigures, 'fill'>,
-  stock: StockClass,
-  claimedMax: number | null,
-): Figure | null {
-  if (says.volume === null || says.interval === null) return null
-  return {
-    id: `limit-${stockKey(stock)}-${says.school}`,
-    label: `Largest tank by ${SCHOOL_WORDS[says.school]}, ${stock.label.toLowerCase()}`,
-    value: says.volume,
-    ...asUsed(says.volume, says.interval),
-    dimension: 'volume',
-    provenance: says.school === 'balance' ? 'computed' : 'rule',
-    ...shown(says.school, of, stock, claimedMax),
-  }
+/**
+ * The schools of capacity. All are rules of thumb but the balance, whose constants carry bands; who says them is common
+ * practice, no source, but for the laboratory films.
+ */
+export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
+  'media-mass': {
+    words: 'media mass',
+    about:
+      'A kilogram of good sintered media, or foam and other media of the same effective area, carries 100 L normally stocked. It keeps a reserve.',
+    blind: false,
+    tooLittle: 'Too little media: ',
+    origin: {
+      who: 'makers of the medium and those who sell it, and reviewers who weigh',
+      rests: 'tanks that ran well over media of known weight; no published trial',
+      interest: 'whoever says it sells kilograms',
+    },
+    says({ mass }, { litresPerKilogram, marks }) {
+      if (!mass) return silent('no media on record')
+      requireRange('mass', mass.value, { min: 0, max: 1000, unit: 'kg' })
+      return says((mass.value * litresPerKilogram) / 1000, mass, marks.litresPerKilogram.band)
+    },
+    shown: ({ mass }, stock) => ({
+      formula: 'V = m × litres per kilogram',
+      working: [
+        ...(mass ? [putFigure('m', mass)] : []),
+        rule('L/kg', 'litres one kilogram carries', stock, 'litresPerKilogram'),
+      ],
+      source: stock.marks.litresPerKilogram.source,
+    }),
+    band: ({ marks }) => marks.litresPerKilogram.band,
+    scaled: (base, f) => base * f.mass * f.litres,
+  },
+  balance: {
+    words: 'feed balance',
+    about:
+      'What the animals put in against what films, plants and water changes take, until a kit shows colour or oxygen runs short.',
+    blind: false,
+    tooLittle: 'More than it takes up: ',
+    origin: {
+      who: 'laboratory films and fish farms',
+      rests: 'films measured in clean water with nothing else to eat (Zhu and Chen 1999, 2001)',
+      interest: 'none in this trade; a film in a tank does less well than one in a laboratory',
+    },
+    says(input, stock) {
+      if (!input.films) return silent('no fill on record')
+      const { volume, binding } = carries(keepingOfClass(stock, input), input.films)
+      return { volume, interval: balanceInterval(input, input.films, stock), why: null, limit: binding }
+    },
+    shown: (of, stock) => ({
+      formula:
+        'V: feed · protein · 0.092 · (1 − plants) = changes + films at the first limit;  r = r_max · A/(25 + A) · S/(1.93 + S), A the alkalinity left',
+      working: [
+        put(
+          'A',
+          `effective area that water reaches; its film ${percent(FILM_BAND)}`,
+          of.films ? reachedSurface(of.films) : 0,
+          'area',
+          'rule',
+        ),
+        put(
+          'r_max',
+          'most a film takes beside organic carbon, mg N/m² a day',
+          of.films ? mostHere(keepingOfClass(stock, of)) * 86400e6 : 0,
+          'ratio',
+          'rule',
+        ),
+        put(
+          'feed',
+          `feed, ${percent(stock.marks.feedPerVolume.band)}`,
+          stock.feedPerVolume,
+          'feeding',
+          'rule',
+        ),
+        put('protein', 'of the feed', stock.protein, 'ratio', 'rule'),
+        put('plants', 'take of the ammonia', stock.plantShare, 'ratio', 'rule'),
+        putFigure('Q', of.flow),
+      ],
+      source: 'Timmons and Ebeling; Zhu and Chen 1999, 2001; EIFAC 1970 (from memory)',
+    }),
+    band: ({ marks }) => Math.hypot(FILM_BAND, ORGANIC_BAND, marks.feedPerVolume.band),
+    scaled(base, f, { films, flow, outlet }, stock) {
+      if (!films) return base
+      const per = keepingOfClass(stock, { flow: { value: flow.value * f.flow }, outlet: outlet ?? null })
+      return carries(
+        { ...per, feedPerVolume: per.feedPerVolume * f.feed, exchanged: f.exchange },
+        scaledFilms(films, f),
+      ).volume
+    },
+  },
+  turnover: {
+    words: 'floor of turnover',
+    about:
+      'Water reaches every corner so many times an hour. A floor, not a capacity: it can say too much, never enough.',
+    blind: true,
+    tooLittle: 'Too weak: ',
+    origin: {
+      who: 'most keepers',
+      rests: 'habit: corners that nothing moves collect dirt; nobody states a least for sure',
+      interest: 'pumps are sold by their flow',
+    },
+    says: ({ flow }, { rule: house = CAPACITY_RULE }) =>
+      says((flow.value * 3600) / house.turnoverFloor, flow, FLOOR_BAND),
+    shown: ({ flow }, stock) => ({
+      formula: 'V = Q ÷ floor',
+      working: [
+        putFigure('Q', flow),
+        put(
+          'floor',
+          `turnovers per hour, ${percent(FLOOR_BAND)}`,
+          (stock.rule ?? CAPACITY_RULE).turnoverFloor,
+          'ratio',
+          'rule',
+        ),
+      ],
+      source: 'common practice, no source',
+    }),
+    band: () => FLOOR_BAND,
+    scaled: (base, f) => (base * f.flow) / f.floor,
+  },
+  oversizing: {
+    words: 'oversizing',
+    about:
+      'A filter rated for so many times the tank. Takes the label at its word, so it never judges a label. It leads for turtles.',
+    blind: true,
+    tooLittle: 'Rated too small: ',
+    origin: {
+      who: 'keepers of turtles and other messy animals',
+      rests: 'tanks that stayed clear under filters rated for several times their size',
+      interest: 'larger filters cost more',
+    },
+    says: ({ claimedMax }, { oversizing, marks }) =>
+      claimedMax === undefined
+        ? silent('the label claims no tank')
+        : says(claimedMax / oversizing, null, marks.oversizing.band),
+    shown: (_, stock, claimedMax) => ({
+      formula: 'V = claimed largest tank ÷ factor',
+      working: [
+        put('claim', 'largest tank claimed', claimedMax ?? 0, 'volume', 'printed'),
+        rule('factor', 'times the tank a filter should be rated for', stock, 'oversizing'),
+      ],
+      source: stock.marks.oversizing.source,
+    }),
+    band: ({ marks }) => marks.oversizing.band,
+    scaled: (base, f) => base / f.oversizing,
+  },
+  minima: {
+    words: 'least turnover',
+    about: 'So many turnovers an hour at least, by class. Nobody in the trade states one for sure: optional.',
+    blind: true,
+    tooLittle: 'Too weak: ',
+    origin: {
+      who: 'tables in shops and handbooks',
+      rests: 'turnovers per hour handed on from table to table; nobody states them for sure',
+      interest: 'pumps are sold by their flow',
+    },
+    says: ({ flow }, { minTurnover, marks }) =>
+      says((flow.value * 3600) / minTurnover, flow, marks.minTurnover.band),
+    shown: ({ flow }, stock) => ({
+      formula: 'V = Q ÷ turnovers per hour',
+      working: [putFigure('Q', flow), rule('n', 'turnovers per hour asked for', stock, 'minTurnover')],
+      source: stock.marks.minTurnover.source,
+    }),
+    band: ({ marks }) => marks.minTurnover.band,
+    scaled: (base, f) => (base * f.flow) / f.minima,
+  },
 }
 
-/** Relative half-width (95 %) of the rule a school goes by: all that are judged by it are wrong by the same. */
-function ruleBand(school: CapacitySchool, { marks }: StockClass): number {
-  switch (school) {
-    case 'media-mass':
-      return marks.litresPerKilogram.band
-    case 'balance':
-      return Math.hypot(FILM_BAND, ORGANIC_BAND, marks.feedPerVolume.band)
-    case 'turnover':
-      return FLOOR_BAND
-    case 'oversizing':
-      return marks.oversizing.band
-    case 'minima':
-      return marks.minTurnover.band
-  }
-}
-
-/** Tank litres a fill carries for a stock class, with the numbers that went in. */
-export function capacityFigure(
-  of: CapacityFigures,
-  stock: StockClass,
-  claimedMax: number | null = null,
-): Figure {
-  const { volume, interval, leading, binding } = capacityOf(capacityInput(of, claimedMax), stock)
-  return {
-    id: `carries-${stockKey(stock)}-${of.fill.id}`,
-    label: `Carries, ${stock.label.toLowerCase()}`,
-    value: volume,
-    ...asUsed(volume, interval),
-    shared: [{ what: `${SCHOOL_WORDS[binding]}, ${stockKey(stock)}`, relative: ruleBand(binding, stock) }],
-    dimension: 'volume',
-    provenance: binding === 'balance' ? 'computed' : 'rule',
-    conditions: [
-      of.fill.name,
-      binding === leading
-        ? `by ${SCHOOL_WORDS[leading]}, which leads in this house`
-        : `${SCHOOL_WORDS[binding]} binds before ${SCHOOL_WORDS[leading]}`,
-      'tank litres',
-    ],
-    ...shown(binding, of, stock, claimedMax),
-  }
-}
+/** Schools that know nothing of the media: what they say is the most a filter can carry. */
+export const isBlind = (s: CapacitySchool): boolean => SCHOOLS[s].blind

@@ -1,7 +1,7 @@
 import type { Verdict } from '@ypsometer/core/judging/verdict'
-import { SCHOOL_WORDS } from '@ypsometer/core/tanks/schools'
+import { SCHOOLS } from '@ypsometer/core/tanks/schools'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
-import type { SchoolSays } from '@ypsometer/core/tanks/capacity'
+import type { SchoolSays } from '@ypsometer/core/tanks/schools'
 import type { SupportedRange } from '@ypsometer/core/tanks/range'
 import { fromSI, preferredUnit } from '@ypsometer/core/units/dimensions'
 import { showQuantity } from '@ypsometer/core/units/format'
@@ -70,10 +70,10 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
         labelOf(r.stockClass),
         Number(toUnit(r.min).toPrecision(3)),
         Number(toUnit(r.max).toPrecision(3)),
-        SCHOOL_WORDS[r.binding],
+        SCHOOLS[r.binding].words,
       ]),
       ...schools.map((s) => [
-        `${labelOf(open ?? '')}, by ${SCHOOL_WORDS[s.school]}`,
+        `${labelOf(open ?? '')}, by ${SCHOOLS[s.school].words}`,
         '',
         Number(toUnit(s.volume).toPrecision(3)),
         ROLE_WORDS[s.role],
@@ -310,7 +310,7 @@ function SchoolLane({
         fontSize="13"
         fill={tone}
       >
-        by {SCHOOL_WORDS[says.school]}
+        by {SCHOOLS[says.school].words}
       </text>
       {high > 0 && <path d={`M${low > 0 ? x(low) : left} ${y}H${x(high)}`} stroke={tone} strokeWidth="1.2" />}
       <path
@@ -364,6 +364,6 @@ function rangeWords(
   if (r.lowAboveTop) return { range: `up to ${said(r.max)}`, why: `too fast below ${said(r.min)}` }
   return {
     range: r.min > 0 ? `${said(r.min)} – ${said(r.max)}` : `up to ${said(r.max)}`,
-    why: `limit: ${SCHOOL_WORDS[r.binding]}`,
+    why: `limit: ${SCHOOLS[r.binding].words}`,
   }
 }

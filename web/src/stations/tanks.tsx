@@ -6,7 +6,8 @@ import type { JudgedFill } from '@ypsometer/core/judging/fills'
 import { CoreError } from '@ypsometer/core/errors/errors'
 import { tankFit } from '@ypsometer/core/judging/tankFit'
 import { capacityInput } from '@ypsometer/core/tanks/capacity'
-import { SCHOOL_WORDS, schoolFigure } from '@ypsometer/core/tanks/schools'
+import { schoolFigure } from '@ypsometer/core/tanks/capacityFigures'
+import { SCHOOLS } from '@ypsometer/core/tanks/schools'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
 import { tankExtent } from '@ypsometer/core/tanks/volume'
 import type { SupportedRange } from '@ypsometer/core/tanks/range'
@@ -94,7 +95,7 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
               </th>
               {schools.map((s) => (
                 <th key={s} scope="col" className="r">
-                  By {SCHOOL_WORDS[s]}
+                  By {SCHOOLS[s].words}
                 </th>
               ))}
             </tr>

@@ -1,6 +1,6 @@
 import type { Scenario, Simulation } from '@ypsometer/core/biology/inTime'
 import type { Chances } from '@ypsometer/core/judging/chances'
-import type { CapacityFigures } from '@ypsometer/core/tanks/capacity'
+import type { CapacityFigures } from '@ypsometer/core/tanks/schools'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import type { DueQuestion } from '@ypsometer/contract/clog'
 import type { FaultQuestion } from '@ypsometer/contract/faults'

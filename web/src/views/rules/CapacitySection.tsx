@@ -1,24 +1,12 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { CAPACITY_SCHOOLS, isBlind, type CapacitySchool } from '@ypsometer/core/tanks/rule'
-import { SCHOOL_ORIGINS, SCHOOL_WORDS } from '@ypsometer/core/tanks/schools'
+import { CAPACITY_SCHOOLS } from '@ypsometer/core/tanks/rule'
+import { isBlind, SCHOOLS } from '@ypsometer/core/tanks/schools'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { Link } from 'react-router'
 import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { IconButton } from '../../frame/IconButton'
-
-const WHY: Readonly<Record<CapacitySchool, string>> = {
-  'media-mass':
-    'A kilogram of good sintered media, or foam and other media of the same effective area, carries 100 L normally stocked. It keeps a reserve.',
-  balance:
-    'What the animals put in against what films, plants and water changes take, until a kit shows colour or oxygen runs short.',
-  turnover:
-    'Water reaches every corner so many times an hour. A floor, not a capacity: it can say too much, never enough.',
-  oversizing:
-    'A filter rated for so many times the tank. Takes the label at its word, so it never judges a label. It leads for turtles.',
-  minima: 'So many turnovers an hour at least, by class. Nobody in the trade states one for sure: optional.',
-}
 
 /** Which school of capacity leads, which others bind, and the floor of turnover. */
 export function CapacitySection({ house }: { readonly house: HouseRule }) {
@@ -43,7 +31,7 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
       <ol className="rule-t">
         {[...capacity.order, ...out].map((s, i) => {
           const speaks = capacity.order.includes(s)
-          const name = SCHOOL_WORDS[s]
+          const name = SCHOOLS[s].words
           return (
             <li
               key={s}
@@ -55,10 +43,10 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
                   {name.slice(0, 1).toUpperCase() + name.slice(1)}
                   {i === 0 && speaks && <span className="kicker ml-2">leads</span>}
                 </span>
-                <span className="muted block text-[0.88rem]">{WHY[s]}</span>
+                <span className="muted block text-[0.88rem]">{SCHOOLS[s].about}</span>
                 <span className="block text-[0.88rem]">
-                  Who says it: {SCHOOL_ORIGINS[s].who}. Rests on: {SCHOOL_ORIGINS[s].rests}. Interest:{' '}
-                  {SCHOOL_ORIGINS[s].interest}.
+                  Who says it: {SCHOOLS[s].origin.who}. Rests on: {SCHOOLS[s].origin.rests}. Interest:{' '}
+                  {SCHOOLS[s].origin.interest}.
                 </span>
                 {s === 'turnover' && (
                   <span className="mt-1 flex items-baseline gap-2 text-[0.92rem]">

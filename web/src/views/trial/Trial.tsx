@@ -7,7 +7,7 @@ import {
   type SchoolOnTrial,
   type TrialCase,
 } from '@ypsometer/core/judging/trial'
-import { SCHOOL_ORIGINS, SCHOOL_WORDS } from '@ypsometer/core/tanks/schools'
+import { SCHOOLS } from '@ypsometer/core/tanks/schools'
 import type { CapacitySchool } from '@ypsometer/core/tanks/rule'
 import { showPercent, showQuantity } from '@ypsometer/core/units/format'
 import { useMemo } from 'react'
@@ -164,8 +164,8 @@ function Schools({ schools }: { readonly schools: readonly SchoolOnTrial[] }) {
         <tbody>
           {schools.map((s) => (
             <tr key={s.school}>
-              <td className="font-medium">{SCHOOL_WORDS[s.school]}</td>
-              <td className="muted text-[0.9rem]">{SCHOOL_ORIGINS[s.school].who}</td>
+              <td className="font-medium">{SCHOOLS[s.school].words}</td>
+              <td className="muted text-[0.9rem]">{SCHOOLS[s.school].origin.who}</td>
               <td className="r num">{s.cases}</td>
               <td className="r num">{s.said}</td>
               <td className="r">
@@ -248,7 +248,7 @@ function Cases({
               <th scope="col">Tank</th>
               {schools.map((s) => (
                 <th key={s} scope="col" className="r">
-                  {SCHOOL_WORDS[s]}
+                  {SCHOOLS[s].words}
                 </th>
               ))}
               <th scope="col" className="r">

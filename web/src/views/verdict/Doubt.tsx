@@ -2,7 +2,8 @@ import type { Chances, DrawnClaim } from '@ypsometer/core/judging/chances'
 import { put, type Figure } from '@ypsometer/core/figures/figure'
 import { showPercent } from '@ypsometer/core/units/format'
 import type { Verdict } from '@ypsometer/core/judging/verdict'
-import { asUsed, SCHOOL_WORDS } from '@ypsometer/core/tanks/schools'
+import { asUsed } from '@ypsometer/core/tanks/capacityFigures'
+import { SCHOOLS } from '@ypsometer/core/tanks/schools'
 import { useRef } from 'react'
 import { ChartTools } from '../../charts/ChartTools'
 import { FigureView } from '../../figures/FigureView'
@@ -38,7 +39,7 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
     working: [put('n', 'draws, seeded', draws)],
     source: 'JCGM 101:2008, clauses 5 and 7',
   } as const
-  const name = SCHOOL_WORDS[leading]
+  const name = SCHOOLS[leading].words
   const several = schools.length > 1
   return (
     <section aria-labelledby="doubt-title" aria-busy={busy}>
@@ -218,7 +219,7 @@ function Histogram({ chances, name }: { readonly chances: Chances; readonly name
                   fillOpacity={STACK[i] ?? 0.25}
                 />
               </svg>
-              {SCHOOL_WORDS[s.school]}, weight {showPercent(s.weight)}
+              {SCHOOLS[s.school].words}, weight {showPercent(s.weight)}
             </span>
           ))}
         </p>
@@ -226,7 +227,7 @@ function Histogram({ chances, name }: { readonly chances: Chances; readonly name
       <ChartTools
         data={{
           name: `${name} draws`,
-          columns: ['From', 'To', 'Share', ...schools.map((x) => SCHOOL_WORDS[x.school])],
+          columns: ['From', 'To', 'Share', ...schools.map((x) => SCHOOLS[x.school].words)],
           rows: steps.map((s) => [
             Number(s.from.toPrecision(4)),
             Number(s.to.toPrecision(4)),
