@@ -1,15 +1,15 @@
 import { sentenceText } from '../figures'
 import { airNetwork, outletFlow, type AirOutlet } from '../hydraulics'
 import { logSummary, mixedResponse, thinned } from '../bench'
-import { readingProblem, TRIAL_KINDS, type TrialKind } from '../trials/readings'
-import { trialFlow } from '../trials/flow'
+import { readingProblem, TRIAL_KINDS, type TrialKind } from './readings'
+import { trialFlow } from './flow'
 import { type BenchReading } from '../bench/shape'
-import { assess } from './assess'
-import { disagreements } from '../trials/disagreements'
-import { trialFindings } from '../trials'
-import { trialResults } from '../trials/flows'
-import { proposedLifts, proposedTrials } from './proposed'
-import type { ModelRecord, TrialRecord } from '../trials/records'
+import { assess } from '../judging/assess'
+import { disagreements } from './disagreements'
+import { trialFindings } from '.'
+import { trialResults } from './flows'
+import { proposedLifts, proposedTrials } from '../judging/proposed'
+import type { ModelRecord, TrialRecord } from './records'
 
 const lph = (q: number): number => q / 3.6e6
 const base: Omit<TrialRecord, 'id' | 'runs'> = {
