@@ -8,6 +8,7 @@ import { takeOpened } from './api/prefetch'
 import { Frame } from './frame/Frame'
 import { decimal, DECIMALS, SYSTEMS, theme, THEMES, units } from './settings/settings'
 import { stationView } from './stationView'
+import { forgetAnswers } from './workers/useWork'
 import { DossierView } from './views/dossier/Dossier'
 
 /** Read once, before the first is drawn. */
@@ -37,6 +38,7 @@ export default async function prerender(drawn: Drawn | null): Promise<string> {
   if (!drawn) return ''
   const { address, me, opened, tanks, ...chosen } = drawn
   queryClient.clear()
+  forgetAnswers()
   queryClient.setQueryData(['me'], JSON.parse(me) as Me)
   takeOpened(JSON.parse(opened) as Opened)
   if (tanks) queryClient.setQueryData(['tanks'], JSON.parse(tanks))

@@ -12,6 +12,7 @@ import type {
 import { outbox } from '../src/api/app'
 import { fieldsOf, type Entry, type Write } from '../src/api/outbox'
 import { queryClient } from '../src/api/cache'
+import { forgetAnswers } from '../src/workers/useWork'
 
 /** What a test does not look into field by field. */
 type Fields = Record<string, unknown>
@@ -86,9 +87,13 @@ export function haveLists(lists: { readonly [N in keyof Lists]?: Lists[N] | null
  */
 export function serverReads(answer: (path: string) => unknown): void {
   queryClient.clear()
+  forgetAnswers()
   globalThis.fetch = jest.fn(async (input: RequestInfo | URL, init?: RequestInit) => {
     if ((init?.method ?? 'GET') !== 'GET') throw new TypeError('network')
     const body = await answer(String(input).replace('/api/v1', ''))
     return { ok: true, status: 200, statusText: '', json: async () => body } as Response
   })
 }
+
+// Nothing is left to be thrown away by a clock once the tests of a file are over.
+afterAll(forgetAnswers)

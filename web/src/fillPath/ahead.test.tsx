@@ -25,17 +25,18 @@ beforeEach(() => {
   haveLists({ media: demoMedia(), 'house-rules': demoRules(), tanks: demoTanks() })
 })
 
-test('a forecast that was begun ahead is waited for, not begun again; one whose beginner is gone is', async () => {
+test('a forecast that was begun ahead is waited for, not begun again; its worker ends when nobody waits for it', async () => {
   const ahead = season()
   await waitFor(() => expect(mockAsked).toHaveLength(1))
   const visits = season()
   await waitFor(() => expect(visits.result.current.path.answer).not.toBeNull())
   await new Promise((done) => setTimeout(done, 50))
   expect(mockAsked).toHaveLength(1)
-  // Whoever began it goes, and its worker with it: the next one to ask begins anew.
+  // Whoever began it goes; the other still waits.
   ahead.unmount()
-  expect(mockEnded).toBe(1)
+  expect(mockEnded).toBe(0)
   visits.unmount()
+  await waitFor(() => expect(mockEnded).toBe(1))
   const again = season()
   await waitFor(() => expect(mockAsked).toHaveLength(2))
   const beside = season()

@@ -2,18 +2,13 @@ import { FORECAST_DAYS } from '@ypsometer/contract/clog'
 import { serviceFigure } from '@ypsometer/core/teardown/figures'
 import { UPKEEP_RULE } from '@ypsometer/core/upkeep/rule'
 import { historyOf } from '@ypsometer/core/visits/story'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import { useDossierContext } from '../frame/dossier'
-import { errorMessage } from '../api/errorMessage'
 import { useClogTank, type ClogTank } from './useClogTank'
 import { useFillPath, type FillPath } from './useFillPath'
 import type { SeasonAnswer } from '../workers/pathWork'
-import { recent } from '../workers/recent'
-
-const seasons = recent<SeasonAnswer | null>()
-/** Forecasts under way, by the whole of what was asked: whoever asks the same waits for the same. */
-const underWay = new Map<string, Promise<SeasonAnswer | null>>()
+import { useLongPathWork } from '../workers/usePath'
 
 export interface Season extends ClogTank {
   readonly path: FillPath
@@ -37,18 +32,12 @@ export function useSeason(): Season {
     [dossier.visits, tank, came],
   )
   const minutes = useMemo(() => serviceFigure(dossier.parts)?.value ?? null, [dossier.parts])
-  const [answer, setAnswer] = useState<SeasonAnswer | null>(null)
-  const [failure, setFailure] = useState<string | null>(null)
-  const [busy, setBusy] = useState(true)
-  const { long, key, question, answer: solved } = path
-  const ready = solved?.kind === 'ready'
+  const { asked, answer: solved, fill } = path
   const dueAt = 1 - (path.house?.upkeep.fall ?? UPKEEP_RULE.fall)
-  const fill = path.fill
-  useEffect(() => {
-    if (!fill || !record || !question || !ready) return
+  const question = useMemo(() => {
+    if (!fill || !record) return null
     const withFill = (id: string) => dossier.visits.find((v) => v.id === id)?.fillId ?? fill.id
-    let gone = false
-    const q = {
+    return {
       fill,
       sponge,
       tank: record,
@@ -61,39 +50,11 @@ export function useSeason(): Season {
       minutesToOpen: minutes === null ? null : minutes / 60,
       dueAt,
     }
-    const all = key && `${key} ${JSON.stringify(q)}`
-    const show = (a: SeasonAnswer | null): void => {
-      setAnswer(a)
-      setBusy(false)
-    }
-    const kept = seasons.get(all)
-    if (kept !== undefined) {
-      show(kept)
-      return
-    }
-    setBusy(true)
-    const begun = all !== null && !underWay.has(all)
-    const forecast = (all !== null && underWay.get(all)) || long((w) => w.season(q))
-    if (all !== null) underWay.set(all, forecast)
-    const end = (): void => void (begun && underWay.get(all) === forecast && underWay.delete(all))
-    void forecast
-      .then((a) => {
-        if (gone) return
-        seasons.put(all, a)
-        show(a)
-      })
-      .catch((error: unknown) => {
-        if (gone) return
-        setFailure(errorMessage(error))
-        setBusy(false)
-      })
-      .finally(end)
-    return () => {
-      gone = true
-      // Its worker ends with whoever began it.
-      end()
-    }
-  }, [fill, record, key, question, sponge, story, came, dossier.visits, minutes, long, dueAt, ready])
+  }, [fill, record, sponge, story, came, dossier.visits, minutes, dueAt])
+  const ready = solved?.kind === 'ready' && question !== null
+  const { answer, failure, busy } = useLongPathWork('season', ready ? asked : null, question, async (w, q) =>
+    q ? w.season(q) : null,
+  )
   const missing = solved?.kind === 'missing' ? 'The water’s path cannot be worked out yet.' : null
-  return { ...on, path, story, sponge, answer, failure: failure ?? missing, busy }
+  return { ...on, path, story, sponge, answer, failure: failure ?? missing, busy: busy || !ready }
 }

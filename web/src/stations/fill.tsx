@@ -30,7 +30,7 @@ export default function Fill() {
   const { fill, outcome, answer, media, stock } = path
   const [day, setDay] = useState(0)
   const { record, tank } = useClogTank(stock)
-  const run = useDirt(path.ask, path.shown, record, day > 0)
+  const run = useDirt(path.asked, record, day > 0)
   if (!dossier.chambers.length)
     return (
       <p className="max-w-xl">

@@ -1,12 +1,12 @@
 import { stockKey } from '@ypsometer/core/tanks/stock'
-import type { Figure } from '@ypsometer/core/figures/figure'
 import {
   fillCapacityFigure,
   pathFlowFigure,
   meetsFigure,
   unstrainedFigure,
 } from '@ypsometer/core/path/figures'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
+import { usePathWork } from '../workers/usePath'
 import { Link } from 'react-router'
 import { changeRow } from '../api/rows'
 import { FillCutaway } from '../cutaway/FillCutaway'
@@ -30,16 +30,11 @@ export default function Path() {
   const path = useFillPath()
   const [selected, setSelected] = useState<string | null>(null)
   const [finding, setFinding] = useState<string | null>(null)
-  const { fill, outcome, answer, stock, question, ask } = path
-  const [outlets, setOutlets] = useState<readonly { readonly id: string; readonly figure: Figure }[]>([])
+  const { fill, outcome, answer, stock } = path
   const several = dossier.hookups.length > 1
-  useEffect(() => {
-    let gone = false
-    if (several && question) void ask((w) => w.hookups(question)).then((r) => !gone && r && setOutlets(r))
-    return () => {
-      gone = true
-    }
-  }, [several, question, ask])
+  const { answer: outlets } = usePathWork('hookups', several ? path.asked : null, null, (w, q) =>
+    w.hookups(q),
+  )
   if (!fill)
     return (
       <p className="max-w-xl">
@@ -130,7 +125,7 @@ export default function Path() {
             )}
             <Shares outcome={outcome} selected={selected} onSelect={setSelected} />
             <Budget outcome={outcome} />
-            {several && outlets.length > 0 && (
+            {several && outlets !== null && outlets.length > 0 && (
               <section aria-labelledby="outlets-title" className="as-needed">
                 <h2 id="outlets-title">The same fill on each hookup</h2>
                 <table className="sheet">

@@ -24,8 +24,17 @@ jest.mock('./pathRemote', () => ({
 }))
 
 import { usePath } from './usePath'
+import { forgetAnswers } from './useWork'
 
 afterEach(cleanup)
+afterAll(forgetAnswers)
+
+/** What has come is on the page. */
+const settle = (come: (() => void) | undefined) =>
+  act(async () => {
+    come?.()
+    await new Promise((done) => setTimeout(done, 5))
+  })
 
 const dossier = demoDossier('Ledger 700')
 const fixed = {
@@ -45,9 +54,9 @@ test('while one question is under way, only the newest of those asked meanwhile 
   })
   await waitFor(() => expect(asked).toEqual(['first']))
   for (const name of ['second', 'third', 'fourth']) rerender({ fill: fill(name) })
-  await act(async () => answers.shift()?.())
+  await settle(answers.shift())
   await waitFor(() => expect(asked).toEqual(['first', 'fourth']))
-  await act(async () => answers.shift()?.())
+  await settle(answers.shift())
   expect(result.current.answer).toEqual({ kind: 'missing', what: 'fourth' })
 })
 
@@ -63,7 +72,7 @@ test('a fault is said, and the question after it is still answered', async () =>
   )
   rerender({ fill: fill('after') })
   await waitFor(() => expect(asked.at(-1)).toBe('after'))
-  await act(async () => answers.shift()?.())
+  await settle(answers.shift())
   expect(result.current.answer).toEqual({ kind: 'missing', what: 'after' })
 })
 
@@ -84,13 +93,13 @@ test('what was answered not long ago stands at once, and an older question still
     initialProps: { fill: fill('known') },
   })
   await waitFor(() => expect(asked.at(-1)).toBe('known'))
-  await act(async () => answers.pop()?.())
+  await settle(answers.pop())
   rerender({ fill: fill('slow') })
   await waitFor(() => expect(asked.at(-1)).toBe('slow'))
   const before = asked.length
   rerender({ fill: fill('known') })
   expect(result.current.answer).toEqual({ kind: 'missing', what: 'known' })
-  await act(async () => answers.pop()?.())
+  await settle(answers.pop())
   expect(result.current.answer).toEqual({ kind: 'missing', what: 'known' })
   // Another view of the same has it before it asks; nothing of it was computed twice.
   const again = renderHook(() => usePath({ ...fixed, fill: fill('slow') }))

@@ -1,20 +1,60 @@
-import { errorMessage } from '../api/errorMessage'
 import type { Dossier, HouseRule, Medium } from '@ypsometer/contract'
 import { pathRecord } from '@ypsometer/contract/records'
 import type { Fill } from '@ypsometer/core/fills/place'
+import type { PathRecord } from '@ypsometer/core/path/fromModel'
 import type { Assessment } from '@ypsometer/core/judging/assess'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { reaches } from '@ypsometer/core/teardown/reach'
 import type { Remote } from 'comlink'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef } from 'react'
 import { start } from './pathRemote'
-import { recent } from './recent'
 import type { PathAnswer, PathQuestion, PathWork } from './pathWork'
+import { useWork, type Answered, type Asked } from './useWork'
 
 let shared: ReturnType<typeof start> | null = null
-const solved = recent<PathAnswer>()
 /** The worker that all stations share; the first to ask starts it. */
 export const pathRemote = (): Remote<PathWork> => (shared ??= start()).remote
+
+/** The record that the shared worker has. */
+let prepared: PathRecord | null = null
+/** Asks the shared worker something short, with this record before it: messages come to it in their order. */
+async function onShared<T>(record: PathRecord, work: (w: Remote<PathWork>) => Promise<T>): Promise<T> {
+  const remote = pathRemote()
+  const first = prepared === record ? undefined : remote.prepare(record)
+  prepared = record
+  try {
+    const [, answer] = await Promise.all([first, work(remote)])
+    return answer
+  } catch (error) {
+    if (first) prepared = null
+    throw error
+  }
+}
+
+/** Runs something long in a worker of its own, which ends with it or when it is given up; null then. */
+async function onItsOwn<T>(
+  record: PathRecord,
+  work: (w: Remote<PathWork>) => Promise<T>,
+  signal: AbortSignal,
+): Promise<T | null> {
+  if (signal.aborted) return null
+  const { remote, terminate } = start()
+  return new Promise((done, fail) => {
+    const end = (): void => {
+      terminate()
+      done(null)
+    }
+    signal.addEventListener('abort', end)
+    remote
+      .prepare(record)
+      .then(() => (signal.aborted ? null : work(remote)))
+      .then(done, fail)
+      .finally(() => {
+        signal.removeEventListener('abort', end)
+        if (!signal.aborted) terminate()
+      })
+  })
+}
 
 interface Input {
   readonly dossier: Dossier
@@ -32,8 +72,8 @@ interface Input {
 export interface PathState {
   readonly answer: PathAnswer | null
   readonly question: PathQuestion | null
-  /** Record and question in one text; null while something is in the hand. */
-  readonly key: string | null
+  /** Record and question as they are asked; null while either is on its way. */
+  readonly asked: Asked<OnPath> | null
   /** Asks the shared worker something short. */
   readonly ask: <T>(work: (w: Remote<PathWork>) => Promise<T>) => Promise<T | null>
   /** Runs something long in a worker of its own; it is ended when superseded or no longer wanted. */
@@ -41,13 +81,53 @@ export interface PathState {
   readonly cancel: () => void
 }
 
+/** A question of the path with the record it stands on. */
+export interface OnPath {
+  readonly record: PathRecord
+  readonly question: PathQuestion
+}
+/** The same with more that is asked of it: a text of its own for each. */
+const further = <M>(
+  { question, text, ...rest }: Asked<OnPath>,
+  more: M,
+): Asked<OnPath & { readonly more: M }> => ({
+  ...rest,
+  question: { ...question, more },
+  text: `${text} ${JSON.stringify(more)}`,
+})
+
+/** Asks the shared worker something short of the path as it is asked about; `more` says what, beside the path. */
+export const usePathWork = <M, T>(
+  kind: string,
+  asked: Asked<OnPath> | null,
+  more: M,
+  work: (w: Remote<PathWork>, question: PathQuestion, more: M) => Promise<T>,
+): Answered<T> =>
+  useWork(kind, asked && further(asked, more), ({ record, question, more: m }) =>
+    onShared(record, (w) => work(w, question, m)),
+  )
+
+/** Asks something long, in a worker that ends when the next is asked. */
+export const useLongPathWork = <M, T>(
+  kind: string,
+  asked: Asked<OnPath> | null,
+  more: M,
+  work: (w: Remote<PathWork>, more: M) => Promise<T>,
+): Answered<T | null> =>
+  useWork(
+    kind,
+    asked && further(asked, more),
+    ({ record, more: m }, { signal }) => onItsOwn(record, (w) => work(w, m), signal),
+    { givesUp: true },
+  )
+
+let inHand = 0
 /**
  * The path worked through in a worker. One question is under way at a time; those asked meanwhile are superseded by the
  * newest, and never computed.
  */
 export function usePath(input: Input): PathState {
   const { dossier, assessment, media, house, stock, hookupId, fill, against, quick = false } = input
-  const [answer, setAnswer] = useState<PathAnswer | null>(null)
   const record = useMemo(
     () => (media && assessment ? pathRecord(dossier, media, assessment, hookupId) : null),
     [dossier, media, assessment, hookupId],
@@ -57,92 +137,39 @@ export function usePath(input: Input): PathState {
     () => (fill && house && stock ? { fill, against, house, stock, reaches: reached, quick } : null),
     [fill, against, house, stock, reached, quick],
   )
-  const key = useMemo(
-    () => (record && question && !quick ? JSON.stringify([record, question]) : null),
-    [record, question, quick],
+  const of = dossier.model.id
+  const asked = useMemo<Asked<OnPath> | null>(() => {
+    if (!record || !question) return null
+    const both = { record, question }
+    return { question: both, of, held: quick, text: quick ? `in hand ${++inHand}` : JSON.stringify(both) }
+  }, [record, question, quick, of])
+  const { answer, failure } = useWork<OnPath, PathAnswer>('path', asked, (q) =>
+    onShared(q.record, async (w): Promise<PathAnswer> => w.solve(q.question)),
   )
-  const busy = useRef(false)
-  const waiting = useRef<{ record: typeof record; question: PathQuestion; key: string | null } | null>(null)
-  const latest = useRef<PathQuestion | null>(null)
-  const given = useRef<typeof record>(null)
-  const alive = useRef(true)
-  const run = useCallback(async () => {
-    if (busy.current) return
-    busy.current = true
-    const remote = pathRemote()
-    while (waiting.current && alive.current) {
-      const { record: r, question: q, key: k } = waiting.current
-      waiting.current = null
-      if (!r) continue
-      try {
-        if (given.current !== r) {
-          await remote.prepare(r)
-          given.current = r
-        }
-        const next = await remote.solve(q)
-        solved.put(k, next)
-        // One that was answered at once meanwhile stands: this is older.
-        if (alive.current && (waiting.current || latest.current === q)) setAnswer(next)
-      } catch (error) {
-        // A fault of ours: said, and the next question is still asked.
-        const message = errorMessage(error)
-        if (alive.current) setAnswer({ kind: 'wrong', at: null, field: '', message, outcome: null })
-      }
-    }
-    busy.current = false
-  }, [])
-  useEffect(() => {
-    alive.current = true
-    if (!record || !question) return
-    latest.current = question
-    const kept = solved.get(key)
-    if (kept) {
-      waiting.current = null
-      setAnswer(kept)
-      return
-    }
-    waiting.current = { record, question, key }
-    void run()
-  }, [record, question, key, run])
-  const spare = useRef<{ terminate(): void } | null>(null)
-  const cancel = useCallback(() => {
-    spare.current?.terminate()
-    spare.current = null
-  }, [])
-  useEffect(
-    () => () => {
-      alive.current = false
-      given.current = null
-      cancel()
-    },
-    [cancel],
-  )
+  const running = useRef<AbortController | null>(null)
+  const cancel = useCallback(() => running.current?.abort(), [])
+  useEffect(() => cancel, [cancel])
   const long = useCallback(
     async <T>(work: (w: Remote<PathWork>) => Promise<T>): Promise<T | null> => {
       cancel()
       if (!record) return null
-      const worker = start()
-      const { remote } = worker
-      spare.current = worker
-      await remote.prepare(record)
-      const result = await work(remote)
-      if (spare.current !== worker) return null
-      cancel()
-      return result
+      running.current = new AbortController()
+      return onItsOwn(record, work, running.current.signal)
     },
     [record, cancel],
   )
   const ask = useCallback(
-    async <T>(work: (w: Remote<PathWork>) => Promise<T>): Promise<T | null> => {
-      if (!record) return null
-      const remote = pathRemote()
-      if (given.current !== record) {
-        await remote.prepare(record)
-        given.current = record
-      }
-      return work(remote)
-    },
+    async <T>(work: (w: Remote<PathWork>) => Promise<T>): Promise<T | null> =>
+      record && onShared(record, work),
     [record],
   )
-  return { answer: answer ?? solved.get(key) ?? null, question, key, ask, long, cancel }
+  return {
+    // A fault of ours: said, and the next question is still asked.
+    answer: failure ? { kind: 'wrong', at: null, field: '', message: failure, outcome: null } : answer,
+    question,
+    asked,
+    ask,
+    long,
+    cancel,
+  }
 }

@@ -7,7 +7,8 @@ import { useMemo } from 'react'
 import { useCandidates, useLabelBias } from '../../api/shelf'
 import { useChangeOvers, useJudgedClasses, useTanks } from '../../api/lists'
 import { knownOf, type KnownFilter } from '../../tank/running'
-import { usePlan, type Answered } from '../../workers/useLiving'
+import { usePlan } from '../../workers/useLiving'
+import type { Answered } from '../../workers/useWork'
 import type { ChangePlan } from '@ypsometer/core/hands/changeOver'
 
 export interface Change {

@@ -1,7 +1,8 @@
 import type { Fill } from '@ypsometer/contract'
 import { put, type Figure } from '@ypsometer/core/figures/figure'
 import type { BenchCalibration } from '@ypsometer/core/path/rest'
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
+import { usePathWork } from '../../workers/usePath'
 import { Link } from 'react-router'
 import { changeRow, createRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
@@ -16,16 +17,8 @@ import type { FillPath } from '../../fillPath/useFillPath'
  * What the path computes for each loaded trial beside what the bucket said, and a medium calibrated from two of them.
  */
 export function Measured({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {
-  const { question, ask } = path
-  const [rows, setRows] = useState<readonly TrialCheck[]>([])
-  useEffect(() => {
-    let gone = false
-    if (question) void ask((w) => w.checks(question)).then((r) => !gone && r && setRows(r))
-    return () => {
-      gone = true
-    }
-  }, [question, ask])
-  if (!rows.length)
+  const { answer: rows } = usePathWork('checks', path.asked, null, (w, q) => w.checks(q))
+  if (!rows?.length)
     return (
       <p className="muted">
         No loaded trial has a fill on record. Name the fill under the conditions of a trial, and it is checked
