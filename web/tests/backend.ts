@@ -10,7 +10,7 @@ import type {
   Tick,
 } from '@ypsometer/contract'
 import { outbox } from '../src/api/app'
-import { fieldsOf, type Entry, type Write } from '../src/api/outbox'
+import { fieldsOf, type Entry, type Write } from '../src/api/outboxPolicy'
 import { queryClient } from '../src/api/cache'
 import { forgetAnswers } from '../src/workers/useWork'
 
@@ -56,7 +56,7 @@ export function noServer(): void {
 
 /** Lets go of everything the outbox still holds. */
 export function emptyOutbox(): void {
-  for (const e of outbox.entries()) outbox.resolve(e.key, 'theirs')
+  for (const e of outbox.held.get().mine) outbox.resolve(e.key, 'theirs')
 }
 
 /** Puts a dossier where views read it, as if the server had just given it. */

@@ -5,7 +5,7 @@ import { startTrial } from '../trials/startTrial'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
 import { demoDossier } from '../../tests/dossier'
-import { toastStore } from '../frame/toastStore'
+import { toasts } from '../frame/toastStore'
 import { removeRow } from '../frame/removed'
 import { outbox } from './app'
 import { queryClient, startWriting } from './cache'
@@ -70,7 +70,7 @@ beforeEach(async () => {
   away = false
   queryClient.clear()
   window.dispatchEvent(new Event('online'))
-  await waitFor(() => expect(outbox.entries()).toHaveLength(0))
+  await waitFor(() => expect(outbox.held.get().mine).toHaveLength(0))
   sent.length = 0
 })
 afterEach(cleanup)
@@ -85,7 +85,7 @@ const open = async (id = server.model.id) => {
   return hook
 }
 const settled = (): Promise<void> =>
-  waitFor(() => expect(outbox.entries()).toHaveLength(0), { timeout: 4000 })
+  waitFor(() => expect(outbox.held.get().mine).toHaveLength(0), { timeout: 4000 })
 
 test('a change shows at once, before the server has said anything, and stays when it has', async () => {
   const { result } = await open()
@@ -144,7 +144,7 @@ test('deleting a timing takes its runs out of sight and offers an undo that brin
   if (!trial) throw new Error('no trial')
   act(() => removeRow('trials', trial, 'Timing'))
   expect(result.current.dossier?.readings.some((r) => r.trialId === trial.id)).toBe(false)
-  const toast = toastStore.get().at(-1)
+  const toast = toasts.get().at(-1)
   expect(toast).toMatchObject({ text: 'Timing deleted.', action: { label: 'Undo' } })
   await settled()
   act(() => toast?.action?.run())
@@ -162,7 +162,7 @@ test('a photo follows its part as a file and shows under it while it waits', asy
   const partId = server.parts[0]?.id ?? ''
   const id = addPhoto({ partId }, new Blob(['x'], { type: 'image/jpeg' }), 'seal')
   await waitFor(() => expect(result.current.dossier?.photos.map((p) => p.id)).toEqual([id]))
-  expect(outbox.entries()[0]).toMatchObject({ blob: expect.any(Blob) as Blob })
+  expect(outbox.held.get().mine[0]).toMatchObject({ blob: expect.any(Blob) as Blob })
 })
 
 test('tanks are in the order of their names, waiting ones among them', async () => {
@@ -223,7 +223,7 @@ test('an answer asked for before a write and given after it does not put the old
   })
   await waitFor(() => expect(asked).toBe(1))
   act(() => changeRow('models', server.model, { note: 'written meanwhile' }))
-  await waitFor(() => expect(outbox.entries()).toHaveLength(0))
+  await waitFor(() => expect(outbox.held.get().mine).toHaveLength(0))
   await act(async () => release())
   await waitFor(() => expect(result.current.dossier?.model.note).toBe('written meanwhile'))
   await act(async () => void (await new Promise((r) => setTimeout(r, 50))))

@@ -1,4 +1,5 @@
 import type { Problem } from '@ypsometer/contract'
+import { makeStore } from '../settings/store'
 
 /** An answer other than success: the problem document, and the field it names first. */
 export class ApiProblem extends Error {
@@ -10,21 +11,8 @@ export class ApiProblem extends Error {
 /** The server did not answer at all (stopped, network gone, or not ready). */
 export class Unreachable extends Error {}
 
-const listeners = new Set<() => void>()
-let away = false
-/** Notes whether the server itself has answered; a copy kept on this device is not an answer. */
-function noteAway(next: boolean): void {
-  if (next === away) return
-  away = next
-  listeners.forEach((l) => l())
-}
-export const serverAway = {
-  get: (): boolean => away,
-  subscribe: (l: () => void): (() => void) => {
-    listeners.add(l)
-    return () => listeners.delete(l)
-  },
-}
+/** Has the server itself not answered? A copy kept on this device is no answer. */
+export const serverAway = makeStore(false)
 
 /** Told when the server says that nobody is signed in here: a session has ended, or there was none. */
 const turnedAway = new Set<(somebodyElse: boolean) => void>()
@@ -79,10 +67,10 @@ export async function api<T>(
     })
   } catch (error) {
     if (signal?.aborted) throw error
-    noteAway(true)
+    serverAway.set(true)
     throw new Unreachable('The server cannot be reached')
   }
-  noteAway(response.headers?.get('x-kept-on-device') === '1')
+  serverAway.set(response.headers?.get('x-kept-on-device') === '1')
   if (response.status === 502 || response.status === 503 || response.status === 504)
     throw new Unreachable('The server is not ready')
   const json = (await response.json().catch(() => null)) as unknown

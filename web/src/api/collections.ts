@@ -1,6 +1,6 @@
 import type { Dossier, NamesServedIn, ResourceName, RowOf } from '@ypsometer/contract'
 import { OUTLINE } from '@ypsometer/contract/outline'
-import { entriesOf, overlay, type Entry } from './outbox'
+import { entriesOf, overlay, type Entry } from './outboxPolicy'
 
 const NAMES = Object.keys(OUTLINE) as readonly ResourceName[]
 

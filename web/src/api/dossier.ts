@@ -6,7 +6,7 @@ import { outbox, useEntries } from './app'
 import { queryClient, workedOutOld } from './cache'
 import { api } from './client'
 import { emptyDossier, withPending } from './collections'
-import { entriesOf, overlay } from './outbox'
+import { entriesOf, overlay } from './outboxPolicy'
 
 export const dossierQuery = (id: string) =>
   queryOptions({
@@ -44,7 +44,9 @@ export function useDossiers(ids: readonly string[]) {
  * read once. A log still on this device has its own.
  */
 export function logPoints(id: string, most?: number) {
-  const [waiting] = entriesOf('logs', outbox.entries()).filter((e) => e.rowId === id && e.method === 'POST')
+  const [waiting] = entriesOf('logs', outbox.held.get().mine).filter(
+    (e) => e.rowId === id && e.method === 'POST',
+  )
   const local = waiting?.method === 'POST' ? waiting.body : undefined
   return queryOptions({
     queryKey: ['log', id, most],

@@ -7,7 +7,7 @@ import { useMemo } from 'react'
 import { useEntries } from './app'
 import { api } from './client'
 import { type ListName } from './collections'
-import { overlay } from './outbox'
+import { overlay } from './outboxPolicy'
 
 /** A list, page after page. */
 async function wholeList<N extends ListName>(collection: N, signal: AbortSignal): Promise<RowOf<N>[]> {

@@ -2,7 +2,10 @@ import '../../tests/setup'
 import { IDBFactory } from 'fake-indexeddb'
 import type { ResourceName, RowOf } from '@ypsometer/contract'
 import { noRoom } from './room'
-import { makeOutbox, overlay, fieldsOf, type Entry, type Outbox, type Write } from './outbox'
+import { makeOutbox } from './outbox'
+import { overlay, fieldsOf, type Entry, type Write } from './outboxPolicy'
+
+type Outbox = ReturnType<typeof makeOutbox>
 
 interface Sent {
   readonly method: string
@@ -49,7 +52,7 @@ const settle = async (): Promise<void> => {
   let before = ''
   for (let quiet = 0, turns = 0; quiet < 30 && turns < 2000; turns++) {
     await new Promise((r) => setTimeout(r, 2))
-    const now = JSON.stringify([sent?.length, acknowledged?.length, outbox.entries()])
+    const now = JSON.stringify([sent?.length, acknowledged?.length, outbox.held.get().mine])
     quiet = now === before ? quiet + 1 : 0
     before = now
   }
@@ -82,7 +85,7 @@ const patch = (body: object, base: object = {}, rowId = 'r1'): void =>
   outbox.enqueue({ method: 'PATCH', collection: 'models', rowId, body, version: 3, base })
 const post = (collection: ResourceName, id: string): void =>
   outbox.enqueue({ method: 'POST', collection, rowId: id, body: { id }, row: { id }, version: 0 } as Write)
-const entries = (): readonly Entry[] => outbox.entries()
+const entries = (): readonly Entry[] => outbox.held.get().mine
 
 test('a change is sent once, under its version and a key, and acknowledged', async () => {
   patch({ note: 'a' })
@@ -91,7 +94,7 @@ test('a change is sent once, under its version and a key, and acknowledged', asy
     { method: 'PATCH', path: '/models/r1', body: { note: 'a' }, key: expect.any(String), version: '"3"' },
   ])
   expect(acknowledged[0]?.row).toMatchObject({ id: 'r1', version: 7 })
-  expect(outbox.state()).toBe('saved')
+  expect(outbox.held.get().state).toBe('saved')
 })
 
 test('changes typed before the first is sent travel together', async () => {
@@ -108,7 +111,7 @@ test('while the server is away everything stays on the device, in order, and is 
   await settle()
   for (const id of ['a', 'b']) post('readings', id)
   await settle()
-  expect(outbox.state()).toBe('kept')
+  expect(outbox.held.get().state).toBe('kept')
   expect(entries()).toHaveLength(3)
   const firstKey = sent[0]?.key
 
@@ -122,7 +125,7 @@ test('while the server is away everything stays on the device, in order, and is 
   await settle()
   expect(sent.map((s) => s.body.id)).toEqual(['t1', 'a', 'b'])
   expect(sent[0]?.key).toBe(firstKey)
-  expect(outbox.state()).toBe('saved')
+  expect(outbox.held.get().state).toBe('saved')
 })
 
 test('a lost acknowledgement is asked for again under the same key', async () => {
@@ -173,7 +176,7 @@ test('a stale change to another field is made again without asking', async () =>
   await settle()
   expect(sent.map((s) => s.version)).toEqual(['"3"', '"9"'])
   expect(merged).toBe(1)
-  expect(outbox.state()).toBe('saved')
+  expect(outbox.held.get().state).toBe('saved')
 })
 
 describe('a stale change to the same field', () => {
@@ -187,7 +190,7 @@ describe('a stale change to the same field', () => {
   })
   test('waits for the person, overwriting nothing', () => {
     expect(sent).toHaveLength(1)
-    expect(outbox.state()).toBe('needs-you')
+    expect(outbox.held.get().state).toBe('needs-you')
     expect(entries()[0]).toMatchObject({ state: 'conflict', version: 9 })
   })
   test('keep mine: sent on top of theirs under a new key', async () => {
@@ -201,7 +204,7 @@ describe('a stale change to the same field', () => {
     outbox.resolve(entries()[0]?.key ?? '', 'theirs')
     await settle()
     expect(sent).toHaveLength(1)
-    expect(outbox.state()).toBe('saved')
+    expect(outbox.held.get().state).toBe('saved')
   })
   test('typing again takes the place of the parked change', async () => {
     patch({ note: 'newer' }, { note: 'theirs' })
@@ -251,7 +254,7 @@ test('a fault of the server is tried again, not given up', async () => {
   patch({ note: 'a' })
   await settle()
   expect(entries()[0]).toMatchObject({ state: 'waiting', tries: 1 })
-  expect(outbox.state()).toBe('kept')
+  expect(outbox.held.get().state).toBe('kept')
 })
 
 test('a write that the server fails at again and again is set aside with its reason, and the rest goes on', async () => {
@@ -268,7 +271,7 @@ test('a write that the server fails at again and again is set aside with its rea
   await settle()
   expect(entries()).toHaveLength(1)
   expect(entries()[0]).toMatchObject({ state: 'refused', problem: { code: 'fault' }, body: { note: 'a' } })
-  expect(outbox.state()).toBe('needs-you')
+  expect(outbox.held.get().state).toBe('needs-you')
   // Sent again by hand, it has a fresh start.
   answer = () => ({ status: 200, body: { id: 'r1', version: 4 } })
   outbox.resolve(entries()[0]?.key ?? '', 'mine')
@@ -288,9 +291,9 @@ test('a server that is away, however long, sets nothing aside', async () => {
 
 test('a field being typed in is not called saved', () => {
   outbox.setTyping('models.r1.note', true)
-  expect(outbox.state()).toBe('saving')
+  expect(outbox.held.get().state).toBe('saving')
   outbox.setTyping('models.r1.note', false)
-  expect(outbox.state()).toBe('saved')
+  expect(outbox.held.get().state).toBe('saved')
 })
 
 describe('what waits is laid over what the server said', () => {
@@ -346,11 +349,11 @@ describe('who wrote it sends it', () => {
     outbox.setWriter(null)
     patch({ note: 'a' })
     await settle()
-    expect([sent.length, outbox.state()]).toEqual([0, 'kept'])
+    expect([sent.length, outbox.held.get().state]).toEqual([0, 'kept'])
     outbox.setWriter(edda)
     await settle()
     expect(sent).toHaveLength(1)
-    expect(outbox.state()).toBe('saved')
+    expect(outbox.held.get().state).toBe('saved')
   })
 
   test('a session that ends midway keeps what was typed, in order, until the same person is back', async () => {
@@ -361,14 +364,14 @@ describe('who wrote it sends it', () => {
     patch({ name: 'b' }, {}, 'r2')
     await settle()
     expect(sent).toHaveLength(1)
-    expect(outbox.state()).toBe('kept')
+    expect(outbox.held.get().state).toBe('kept')
     // Still on her screen, so still laid over what the server says.
     expect(entries().map((e) => e.rowId)).toEqual(['r1', 'r2'])
     answer = (s) => ({ status: 200, body: { id: s.path.slice(-2), version: 8, ...s.body } })
     outbox.setWriter(edda)
     await settle()
     expect(sent.slice(1).map((s) => s.body)).toEqual([{ note: 'a' }, { name: 'b' }])
-    expect(outbox.state()).toBe('saved')
+    expect(outbox.held.get().state).toBe('saved')
   })
 
   test('somebody else at the same device neither sends nor sees it as theirs, not even after a fresh start', async () => {
@@ -381,17 +384,17 @@ describe('who wrote it sends it', () => {
     sent = []
     outbox.setWriter(orla)
     await settle()
-    expect([sent.length, entries().length, outbox.state()]).toEqual([0, 0, 'saved'])
-    expect(outbox.others()).toMatchObject([{ byName: 'Edda', body: { note: 'hers' } }])
+    expect([sent.length, entries().length, outbox.held.get().state]).toEqual([0, 0, 'saved'])
+    expect(outbox.held.get().others).toMatchObject([{ byName: 'Edda', body: { note: 'hers' } }])
     // A change of the same row by the other is an entry of its own.
     patch({ note: 'mine' })
     await settle()
     expect(sent.map((s) => s.body)).toEqual([{ note: 'mine' }])
-    expect(outbox.others()).toHaveLength(1)
+    expect(outbox.held.get().others).toHaveLength(1)
     outbox.setWriter(edda)
     await settle()
     expect(sent.map((s) => s.body)).toEqual([{ note: 'mine' }, { note: 'hers' }])
-    expect(outbox.others()).toHaveLength(0)
+    expect(outbox.held.get().others).toHaveLength(0)
   })
 
   test('when another window has signed somebody else in, nothing is written under their name', async () => {
@@ -408,11 +411,11 @@ describe('who wrote it sends it', () => {
     })
     patch({ note: 'hers' })
     await settle()
-    expect([writers, outbox.state(), outbox.writer()]).toEqual([['edda'], 'kept', null])
+    expect([writers, outbox.held.get().state, outbox.held.get().writer]).toEqual([['edda'], 'kept', null])
     answer = (s) => ({ status: 200, body: { id: 'r1', version: 8, ...s.body } })
     outbox.setWriter(orla)
     await settle()
-    expect([writers.length, outbox.others().length]).toEqual([1, 1])
+    expect([writers.length, outbox.held.get().others.length]).toEqual([1, 1])
   })
 
   test('what a visitor wrote on this machine goes with whoever owns the bench next', async () => {
@@ -424,7 +427,7 @@ describe('who wrote it sends it', () => {
     outbox.setWriter(orla)
     await settle()
     expect(sent.at(-1)?.body).toEqual({ note: 'a' })
-    expect(outbox.others()).toHaveLength(0)
+    expect(outbox.held.get().others).toHaveLength(0)
   })
 
   test('an entry of somebody else can be let go of', async () => {
@@ -433,12 +436,12 @@ describe('who wrote it sends it', () => {
     patch({ note: 'hers' })
     await settle()
     outbox.setWriter(orla)
-    const [hers] = outbox.others()
+    const [hers] = outbox.held.get().others
     outbox.discard(hers?.key ?? '')
     await settle()
     await openPage(false)
     outbox.setWriter(orla)
-    expect(outbox.others()).toHaveLength(0)
+    expect(outbox.held.get().others).toHaveLength(0)
   })
 
   test('one who may only read is told so, and the change waits for a decision', async () => {
@@ -480,7 +483,7 @@ describe('a device that keeps nothing', () => {
     patch({ note: 'a' })
     await settle()
     expect(sent.map((s) => s.body)).toEqual([{ note: 'a' }])
-    expect([outbox.state(), noRoom.get(), leaves()]).toEqual(['saved', true, true])
+    expect([outbox.held.get().state, noRoom.get(), leaves()]).toEqual(['saved', true, true])
   })
   test('with the server away as well it is said, not forgotten by another window’s news, and sent when it is back', async () => {
     let hear: (() => void) | undefined
@@ -496,14 +499,19 @@ describe('a device that keeps nothing', () => {
     answer = () => 'away'
     patch({ note: 'a' })
     await settle()
-    expect([outbox.state(), noRoom.get(), leaves()]).toEqual(['no-room', true, false])
+    expect([outbox.held.get().state, noRoom.get(), leaves()]).toEqual(['no-room', true, false])
     hear?.()
     await settle()
     expect(entries()).toHaveLength(1)
     answer = (s) => ({ status: 200, body: { id: 'r1', version: 7, ...s.body } })
     await outbox.flush()
     await settle()
-    expect([acknowledged.length, entries().length, outbox.state(), leaves()]).toEqual([1, 0, 'saved', true])
+    expect([acknowledged.length, entries().length, outbox.held.get().state, leaves()]).toEqual([
+      1,
+      0,
+      'saved',
+      true,
+    ])
   })
   test('with room again what was refused is kept for the next page', async () => {
     full()
@@ -513,7 +521,7 @@ describe('a device that keeps nothing', () => {
     IDBObjectStore.prototype.put = put
     post('trials', 't1')
     await settle()
-    expect([outbox.state(), noRoom.get()]).toEqual(['kept', false])
+    expect([outbox.held.get().state, noRoom.get()]).toEqual(['kept', false])
     await openPage(false)
     expect(entries().map((e) => e.rowId)).toEqual(['r1', 't1'])
   })
@@ -522,6 +530,6 @@ describe('a device that keeps nothing', () => {
     await openPage(false)
     post('trials', 't1')
     await settle()
-    expect([sent.length, outbox.state(), noRoom.get()]).toEqual([1, 'saved', true])
+    expect([sent.length, outbox.held.get().state, noRoom.get()]).toEqual([1, 'saved', true])
   })
 })

@@ -1,7 +1,7 @@
 import type { Me, PassMade, PassSeen, PersonRow, Role, SessionRow } from '@ypsometer/contract'
 import { queryOptions, useQuery } from '@tanstack/react-query'
 import { outbox } from './app'
-import type { Writer } from './outbox'
+import type { Writer } from './outboxPolicy'
 import { api, noteComing, onTurnedAway } from './client'
 import { queryClient } from './cache'
 

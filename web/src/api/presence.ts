@@ -1,6 +1,6 @@
 import type { Here, Presence } from '@ypsometer/contract'
 import { useEffect } from 'react'
-import { useStore } from '../settings/useStore'
+import { makeStore } from '../settings/store'
 import { api, PAGE } from './client'
 
 /** How often a page says that it is still there (ms), and how long it is believed after it last did. */
@@ -12,20 +12,14 @@ interface Known extends Here {
   readonly until: number
 }
 
-let known: ReadonlyMap<string, Known> = new Map()
-const listeners = new Set<() => void>()
+const known = makeStore<ReadonlyMap<string, Known>>(new Map())
 let answer: ((hello?: boolean) => void) | null = null
 
 /** Others are listened to from now on: they are asked where they are. */
 export const greet = (): void => answer?.(true)
 
-function publish(next: ReadonlyMap<string, Known>): void {
-  known = next
-  listeners.forEach((l) => l())
-}
-
 /** Those that have said within the time that they are there. */
-const living = (): Map<string, Known> => new Map([...known].filter(([, k]) => k.until > Date.now()))
+const living = (): Map<string, Known> => new Map([...known.get()].filter(([, k]) => k.until > Date.now()))
 
 /** Takes note of where another page is, and answers one that has just come. */
 export function noteHere(here: Here): void {
@@ -35,17 +29,11 @@ export function noteHere(here: Here): void {
   else {
     next.set(here.page, { ...here, until: Date.now() + BELIEVED })
     // One that was cut off says nothing more.
-    setTimeout(() => publish(living()), BELIEVED)
+    setTimeout(() => known.set(living()), BELIEVED)
   }
-  publish(next)
+  known.set(next)
   if (here.hello) answer?.()
 }
-
-const subscribe = (l: () => void): (() => void) => {
-  listeners.add(l)
-  return () => listeners.delete(l)
-}
-const now = (): ReadonlyMap<string, Known> => known
 
 /** The row and field that the cursor is in, as its field says. */
 function cursor(): Pick<Presence, 'row' | 'field'> {
@@ -95,7 +83,7 @@ export function usePresence(at: string): void {
 
 /** Who else is at a model or tank, and where in it. */
 export const useOthersAt = (at: string): readonly Here[] =>
-  [...useStore(subscribe, now).values()].filter((k) => k.at === at)
+  [...known.use().values()].filter((k) => k.at === at)
 /** Who else has the cursor in a field of a row. */
 export const useOtherIn = (row: string, field: string): string | null =>
-  [...useStore(subscribe, now).values()].find((k) => k.row === row && k.field === field)?.who.name ?? null
+  [...known.use().values()].find((k) => k.row === row && k.field === field)?.who.name ?? null

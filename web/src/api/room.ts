@@ -1,20 +1,7 @@
-/** Does this device keep nothing more: is it full, or the window a private one? Once it did not, that is said. */
-const listeners = new Set<() => void>()
-let full = false
+import { makeStore } from '../settings/store'
 
-export const noRoom = {
-  get: (): boolean => full,
-  /** Says that something could not be kept, or that things can be kept again. */
-  set: (next: boolean): void => {
-    if (next === full) return
-    full = next
-    listeners.forEach((l) => l())
-  },
-  subscribe: (l: () => void): (() => void) => {
-    listeners.add(l)
-    return () => listeners.delete(l)
-  },
-}
+/** Does this device keep nothing more: is it full, or the window a private one? Once it did not, that is said. */
+export const noRoom = makeStore(false)
 
 /** Keeps a text under a name on this device, or lets it go. What cannot be kept stays in the page, and is said. */
 export function keepText(key: string, text: string | null): void {

@@ -1,7 +1,7 @@
 import type { CreateOf, PatchOf, ResourceName, RowOf } from '@ypsometer/contract'
 import { rowToBe } from '@ypsometer/contract/created'
 import { outbox } from './app'
-import type { Write } from './outbox'
+import type { Write } from './outboxPolicy'
 
 /** A row as far as a change of it needs to know it. */
 export type Versioned = Pick<RowOf<ResourceName>, 'id' | 'version'>

@@ -1,4 +1,4 @@
-import { fieldsOf, type Entry } from '../api/outbox'
+import { fieldsOf, type Entry } from '../api/outboxPolicy'
 import { outbox, useMayWrite } from '../api/app'
 import { useOtherIn } from '../api/presence'
 import { complaint } from './useAutosaved'

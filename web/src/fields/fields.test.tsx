@@ -142,7 +142,7 @@ describe('a field for a quantity', () => {
     render(lift())
     type(text)
     fireEvent.blur(input())
-    await waitFor(() => expect(outbox.state()).toBe('needs-you'))
+    await waitFor(() => expect(outbox.held.get().state).toBe('needs-you'))
   }
 
   test('a conflict shows both values and offers both ways out', async () => {
@@ -152,7 +152,7 @@ describe('a field for a quantity', () => {
       /to 2 m; you typed 1 m/,
     )
     fireEvent.click(screen.getByText('Take theirs'))
-    expect(outbox.entries()).toEqual([])
+    expect(outbox.held.get().mine).toEqual([])
   })
 
   test('the server’s refusal is shown at the field it names', async () => {

@@ -1,11 +1,11 @@
 import '../../tests/setup'
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
-import type { Entry } from '../api/outbox'
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
+import type { Entry } from '../api/outboxPolicy'
 import { outbox } from '../api/app'
 
-let entries: Entry[] = []
+/** Lays writes into the outbox of this page. */
+const waits = (...mine: Entry[]): void => act(() => outbox.held.set({ ...outbox.held.get(), mine }))
 const resolved: [string, string][] = []
-jest.spyOn(outbox, 'entries').mockImplementation(() => entries)
 jest.spyOn(outbox, 'resolve').mockImplementation((key, choice) => void resolved.push([key, choice]))
 
 import { Parked } from './Parked'
@@ -28,7 +28,7 @@ const entry = (more: object): Entry =>
 const show = () => render(<Parked row={{ id: 'f' }} field="layers" what="The layers of this fill" />)
 
 beforeEach(() => {
-  entries = []
+  waits()
   resolved.length = 0
 })
 afterEach(cleanup)
@@ -36,13 +36,13 @@ afterEach(cleanup)
 test('nothing is said while all is well, or while a write only waits', () => {
   show()
   expect(screen.queryByRole('alert')).toBeNull()
-  entries = [entry({ state: 'waiting' })]
+  waits(entry({ state: 'waiting' }))
   show()
   expect(screen.queryByRole('alert')).toBeNull()
 })
 
 test('a change made elsewhere offers both ways out', () => {
-  entries = [entry({})]
+  waits(entry({}))
   show()
   expect(screen.getByRole('alert').textContent).toContain(
     'The layers of this fill changed elsewhere meanwhile.',
@@ -56,14 +56,14 @@ test('a change made elsewhere offers both ways out', () => {
 })
 
 test('a refusal says why, and can be tried again or given up', () => {
-  entries = [
+  waits(
     entry({
       state: 'refused',
       problem: {
         type: '', title: 'Invalid', status: 400, errors: [{ field: 'layers.0.amount', message: 'at least 0' }],
       },
     }),
-  ] // prettier-ignore
+  ) // prettier-ignore
   show()
   expect(screen.getByRole('alert').textContent).toContain('cannot be kept so: at least 0')
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }))
@@ -72,7 +72,7 @@ test('a refusal says why, and can be tried again or given up', () => {
 })
 
 test('another row’s conflict, or another field’s, is not this one’s', () => {
-  entries = [entry({ rowId: 'g' }), entry({ body: { name: 'x' } })]
+  waits(entry({ rowId: 'g' }), entry({ body: { name: 'x' } }))
   show()
   expect(screen.queryByRole('alert')).toBeNull()
 })

@@ -2,7 +2,7 @@ import type { PatchOf, ResourceName } from '@ypsometer/contract'
 import { useEffect, useRef, useState } from 'react'
 import { changeRow, type Versioned } from '../api/rows'
 import { outbox, useEntries } from '../api/app'
-import { fieldsOf, type Entry } from '../api/outbox'
+import { fieldsOf, type Entry } from '../api/outboxPolicy'
 import { readDraft, writeDraft } from './drafts'
 
 /** What the text of a field turns into: columns to write, a question first, or an error. */

@@ -3,19 +3,18 @@ import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { serverAway } from '../api/client'
-import { useEntries, useSaveState } from '../api/app'
+import { useEntries, useOthersEntries, useSaveState } from '../api/app'
 import { useMe } from '../api/people'
 import { retryWhenBack } from '../api/retryWhenBack'
-import { type SaveState } from '../api/outbox'
+import { type SaveState } from '../api/outboxPolicy'
 import { BackupNote } from './BackupNote'
 import { CompareTray } from './CompareTray'
 import { Glyph } from './Glyph'
 import { SYSTEMS, theme, units } from '../settings/settings'
 import { RoomNote } from './RoomNote'
-import { SetAside } from './SetAside'
 import { Toasts } from './Toasts'
-import { useStore } from '../settings/useStore'
 
+const SetAside = lazy(async () => ({ default: (await retryWhenBack(() => import('./SetAside'))).SetAside }))
 const Help = lazy(async () => ({ default: (await retryWhenBack(() => import('./Help'))).Help }))
 
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
@@ -30,7 +29,7 @@ const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
 function SaveMark() {
   const state = useSaveState()
   const waiting = useEntries().length
-  const away = useStore(serverAway.subscribe, serverAway.get)
+  const away = serverAway.use()
   if (away && state === 'saved')
     return (
       <span
@@ -73,6 +72,19 @@ function Who() {
       <span className="max-w-32 truncate max-sm:sr-only">{me?.person?.name ?? 'People'}</span>
       {me?.person?.role === 'reader' && <span className="muted text-[0.85rem]">reads</span>}
     </NavLink>
+  )
+}
+
+/** Writes that wait for the person; their code comes with the first of them. */
+function SomeSetAside() {
+  const parked = useEntries().some((e) => e.state !== 'waiting')
+  const others = useOthersEntries().length > 0
+  return (
+    (parked || others) && (
+      <Suspense fallback={null}>
+        <SetAside />
+      </Suspense>
+    )
   )
 }
 
@@ -176,7 +188,7 @@ export function Frame() {
           </button>
         </div>
       </header>
-      <SetAside />
+      <SomeSetAside />
       <BackupNote />
       <RoomNote />
       <main id="main" className="flex-1 px-4 pt-3 pb-6 sm:px-6">

@@ -1,9 +1,8 @@
 import { noRoom } from '../api/room'
-import { useStore } from '../settings/useStore'
 
 /** Says that this device keeps nothing more; nothing while it does. */
 export function RoomNote() {
-  if (!useStore(noRoom.subscribe, noRoom.get)) return null
+  if (!noRoom.use()) return null
   return (
     <p role="status" className="no-print text-warning border-warning border-b px-4 py-1 font-medium sm:px-6">
       No room on this device: its storage is full, or the window is private. What you type goes to the server

@@ -1,6 +1,6 @@
 import { OUTLINE } from '@ypsometer/contract/outline'
 import { outbox, useEntries, useOthersEntries } from '../api/app'
-import { fieldsOf, type Entry } from '../api/outbox'
+import { fieldsOf, type Entry } from '../api/outboxPolicy'
 
 const VERBS: Readonly<Record<Entry['method'], string>> = {
   POST: 'New',

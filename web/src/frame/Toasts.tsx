@@ -1,17 +1,16 @@
 import { X } from 'lucide-react'
-import { useStore } from '../settings/useStore'
-import { dismiss, toastStore } from './toastStore'
+import { dismiss, toasts } from './toastStore'
 
 /** The messages that float, read out as they come. */
 export function Toasts() {
-  const toasts = useStore(toastStore.subscribe, toastStore.get)
+  const floating = toasts.use()
   return (
     <div
       role="status"
       aria-live="polite"
       className="no-print fixed right-4 bottom-4 z-50 flex w-80 max-w-[calc(100vw-2rem)] flex-col gap-2"
     >
-      {toasts.map((t) => (
+      {floating.map((t) => (
         <div
           key={t.id}
           className="bg-base-content text-base-100 flex items-center gap-3 px-4 py-2.5 shadow-lg"

@@ -1,25 +1,25 @@
 import '../../tests/setup'
-import { cleanup, fireEvent, render, screen } from '@testing-library/react'
-import type { Entry } from '../api/outbox'
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
+import type { Entry } from '../api/outboxPolicy'
 import { outbox } from '../api/app'
 import { SetAside } from './SetAside'
 
-let entries: Entry[] = []
+/** Lays writes into the outbox of this page. */
+const waits = (...mine: Entry[]): void => act(() => outbox.held.set({ ...outbox.held.get(), mine }))
 const resolved: [string, string][] = []
-jest.spyOn(outbox, 'entries').mockImplementation(() => entries)
 jest.spyOn(outbox, 'resolve').mockImplementation((key, choice) => void resolved.push([key, choice]))
 const entry = (more: object): Entry =>
   ({ order: 1, rowId: 'f', version: 1, base: {}, body: {}, tries: 3, ...more }) as Entry
 afterEach(cleanup)
 
 test('nothing is said while writes only wait', () => {
-  entries = [entry({ key: 'w', method: 'PATCH', collection: 'models', state: 'waiting' })]
+  waits(entry({ key: 'w', method: 'PATCH', collection: 'models', state: 'waiting' }))
   const { container } = render(<SetAside />)
   expect(container.textContent).toBe('')
 })
 
 test('each write set aside is named, with its reason and both ways out', () => {
-  entries = [
+  waits(
     entry({
       key: 'a', method: 'POST', collection: 'readings', state: 'refused', body: { id: 'x', trialId: 't', kind: 'bucket', volume: 0.01, seconds: 61.2, typed: { volume: '10 L' } },
       problem: { type: '', status: 500, title: 'Something failed on our side' },
@@ -29,7 +29,7 @@ test('each write set aside is named, with its reason and both ways out', () => {
       problem: { type: '', status: 400, title: 'no', errors: [{ field: 'name', message: 'at least one character' }] },
     }),
     entry({ key: 'c', method: 'DELETE', collection: 'claims', state: 'conflict' }),
-  ] // prettier-ignore
+  ) // prettier-ignore
   render(<SetAside />)
   expect(screen.getByText('3 entries are kept on this device and need your decision')).toBeTruthy()
   const rows = screen.getAllByRole('listitem', { hidden: true })

@@ -1,3 +1,5 @@
+import { makeStore } from '../settings/store'
+
 /** A short message that floats a while, with at most one action. */
 export interface Toast {
   readonly id: number
@@ -5,27 +7,15 @@ export interface Toast {
   readonly action?: { readonly label: string; readonly run: () => void }
 }
 
-let toasts: readonly Toast[] = []
+/** The messages that float now, the oldest first. */
+export const toasts = makeStore<readonly Toast[]>([])
 let next = 1
-const listeners = new Set<() => void>()
-const publish = (list: readonly Toast[]): void => {
-  toasts = list
-  listeners.forEach((l) => l())
-}
 
-export const dismiss = (id: number): void => publish(toasts.filter((t) => t.id !== id))
+export const dismiss = (id: number): void => toasts.set(toasts.get().filter((t) => t.id !== id))
 
 /** Shows a message for 6 s, or 12 s when there is something to do about it. At most four at once. */
 export function toast(text: string, action?: Toast['action']): void {
   const id = next++
-  publish([...toasts, { id, text, ...(action && { action }) }].slice(-4))
+  toasts.set([...toasts.get(), { id, text, ...(action && { action }) }].slice(-4))
   setTimeout(() => dismiss(id), action ? 12000 : 6000)
-}
-
-export const toastStore = {
-  subscribe: (l: () => void): (() => void) => {
-    listeners.add(l)
-    return () => listeners.delete(l)
-  },
-  get: (): readonly Toast[] => toasts,
 }

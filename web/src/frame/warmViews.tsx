@@ -1,24 +1,18 @@
 import { Activity, Component, Suspense, useEffect, useState, type ComponentType, type ReactNode } from 'react'
 import { createPortal } from 'react-dom'
-import { useStore } from '../settings/useStore'
+import { makeStore } from '../settings/store'
 import { whenIdle } from './idle'
 
 /** Views that were given in, in their order, and how many of them have been drawn. */
-const views: ComponentType[] = []
-let drawn = 0
-const listeners = new Set<() => void>()
-const tell = (): void => listeners.forEach((told) => told())
-const subscribe = (told: () => void): (() => void) => {
-  listeners.add(told)
-  return () => void listeners.delete(told)
-}
-const turn = (): number => drawn
+const turns = makeStore<{ readonly views: readonly ComponentType[]; readonly drawn: number }>({
+  views: [],
+  drawn: 0,
+})
 
 /** Has a view drawn once before it is opened, by whoever shows a {@link Rehearsal}. */
 export function warmView(view: ComponentType): void {
-  if (views.includes(view)) return
-  views.push(view)
-  tell()
+  const { views, drawn } = turns.get()
+  if (!views.includes(view)) turns.set({ views: [...views, view], drawn })
 }
 
 /** What fails while nobody looks is told to whoever opens it. */
@@ -39,16 +33,12 @@ const LONGEST = 5000
  * a first visit takes longer than the next.
  */
 export function Rehearsal() {
-  const now = useStore(subscribe, turn)
-  const many = useStore(subscribe, () => views.length)
+  const { views, drawn: now } = turns.use()
   const [outside] = useState(() => document.createElement('div'))
-  const View = now < many ? views[now] : undefined
+  const View = views[now]
   useEffect(() => {
     if (!View) return undefined
-    return whenIdle(() => {
-      drawn = now + 1
-      tell()
-    }, LONGEST)
+    return whenIdle(() => turns.set({ ...turns.get(), drawn: now + 1 }), LONGEST)
   }, [View, now])
   if (!View) return null
   return createPortal(

@@ -1,5 +1,5 @@
 import type { Instrument, InstrumentFrame } from '@ypsometer/contract'
-import { useStore } from '../settings/useStore'
+import { makeStore } from '../settings/store'
 
 /** What this page knows of the instruments: the newest looks, and whether the server still relays them. */
 export interface Live {
@@ -10,13 +10,10 @@ export interface Live {
 /** Looks kept: ten seconds of them. */
 const KEPT = 20
 
-let live: Live = { frames: [], relay: 'connecting' }
+const NOTHING: Live = { frames: [], relay: 'connecting' }
 let source: EventSource | null = null
-const listeners = new Set<() => void>()
-const publish = (next: Live): void => {
-  live = next
-  listeners.forEach((l) => l())
-}
+/** The instruments, live for as long as somebody looks. */
+const live = makeStore<Live>(NOTHING, (somebody) => (somebody ? open() : close()))
 
 function open(): void {
   if (source || typeof EventSource === 'undefined') return
@@ -24,34 +21,28 @@ function open(): void {
   source = events
   events.onmessage = (e: MessageEvent<string>) => {
     const frame = JSON.parse(e.data) as InstrumentFrame
-    publish({ relay: 'open', frames: [...live.frames, frame].slice(-KEPT) })
+    live.set({ relay: 'open', frames: [...live.get().frames, frame].slice(-KEPT) })
   }
   // The browser tries again by itself; meanwhile no value is shown as if it were fresh.
-  events.onerror = () => publish({ relay: 'lost', frames: [] })
+  events.onerror = () => live.set({ relay: 'lost', frames: [] })
 }
 
-function subscribe(l: () => void): () => void {
-  listeners.add(l)
-  open()
-  return () => {
-    listeners.delete(l)
-    if (listeners.size) return
-    source?.close()
-    source = null
-    live = { frames: [], relay: 'connecting' }
-  }
+function close(): void {
+  source?.close()
+  source = null
+  live.set(NOTHING)
 }
 
 /** The instruments, live for as long as something shows them. */
-export const useInstruments = (): Live => useStore(subscribe, () => live)
+export const useInstruments = (): Live => live.use()
 
 /** The newest look, for an event that happens now. */
-export const latestFrame = (): InstrumentFrame | undefined => live.frames.at(-1)
+export const latestFrame = (): InstrumentFrame | undefined => live.get().frames.at(-1)
 
 /** Hears every look from now on. */
 export function onFrame(heard: (frame: InstrumentFrame | undefined) => void): () => void {
   let last = latestFrame()
-  return subscribe(() => {
+  return live.subscribe(() => {
     const frame = latestFrame()
     if (frame !== last) heard((last = frame))
   })

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { addPhoto, type PhotoOwner } from '../api/rows'
 import { removeRow } from '../frame/removed'
 import { outbox, useEntries } from '../api/app'
-import { fieldsOf, entriesOf } from '../api/outbox'
+import { fieldsOf, entriesOf } from '../api/outboxPolicy'
 import { TextField } from '../fields/fields'
 import { useDossierContext } from '../frame/dossier'
 

@@ -1,5 +1,5 @@
 import { PAGE_COOKIES } from '@ypsometer/contract/page'
-import { useStore } from './useStore'
+import { makeStore } from './store'
 import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 
 export const THEMES = ['paper', 'fishroom'] as const
@@ -7,35 +7,27 @@ export type Theme = (typeof THEMES)[number]
 
 /** A value kept in this browser, with subscribers; falls back to memory where storage is refused. */
 function kept<T extends string>(key: string, initial: () => T, apply?: (value: T) => void) {
-  const listeners = new Set<() => void>()
-  let value: T
+  let first = initial()
   try {
-    value = (localStorage.getItem(key) as T | null) ?? initial()
+    first = (localStorage.getItem(key) as T | null) ?? first
   } catch {
-    value = initial()
+    // A private window without storage.
   }
+  const { get, set, use } = makeStore<T>(first)
   // Whoever draws without a browser has nobody to tell.
-  if (value !== initial() && typeof document !== 'undefined') apply?.(value)
+  if (first !== initial() && typeof document !== 'undefined') apply?.(first)
   return {
-    get: () => value,
+    get,
+    use: (): T => use(),
     set: (next: T) => {
-      value = next
       try {
         localStorage.setItem(key, next)
       } catch {
-        // A private window without storage: the choice lasts for this page.
+        // The choice lasts for this page.
       }
       apply?.(next)
-      listeners.forEach((l) => l())
+      set(next)
     },
-    use: () =>
-      useStore(
-        (l) => {
-          listeners.add(l)
-          return () => listeners.delete(l)
-        },
-        () => value,
-      ),
   }
 }
 

@@ -16,7 +16,7 @@ const mockAhead = jest.fn<null, [object]>(() => null)
 jest.mock('../../fillPath/ahead', () => ({ __esModule: true, default: (of: object) => mockAhead(of) }))
 
 import { haveDossier, noServer, serverReads, writes, writtenIds } from '../../../tests/backend'
-import { toastStore } from '../../frame/toastStore'
+import { toasts } from '../../frame/toastStore'
 import { queryClient } from '../../api/cache'
 import { useDossierContext } from '../../frame/dossier'
 import { DossierView, ToFirstStation } from './Dossier'
@@ -130,7 +130,7 @@ test('a model is deleted by its name, and the shelf is what is left', () => {
   fireEvent.click(screen.getByRole('button', { name: 'Delete this model' }))
   expect(writes).toEqual([['delete', 'models', {}]])
   expect(writtenIds).toEqual([dossier.model.id])
-  expect(toastStore.get().at(-1)?.text).toMatch(/Ledger 700 deleted/)
+  expect(toasts.get().at(-1)?.text).toMatch(/Ledger 700 deleted/)
   expect(screen.getByText('the shelf')).toBeTruthy()
 })
 
