@@ -4,6 +4,7 @@ import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { FigureView, useWorking } from '../figures/FigureView'
 import { units } from '../settings/settings'
 import { spreadLabels } from './labels'
+import { Sheet } from '../figures/Sheet'
 
 interface Props {
   readonly lines: readonly BudgetItem[]
@@ -161,21 +162,18 @@ const fill = (p: BudgetItem): string => {
 /** The budget as a list, for where the column has no room for names. */
 export function BudgetList({ lines }: { readonly lines: readonly BudgetItem[] }) {
   return (
-    <table className="sheet mb-3">
-      <caption className="kicker text-left">Where the head goes, top of the column first</caption>
-      <tbody>
-        {lines.map((l) => (
-          <tr key={l.id}>
-            <td>{l.label}</td>
-            <td className="r">
-              <FigureView figure={l.figure} inline digits={2} />
-            </td>
-            <td className="r num" data-plain>
-              {showPercent(l.share)}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Sheet className="mb-3" title="Where the head goes, top of the column first">
+      {lines.map((l) => (
+        <tr key={l.id}>
+          <td>{l.label}</td>
+          <td className="r">
+            <FigureView figure={l.figure} inline digits={2} />
+          </td>
+          <td className="r num" data-plain>
+            {showPercent(l.share)}
+          </td>
+        </tr>
+      ))}
+    </Sheet>
   )
 }

@@ -1,6 +1,7 @@
 import { writeTable } from '@ypsometer/contract/csv'
 import { Download, Table2 } from 'lucide-react'
 import { useState, type RefObject } from 'react'
+import { Sheet } from '../figures/Sheet'
 
 /** A chart's data as rows, for the table and the CSV. */
 export interface ChartData {
@@ -123,28 +124,17 @@ export function ChartTools({ data, root }: ToolsProps) {
           role="region"
           aria-label={`${data.name}, table`}
         >
-          <table className="sheet">
-            <thead>
-              <tr>
-                {data.columns.map((c) => (
-                  <th key={c} scope="col">
-                    {c}
-                  </th>
+          <Sheet columns={[...data.columns.map((c) => c)]}>
+            {data.rows.slice(0, ROWS).map((row, i) => (
+              <tr key={i}>
+                {row.map((v, j) => (
+                  <td key={j} className="num">
+                    {v}
+                  </td>
                 ))}
               </tr>
-            </thead>
-            <tbody>
-              {data.rows.slice(0, ROWS).map((row, i) => (
-                <tr key={i}>
-                  {row.map((v, j) => (
-                    <td key={j} className="num">
-                      {v}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </Sheet>
           {data.rows.length > ROWS && (
             <p className="muted py-1 text-[0.88rem]">
               The first {ROWS} of {data.rows.length} rows; the CSV has them all.

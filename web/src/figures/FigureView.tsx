@@ -5,6 +5,7 @@ import { createPortal } from 'react-dom'
 import { Num } from './Num'
 import { Symbols } from './Symbols'
 import { Mark, PROVENANCE_MEANING, PROVENANCE_WORDS } from './Provenance'
+import { Sheet } from './Sheet'
 
 interface Props {
   readonly figure: Figure
@@ -168,32 +169,30 @@ function Working({ id, figure, anchor, onClose, onAway }: PanelProps) {
         </p>
       )}
       {figure.working && figure.working.length > 0 && (
-        <table className="sheet mt-1">
-          <tbody>
-            {figure.working.map((w, i) => (
-              <tr key={i}>
-                <td className="num font-medium whitespace-nowrap">
-                  <Symbols text={w.symbol} />
-                </td>
-                <td>
-                  {w.label}
-                  {w.provenance && (
-                    <span
-                      className="muted ml-1.5 inline-flex align-[-1px]"
-                      title={PROVENANCE_WORDS[w.provenance]}
-                    >
-                      <Mark of={w.provenance} />
-                      <span className="sr-only">{PROVENANCE_WORDS[w.provenance]}</span>
-                    </span>
-                  )}
-                </td>
-                <td className="r">
-                  <Num si={w.value} dimension={w.dimension} {...(w.unit && { unit: w.unit })} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Sheet className="mt-1">
+          {figure.working.map((w, i) => (
+            <tr key={i}>
+              <td className="num font-medium whitespace-nowrap">
+                <Symbols text={w.symbol} />
+              </td>
+              <td>
+                {w.label}
+                {w.provenance && (
+                  <span
+                    className="muted ml-1.5 inline-flex align-[-1px]"
+                    title={PROVENANCE_WORDS[w.provenance]}
+                  >
+                    <Mark of={w.provenance} />
+                    <span className="sr-only">{PROVENANCE_WORDS[w.provenance]}</span>
+                  </span>
+                )}
+              </td>
+              <td className="r">
+                <Num si={w.value} dimension={w.dimension} {...(w.unit && { unit: w.unit })} />
+              </td>
+            </tr>
+          ))}
+        </Sheet>
       )}
       {figure.interval ? (
         <p className="muted mt-2">

@@ -4,6 +4,7 @@ import { useStatus } from './BackupNote'
 import { showWhen } from '../settings/when'
 import { PROVENANCE_MEANING, PROVENANCE_WORDS, Mark } from '../figures/Provenance'
 import type { Provenance } from '@ypsometer/core/figures/figure'
+import { Sheet } from '../figures/Sheet'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'This page'],
@@ -41,18 +42,16 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
         </button>
       </div>
       <div className="mt-3 grid gap-6 sm:grid-cols-2">
-        <table className="sheet self-start">
-          <tbody>
-            {KEYS.map(([k, what]) => (
-              <tr key={k}>
-                <td>
-                  <kbd className="num border-base-content border px-1.5 py-0.5 text-[0.85rem]">{k}</kbd>
-                </td>
-                <td>{what}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Sheet className="self-start">
+          {KEYS.map(([k, what]) => (
+            <tr key={k}>
+              <td>
+                <kbd className="num border-base-content border px-1.5 py-0.5 text-[0.85rem]">{k}</kbd>
+              </td>
+              <td>{what}</td>
+            </tr>
+          ))}
+        </Sheet>
         <dl className="space-y-2">
           {(Object.keys(PROVENANCE_WORDS) as Provenance[]).map((p) => (
             <div key={p}>

@@ -9,6 +9,7 @@ import { decimal } from '../settings/settings'
 import { piecesOf, type Piece, type ReviewDoc } from './document'
 import { bothText } from './text'
 import { Heading } from '../frame/Heading'
+import { Sheet } from '../figures/Sheet'
 
 interface Props {
   readonly doc: ReviewDoc
@@ -145,30 +146,17 @@ const TableView = ({ head, rows, both }: TableProps) => (
     role="region"
     aria-label={head.filter(Boolean).join(', ') || 'Table'}
   >
-    <table className="sheet">
-      {head.some(Boolean) && (
-        <thead>
-          <tr>
-            {head.map((h, i) => (
-              <th key={i} scope="col">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-      )}
-      <tbody>
-        {rows.map((r, i) => (
-          <tr key={i}>
-            {r.map((c, j) => (
-              <td key={j} dir="auto">
-                <CellView cell={c} both={both} />
-              </td>
-            ))}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Sheet {...(head.some(Boolean) && { columns: head })}>
+      {rows.map((r, i) => (
+        <tr key={i}>
+          {r.map((c, j) => (
+            <td key={j} dir="auto">
+              <CellView cell={c} both={both} />
+            </td>
+          ))}
+        </tr>
+      ))}
+    </Sheet>
   </div>
 )
 

@@ -20,6 +20,7 @@ import { MoneyField } from '../fields/MoneyField'
 import { PRIMING_WORDS } from '../trials/prime/words'
 import { KinAndOffers } from '../views/claims/KinAndOffers'
 import { SpecimenSheet } from '../views/claims/SpecimenSheet'
+import { Sheet, unnamed } from '../figures/Sheet'
 
 const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
   ['rated-flow', 'Rated flow', 'At zero head with nothing inside, though labels seldom say so.'],
@@ -49,27 +50,19 @@ export default function Claims() {
         <p className="muted">
           Copied as printed, not believed. <ProvenanceTag of="printed" />
         </p>
-        <table className="sheet mt-3 max-sm:block">
-          <thead className="max-sm:hidden">
-            <tr>
-              <th scope="col">Figure</th>
-              <th scope="col" className="w-[21%]">
-                As printed
-              </th>
-              <th scope="col" className="w-[17%] max-sm:hidden">
-                With the words
-              </th>
-              <th scope="col" className="w-[13%] max-sm:hidden">
-                Mains
-              </th>
-              <th scope="col" className="w-[17%] max-sm:hidden">
-                Where it stands
-              </th>
-              <th>
-                <span className="sr-only">Remove</span>
-              </th>
-            </tr>
-          </thead>
+        <Sheet
+          className="mt-3 max-sm:block"
+          headClassName="max-sm:hidden"
+          bodies
+          columns={[
+            'Figure',
+            { label: 'As printed', className: 'w-[21%]' },
+            { label: 'With the words', className: 'w-[17%]' },
+            { label: 'Mains', className: 'w-[13%]' },
+            { label: 'Where it stands', className: 'w-[17%]' },
+            unnamed('Remove'),
+          ]}
+        >
           <tbody className="max-sm:block">
             {NUMBERS.map(([q, label, hint]) => (
               <NumberRows key={q} quantity={q} label={label} hint={hint} />
@@ -116,7 +109,7 @@ export default function Claims() {
               <WordsRow key={q} quantity={q} label={label} claim={find(q)} modelId={model.id} />
             ))}
           </tbody>
-        </table>
+        </Sheet>
         <div className="mt-8">
           <KinAndOffers />
         </div>

@@ -23,6 +23,7 @@ import { OnTheHoses } from '../views/path/OnTheHoses'
 import { Schools } from '../views/path/Schools'
 import { Shares } from '../views/path/Shares'
 import { Trouble } from '../fillPath/Trouble'
+import { Sheet } from '../figures/Sheet'
 
 /** Where the water goes: through which layer, round which, at what head, and what the order says of it. */
 export default function Path() {
@@ -128,35 +129,31 @@ export default function Path() {
             {several && outlets !== null && outlets.length > 0 && (
               <section aria-labelledby="outlets-title" className="as-needed">
                 <h2 id="outlets-title">The same fill on each hookup</h2>
-                <table className="sheet">
-                  <tbody>
-                    {outlets.map((o) => (
-                      <tr key={o.id}>
-                        <td>{dossier.hookups.find((h) => h.id === o.id)?.name}</td>
-                        <td className="r">
-                          <FigureView figure={o.figure} inline />
-                        </td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
+                <Sheet>
+                  {outlets.map((o) => (
+                    <tr key={o.id}>
+                      <td>{dossier.hookups.find((h) => h.id === o.id)?.name}</td>
+                      <td className="r">
+                        <FigureView figure={o.figure} inline />
+                      </td>
+                    </tr>
+                  ))}
+                </Sheet>
               </section>
             )}
             {ready && ready.sensitivity.length > 0 && (
               <section aria-labelledby="changes-title" className="as-needed">
                 <h2 id="changes-title">What one change would give</h2>
-                <table className="sheet">
-                  <tbody>
-                    {ready.sensitivity.slice(0, 12).map((s) => (
-                      <tr key={s.id}>
-                        <td>{s.label}</td>
-                        <td className="r">
-                          <FigureView figure={s.figure} inline signed digits={2} />
-                        </td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
+                <Sheet>
+                  {ready.sensitivity.slice(0, 12).map((s) => (
+                    <tr key={s.id}>
+                      <td>{s.label}</td>
+                      <td className="r">
+                        <FigureView figure={s.figure} inline signed digits={2} />
+                      </td>
+                    </tr>
+                  ))}
+                </Sheet>
               </section>
             )}
             <Schools path={path} fill={fill} stock={stock} />

@@ -21,6 +21,7 @@ import { Failed, Loading } from '../frame/States'
 import { useDossierContext } from '../frame/dossier'
 import { waterOf } from '../tank/waterOf'
 import { TankStudy } from '../views/verdict/TankStudy'
+import { right, Sheet } from '../figures/Sheet'
 
 /** The claimed range against what is supported for each stock class, and every known tank judged. */
 export default function TankRange() {
@@ -86,54 +87,42 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
         length is too fast, by the gentlest outlet it comes with.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by school, table">
-        <table className="sheet mt-2 min-w-[46rem]">
-          <thead>
-            <tr>
-              <th scope="col">Stock</th>
-              <th scope="col" className="r">
-                Smallest
-              </th>
-              {schools.map((s) => (
-                <th key={s} scope="col" className="r">
-                  By {SCHOOLS[s].words}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {ranges.map((r) => {
-              const s = stock.find((x) => stockKey(x) === r.stockClass)
-              if (!s) return null
-              return (
-                <tr key={r.stockClass}>
-                  <td>{s.label}</td>
-                  <td className="r">
-                    {r.min > 0 ? (
-                      <FigureView figure={smallestFigure(s, capacityInput(shipped), shipped.flow)} bare />
-                    ) : (
-                      <span className="muted text-[0.85rem]">any</span>
-                    )}
-                  </td>
-                  {r.schools.map((says) => {
-                    const figure = schoolFigure(says, shipped, s, claimedMax)
-                    return (
-                      <td key={says.school} className="r">
-                        {figure ? (
-                          <>
-                            {says.role !== 'beside' && <span className="kicker mr-2">{says.role}</span>}
-                            <FigureView figure={figure} bare />
-                          </>
-                        ) : (
-                          <span className="muted text-[0.85rem]">{says.why}</span>
-                        )}
-                      </td>
-                    )
-                  })}
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
+        <Sheet
+          className="mt-2 min-w-[46rem]"
+          columns={['Stock', right('Smallest'), ...schools.map((s) => right(<>By {SCHOOLS[s].words}</>))]}
+        >
+          {ranges.map((r) => {
+            const s = stock.find((x) => stockKey(x) === r.stockClass)
+            if (!s) return null
+            return (
+              <tr key={r.stockClass}>
+                <td>{s.label}</td>
+                <td className="r">
+                  {r.min > 0 ? (
+                    <FigureView figure={smallestFigure(s, capacityInput(shipped), shipped.flow)} bare />
+                  ) : (
+                    <span className="muted text-[0.85rem]">any</span>
+                  )}
+                </td>
+                {r.schools.map((says) => {
+                  const figure = schoolFigure(says, shipped, s, claimedMax)
+                  return (
+                    <td key={says.school} className="r">
+                      {figure ? (
+                        <>
+                          {says.role !== 'beside' && <span className="kicker mr-2">{says.role}</span>}
+                          <FigureView figure={figure} bare />
+                        </>
+                      ) : (
+                        <span className="muted text-[0.85rem]">{says.why}</span>
+                      )}
+                    </td>
+                  )
+                })}
+              </tr>
+            )
+          })}
+        </Sheet>
       </div>
     </section>
   )
@@ -156,27 +145,19 @@ function KnownTanks() {
       )}
       {tanks && tanks.length > 0 && (
         <>
-          <table className="sheet mt-2">
-            <thead>
-              <tr>
-                <th scope="col">Tank</th>
-                <th scope="col" className="r">
-                  Water
-                </th>
-                <th scope="col" className="r max-sm:hidden">
-                  Turnovers per hour
-                </th>
-                <th scope="col" className="pl-8">
-                  Judgement
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {tanks.map((t) => (
-                <KnownTank key={t.id} tank={t} />
-              ))}
-            </tbody>
-          </table>
+          <Sheet
+            className="mt-2"
+            columns={[
+              'Tank',
+              right('Water'),
+              { label: 'Turnovers per hour', className: 'r max-sm:hidden' },
+              { label: 'Judgement', className: 'pl-8' },
+            ]}
+          >
+            {tanks.map((t) => (
+              <KnownTank key={t.id} tank={t} />
+            ))}
+          </Sheet>
           <div className="mt-9">
             <TankStudy tanks={tanks} />
           </div>

@@ -39,6 +39,7 @@ import { useSeason, type Season } from '../fillPath/useSeason'
 import { VisitList } from '../views/visits/VisitList'
 import { Constants } from '../views/visits/Constants'
 import { FlowLeftChart } from '../charts'
+import { right, Sheet } from '../figures/Sheet'
 
 /** Coming back: how the filter fouls on its tank, what visits found, and what the two make of each other. */
 export default function Visits() {
@@ -248,45 +249,29 @@ function LayerTable({ season, day }: { readonly season: Season; readonly day: nu
   const { alone: run } = answer
   const then = run.days[Math.min(day, run.days.length - 1)]
   return (
-    <table className="sheet mt-3">
-      <thead>
-        <tr>
-          <th scope="col">Layer</th>
-          <th scope="col" className="r">
-            Dirt, dry
-          </th>
-          <th scope="col" className="r">
-            Full
-          </th>
-          <th scope="col" className="r">
-            As open
-          </th>
-          <th scope="col" className="r">
-            Head
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {run.layers.map((l, i) => {
-          const at = then?.layers[i]
-          return (
-            <tr key={l.id}>
-              <td>
-                {l.label}
-                {l.counts && <span className="muted text-[0.85rem]"> · biological</span>}
-              </td>
-              <td className="r">
-                <Said si={at?.held ?? 0} dimension="mass" unit="g" least={1e-5} />
-              </td>
-              <td className="r num">{showPercent(at?.full ?? 0)}</td>
-              <td className="r num">{showPercent(at?.keeps ?? 1)}</td>
-              <td className="r">
-                <Said si={at?.head ?? 0} dimension="head" unit="cm" least={1e-4} />
-              </td>
-            </tr>
-          )
-        })}
-      </tbody>
-    </table>
+    <Sheet
+      className="mt-3"
+      columns={['Layer', right('Dirt, dry'), right('Full'), right('As open'), right('Head')]}
+    >
+      {run.layers.map((l, i) => {
+        const at = then?.layers[i]
+        return (
+          <tr key={l.id}>
+            <td>
+              {l.label}
+              {l.counts && <span className="muted text-[0.85rem]"> · biological</span>}
+            </td>
+            <td className="r">
+              <Said si={at?.held ?? 0} dimension="mass" unit="g" least={1e-5} />
+            </td>
+            <td className="r num">{showPercent(at?.full ?? 0)}</td>
+            <td className="r num">{showPercent(at?.keeps ?? 1)}</td>
+            <td className="r">
+              <Said si={at?.head ?? 0} dimension="head" unit="cm" least={1e-4} />
+            </td>
+          </tr>
+        )
+      })}
+    </Sheet>
   )
 }

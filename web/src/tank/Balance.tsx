@@ -2,6 +2,7 @@ import { closedBodyFigure, type TankBalance } from '@ypsometer/core/judging/tank
 import type { Sentence } from '@ypsometer/core/figures/figure'
 import { FigureView } from '../figures/FigureView'
 import { Words } from '../figures/Words'
+import { Sheet } from '../figures/Sheet'
 
 export const TONES = { note: '', caution: 'text-warning', against: 'text-error' } as const
 const TONE_WORDS = { note: 'note', caution: 'caution', against: 'against' } as const
@@ -21,32 +22,30 @@ export function Balance({
   return (
     <section aria-labelledby="balance-title">
       <h3 id="balance-title">Its balance, at rest</h3>
-      <table className="sheet mt-1">
-        <tbody>
-          {study.lines.map(({ figure, limit }) => (
-            <tr key={figure.id}>
-              <td>
-                {figure.label}
-                {limit && <span className="muted block text-[0.82rem]">{limit.words}</span>}
-              </td>
-              <td
-                className={`r ${limit?.said ? `font-medium ${limit.doubtful ? 'text-warning' : 'text-error'}` : ''}`}
-              >
-                {Number.isFinite(figure.value) ? <FigureView figure={figure} inline /> : 'without end'}
-                {limit?.said && <span className="block text-[0.8rem]">{limit.said}</span>}
-              </td>
-            </tr>
-          ))}
-          {closed && (
-            <tr>
-              <td>{closed.label}</td>
-              <td className="r">
-                <FigureView figure={closed} inline />
-              </td>
-            </tr>
-          )}
-        </tbody>
-      </table>
+      <Sheet className="mt-1">
+        {study.lines.map(({ figure, limit }) => (
+          <tr key={figure.id}>
+            <td>
+              {figure.label}
+              {limit && <span className="muted block text-[0.82rem]">{limit.words}</span>}
+            </td>
+            <td
+              className={`r ${limit?.said ? `font-medium ${limit.doubtful ? 'text-warning' : 'text-error'}` : ''}`}
+            >
+              {Number.isFinite(figure.value) ? <FigureView figure={figure} inline /> : 'without end'}
+              {limit?.said && <span className="block text-[0.8rem]">{limit.said}</span>}
+            </td>
+          </tr>
+        ))}
+        {closed && (
+          <tr>
+            <td>{closed.label}</td>
+            <td className="r">
+              <FigureView figure={closed} inline />
+            </td>
+          </tr>
+        )}
+      </Sheet>
       <Said list={study.sentences} />
       {children}
     </section>

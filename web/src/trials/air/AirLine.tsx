@@ -8,6 +8,7 @@ import { changeRow } from '../../api/rows'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { IconButton } from '../../frame/IconButton'
+import { right, Sheet, unnamed } from '../../figures/Sheet'
 
 type Line = NonNullable<TrialSetup['airLine']>
 type Outlet = Line['outlets'][number]
@@ -73,60 +74,54 @@ export function AirLine({ trial }: { readonly trial: Trial }) {
         </label>
       </div>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Outlets, table">
-        <table className="sheet mt-2 min-w-[38rem]">
-          <thead>
-            <tr>
-              <th scope="col">Outlet</th>
-              <th scope="col">Depth</th>
-              <th scope="col">Stone takes, at 1 L/min</th>
-              <th scope="col">Valve open</th>
-              <th scope="col" className="r">
-                Air it gets
-              </th>
-              <th>
-                <span className="sr-only">Actions</span>
-              </th>
+        <Sheet
+          className="mt-2 min-w-[38rem]"
+          columns={[
+            'Outlet',
+            'Depth',
+            'Stone takes, at 1 L/min',
+            'Valve open',
+            right('Air it gets'),
+            unnamed('Actions'),
+          ]}
+        >
+          {line.outlets.map((o, i) => (
+            <tr key={i}>
+              <td>
+                <input
+                  className="field"
+                  aria-label={`Name of outlet ${i + 1}`}
+                  maxLength={40}
+                  defaultValue={o.label}
+                  onBlur={(e) =>
+                    e.target.value.trim() &&
+                    e.target.value !== o.label &&
+                    change(i, { label: e.target.value.trim() })
+                  }
+                />
+              </td>
+              {OUTLET_FIELDS.map(([field, label, more]) => (
+                <td key={field} className="w-32">
+                  <QuantityInput
+                    label={`${label} of outlet ${i + 1}`}
+                    si={o[field]}
+                    min={0}
+                    {...more}
+                    onCommit={(v) => change(i, { [field]: v })}
+                  />
+                </td>
+              ))}
+              <td className="r">{shares.figures[i] && <FigureView figure={shares.figures[i]} inline />}</td>
+              <td className="w-10">
+                <IconButton
+                  label={`Take out ${o.label}`}
+                  icon={X}
+                  onClick={() => set({ ...line, outlets: line.outlets.filter((_, k) => k !== i) })}
+                />
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {line.outlets.map((o, i) => (
-              <tr key={i}>
-                <td>
-                  <input
-                    className="field"
-                    aria-label={`Name of outlet ${i + 1}`}
-                    maxLength={40}
-                    defaultValue={o.label}
-                    onBlur={(e) =>
-                      e.target.value.trim() &&
-                      e.target.value !== o.label &&
-                      change(i, { label: e.target.value.trim() })
-                    }
-                  />
-                </td>
-                {OUTLET_FIELDS.map(([field, label, more]) => (
-                  <td key={field} className="w-32">
-                    <QuantityInput
-                      label={`${label} of outlet ${i + 1}`}
-                      si={o[field]}
-                      min={0}
-                      {...more}
-                      onCommit={(v) => change(i, { [field]: v })}
-                    />
-                  </td>
-                ))}
-                <td className="r">{shares.figures[i] && <FigureView figure={shares.figures[i]} inline />}</td>
-                <td className="w-10">
-                  <IconButton
-                    label={`Take out ${o.label}`}
-                    icon={X}
-                    onClick={() => set({ ...line, outlets: line.outlets.filter((_, k) => k !== i) })}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       </div>
       {shares.problem && <p className="text-warning">{shares.problem}</p>}
       <div className="mt-2 flex gap-2">

@@ -2,6 +2,7 @@ import type { Ranked, Score } from '@ypsometer/core/advice/score'
 import { showPercent } from '@ypsometer/core/units/format'
 import { chanceText } from '../../figures/chance'
 import { CRITERION_WORDS } from './words'
+import { right, Sheet } from '../../figures/Sheet'
 
 const W = 240
 const H = 26
@@ -59,32 +60,16 @@ export function ScoreBar({ score, drawn, draws }: Props) {
       </p>
       <details className="mt-1 text-[0.88rem]">
         <summary className="muted cursor-pointer">What makes the score</summary>
-        <table className="sheet mt-1">
-          <thead>
-            <tr>
-              <th scope="col">Criterion</th>
-              <th scope="col" className="r">
-                Worth
-              </th>
-              <th scope="col" className="r">
-                Weight
-              </th>
-              <th scope="col" className="r">
-                Brings
-              </th>
+        <Sheet className="mt-1" columns={['Criterion', right('Worth'), right('Weight'), right('Brings')]}>
+          {score.parts.map((p) => (
+            <tr key={p.criterion}>
+              <td>{CRITERION_WORDS[p.criterion]}</td>
+              <td className="r num">{p.value === null ? 'not known' : p.value.toFixed(2)}</td>
+              <td className="r num">{showPercent(p.weight)}</td>
+              <td className="r num">{p.brings.toFixed(2)}</td>
             </tr>
-          </thead>
-          <tbody>
-            {score.parts.map((p) => (
-              <tr key={p.criterion}>
-                <td>{CRITERION_WORDS[p.criterion]}</td>
-                <td className="r num">{p.value === null ? 'not known' : p.value.toFixed(2)}</td>
-                <td className="r num">{showPercent(p.weight)}</td>
-                <td className="r num">{p.brings.toFixed(2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
         <p className="muted mt-1">
           Each is worth 0 to 1; what nobody knows counts half, and anything from 0 to 1 in the draws. The
           bracket holds 95 % of {draws} draws (JCGM 101).

@@ -5,6 +5,7 @@ import { FigureView } from '../../figures/FigureView'
 import { Num } from '../../figures/Num'
 import { useDossierContext } from '../../frame/dossier'
 import { KINDS } from '../../trials'
+import { right, Sheet } from '../../figures/Sheet'
 
 /** Points from which on they are drawn only once somebody opens the list. */
 const MANY = 40
@@ -32,63 +33,50 @@ export function CurvePoints({ asked, onAsk }: Props) {
         Points of the curve: {curve.points.length} in the fit
         {curve.out.length > 0 && `, ${curve.out.length} taken out`}
       </summary>
-      <table className="sheet mt-1">
-        <thead>
-          <tr>
-            <th scope="col" className="r">
-              Head
-            </th>
-            <th scope="col" className="r">
-              Flow
-            </th>
-            <th scope="col" className="pl-6">
-              By
-            </th>
-            <th scope="col">In the fit</th>
-          </tr>
-        </thead>
-        <tbody>
-          {(seen || rows.length <= MANY ? rows : []).map((p) => {
-            const trial = dossier.trials.find((t) => t.id === p.trialId)
-            const figure = assessment.trials.find((t) => t.trial.id === p.trialId)?.figure
-            if (!trial) return null
-            return (
-              <tr key={p.trialId}>
-                <td className="r" data-plain>
-                  <Num si={p.head} dimension="head" digits={3} />
-                </td>
-                <td className="r">
-                  {figure ? <FigureView figure={figure} inline /> : <span className="muted">none</span>}
-                </td>
-                <td className="muted pl-6">{KINDS[trial.kind].short}</td>
-                <td>
-                  {trial.outReason !== null ? (
-                    <>
-                      out: {trial.outReason}{' '}
-                      <button
-                        type="button"
-                        className="btn btn-xs"
-                        onClick={() => changeRow('trials', trial, { outReason: null })}
-                      >
-                        Put back
-                      </button>
-                    </>
-                  ) : asked === p.trialId ? (
-                    <Why trial={trial} onDone={() => onAsk(null)} />
-                  ) : (
-                    <>
-                      in{' '}
-                      <button type="button" className="btn btn-ghost btn-xs" onClick={() => onAsk(p.trialId)}>
-                        Take out …
-                      </button>
-                    </>
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Sheet
+        className="mt-1"
+        columns={[right('Head'), right('Flow'), { label: 'By', className: 'pl-6' }, 'In the fit']}
+      >
+        {(seen || rows.length <= MANY ? rows : []).map((p) => {
+          const trial = dossier.trials.find((t) => t.id === p.trialId)
+          const figure = assessment.trials.find((t) => t.trial.id === p.trialId)?.figure
+          if (!trial) return null
+          return (
+            <tr key={p.trialId}>
+              <td className="r" data-plain>
+                <Num si={p.head} dimension="head" digits={3} />
+              </td>
+              <td className="r">
+                {figure ? <FigureView figure={figure} inline /> : <span className="muted">none</span>}
+              </td>
+              <td className="muted pl-6">{KINDS[trial.kind].short}</td>
+              <td>
+                {trial.outReason !== null ? (
+                  <>
+                    out: {trial.outReason}{' '}
+                    <button
+                      type="button"
+                      className="btn btn-xs"
+                      onClick={() => changeRow('trials', trial, { outReason: null })}
+                    >
+                      Put back
+                    </button>
+                  </>
+                ) : asked === p.trialId ? (
+                  <Why trial={trial} onDone={() => onAsk(null)} />
+                ) : (
+                  <>
+                    in{' '}
+                    <button type="button" className="btn btn-ghost btn-xs" onClick={() => onAsk(p.trialId)}>
+                      Take out …
+                    </button>
+                  </>
+                )}
+              </td>
+            </tr>
+          )
+        })}
+      </Sheet>
     </details>
   )
 }

@@ -8,6 +8,7 @@ import { readTable } from '@ypsometer/contract/csv'
 import { toast } from '../../frame/toastStore'
 import { useDossierContext } from '../../frame/dossier'
 import { importBody, targetsFor } from './importBody'
+import { Sheet } from '../../figures/Sheet'
 
 const MAX_FILE = 5 * 1024 * 1024
 const PREVIEW = 6
@@ -153,11 +154,11 @@ export default function ImportDialog({
             {taken.gaps > 0 && ` ${taken.gaps} empty cells are gaps.`}
           </p>
           <div className="mt-1 overflow-x-auto" tabIndex={0} role="region" aria-label="Columns, table">
-            <table className="sheet">
-              <thead>
-                <tr>
-                  {mapping.map((m, i) => (
-                    <th key={i} scope="col" className="min-w-32">
+            <Sheet
+              columns={[
+                ...mapping.map((m, i) => ({
+                  label: (
+                    <>
                       <div className="text-base-content truncate">
                         {table.header?.[i] ?? `Column ${i + 1}`}
                       </div>
@@ -186,22 +187,22 @@ export default function ImportDialog({
                           onChange={(unit) => set(i, { role: m.role, unit })}
                         />
                       )}
-                    </th>
+                    </>
+                  ),
+                  className: 'min-w-32',
+                })),
+              ]}
+            >
+              {table.rows.slice(0, PREVIEW).map((r) => (
+                <tr key={r.line}>
+                  {mapping.map((m, i) => (
+                    <td key={i} className={`num ${m ? '' : 'muted'}`}>
+                      {r.cells[i] ?? ''}
+                    </td>
                   ))}
                 </tr>
-              </thead>
-              <tbody>
-                {table.rows.slice(0, PREVIEW).map((r) => (
-                  <tr key={r.line}>
-                    {mapping.map((m, i) => (
-                      <td key={i} className={`num ${m ? '' : 'muted'}`}>
-                        {r.cells[i] ?? ''}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+              ))}
+            </Sheet>
           </div>
           {table.rows.length > PREVIEW && (
             <p className="muted text-[0.85rem]">and {table.rows.length - PREVIEW} more</p>

@@ -9,6 +9,7 @@ import { QuantityInput } from '../../fields/QuantityInput'
 import { IconButton } from '../../frame/IconButton'
 import { useDossierContext } from '../../frame/dossier'
 import { newId } from './newId'
+import { Sheet } from '../../figures/Sheet'
 
 type Outlet = NonNullable<Fitted['outlets']>[number]
 
@@ -60,135 +61,124 @@ export function Outlets({ hookup }: { readonly hookup: Hookup }) {
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Outlets, table">
-          <table className="sheet min-w-[52rem]">
-            <thead>
-              <tr>
-                <th scope="col">Name</th>
-                <th scope="col">Kind</th>
-                <th scope="col">Aimed</th>
-                <th scope="col">Below the surface</th>
-                <th scope="col">Bore</th>
-                <th scope="col">Holes, apart</th>
-                <th scope="col">Width</th>
-                <th scope="col" aria-label="Delete" />
-              </tr>
-            </thead>
-            <tbody>
-              {outlets.map((o) => (
-                <tr key={o.id}>
-                  <td>
-                    <input
-                      className="field"
-                      aria-label="Name of the outlet"
-                      maxLength={80}
-                      defaultValue={o.name}
-                      onBlur={(e) => {
-                        const name = e.target.value.trim()
-                        if (name && name !== o.name) set(o, { name })
-                        else e.target.value = o.name
-                      }}
-                    />
-                  </td>
-                  <td>
-                    <select
-                      className="field"
-                      aria-label={`${o.name}: kind`}
-                      value={o.kind}
-                      onChange={(e) => set(o, { kind: e.target.value as OutletKind })}
-                    >
-                      {OUTLET_KINDS.map((k) => (
-                        <option key={k} value={k}>
-                          {KIND_WORDS[k]}
-                        </option>
-                      ))}
-                    </select>
-                  </td>
-                  <td>
-                    <select
-                      className="field"
-                      aria-label={`${o.name}: aimed`}
-                      value={o.aim}
-                      onChange={(e) => set(o, { aim: e.target.value as OutletAim })}
-                    >
-                      {OUTLET_AIMS.map((a) => (
-                        <option key={a} value={a}>
-                          {AIM_WORDS[a]}
-                        </option>
-                      ))}
-                    </select>
-                  </td>
-                  <td className="w-24">
+          <Sheet
+            className="min-w-[52rem]"
+            columns={['Name', 'Kind', 'Aimed', 'Below the surface', 'Bore', 'Holes, apart', 'Width', '']}
+          >
+            {outlets.map((o) => (
+              <tr key={o.id}>
+                <td>
+                  <input
+                    className="field"
+                    aria-label="Name of the outlet"
+                    maxLength={80}
+                    defaultValue={o.name}
+                    onBlur={(e) => {
+                      const name = e.target.value.trim()
+                      if (name && name !== o.name) set(o, { name })
+                      else e.target.value = o.name
+                    }}
+                  />
+                </td>
+                <td>
+                  <select
+                    className="field"
+                    aria-label={`${o.name}: kind`}
+                    value={o.kind}
+                    onChange={(e) => set(o, { kind: e.target.value as OutletKind })}
+                  >
+                    {OUTLET_KINDS.map((k) => (
+                      <option key={k} value={k}>
+                        {KIND_WORDS[k]}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td>
+                  <select
+                    className="field"
+                    aria-label={`${o.name}: aimed`}
+                    value={o.aim}
+                    onChange={(e) => set(o, { aim: e.target.value as OutletAim })}
+                  >
+                    {OUTLET_AIMS.map((a) => (
+                      <option key={a} value={a}>
+                        {AIM_WORDS[a]}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td className="w-24">
+                  <QuantityInput
+                    label={`${o.name}: below the surface`}
+                    si={o.depth}
+                    dimension="length"
+                    unit="cm"
+                    min={0}
+                    max={3}
+                    onCommit={(depth) => set(o, { depth })}
+                  />
+                </td>
+                <td className="w-24">
+                  {o.kind !== 'lip' && (
                     <QuantityInput
-                      label={`${o.name}: below the surface`}
-                      si={o.depth}
+                      label={`${o.name}: bore`}
+                      si={o.diameter}
                       dimension="length"
-                      unit="cm"
-                      min={0}
-                      max={3}
-                      onCommit={(depth) => set(o, { depth })}
+                      unit="mm"
+                      min={0.0005}
+                      max={0.3}
+                      onCommit={(diameter) => set(o, { diameter })}
                     />
-                  </td>
-                  <td className="w-24">
-                    {o.kind !== 'lip' && (
+                  )}
+                </td>
+                <td className="w-44">
+                  {o.kind === 'spray-bar' && (
+                    <span className="flex gap-2">
                       <QuantityInput
-                        label={`${o.name}: bore`}
-                        si={o.diameter}
+                        label={`${o.name}: holes`}
+                        si={o.holes}
+                        dimension="ratio"
+                        min={1}
+                        max={500}
+                        whole
+                        onCommit={(holes) => set(o, { holes })}
+                      />
+                      <QuantityInput
+                        label={`${o.name}: holes apart`}
+                        si={o.spacing}
                         dimension="length"
                         unit="mm"
-                        min={0.0005}
-                        max={0.3}
-                        onCommit={(diameter) => set(o, { diameter })}
+                        min={0.001}
+                        max={1}
+                        onCommit={(spacing) => set(o, { spacing })}
                       />
-                    )}
-                  </td>
-                  <td className="w-44">
-                    {o.kind === 'spray-bar' && (
-                      <span className="flex gap-2">
-                        <QuantityInput
-                          label={`${o.name}: holes`}
-                          si={o.holes}
-                          dimension="ratio"
-                          min={1}
-                          max={500}
-                          whole
-                          onCommit={(holes) => set(o, { holes })}
-                        />
-                        <QuantityInput
-                          label={`${o.name}: holes apart`}
-                          si={o.spacing}
-                          dimension="length"
-                          unit="mm"
-                          min={0.001}
-                          max={1}
-                          onCommit={(spacing) => set(o, { spacing })}
-                        />
-                      </span>
-                    )}
-                  </td>
-                  <td className="w-24">
-                    {o.kind === 'lip' && (
-                      <QuantityInput
-                        label={`${o.name}: width`}
-                        si={o.width}
-                        dimension="length"
-                        unit="cm"
-                        min={0.005}
-                        max={3}
-                        onCommit={(width) => set(o, { width })}
-                      />
-                    )}
-                  </td>
-                  <td>
-                    <IconButton
-                      label={`Delete ${o.name}`}
-                      icon={Trash2}
-                      onClick={() => write(outlets.filter((x) => x.id !== o.id))}
+                    </span>
+                  )}
+                </td>
+                <td className="w-24">
+                  {o.kind === 'lip' && (
+                    <QuantityInput
+                      label={`${o.name}: width`}
+                      si={o.width}
+                      dimension="length"
+                      unit="cm"
+                      min={0.005}
+                      max={3}
+                      onCommit={(width) => set(o, { width })}
                     />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  )}
+                </td>
+                <td>
+                  <IconButton
+                    label={`Delete ${o.name}`}
+                    icon={Trash2}
+                    onClick={() => write(outlets.filter((x) => x.id !== o.id))}
+                  />
+                </td>
+              </tr>
+            ))}
+          </Sheet>
         </div>
       )}
       {FILTERS[dossier.model.kind].intake && (

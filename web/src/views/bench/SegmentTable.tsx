@@ -7,6 +7,7 @@ import { changeRow } from '../../api/rows'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { fittingPiece, hosePiece, sprayBarPiece } from '@ypsometer/core/kinds/starters'
 import { newId } from './newId'
+import { Sheet } from '../../figures/Sheet'
 
 /** Every piece of the run in flow order, from intake to outlet. */
 export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
@@ -30,93 +31,83 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
   return (
     <div className="min-w-0">
       <div className="overflow-x-auto">
-        <table className="sheet min-w-[36rem]">
-          <thead>
-            <tr>
-              <th scope="col">Piece, in flow order</th>
-              <th scope="col" className="w-[22%]">
-                Size
-              </th>
-              <th scope="col" className="w-[17%]">
-                Bore
-              </th>
-              <th scope="col" className="w-[18%]">
-                Wall, or K
-              </th>
-              <th scope="col" className="w-28">
-                <span className="sr-only">Move, remove</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {segments.map((s, i) => (
-              <tr key={s.id}>
-                <td>
-                  <input
-                    className="field"
-                    aria-label={`Name of piece ${i + 1}`}
-                    defaultValue={s.label}
-                    key={s.label}
-                    maxLength={80}
-                    onBlur={(e) =>
-                      e.target.value.trim() &&
-                      e.target.value !== s.label &&
-                      set(i, { label: e.target.value.trim() })
+        <Sheet
+          className="min-w-[36rem]"
+          columns={[
+            'Piece, in flow order',
+            { label: 'Size', className: 'w-[22%]' },
+            { label: 'Bore', className: 'w-[17%]' },
+            { label: 'Wall, or K', className: 'w-[18%]' },
+            { label: <span className="sr-only">Move, remove</span>, className: 'w-28' },
+          ]}
+        >
+          {segments.map((s, i) => (
+            <tr key={s.id}>
+              <td>
+                <input
+                  className="field"
+                  aria-label={`Name of piece ${i + 1}`}
+                  defaultValue={s.label}
+                  key={s.label}
+                  maxLength={80}
+                  onBlur={(e) =>
+                    e.target.value.trim() &&
+                    e.target.value !== s.label &&
+                    set(i, { label: e.target.value.trim() })
+                  }
+                />
+                {s.kind === 'hose' && (
+                  <label className="muted mt-1 flex items-center gap-1.5 text-[0.85rem]">
+                    <input
+                      type="checkbox"
+                      className="checkbox checkbox-sm size-6"
+                      checked={s.clear ?? false}
+                      onChange={(e) => set(i, { clear: e.target.checked })}
+                    />
+                    clear
+                  </label>
+                )}
+                {s.kind === 'fitting' && (
+                  <select
+                    className="field muted !min-h-7 text-[0.85rem]"
+                    aria-label={`What piece ${i + 1} is`}
+                    value={s.catalogue ?? ''}
+                    onChange={(e) =>
+                      set(i, { catalogue: FITTING_IDS.find((id) => id === e.target.value) ?? null })
                     }
-                  />
-                  {s.kind === 'hose' && (
-                    <label className="muted mt-1 flex items-center gap-1.5 text-[0.85rem]">
-                      <input
-                        type="checkbox"
-                        className="checkbox checkbox-sm size-6"
-                        checked={s.clear ?? false}
-                        onChange={(e) => set(i, { clear: e.target.checked })}
-                      />
-                      clear
-                    </label>
-                  )}
-                  {s.kind === 'fitting' && (
-                    <select
-                      className="field muted !min-h-7 text-[0.85rem]"
-                      aria-label={`What piece ${i + 1} is`}
-                      value={s.catalogue ?? ''}
-                      onChange={(e) =>
-                        set(i, { catalogue: FITTING_IDS.find((id) => id === e.target.value) ?? null })
-                      }
-                    >
-                      <option value="">not said what it is</option>
-                      {FITTING_KINDS.map((f) => (
-                        <option key={f.id} value={f.id}>
-                          {f.label}
-                        </option>
-                      ))}
-                    </select>
-                  )}
-                </td>
-                <PieceCells segment={s} index={i} set={(c) => set(i, c)} />
-                <td className="whitespace-nowrap">
-                  <IconButton
-                    label={`Move ${s.label} up`}
-                    icon={ChevronUp}
-                    disabled={i === 0}
-                    onClick={() => move(i, -1)}
-                  />
-                  <IconButton
-                    label={`Move ${s.label} down`}
-                    icon={ChevronDown}
-                    disabled={i === segments.length - 1}
-                    onClick={() => move(i, 1)}
-                  />
-                  <IconButton
-                    label={`Remove ${s.label}`}
-                    icon={X}
-                    onClick={() => write(segments.filter((_, j) => j !== i))}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                  >
+                    <option value="">not said what it is</option>
+                    {FITTING_KINDS.map((f) => (
+                      <option key={f.id} value={f.id}>
+                        {f.label}
+                      </option>
+                    ))}
+                  </select>
+                )}
+              </td>
+              <PieceCells segment={s} index={i} set={(c) => set(i, c)} />
+              <td className="whitespace-nowrap">
+                <IconButton
+                  label={`Move ${s.label} up`}
+                  icon={ChevronUp}
+                  disabled={i === 0}
+                  onClick={() => move(i, -1)}
+                />
+                <IconButton
+                  label={`Move ${s.label} down`}
+                  icon={ChevronDown}
+                  disabled={i === segments.length - 1}
+                  onClick={() => move(i, 1)}
+                />
+                <IconButton
+                  label={`Remove ${s.label}`}
+                  icon={X}
+                  onClick={() => write(segments.filter((_, j) => j !== i))}
+                />
+              </td>
+            </tr>
+          ))}
+        </Sheet>
       </div>
       <label className="mt-2 inline-flex items-baseline gap-2">
         <span className="kicker">Add</span>

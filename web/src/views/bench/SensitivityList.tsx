@@ -1,6 +1,7 @@
 import type { HookupResult } from '@ypsometer/core/trials/modelPump'
 import { FigureView } from '../../figures/FigureView'
 import { ProvenanceTag } from '../../figures/Provenance'
+import { Sheet } from '../../figures/Sheet'
 
 /** What one change at a time would give, computed without media. */
 export function SensitivityList({ hookup }: { readonly hookup: HookupResult }) {
@@ -10,18 +11,16 @@ export function SensitivityList({ hookup }: { readonly hookup: HookupResult }) {
       <h3>
         What a change would give <ProvenanceTag of="computed" />
       </h3>
-      <table className="sheet mt-1">
-        <tbody>
-          {hookup.sensitivity.map((s) => (
-            <tr key={s.id}>
-              <td>{s.label}</td>
-              <td className="r">
-                <FigureView figure={s.figure} inline signed digits={2} />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sheet className="mt-1">
+        {hookup.sensitivity.map((s) => (
+          <tr key={s.id}>
+            <td>{s.label}</td>
+            <td className="r">
+              <FigureView figure={s.figure} inline signed digits={2} />
+            </td>
+          </tr>
+        ))}
+      </Sheet>
     </div>
   )
 }

@@ -26,6 +26,7 @@ import { cellsOf, KINDS, outcomeWords, seriesWords, type NumberCell } from '../.
 import { TrialViewContext } from '../../trials/view'
 import { repeatTrial } from '../../trials/startTrial'
 import { SeriesChart } from '../../charts'
+import { right, Sheet, unnamed } from '../../figures/Sheet'
 
 const ImportDialog = lazy(() => retryWhenBack(() => import('./ImportDialog')))
 
@@ -237,80 +238,69 @@ function Readings({
   }
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Readings, table">
-      <table className="sheet">
-        <thead>
-          <tr>
-            <th scope="col" className="w-8">
-              <span className="sr-only">Number</span>
-            </th>
-            {has.series && <th scope="col">Of</th>}
-            {has.volume && <th scope="col">Volume</th>}
-            {has.seconds && <th scope="col">Seconds</th>}
-            {has.value && <th scope="col">{called('value') ?? 'Amount'}</th>}
-            {flows.length > 0 && (
-              <th scope="col" className="r">
-                Flow
-              </th>
-            )}
-            {has.outcome && <th scope="col">Outcome</th>}
-            {has.note && <th scope="col">Note</th>}
-            <th>
-              <span className="sr-only">Actions</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {readings.map((r, i) => {
-            const cell = (field: 'volume' | 'seconds' | 'value', min: number, max: number) => {
-              const c = numbers(r.series).find((n) => n.field === field) ?? USUAL_CELL[field]
-              return (
-                <td className="min-w-28">
-                  {r[field] !== null && (
-                    <QuantityInput
-                      label={`${c.label} of reading ${i + 1}`}
-                      si={r[field]}
-                      dimension={c.dimension}
-                      min={min}
-                      max={max}
-                      {...(c.unit && { unit: c.unit })}
-                      onCommit={(v) => changeRow('readings', r, { [field]: v })}
-                    />
-                  )}
-                </td>
-              )
-            }
-            const limits = shape.valueBySeries?.[r.series] ?? shape.value
+      <Sheet
+        columns={[
+          { label: <span className="sr-only">Number</span>, className: 'w-8' },
+          ...(has.series ? ['Of'] : []),
+          ...(has.volume ? ['Volume'] : []),
+          ...(has.seconds ? ['Seconds'] : []),
+          ...(has.value ? [<>{called('value') ?? 'Amount'}</>] : []),
+          ...(flows.length > 0 ? [right('Flow')] : []),
+          ...(has.outcome ? ['Outcome'] : []),
+          ...(has.note ? ['Note'] : []),
+          unnamed('Actions'),
+        ]}
+      >
+        {readings.map((r, i) => {
+          const cell = (field: 'volume' | 'seconds' | 'value', min: number, max: number) => {
+            const c = numbers(r.series).find((n) => n.field === field) ?? USUAL_CELL[field]
             return (
-              <tr key={r.id}>
-                <td className="muted num" data-plain>
-                  {i + 1}
-                </td>
-                {has.series && <td>{seriesWords(trial, r.series)}</td>}
-                {has.volume && cell('volume', 1e-6, 10)}
-                {has.seconds && cell('seconds', shape.seconds?.min ?? 0, shape.seconds?.max ?? LONGEST_WATCH)}
-                {has.value && cell('value', limits?.min ?? 0, limits?.max ?? 1e9)}
-                {flows.length > 0 && (
-                  <td className="r num" data-plain>
-                    {flows[i] !== undefined && <Num si={flows[i]} dimension="flow" />}
-                    {suspect === i && <div className="text-warning text-[0.85rem]">stands apart (kept)</div>}
-                  </td>
-                )}
-                {has.outcome && <td>{outcomeWords(trial.kind, r.outcome)}</td>}
-                {has.note && (
-                  <td className="muted text-[0.9rem]">{[r.note, r.source].filter(Boolean).join(' · ')}</td>
-                )}
-                <td className="w-10">
-                  <IconButton
-                    label={`Take out reading ${i + 1}`}
-                    icon={X}
-                    onClick={() => removeRow('readings', r, `Reading ${i + 1}`)}
+              <td className="min-w-28">
+                {r[field] !== null && (
+                  <QuantityInput
+                    label={`${c.label} of reading ${i + 1}`}
+                    si={r[field]}
+                    dimension={c.dimension}
+                    min={min}
+                    max={max}
+                    {...(c.unit && { unit: c.unit })}
+                    onCommit={(v) => changeRow('readings', r, { [field]: v })}
                   />
-                </td>
-              </tr>
+                )}
+              </td>
             )
-          })}
-        </tbody>
-      </table>
+          }
+          const limits = shape.valueBySeries?.[r.series] ?? shape.value
+          return (
+            <tr key={r.id}>
+              <td className="muted num" data-plain>
+                {i + 1}
+              </td>
+              {has.series && <td>{seriesWords(trial, r.series)}</td>}
+              {has.volume && cell('volume', 1e-6, 10)}
+              {has.seconds && cell('seconds', shape.seconds?.min ?? 0, shape.seconds?.max ?? LONGEST_WATCH)}
+              {has.value && cell('value', limits?.min ?? 0, limits?.max ?? 1e9)}
+              {flows.length > 0 && (
+                <td className="r num" data-plain>
+                  {flows[i] !== undefined && <Num si={flows[i]} dimension="flow" />}
+                  {suspect === i && <div className="text-warning text-[0.85rem]">stands apart (kept)</div>}
+                </td>
+              )}
+              {has.outcome && <td>{outcomeWords(trial.kind, r.outcome)}</td>}
+              {has.note && (
+                <td className="muted text-[0.9rem]">{[r.note, r.source].filter(Boolean).join(' · ')}</td>
+              )}
+              <td className="w-10">
+                <IconButton
+                  label={`Take out reading ${i + 1}`}
+                  icon={X}
+                  onClick={() => removeRow('readings', r, `Reading ${i + 1}`)}
+                />
+              </td>
+            </tr>
+          )
+        })}
+      </Sheet>
       <p className="muted text-[0.85rem]">
         {STATE_WORDS[trial.state]}. Corrections keep the time a reading was taken; nothing is dropped by
         statistics.

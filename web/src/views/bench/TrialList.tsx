@@ -17,6 +17,7 @@ import { STATE_WORDS } from '../../words'
 import { benchCsv } from './exportCsv'
 import { KIND_ORDER, KINDS } from '../../trials'
 import { repeatTrial, startTrial } from '../../trials/startTrial'
+import { right, Sheet, unnamed } from '../../figures/Sheet'
 
 const ImportDialog = lazy(() => retryWhenBack(() => import('./ImportDialog')))
 
@@ -79,32 +80,22 @@ export function TrialList() {
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Trials, table">
-          <table
-            className="sheet entries mt-2 sm:min-w-[46rem]"
-            role="table"
-            aria-rowcount={trials.length + 1}
+          <Sheet
+            className="entries mt-2 sm:min-w-[46rem]"
+            bodies
+            rowCount={trials.length + 1}
+            columns={[
+              'Trial',
+              'Fill',
+              'Attached',
+              right('Lift'),
+              right('Readings'),
+              { label: 'Result', className: 'pl-6' },
+              unnamed('Actions'),
+            ]}
           >
-            <thead>
-              <tr>
-                <th scope="col">Trial</th>
-                <th scope="col">Fill</th>
-                <th scope="col">Attached</th>
-                <th scope="col" className="r">
-                  Lift
-                </th>
-                <th scope="col" className="r">
-                  Readings
-                </th>
-                <th scope="col" className="pl-6">
-                  Result
-                </th>
-                <th>
-                  <span className="sr-only">Actions</span>
-                </th>
-              </tr>
-            </thead>
             <Rows trials={trials} />
-          </table>
+          </Sheet>
         </div>
       )}
       {importing && (

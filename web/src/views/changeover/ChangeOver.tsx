@@ -19,6 +19,7 @@ import { Said } from '../../tank/Balance'
 import { nameOf, useChange, type Change } from './useChange'
 import { SeriesChart } from '../../charts'
 import { Heading } from '../../frame/Heading'
+import { right, Sheet } from '../../figures/Sheet'
 
 const DAY = 86400
 
@@ -35,10 +36,10 @@ export function ChangeOver() {
   const { tank, change, waiting, error } = found
   if (waiting) return error ? <Failed error={error} what="the tanks" /> : <Loading />
   if (!tank || !change) return <p>This change-over is not here. It may have been deleted.</p>
-  return <Sheet tank={tank} change={change} found={found} />
+  return <ChangeSheet tank={tank} change={change} found={found} />
 }
 
-function Sheet({
+function ChangeSheet({
   tank,
   change,
   found,
@@ -311,56 +312,46 @@ function Tests({ change, planned }: { readonly change: Row; readonly planned: re
       <h2 id="tests-title">Tests, as N</h2>
       <Parked row={change} field="tests" what="The tests" />
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Tests, table">
-        <table className="sheet mt-1 min-w-[32rem]">
-          <thead>
-            <tr>
-              <th scope="col">Day</th>
-              <th scope="col" className="r">
-                Ammonia foretold
-              </th>
-              <th scope="col" className="r">
-                read
-              </th>
-              <th scope="col" className="r">
-                Nitrite foretold
-              </th>
-              <th scope="col" className="r">
-                read
-              </th>
-              <th scope="col" aria-label="Delete" />
+        <Sheet
+          className="mt-1 min-w-[32rem]"
+          columns={[
+            'Day',
+            right('Ammonia foretold'),
+            right('read'),
+            right('Nitrite foretold'),
+            right('read'),
+            '',
+          ]}
+        >
+          {rows.map((t) => (
+            <tr key={t.on}>
+              <td className={`num whitespace-nowrap ${!t.made && late(t.on, false) ? 'text-warning' : ''}`}>
+                {showDay(t.on)}
+              </td>
+              <td className="r">
+                {t.predicted && <FigureView figure={t.predicted.ammonia} inline digits={2} />}
+              </td>
+              <td className="r">
+                {t.made?.ammonia != null && <Num si={t.made.ammonia} dimension="concentration" />}
+              </td>
+              <td className="r">
+                {t.predicted && <FigureView figure={t.predicted.nitrite} inline digits={2} />}
+              </td>
+              <td className="r">
+                {t.made?.nitrite != null && <Num si={t.made.nitrite} dimension="concentration" />}
+              </td>
+              <td>
+                {t.made && (
+                  <IconButton
+                    label={`Delete the test of ${showDay(t.on)}`}
+                    icon={Trash2}
+                    onClick={() => write(change.tests.filter((x) => x.on !== t.on))}
+                  />
+                )}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {rows.map((t) => (
-              <tr key={t.on}>
-                <td className={`num whitespace-nowrap ${!t.made && late(t.on, false) ? 'text-warning' : ''}`}>
-                  {showDay(t.on)}
-                </td>
-                <td className="r">
-                  {t.predicted && <FigureView figure={t.predicted.ammonia} inline digits={2} />}
-                </td>
-                <td className="r">
-                  {t.made?.ammonia != null && <Num si={t.made.ammonia} dimension="concentration" />}
-                </td>
-                <td className="r">
-                  {t.predicted && <FigureView figure={t.predicted.nitrite} inline digits={2} />}
-                </td>
-                <td className="r">
-                  {t.made?.nitrite != null && <Num si={t.made.nitrite} dimension="concentration" />}
-                </td>
-                <td>
-                  {t.made && (
-                    <IconButton
-                      label={`Delete the test of ${showDay(t.on)}`}
-                      icon={Trash2}
-                      onClick={() => write(change.tests.filter((x) => x.on !== t.on))}
-                    />
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       </div>
       <NewTest
         key={change.tests.length}

@@ -28,6 +28,7 @@ import { Owning } from './Owning'
 import { useCompared, type Compared } from './useCompared'
 import { Curves } from '../../charts'
 import { Heading } from '../../frame/Heading'
+import { Sheet, unnamed } from '../../figures/Sheet'
 
 /** Up to four models side by side, the first of them what the others are held against. */
 export function Compare() {
@@ -126,68 +127,66 @@ function Table({ rows, models, set }: TableProps) {
     set((now) => ({ m: change(now.get('m')?.split(',') ?? models.map((m) => m.id)).join(',') || null }))
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Models side by side, table">
-      <table className={`sheet table-fixed ${models.length > 2 ? 'min-w-[44rem]' : ''}`}>
-        <thead>
-          <tr>
-            <th scope="col" className="w-44 max-sm:w-28" aria-label="What is compared" />
-            {models.map((m, i) => (
-              <th key={m.id} scope="col">
-                <Link
-                  to={`/models/${m.id}`}
-                  className="text-base-content text-[1rem] font-bold hover:underline"
-                >
-                  {m.name}
-                </Link>
-                <span className="block font-normal">
-                  {m.maker} · {KIND_WORDS[m.kind].toLowerCase()}
-                </span>
-                <span className="no-print flex gap-1 pt-1">
-                  {i > 0 && (
-                    <button
-                      type="button"
-                      className="btn btn-ghost btn-xs"
-                      onClick={() => to((ids) => [m.id, ...ids.filter((x) => x !== m.id)])}
-                    >
-                      <ArrowLeft size={13} aria-hidden="true" /> put first
-                    </button>
-                  )}
+      <Sheet
+        className={`table-fixed ${models.length > 2 ? 'min-w-[44rem]' : ''}`}
+        columns={[
+          unnamed('What is compared', 'w-44 max-sm:w-28'),
+          ...models.map((m, i) => (
+            <Fragment key={m.id}>
+              <Link
+                to={`/models/${m.id}`}
+                className="text-base-content text-[1rem] font-bold hover:underline"
+              >
+                {m.name}
+              </Link>
+              <span className="block font-normal">
+                {m.maker} · {KIND_WORDS[m.kind].toLowerCase()}
+              </span>
+              <span className="no-print flex gap-1 pt-1">
+                {i > 0 && (
                   <button
                     type="button"
-                    className="btn btn-ghost btn-xs btn-square"
-                    aria-label={`Take ${m.name} out`}
-                    onClick={() => to((ids) => ids.filter((x) => x !== m.id))}
+                    className="btn btn-ghost btn-xs"
+                    onClick={() => to((ids) => [m.id, ...ids.filter((x) => x !== m.id)])}
                   >
-                    <X size={13} aria-hidden="true" />
+                    <ArrowLeft size={13} aria-hidden="true" /> put first
                   </button>
-                </span>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {groups.map((g) => (
-            <Fragment key={g}>
-              <tr>
-                <th scope="rowgroup" colSpan={models.length + 1} className="!pt-4 first-letter:uppercase">
-                  {g}
-                </th>
-              </tr>
-              {rows
-                .filter((r) => r.group === g)
-                .map((r) => (
-                  <tr key={r.id}>
-                    <td>{r.label}</td>
-                    {r.cells.map((cell, i) => (
-                      <td key={models[i]?.id ?? i} className="align-top">
-                        <Entry cell={cell} />
-                      </td>
-                    ))}
-                  </tr>
-                ))}
+                )}
+                <button
+                  type="button"
+                  className="btn btn-ghost btn-xs btn-square"
+                  aria-label={`Take ${m.name} out`}
+                  onClick={() => to((ids) => ids.filter((x) => x !== m.id))}
+                >
+                  <X size={13} aria-hidden="true" />
+                </button>
+              </span>
             </Fragment>
-          ))}
-        </tbody>
-      </table>
+          )),
+        ]}
+      >
+        {groups.map((g) => (
+          <Fragment key={g}>
+            <tr>
+              <th scope="rowgroup" colSpan={models.length + 1} className="!pt-4 first-letter:uppercase">
+                {g}
+              </th>
+            </tr>
+            {rows
+              .filter((r) => r.group === g)
+              .map((r) => (
+                <tr key={r.id}>
+                  <td>{r.label}</td>
+                  {r.cells.map((cell, i) => (
+                    <td key={models[i]?.id ?? i} className="align-top">
+                      <Entry cell={cell} />
+                    </td>
+                  ))}
+                </tr>
+              ))}
+          </Fragment>
+        ))}
+      </Sheet>
     </div>
   )
 }

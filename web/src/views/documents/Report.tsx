@@ -2,6 +2,7 @@ import type { ImportReport } from '@ypsometer/contract'
 import { useState } from 'react'
 import { fieldWords, oneOf, showField } from '../../figures/fieldWords'
 import { units } from '../../settings/settings'
+import { right, Sheet } from '../../figures/Sheet'
 
 const MOST = 60
 const STATE_WORDS = { new: 'new', same: 'there already', changed: 'changed' } as const
@@ -30,26 +31,15 @@ export function Report({ report: { counts, rows, refused }, name, taken }: Props
         <p className="text-error font-medium" dir="auto">
           {name} is refused; nothing was touched.
         </p>
-        <table className="sheet mt-2">
-          <thead>
-            <tr>
-              <th scope="col" className="r">
-                Line
-              </th>
-              <th scope="col">Field</th>
-              <th scope="col">What would be taken</th>
+        <Sheet className="mt-2" columns={[right('Line'), 'Field', 'What would be taken']}>
+          {refused.map((r, i) => (
+            <tr key={i}>
+              <td className="r num">{r.line ?? '–'}</td>
+              <td className="num break-all">{r.field}</td>
+              <td>{r.message}</td>
             </tr>
-          </thead>
-          <tbody>
-            {refused.map((r, i) => (
-              <tr key={i}>
-                <td className="r num">{r.line ?? '–'}</td>
-                <td className="num break-all">{r.field}</td>
-                <td>{r.message}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       </div>
     )
   const told = rows.filter((r) => r.state !== 'same')
@@ -60,35 +50,26 @@ export function Report({ report: { counts, rows, refused }, name, taken }: Props
         changed, <span className="num">{counts.same}</span> there already. {taken && 'Taken.'}
       </p>
       {told.length > 0 && (
-        <table className="sheet mt-2">
-          <thead>
-            <tr>
-              <th scope="col">What</th>
-              <th scope="col">State</th>
-              <th scope="col">Then, and now</th>
+        <Sheet className="mt-2" columns={['What', 'State', 'Then, and now']}>
+          {told.slice(0, all ? undefined : MOST).map((r) => (
+            <tr key={`${r.collection}-${r.id}`}>
+              <td dir="auto" className="break-words">
+                {r.name.replace(/-/g, ' ') || r.id}
+                <span className="muted block text-[0.82rem]">{oneOf(r.collection)}</span>
+              </td>
+              <td>{STATE_WORDS[r.state]}</td>
+              <td className="text-[0.9rem]">
+                {changesOf(r).map(({ field, then, now }) => (
+                  <div key={field} className="break-words" dir="auto">
+                    <span className="muted">{fieldWords(field)}:</span>{' '}
+                    {showField(r.collection, field, then, system, r.name)} →{' '}
+                    {showField(r.collection, field, now, system, r.name)}
+                  </div>
+                ))}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {told.slice(0, all ? undefined : MOST).map((r) => (
-              <tr key={`${r.collection}-${r.id}`}>
-                <td dir="auto" className="break-words">
-                  {r.name.replace(/-/g, ' ') || r.id}
-                  <span className="muted block text-[0.82rem]">{oneOf(r.collection)}</span>
-                </td>
-                <td>{STATE_WORDS[r.state]}</td>
-                <td className="text-[0.9rem]">
-                  {changesOf(r).map(({ field, then, now }) => (
-                    <div key={field} className="break-words" dir="auto">
-                      <span className="muted">{fieldWords(field)}:</span>{' '}
-                      {showField(r.collection, field, then, system, r.name)} →{' '}
-                      {showField(r.collection, field, now, system, r.name)}
-                    </div>
-                  ))}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       )}
       {told.length > MOST && !all && (
         <button type="button" className="btn btn-ghost btn-sm mt-2" onClick={() => setAll(true)}>

@@ -3,6 +3,7 @@ import type { Symptom } from '@ypsometer/core/hands/vocabulary'
 import { showPercent } from '@ypsometer/core/units/format'
 import { FigureView } from '../../figures/FigureView'
 import { OUTCOME_WORDS } from './words'
+import { right, Sheet } from '../../figures/Sheet'
 
 interface Props {
   readonly found: Search
@@ -23,35 +24,22 @@ export function Suspects({ found, symptom, picked, onPick }: Props) {
         The most likely to be found in a minute comes first. Chances are rules of thumb, moved by the record
         and by what you find.
       </p>
-      <table className="sheet mt-2">
-        <thead>
-          <tr>
-            <th scope="col">Cause</th>
-            <th scope="col" className="r">
-              Minutes
-            </th>
-            <th scope="col" className="r">
-              Chance
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {[...it, ...open, ...looked].map((s) => (
-            <Row
-              key={s.check.id}
-              suspect={s}
-              symptom={symptom}
-              picked={picked === s.check.id}
-              onPick={onPick}
-            />
-          ))}
-          <tr>
-            <td className="muted">something that is on no list</td>
-            <td />
-            <td className="r num muted">{showPercent(found.none)}</td>
-          </tr>
-        </tbody>
-      </table>
+      <Sheet className="mt-2" columns={['Cause', right('Minutes'), right('Chance')]}>
+        {[...it, ...open, ...looked].map((s) => (
+          <Row
+            key={s.check.id}
+            suspect={s}
+            symptom={symptom}
+            picked={picked === s.check.id}
+            onPick={onPick}
+          />
+        ))}
+        <tr>
+          <td className="muted">something that is on no list</td>
+          <td />
+          <td className="r num muted">{showPercent(found.none)}</td>
+        </tr>
+      </Sheet>
     </section>
   )
 }

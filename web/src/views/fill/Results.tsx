@@ -15,6 +15,7 @@ import type { Figure } from '@ypsometer/core/figures/figure'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { FigureView } from '../../figures/FigureView'
 import { HEAVY } from '@ypsometer/core/volumes/interior'
+import { right, Sheet } from '../../figures/Sheet'
 
 interface Props {
   readonly outcome: Outcome
@@ -41,48 +42,39 @@ export function Results({ outcome, stock, differences, against }: Props) {
   return (
     <section aria-labelledby="results-title">
       <h2 id="results-title">What it comes to</h2>
-      <table className="sheet mt-1" aria-live="polite">
-        <thead>
-          <tr>
-            <th scope="col">
-              <span className="sr-only">What</span>
-            </th>
-            <th scope="col" className="r">
-              this fill
-            </th>
-            {differences && (
-              <th scope="col" className="r">
-                against {against?.toLowerCase()}
-              </th>
-            )}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((figure) => {
-            if (!figure) return null
-            const change = differences?.find(
-              (d) => d.id.split('-').slice(0, 2).join('-') === figure.id.split('-').slice(0, 2).join('-'),
-            )
-            // A difference within the noise is neither better nor worse.
-            const noise = Math.max(figure.uncertainty ?? 0, 0.01 * Math.abs(figure.value), 1e-9)
-            const worse =
-              change && Math.abs(change.change.value) > noise && change.change.value > 0 !== change.more
-            return (
-              <tr key={figure.id}>
-                <td>{figure.label}</td>
-                <td className="r">
-                  <FigureView figure={figure} inline {...(figure.id === 'fill-cost' && { digits: 4 })} />
+      <Sheet
+        className="mt-1"
+        aria-live="polite"
+        columns={[
+          <span className="sr-only">What</span>,
+          right('this fill'),
+          ...(differences ? [right(<>against {against?.toLowerCase()}</>)] : []),
+        ]}
+      >
+        {rows.map((figure) => {
+          if (!figure) return null
+          const change = differences?.find(
+            (d) => d.id.split('-').slice(0, 2).join('-') === figure.id.split('-').slice(0, 2).join('-'),
+          )
+          // A difference within the noise is neither better nor worse.
+          const noise = Math.max(figure.uncertainty ?? 0, 0.01 * Math.abs(figure.value), 1e-9)
+          const worse =
+            change && Math.abs(change.change.value) > noise && change.change.value > 0 !== change.more
+          return (
+            <tr key={figure.id}>
+              <td>{figure.label}</td>
+              <td className="r">
+                <FigureView figure={figure} inline {...(figure.id === 'fill-cost' && { digits: 4 })} />
+              </td>
+              {differences && (
+                <td className={`r ${worse ? 'text-error' : ''}`}>
+                  {change && <FigureView figure={change.change} inline said signed digits={2} />}
                 </td>
-                {differences && (
-                  <td className={`r ${worse ? 'text-error' : ''}`}>
-                    {change && <FigureView figure={change.change} inline said signed digits={2} />}
-                  </td>
-                )}
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+              )}
+            </tr>
+          )
+        })}
+      </Sheet>
       {full && full.value >= HEAVY && (
         <p className="text-warning mt-1 font-medium">
           Full it passes {HEAVY} kg: empty it first, or lift it as two.

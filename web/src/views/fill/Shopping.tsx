@@ -3,6 +3,7 @@ import { costFigure, leftOverFigure, neededFigure } from '@ypsometer/core/path/f
 import { Link } from 'react-router'
 import { showMoney } from '../../fields/MoneyField'
 import { FigureView } from '../../figures/FigureView'
+import { right, Sheet } from '../../figures/Sheet'
 
 /** What to buy for a fill: whole packs, what they cost, what is left over. */
 export function Shopping({ outcome }: { readonly outcome: Outcome }) {
@@ -13,59 +14,36 @@ export function Shopping({ outcome }: { readonly outcome: Outcome }) {
     <section aria-labelledby="shopping-title" className="as-needed">
       <h2 id="shopping-title">Shopping list</h2>
       <div className="overflow-x-auto">
-        <table className="sheet">
-          <thead>
-            <tr>
-              <th scope="col">Medium</th>
-              <th scope="col" className="r">
-                needed
-              </th>
-              <th scope="col" className="r">
-                packs
-              </th>
-              <th scope="col" className="r">
-                left over
-              </th>
-              <th scope="col" className="r">
-                price
-              </th>
+        <Sheet columns={['Medium', right('needed'), right('packs'), right('left over'), right('price')]}>
+          {shopping.map((l) => (
+            <tr key={l.medium.id}>
+              <td>
+                <Link className="hover:underline" to={`/library/${l.medium.id}`}>
+                  {l.medium.name}
+                </Link>
+              </td>
+              <td className="r">
+                <FigureView figure={neededFigure(l)} inline said />
+              </td>
+              <td className="r num" data-plain>
+                {l.packs ?? '–'}
+              </td>
+              <td className="r">
+                {l.leftOver === null ? '–' : <FigureView figure={leftOverFigure(l)} inline said digits={2} />}
+              </td>
+              <td className="r num whitespace-nowrap" data-plain>
+                {l.costMinor === null ? (
+                  <span className="muted">no price</span>
+                ) : (
+                  showMoney(l.costMinor, l.currency)
+                )}
+                {l.medium.pricedOn === null && l.costMinor !== null && (
+                  <span className="muted"> · undated</span>
+                )}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {shopping.map((l) => (
-              <tr key={l.medium.id}>
-                <td>
-                  <Link className="hover:underline" to={`/library/${l.medium.id}`}>
-                    {l.medium.name}
-                  </Link>
-                </td>
-                <td className="r">
-                  <FigureView figure={neededFigure(l)} inline said />
-                </td>
-                <td className="r num" data-plain>
-                  {l.packs ?? '–'}
-                </td>
-                <td className="r">
-                  {l.leftOver === null ? (
-                    '–'
-                  ) : (
-                    <FigureView figure={leftOverFigure(l)} inline said digits={2} />
-                  )}
-                </td>
-                <td className="r num whitespace-nowrap" data-plain>
-                  {l.costMinor === null ? (
-                    <span className="muted">no price</span>
-                  ) : (
-                    showMoney(l.costMinor, l.currency)
-                  )}
-                  {l.medium.pricedOn === null && l.costMinor !== null && (
-                    <span className="muted"> · undated</span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       </div>
       {sum && (
         <p className="mt-1 text-right">

@@ -9,6 +9,7 @@ import { removeRow } from '../../frame/removed'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
 import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../../frame/dossier'
+import { Sheet } from '../../figures/Sheet'
 
 interface Props {
   readonly chambers: readonly Chamber[]
@@ -53,60 +54,58 @@ export function ChamberList({ chambers, selected, onSelect }: Props) {
           <Plus size={16} aria-hidden="true" /> Add one
         </button>
       </div>
-      <table className="sheet mt-1">
-        <tbody>
-          {sorted.map((c, i) => {
-            const v = volume(c)
-            return (
-              <tr key={c.id} className={c.id === selected ? 'bg-base-200' : ''}>
-                <td className="num muted w-8 pl-2" data-plain>
-                  {i + 1}
-                </td>
-                <td>
-                  <button
-                    type="button"
-                    aria-pressed={c.id === selected}
-                    className={`cursor-pointer text-left ${c.id === selected ? 'font-bold' : 'hover:underline'}`}
-                    onClick={() => onSelect(c.id)}
-                  >
-                    {c.name}
-                  </button>
-                  <div className="muted text-[0.82rem]">
-                    <Swatch id={`l${i}`} name={c.use} /> {LITRE_WORDS[c.use]}
-                    {!c.measured && ' · not measured yet'}
-                  </div>
-                </td>
-                <td className="r">
-                  {v === null ? (
-                    <span className="text-error">does not fit</span>
-                  ) : (
-                    <FigureView figure={v} inline />
-                  )}
-                </td>
-                <td className="w-28 text-right whitespace-nowrap">
-                  <IconButton
-                    label={`Move ${c.name} earlier in the flow`}
-                    icon={ChevronUp}
-                    disabled={i === 0}
-                    onClick={() => swap(i, -1)}
-                  />
-                  <IconButton
-                    label={`Move ${c.name} later in the flow`}
-                    icon={ChevronDown}
-                    disabled={i === sorted.length - 1}
-                    onClick={() => swap(i, 1)}
-                  />
-                  <IconButton
-                    label={`Delete ${c.name}`}
-                    icon={X}
-                    onClick={() => removeRow('chambers', c, c.name)}
-                  />
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Sheet className="mt-1">
+        {sorted.map((c, i) => {
+          const v = volume(c)
+          return (
+            <tr key={c.id} className={c.id === selected ? 'bg-base-200' : ''}>
+              <td className="num muted w-8 pl-2" data-plain>
+                {i + 1}
+              </td>
+              <td>
+                <button
+                  type="button"
+                  aria-pressed={c.id === selected}
+                  className={`cursor-pointer text-left ${c.id === selected ? 'font-bold' : 'hover:underline'}`}
+                  onClick={() => onSelect(c.id)}
+                >
+                  {c.name}
+                </button>
+                <div className="muted text-[0.82rem]">
+                  <Swatch id={`l${i}`} name={c.use} /> {LITRE_WORDS[c.use]}
+                  {!c.measured && ' · not measured yet'}
+                </div>
+              </td>
+              <td className="r">
+                {v === null ? (
+                  <span className="text-error">does not fit</span>
+                ) : (
+                  <FigureView figure={v} inline />
+                )}
+              </td>
+              <td className="w-28 text-right whitespace-nowrap">
+                <IconButton
+                  label={`Move ${c.name} earlier in the flow`}
+                  icon={ChevronUp}
+                  disabled={i === 0}
+                  onClick={() => swap(i, -1)}
+                />
+                <IconButton
+                  label={`Move ${c.name} later in the flow`}
+                  icon={ChevronDown}
+                  disabled={i === sorted.length - 1}
+                  onClick={() => swap(i, 1)}
+                />
+                <IconButton
+                  label={`Delete ${c.name}`}
+                  icon={X}
+                  onClick={() => removeRow('chambers', c, c.name)}
+                />
+              </td>
+            </tr>
+          )
+        })}
+      </Sheet>
     </section>
   )
 }

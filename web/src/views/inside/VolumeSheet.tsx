@@ -17,6 +17,7 @@ import { printedFigure } from '@ypsometer/core/trials/printed'
 import { LITRE_WORDS, Swatch } from '../../cutaway/patterns'
 import { FigureView } from '../../figures/FigureView'
 import { useDossierContext } from '../../frame/dossier'
+import { Sheet } from '../../figures/Sheet'
 
 /** The volume audit: each litre under its one name, closure against the water fill, and the label's media volume. */
 export function VolumeSheet() {
@@ -47,37 +48,35 @@ export function VolumeSheet() {
         </p>
       )}
       <Shares audit={audit} />
-      <table className="sheet mt-2">
-        <tbody>
-          {LITRE_NAMES.filter((n) => audit.byName[n] > 0).map((n) => (
-            <tr key={n}>
-              <td>
-                <Swatch id="v" name={n} /> {LITRE_WORDS[n]}
-              </td>
-              <td className={`r ${n === 'wasted' ? 'text-error font-medium' : ''}`}>
-                <FigureView figure={litreFigure(audit, n, LITRE_WORDS[n])} inline />
-              </td>
-              <td className="r w-20">
-                <FigureView
-                  figure={shareFigure(
-                    `share-${n}`,
-                    `${LITRE_WORDS[n]}, share of all`,
-                    put('part', LITRE_WORDS[n], audit.byName[n], 'volume', 'computed'),
-                    put('all', 'gross internal volume', audit.gross, 'volume', 'computed'),
-                  )}
-                  inline
-                />
-              </td>
-            </tr>
-          ))}
-          <tr className="font-bold">
-            <td>All of it</td>
-            <td className="r" colSpan={2}>
-              <FigureView figure={grossFigure(audit)} />
+      <Sheet className="mt-2">
+        {LITRE_NAMES.filter((n) => audit.byName[n] > 0).map((n) => (
+          <tr key={n}>
+            <td>
+              <Swatch id="v" name={n} /> {LITRE_WORDS[n]}
+            </td>
+            <td className={`r ${n === 'wasted' ? 'text-error font-medium' : ''}`}>
+              <FigureView figure={litreFigure(audit, n, LITRE_WORDS[n])} inline />
+            </td>
+            <td className="r w-20">
+              <FigureView
+                figure={shareFigure(
+                  `share-${n}`,
+                  `${LITRE_WORDS[n]}, share of all`,
+                  put('part', LITRE_WORDS[n], audit.byName[n], 'volume', 'computed'),
+                  put('all', 'gross internal volume', audit.gross, 'volume', 'computed'),
+                )}
+                inline
+              />
             </td>
           </tr>
-        </tbody>
-      </table>
+        ))}
+        <tr className="font-bold">
+          <td>All of it</td>
+          <td className="r" colSpan={2}>
+            <FigureView figure={grossFigure(audit)} />
+          </td>
+        </tr>
+      </Sheet>
       <dl className="mt-3 grid gap-x-8 gap-y-2 sm:grid-cols-2">
         <Item label="Closes against the water fill">
           {audit.closure && closure ? (

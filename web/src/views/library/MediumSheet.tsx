@@ -4,6 +4,7 @@ import { DateField, QuantityField, SelectField, TextField } from '../../fields/f
 import { FigureView } from '../../figures/FigureView'
 import { FORM_OPTIONS, JOB_OPTIONS } from '../../fillPath/words'
 import { permeabilityFigure, surfaceFigure, usualBypass } from '@ypsometer/core/path/mediumFigures'
+import { Sheet } from '../../figures/Sheet'
 
 const GAPS = [0.001, 0.002, 0.003] as const
 
@@ -41,26 +42,23 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
           </div>
         )}
         {k && (
-          <table className="sheet">
-            <caption className="kicker text-left">Goes round it, tray of 20 by 20 cm, 1000 L/h</caption>
-            <tbody>
-              {GAPS.map((g) => {
-                const f = usualBypass(m, g)
-                return (
-                  f && (
-                    <tr key={g}>
-                      <td>
-                        gap of <span className="num">{g * 1000}</span> mm
-                      </td>
-                      <td className="r">
-                        <FigureView figure={f} inline />
-                      </td>
-                    </tr>
-                  )
+          <Sheet title="Goes round it, tray of 20 by 20 cm, 1000 L/h">
+            {GAPS.map((g) => {
+              const f = usualBypass(m, g)
+              return (
+                f && (
+                  <tr key={g}>
+                    <td>
+                      gap of <span className="num">{g * 1000}</span> mm
+                    </td>
+                    <td className="r">
+                      <FigureView figure={f} inline />
+                    </td>
+                  </tr>
                 )
-              })}
-            </tbody>
-          </table>
+              )
+            })}
+          </Sheet>
         )}
       </aside>
       <h3>What it is made like</h3>

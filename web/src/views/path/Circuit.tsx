@@ -7,6 +7,7 @@ import { save } from '../../charts/ChartTools'
 import { Num } from '../../figures/Num'
 import { useDossierContext } from '../../frame/dossier'
 import type { FillPath } from '../../fillPath/useFillPath'
+import { Sheet } from '../../figures/Sheet'
 
 /** The circuit as an EPANET file, and one of our own files read back and solved. */
 export function Circuit({ path }: { readonly path: FillPath }) {
@@ -57,22 +58,19 @@ export function Circuit({ path }: { readonly path: FillPath }) {
         </p>
       )}
       {read && (
-        <table className="sheet mt-2">
-          <caption className="kicker text-left">{read.name}, solved again</caption>
-          <tbody>
-            {read.solution.results.map((r) => (
-              <tr key={r.element.id}>
-                <td>{r.element.label}</td>
-                <td className="r">
-                  <Num si={r.flow} dimension="flow" />
-                </td>
-                <td className="r">
-                  <Num si={r.loss} dimension="head" />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Sheet className="mt-2" title={`${read.name}, solved again`}>
+          {read.solution.results.map((r) => (
+            <tr key={r.element.id}>
+              <td>{r.element.label}</td>
+              <td className="r">
+                <Num si={r.flow} dimension="flow" />
+              </td>
+              <td className="r">
+                <Num si={r.loss} dimension="head" />
+              </td>
+            </tr>
+          ))}
+        </Sheet>
       )}
     </section>
   )

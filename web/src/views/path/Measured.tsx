@@ -12,6 +12,7 @@ import { useDossierContext } from '../../frame/dossier'
 import { Choice } from '../../fields/Choice'
 import { writeLayers } from '../../fillPath/layerEdits'
 import type { FillPath } from '../../fillPath/useFillPath'
+import { right, Sheet } from '../../figures/Sheet'
 
 /**
  * What the path computes for each loaded trial beside what the bucket said, and a medium calibrated from two of them.
@@ -28,51 +29,38 @@ export function Measured({ path, fill }: { readonly path: FillPath; readonly fil
   return (
     <section aria-labelledby="measured-title" className="as-needed">
       <h2 id="measured-title">Computed against the bucket</h2>
-      <table className="sheet">
-        <thead>
-          <tr>
-            <th scope="col">Trial</th>
-            <th scope="col" className="r">
-              computed
-            </th>
-            <th scope="col" className="r">
-              measured
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => {
-            const apart = Math.abs(r.computed.value - r.measured.value)
-            const far = apart > Math.hypot(r.computed.uncertainty ?? 0, r.measured.uncertainty ?? 0)
-            return (
-              <tr key={r.trialId}>
-                <td>
-                  <Link to={`../bench/${r.trialId}`} className="hover:underline">
-                    {r.fill}
-                  </Link>
-                  <span className="muted" data-plain>
-                    {' '}
-                    at <Num si={r.lift} dimension="head" digits={2} />
-                  </span>
-                  <span className="muted block text-[0.82rem]">
-                    {r.told
-                      ? 'tells the body loss, so it agrees by construction'
-                      : far
-                        ? 'outside both intervals: a medium or a gap is not as recorded'
-                        : 'agrees within both intervals'}
-                  </span>
-                </td>
-                <td className="r">
-                  <FigureView figure={r.computed} inline />
-                </td>
-                <td className="r">
-                  <FigureView figure={r.measured} inline />
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Sheet columns={['Trial', right('computed'), right('measured')]}>
+        {rows.map((r) => {
+          const apart = Math.abs(r.computed.value - r.measured.value)
+          const far = apart > Math.hypot(r.computed.uncertainty ?? 0, r.measured.uncertainty ?? 0)
+          return (
+            <tr key={r.trialId}>
+              <td>
+                <Link to={`../bench/${r.trialId}`} className="hover:underline">
+                  {r.fill}
+                </Link>
+                <span className="muted" data-plain>
+                  {' '}
+                  at <Num si={r.lift} dimension="head" digits={2} />
+                </span>
+                <span className="muted block text-[0.82rem]">
+                  {r.told
+                    ? 'tells the body loss, so it agrees by construction'
+                    : far
+                      ? 'outside both intervals: a medium or a gap is not as recorded'
+                      : 'agrees within both intervals'}
+                </span>
+              </td>
+              <td className="r">
+                <FigureView figure={r.computed} inline />
+              </td>
+              <td className="r">
+                <FigureView figure={r.measured} inline />
+              </td>
+            </tr>
+          )
+        })}
+      </Sheet>
       {rows.length > 1 && <Calibrate path={path} fill={fill} rows={rows} />}
     </section>
   )

@@ -6,6 +6,7 @@ import { createRow } from '../../api/rows'
 import { FigureView } from '../../figures/FigureView'
 import type { SchoolAnswer } from '../../workers/pathWork'
 import type { FillPath } from '../../fillPath/useFillPath'
+import { right, Sheet } from '../../figures/Sheet'
 
 /** The three schools side by side: what each would find in this fill, and what its own arrangement would bring. */
 export function Schools({
@@ -59,81 +60,67 @@ export function Schools({
       )}
       {views && (
         <div className="overflow-x-auto">
-          <table className="sheet min-w-[34rem]">
-            <thead>
-              <tr>
-                <th scope="col">School</th>
-                <th scope="col" className="r">
-                  finds here
-                </th>
-                <th scope="col" className="r">
-                  its own: flow
-                </th>
-                <th scope="col" className="r">
-                  carries
-                </th>
-                <th scope="col" className="r">
-                  media
-                </th>
-                <th scope="col" className="r">
-                  slips past
-                </th>
-                <th scope="col">
-                  <span className="sr-only">Keep</span>
-                </th>
+          <Sheet
+            className="min-w-[34rem]"
+            columns={[
+              'School',
+              right('finds here'),
+              right('its own: flow'),
+              right('carries'),
+              right('media'),
+              right('slips past'),
+              <span className="sr-only">Keep</span>,
+            ]}
+          >
+            {views.map((v) => (
+              <tr key={v.school}>
+                <td>
+                  {v.name}
+                  <span className="muted block text-[0.82rem]">
+                    {[
+                      ...new Set(
+                        v.findings
+                          .filter((f) => f.rule.severity !== 'note')
+                          .map((f) => f.rule.title.toLowerCase()),
+                      ),
+                    ]
+                      .slice(0, 3)
+                      .join(' · ') || 'nothing grave'}
+                  </span>
+                </td>
+                <td className="r num">{v.findings.length}</td>
+                <td className="r">
+                  <FigureView figure={{ ...v.flow, id: `school-${v.school}` }} inline said />
+                </td>
+                <td className="r">
+                  <FigureView figure={fillCapacityFigure(v.fitted, stock)} inline said />
+                </td>
+                <td className="r">
+                  <FigureView figure={jobFigure(v.fitted, 'biological')} inline said digits={2} />
+                </td>
+                <td className="r">
+                  <FigureView figure={unstrainedFigure(v.fitted)} inline said />
+                </td>
+                <td className="r">
+                  <button
+                    type="button"
+                    className="btn btn-ghost btn-xs"
+                    onClick={() =>
+                      path.choose({
+                        fill: createRow('fills', {
+                          modelId: fill.modelId,
+                          name: `Fitted: ${v.name}`,
+                          layers: v.layers,
+                        }),
+                      })
+                    }
+                  >
+                    Keep
+                  </button>
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {views.map((v) => (
-                <tr key={v.school}>
-                  <td>
-                    {v.name}
-                    <span className="muted block text-[0.82rem]">
-                      {[
-                        ...new Set(
-                          v.findings
-                            .filter((f) => f.rule.severity !== 'note')
-                            .map((f) => f.rule.title.toLowerCase()),
-                        ),
-                      ]
-                        .slice(0, 3)
-                        .join(' · ') || 'nothing grave'}
-                    </span>
-                  </td>
-                  <td className="r num">{v.findings.length}</td>
-                  <td className="r">
-                    <FigureView figure={{ ...v.flow, id: `school-${v.school}` }} inline said />
-                  </td>
-                  <td className="r">
-                    <FigureView figure={fillCapacityFigure(v.fitted, stock)} inline said />
-                  </td>
-                  <td className="r">
-                    <FigureView figure={jobFigure(v.fitted, 'biological')} inline said digits={2} />
-                  </td>
-                  <td className="r">
-                    <FigureView figure={unstrainedFigure(v.fitted)} inline said />
-                  </td>
-                  <td className="r">
-                    <button
-                      type="button"
-                      className="btn btn-ghost btn-xs"
-                      onClick={() =>
-                        path.choose({
-                          fill: createRow('fills', {
-                            modelId: fill.modelId,
-                            name: `Fitted: ${v.name}`,
-                            layers: v.layers,
-                          }),
-                        })
-                      }
-                    >
-                      Keep
-                    </button>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </Sheet>
         </div>
       )}
     </section>

@@ -8,6 +8,7 @@ import {
 import type { Outcome } from '@ypsometer/core/path/outcome'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
 import { FigureView } from '../../figures/FigureView'
+import { right, Sheet } from '../../figures/Sheet'
 
 interface Props {
   readonly outcome: Outcome
@@ -23,56 +24,40 @@ export function Shares({ outcome, selected, onSelect }: Props) {
     <section aria-labelledby="shares-title">
       <h2 id="shares-title">Through each layer, and round it</h2>
       <div className="overflow-x-auto">
-        <table className="sheet min-w-[34rem]">
-          <thead>
-            <tr>
-              <th scope="col">Layer</th>
-              <th scope="col" className="r">
-                goes round
-              </th>
-              <th scope="col" className="r">
-                in it
-              </th>
-              <th scope="col" className="r">
-                velocity
-              </th>
-              <th scope="col" className="r">
-                head
-              </th>
+        <Sheet
+          className="min-w-[34rem]"
+          columns={['Layer', right('goes round'), right('in it'), right('velocity'), right('head')]}
+        >
+          {outcome.layers.map((l) => (
+            <tr key={l.placed.layer.id} className={l.placed.layer.id === selected ? 'bg-base-200' : ''}>
+              <td>
+                <button
+                  type="button"
+                  className="cursor-pointer text-left hover:underline"
+                  onClick={() => onSelect(l.placed.layer.id)}
+                >
+                  <MediumSwatch id={`s-${l.placed.layer.id}`} medium={l.placed.medium} />{' '}
+                  {l.placed.medium.name}
+                </button>
+                <span className="muted block text-[0.82rem]">{l.chamber.chamber.name}</span>
+              </td>
+              <td className={`r ${l.bypassFraction > 0.1 ? 'text-error' : ''}`}>
+                <FigureView figure={bypassFigure(l)} inline said />
+              </td>
+              <td className="r">
+                {Number.isFinite(l.contact) && (
+                  <FigureView figure={contactFigure(l)} inline said digits={2} />
+                )}
+              </td>
+              <td className="r">
+                <FigureView figure={velocityFigure(l)} inline said digits={2} unit="cm/s" />
+              </td>
+              <td className="r">
+                <FigureView figure={headFigure(l)} inline said digits={2} unit="mm" />
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {outcome.layers.map((l) => (
-              <tr key={l.placed.layer.id} className={l.placed.layer.id === selected ? 'bg-base-200' : ''}>
-                <td>
-                  <button
-                    type="button"
-                    className="cursor-pointer text-left hover:underline"
-                    onClick={() => onSelect(l.placed.layer.id)}
-                  >
-                    <MediumSwatch id={`s-${l.placed.layer.id}`} medium={l.placed.medium} />{' '}
-                    {l.placed.medium.name}
-                  </button>
-                  <span className="muted block text-[0.82rem]">{l.chamber.chamber.name}</span>
-                </td>
-                <td className={`r ${l.bypassFraction > 0.1 ? 'text-error' : ''}`}>
-                  <FigureView figure={bypassFigure(l)} inline said />
-                </td>
-                <td className="r">
-                  {Number.isFinite(l.contact) && (
-                    <FigureView figure={contactFigure(l)} inline said digits={2} />
-                  )}
-                </td>
-                <td className="r">
-                  <FigureView figure={velocityFigure(l)} inline said digits={2} unit="cm/s" />
-                </td>
-                <td className="r">
-                  <FigureView figure={headFigure(l)} inline said digits={2} unit="mm" />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       </div>
       {sides.length > 0 && (
         <p className="mt-2">

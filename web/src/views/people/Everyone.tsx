@@ -10,6 +10,7 @@ import { SecretField } from '../../frame/SecretFields'
 import { Failed, Loading } from '../../frame/States'
 import { showWhen } from '../../settings/when'
 import { ROLE_MAY, ROLE_OPTIONS, ROLE_WORDS } from './words'
+import { Sheet } from '../../figures/Sheet'
 
 /** Everyone of the bench; an owner looks after them here. */
 export function Everyone({ me }: { readonly me: Me }) {
@@ -27,21 +28,17 @@ export function Everyone({ me }: { readonly me: Me }) {
     <section aria-labelledby="everyone-title" className="min-w-0 space-y-4">
       <h2 id="everyone-title">Everyone</h2>
       <div className="overflow-x-auto">
-        <table className="w-full">
-          <thead>
-            <tr className="kicker rule-b text-left">
-              <th className="py-1 pr-4 font-normal">Name</th>
-              <th className="pr-4 font-normal">Role</th>
-              {owner && <th className="pr-4 font-normal max-sm:hidden">Last here</th>}
-              {owner && <th className="font-normal">For them</th>}
-            </tr>
-          </thead>
-          <tbody>
-            {data.items.map((p) => (
-              <Row key={p.id} person={p} me={me} onLink={(made) => setLink(made)} doing={doing} />
-            ))}
-          </tbody>
-        </table>
+        <Sheet
+          columns={[
+            'Name',
+            'Role',
+            ...(owner ? [{ label: 'Last here', className: 'max-sm:hidden' }, 'For them'] : []),
+          ]}
+        >
+          {data.items.map((p) => (
+            <Row key={p.id} person={p} me={me} onLink={(made) => setLink(made)} doing={doing} />
+          ))}
+        </Sheet>
       </div>
       {failure && (
         <p role="alert" className="text-error">

@@ -10,6 +10,7 @@ import { errorMessage } from '../../api/errorMessage'
 import { Failed, Loading } from '../../frame/States'
 import { showWhen } from '../../settings/when'
 import { Heading } from '../../frame/Heading'
+import { right, Sheet } from '../../figures/Sheet'
 
 /** The whole shelf ranked for every tank, as a job of the workers. */
 export function Rankings() {
@@ -106,25 +107,18 @@ function Found({ ranking }: { readonly ranking: Ranking }) {
   const { tanks = [] } = useTanks()
   return (
     <div className="mt-6 overflow-x-auto" tabIndex={0} role="region" aria-label="Ranking by tank, table">
-      <table className="sheet min-w-[46rem]">
-        <thead>
-          <tr>
-            <th scope="col">Tank</th>
-            <th scope="col">First for it</th>
-            <th scope="col" className="r">
-              Score, 95 %
-            </th>
-            <th scope="col" className="r">
-              Best in
-            </th>
-            <th scope="col" className="r">
-              Carries
-            </th>
-            <th scope="col" className="r">
-              Price in all
-            </th>
-          </tr>
-        </thead>
+      <Sheet
+        className="min-w-[46rem]"
+        bodies
+        columns={[
+          'Tank',
+          'First for it',
+          right('Score, 95 %'),
+          right('Best in'),
+          right('Carries'),
+          right('Price in all'),
+        ]}
+      >
         {ranking.tanks.map((t) => {
           const tank = tanks.find((x) => x.id === t.tankId)
           const shown = t.options.slice(0, SHOWN)
@@ -175,7 +169,7 @@ function Found({ ranking }: { readonly ranking: Ranking }) {
             </tbody>
           )
         })}
-      </table>
+      </Sheet>
     </div>
   )
 }

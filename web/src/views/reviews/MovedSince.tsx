@@ -1,6 +1,7 @@
 import type { Moved } from '@ypsometer/core/review/moved'
 import { FigureView } from '../../figures/FigureView'
 import { showDay } from '../../settings/when'
+import { right, Sheet } from '../../figures/Sheet'
 
 interface Props {
   readonly since: string
@@ -22,31 +23,18 @@ export function MovedSince({ since, items }: Props) {
         What was said on {showDay(since)} stays. Today {items.length === 1 ? 'this' : `these ${items.length}`}{' '}
         would read otherwise.
       </p>
-      <table className="sheet mt-2">
-        <thead>
-          <tr>
-            <th scope="col">Number</th>
-            <th scope="col" className="r">
-              Then
-            </th>
-            <th scope="col" className="r">
-              Now
-            </th>
+      <Sheet className="mt-2" columns={['Number', right('Then'), right('Now')]}>
+        {items.map((m) => (
+          <tr key={m.id}>
+            <td>
+              {m.label}
+              <span className="muted block text-[0.82rem]">{m.section}</span>
+            </td>
+            <td className="r">{m.then ? <FigureView figure={m.then} inline /> : '–'}</td>
+            <td className="r">{m.now ? <FigureView figure={m.now} inline /> : '–'}</td>
           </tr>
-        </thead>
-        <tbody>
-          {items.map((m) => (
-            <tr key={m.id}>
-              <td>
-                {m.label}
-                <span className="muted block text-[0.82rem]">{m.section}</span>
-              </td>
-              <td className="r">{m.then ? <FigureView figure={m.then} inline /> : '–'}</td>
-              <td className="r">{m.now ? <FigureView figure={m.now} inline /> : '–'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Sheet>
     </section>
   )
 }

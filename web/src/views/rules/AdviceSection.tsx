@@ -8,6 +8,7 @@ import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { Rates } from '../../frame/Rates'
 import { Swings } from './Swings'
+import { Sheet } from '../../figures/Sheet'
 
 const WORTH: Readonly<Record<Criterion, readonly [name: string, worth: string]>> = {
   capacity: ['Capacity', 'nothing at 0.8 times the tank, all at twice'],
@@ -38,40 +39,34 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
         proportions count.
       </p>
       <Parked row={house} field="advice" what="What counts in advice" />
-      <table className="sheet max-w-3xl">
-        <thead>
-          <tr>
-            <th scope="col">Criterion</th>
-            <th scope="col" className="w-28">
-              Weight
-            </th>
-            <th scope="col" className="r w-20">
-              Share
-            </th>
+      <Sheet
+        className="max-w-3xl"
+        columns={[
+          'Criterion',
+          { label: 'Weight', className: 'w-28' },
+          { label: 'Share', className: 'r w-20' },
+        ]}
+      >
+        {CRITERIA.map((c) => (
+          <tr key={c}>
+            <td>
+              {WORTH[c][0]}
+              <span className="muted block text-[0.85rem]">{WORTH[c][1]}</span>
+            </td>
+            <td>
+              <QuantityInput
+                label={`Weight of ${WORTH[c][0].toLowerCase()}`}
+                si={advice.weights[c]}
+                dimension="ratio"
+                min={0}
+                max={100}
+                onCommit={(v) => weigh(c, v)}
+              />
+            </td>
+            <td className="r num">{all > 0 ? `${Math.round((advice.weights[c] / all) * 100)} %` : '–'}</td>
           </tr>
-        </thead>
-        <tbody>
-          {CRITERIA.map((c) => (
-            <tr key={c}>
-              <td>
-                {WORTH[c][0]}
-                <span className="muted block text-[0.85rem]">{WORTH[c][1]}</span>
-              </td>
-              <td>
-                <QuantityInput
-                  label={`Weight of ${WORTH[c][0].toLowerCase()}`}
-                  si={advice.weights[c]}
-                  dimension="ratio"
-                  min={0}
-                  max={100}
-                  onCommit={(v) => weigh(c, v)}
-                />
-              </td>
-              <td className="r num">{all > 0 ? `${Math.round((advice.weights[c] / all) * 100)} %` : '–'}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Sheet>
       <Swings weights={advice.weights} write={(weights) => write({ weights })} />
       <h3>Two filters, one always running</h3>
       <div className="flex flex-wrap items-center gap-x-8 gap-y-2">

@@ -16,6 +16,7 @@ import { AdviceSection } from './AdviceSection'
 import { UpkeepSection } from './UpkeepSection'
 import { CapacitySection } from './CapacitySection'
 import { Heading } from '../../frame/Heading'
+import { Sheet } from '../../figures/Sheet'
 
 const SCHOOL_WORDS = {
   'strain-first': 'Strain first',
@@ -95,7 +96,7 @@ export function HouseRules() {
                 </button>
               )}
             </div>
-            <Sheet key={open.id} house={open} />
+            <RuleSheet key={open.id} house={open} />
           </div>
         ) : (
           <p>This house rule is not here. It may have been deleted.</p>
@@ -105,7 +106,7 @@ export function HouseRules() {
   )
 }
 
-function Sheet({ house }: { readonly house: HouseRule }) {
+function RuleSheet({ house }: { readonly house: HouseRule }) {
   const common = { collection: 'house-rules', row: house } as const
   const clash = contradictions(house)
   const set = (rule: Rule, more: { on?: boolean; weight?: number }): void =>
@@ -136,59 +137,51 @@ function Sheet({ house }: { readonly house: HouseRule }) {
         </p>
       ))}
       <div className="overflow-x-auto">
-        <table className="sheet min-w-[34rem]">
-          <thead>
-            <tr>
-              <th scope="col" className="w-12">
-                On
-              </th>
-              <th scope="col">Rule</th>
-              <th scope="col" className="w-24">
-                Severity
-              </th>
-              <th scope="col" className="w-24">
-                Weight
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {RULES.map((rule) => {
-              const { on, weight } = settingOf(house, rule)
-              return (
-                <tr key={rule.id} className={on ? '' : 'muted'}>
-                  <td>
-                    <input
-                      type="checkbox"
-                      className="checkbox checkbox-sm"
-                      aria-label={rule.title}
-                      checked={on}
-                      onChange={(e) => set(rule, { on: e.target.checked })}
-                    />
-                  </td>
-                  <td>
-                    <span className={on ? 'font-medium' : ''}>{rule.title}</span>
-                    <span className="muted block text-[0.88rem]">
-                      {rule.why} Looks at {rule.looksAt}.
-                    </span>
-                  </td>
-                  <td>{rule.severity}</td>
-                  <td>
-                    <select
-                      className="field num"
-                      aria-label={`Weight of ${rule.title.toLowerCase()}`}
-                      value={weight}
-                      onChange={(e) => set(rule, { weight: Number(e.target.value) })}
-                    >
-                      {[0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((w) => (
-                        <option key={w}>{w}</option>
-                      ))}
-                    </select>
-                  </td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
+        <Sheet
+          className="min-w-[34rem]"
+          columns={[
+            { label: 'On', className: 'w-12' },
+            'Rule',
+            { label: 'Severity', className: 'w-24' },
+            { label: 'Weight', className: 'w-24' },
+          ]}
+        >
+          {RULES.map((rule) => {
+            const { on, weight } = settingOf(house, rule)
+            return (
+              <tr key={rule.id} className={on ? '' : 'muted'}>
+                <td>
+                  <input
+                    type="checkbox"
+                    className="checkbox checkbox-sm"
+                    aria-label={rule.title}
+                    checked={on}
+                    onChange={(e) => set(rule, { on: e.target.checked })}
+                  />
+                </td>
+                <td>
+                  <span className={on ? 'font-medium' : ''}>{rule.title}</span>
+                  <span className="muted block text-[0.88rem]">
+                    {rule.why} Looks at {rule.looksAt}.
+                  </span>
+                </td>
+                <td>{rule.severity}</td>
+                <td>
+                  <select
+                    className="field num"
+                    aria-label={`Weight of ${rule.title.toLowerCase()}`}
+                    value={weight}
+                    onChange={(e) => set(rule, { weight: Number(e.target.value) })}
+                  >
+                    {[0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10].map((w) => (
+                      <option key={w}>{w}</option>
+                    ))}
+                  </select>
+                </td>
+              </tr>
+            )
+          })}
+        </Sheet>
       </div>
     </>
   )

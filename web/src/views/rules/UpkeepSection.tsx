@@ -5,6 +5,7 @@ import { changeRow } from '../../api/rows'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { useState } from 'react'
+import { Sheet } from '../../figures/Sheet'
 
 const RINSE_WORDS: Readonly<Record<RinseSchool, readonly [name: string, why: string]>> = {
   'tank-water': ['tank water only', 'keeps the film whatever the tap has in it'],
@@ -64,52 +65,46 @@ export function UpkeepSection({ house }: { readonly house: HouseRule }) {
         {RINSE_WORDS[upkeep.rinse][0]}: {RINSE_WORDS[upkeep.rinse][1]}. Nothing in the trade fixes by how much
         the flow may fall: 30 % is ours.
       </p>
-      <table className="sheet max-w-3xl">
-        <thead>
-          <tr>
-            <th scope="col">Work</th>
-            <th scope="col" className="w-32">
-              Days between
-            </th>
-            <th scope="col" className="r w-40">
-              Common practice
-            </th>
+      <Sheet
+        className="max-w-3xl"
+        columns={[
+          'Work',
+          { label: 'Days between', className: 'w-32' },
+          { label: 'Common practice', className: 'r w-40' },
+        ]}
+      >
+        {TASKS.filter((t) => t !== 'nitrate').map((t) => (
+          <tr key={t}>
+            <td>{TASK_KINDS[t].label}</td>
+            <td>
+              <QuantityInput
+                label={`Days between: ${TASK_KINDS[t].label}`}
+                si={upkeep.every[t] ?? roughly(TASK_KINDS[t].every)}
+                dimension="ratio"
+                min={1}
+                max={3650}
+                whole
+                onCommit={(days) => write({ every: { ...upkeep.every, [t]: days } })}
+              />
+            </td>
+            <td className="r num muted">
+              {usual(t)}
+              {upkeep.every[t] !== undefined && (
+                <button
+                  type="button"
+                  className="link ml-2"
+                  onClick={() => {
+                    const { [t]: _, ...rest } = upkeep.every
+                    write({ every: rest })
+                  }}
+                >
+                  back to it
+                </button>
+              )}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {TASKS.filter((t) => t !== 'nitrate').map((t) => (
-            <tr key={t}>
-              <td>{TASK_KINDS[t].label}</td>
-              <td>
-                <QuantityInput
-                  label={`Days between: ${TASK_KINDS[t].label}`}
-                  si={upkeep.every[t] ?? roughly(TASK_KINDS[t].every)}
-                  dimension="ratio"
-                  min={1}
-                  max={3650}
-                  whole
-                  onCommit={(days) => write({ every: { ...upkeep.every, [t]: days } })}
-                />
-              </td>
-              <td className="r num muted">
-                {usual(t)}
-                {upkeep.every[t] !== undefined && (
-                  <button
-                    type="button"
-                    className="link ml-2"
-                    onClick={() => {
-                      const { [t]: _, ...rest } = upkeep.every
-                      write({ every: rest })
-                    }}
-                  >
-                    back to it
-                  </button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </Sheet>
       <VisitDays days={upkeep.visits} write={(visits) => write({ visits })} />
     </section>
   )

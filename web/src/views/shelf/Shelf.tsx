@@ -11,6 +11,7 @@ import { isFirm } from '@ypsometer/core/judging/basis'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../../words'
 import { MiniRuler } from './MiniRuler'
 import { Heading } from '../../frame/Heading'
+import { right, Sheet, unnamed } from '../../figures/Sheet'
 
 const NewModel = lazy(() => retryWhenBack(() => import('./NewModel')))
 
@@ -135,34 +136,22 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
   const span = rulerSpan(rows)
   const some = rows.some((r) => r.next !== null)
   return (
-    <table className="sheet mt-5">
-      <thead>
-        <tr>
-          <th scope="col" className="max-sm:hidden" aria-label="Compare" />
-          <th scope="col">Model</th>
-          <th scope="col" className="r max-sm:hidden">
-            Rated flow
-          </th>
-          <th scope="col" className="r">
-            Real flow
-          </th>
-          <th scope="col" className="pl-6 max-md:hidden">
-            Largest tank, normally stocked
-          </th>
-          <th scope="col">Claim</th>
-          {some && (
-            <th scope="col" className="max-lg:hidden">
-              Next
-            </th>
-          )}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((r) => (
-          <Row key={r.model.id} row={r} span={span} lacking={some} />
-        ))}
-      </tbody>
-    </table>
+    <Sheet
+      className="mt-5"
+      columns={[
+        unnamed('Compare', 'max-sm:hidden'),
+        'Model',
+        right('Rated flow', 'max-sm:hidden'),
+        right('Real flow'),
+        { label: 'Largest tank, normally stocked', className: 'pl-6 max-md:hidden' },
+        'Claim',
+        ...(some ? [{ label: 'Next', className: 'max-lg:hidden' }] : []),
+      ]}
+    >
+      {rows.map((r) => (
+        <Row key={r.model.id} row={r} span={span} lacking={some} />
+      ))}
+    </Sheet>
   )
 }
 

@@ -4,6 +4,7 @@ import { changeRow } from '../../api/rows'
 import { QuantityField, TextField } from '../../fields/fields'
 import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
+import { Sheet } from '../../figures/Sheet'
 
 interface Line {
   readonly field: StockNumber
@@ -40,63 +41,57 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
         role="region"
         aria-label="Numbers with their bands, table"
       >
-        <table className="sheet min-w-[42rem]">
-          <thead>
-            <tr>
-              <th scope="col">Number</th>
-              <th scope="col" className="w-44">
-                Value
-              </th>
-              <th scope="col" className="w-28">
-                Band, ±
-              </th>
-              <th scope="col">Source</th>
+        <Sheet
+          className="min-w-[42rem]"
+          columns={[
+            'Number',
+            { label: 'Value', className: 'w-44' },
+            { label: 'Band, ±', className: 'w-28' },
+            'Source',
+          ]}
+        >
+          {LINES.map((l) => (
+            <tr key={l.field}>
+              <td>
+                {l.label}
+                {l.hint && <span className="muted block text-[0.82rem]">{l.hint}</span>}
+              </td>
+              <td>
+                <QuantityField
+                  {...common}
+                  field={l.field}
+                  label={l.label}
+                  hideLabel
+                  {...(l.unit && { unit: l.unit })}
+                />
+              </td>
+              <td>
+                <QuantityInput
+                  label={`${l.label}: band`}
+                  si={row.marks[l.field].band}
+                  dimension="ratio"
+                  unit="%"
+                  min={0}
+                  max={2}
+                  onCommit={(band) => mark(l.field, { band })}
+                />
+              </td>
+              <td>
+                <input
+                  className="field"
+                  aria-label={`${l.label}: source`}
+                  maxLength={200}
+                  defaultValue={row.marks[l.field].source}
+                  key={row.marks[l.field].source}
+                  onBlur={(e) => {
+                    if (e.target.value !== row.marks[l.field].source)
+                      mark(l.field, { source: e.target.value })
+                  }}
+                />
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {LINES.map((l) => (
-              <tr key={l.field}>
-                <td>
-                  {l.label}
-                  {l.hint && <span className="muted block text-[0.82rem]">{l.hint}</span>}
-                </td>
-                <td>
-                  <QuantityField
-                    {...common}
-                    field={l.field}
-                    label={l.label}
-                    hideLabel
-                    {...(l.unit && { unit: l.unit })}
-                  />
-                </td>
-                <td>
-                  <QuantityInput
-                    label={`${l.label}: band`}
-                    si={row.marks[l.field].band}
-                    dimension="ratio"
-                    unit="%"
-                    min={0}
-                    max={2}
-                    onCommit={(band) => mark(l.field, { band })}
-                  />
-                </td>
-                <td>
-                  <input
-                    className="field"
-                    aria-label={`${l.label}: source`}
-                    maxLength={200}
-                    defaultValue={row.marks[l.field].source}
-                    key={row.marks[l.field].source}
-                    onBlur={(e) => {
-                      if (e.target.value !== row.marks[l.field].source)
-                        mark(l.field, { source: e.target.value })
-                    }}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       </div>
       <h3>Their feed and their water</h3>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">

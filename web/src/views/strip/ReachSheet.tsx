@@ -5,6 +5,7 @@ import { reachFigures } from '@ypsometer/core/teardown/figures'
 import { FigureView } from '../../figures/FigureView'
 import { ProvenanceTag } from '../../figures/Provenance'
 import { REACH_WORDS } from './PartSheet'
+import { right, Sheet } from '../../figures/Sheet'
 
 /** How far it is to what needs service: parts, moves and seconds, from the log. */
 export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
@@ -21,57 +22,40 @@ export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
           Nothing yet: mark the part that gives way to the pre-filter, a pad, the media, the impeller.
         </p>
       ) : (
-        <table className="sheet mt-1">
-          <thead>
-            <tr>
-              <th scope="col">To</th>
-              <th scope="col" className="r">
-                Parts off
-              </th>
-              <th scope="col" className="r">
-                Moves
-              </th>
-              <th scope="col" className="r">
-                Seconds
-              </th>
-              {timed && (
-                <>
-                  <th scope="col" className="r">
-                    Cleaning
-                  </th>
-                  <th scope="col" className="r">
-                    Back together
-                  </th>
-                </>
-              )}
-            </tr>
-          </thead>
-          <tbody>
-            {found.map((r) => {
-              const f = reachFigures(r)
-              return (
-                <tr key={r.reach}>
-                  <td>{REACH_WORDS[r.reach]}</td>
-                  {(['parts', 'moves', 'seconds'] as const).map((k) => (
+        <Sheet
+          className="mt-1"
+          columns={[
+            'To',
+            right('Parts off'),
+            right('Moves'),
+            right('Seconds'),
+            ...(timed ? [right('Cleaning'), right('Back together')] : []),
+          ]}
+        >
+          {found.map((r) => {
+            const f = reachFigures(r)
+            return (
+              <tr key={r.reach}>
+                <td>{REACH_WORDS[r.reach]}</td>
+                {(['parts', 'moves', 'seconds'] as const).map((k) => (
+                  <td key={k} className="r">
+                    <FigureView figure={f[k]} inline {...(k === 'seconds' && { digits: 2 })} />
+                  </td>
+                ))}
+                {timed &&
+                  (['cleaning', 'back'] as const).map((k) => (
                     <td key={k} className="r">
-                      <FigureView figure={f[k]} inline {...(k === 'seconds' && { digits: 2 })} />
+                      {f[k] ? (
+                        <FigureView figure={f[k]} inline digits={2} />
+                      ) : (
+                        <span className="muted">not timed</span>
+                      )}
                     </td>
                   ))}
-                  {timed &&
-                    (['cleaning', 'back'] as const).map((k) => (
-                      <td key={k} className="r">
-                        {f[k] ? (
-                          <FigureView figure={f[k]} inline digits={2} />
-                        ) : (
-                          <span className="muted">not timed</span>
-                        )}
-                      </td>
-                    ))}
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
+              </tr>
+            )
+          })}
+        </Sheet>
       )}
       {score !== null && (
         <p className="mt-2">

@@ -16,6 +16,7 @@ import { Failed, Loading } from '../../frame/States'
 import { Balance, Said } from '../../tank/Balance'
 import { knownOf, type KnownFilter as Known } from '../../tank/running'
 import { KIND_OPTIONS } from '../../words'
+import { right, Sheet } from '../../figures/Sheet'
 
 const MOST = 12
 const newFilter = (more: Partial<TankFilter>): TankFilter => ({
@@ -59,29 +60,16 @@ export function FiltersOnIt({ tank, stock }: { readonly tank: Tank; readonly sto
       )}
       {tank.filters.length > 0 && (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Filters on it, table">
-          <table className="sheet mt-1 min-w-[38rem]">
-            <thead>
-              <tr>
-                <th scope="col">Filter</th>
-                <th scope="col">With</th>
-                <th scope="col">Since</th>
-                <th scope="col" className="r">
-                  Flow
-                </th>
-                <th scope="col" aria-label="Take off" />
-              </tr>
-            </thead>
-            <tbody>
-              {known.map((k) => (
-                <Row
-                  key={k.filter.id}
-                  known={k}
-                  set={(more) => set(k.filter, more)}
-                  remove={() => write(tank.filters.filter((x) => x.id !== k.filter.id))}
-                />
-              ))}
-            </tbody>
-          </table>
+          <Sheet className="mt-1 min-w-[38rem]" columns={['Filter', 'With', 'Since', right('Flow'), '']}>
+            {known.map((k) => (
+              <Row
+                key={k.filter.id}
+                known={k}
+                set={(more) => set(k.filter, more)}
+                remove={() => write(tank.filters.filter((x) => x.id !== k.filter.id))}
+              />
+            ))}
+          </Sheet>
         </div>
       )}
       <div className="mt-3 flex flex-wrap items-center gap-3">

@@ -7,6 +7,7 @@ import { FigureView } from '../../figures/FigureView'
 import { Link } from 'react-router'
 import { TankDrawing } from './TankDrawing'
 import { waterOf } from '../../tank/waterOf'
+import { Sheet } from '../../figures/Sheet'
 
 const SHAPES = [
   ['box', 'Box'],
@@ -213,14 +214,12 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             <TankDrawing tank={tank} />
             <p className="kicker mt-3">Water in it</p>
             <FigureView figure={water.figures.water} size="lg" />
-            <table className="sheet mt-3">
-              <tbody>
-                <Line figure={water.figures.gross} />
-                <Line figure={water.figures.toLevel} />
-                <Line figure={water.figures.substrate} />
-                <Line figure={water.figures.decor} />
-              </tbody>
-            </table>
+            <Sheet className="mt-3">
+              <Line figure={water.figures.gross} />
+              <Line figure={water.figures.toLevel} />
+              <Line figure={water.figures.substrate} />
+              <Line figure={water.figures.decor} />
+            </Sheet>
           </>
         ) : (
           <p role="alert" className="text-error">

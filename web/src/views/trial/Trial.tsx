@@ -22,6 +22,7 @@ import { toast } from '../../frame/toastStore'
 import { units } from '../../settings/settings'
 import { readTank } from '../../tank/readTank'
 import { knownOf } from '../../tank/running'
+import { right, Sheet } from '../../figures/Sheet'
 
 /** Every tank on record as a case, by the classes and rules in force; null while something is still read. */
 function useCases(): {
@@ -139,85 +140,73 @@ const share = (id: string, label: string, value: number, more: Partial<Figure>):
 function Schools({ schools }: { readonly schools: readonly SchoolOnTrial[] }) {
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Rules on trial, table">
-      <table className="sheet mt-2 min-w-[44rem]">
-        <thead>
-          <tr>
-            <th scope="col">Rule</th>
-            <th scope="col">Who says it</th>
-            <th scope="col" className="r">
-              Cases
-            </th>
-            <th scope="col" className="r">
-              Said to hold
-            </th>
-            <th scope="col" className="r">
-              And did
-            </th>
-            <th scope="col" className="r">
-              Right per case
-            </th>
-            <th scope="col" className="r">
-              Earned weight
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {schools.map((s) => (
-            <tr key={s.school}>
-              <td className="font-medium">{SCHOOLS[s.school].words}</td>
-              <td className="muted text-[0.9rem]">{SCHOOLS[s.school].origin.who}</td>
-              <td className="r num">{s.cases}</td>
-              <td className="r num">{s.said}</td>
-              <td className="r">
-                {s.calibration ? (
-                  <>
-                    <span className="num">
-                      {s.held} of {s.said}
-                    </span>
-                    <span className="muted num block text-[0.85rem]">
-                      {showPercent(s.calibration[0])} to {showPercent(s.calibration[1])}
-                    </span>
-                  </>
-                ) : (
-                  <span className="muted">–</span>
+      <Sheet
+        className="mt-2 min-w-[44rem]"
+        columns={[
+          'Rule',
+          'Who says it',
+          right('Cases'),
+          right('Said to hold'),
+          right('And did'),
+          right('Right per case'),
+          right('Earned weight'),
+        ]}
+      >
+        {schools.map((s) => (
+          <tr key={s.school}>
+            <td className="font-medium">{SCHOOLS[s.school].words}</td>
+            <td className="muted text-[0.9rem]">{SCHOOLS[s.school].origin.who}</td>
+            <td className="r num">{s.cases}</td>
+            <td className="r num">{s.said}</td>
+            <td className="r">
+              {s.calibration ? (
+                <>
+                  <span className="num">
+                    {s.held} of {s.said}
+                  </span>
+                  <span className="muted num block text-[0.85rem]">
+                    {showPercent(s.calibration[0])} to {showPercent(s.calibration[1])}
+                  </span>
+                </>
+              ) : (
+                <span className="muted">–</span>
+              )}
+            </td>
+            <td className="r">
+              <FigureView
+                figure={share(
+                  `per-case-${s.school}`,
+                  'Chance it gave to what happened, per case',
+                  s.perCase,
+                  {
+                    formula: '(Π p)^(1/n), p the chance given to what happened',
+                    working: [put('n', 'cases', s.cases)],
+                    conditions: ['a coin has 50 %'],
+                  },
                 )}
-              </td>
-              <td className="r">
-                <FigureView
-                  figure={share(
-                    `per-case-${s.school}`,
-                    'Chance it gave to what happened, per case',
-                    s.perCase,
-                    {
-                      formula: '(Π p)^(1/n), p the chance given to what happened',
-                      working: [put('n', 'cases', s.cases)],
-                      conditions: ['a coin has 50 %'],
-                    },
-                  )}
-                  bare
-                />
-              </td>
-              <td className="r">
-                {s.weight < EDGE && 'under '}
-                {s.weight > 1 - EDGE && 'over '}
-                <FigureView
-                  figure={share(
-                    `weight-${s.school}`,
-                    'Weight it would earn',
-                    Math.min(1 - EDGE, Math.max(EDGE, s.weight)),
-                    {
-                      formula: 'w ∝ Π p, from equal weights',
-                      working: [put('n', 'cases that all rules spoke of', s.cases)],
-                      source: 'Bayes’ rule',
-                    },
-                  )}
-                  bare
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+                bare
+              />
+            </td>
+            <td className="r">
+              {s.weight < EDGE && 'under '}
+              {s.weight > 1 - EDGE && 'over '}
+              <FigureView
+                figure={share(
+                  `weight-${s.school}`,
+                  'Weight it would earn',
+                  Math.min(1 - EDGE, Math.max(EDGE, s.weight)),
+                  {
+                    formula: 'w ∝ Π p, from equal weights',
+                    working: [put('n', 'cases that all rules spoke of', s.cases)],
+                    source: 'Bayes’ rule',
+                  },
+                )}
+                bare
+              />
+            </td>
+          </tr>
+        ))}
+      </Sheet>
     </div>
   )
 }
@@ -242,54 +231,41 @@ function Cases({
         six weeks; after a conditioner that binds ammonia they do not.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cases, table">
-        <table className="sheet mt-2 min-w-[44rem]">
-          <thead>
-            <tr>
-              <th scope="col">Tank</th>
-              {schools.map((s) => (
-                <th key={s} scope="col" className="r">
-                  {SCHOOLS[s].words}
-                </th>
-              ))}
-              <th scope="col" className="r">
-                Tests
-              </th>
-              <th scope="col">What happened</th>
+        <Sheet
+          className="mt-2 min-w-[44rem]"
+          columns={['Tank', ...schools.map((s) => right(SCHOOLS[s].words)), right('Tests'), 'What happened']}
+        >
+          {cases.map((c) => (
+            <tr key={c.id}>
+              <td>
+                <Link to={`/tanks/${c.id}`} className="link">
+                  {c.name}
+                </Link>
+                <span className="muted block text-[0.85rem]">{c.filters.join(' and ')}</span>
+              </td>
+              {schools.map((s) => {
+                const p = c.said.find((x) => x.school === s)?.chance
+                const right = p !== undefined && p > 0.5 === c.held
+                return (
+                  <td key={s} className={`r num ${p !== undefined && !right ? 'text-error' : ''}`}>
+                    {p === undefined ? '–' : showPercent(p, 0)}
+                  </td>
+                )
+              })}
+              <td className="r num">{c.tests}</td>
+              <td>
+                {c.held ? (
+                  'held: both read 0'
+                ) : (
+                  <span className="text-error">
+                    did not hold: ammonia up to {reads(c.worst.ammonia)}, nitrite up to{' '}
+                    {reads(c.worst.nitrite)}
+                  </span>
+                )}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {cases.map((c) => (
-              <tr key={c.id}>
-                <td>
-                  <Link to={`/tanks/${c.id}`} className="link">
-                    {c.name}
-                  </Link>
-                  <span className="muted block text-[0.85rem]">{c.filters.join(' and ')}</span>
-                </td>
-                {schools.map((s) => {
-                  const p = c.said.find((x) => x.school === s)?.chance
-                  const right = p !== undefined && p > 0.5 === c.held
-                  return (
-                    <td key={s} className={`r num ${p !== undefined && !right ? 'text-error' : ''}`}>
-                      {p === undefined ? '–' : showPercent(p, 0)}
-                    </td>
-                  )
-                })}
-                <td className="r num">{c.tests}</td>
-                <td>
-                  {c.held ? (
-                    'held: both read 0'
-                  ) : (
-                    <span className="text-error">
-                      did not hold: ammonia up to {reads(c.worst.ammonia)}, nitrite up to{' '}
-                      {reads(c.worst.nitrite)}
-                    </span>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       </div>
     </section>
   )

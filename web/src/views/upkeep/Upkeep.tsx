@@ -14,6 +14,7 @@ import { Ruler } from './Ruler'
 import { ToDo } from './ToDo'
 import { useRound, type Round, type Stop } from './useRound'
 import { Heading } from '../../frame/Heading'
+import { Sheet } from '../../figures/Sheet'
 
 /** What is to be done at which filter when, by the house rule: a round for whoever serves many tanks. */
 export function Upkeep() {
@@ -143,59 +144,50 @@ function Lately({ round, stops }: { readonly round: Round; readonly stops: reado
   return (
     <section aria-labelledby="lately-title" className="no-print">
       <h2 id="lately-title">Lately</h2>
-      <table className="sheet">
-        <thead>
-          <tr>
-            <th scope="col">Work</th>
-            <th scope="col">When</th>
-            <th scope="col" className="w-24">
-              Minutes
-            </th>
-            <th scope="col" className="max-sm:hidden">
-              Note
-            </th>
-            <th>
-              <span className="sr-only">Take back</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {done.map((t) => {
-            const tank = stops.find((s) => s.tank.id === t.tankId)?.tank
-            const name = `${TASK_KINDS[t.task].label}, ${tank?.name ?? ''}`
-            return (
-              <tr key={t.id}>
-                <td>
-                  {TASK_KINDS[t.task].label}
-                  <span className="muted block text-[0.85rem]">{tank?.name}</span>
-                </td>
-                <td className="num">
-                  {words[t.state]} {showDay(t.on)}
-                </td>
-                <td>
-                  <QuantityField
-                    collection="ticks"
-                    row={t}
-                    field="minutes"
-                    label={`Minutes for ${name}`}
-                    hideLabel
-                  />
-                </td>
-                <td className="max-sm:hidden">
-                  <TextField collection="ticks" row={t} field="note" label={`Note on ${name}`} hideLabel />
-                </td>
-                <td className="r">
-                  <IconButton
-                    label={`Take back: ${name}`}
-                    icon={Undo2}
-                    onClick={() => removeRow('ticks', t, name)}
-                  />
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Sheet
+        columns={[
+          'Work',
+          'When',
+          { label: 'Minutes', className: 'w-24' },
+          { label: 'Note', className: 'max-sm:hidden' },
+          <span className="sr-only">Take back</span>,
+        ]}
+      >
+        {done.map((t) => {
+          const tank = stops.find((s) => s.tank.id === t.tankId)?.tank
+          const name = `${TASK_KINDS[t.task].label}, ${tank?.name ?? ''}`
+          return (
+            <tr key={t.id}>
+              <td>
+                {TASK_KINDS[t.task].label}
+                <span className="muted block text-[0.85rem]">{tank?.name}</span>
+              </td>
+              <td className="num">
+                {words[t.state]} {showDay(t.on)}
+              </td>
+              <td>
+                <QuantityField
+                  collection="ticks"
+                  row={t}
+                  field="minutes"
+                  label={`Minutes for ${name}`}
+                  hideLabel
+                />
+              </td>
+              <td className="max-sm:hidden">
+                <TextField collection="ticks" row={t} field="note" label={`Note on ${name}`} hideLabel />
+              </td>
+              <td className="r">
+                <IconButton
+                  label={`Take back: ${name}`}
+                  icon={Undo2}
+                  onClick={() => removeRow('ticks', t, name)}
+                />
+              </td>
+            </tr>
+          )
+        })}
+      </Sheet>
     </section>
   )
 }

@@ -23,6 +23,7 @@ import { FitDrawing } from './FitDrawing'
 import { waterShutIn } from '../../tank/storyOn'
 import { InTime } from './InTime'
 import { SeriesChart } from '../../charts'
+import { right, Sheet } from '../../figures/Sheet'
 
 /** One tank with this filter on it: its balance, how strong the water runs, whether it fits, what happens in time. */
 export function TankStudy({ tanks }: { readonly tanks: readonly Tank[] }) {
@@ -230,39 +231,28 @@ function Along({
             zero
             limits={[{ value: tank.stock.strongestCurrent, label: 'the most they bear' }]}
           />
-          <table className="sheet mt-2">
-            <thead>
-              <tr>
-                <th scope="col">Outlet</th>
-                <th scope="col" className="r">
-                  Too fast over
-                </th>
-                <th scope="col" className="r">
-                  Gentle from
-                </th>
-                <th scope="col">Surface</th>
+          <Sheet
+            className="mt-2"
+            columns={['Outlet', right('Too fast over'), right('Gentle from'), 'Surface']}
+          >
+            {outlets.map((o) => (
+              <tr key={o.id}>
+                <td className={o.id === best?.id ? 'font-medium' : ''}>
+                  {o.name}
+                  {o.id === best?.id && <span className="kicker ml-2">fits best</span>}
+                </td>
+                <td
+                  className={`r ${TONES[o.level === 'strong' ? 'against' : o.level === 'borderline' ? 'caution' : 'note']}`}
+                >
+                  <FigureView figure={o.share} bare />
+                </td>
+                <td className="r">
+                  <FigureView figure={o.gentle} bare />
+                </td>
+                <td>{o.stirs ? 'stirred' : 'left still'}</td>
               </tr>
-            </thead>
-            <tbody>
-              {outlets.map((o) => (
-                <tr key={o.id}>
-                  <td className={o.id === best?.id ? 'font-medium' : ''}>
-                    {o.name}
-                    {o.id === best?.id && <span className="kicker ml-2">fits best</span>}
-                  </td>
-                  <td
-                    className={`r ${TONES[o.level === 'strong' ? 'against' : o.level === 'borderline' ? 'caution' : 'note']}`}
-                  >
-                    <FigureView figure={o.share} bare />
-                  </td>
-                  <td className="r">
-                    <FigureView figure={o.gentle} bare />
-                  </td>
-                  <td>{o.stirs ? 'stirred' : 'left still'}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </Sheet>
         </>
       )}
       <Said list={strength.sentences} />

@@ -1,4 +1,5 @@
 import { constantsTable } from '@ypsometer/core/clogging/report'
+import { right, Sheet } from '../../figures/Sheet'
 
 /** What the forecast takes for granted, within what factor, and why. */
 export function Constants() {
@@ -11,32 +12,20 @@ export function Constants() {
         role="region"
         aria-label="Constants of the forecast, table"
       >
-        <table className="sheet mt-2 min-w-[40rem]">
-          <thead>
-            <tr>
-              <th scope="col">Constant</th>
-              <th scope="col" className="r">
-                Value
-              </th>
-              <th scope="col">Unit</th>
-              <th scope="col" className="r">
-                Within a factor
-              </th>
-              <th scope="col">Source</th>
+        <Sheet
+          className="mt-2 min-w-[40rem]"
+          columns={['Constant', right('Value'), 'Unit', right('Within a factor'), 'Source']}
+        >
+          {constantsTable.map((c) => (
+            <tr key={c.label}>
+              <td>{c.label}</td>
+              <td className="r num">{c.value}</td>
+              <td>{c.unit}</td>
+              <td className="r num">{c.band}</td>
+              <td className="muted text-[0.88rem]">{c.source}</td>
             </tr>
-          </thead>
-          <tbody>
-            {constantsTable.map((c) => (
-              <tr key={c.label}>
-                <td>{c.label}</td>
-                <td className="r num">{c.value}</td>
-                <td>{c.unit}</td>
-                <td className="r num">{c.band}</td>
-                <td className="muted text-[0.88rem]">{c.source}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </Sheet>
       </div>
     </details>
   )

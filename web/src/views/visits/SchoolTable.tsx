@@ -2,6 +2,7 @@ import { toMediaFigure, whyDue, type SchoolSeason } from '@ypsometer/core/cloggi
 import type { School } from '@ypsometer/core/path/rules/types'
 import { showPercent } from '@ypsometer/core/units/format'
 import { FigureView } from '../../figures/FigureView'
+import { right, Sheet } from '../../figures/Sheet'
 
 const SCHOOL_WORDS: Readonly<Record<School, string>> = {
   'strain-first': 'Strain first',
@@ -14,64 +15,54 @@ export function SchoolTable({ schools }: { readonly schools: readonly SchoolSeas
   const past = schools.find((s) => s.run.answers.due?.why === 'past')
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Schools over a year, table">
-      <table className="sheet mt-2 min-w-[36rem]">
-        <thead>
-          <tr>
-            <th scope="col">School</th>
-            <th scope="col">Pre-filter</th>
-            <th scope="col" className="r">
-              Due after
-            </th>
-            <th scope="col">Blinds first</th>
-            <th scope="col" className="r">
-              To the media
-            </th>
-            <th scope="col" className="r">
-              Flow, 90 days
-            </th>
-            <th scope="col" className="r">
-              Minutes a year
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {schools.map(({ school, prefilter, run, minutes }) => {
-            const { due, blind } = run.answers
-            const first = run.days[0]?.flow ?? 0
-            return (
-              <tr key={`${school}-${prefilter}`}>
-                <td>{SCHOOL_WORDS[school]}</td>
-                <td>{prefilter ? 'rinsed weekly' : 'none'}</td>
-                <td className="r num" title={whyDue(run.answers) ?? undefined}>
-                  {due ? `${Math.round(due.day)} d${due.why === 'past' ? ' *' : ''}` : 'over a year'}
-                </td>
-                <td>{blind && blind.day !== null ? run.layers[blind.layer]?.label : '–'}</td>
-                <td className="r">
+      <Sheet
+        className="mt-2 min-w-[36rem]"
+        columns={[
+          'School',
+          'Pre-filter',
+          right('Due after'),
+          'Blinds first',
+          right('To the media'),
+          right('Flow, 90 days'),
+          right('Minutes a year'),
+        ]}
+      >
+        {schools.map(({ school, prefilter, run, minutes }) => {
+          const { due, blind } = run.answers
+          const first = run.days[0]?.flow ?? 0
+          return (
+            <tr key={`${school}-${prefilter}`}>
+              <td>{SCHOOL_WORDS[school]}</td>
+              <td>{prefilter ? 'rinsed weekly' : 'none'}</td>
+              <td className="r num" title={whyDue(run.answers) ?? undefined}>
+                {due ? `${Math.round(due.day)} d${due.why === 'past' ? ' *' : ''}` : 'over a year'}
+              </td>
+              <td>{blind && blind.day !== null ? run.layers[blind.layer]?.label : '–'}</td>
+              <td className="r">
+                <FigureView
+                  figure={{ ...toMediaFigure(run), id: `to-media-${school}-${prefilter}` }}
+                  inline
+                  said
+                  digits={2}
+                />
+              </td>
+              <td className="r num">{showPercent(first > 0 ? (run.days[90]?.flow ?? 0) / first : 0)}</td>
+              <td className="r">
+                {minutes ? (
                   <FigureView
-                    figure={{ ...toMediaFigure(run), id: `to-media-${school}-${prefilter}` }}
+                    figure={{ ...minutes, id: `minutes-${school}-${prefilter}` }}
                     inline
                     said
                     digits={2}
                   />
-                </td>
-                <td className="r num">{showPercent(first > 0 ? (run.days[90]?.flow ?? 0) / first : 0)}</td>
-                <td className="r">
-                  {minutes ? (
-                    <FigureView
-                      figure={{ ...minutes, id: `minutes-${school}-${prefilter}` }}
-                      inline
-                      said
-                      digits={2}
-                    />
-                  ) : (
-                    <span className="muted text-[0.85rem]">not timed</span>
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+                ) : (
+                  <span className="muted text-[0.85rem]">not timed</span>
+                )}
+              </td>
+            </tr>
+          )
+        })}
+      </Sheet>
       <p className="muted mt-1 text-[0.88rem]">
         Each at the middle of its band, as taken before any visit: to a factor of about three either way.
       </p>

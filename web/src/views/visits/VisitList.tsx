@@ -9,6 +9,7 @@ import { removeRow } from '../../frame/removed'
 import { showDay, today } from '../../settings/when'
 import type { Season } from '../../fillPath/useSeason'
 import { CLEANED_WORDS, DIRT_WORDS } from './words'
+import { right, Sheet } from '../../figures/Sheet'
 
 const STATE_WORDS: Readonly<Record<WantedVisit['state'], string>> = {
   made: 'made',
@@ -61,39 +62,23 @@ export function VisitList({ season }: { readonly season: Season }) {
           uncleaned until you have looked.
         </p>
       ) : (
-        <table className="sheet mt-2">
-          <thead>
-            <tr>
-              <th scope="col">Day</th>
-              <th scope="col" className="r">
-                Flow found
-              </th>
-              <th scope="col" className="r">
-                Left
-              </th>
-              <th scope="col" className="max-md:hidden">
-                Dirt
-              </th>
-              <th scope="col" className="max-md:hidden">
-                Cleaned
-              </th>
-              <th scope="col" className="r max-sm:hidden">
-                Flow after
-              </th>
-              <th scope="col" className="r max-sm:hidden">
-                Minutes
-              </th>
-              <th>
-                <span className="sr-only">Delete</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {visits.map((v) => (
-              <VisitRow key={v.id} visit={v} season={season} />
-            ))}
-          </tbody>
-        </table>
+        <Sheet
+          className="mt-2"
+          columns={[
+            'Day',
+            right('Flow found'),
+            right('Left'),
+            { label: 'Dirt', className: 'max-md:hidden' },
+            { label: 'Cleaned', className: 'max-md:hidden' },
+            { label: 'Flow after', className: 'r max-sm:hidden' },
+            { label: 'Minutes', className: 'r max-sm:hidden' },
+            <span className="sr-only">Delete</span>,
+          ]}
+        >
+          {visits.map((v) => (
+            <VisitRow key={v.id} visit={v} season={season} />
+          ))}
+        </Sheet>
       )}
     </section>
   )
