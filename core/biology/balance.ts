@@ -69,6 +69,8 @@ export interface NitrogenBudget {
   readonly plants: number
   readonly changes: number
   readonly oxidised: number
+  /** Of what is oxidised, what goes on to nitrate. */
+  readonly nitrified: number
   /** Of what is oxidised, what the tank’s own films take. */
   readonly own: number
 }
@@ -94,6 +96,8 @@ export interface Balance {
     readonly rotting: number
   }
   readonly saturation: number
+  /** Gas exchange of its surface, K_L (m/s). */
+  readonly exchange: number
   readonly carbonDioxide: number
   /** Alkalinity before a change (kg CaCO₃/m³), never below nothing; the share of their rate it leaves the films. */
   readonly alkalinity: number
@@ -301,6 +305,7 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
       plants,
       changes,
       oxidised,
+      nitrified: onward,
       own: Math.min(oxidised, byTank(Math.min(ammonia, BEYOND))),
     },
     ammonia,
@@ -312,6 +317,7 @@ export function balance(keeping: Keeping, ...filters: readonly Films[]): Balance
     oxygen,
     oxygenUse: { animals: load.oxygen, film, plants: plants * PLANTS_BREATHE, rotting: load.rotting },
     saturation,
+    exchange,
     carbonDioxide: carbonDioxideOf(
       (load.oxygen + load.rotting + plants * PLANTS_BREATHE) * CARBON_DIOXIDE_OF_OXYGEN +
         oxidised * CARBON_DIOXIDE_OF_NITROGEN,

@@ -8,7 +8,7 @@ const PER_KELVIN = 1.024
 /** Carbon dioxide leaves a little slower than oxygen comes in: √(D ratio), 1.92/2.10 (CRC Handbook, from memory). */
 const OF_CARBON_DIOXIDE = Math.sqrt(1.92 / 2.1)
 /** Carbon dioxide in water in balance with air at 25 °C (kg/m³). Source: Henry’s law at 420 ppm. */
-const CARBON_DIOXIDE_OF_AIR = 0.6e-3
+export const CARBON_DIOXIDE_OF_AIR = 0.6e-3
 /** Relative half-width within which gas exchange is believed (95 %; common practice, no source). */
 export const EXCHANGE_BAND = 0.5
 

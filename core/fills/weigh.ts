@@ -32,6 +32,8 @@ export interface FillWeights {
   readonly biologicalMass: number
   /** Solid matter, which takes the place of water (m³). */
   readonly solid: number
+  /** Water the body holds without media (m³). */
+  readonly water: number
   /** Empty body + media + the water around them (kg); null while the empty body was not weighed. */
   readonly fullWeight: number | null
 }
@@ -65,6 +67,7 @@ export function weighFill(
     mass,
     biologicalMass,
     solid,
+    water,
     fullWeight: body.emptyMass === null ? null : body.emptyMass + WATER * (water - solid) + mass,
   }
 }

@@ -218,7 +218,7 @@ describe('ways for the water to come back', () => {
     const [nozzle] = along({})
     expect((nozzle?.leaves.uncertainty ?? 0) / (nozzle?.leaves.value ?? 1)).toBeCloseTo(0.04, 9)
     expect(along({}, figure('flow', lph(600)))[0]?.leaves).not.toHaveProperty('uncertainty')
-    expect(nozzle?.leaves.formula).toBe('u₀ = Q ÷ area of its holes')
+    expect(nozzle?.leaves.formula).toBe('u₀ = 4 Q ÷ (π N D²)')
     // A lip of 100 mm: (9.80665 · 1.6667e-4 ÷ 0.1)^⅓ = 0.2538 m/s.
     const [lip] = along({ kind: 'lip', width: 0.1 })
     expect([lip?.leaves.formula, lip?.leaves.value]).toEqual(['u₀ = (g Q ÷ w)^⅓', expect.closeTo(0.2538, 3)])

@@ -132,6 +132,13 @@ function resultOf({ id, name, outlet }: ReturnChoice, flow: Figure, tank: AlongT
     put('u', 'fastest current they bear', most, 'velocity', 'rule'),
     put('u₀', 'as it leaves', speed, 'velocity', 'computed'),
   ]
+  const sizes =
+    outlet.kind === 'lip'
+      ? [put('w', 'width of the lip', outlet.width, 'length', 'measured')]
+      : [
+          put('N', 'holes', outlet.kind === 'spray-bar' ? outlet.holes : 1, 'ratio', 'measured'),
+          put('D', 'bore of each', outlet.diameter, 'length', 'measured'),
+        ]
   const from = gentleFrom(outlet, q, most)
   return {
     id,
@@ -145,8 +152,8 @@ function resultOf({ id, name, outlet }: ReturnChoice, flow: Figure, tank: AlongT
       dimension: 'velocity',
       unit: 'cm/s',
       ...(flow.uncertainty !== undefined && { uncertainty: speed * (flow.uncertainty / Math.max(q, 1e-12)) }),
-      formula: outlet.kind === 'lip' ? 'u₀ = (g Q ÷ w)^⅓' : 'u₀ = Q ÷ area of its holes',
-      working: [putFigure('Q', flow)],
+      formula: outlet.kind === 'lip' ? 'u₀ = (g Q ÷ w)^⅓' : 'u₀ = 4 Q ÷ (π N D²)',
+      working: [putFigure('Q', flow), ...sizes],
     },
     gentle: {
       ...common,

@@ -1,6 +1,7 @@
 import {
   AT_LEAST,
   balance,
+  CARBON_DIOXIDE_OF_AIR,
   keptAtPH,
   EXCHANGE_BAND,
   FILM_BAND,
@@ -14,6 +15,7 @@ import {
 } from '../biology'
 import { lowerFirst, put, putFigure, inline, type Figure, type Sentence } from '../figures'
 import type { JudgedFill } from './fills'
+import { ammoniaPKa } from '../water/properties'
 import { feedBand, keepingOfTank, type TankRecord } from '../tanks/tankRecord'
 
 /** One line of a tank's balance: the number, and how it stands to its limit. */
@@ -164,6 +166,11 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     ],
     source: SOURCES.film,
   })
+  const exchange = [
+    put('U', 'speed along the surface (ours, to a factor of two)', keeping.stirred, 'velocity', 'rule'),
+    put('K_L', 'gas exchange', b.exchange, 'velocity', 'rule'),
+    put('A', 'water surface', keeping.surface, 'area', 'measured'),
+  ]
   const held = (id: LimitId, figure: Figure): BalanceLine => ({ figure, limit: limitOn(b, id, figure) })
   const lines: BalanceLine[] = [
     { figure: fed, limit: null },
@@ -174,9 +181,11 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
       'unionised',
       level('unionised', 'Un-ionised ammonia', b.unionised, {
         ...(!b.atFloor && Number.isFinite(b.unionised) && { uncertainty: b.unionised * doubt }),
-        formula: 'S · (17.031 ÷ 14.007) ÷ (1 + 10^(pKa − pH))',
+        formula: 'S · food · (17.031 ÷ 14.007) ÷ (1 + 10^(pKa − pH))',
         working: [
           put('S', 'total ammonia', b.ammonia, 'concentration', 'computed'),
+          put('food', 'of it free, where a conditioner binds the rest', keeping.food ?? 1, 'ratio', 'rule'),
+          put('pKa', 'at this temperature and salt', ammoniaPKa(keeping.temperature, keeping.salinity)),
           put('pH', 'pH', keeping.pH, 'ratio', 'measured'),
           put('t', 'water', keeping.temperature, 'temperature', 'measured'),
         ],
@@ -191,9 +200,10 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
       'nitrate',
       level('nitrate', 'Nitrate before a change, as N', b.nitrate, {
         ...(Number.isFinite(b.nitrate) && { uncertainty: (b.nitrate - keeping.tapNitrate) * fedBand }),
-        formula: 'C = C_tap + P_N · T ÷ (f · V)',
+        formula: 'C = C_tap + N · T ÷ (f · V)',
         working: [
-          putFigure('P', made),
+          put('C_tap', 'of the water put in', keeping.tapNitrate, 'concentration', 'measured'),
+          put('N', 'oxidised to nitrate', b.nitrogen.nitrified, 'feed', 'computed'),
           put('f', 'of the water changed', keeping.changeShare, 'ratio', 'measured'),
           put('T', 'between changes', keeping.changeDays * 86400, 'time', 'measured'),
           putFigure('V', tank.water),
@@ -226,7 +236,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
         formula: 'C = C* − use ÷ (K_L · A);  K_L = 3.93 √(U/H) m a day at 20 °C',
         working: [
           put('C*', 'saturation', b.saturation, 'concentration', 'computed'),
-          put('U', 'speed along the surface (ours, to a factor of two)', keeping.stirred, 'velocity', 'rule'),
+          ...exchange,
           put('animals', 'use', b.oxygenUse.animals, 'feed', 'computed'),
           put('films', 'use', b.oxygenUse.film, 'feed', 'computed'),
           put('plants', 'use at night', b.oxygenUse.plants, 'feed', 'rule'),
@@ -238,8 +248,10 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     {
       figure: level('carbon-dioxide', 'Carbon dioxide at night', b.carbonDioxide, {
         uncertainty: b.carbonDioxide * Math.hypot(fedBand, EXCHANGE_BAND),
-        formula: 'C = C of the air + (1.38 breathed + 5.85 N) ÷ (0.96 K_L · A)',
+        formula: 'C = C_air + (1.38 breathed + 5.85 N) ÷ (0.96 K_L · A)',
         working: [
+          put('C_air', 'in balance with the air', CARBON_DIOXIDE_OF_AIR, 'concentration', 'rule'),
+          ...exchange,
           put(
             'breathed',
             'by animals, plants and bacteria, 1.38 of their oxygen',

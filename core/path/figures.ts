@@ -455,6 +455,13 @@ export const fullFigure = (o: Outcome): Figure | null =>
         formula: 'empty + 998 kg/m³ · (water it holds − solid) + media',
         working: [
           put('empty', 'empty body', o.case.body.emptyMass ?? 0, 'mass', 'measured'),
+          put(
+            'water',
+            'water it holds',
+            o.weights.water,
+            'volume',
+            o.case.body.waterFill ? 'measured' : 'computed',
+          ),
           put('solid', 'solid matter of the media', o.weights.solid, 'volume', 'computed'),
           put('media', 'media, dry', o.weights.mass, 'mass', 'computed'),
         ],

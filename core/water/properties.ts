@@ -85,14 +85,17 @@ const poly = (x: number, ...c: readonly number[]): number => c.reduceRight((sum,
 const ionicStrength = (salinity: number): number => (19.9273 * salinity) / (1000 - 1.005109 * salinity)
 
 /**
- * Share of total ammonia that is un-ionised, NH₃/(NH₃ + NH₄⁺) = 1/(1 + 10^(pKa − pH)), pKa = 0.09018 + 2729.92/T +
- * 0.116 I, in water of some °C and practical salinity, I its molal ionic strength.
+ * pKa of ammonia in water of some °C and practical salinity, 0.09018 + 2729.92/T + 0.116 I, I its molal ionic strength.
  *
  * Source: Emerson, Russo, Lund and Thurston 1975 for fresh water; the term of salt from EPA 440/5-88-004, 1989, after
  * Khoo, Culberson and Bates 1977 (from memory).
  */
+export const ammoniaPKa = (temperature: number, salinity = 0): number =>
+  0.09018 + 2729.92 / (temperature + 273.15) + 0.116 * ionicStrength(salinity)
+
+/** Share of total ammonia that is un-ionised, NH₃/(NH₃ + NH₄⁺) = 1/(1 + 10^(pKa − pH)); see {@link ammoniaPKa}. */
 export const unionisedShare = (pH: number, temperature: number, salinity = 0): number =>
-  1 / (1 + 10 ** (0.09018 + 2729.92 / (temperature + 273.15) + 0.116 * ionicStrength(salinity) - pH))
+  1 / (1 + 10 ** (ammoniaPKa(temperature, salinity) - pH))
 
 /** Ammonia by its own mass for that of its nitrogen: 17.031/14.007 (IUPAC). */
 export const AMMONIA_OF_NITROGEN = 17.031 / 14.007

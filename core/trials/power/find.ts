@@ -71,6 +71,7 @@ export const power: Finder = (trial, c) => {
       provenance: 'computed',
       formula: 'η = ρ g Q H ÷ P',
       working: [
+        put('ρ', 'density of the water, kg/m³', density),
         putFigure('Q', at.figure),
         put('H', 'pump head at that flow', head, 'head', 'computed'),
         putFigure('P', watts),
