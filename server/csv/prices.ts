@@ -62,8 +62,8 @@ export async function pricesOf(
   const prices = sheet.lines.flatMap((l) => priceOf(sheet, find, l, refuse) ?? [])
   const ids = [...new Set(prices.map((p) => p.modelId))]
   if (!ids.length) return {}
-  const models = new Map((await plainRows(db, db, 'models', and(inArray(model.id, ids), isNull(model.deletedAt)))).map((m) => [m.id, m])) // prettier-ignore
-  const lists = await plainRows(db, db, 'claims', and(inArray(claim.modelId, ids), eq(claim.quantity, 'price'), isNull(claim.deletedAt))) // prettier-ignore
+  const models = new Map((await plainRows(db, 'models', and(inArray(model.id, ids), isNull(model.deletedAt)))).map((m) => [m.id, m])) // prettier-ignore
+  const lists = await plainRows(db, 'claims', and(inArray(claim.modelId, ids), eq(claim.quantity, 'price'), isNull(claim.deletedAt))) // prettier-ignore
   const changed: Line[] = []
   const claims: Line[] = []
   for (const id of ids) {

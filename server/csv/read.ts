@@ -85,8 +85,7 @@ async function rowsOf(
   const table = tableOf(name)
   const there = new Map<string, Plain>()
   for (let i = 0; i < ids.length; i += CHUNK)
-    for (const r of await plainRows(db, db, name, inArray(table.id, ids.slice(i, i + CHUNK))))
-      there.set(r.id, r)
+    for (const r of await plainRows(db, name, inArray(table.id, ids.slice(i, i + CHUNK)))) there.set(r.id, r)
   return given.map(({ line, row }) => ({
     line,
     row: { id: randomUUID(), ...there.get(String(row.id)), ...row } as unknown as Plain,

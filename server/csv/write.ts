@@ -35,7 +35,7 @@ async function rowsTable(db: Db, table: keyof typeof COLLECTION_OF, { modelId }:
   const living = isNull(stored.deletedAt)
   const mine: SQL | undefined =
     modelId === undefined ? undefined : 'modelId' in stored ? eq(stored.modelId, modelId) : undefined
-  const all = await plainRows(db, db, name, and(living, mine))
+  const all = await plainRows(db, name, and(living, mine))
   const names = await namesOf(db)
   const trials = new Map(
     table === 'runs'

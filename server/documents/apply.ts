@@ -10,14 +10,14 @@ import {
 import { CoreError } from '@ypsometer/core/errors/errors'
 import type { Snapshot } from '@ypsometer/contract/review'
 import { inArray, notInArray, sql } from 'drizzle-orm'
-import type { Db, Tx } from '../db/client'
+import type { Tx } from '../db/client'
 import { calledOf, canonical, remember, type Deed } from '../db/remember'
-import { asMoments, editableOf } from '../http/rows'
+import { rowsOf } from '../rows'
 import { ProblemError } from '../http/problems'
 import { at, checkReferences, referencesOf } from '../http/references'
 import { reviewProblem } from '../reviews/document'
 import { writePhoto } from './archive'
-import { partsOf, plainRows, tableOf } from './export'
+import { plainRows, tableOf } from './export'
 import type { Refused } from './read'
 import type { Plain, Undo } from '../db/undo'
 
@@ -34,7 +34,6 @@ const chunks = <T>(list: readonly T[]): T[][] =>
 
 /** Writes a document within a transaction, row by row of its order; what cannot be taken is named and not written. */
 export async function apply(
-  db: Db,
   tx: Tx,
   d: YpsoDocument,
   lineOf: LineOf,
@@ -54,7 +53,7 @@ export async function apply(
         message,
       })
     if (!isOnce(read, refuse)) continue
-    const there = await stored(db, tx, name, read)
+    const there = await stored(tx, name, read)
     const given =
       d.subject === 'bench' ? read : read.map((r) => ({ ...r, ...ofHouse(name, r, there.get(r.id)) }))
     const checked = given.flatMap((row, i) => {
@@ -68,7 +67,7 @@ export async function apply(
     const sound = checked.filter(({ row, i, before }) => {
       const wrong = name === 'reviews' ? reviewProblem(row, before?.row) : null
       if (wrong) refuse(i, wrong.field, wrong.message)
-      return !wrong && passes(db, name, row, (field, m) => refuse(i, field, m))
+      return !wrong && passes(name, row, (field, m) => refuse(i, field, m))
     })
     if (!(await referred(tx, name, sound, refuse))) continue
     const fresh = sound.filter((s) => !s.before)
@@ -79,14 +78,14 @@ export async function apply(
         const wrong = await tx.transaction((inner) => writePhoto(inner, row, photos.get(row.id), at))
         if (wrong) refuse(i, 'id', wrong)
       }
-    else await inserted(db, tx, name, fresh.map(withoutKin), refuse)
+    else await inserted(tx, name, fresh.map(withoutKin), refuse)
     if (name === 'models') await kinSet(tx, fresh)
     undo.made.push(...fresh.map(({ row }) => ({ collection: name, id: row.id, version: 1 })))
     deeds.push(...fresh.map(({ row }): Deed => ({ action: 'made', resource: name, row })))
     for (const { row, i, before } of sound) {
       if (!before) continue
       const version = before.version + 1
-      if (!(await updated(db, tx, name, row, version, (field, m) => refuse(i, field, m)))) continue
+      if (!(await updated(tx, name, row, version, (field, m) => refuse(i, field, m)))) continue
       const touched = { collection: name, id: row.id, version }
       if (before.deleted) undo.made.push(touched)
       else undo.changed.push({ ...touched, before: before.row })
@@ -160,7 +159,6 @@ interface Stored {
 
 /** Rows of the bench that have the ids of a document’s. */
 async function stored(
-  db: Db,
   tx: Tx,
   name: ResourceName,
   given: readonly Plain[],
@@ -172,7 +170,7 @@ async function stored(
       table.id,
       part.map((r) => r.id),
     )
-    const plain = await plainRows(db, tx, name, where)
+    const plain = await plainRows(tx, name, where)
     const heads = await tx
       .select({
         id: table.id,
@@ -227,9 +225,9 @@ const stateOf = (name: ResourceName, before: Plain, row: Plain): 'same' | 'chang
 
 type Refuse = (field: string, message: string) => void
 /** Does the row make sense by itself? */
-function passes(db: Db, name: ResourceName, row: Plain, refuse: Refuse): boolean {
+function passes(name: ResourceName, row: Plain, refuse: Refuse): boolean {
   try {
-    editableOf(db, name).check?.(row)
+    rowsOf(name).e.check?.(row)
     return true
   } catch (error) {
     return named(error, refuse)
@@ -278,42 +276,28 @@ async function referred(
   }
 }
 
-/** Columns of a row of a document. */
-function columnsOf(db: Db, name: ResourceName, row: Plain): Record<string, unknown> {
-  const { columns } = editableOf(db, name)
-  const parts = partsOf(db, name)
-  const table = tableOf(name)
-  const own = Object.fromEntries(
-    fieldsOf(name).flatMap((f) => (f in table && f !== String(parts?.field ?? '') ? [[f, row[f]]] : [])),
-  )
-  return {
-    ...asMoments(name, own),
-    ...columns?.(row),
-    ...(row.createdAt && { createdAt: new Date(row.createdAt) }),
-  }
-}
-
 async function inserted(
-  db: Db,
   tx: Tx,
   name: ResourceName,
   fresh: readonly Sound[],
   refuse: (i: number, field: string, message: string) => void,
 ): Promise<void> {
-  const parts = partsOf(db, name)
-  const table = tableOf(name)
-  const write = async (to: Tx, list: readonly Sound[]): Promise<void> => {
-    await to.insert(table).values(list.map(({ row }) => columnsOf(db, name, row)) as never)
-    for (const { row } of list) if (parts) await parts.replace(to, row.id, row[String(parts.field)])
-  }
+  const rows = rowsOf(name)
+  const write = (list: readonly Sound[]): Promise<void> =>
+    tx.transaction((inner) =>
+      rows.take(
+        inner,
+        list.map((s) => s.row),
+      ),
+    )
   for (const part of chunks(fresh)) {
     try {
-      await tx.transaction((inner) => write(inner, part))
+      await write(part)
     } catch {
       // One of them is refused by the database: which, is found by writing them one by one.
       for (const one of part)
         try {
-          await tx.transaction((inner) => write(inner, [one]))
+          await write([one])
         } catch (error) {
           refuse(one.i, 'id', saidByDatabase(error))
         }
@@ -322,24 +306,14 @@ async function inserted(
 }
 
 async function updated(
-  db: Db,
   tx: Tx,
   name: ResourceName,
   row: Plain,
   version: number,
   refuse: Refuse,
 ): Promise<boolean> {
-  const parts = partsOf(db, name)
-  const table = tableOf(name)
-  const { createdAt: _, ...set } = columnsOf(db, name, row)
   try {
-    await tx.transaction(async (inner) => {
-      await inner
-        .update(table)
-        .set({ ...set, version, updatedAt: new Date(), deletedAt: null } as never)
-        .where(inArray(table.id, [row.id]))
-      if (parts) await parts.replace(inner, row.id, row[String(parts.field)])
-    })
+    await tx.transaction((inner) => rowsOf(name).overwrite(inner, row, version))
     return true
   } catch (error) {
     refuse('id', saidByDatabase(error))
@@ -358,7 +332,7 @@ const saidByDatabase = (error: unknown): string => {
 }
 
 /** Takes an import back: what it made is deleted, the rest is as it was. What was changed since is named, else null. */
-export async function takeBack(db: Db, tx: Tx, { made, changed }: Undo): Promise<string | null> {
+export async function takeBack(tx: Tx, { made, changed }: Undo): Promise<string | null> {
   for (const { collection, id, version } of [...made, ...changed].reverse()) {
     const table = tableOf(collection)
     const [row] = await tx
@@ -370,7 +344,7 @@ export async function takeBack(db: Db, tx: Tx, { made, changed }: Undo): Promise
   const deeds: Deed[] = []
   for (const { collection, id, version } of [...made].reverse()) {
     const table = tableOf(collection)
-    const [row] = await plainRows(db, tx, collection, inArray(table.id, [id]))
+    const [row] = await plainRows(tx, collection, inArray(table.id, [id]))
     if (row) deeds.push({ action: 'deleted', resource: collection, row })
     await tx
       .update(table)
@@ -378,8 +352,8 @@ export async function takeBack(db: Db, tx: Tx, { made, changed }: Undo): Promise
       .where(inArray(table.id, [id]))
   }
   for (const { collection, id, version, before } of changed) {
-    const [row] = await plainRows(db, tx, collection, inArray(tableOf(collection).id, [id]))
-    await updated(db, tx, collection, before, version + 1, () => undefined)
+    const [row] = await plainRows(tx, collection, inArray(tableOf(collection).id, [id]))
+    await updated(tx, collection, before, version + 1, () => undefined)
     if (row) deeds.push(deedOf(collection, { row, version, deleted: false }, before))
   }
   await remember(tx, deeds)

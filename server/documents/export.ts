@@ -11,8 +11,8 @@ import { and, asc, inArray, isNull, type SQL } from 'drizzle-orm'
 import type { PgColumn, PgTable } from 'drizzle-orm/pg-core'
 import type { Db, Tx } from '../db/client'
 import { TABLES } from '../db/schema'
-import { editableOf, travelling, type AnyParts } from '../http/rows'
-import { publishedEditions } from '../reviews/document'
+import { travelling } from '../http/rows'
+import { rowsOf } from '../rows'
 import { problem } from '../http/problems'
 import type { Plain } from '../db/undo'
 
@@ -20,20 +20,11 @@ import type { Plain } from '../db/undo'
 type Table = PgTable & Record<'id' | 'createdAt' | 'deletedAt', PgColumn> & Record<string, unknown>
 export const tableOf = (name: ResourceName): Table => TABLES[name] as unknown as Table
 
-/** What of a row stands in other tables; a document has more of it than a row that travels. */
-export const partsOf = (db: Db, name: ResourceName): AnyParts | undefined =>
-  name === 'reviews' ? publishedEditions : editableOf(db, name).parts
-
 /** Every bench begins with rows of these; when they were made says nothing. */
 const SHIPPED: readonly ResourceName[] = ['house-rules', 'stock-classes', 'media']
 
 /** Stored rows as a document has them: what a person can give, what stands in other tables, and when it was made. */
-export async function plainRows(
-  db: Db,
-  tx: Db | Tx,
-  name: ResourceName,
-  where: SQL | undefined,
-): Promise<Plain[]> {
+export async function plainRows(tx: Db | Tx, name: ResourceName, where: SQL | undefined): Promise<Plain[]> {
   const table = tableOf(name)
   const fields = documentFields(name)
   // What is large and stands in no document, such as a picture, is not read.
@@ -45,7 +36,7 @@ export async function plainRows(
     .from(table)
     .where(where)
     .orderBy(...(SHIPPED.includes(name) ? [] : [asc(table.createdAt)]), asc(table.id))
-  const parts = partsOf(db, name)
+  const parts = rowsOf(name).apart
   const elsewhere = parts
     ? await parts.read(
         tx,
@@ -87,7 +78,7 @@ export async function exported(
     const table = tableOf(name)
     const column = table[field] as PgColumn | undefined
     if (!column || !ids.length) return []
-    return plainRows(db, db, name, and(inArray(column, [...new Set(ids)]), isNull(table.deletedAt)))
+    return plainRows(db, name, and(inArray(column, [...new Set(ids)]), isNull(table.deletedAt)))
   }
   const one = async (name: ResourceName): Promise<Plain[]> => {
     const found = await read(name, 'id', id ? [id] : [])
@@ -100,7 +91,7 @@ export async function exported(
     case 'bench': {
       const all: Rows = {}
       for (const name of RESOURCE_NAMES.filter((n) => photos || n !== 'photos'))
-        all[name] = await plainRows(db, db, name, isNull(tableOf(name).deletedAt))
+        all[name] = await plainRows(db, name, isNull(tableOf(name).deletedAt))
       return document(living(all))
     }
     case 'medium':

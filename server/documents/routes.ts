@@ -145,7 +145,7 @@ export function registerDocuments(app: FastifyInstance, db: Db): void {
         const [batch] = await tx.select().from(importBatch).where(eq(importBatch.id, id)).for('update')
         if (!batch) throw problem(404, 'not-found', 'There is no such import')
         if (batch.undoneAt) return { undone: true }
-        const since = await takeBack(db, tx, batch.undo)
+        const since = await takeBack(tx, batch.undo)
         if (since !== null)
           throw problem(409, 'changed-since', 'Something of it was changed since', {
             detail: `The ${since} was changed after the import: nothing was taken back.`,

@@ -33,7 +33,7 @@ export function waysIn(db: Db) {
     if ('refused' in read) return nothing(read.refused)
     try {
       await asProgram(db, async (tx) => {
-        throw new LookedAt(await apply(db, tx, read.document, read.lineOf, photos))
+        throw new LookedAt(await apply(tx, read.document, read.lineOf, photos))
       })
     } catch (error) {
       if (error instanceof LookedAt) return { ...error.applied.report, undo: null }
@@ -53,7 +53,7 @@ export function waysIn(db: Db) {
     }
     if ('refused' in read) return refuse(read.refused)
     const answer = await idempotently<ImportReport>(db, request, true, async (tx: Tx) => {
-      const { report, undo } = await apply(db, tx, read.document, read.lineOf, photos)
+      const { report, undo } = await apply(tx, read.document, read.lineOf, photos)
       if (report.refused.length) refuse(report.refused)
       const written = undo.made.length + undo.changed.length > 0
       const id = randomUUID()

@@ -7,7 +7,7 @@ import type { Db, Tx } from '../db/client'
 import { rowChange } from '../db/schema'
 import { idempotently } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
-import { rowsOf } from '../http/rows'
+import { rowsOf } from '../rows'
 import { canonical } from '../db/remember'
 
 type Stored = typeof rowChange.$inferSelect
@@ -53,8 +53,8 @@ const since = (detail: string) =>
   problem(409, 'changed-since', 'It was changed again since', { detail: `${detail} Nothing was taken back.` })
 
 /** Takes a change back, as a change of its own. @throws a problem where it was changed again since. */
-async function takeBack(db: Db, tx: Tx, c: OfRecord): Promise<void> {
-  const rows = rowsOf(db, c.resource)
+async function takeBack(tx: Tx, c: OfRecord): Promise<void> {
+  const rows = rowsOf(c.resource)
   const how = { version: null, undoes: c.id }
   if (c.action !== 'changed') return void (await rows.setThere(tx, c.rowId, c.action === 'deleted', how))
   const now = (await rows.whole(tx, await rows.find(tx, c.rowId, true))) as Readonly<Record<string, unknown>>
@@ -124,9 +124,9 @@ export function registerHistory(app: FastifyInstance, db: Db): void {
             detail: 'What was published is corrected or withdrawn where it was published.',
           })
         // One at a time: the row is locked before it is asked whether somebody was quicker.
-        await rowsOf(db, found.resource).find(tx, found.rowId, true)
+        await rowsOf(found.resource).find(tx, found.rowId, true)
         if ((await undoneBy(tx, [found.id])).size) throw since('Somebody took it back already.')
-        await takeBack(db, tx, found)
+        await takeBack(tx, found)
         return { status: 200, body: { undone: true } }
       })
       return body

@@ -13,7 +13,7 @@ import type { Db, Tx } from '../db/client'
 import { idempotently, type Answer } from './idempotency'
 import { registerList } from './list'
 import { problem } from './problems'
-import { Rows, serve, type Editable } from './rows'
+import { Rows, type Editable } from './rows'
 
 const etag = (version: number): string => `"${version}"`
 
@@ -35,7 +35,6 @@ export function registerEditable<N extends ResourceName, F extends keyof RowOf<N
   db: Db,
   e: Editable<N, F>,
 ): void {
-  serve(db, e)
   const { path, servedIn, Row, Create, Patch } = RESOURCES[e.name]
   const rows = new Rows(e)
   const params = z.object({ id: Id })

@@ -1,4 +1,5 @@
 import {
+  documentFields,
   momentsOf,
   RESOURCES,
   type CreatedOf,
@@ -60,9 +61,11 @@ export interface Editable<N extends ResourceName, F extends keyof RowOf<N> = nev
   readonly name: N
   /** Throws a problem naming the field when the row as it would become makes no sense. */
   readonly check?: (row: Written<N>) => void
-  /** Column values that what makes a row does not hold as they are, such as a time that is text in JSON. */
+  /** Column values that what makes a row does not hold as they are, such as counts of what it holds. */
   readonly columns?: (created: CreatedOf<N>) => Partial<StoredOf<N, F>>
   readonly parts?: Parts<F, RowOf<N>[F]>
+  /** The same for what a row has in a document only. */
+  readonly inDocuments?: AnyParts
   /** Brings other rows in line with one that was written. */
   readonly afterWrite?: (tx: Tx, row: RowOf<N>) => Promise<void>
   /**
@@ -96,6 +99,9 @@ export const travelling = <T extends object>(row: T): Travelling<T> =>
   Object.fromEntries(
     Object.entries(row).map(([k, v]: [string, unknown]) => [k, v instanceof Date ? v.toISOString() : v]),
   ) as Travelling<T>
+
+/** A row as a document has it. */
+type DocumentRow = Readonly<Record<string, unknown>> & { readonly id: string; readonly createdAt?: string }
 
 /** A row of a resource as it is stored, with its version. */
 type Stored<N extends ResourceName, F extends PropertyKey> = StoredOf<N, F> & { version: number }
@@ -190,6 +196,38 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
     return this.settled(tx, changed)
   }
 
+  /** What of a row stands in rows of other tables where a document carries it. */
+  get apart(): AnyParts | undefined {
+    return this.e.inDocuments ?? this.e.parts
+  }
+
+  /** Writes rows of a document that are not there yet, with the day they were made. */
+  async take(tx: Tx, rows: readonly DocumentRow[]): Promise<void> {
+    const { apart } = this
+    await tx.insert(this.table).values(rows.map((r) => this.columnsOf(r)) as never)
+    if (apart) for (const r of rows) await apart.replace(tx, r.id, r[String(apart.field)])
+  }
+
+  /** Writes a row of a document over the one that is there, which comes back where it was deleted. */
+  async overwrite(tx: Tx, row: DocumentRow, version: number): Promise<void> {
+    const { apart } = this
+    const { createdAt: _, ...set } = this.columnsOf(row)
+    await tx
+      .update(this.table)
+      .set({ ...set, version, updatedAt: new Date(), deletedAt: null } as never)
+      .where(eq(this.table.id, row.id))
+    if (apart) await apart.replace(tx, row.id, row[String(apart.field)])
+  }
+
+  private columnsOf(row: DocumentRow): Record<string, unknown> {
+    const fields = documentFields(this.e.name).filter((f) => f !== String(this.apart?.field))
+    return {
+      ...this.own(Object.fromEntries(fields.map((f) => [f, row[f]]))),
+      ...this.e.columns?.(row as never),
+      ...(row.createdAt && { createdAt: new Date(row.createdAt) }),
+    }
+  }
+
   private isThere(row: object): boolean {
     return !('deletedAt' in row) || row.deletedAt === null
   }
@@ -218,11 +256,9 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
 
   private async insert(tx: Tx, created: CreatedOf<N>): Promise<RowOf<N>> {
     const { columns, parts } = this.e
-    const { table } = this
-    const values = { ...this.own(created), ...columns?.(created) }
     const [row] = await tx
-      .insert(table)
-      .values(values as never)
+      .insert(this.table)
+      .values({ ...this.own(created), ...columns?.(created) } as never)
       .returning(this.selected)
     if (!row) throw problem(500, 'fault', 'The row was not written')
     if (parts) await parts.replace(tx, created.id, created[parts.field as keyof CreatedOf<N>] as RowOf<N>[F])
@@ -274,21 +310,5 @@ function keepTyped(row: object, set: object): object {
   return { ...set, typed: Object.fromEntries(all.filter(([, text]) => text !== '')) }
 }
 
-/** Every resource that is served over a database, for what reads and writes whole documents. */
-const registered = new WeakMap<Db, Map<ResourceName, AnyEditable>>()
 // oxlint-disable-next-line typescript/no-explicit-any -- what is special about a resource is of its own type
 export type AnyEditable = Editable<any, any>
-export function editableOf(db: Db, name: ResourceName): AnyEditable {
-  const found = registered.get(db)?.get(name)
-  if (!found) throw new Error(`${name} is not served`)
-  return found
-}
-
-/** Notes that a resource is served over a database. */
-export function serve(db: Db, e: AnyEditable): void {
-  registered.set(db, (registered.get(db) ?? new Map<ResourceName, AnyEditable>()).set(e.name, e))
-}
-
-/** What reads and writes the rows of a resource that is served over a database. */
-// oxlint-disable-next-line typescript/no-explicit-any -- what is special about a resource is of its own type
-export const rowsOf = (db: Db, name: ResourceName): Rows<any, any> => new Rows(editableOf(db, name))

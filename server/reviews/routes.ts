@@ -24,6 +24,7 @@ import { differences, remember, type Deed } from '../db/remember'
 import { asPerson, idempotently } from '../http/idempotency'
 import { fieldProblem, problem } from '../http/problems'
 import { hashOf, newSecret } from '../http/secrets'
+import { publishedEditions } from './document'
 import { keepPhotos } from './photos'
 import { dayOfServer, takeSnapshot } from './snapshot'
 
@@ -51,6 +52,7 @@ async function taken(db: Db, modelId: string): Promise<Snapshot> {
 export const REVIEW_SPECIALS: Specials = {
   reviews: {
     madeElsewhere: true,
+    inDocuments: publishedEditions,
     mayDelete: ({ editions }) => {
       if (editions > 0) throw fieldProblem('editions', 'a draft: what was published is withdrawn', 409)
     },
