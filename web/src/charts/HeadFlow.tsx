@@ -3,7 +3,7 @@ import { labelBand, pumpBand } from '@ypsometer/core/hydraulics/bands'
 import { pumpHead } from '@ypsometer/core/hydraulics/pump'
 import type { Assessment } from '@ypsometer/core/judging/assess'
 import type { HookupResult } from '@ypsometer/core/trials/modelPump'
-import { fromSI, preferredUnit } from '@ypsometer/core/units/dimensions'
+import { fromSI, preferredUnit, type Unit } from '@ypsometer/core/units/dimensions'
 import { showQuantity } from '@ypsometer/core/units/format'
 import { useDeferredValue, useMemo, useRef } from 'react'
 import {
@@ -44,6 +44,59 @@ interface Props {
   readonly onPutBack?: (trialId: string) => void
 }
 
+/** Lines and points of the drawing, in the units of its axes. */
+function modelOf(
+  known: NonNullable<Props['assessment']['pump']>,
+  hookup: Props['hookup'],
+  flowUnit: Unit,
+  headUnit: Unit,
+) {
+  const q = (v: number): number => fromSI(v, flowUnit)
+  const h = (v: number): number => fromSI(v, headUnit)
+  const top = Math.max(known.pump.maxFlow, known.labelPump?.maxFlow ?? 0) * 1.04
+  const shutOff = Math.max(known.pump.shutOffHead, known.labelPump?.shutOffHead ?? 0)
+  const bandTop = known.fit ? known.pump.shutOffHead + pumpBand(0, known.fit) : labelBand(0, known.pump).high
+  // The axis ends above the band, so that the column beside it has the same one; a very wide band is cut off.
+  const highest = Math.max(shutOff * 1.06, Math.min(bandTop, shutOff * WIDEST))
+  // Both curves end on the axis: their own last flows are among the samples.
+  const ends = [known.pump.maxFlow, ...(known.labelPump ? [known.labelPump.maxFlow] : [])]
+  const flows = [...Array.from({ length: 61 }, (_, i) => (top * i) / 60), ...ends].sort((a, b) => a - b)
+  const rows = flows.map((flow) => {
+    const base = pumpHead(flow, known.pump)
+    const half = known.fit ? pumpBand(flow, known.fit) : 0
+    const label = known.from === 'label' ? labelBand(flow, known.pump) : null
+    const circuit = hookup
+      ? hookup.staticHead.head + circuitLoss(flow, hookup.hookup.segments, hookup.fluid)
+      : undefined
+    return {
+      flow: q(flow),
+      pump: flow <= known.pump.maxFlow ? h(base) : undefined,
+      band:
+        flow <= known.pump.maxFlow
+          ? label
+            ? [h(label.low), h(Math.min(label.high, highest))]
+            : [h(Math.max(0, base - half)), h(Math.min(base + half, highest))]
+          : undefined,
+      label:
+        known.from === 'fit' && known.labelPump && flow <= known.labelPump.maxFlow
+          ? h(pumpHead(flow, known.labelPump))
+          : undefined,
+      circuit: circuit !== undefined && circuit <= highest ? h(circuit) : undefined,
+    }
+  })
+  const place = (p: { flow: number; head: number; flowUncertainty?: number; trialId: string }) => ({
+    flow: q(p.flow),
+    head: h(p.head),
+    error: q(2 * (p.flowUncertainty ?? 0)),
+    trialId: p.trialId,
+  })
+  const points = known.curve.points.map(place)
+  const out = known.curve.out.map(place)
+  const xTicks = axisTicks(q(top))
+  const yTicks = axisTicks(h(highest))
+  return { rows, points, out, xTicks, yTicks, xMax: xTicks.at(-1) ?? 1, yMax: yTicks.at(-1) ?? 1, q, h }
+}
+
 /** Head against flow with the head budget standing on the same axis: read across from the curve to the column. */
 export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, onPutBack }: Props) {
   const system = units.use()
@@ -54,55 +107,10 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
   const flowUnit = preferredUnit('flow', system)
   const headUnit = preferredUnit('head', system)
   const known = assessment.pump
-  const model = useMemo(() => {
-    if (!known) return null
-    const q = (v: number): number => fromSI(v, flowUnit)
-    const h = (v: number): number => fromSI(v, headUnit)
-    const top = Math.max(known.pump.maxFlow, known.labelPump?.maxFlow ?? 0) * 1.04
-    const shutOff = Math.max(known.pump.shutOffHead, known.labelPump?.shutOffHead ?? 0)
-    const bandTop = known.fit
-      ? known.pump.shutOffHead + pumpBand(0, known.fit)
-      : labelBand(0, known.pump).high
-    // The axis ends above the band, so that the column beside it has the same one; a very wide band is cut off.
-    const highest = Math.max(shutOff * 1.06, Math.min(bandTop, shutOff * WIDEST))
-    // Both curves end on the axis: their own last flows are among the samples.
-    const ends = [known.pump.maxFlow, ...(known.labelPump ? [known.labelPump.maxFlow] : [])]
-    const flows = [...Array.from({ length: 61 }, (_, i) => (top * i) / 60), ...ends].sort((a, b) => a - b)
-    const rows = flows.map((flow) => {
-      const base = pumpHead(flow, known.pump)
-      const half = known.fit ? pumpBand(flow, known.fit) : 0
-      const label = known.from === 'label' ? labelBand(flow, known.pump) : null
-      const circuit = hookup
-        ? hookup.staticHead.head + circuitLoss(flow, hookup.hookup.segments, hookup.fluid)
-        : undefined
-      return {
-        flow: q(flow),
-        pump: flow <= known.pump.maxFlow ? h(base) : undefined,
-        band:
-          flow <= known.pump.maxFlow
-            ? label
-              ? [h(label.low), h(Math.min(label.high, highest))]
-              : [h(Math.max(0, base - half)), h(Math.min(base + half, highest))]
-            : undefined,
-        label:
-          known.from === 'fit' && known.labelPump && flow <= known.labelPump.maxFlow
-            ? h(pumpHead(flow, known.labelPump))
-            : undefined,
-        circuit: circuit !== undefined && circuit <= highest ? h(circuit) : undefined,
-      }
-    })
-    const place = (p: { flow: number; head: number; flowUncertainty?: number; trialId: string }) => ({
-      flow: q(p.flow),
-      head: h(p.head),
-      error: q(2 * (p.flowUncertainty ?? 0)),
-      trialId: p.trialId,
-    })
-    const points = known.curve.points.map(place)
-    const out = known.curve.out.map(place)
-    const xTicks = axisTicks(q(top))
-    const yTicks = axisTicks(h(highest))
-    return { rows, points, out, xTicks, yTicks, xMax: xTicks.at(-1) ?? 1, yMax: yTicks.at(-1) ?? 1, q, h }
-  }, [known, hookup, flowUnit, headUnit])
+  const model = useMemo(
+    () => known && modelOf(known, hookup, flowUnit, headUnit),
+    [known, hookup, flowUnit, headUnit],
+  )
   if (!known || !model) return <div ref={root} />
   const measured = show === 'measured' ? hookup?.measured : null
   const at = measured

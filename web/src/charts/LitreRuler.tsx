@@ -3,7 +3,7 @@ import { SCHOOLS } from '@ypsometer/core/tanks/schools'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
 import type { SchoolSays } from '@ypsometer/core/tanks/schools'
 import type { SupportedRange } from '@ypsometer/core/tanks/range'
-import { fromSI, preferredUnit } from '@ypsometer/core/units/dimensions'
+import { fromSI, preferredUnit, type UnitSystem } from '@ypsometer/core/units/dimensions'
 import { showQuantity } from '@ypsometer/core/units/format'
 import { useRef } from 'react'
 import { units } from '../settings/settings'
@@ -21,11 +21,14 @@ interface Props {
 /** Below this width the names and figures stand over their bars instead of beside them. */
 const NARROW = 620
 
-/** Claimed tank range as a bracket over a logarithmic ruler of litres, and what is supported beneath it. */
-export function LitreRuler({ verdict, stock, name, open }: Props) {
-  const system = units.use()
-  const root = useRef<HTMLDivElement>(null)
-  const W = useWidth(root, 900)
+/** Where everything stands on the ruler, W wide; null where there is nothing to draw. */
+function layoutOf(
+  verdict: Props['verdict'],
+  stock: Props['stock'],
+  open: Props['open'],
+  W: number,
+  system: UnitSystem,
+) {
   const narrow = W < NARROW
   const [LEFT, RIGHT, ROW] = narrow ? [4, 30, 50] : [232, 176, 34]
   const LANE = narrow ? 40 : 20
@@ -39,7 +42,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
     claimedRange.min ?? NaN,
     claimedRange.max ?? NaN,
   ].filter((v) => v > 0)
-  if (!all.length) return <div ref={root} />
+  if (!all.length) return null
   const toUnit = (v: number): number => fromSI(v, unit)
   const low = Math.min(...all.map(toUnit)) * 0.8
   const high = Math.max(...all.map(toUnit)) * 1.15
@@ -56,6 +59,45 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
     return `${s.number} ${s.unit}`
   }
   const labelOf = (id: string): string => stock.find((s) => stockKey(s) === id)?.label ?? id
+  const claim = claimedRange.max
+  const claimFrom = claimedRange.min ?? low * unit.factor
+  return {
+    W,
+    LEFT,
+    RIGHT,
+    ROW,
+    LANE,
+    open,
+    narrow,
+    unit,
+    ranges,
+    claimedRange,
+    schools,
+    toUnit,
+    low,
+    high,
+    x,
+    at,
+    ticks,
+    rowsAbove,
+    height,
+    said,
+    labelOf,
+    claim,
+    claimFrom,
+  }
+}
+type Layout = NonNullable<ReturnType<typeof layoutOf>>
+
+/** Claimed tank range as a bracket over a logarithmic ruler of litres, and what is supported beneath it. */
+export function LitreRuler({ verdict, stock, name, open }: Props) {
+  const system = units.use()
+  const root = useRef<HTMLDivElement>(null)
+  const W = useWidth(root, 900)
+  const layout = layoutOf(verdict, stock, open, W, system)
+  if (!layout) return <div ref={root} />
+  const { LEFT, RIGHT, height, x, at, ticks, unit, toUnit, narrow, ranges, claimedRange } = layout
+  const { rowsAbove, schools, said, labelOf, claim, claimFrom } = layout
   const data: ChartData = {
     name: `${name} tank ranges`,
     columns: ['Range', `Calm from, ${unit.symbol}`, `Supported to, ${unit.symbol}`, 'Limit'],
@@ -80,8 +122,6 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
       ]),
     ],
   }
-  const claim = claimedRange.max
-  const claimFrom = claimedRange.min ?? low * unit.factor
   return (
     <div ref={root}>
       <div>
@@ -97,23 +137,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
         >
           {/* the claim: a bracket over the ruler */}
           {claim !== null && (
-            <g stroke="var(--color-base-content)" fill="none" strokeWidth="1.6">
-              <path
-                d={`M${x(claimFrom)} 44v-12H${x(claim)}v12`}
-                strokeDasharray={claimedRange.min === null ? '4 3' : undefined}
-              />
-              <text
-                x={Math.min(W - 90, Math.max(90, (x(claimFrom) + x(claim)) / 2))}
-                y={22}
-                textAnchor="middle"
-                fontSize="16"
-                stroke="none"
-                fill="var(--color-base-content)"
-              >
-                label: {claimedRange.min === null ? 'up to ' : `${said(claimedRange.min)} to `}
-                {said(claim)}
-              </text>
-            </g>
+            <Claim x={x} claimFrom={claimFrom} claim={claim} claimedRange={claimedRange} W={W} said={said} />
           )}
           {/* the ruler itself */}
           <path d={`M${LEFT} 60H${W - RIGHT}`} stroke="var(--color-base-content)" strokeWidth="1.2" />
@@ -149,112 +173,14 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
               strokeDasharray="2 4"
             />
           )}
-          {ranges.map((r, i) => {
-            const y = 92 + rowsAbove(i) + (narrow ? 22 : 0)
-            const over = claim !== null && claim > r.max
-            const left = low * unit.factor
-            const end = x(Math.max(left, r.max))
-            const start = x(Math.min(high * unit.factor, Math.max(left, r.min)))
-            // Claimed below where the current gets too strong.
-            const under =
-              claim !== null && claimedRange.min !== null && claimedRange.min < r.min
-                ? Math.min(r.min, claim)
-                : null
-            const { range, why } = rangeWords(r, said)
-            return (
-              <g key={r.stockClass}>
-                <text
-                  x={narrow ? LEFT : LEFT - 12}
-                  y={narrow ? y - 7 : y + 14}
-                  textAnchor={narrow ? 'start' : 'end'}
-                  fontSize="15"
-                  fill="var(--color-base-content)"
-                >
-                  {labelOf(r.stockClass)}
-                </text>
-                {over && (
-                  <path
-                    d={`M${Math.max(end, x(claimFrom))} ${y + 9}H${x(claim)}`}
-                    stroke="var(--color-error)"
-                    strokeWidth="5"
-                    strokeDasharray="2 3"
-                  />
-                )}
-                {under !== null && (
-                  <path
-                    d={`M${x(claimFrom)} ${y + 9}H${x(under)}`}
-                    stroke="var(--color-error)"
-                    strokeWidth="5"
-                    strokeDasharray="2 3"
-                  />
-                )}
-                {r.lowAboveTop ? (
-                  // Carried, but too fast at every such size: an outline up to the top.
-                  <path
-                    d={`M${x(left)} ${y + 2}H${end}v14H${x(left)}`}
-                    stroke="var(--color-primary)"
-                    strokeWidth="1.6"
-                    fill="none"
-                  />
-                ) : (
-                  <rect
-                    x={start}
-                    y={y + 2}
-                    width={Math.max(2, end - start)}
-                    height={14}
-                    fill="var(--color-primary)"
-                  />
-                )}
-                {r.max > 0 && (
-                  <path
-                    d={`M${x(Math.max(left, r.maxInterval[0]))} ${y + 9}H${x(r.maxInterval[1])}M${x(Math.max(left, r.maxInterval[0]))} ${y + 5}v8M${x(r.maxInterval[1])} ${y + 5}v8`}
-                    stroke="var(--color-base-content)"
-                    strokeWidth="1.3"
-                  />
-                )}
-                {narrow ? (
-                  <text
-                    x={W}
-                    y={y - 7}
-                    textAnchor="end"
-                    fontSize="14"
-                    className="num"
-                    fill="var(--color-base-content)"
-                  >
-                    {range} <tspan fill="var(--color-secondary)">{why}</tspan>
-                  </text>
-                ) : (
-                  <>
-                    <text
-                      x={W - RIGHT + 14}
-                      y={y + 10}
-                      fontSize="15"
-                      className="num"
-                      fill="var(--color-base-content)"
-                    >
-                      {range}
-                    </text>
-                    <text x={W - RIGHT + 14} y={y + 24} fontSize="13" fill="var(--color-secondary)">
-                      {why}
-                    </text>
-                  </>
-                )}
-                {r.stockClass === open &&
-                  schools.map((s, j) => (
-                    <SchoolLane
-                      key={s.school}
-                      says={s}
-                      y={y + ROW + 6 + j * LANE + (narrow ? 14 : 0)}
-                      x={x}
-                      left={LEFT}
-                      right={narrow ? W : W - RIGHT + 14}
-                      narrow={narrow}
-                      said={said}
-                    />
-                  ))}
-              </g>
-            )
-          })}
+          {ranges.map((r, i) => (
+            <RangeRow
+              key={r.stockClass}
+              range={r}
+              y={92 + rowsAbove(i) + (narrow ? 22 : 0)}
+              layout={layout}
+            />
+          ))}
         </svg>
       </div>
       <p className="muted text-[0.88rem]">
@@ -266,6 +192,139 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
       </p>
       <ChartTools data={data} root={root} />
     </div>
+  )
+}
+
+/** What the label claims, as a bracket over the ruler. */
+function Claim({
+  x,
+  claimFrom,
+  claim,
+  claimedRange,
+  W,
+  said,
+}: {
+  readonly x: (si: number) => number
+  readonly claimFrom: number
+  readonly claim: number
+  readonly claimedRange: { readonly min: number | null; readonly max: number | null }
+  readonly W: number
+  readonly said: (si: number) => string
+}) {
+  return (
+    <g stroke="var(--color-base-content)" fill="none" strokeWidth="1.6">
+      <path
+        d={`M${x(claimFrom)} 44v-12H${x(claim)}v12`}
+        strokeDasharray={claimedRange.min === null ? '4 3' : undefined}
+      />
+      <text
+        x={Math.min(W - 90, Math.max(90, (x(claimFrom) + x(claim)) / 2))}
+        y={22}
+        textAnchor="middle"
+        fontSize="16"
+        stroke="none"
+        fill="var(--color-base-content)"
+      >
+        label: {claimedRange.min === null ? 'up to ' : `${said(claimedRange.min)} to `}
+        {said(claim)}
+      </text>
+    </g>
+  )
+}
+
+/** One class on the ruler: its bar, its whisker, what is claimed beyond it, and its schools where it is open. */
+function RangeRow({
+  range: r,
+  y,
+  layout,
+}: {
+  readonly range: SupportedRange
+  readonly y: number
+  readonly layout: Layout
+}) {
+  const { W, LEFT, RIGHT, ROW, LANE, low, high, x, unit, narrow, open } = layout
+  const { claimedRange, claim, claimFrom, labelOf, said, schools } = layout
+  const over = claim !== null && claim > r.max
+  const left = low * unit.factor
+  const end = x(Math.max(left, r.max))
+  const start = x(Math.min(high * unit.factor, Math.max(left, r.min)))
+  // Claimed below where the current gets too strong.
+  const under =
+    claim !== null && claimedRange.min !== null && claimedRange.min < r.min ? Math.min(r.min, claim) : null
+  const { range, why } = rangeWords(r, said)
+  return (
+    <g>
+      <text
+        x={narrow ? LEFT : LEFT - 12}
+        y={narrow ? y - 7 : y + 14}
+        textAnchor={narrow ? 'start' : 'end'}
+        fontSize="15"
+        fill="var(--color-base-content)"
+      >
+        {labelOf(r.stockClass)}
+      </text>
+      {over && (
+        <path
+          d={`M${Math.max(end, x(claimFrom))} ${y + 9}H${x(claim)}`}
+          stroke="var(--color-error)"
+          strokeWidth="5"
+          strokeDasharray="2 3"
+        />
+      )}
+      {under !== null && (
+        <path
+          d={`M${x(claimFrom)} ${y + 9}H${x(under)}`}
+          stroke="var(--color-error)"
+          strokeWidth="5"
+          strokeDasharray="2 3"
+        />
+      )}
+      {r.lowAboveTop ? (
+        // Carried, but too fast at every such size: an outline up to the top.
+        <path
+          d={`M${x(left)} ${y + 2}H${end}v14H${x(left)}`}
+          stroke="var(--color-primary)"
+          strokeWidth="1.6"
+          fill="none"
+        />
+      ) : (
+        <rect x={start} y={y + 2} width={Math.max(2, end - start)} height={14} fill="var(--color-primary)" />
+      )}
+      {r.max > 0 && (
+        <path
+          d={`M${x(Math.max(left, r.maxInterval[0]))} ${y + 9}H${x(r.maxInterval[1])}M${x(Math.max(left, r.maxInterval[0]))} ${y + 5}v8M${x(r.maxInterval[1])} ${y + 5}v8`}
+          stroke="var(--color-base-content)"
+          strokeWidth="1.3"
+        />
+      )}
+      {narrow ? (
+        <text x={W} y={y - 7} textAnchor="end" fontSize="14" className="num" fill="var(--color-base-content)">
+          {range} <tspan fill="var(--color-secondary)">{why}</tspan>
+        </text>
+      ) : (
+        <>
+          <text x={W - RIGHT + 14} y={y + 10} fontSize="15" className="num" fill="var(--color-base-content)">
+            {range}
+          </text>
+          <text x={W - RIGHT + 14} y={y + 24} fontSize="13" fill="var(--color-secondary)">
+            {why}
+          </text>
+        </>
+      )}
+      {r.stockClass === open &&
+        schools.map((s, j) => (
+          <SchoolLane
+            key={s.school}
+            says={s}
+            y={y + ROW + 6 + j * LANE + (narrow ? 14 : 0)}
+            x={x}
+            left={LEFT}
+            right={narrow ? W : W - RIGHT + 14}
+            narrow={narrow}
+            said={said}
+          />
+        ))}
+    </g>
   )
 }
 

@@ -6,18 +6,21 @@ import {
   useSensors,
   type DragEndEvent,
   type DragMoveEvent,
+  type SensorDescriptor,
+  type SensorOptions,
 } from '@dnd-kit/core'
 import type { LayerDay } from '@ypsometer/core/clogging/run'
 import type { ForecastReport } from '@ypsometer/core/clogging/report'
 import { isFillable } from '@ypsometer/core/fills/place'
-import type { Outcome } from '@ypsometer/core/path/outcome'
+import type { LayerFlow, Outcome } from '@ypsometer/core/path/outcome'
+import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { showPercent } from '@ypsometer/core/units/format'
 import { Download } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { useRef, useState, type SetStateAction, type JSX, type Dispatch, type RefObject } from 'react'
 import { spreadLabels } from '../charts/labels'
 import { units } from '../settings/settings'
 import type { FindingSaid } from '../workers/pathWork'
-import { layerBox, targetAt } from './layers'
+import { layerBox, targetAt, type Box } from './layers'
 import { type LayerPlace } from '@ypsometer/core/fills/move'
 import { DirtShape } from './DirtShape'
 import { LayerShape } from './LayerShape'
@@ -172,39 +175,19 @@ export function FillCutaway(p: Props) {
           const ly = labels[i] ?? 0
           const chosen = l.placed.layer.id === selected
           return (
-            <g key={l.placed.layer.id} pointerEvents="none">
-              <path
-                d={`M${x(box.x1) + 2} ${y((box.y0 + box.y1) / 2)}L${labelX - 14} ${ly - 2}h8`}
-                fill="none"
-                stroke="var(--color-secondary)"
-                strokeWidth="0.7"
-              />
-              <text
-                x={labelX}
-                y={ly - 1}
-                fontSize="14"
-                fontWeight={chosen ? 700 : 400}
-                fill="var(--color-base-content)"
-              >
-                {l.placed.medium.name}
-              </text>
-              <text
-                x={labelX}
-                y={ly + 13}
-                fontSize="12.5"
-                className="num"
-                fill={
-                  l.placed.over > 0 || (show === 'path' && l.bypassFraction > 0.1)
-                    ? 'var(--color-error)'
-                    : 'var(--color-secondary)'
-                }
-              >
-                {dirtText(dirtOf(l.placed.layer.id)) ??
-                  (show === 'path'
-                    ? `${showPercent(l.bypassFraction)} round it · ${l.contact < 100 ? `${l.contact.toFixed(1)} s in it` : 'hardly moves'}`
-                    : `${said(l.placed.thickness, 'length', system)} · ${said(l.placed.volume, 'volume', system)}${l.placed.over > 0 ? ' · above the rim' : ''}`)}
-              </text>
-            </g>
+            <LayerLabel
+              key={l.placed.layer.id}
+              l={l}
+              x={x}
+              box={box}
+              y={y}
+              labelX={labelX}
+              ly={ly}
+              chosen={chosen}
+              show={show}
+              dirtOf={dirtOf}
+              system={system}
+            />
           )
         })}
       {show === 'path' && (
@@ -222,80 +205,20 @@ export function FillCutaway(p: Props) {
   return (
     <div ref={root}>
       {p.onDrop ? (
-        <DndContext
+        <InHand
           sensors={sensors}
-          autoScroll={false}
-          accessibility={{
-            restoreFocus: false,
-            screenReaderInstructions: {
-              draggable:
-                'Dragged with mouse or pen to another place. By keyboard, layers are moved in the list.',
-            },
-            announcements: {
-              onDragStart: ({ active }) => `${nameOf(String(active.id))} in the hand.`,
-              onDragOver: () => undefined,
-              onDragEnd: ({ active }) => `${nameOf(String(active.id))} let go.`,
-              onDragCancel: ({ active }) => `${nameOf(String(active.id))} left where it was.`,
-            },
-          }}
-          onDragStart={(e) => setHeld(String(e.active.id))}
-          onDragMove={(e) => p.onHold?.(String(e.active.id), targetOf(e))}
-          onDragEnd={(e) => {
-            setHeld(null)
-            p.onDrop?.(String(e.active.id), targetOf(e))
-          }}
-          onDragCancel={(e) => {
-            setHeld(null)
-            p.onDrop?.(String(e.active.id), null)
-          }}
-        >
-          {drawing}
-          <DragOverlay dropAnimation={null}>
-            {heldLayer && (
-              <span className="bg-base-100 border-base-content num inline-flex items-center gap-2 border px-2 py-1 text-[0.9rem] whitespace-nowrap shadow-lg">
-                <MediumSwatch id="held" medium={heldLayer.placed.medium} />
-                {heldLayer.placed.medium.name}
-              </span>
-            )}
-          </DragOverlay>
-        </DndContext>
+          nameOf={nameOf}
+          setHeld={setHeld}
+          p={p}
+          targetOf={targetOf}
+          drawing={drawing}
+          heldLayer={heldLayer}
+        />
       ) : (
         drawing
       )}
-      <div className="no-print flex flex-wrap items-center gap-1">
-        {(['svg', 'png'] as const).map((as) => (
-          <button
-            key={as}
-            type="button"
-            className="btn btn-ghost btn-xs"
-            onClick={() => download(root.current, `${p.name}-${show}`, as)}
-          >
-            <Download size={14} aria-hidden="true" /> {as.toUpperCase()}
-          </button>
-        ))}
-        {show === 'path' && (
-          <span className="muted ml-2 text-[0.85rem]">
-            Solid arrows go through, dashed ones round; as wide as their share.
-          </span>
-        )}
-      </div>
-      {narrow && (
-        <ol className="mt-1 text-[0.92rem]">
-          {outcome.layers.map((l) => (
-            <li key={l.placed.layer.id} className="rule-b flex justify-between gap-3 py-0.5">
-              <span>
-                <MediumSwatch id={l.placed.layer.id} medium={l.placed.medium} /> {l.placed.medium.name}
-              </span>
-              <span className="num">
-                {dirtText(dirtOf(l.placed.layer.id)) ??
-                  (show === 'path'
-                    ? `${showPercent(l.bypassFraction)} round it`
-                    : said(l.placed.volume, 'volume', system))}
-              </span>
-            </li>
-          ))}
-        </ol>
-      )}
+      <SectionTools root={root} p={p} show={show} />
+      {narrow && <LayersBelow outcome={outcome} dirtOf={dirtOf} show={show} system={system} />}
     </div>
   )
 }
@@ -305,3 +228,184 @@ const inWords = (o: Outcome): string =>
   `The water meets, in this order: ${o.layers
     .map((l) => `${l.placed.medium.name} (${showPercent(l.bypassFraction)} goes round it)`)
     .join('; ')}.`
+
+/** Downloads of the section. */
+function SectionTools({
+  root,
+  p,
+  show,
+}: {
+  readonly root: RefObject<HTMLDivElement | null>
+  readonly p: Props
+  readonly show: string
+}) {
+  return (
+    <div className="no-print flex flex-wrap items-center gap-1">
+      {(['svg', 'png'] as const).map((as) => (
+        <button
+          key={as}
+          type="button"
+          className="btn btn-ghost btn-xs"
+          onClick={() => download(root.current, `${p.name}-${show}`, as)}
+        >
+          <Download size={14} aria-hidden="true" /> {as.toUpperCase()}
+        </button>
+      ))}
+      {show === 'path' && (
+        <span className="muted ml-2 text-[0.85rem]">
+          Solid arrows go through, dashed ones round; as wide as their share.
+        </span>
+      )}
+    </div>
+  )
+}
+
+/** The layers below a narrow section, by name and number. */
+function LayersBelow({
+  outcome,
+  dirtOf,
+  show,
+  system,
+}: {
+  readonly outcome: Outcome
+  readonly dirtOf: (layerId: string) => LayerDay | undefined
+  readonly show: string
+  readonly system: UnitSystem
+}) {
+  return (
+    <ol className="mt-1 text-[0.92rem]">
+      {outcome.layers.map((l) => (
+        <li key={l.placed.layer.id} className="rule-b flex justify-between gap-3 py-0.5">
+          <span>
+            <MediumSwatch id={l.placed.layer.id} medium={l.placed.medium} /> {l.placed.medium.name}
+          </span>
+          <span className="num">
+            {dirtText(dirtOf(l.placed.layer.id)) ??
+              (show === 'path'
+                ? `${showPercent(l.bypassFraction)} round it`
+                : said(l.placed.volume, 'volume', system))}
+          </span>
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+/** The section with layers that can be taken into the hand. */
+function InHand({
+  sensors,
+  nameOf,
+  setHeld,
+  p,
+  targetOf,
+  drawing,
+  heldLayer,
+}: {
+  readonly sensors: SensorDescriptor<SensorOptions>[]
+  readonly nameOf: (layerId: string) => string
+  readonly setHeld: Dispatch<SetStateAction<string | null>>
+  readonly p: Props
+  readonly targetOf: (e: DragMoveEvent | DragEndEvent) => LayerPlace | null
+  readonly drawing: JSX.Element
+  readonly heldLayer: LayerFlow | undefined
+}) {
+  return (
+    <DndContext
+      sensors={sensors}
+      autoScroll={false}
+      accessibility={{
+        restoreFocus: false,
+        screenReaderInstructions: {
+          draggable: 'Dragged with mouse or pen to another place. By keyboard, layers are moved in the list.',
+        },
+        announcements: {
+          onDragStart: ({ active }) => `${nameOf(String(active.id))} in the hand.`,
+          onDragOver: () => undefined,
+          onDragEnd: ({ active }) => `${nameOf(String(active.id))} let go.`,
+          onDragCancel: ({ active }) => `${nameOf(String(active.id))} left where it was.`,
+        },
+      }}
+      onDragStart={(e) => setHeld(String(e.active.id))}
+      onDragMove={(e) => p.onHold?.(String(e.active.id), targetOf(e))}
+      onDragEnd={(e) => {
+        setHeld(null)
+        p.onDrop?.(String(e.active.id), targetOf(e))
+      }}
+      onDragCancel={(e) => {
+        setHeld(null)
+        p.onDrop?.(String(e.active.id), null)
+      }}
+    >
+      {drawing}
+      <DragOverlay dropAnimation={null}>
+        {heldLayer && (
+          <span className="bg-base-100 border-base-content num inline-flex items-center gap-2 border px-2 py-1 text-[0.9rem] whitespace-nowrap shadow-lg">
+            <MediumSwatch id="held" medium={heldLayer.placed.medium} />
+            {heldLayer.placed.medium.name}
+          </span>
+        )}
+      </DragOverlay>
+    </DndContext>
+  )
+}
+
+/** A layer’s name beside the section, and its number. */
+function LayerLabel({
+  l,
+  x,
+  box,
+  y,
+  labelX,
+  ly,
+  chosen,
+  show,
+  dirtOf,
+  system,
+}: {
+  readonly l: LayerFlow
+  readonly x: (v: number) => number
+  readonly box: Box
+  readonly y: (v: number) => number
+  readonly labelX: number
+  readonly ly: number
+  readonly chosen: boolean
+  readonly show: string
+  readonly dirtOf: (layerId: string) => LayerDay | undefined
+  readonly system: UnitSystem
+}) {
+  return (
+    <g pointerEvents="none">
+      <path
+        d={`M${x(box.x1) + 2} ${y((box.y0 + box.y1) / 2)}L${labelX - 14} ${ly - 2}h8`}
+        fill="none"
+        stroke="var(--color-secondary)"
+        strokeWidth="0.7"
+      />
+      <text
+        x={labelX}
+        y={ly - 1}
+        fontSize="14"
+        fontWeight={chosen ? 700 : 400}
+        fill="var(--color-base-content)"
+      >
+        {l.placed.medium.name}
+      </text>
+      <text
+        x={labelX}
+        y={ly + 13}
+        fontSize="12.5"
+        className="num"
+        fill={
+          l.placed.over > 0 || (show === 'path' && l.bypassFraction > 0.1)
+            ? 'var(--color-error)'
+            : 'var(--color-secondary)'
+        }
+      >
+        {dirtText(dirtOf(l.placed.layer.id)) ??
+          (show === 'path'
+            ? `${showPercent(l.bypassFraction)} round it · ${l.contact < 100 ? `${l.contact.toFixed(1)} s in it` : 'hardly moves'}`
+            : `${said(l.placed.thickness, 'length', system)} · ${said(l.placed.volume, 'volume', system)}${l.placed.over > 0 ? ' · above the rim' : ''}`)}
+      </text>
+    </g>
+  )
+}

@@ -1,13 +1,22 @@
 import type { ImportRequest, Trial } from '@ypsometer/contract'
 import { Upload, X } from 'lucide-react'
-import { useDeferredValue, useEffect, useId, useMemo, useRef, useState } from 'react'
+import {
+  useDeferredValue,
+  useEffect,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+  type SetStateAction,
+  type Dispatch,
+} from 'react'
 import { ApiProblem, Unreachable } from '../../api/client'
 import { importAll } from '../../api/dossier'
-import { guessMapping, takeTable, unitsOf, type Mapping, type Target } from '../../csv/mapping'
-import { readTable } from '@ypsometer/contract/csv'
+import { guessMapping, takeTable, unitsOf, type Mapping, type Taken, type Target } from '../../csv/mapping'
+import { readTable, type Table } from '@ypsometer/contract/csv'
 import { toast } from '../../frame/toastStore'
 import { useDossierContext } from '../../frame/dossier'
-import { importBody, targetsFor } from './importBody'
+import { importBody, targetsFor, type Importable } from './importBody'
 import { Sheet } from '../../figures/Sheet'
 
 const MAX_FILE = 5 * 1024 * 1024
@@ -106,27 +115,7 @@ export default function ImportDialog({
           <X size={18} aria-hidden="true" />
         </button>
       </div>
-      <div className="mt-2 flex flex-wrap items-end gap-4">
-        <label className="block">
-          <span className="kicker block">What it is</span>
-          <select className="field !w-auto" value={targetId} onChange={(e) => setTargetId(e.target.value)}>
-            {allowed.map((t) => (
-              <option key={t.id} value={t.id}>
-                {t.label}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="btn btn-sm focus-within:outline-2">
-          <Upload size={16} aria-hidden="true" /> Choose a file
-          <input
-            type="file"
-            accept=".csv,.tsv,.txt,text/csv,text/plain"
-            className="sr-only"
-            onChange={(e) => void read(e.target.files?.[0])}
-          />
-        </label>
-      </div>
+      <Source targetId={targetId} setTargetId={setTargetId} allowed={allowed} read={read} />
       <label className="mt-3 block">
         <span className="kicker block">Rows, as copied from a spreadsheet or a file</span>
         <textarea
@@ -145,88 +134,10 @@ export default function ImportDialog({
           }}
         />
       </label>
-      {table && taken && (
-        <>
-          <p className="muted mt-1 text-[0.9rem]">
-            Separated by {DELIMITERS[table.delimiter] ?? `“${table.delimiter}”`}, decimal{' '}
-            {table.decimal === ',' ? 'comma' : 'point'}, {table.rows.length} rows
-            {table.header ? ' under a header' : ', no header'}.
-            {taken.gaps > 0 && ` ${taken.gaps} empty cells are gaps.`}
-          </p>
-          <div className="mt-1 overflow-x-auto" tabIndex={0} role="region" aria-label="Columns, table">
-            <Sheet
-              columns={[
-                ...mapping.map((m, i) => ({
-                  label: (
-                    <>
-                      <div className="text-base-content truncate">
-                        {table.header?.[i] ?? `Column ${i + 1}`}
-                      </div>
-                      <select
-                        className="field"
-                        aria-label={`Column ${i + 1} is`}
-                        value={m?.role ?? ''}
-                        onChange={(e) => {
-                          const r = target.roles.find((x) => x.id === e.target.value)
-                          set(i, r ? { role: r.id, unit: r.unit } : null)
-                        }}
-                      >
-                        <option value="">not used</option>
-                        {target.roles.map((r) => (
-                          <option key={r.id} value={r.id}>
-                            {r.label}
-                          </option>
-                        ))}
-                      </select>
-                      {m && (
-                        <UnitOf
-                          role={m.role}
-                          unit={m.unit}
-                          index={i}
-                          target={target}
-                          onChange={(unit) => set(i, { role: m.role, unit })}
-                        />
-                      )}
-                    </>
-                  ),
-                  className: 'min-w-32',
-                })),
-              ]}
-            >
-              {table.rows.slice(0, PREVIEW).map((r) => (
-                <tr key={r.line}>
-                  {mapping.map((m, i) => (
-                    <td key={i} className={`num ${m ? '' : 'muted'}`}>
-                      {r.cells[i] ?? ''}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </Sheet>
-          </div>
-          {table.rows.length > PREVIEW && (
-            <p className="muted text-[0.85rem]">and {table.rows.length - PREVIEW} more</p>
-          )}
-        </>
-      )}
+      {table && taken && <Preview table={table} taken={taken} mapping={mapping} target={target} set={set} />}
       <div aria-live="polite">
         {taken?.problem && <p className="text-warning mt-2">{taken.problem}</p>}
-        {taken && taken.bad.length > 0 && (
-          <div className="mt-2">
-            <p className="text-error font-medium">
-              {taken.bad.length} {taken.bad.length === 1 ? 'cell cannot' : 'cells cannot'} be read, so nothing
-              is imported. Correct them above, or take the lines out:
-            </p>
-            <ul className="mt-1 text-[0.92rem]">
-              {taken.bad.slice(0, LISTED).map((b, i) => (
-                <li key={i}>
-                  Line {b.line}, {b.column}: {b.message}.
-                </li>
-              ))}
-              {taken.bad.length > LISTED && <li>and {taken.bad.length - LISTED} more</li>}
-            </ul>
-          </div>
-        )}
+        {taken && taken.bad.length > 0 && <BadCells taken={taken} />}
         {error && (
           <p role="alert" className="text-error mt-2">
             {error}
@@ -247,6 +158,141 @@ export default function ImportDialog({
         </button>
       </div>
     </dialog>
+  )
+}
+
+/** Cells that cannot be read, the first of them by their line. */
+function BadCells({ taken }: { readonly taken: Taken }) {
+  return (
+    <div className="mt-2">
+      <p className="text-error font-medium">
+        {taken.bad.length} {taken.bad.length === 1 ? 'cell cannot' : 'cells cannot'} be read, so nothing is
+        imported. Correct them above, or take the lines out:
+      </p>
+      <ul className="mt-1 text-[0.92rem]">
+        {taken.bad.slice(0, LISTED).map((b, i) => (
+          <li key={i}>
+            Line {b.line}, {b.column}: {b.message}.
+          </li>
+        ))}
+        {taken.bad.length > LISTED && <li>and {taken.bad.length - LISTED} more</li>}
+      </ul>
+    </div>
+  )
+}
+
+/** What is imported, and a file to read it from. */
+function Source({
+  targetId,
+  setTargetId,
+  allowed,
+  read,
+}: {
+  readonly targetId: string
+  readonly setTargetId: Dispatch<SetStateAction<string>>
+  readonly allowed: readonly Importable[]
+  readonly read: (file: File | undefined) => Promise<void>
+}) {
+  return (
+    <div className="mt-2 flex flex-wrap items-end gap-4">
+      <label className="block">
+        <span className="kicker block">What it is</span>
+        <select className="field !w-auto" value={targetId} onChange={(e) => setTargetId(e.target.value)}>
+          {allowed.map((t) => (
+            <option key={t.id} value={t.id}>
+              {t.label}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="btn btn-sm focus-within:outline-2">
+        <Upload size={16} aria-hidden="true" /> Choose a file
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv,text/plain"
+          className="sr-only"
+          onChange={(e) => void read(e.target.files?.[0])}
+        />
+      </label>
+    </div>
+  )
+}
+
+/** The first rows of the table, each column with what it is taken for. */
+function Preview({
+  table,
+  taken,
+  mapping,
+  target,
+  set,
+}: {
+  readonly table: Table
+  readonly taken: Taken
+  readonly mapping: Mapping
+  readonly target: Importable
+  readonly set: (i: number, value: Mapping[number]) => void
+}) {
+  return (
+    <>
+      <p className="muted mt-1 text-[0.9rem]">
+        Separated by {DELIMITERS[table.delimiter] ?? `“${table.delimiter}”`}, decimal{' '}
+        {table.decimal === ',' ? 'comma' : 'point'}, {table.rows.length} rows
+        {table.header ? ' under a header' : ', no header'}.
+        {taken.gaps > 0 && ` ${taken.gaps} empty cells are gaps.`}
+      </p>
+      <div className="mt-1 overflow-x-auto" tabIndex={0} role="region" aria-label="Columns, table">
+        <Sheet
+          columns={[
+            ...mapping.map((m, i) => ({
+              label: (
+                <>
+                  <div className="text-base-content truncate">{table.header?.[i] ?? `Column ${i + 1}`}</div>
+                  <select
+                    className="field"
+                    aria-label={`Column ${i + 1} is`}
+                    value={m?.role ?? ''}
+                    onChange={(e) => {
+                      const r = target.roles.find((x) => x.id === e.target.value)
+                      set(i, r ? { role: r.id, unit: r.unit } : null)
+                    }}
+                  >
+                    <option value="">not used</option>
+                    {target.roles.map((r) => (
+                      <option key={r.id} value={r.id}>
+                        {r.label}
+                      </option>
+                    ))}
+                  </select>
+                  {m && (
+                    <UnitOf
+                      role={m.role}
+                      unit={m.unit}
+                      index={i}
+                      target={target}
+                      onChange={(unit) => set(i, { role: m.role, unit })}
+                    />
+                  )}
+                </>
+              ),
+              className: 'min-w-32',
+            })),
+          ]}
+        >
+          {table.rows.slice(0, PREVIEW).map((r) => (
+            <tr key={r.line}>
+              {mapping.map((m, i) => (
+                <td key={i} className={`num ${m ? '' : 'muted'}`}>
+                  {r.cells[i] ?? ''}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </Sheet>
+      </div>
+      {table.rows.length > PREVIEW && (
+        <p className="muted text-[0.85rem]">and {table.rows.length - PREVIEW} more</p>
+      )}
+    </>
   )
 }
 

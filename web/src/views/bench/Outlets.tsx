@@ -66,148 +66,235 @@ export function Outlets({ hookup }: { readonly hookup: Hookup }) {
             columns={['Name', 'Kind', 'Aimed', 'Below the surface', 'Bore', 'Holes, apart', 'Width', '']}
           >
             {outlets.map((o) => (
-              <tr key={o.id}>
-                <td>
-                  <input
-                    className="field"
-                    aria-label="Name of the outlet"
-                    maxLength={80}
-                    defaultValue={o.name}
-                    onBlur={(e) => {
-                      const name = e.target.value.trim()
-                      if (name && name !== o.name) set(o, { name })
-                      else e.target.value = o.name
-                    }}
-                  />
-                </td>
-                <td>
-                  <select
-                    className="field"
-                    aria-label={`${o.name}: kind`}
-                    value={o.kind}
-                    onChange={(e) => set(o, { kind: e.target.value as OutletKind })}
-                  >
-                    {OUTLET_KINDS.map((k) => (
-                      <option key={k} value={k}>
-                        {KIND_WORDS[k]}
-                      </option>
-                    ))}
-                  </select>
-                </td>
-                <td>
-                  <select
-                    className="field"
-                    aria-label={`${o.name}: aimed`}
-                    value={o.aim}
-                    onChange={(e) => set(o, { aim: e.target.value as OutletAim })}
-                  >
-                    {OUTLET_AIMS.map((a) => (
-                      <option key={a} value={a}>
-                        {AIM_WORDS[a]}
-                      </option>
-                    ))}
-                  </select>
-                </td>
-                <td className="w-24">
-                  <QuantityInput
-                    label={`${o.name}: below the surface`}
-                    si={o.depth}
-                    dimension="length"
-                    unit="cm"
-                    min={0}
-                    max={3}
-                    onCommit={(depth) => set(o, { depth })}
-                  />
-                </td>
-                <td className="w-24">
-                  {o.kind !== 'lip' && (
-                    <QuantityInput
-                      label={`${o.name}: bore`}
-                      si={o.diameter}
-                      dimension="length"
-                      unit="mm"
-                      min={0.0005}
-                      max={0.3}
-                      onCommit={(diameter) => set(o, { diameter })}
-                    />
-                  )}
-                </td>
-                <td className="w-44">
-                  {o.kind === 'spray-bar' && (
-                    <span className="flex gap-2">
-                      <QuantityInput
-                        label={`${o.name}: holes`}
-                        si={o.holes}
-                        dimension="ratio"
-                        min={1}
-                        max={500}
-                        whole
-                        onCommit={(holes) => set(o, { holes })}
-                      />
-                      <QuantityInput
-                        label={`${o.name}: holes apart`}
-                        si={o.spacing}
-                        dimension="length"
-                        unit="mm"
-                        min={0.001}
-                        max={1}
-                        onCommit={(spacing) => set(o, { spacing })}
-                      />
-                    </span>
-                  )}
-                </td>
-                <td className="w-24">
-                  {o.kind === 'lip' && (
-                    <QuantityInput
-                      label={`${o.name}: width`}
-                      si={o.width}
-                      dimension="length"
-                      unit="cm"
-                      min={0.005}
-                      max={3}
-                      onCommit={(width) => set(o, { width })}
-                    />
-                  )}
-                </td>
-                <td>
-                  <IconButton
-                    label={`Delete ${o.name}`}
-                    icon={Trash2}
-                    onClick={() => write(outlets.filter((x) => x.id !== o.id))}
-                  />
-                </td>
-              </tr>
+              <OutletRow key={o.id} o={o} set={set} write={write} outlets={outlets} />
             ))}
           </Sheet>
         </div>
       )}
-      {FILTERS[dossier.model.kind].intake && (
-        <div className="mt-2 flex flex-wrap items-baseline gap-x-5 gap-y-2 text-[0.92rem]">
-          <span className="flex items-baseline gap-2">
-            Open area of the inlet
-            <span className="w-28">
-              <QuantityInput
-                label="Open area of the inlet"
-                si={fitted.inlet?.openArea ?? 0.002}
-                dimension="area"
-                min={1e-6}
-                max={1}
-                onCommit={(openArea) => inlet({ sponge: fitted.inlet?.sponge ?? false, openArea })}
-              />
-            </span>
-          </span>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="checkbox checkbox-sm"
-              checked={fitted.inlet?.sponge ?? false}
-              onChange={(e) => inlet({ openArea: fitted.inlet?.openArea ?? 0.002, sponge: e.target.checked })}
-            />
-            a sponge over it
-          </label>
-          {!fitted.inlet && <span className="muted">not noted yet</span>}
-        </div>
-      )}
+      {FILTERS[dossier.model.kind].intake && <InletRow fitted={fitted} inlet={inlet} />}
     </div>
+  )
+}
+
+/** The inlet: its open area, and whether a sponge guards it. */
+function InletRow({
+  fitted,
+  inlet,
+}: {
+  readonly fitted: {
+    second?:
+      | {
+          label: string
+          arrangement: 'series' | 'beside'
+          running: boolean
+          shutOffHead: number
+          maxFlow: number
+          exponent: number
+          lossCoefficient: number
+        }
+      | undefined
+    lamp?:
+      | {
+          output: number
+          lampLength: number
+          sleeveRadius: number
+          chamberRadius: number
+          ageing: number
+          sleeve: number
+          transmittance: number
+          price?: { minor: number; currency: string; on?: string | null | undefined } | undefined
+        }
+      | undefined
+    heater?: { watts: number; length?: number | undefined } | undefined
+    outlets?:
+      | {
+          id: string
+          name: string
+          kind: 'lip' | 'nozzle' | 'spray-bar' | 'airlift'
+          aim: 'along' | 'glass' | 'surface'
+          depth: number
+          diameter: number
+          holes: number
+          spacing: number
+          width: number
+        }[]
+      | undefined
+    inlet?: { openArea: number; sponge: boolean } | undefined
+  }
+  readonly inlet: (value: NonNullable<Fitted['inlet']> | null) => void
+}) {
+  return (
+    <div className="mt-2 flex flex-wrap items-baseline gap-x-5 gap-y-2 text-[0.92rem]">
+      <span className="flex items-baseline gap-2">
+        Open area of the inlet
+        <span className="w-28">
+          <QuantityInput
+            label="Open area of the inlet"
+            si={fitted.inlet?.openArea ?? 0.002}
+            dimension="area"
+            min={1e-6}
+            max={1}
+            onCommit={(openArea) => inlet({ sponge: fitted.inlet?.sponge ?? false, openArea })}
+          />
+        </span>
+      </span>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={fitted.inlet?.sponge ?? false}
+          onChange={(e) => inlet({ openArea: fitted.inlet?.openArea ?? 0.002, sponge: e.target.checked })}
+        />
+        a sponge over it
+      </label>
+      {!fitted.inlet && <span className="muted">not noted yet</span>}
+    </div>
+  )
+}
+
+/** One way for the water to come back. */
+function OutletRow({
+  o,
+  set,
+  write,
+  outlets,
+}: {
+  readonly o: {
+    id: string
+    name: string
+    kind: 'lip' | 'nozzle' | 'spray-bar' | 'airlift'
+    aim: 'along' | 'glass' | 'surface'
+    depth: number
+    diameter: number
+    holes: number
+    spacing: number
+    width: number
+  }
+  readonly set: (o: Outlet, more: Partial<Outlet>) => void
+  readonly write: (next: readonly Outlet[]) => void
+  readonly outlets: {
+    id: string
+    name: string
+    kind: 'lip' | 'nozzle' | 'spray-bar' | 'airlift'
+    aim: 'along' | 'glass' | 'surface'
+    depth: number
+    diameter: number
+    holes: number
+    spacing: number
+    width: number
+  }[]
+}) {
+  return (
+    <tr>
+      <td>
+        <input
+          className="field"
+          aria-label="Name of the outlet"
+          maxLength={80}
+          defaultValue={o.name}
+          onBlur={(e) => {
+            const name = e.target.value.trim()
+            if (name && name !== o.name) set(o, { name })
+            else e.target.value = o.name
+          }}
+        />
+      </td>
+      <td>
+        <select
+          className="field"
+          aria-label={`${o.name}: kind`}
+          value={o.kind}
+          onChange={(e) => set(o, { kind: e.target.value as OutletKind })}
+        >
+          {OUTLET_KINDS.map((k) => (
+            <option key={k} value={k}>
+              {KIND_WORDS[k]}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td>
+        <select
+          className="field"
+          aria-label={`${o.name}: aimed`}
+          value={o.aim}
+          onChange={(e) => set(o, { aim: e.target.value as OutletAim })}
+        >
+          {OUTLET_AIMS.map((a) => (
+            <option key={a} value={a}>
+              {AIM_WORDS[a]}
+            </option>
+          ))}
+        </select>
+      </td>
+      <td className="w-24">
+        <QuantityInput
+          label={`${o.name}: below the surface`}
+          si={o.depth}
+          dimension="length"
+          unit="cm"
+          min={0}
+          max={3}
+          onCommit={(depth) => set(o, { depth })}
+        />
+      </td>
+      <td className="w-24">
+        {o.kind !== 'lip' && (
+          <QuantityInput
+            label={`${o.name}: bore`}
+            si={o.diameter}
+            dimension="length"
+            unit="mm"
+            min={0.0005}
+            max={0.3}
+            onCommit={(diameter) => set(o, { diameter })}
+          />
+        )}
+      </td>
+      <td className="w-44">
+        {o.kind === 'spray-bar' && (
+          <span className="flex gap-2">
+            <QuantityInput
+              label={`${o.name}: holes`}
+              si={o.holes}
+              dimension="ratio"
+              min={1}
+              max={500}
+              whole
+              onCommit={(holes) => set(o, { holes })}
+            />
+            <QuantityInput
+              label={`${o.name}: holes apart`}
+              si={o.spacing}
+              dimension="length"
+              unit="mm"
+              min={0.001}
+              max={1}
+              onCommit={(spacing) => set(o, { spacing })}
+            />
+          </span>
+        )}
+      </td>
+      <td className="w-24">
+        {o.kind === 'lip' && (
+          <QuantityInput
+            label={`${o.name}: width`}
+            si={o.width}
+            dimension="length"
+            unit="cm"
+            min={0.005}
+            max={3}
+            onCommit={(width) => set(o, { width })}
+          />
+        )}
+      </td>
+      <td>
+        <IconButton
+          label={`Delete ${o.name}`}
+          icon={Trash2}
+          onClick={() => write(outlets.filter((x) => x.id !== o.id))}
+        />
+      </td>
+    </tr>
   )
 }

@@ -69,121 +69,9 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
       </Sheet>
       <Swings weights={advice.weights} write={(weights) => write({ weights })} />
       <h3>Two filters, one always running</h3>
-      <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={advice.twoWhenCrowded}
-            onChange={(e) => write({ twoWhenCrowded: e.target.checked })}
-          />
-          demanded on crowded tanks
-        </label>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={advice.twoFrom !== null}
-            onChange={(e) => write({ twoFrom: e.target.checked ? 0.473 : null })}
-          />
-          demanded from
-        </label>
-        {advice.twoFrom !== null && (
-          <span className="w-28">
-            <QuantityInput
-              label="Two filters from"
-              si={advice.twoFrom}
-              dimension="volume"
-              min={0.01}
-              max={20}
-              onCommit={(twoFrom) => write({ twoFrom })}
-            />
-          </span>
-        )}
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="checkbox checkbox-sm"
-            checked={advice.addsSponge}
-            onChange={(e) => write({ addsSponge: e.target.checked })}
-          />
-          a sponge may be put over an open intake
-        </label>
-      </div>
+      <TwoFilters advice={advice} write={write} />
       <h3>Money and minutes</h3>
-      <div className="grid max-w-3xl gap-x-8 gap-y-3 sm:grid-cols-3">
-        <Amount label={`A kilowatt-hour, ${advice.currency}`}>
-          <QuantityInput
-            label="Price of a kilowatt-hour"
-            si={units(advice.tariffMinor ?? 0)}
-            {...money}
-            onCommit={(v) =>
-              write({
-                tariffMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null,
-                tariffOn: v > 0 ? today() : null,
-              })
-            }
-          />
-          {advice.tariffMinor !== null && (
-            <DayNoted
-              label="Price of a kilowatt-hour as of"
-              on={advice.tariffOn ?? null}
-              onChange={(tariffOn) => write({ tariffOn })}
-            />
-          )}
-        </Amount>
-        <Amount label={`A minute of work, ${advice.currency}; 0 for none`}>
-          <QuantityInput
-            label="Price of a minute of work"
-            si={units(advice.minuteMinor ?? 0)}
-            {...money}
-            onCommit={(v) => write({ minuteMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null })}
-          />
-        </Amount>
-        <Amount label="Years it is owned">
-          <QuantityInput
-            label="Years it is owned"
-            si={advice.years}
-            dimension="ratio"
-            min={1}
-            max={30}
-            whole
-            onCommit={(years) => write({ years })}
-          />
-        </Amount>
-        <Amount label={`Dear to buy, ${advice.currency}`}>
-          <QuantityInput
-            label="Dear to buy"
-            si={units(advice.dearPriceMinor)}
-            {...money}
-            min={0.01}
-            onCommit={(v) => write({ dearPriceMinor: Math.max(1, minor(v)) })}
-          />
-        </Amount>
-        <Amount label={`Dear a year, ${advice.currency}`}>
-          <QuantityInput
-            label="Dear a year"
-            si={units(advice.dearYearMinor)}
-            {...money}
-            min={0.01}
-            onCommit={(v) => write({ dearYearMinor: Math.max(1, minor(v)) })}
-          />
-        </Amount>
-        <label className="block">
-          <span className="kicker block">Currency of these</span>
-          <input
-            className="field w-24 uppercase"
-            maxLength={3}
-            defaultValue={advice.currency}
-            onBlur={(e) => {
-              const code = e.target.value.trim().toUpperCase()
-              if (/^[A-Z]{3}$/.test(code)) {
-                if (code !== advice.currency) write({ currency: code })
-              } else e.target.value = advice.currency
-            }}
-          />
-        </label>
-      </div>
+      <Money advice={advice} units={units} money={money} write={write} minor={minor} />
       <h3>What is needed besides</h3>
       <p className="muted max-w-3xl text-[0.95rem]">
         Put into the price to run a filter. What has no price here is named, and the sum is “from”.
@@ -225,3 +113,199 @@ const Amount = ({ label, children }: { readonly label: string; readonly children
     {children}
   </div>
 )
+
+/** Prices of the house, and what is dear to it. */
+function Money({
+  advice,
+  units,
+  money,
+  write,
+  minor,
+}: {
+  readonly advice: {
+    weights: {
+      capacity: number
+      gentleness: number
+      service: number
+      noise: number
+      running: number
+      price: number
+      build: number
+      evidence: number
+    }
+    twoFrom: number | null
+    twoWhenCrowded: boolean
+    years: number
+    currency: string
+    tariffMinor: number | null
+    minuteMinor: number | null
+    dearPriceMinor: number
+    dearYearMinor: number
+    addsSponge: boolean
+    cutFloss: boolean
+    tariffOn?: string | null | undefined
+    extras?:
+      | Partial<Record<'air-pump' | 'check-valve' | 'intake-sponge' | 'spray-bar' | 'plumbing', number>>
+      | undefined
+    rates?: Record<string, { rate: number; on: string }> | undefined
+  }
+  readonly units: (minor: number) => number
+  readonly money: { readonly dimension: 'ratio'; readonly min: 0; readonly max: 1000000 }
+  readonly write: (more: Partial<HouseRule['advice']>) => void
+  readonly minor: (v: number) => number
+}) {
+  return (
+    <div className="grid max-w-3xl gap-x-8 gap-y-3 sm:grid-cols-3">
+      <Amount label={`A kilowatt-hour, ${advice.currency}`}>
+        <QuantityInput
+          label="Price of a kilowatt-hour"
+          si={units(advice.tariffMinor ?? 0)}
+          {...money}
+          onCommit={(v) =>
+            write({
+              tariffMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null,
+              tariffOn: v > 0 ? today() : null,
+            })
+          }
+        />
+        {advice.tariffMinor !== null && (
+          <DayNoted
+            label="Price of a kilowatt-hour as of"
+            on={advice.tariffOn ?? null}
+            onChange={(tariffOn) => write({ tariffOn })}
+          />
+        )}
+      </Amount>
+      <Amount label={`A minute of work, ${advice.currency}; 0 for none`}>
+        <QuantityInput
+          label="Price of a minute of work"
+          si={units(advice.minuteMinor ?? 0)}
+          {...money}
+          onCommit={(v) => write({ minuteMinor: v > 0 ? v * 10 ** minorDigits(advice.currency) : null })}
+        />
+      </Amount>
+      <Amount label="Years it is owned">
+        <QuantityInput
+          label="Years it is owned"
+          si={advice.years}
+          dimension="ratio"
+          min={1}
+          max={30}
+          whole
+          onCommit={(years) => write({ years })}
+        />
+      </Amount>
+      <Amount label={`Dear to buy, ${advice.currency}`}>
+        <QuantityInput
+          label="Dear to buy"
+          si={units(advice.dearPriceMinor)}
+          {...money}
+          min={0.01}
+          onCommit={(v) => write({ dearPriceMinor: Math.max(1, minor(v)) })}
+        />
+      </Amount>
+      <Amount label={`Dear a year, ${advice.currency}`}>
+        <QuantityInput
+          label="Dear a year"
+          si={units(advice.dearYearMinor)}
+          {...money}
+          min={0.01}
+          onCommit={(v) => write({ dearYearMinor: Math.max(1, minor(v)) })}
+        />
+      </Amount>
+      <label className="block">
+        <span className="kicker block">Currency of these</span>
+        <input
+          className="field w-24 uppercase"
+          maxLength={3}
+          defaultValue={advice.currency}
+          onBlur={(e) => {
+            const code = e.target.value.trim().toUpperCase()
+            if (/^[A-Z]{3}$/.test(code)) {
+              if (code !== advice.currency) write({ currency: code })
+            } else e.target.value = advice.currency
+          }}
+        />
+      </label>
+    </div>
+  )
+}
+
+/** When two filters are demanded, and whether a sponge may go over an intake. */
+function TwoFilters({
+  advice,
+  write,
+}: {
+  readonly advice: {
+    weights: {
+      capacity: number
+      gentleness: number
+      service: number
+      noise: number
+      running: number
+      price: number
+      build: number
+      evidence: number
+    }
+    twoFrom: number | null
+    twoWhenCrowded: boolean
+    years: number
+    currency: string
+    tariffMinor: number | null
+    minuteMinor: number | null
+    dearPriceMinor: number
+    dearYearMinor: number
+    addsSponge: boolean
+    cutFloss: boolean
+    tariffOn?: string | null | undefined
+    extras?:
+      | Partial<Record<'air-pump' | 'check-valve' | 'intake-sponge' | 'spray-bar' | 'plumbing', number>>
+      | undefined
+    rates?: Record<string, { rate: number; on: string }> | undefined
+  }
+  readonly write: (more: Partial<HouseRule['advice']>) => void
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-8 gap-y-2">
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={advice.twoWhenCrowded}
+          onChange={(e) => write({ twoWhenCrowded: e.target.checked })}
+        />
+        demanded on crowded tanks
+      </label>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={advice.twoFrom !== null}
+          onChange={(e) => write({ twoFrom: e.target.checked ? 0.473 : null })}
+        />
+        demanded from
+      </label>
+      {advice.twoFrom !== null && (
+        <span className="w-28">
+          <QuantityInput
+            label="Two filters from"
+            si={advice.twoFrom}
+            dimension="volume"
+            min={0.01}
+            max={20}
+            onCommit={(twoFrom) => write({ twoFrom })}
+          />
+        </span>
+      )}
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={advice.addsSponge}
+          onChange={(e) => write({ addsSponge: e.target.checked })}
+        />
+        a sponge may be put over an open intake
+      </label>
+    </div>
+  )
+}

@@ -2,7 +2,7 @@ import type { Dossier, Part } from '@ypsometer/contract'
 import { partsOf, partKind } from '@ypsometer/core/teardown/catalogue'
 import { underneath } from '@ypsometer/core/parts/partKind'
 import { ArrowLeft, Minus, Plus, Undo2 } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, type Dispatch, type SetStateAction } from 'react'
 import { Link, useParams } from 'react-router'
 import { useDossier } from '../../api/dossier'
 import { createRow } from '../../api/rows'
@@ -133,93 +133,153 @@ function Log({ dossier }: { readonly dossier: Dossier }) {
             off.
           </p>
         ) : (
-          <>
-            <label className="block">
-              <span className="kicker">The part just coming off</span>
-              <input
-                className="field !min-h-14 text-[1.15rem]"
-                value={free}
-                placeholder={name}
-                maxLength={80}
-                aria-label="Another name for this part"
-                onChange={(e) => setFree(e.target.value)}
-                onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
-              />
-            </label>
-            <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="Usual parts still on it">
-              {suggested.slice(0, 8).map((n) => (
-                <button
-                  key={n}
-                  type="button"
-                  aria-pressed={n === name}
-                  className={`btn h-14 px-4 text-[1.02rem] ${n === name ? 'btn-neutral' : ''}`}
-                  onClick={() => {
-                    setFree('')
-                    setPicked(n)
-                  }}
-                >
-                  {n}
-                </button>
-              ))}
-            </div>
-            <div className="mt-3 flex items-center gap-3">
-              <span className="flex-1">Moves of the hand</span>
-              <button
-                type="button"
-                className="btn h-14 w-14 p-0"
-                aria-label="One move fewer"
-                onClick={() => setMoves(Math.max(0, moves - 1))}
-              >
-                <Minus aria-hidden="true" />
-              </button>
-              <span className="num w-10 text-center text-[1.6rem]" aria-live="polite">
-                {moves}
-              </span>
-              <button
-                type="button"
-                className="btn h-14 w-14 p-0"
-                aria-label="One move more"
-                onClick={() => setMoves(moves + 1)}
-              >
-                <Plus aria-hidden="true" />
-              </button>
-            </div>
-          </>
+          <NextPart
+            free={free}
+            name={name}
+            setFree={setFree}
+            suggested={suggested}
+            setPicked={setPicked}
+            setMoves={setMoves}
+            moves={moves}
+          />
         )}
         {last && <LastPart part={last} count={parts.length} onUndo={undo} />}
-        {parts.length > 1 && (
-          <ol className="rule-t mt-3" reversed aria-label="Parts off, newest first">
-            {[...parts].reverse().map((p, i) => (
-              <li key={p.id} className="rule-b flex justify-between gap-3 py-1">
-                <span>
-                  <span className="num muted mr-2">{parts.length - i}</span>
-                  {p.name}
-                </span>
-                <span className="num muted">
-                  {p.moves} · {p.seconds.toFixed(1)} s
-                </span>
-              </li>
-            ))}
-          </ol>
-        )}
+        {parts.length > 1 && <PartsOff parts={parts} />}
       </main>
       <Toasts />
-      <button
-        type="button"
-        className={`flex h-[30dvh] min-h-36 w-full shrink-0 cursor-pointer flex-col items-center justify-center select-none ${watch.running ? 'bg-primary text-primary-content' : 'bg-base-content text-base-100'}`}
-        style={{ touchAction: 'manipulation' }}
-        onClick={record}
-      >
-        <span className="num text-[3rem] leading-none font-semibold" aria-hidden="true">
-          {watch.seconds.toFixed(1)}
-          <span className="ml-2 text-[1.3rem] opacity-80">s</span>
-        </span>
-        <span className="mt-2 px-4 text-center text-[1.5rem] leading-tight font-bold">
-          {watch.running ? `Off: ${name}` : parts.length ? 'Go on' : 'Start the clock'}
-        </span>
-        <span className="mt-1 text-[0.95rem] opacity-80">or the space bar</span>
-      </button>
+      <RecordButton watch={watch} record={record} name={name} parts={parts} />
     </div>
+  )
+}
+
+/** The one large button: starts the clock, then records each part. */
+function RecordButton({
+  watch,
+  record,
+  name,
+  parts,
+}: {
+  readonly watch: {
+    running: boolean
+    found: boolean
+    seconds: number
+    begin: () => void
+    read: () => number
+    end: () => number
+  }
+  readonly record: () => void
+  readonly name: string
+  readonly parts: Part[]
+}) {
+  return (
+    <button
+      type="button"
+      className={`flex h-[30dvh] min-h-36 w-full shrink-0 cursor-pointer flex-col items-center justify-center select-none ${watch.running ? 'bg-primary text-primary-content' : 'bg-base-content text-base-100'}`}
+      style={{ touchAction: 'manipulation' }}
+      onClick={record}
+    >
+      <span className="num text-[3rem] leading-none font-semibold" aria-hidden="true">
+        {watch.seconds.toFixed(1)}
+        <span className="ml-2 text-[1.3rem] opacity-80">s</span>
+      </span>
+      <span className="mt-2 px-4 text-center text-[1.5rem] leading-tight font-bold">
+        {watch.running ? `Off: ${name}` : parts.length ? 'Go on' : 'Start the clock'}
+      </span>
+      <span className="mt-1 text-[0.95rem] opacity-80">or the space bar</span>
+    </button>
+  )
+}
+
+/** Parts that are off, newest first. */
+function PartsOff({ parts }: { readonly parts: Part[] }) {
+  return (
+    <ol className="rule-t mt-3" reversed aria-label="Parts off, newest first">
+      {[...parts].reverse().map((p, i) => (
+        <li key={p.id} className="rule-b flex justify-between gap-3 py-1">
+          <span>
+            <span className="num muted mr-2">{parts.length - i}</span>
+            {p.name}
+          </span>
+          <span className="num muted">
+            {p.moves} · {p.seconds.toFixed(1)} s
+          </span>
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+/** The part that comes off next, and how many moves it takes. */
+function NextPart({
+  free,
+  name,
+  setFree,
+  suggested,
+  setPicked,
+  setMoves,
+  moves,
+}: {
+  readonly free: string
+  readonly name: string
+  readonly setFree: Dispatch<SetStateAction<string>>
+  readonly suggested: string[]
+  readonly setPicked: Dispatch<SetStateAction<string | null>>
+  readonly setMoves: Dispatch<SetStateAction<number>>
+  readonly moves: number
+}) {
+  return (
+    <>
+      <label className="block">
+        <span className="kicker">The part just coming off</span>
+        <input
+          className="field !min-h-14 text-[1.15rem]"
+          value={free}
+          placeholder={name}
+          maxLength={80}
+          aria-label="Another name for this part"
+          onChange={(e) => setFree(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+        />
+      </label>
+      <div className="mt-3 flex flex-wrap gap-2" role="group" aria-label="Usual parts still on it">
+        {suggested.slice(0, 8).map((n) => (
+          <button
+            key={n}
+            type="button"
+            aria-pressed={n === name}
+            className={`btn h-14 px-4 text-[1.02rem] ${n === name ? 'btn-neutral' : ''}`}
+            onClick={() => {
+              setFree('')
+              setPicked(n)
+            }}
+          >
+            {n}
+          </button>
+        ))}
+      </div>
+      <div className="mt-3 flex items-center gap-3">
+        <span className="flex-1">Moves of the hand</span>
+        <button
+          type="button"
+          className="btn h-14 w-14 p-0"
+          aria-label="One move fewer"
+          onClick={() => setMoves(Math.max(0, moves - 1))}
+        >
+          <Minus aria-hidden="true" />
+        </button>
+        <span className="num w-10 text-center text-[1.6rem]" aria-live="polite">
+          {moves}
+        </span>
+        <button
+          type="button"
+          className="btn h-14 w-14 p-0"
+          aria-label="One move more"
+          onClick={() => setMoves(moves + 1)}
+        >
+          <Plus aria-hidden="true" />
+        </button>
+      </div>
+    </>
   )
 }
 

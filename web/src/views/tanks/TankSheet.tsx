@@ -50,129 +50,11 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
           />
         </div>
         <h3>Inside sizes</h3>
-        <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-          {(tank.shape === 'box' || tank.shape === 'bow-front') && (
-            <>
-              <QuantityField {...common} field="length" label="Length" />
-              <QuantityField
-                {...common}
-                field="width"
-                label={tank.shape === 'box' ? 'Width' : 'Width at the ends'}
-              />
-            </>
-          )}
-          {tank.shape === 'bow-front' && (
-            <QuantityField
-              {...common}
-              field="bowWidth"
-              label="Width in the middle"
-              check={(v) =>
-                v < tank.width
-                  ? 'No less than the width at the ends.'
-                  : v - tank.width > tank.length / 2
-                    ? 'The bow can stand out by half the length at most.'
-                    : null
-              }
-            />
-          )}
-          {tank.shape === 'cylinder' && <QuantityField {...common} field="diameter" label="Diameter" />}
-          {tank.shape === 'corner' && (
-            <>
-              <QuantityField {...common} field="side" label="Side along each wall" />
-              <QuantityField
-                {...common}
-                field="endPanel"
-                label="End panel"
-                check={(v) => (v > tank.side ? 'No longer than the side.' : null)}
-              />
-              <SelectField
-                {...common}
-                field="front"
-                label="Front"
-                options={[
-                  ['flat', 'Flat'],
-                  ['curved', 'Curved'],
-                ]}
-              />
-            </>
-          )}
-          <QuantityField
-            {...common}
-            field="height"
-            label="Height"
-            check={(v) =>
-              v < tank.waterLevel ? 'Lower than the water stands: lower the water level first.' : null
-            }
-          />
-          <QuantityField
-            {...common}
-            field="waterLevel"
-            label="Water level above the bottom"
-            check={(v) =>
-              v > tank.height
-                ? 'Higher than the tank.'
-                : v <= tank.substrateDepth
-                  ? 'The substrate would stand above the water.'
-                  : null
-            }
-          />
-        </div>
+        <InsideSizes tank={tank} common={common} />
         <h3>What lies in it</h3>
-        <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-          <QuantityField
-            {...common}
-            field="substrateDepth"
-            label="Substrate depth"
-            check={(v) =>
-              v >= tank.waterLevel ? 'As deep as the water: it must be less than the water level.' : null
-            }
-          />
-          <QuantityField
-            {...common}
-            field="substratePorosity"
-            label="Of it, water between the grains"
-            unit="%"
-            hint="40 % for sand and gravel (common practice)"
-          />
-          <QuantityField
-            {...common}
-            field="decorVolume"
-            label="Water pushed aside by rock and wood"
-            check={(v) =>
-              'volume' in water && v >= water.volume.water + tank.decorVolume
-                ? 'More than the water it stands in.'
-                : null
-            }
-          />
-        </div>
+        <LiesInIt common={common} tank={tank} water={water} />
         <h3>How it is kept</h3>
-        <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-          <QuantityField
-            {...common}
-            field="feed"
-            label="Feed a day"
-            hint="empty: what its class is fed; 0: no animals"
-          />
-          <QuantityField {...share} field="changeShare" label="Water changed" />
-          <QuantityField {...common} field="changeDays" label="Every so many days" />
-          <QuantityField {...common} field="waterTemperature" label="Water" />
-          <QuantityField {...common} field="pH" label="pH" />
-          <QuantityField {...common} field="salinity" label="Salinity (practical)" hint="35 for sea water" />
-          <QuantityField
-            {...common}
-            field="alkalinity"
-            label="Alkalinity, as CaCO₃"
-            hint="17.8 mg/L for each degree of hardness (KH)"
-          />
-          <QuantityField {...common} field="tapNitrate" label="Nitrate in the tap, as N" />
-          <QuantityField
-            {...share}
-            field="plantShare"
-            label="Plants take of the ammonia"
-            hint="empty: as its class"
-          />
-          <QuantityField {...common} field="roomTemperature" label="Room in winter" />
-        </div>
+        <Keeping common={common} share={share} />
         <label className="flex items-baseline gap-2">
           <input
             type="checkbox"
@@ -188,15 +70,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
           </span>
         </label>
         <h3>Room for a filter</h3>
-        <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-          <QuantityField {...common} field="cabinetWidth" label="Cabinet inside, width" />
-          <QuantityField {...common} field="cabinetDepth" label="Cabinet inside, depth" />
-          <QuantityField {...common} field="cabinetHeight" label="Cabinet inside, height" />
-          <QuantityField {...common} field="doorWidth" label="Its door, width" />
-          <QuantityField {...common} field="bottomHeight" label="Tank’s bottom over the filter’s place" />
-          <QuantityField {...common} field="wallGap" label="Gap to the wall behind" />
-          <QuantityField {...common} field="rimThickness" label="Thickness of the rim" />
-        </div>
+        <RoomForFilter common={common} />
         <label className="flex items-center gap-2">
           <input
             type="checkbox"
@@ -239,3 +113,197 @@ const Line = ({ figure }: { readonly figure: Figure }) => (
     </td>
   </tr>
 )
+
+/** Cabinet, door and rim that a filter has to fit. */
+function RoomForFilter({
+  common,
+}: {
+  readonly common: {
+    readonly collection: 'tanks'
+    readonly row: Tank
+  }
+}) {
+  return (
+    <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+      <QuantityField {...common} field="cabinetWidth" label="Cabinet inside, width" />
+      <QuantityField {...common} field="cabinetDepth" label="Cabinet inside, depth" />
+      <QuantityField {...common} field="cabinetHeight" label="Cabinet inside, height" />
+      <QuantityField {...common} field="doorWidth" label="Its door, width" />
+      <QuantityField {...common} field="bottomHeight" label="Tank’s bottom over the filter’s place" />
+      <QuantityField {...common} field="wallGap" label="Gap to the wall behind" />
+      <QuantityField {...common} field="rimThickness" label="Thickness of the rim" />
+    </div>
+  )
+}
+
+/** Feed, changes, and the water itself. */
+function Keeping({
+  common,
+  share,
+}: {
+  readonly common: {
+    readonly collection: 'tanks'
+    readonly row: Tank
+  }
+  readonly share: {
+    readonly unit: '%'
+    readonly collection: 'tanks'
+    readonly row: Tank
+  }
+}) {
+  return (
+    <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+      <QuantityField
+        {...common}
+        field="feed"
+        label="Feed a day"
+        hint="empty: what its class is fed; 0: no animals"
+      />
+      <QuantityField {...share} field="changeShare" label="Water changed" />
+      <QuantityField {...common} field="changeDays" label="Every so many days" />
+      <QuantityField {...common} field="waterTemperature" label="Water" />
+      <QuantityField {...common} field="pH" label="pH" />
+      <QuantityField {...common} field="salinity" label="Salinity (practical)" hint="35 for sea water" />
+      <QuantityField
+        {...common}
+        field="alkalinity"
+        label="Alkalinity, as CaCO₃"
+        hint="17.8 mg/L for each degree of hardness (KH)"
+      />
+      <QuantityField {...common} field="tapNitrate" label="Nitrate in the tap, as N" />
+      <QuantityField
+        {...share}
+        field="plantShare"
+        label="Plants take of the ammonia"
+        hint="empty: as its class"
+      />
+      <QuantityField {...common} field="roomTemperature" label="Room in winter" />
+    </div>
+  )
+}
+
+/** Substrate, and what rock and wood push aside. */
+function LiesInIt({
+  common,
+  tank,
+  water,
+}: {
+  readonly common: {
+    readonly collection: 'tanks'
+    readonly row: Tank
+  }
+  readonly tank: Tank
+  readonly water: ReturnType<typeof waterOf>
+}) {
+  return (
+    <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+      <QuantityField
+        {...common}
+        field="substrateDepth"
+        label="Substrate depth"
+        check={(v) =>
+          v >= tank.waterLevel ? 'As deep as the water: it must be less than the water level.' : null
+        }
+      />
+      <QuantityField
+        {...common}
+        field="substratePorosity"
+        label="Of it, water between the grains"
+        unit="%"
+        hint="40 % for sand and gravel (common practice)"
+      />
+      <QuantityField
+        {...common}
+        field="decorVolume"
+        label="Water pushed aside by rock and wood"
+        check={(v) =>
+          'volume' in water && v >= water.volume.water + tank.decorVolume
+            ? 'More than the water it stands in.'
+            : null
+        }
+      />
+    </div>
+  )
+}
+
+/** Sizes of a tank inside, as its shape has them. */
+function InsideSizes({
+  tank,
+  common,
+}: {
+  readonly tank: Tank
+  readonly common: {
+    readonly collection: 'tanks'
+    readonly row: Tank
+  }
+}) {
+  return (
+    <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+      {(tank.shape === 'box' || tank.shape === 'bow-front') && (
+        <>
+          <QuantityField {...common} field="length" label="Length" />
+          <QuantityField
+            {...common}
+            field="width"
+            label={tank.shape === 'box' ? 'Width' : 'Width at the ends'}
+          />
+        </>
+      )}
+      {tank.shape === 'bow-front' && (
+        <QuantityField
+          {...common}
+          field="bowWidth"
+          label="Width in the middle"
+          check={(v) =>
+            v < tank.width
+              ? 'No less than the width at the ends.'
+              : v - tank.width > tank.length / 2
+                ? 'The bow can stand out by half the length at most.'
+                : null
+          }
+        />
+      )}
+      {tank.shape === 'cylinder' && <QuantityField {...common} field="diameter" label="Diameter" />}
+      {tank.shape === 'corner' && (
+        <>
+          <QuantityField {...common} field="side" label="Side along each wall" />
+          <QuantityField
+            {...common}
+            field="endPanel"
+            label="End panel"
+            check={(v) => (v > tank.side ? 'No longer than the side.' : null)}
+          />
+          <SelectField
+            {...common}
+            field="front"
+            label="Front"
+            options={[
+              ['flat', 'Flat'],
+              ['curved', 'Curved'],
+            ]}
+          />
+        </>
+      )}
+      <QuantityField
+        {...common}
+        field="height"
+        label="Height"
+        check={(v) =>
+          v < tank.waterLevel ? 'Lower than the water stands: lower the water level first.' : null
+        }
+      />
+      <QuantityField
+        {...common}
+        field="waterLevel"
+        label="Water level above the bottom"
+        check={(v) =>
+          v > tank.height
+            ? 'Higher than the tank.'
+            : v <= tank.substrateDepth
+              ? 'The substrate would stand above the water.'
+              : null
+        }
+      />
+    </div>
+  )
+}
