@@ -2,7 +2,7 @@ import { circuitLoss } from '@ypsometer/core/duty/circuit'
 import { labelBand, pumpBand } from '@ypsometer/core/hydraulics/bands'
 import { pumpHead } from '@ypsometer/core/hydraulics/pump'
 import type { Assessment } from '@ypsometer/core/judging/assess'
-import type { HookupResult } from '@ypsometer/core/trials/modelPump'
+import type { HookupResult, KnownPump } from '@ypsometer/core/trials/modelPump'
 import { fromSI, preferredUnit, type Unit } from '@ypsometer/core/units/dimensions'
 import { showQuantity } from '@ypsometer/core/units/format'
 import { useDeferredValue, useMemo, useRef } from 'react'
@@ -175,46 +175,7 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                   ...AXIS_LABEL,
                 }}
               />
-              {drawn && (
-                <>
-                  <Area
-                    dataKey="band"
-                    stroke="none"
-                    fill="var(--color-primary)"
-                    fillOpacity={0.14}
-                    isAnimationActive={false}
-                    activeDot={false}
-                    tooltipType="none"
-                  />
-                  {known.from === 'fit' && known.labelPump && (
-                    <Line
-                      dataKey="label"
-                      name="label’s curve"
-                      stroke="var(--color-secondary)"
-                      strokeDasharray="5 4"
-                      strokeWidth={1.4}
-                      {...LINE}
-                    />
-                  )}
-                  {hookup && (
-                    <Line
-                      dataKey="circuit"
-                      name="circuit"
-                      stroke="var(--color-base-content)"
-                      strokeWidth={1.4}
-                      {...LINE}
-                    />
-                  )}
-                  <Line
-                    dataKey="pump"
-                    name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'}
-                    stroke="var(--color-primary)"
-                    strokeWidth={2.4}
-                    {...LINE}
-                    {...(known.from === 'label' && { strokeDasharray: '9 4' })}
-                  />
-                </>
-              )}
+              {drawn && <Lines known={known} hookup={hookup} />}
               <Marks points={model.points} at={at && { flow: model.q(at.flow), head: model.h(at.head) }} />
               <Points points={model.points} onMove={onTakeOut} />
               <Points points={model.out} onMove={onPutBack} out />
@@ -248,6 +209,50 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
       />
       <ChartTools data={data} root={root} />
     </div>
+  )
+}
+
+/** The band, the label’s curve, the circuit, and the pump. */
+function Lines({ known, hookup }: { readonly known: KnownPump; readonly hookup: HookupResult | null }) {
+  return (
+    <>
+      <Area
+        dataKey="band"
+        stroke="none"
+        fill="var(--color-primary)"
+        fillOpacity={0.14}
+        isAnimationActive={false}
+        activeDot={false}
+        tooltipType="none"
+      />
+      {known.from === 'fit' && known.labelPump && (
+        <Line
+          dataKey="label"
+          name="label’s curve"
+          stroke="var(--color-secondary)"
+          strokeDasharray="5 4"
+          strokeWidth={1.4}
+          {...LINE}
+        />
+      )}
+      {hookup && (
+        <Line
+          dataKey="circuit"
+          name="circuit"
+          stroke="var(--color-base-content)"
+          strokeWidth={1.4}
+          {...LINE}
+        />
+      )}
+      <Line
+        dataKey="pump"
+        name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'}
+        stroke="var(--color-primary)"
+        strokeWidth={2.4}
+        {...LINE}
+        {...(known.from === 'label' && { strokeDasharray: '9 4' })}
+      />
+    </>
   )
 }
 

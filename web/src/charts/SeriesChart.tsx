@@ -198,26 +198,7 @@ export default function SeriesChart({
           </ScatterChart>
         </ResponsiveContainer>
       </div>
-      {series.length > 1 && (
-        <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[0.88rem]">
-          {series.map((s, i) => (
-            <li key={s.name}>
-              <svg width="34" height="12" aria-hidden="true" className="mr-1 inline-block align-[-1px]">
-                {!s.loose && (
-                  <path
-                    d="M0 6h34"
-                    stroke="var(--color-primary)"
-                    strokeWidth="1.8"
-                    strokeDasharray={DASHES[i % DASHES.length]}
-                  />
-                )}
-                {s.marked && <Mark at={{ cx: 17, cy: 6 }} of={i} />}
-              </svg>
-              {s.name}
-            </li>
-          ))}
-        </ul>
-      )}
+      {series.length > 1 && <SeriesList series={series} />}
       {!bare && <ChartTools data={data} root={root} />}
     </div>
   )
@@ -231,6 +212,30 @@ const stairs = (points: Series['points']): Series['points'] =>
     const before = points[i - 1]
     return before ? [{ time: p.time, value: before.value }, p] : [p]
   })
+
+/** Which mark is which series; each can be put away. */
+function SeriesList({ series }: { readonly series: readonly Series[] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-5 gap-y-1 text-[0.88rem]">
+      {series.map((s, i) => (
+        <li key={s.name}>
+          <svg width="34" height="12" aria-hidden="true" className="mr-1 inline-block align-[-1px]">
+            {!s.loose && (
+              <path
+                d="M0 6h34"
+                stroke="var(--color-primary)"
+                strokeWidth="1.8"
+                strokeDasharray={DASHES[i % DASHES.length]}
+              />
+            )}
+            {s.marked && <Mark at={{ cx: 17, cy: 6 }} of={i} />}
+          </svg>
+          {s.name}
+        </li>
+      ))}
+    </ul>
+  )
+}
 
 /** A reading's mark; its form follows the series. */
 function Mark({

@@ -3,13 +3,13 @@ import { solidVolume } from '@ypsometer/core/volumes/solids'
 import type { BodyRecord, Chamber, InteriorProblem } from '@ypsometer/core/volumes/interior'
 import type { UnitSystem } from '@ypsometer/core/units/dimensions'
 import { Download, Ruler } from 'lucide-react'
-import { useRef, useState } from 'react'
+import { useRef, useState, type Dispatch, type RefObject, type SetStateAction } from 'react'
 import { spreadLabels } from '../charts/labels'
 import { units } from '../settings/settings'
 import { LITRE_WORDS, Patterns } from './patterns'
 import { Bar, download, said, Stroke, WaterPath } from './parts'
 import { Machinery, Section, useFrame } from './frame'
-import type { SceneChamber } from './shapes'
+import type { Point, SceneChamber } from './shapes'
 
 interface Props {
   readonly kind: FilterKind
@@ -82,31 +82,17 @@ export function Cutaway({
         <Patterns id={id} />
         <desc>{inWords(kind, chambers, system, litresIn)}</desc>
         {scene.chambers.map((c) => (
-          <g
+          <ChamberShape
             key={c.chamber.id}
-            role="button"
-            tabIndex={onSelect ? 0 : -1}
-            aria-pressed={c.chamber.id === selected}
-            aria-label={`${c.chamber.name}: ${said(litresIn(c.chamber), 'volume', system)}, ${LITRE_WORDS[c.chamber.use]}${c.chamber.measured ? '' : ', not measured yet'}${bad.has(c.chamber.id) ? ', does not fit' : ''}`}
-            className="cursor-pointer outline-offset-2"
-            onClick={() => onSelect?.(c.chamber.id)}
-            onKeyDown={(e) => {
-              if (e.key !== 'Enter' && e.key !== ' ') return
-              e.preventDefault()
-              onSelect?.(c.chamber.id)
-            }}
-          >
-            <path d={d(c.outline)} fill="var(--color-base-100)" />
-            <path
-              d={d(c.outline)}
-              fill={`url(#${id}-${c.chamber.use})`}
-              stroke={bad.has(c.chamber.id) ? 'var(--color-error)' : 'var(--color-base-content)'}
-              strokeWidth={c.chamber.id === selected ? 3 : 1.2}
-              strokeDasharray={c.chamber.measured ? undefined : '5 3'}
-            />
-            {c.wasted.length > 0 && <path d={d(c.wasted)} fill="var(--color-base-100)" />}
-            {c.wasted.length > 0 && <path d={d(c.wasted)} fill={`url(#${id}-wasted)`} />}
-          </g>
+            c={c}
+            onSelect={onSelect}
+            selected={selected}
+            litresIn={litresIn}
+            system={system}
+            bad={bad}
+            d={d}
+            id={id}
+          />
         ))}
         {scene.strokes.map((s, i) => (
           <Stroke key={i} stroke={s} d={d(s.points, false)} scale={scale} />
@@ -120,49 +106,20 @@ export function Cutaway({
           const ly = labels[i] ?? cy
           const chosen = c.chamber.id === selected
           return (
-            <g key={c.chamber.id} pointerEvents="none">
-              <circle
-                cx={cx}
-                cy={cy}
-                r="9"
-                fill={chosen ? 'var(--color-base-content)' : 'var(--color-base-100)'}
-                stroke="var(--color-base-content)"
-                strokeWidth="1"
-              />
-              <text
-                x={cx}
-                y={cy + 4.5}
-                textAnchor="middle"
-                fontSize="12.5"
-                className="num"
-                fill={chosen ? 'var(--color-base-100)' : 'var(--color-base-content)'}
-              >
-                {i + 1}
-              </text>
-              {!narrow && (
-                <>
-                  <text
-                    x={labelX}
-                    y={ly - 1}
-                    fontSize="14"
-                    fontWeight={chosen ? 700 : 400}
-                    fill="var(--color-base-content)"
-                  >
-                    {i + 1} · {c.chamber.name}
-                  </text>
-                  <text
-                    x={labelX}
-                    y={ly + 13}
-                    fontSize="12.5"
-                    className="num"
-                    fill={bad.has(c.chamber.id) ? 'var(--color-error)' : 'var(--color-secondary)'}
-                  >
-                    {said(litresIn(c.chamber), 'volume', system)}
-                    {bad.has(c.chamber.id) ? ' · does not fit' : c.chamber.measured ? '' : ' · not measured'}
-                  </text>
-                </>
-              )}
-            </g>
+            <ChamberLabel
+              key={c.chamber.id}
+              c={c}
+              cx={cx}
+              cy={cy}
+              chosen={chosen}
+              i={i}
+              narrow={narrow}
+              labelX={labelX}
+              ly={ly}
+              bad={bad}
+              litresIn={litresIn}
+              system={system}
+            />
           )
         })}
         {dims && (
@@ -177,32 +134,7 @@ export function Cutaway({
         )}
         <Bar scene={scene} scale={scale} x={margin} y={height - 14} system={system} />
       </Section>
-      {!plain && (
-        <div className="no-print flex flex-wrap gap-1">
-          <button
-            type="button"
-            className="btn btn-ghost btn-xs"
-            aria-pressed={dims}
-            onClick={() => setDims(!dims)}
-          >
-            <Ruler size={14} aria-hidden="true" /> {dims ? 'Hide sizes' : 'Sizes'}
-          </button>
-          <button
-            type="button"
-            className="btn btn-ghost btn-xs"
-            onClick={() => download(root.current, name, 'svg')}
-          >
-            <Download size={14} aria-hidden="true" /> SVG
-          </button>
-          <button
-            type="button"
-            className="btn btn-ghost btn-xs"
-            onClick={() => download(root.current, name, 'png')}
-          >
-            <Download size={14} aria-hidden="true" /> PNG
-          </button>
-        </div>
-      )}
+      {!plain && <DrawingTools dims={dims} setDims={setDims} root={root} name={name} />}
       {narrow && (
         <ol className="mt-1 text-[0.92rem]">
           {chambers.map((c, i) => (
@@ -217,6 +149,167 @@ export function Cutaway({
         </ol>
       )}
     </div>
+  )
+}
+
+/** Downloads of the drawing. */
+function DrawingTools({
+  dims,
+  setDims,
+  root,
+  name,
+}: {
+  readonly dims: boolean
+  readonly setDims: Dispatch<SetStateAction<boolean>>
+  readonly root: RefObject<HTMLDivElement | null>
+  readonly name: string
+}) {
+  return (
+    <div className="no-print flex flex-wrap gap-1">
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs"
+        aria-pressed={dims}
+        onClick={() => setDims(!dims)}
+      >
+        <Ruler size={14} aria-hidden="true" /> {dims ? 'Hide sizes' : 'Sizes'}
+      </button>
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs"
+        onClick={() => download(root.current, name, 'svg')}
+      >
+        <Download size={14} aria-hidden="true" /> SVG
+      </button>
+      <button
+        type="button"
+        className="btn btn-ghost btn-xs"
+        onClick={() => download(root.current, name, 'png')}
+      >
+        <Download size={14} aria-hidden="true" /> PNG
+      </button>
+    </div>
+  )
+}
+
+/** A chamber’s name and litres beside the section. */
+function ChamberLabel({
+  c,
+  cx,
+  cy,
+  chosen,
+  i,
+  narrow,
+  labelX,
+  ly,
+  bad,
+  litresIn,
+  system,
+}: {
+  readonly c: SceneChamber
+  readonly cx: number
+  readonly cy: number
+  readonly chosen: boolean
+  readonly i: number
+  readonly narrow: boolean
+  readonly labelX: number
+  readonly ly: number
+  readonly bad: Set<string>
+  readonly litresIn: (c: Chamber) => number
+  readonly system: UnitSystem
+}) {
+  return (
+    <g pointerEvents="none">
+      <circle
+        cx={cx}
+        cy={cy}
+        r="9"
+        fill={chosen ? 'var(--color-base-content)' : 'var(--color-base-100)'}
+        stroke="var(--color-base-content)"
+        strokeWidth="1"
+      />
+      <text
+        x={cx}
+        y={cy + 4.5}
+        textAnchor="middle"
+        fontSize="12.5"
+        className="num"
+        fill={chosen ? 'var(--color-base-100)' : 'var(--color-base-content)'}
+      >
+        {i + 1}
+      </text>
+      {!narrow && (
+        <>
+          <text
+            x={labelX}
+            y={ly - 1}
+            fontSize="14"
+            fontWeight={chosen ? 700 : 400}
+            fill="var(--color-base-content)"
+          >
+            {i + 1} · {c.chamber.name}
+          </text>
+          <text
+            x={labelX}
+            y={ly + 13}
+            fontSize="12.5"
+            className="num"
+            fill={bad.has(c.chamber.id) ? 'var(--color-error)' : 'var(--color-secondary)'}
+          >
+            {said(litresIn(c.chamber), 'volume', system)}
+            {bad.has(c.chamber.id) ? ' · does not fit' : c.chamber.measured ? '' : ' · not measured'}
+          </text>
+        </>
+      )}
+    </g>
+  )
+}
+
+/** A chamber of the section, which can be chosen. */
+function ChamberShape({
+  c,
+  onSelect,
+  selected,
+  litresIn,
+  system,
+  bad,
+  d,
+  id,
+}: {
+  readonly c: SceneChamber
+  readonly onSelect: ((id: string) => void) | undefined
+  readonly selected: string | null
+  readonly litresIn: (c: Chamber) => number
+  readonly system: UnitSystem
+  readonly bad: Set<string>
+  readonly d: (points: readonly Point[], close?: boolean) => string
+  readonly id: string
+}) {
+  return (
+    <g
+      role="button"
+      tabIndex={onSelect ? 0 : -1}
+      aria-pressed={c.chamber.id === selected}
+      aria-label={`${c.chamber.name}: ${said(litresIn(c.chamber), 'volume', system)}, ${LITRE_WORDS[c.chamber.use]}${c.chamber.measured ? '' : ', not measured yet'}${bad.has(c.chamber.id) ? ', does not fit' : ''}`}
+      className="cursor-pointer outline-offset-2"
+      onClick={() => onSelect?.(c.chamber.id)}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return
+        e.preventDefault()
+        onSelect?.(c.chamber.id)
+      }}
+    >
+      <path d={d(c.outline)} fill="var(--color-base-100)" />
+      <path
+        d={d(c.outline)}
+        fill={`url(#${id}-${c.chamber.use})`}
+        stroke={bad.has(c.chamber.id) ? 'var(--color-error)' : 'var(--color-base-content)'}
+        strokeWidth={c.chamber.id === selected ? 3 : 1.2}
+        strokeDasharray={c.chamber.measured ? undefined : '5 3'}
+      />
+      {c.wasted.length > 0 && <path d={d(c.wasted)} fill="var(--color-base-100)" />}
+      {c.wasted.length > 0 && <path d={d(c.wasted)} fill={`url(#${id}-wasted)`} />}
+    </g>
   )
 }
 

@@ -1,4 +1,5 @@
-import { stockKey } from '@ypsometer/core/tanks/stock'
+import type { Dossier, Fill } from '@ypsometer/contract'
+import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
 import {
   fillCapacityFigure,
   pathFlowFigure,
@@ -14,7 +15,7 @@ import { FigureView } from '../figures/FigureView'
 import { Loading } from '../frame/States'
 import { useDossierContext } from '../frame/dossier'
 import { Choice } from '../fields/Choice'
-import { inOrder, useFillPath } from '../fillPath/useFillPath'
+import { inOrder, useFillPath, type FillPath } from '../fillPath/useFillPath'
 import { Budget } from '../fillPath/Budget'
 import { Circuit } from '../views/path/Circuit'
 import { Findings } from '../fillPath/Findings'
@@ -24,6 +25,7 @@ import { Schools } from '../views/path/Schools'
 import { Shares } from '../views/path/Shares'
 import { Trouble } from '../fillPath/Trouble'
 import { Sheet } from '../figures/Sheet'
+import type { Figure } from '@ypsometer/core/figures/figure'
 
 /** Where the water goes: through which layer, round which, at what head, and what the order says of it. */
 export default function Path() {
@@ -50,32 +52,7 @@ export default function Path() {
   const ready = answer?.kind === 'ready' ? answer : null
   return (
     <div className="flex flex-col gap-5">
-      <div className="grid gap-x-5 gap-y-2 max-lg:order-1 sm:grid-cols-4">
-        <Choice
-          label="Fill"
-          value={fill.id}
-          options={inOrder(dossier.fills).map((f) => [f.id, f.name])}
-          onChange={(id) => path.choose({ fill: id })}
-        />
-        <Choice
-          label="On"
-          value={path.hookupId ?? ''}
-          options={dossier.hookups.map((h) => [h.id, h.name])}
-          onChange={(id) => path.choose({ hookup: id })}
-        />
-        <Choice
-          label="House rule of this review"
-          value={path.house?.id ?? ''}
-          options={path.rules.map((r) => [r.id, r.name])}
-          onChange={(houseRuleId) => changeRow('models', dossier.model, { houseRuleId })}
-        />
-        <Choice
-          label="Who lives in the tank"
-          value={stock ? stockKey(stock) : ''}
-          options={classes.map((s) => [stockKey(s), s.label])}
-          onChange={(id) => path.choose({ stock: id })}
-        />
-      </div>
+      <Choices fill={fill} dossier={dossier} path={path} stock={stock} classes={classes} />
       <Trouble answer={answer} fill={fill} />
       {!outcome || !stock ? (
         answer && answer.kind !== 'ready' ? null : (
@@ -127,19 +104,7 @@ export default function Path() {
             <Shares outcome={outcome} selected={selected} onSelect={setSelected} />
             <Budget outcome={outcome} />
             {several && outlets !== null && outlets.length > 0 && (
-              <section aria-labelledby="outlets-title" className="as-needed">
-                <h2 id="outlets-title">The same fill on each hookup</h2>
-                <Sheet>
-                  {outlets.map((o) => (
-                    <tr key={o.id}>
-                      <td>{dossier.hookups.find((h) => h.id === o.id)?.name}</td>
-                      <td className="r">
-                        <FigureView figure={o.figure} inline />
-                      </td>
-                    </tr>
-                  ))}
-                </Sheet>
-              </section>
+              <OnEachHookup outlets={outlets} dossier={dossier} />
             )}
             {ready && ready.sensitivity.length > 0 && (
               <section aria-labelledby="changes-title" className="as-needed">
@@ -163,6 +128,75 @@ export default function Path() {
           </div>
         </div>
       )}
+    </div>
+  )
+}
+
+/** The flow of the fill on every hookup of the model. */
+function OnEachHookup({
+  outlets,
+  dossier,
+}: {
+  readonly outlets: readonly { readonly id: string; readonly figure: Figure }[]
+  readonly dossier: Dossier
+}) {
+  return (
+    <section aria-labelledby="outlets-title" className="as-needed">
+      <h2 id="outlets-title">The same fill on each hookup</h2>
+      <Sheet>
+        {outlets.map((o) => (
+          <tr key={o.id}>
+            <td>{dossier.hookups.find((h) => h.id === o.id)?.name}</td>
+            <td className="r">
+              <FigureView figure={o.figure} inline />
+            </td>
+          </tr>
+        ))}
+      </Sheet>
+    </section>
+  )
+}
+
+/** Fill, hookup, class and rule that the water’s path is looked at under. */
+function Choices({
+  fill,
+  dossier,
+  path,
+  stock,
+  classes,
+}: {
+  readonly fill: Fill
+  readonly dossier: Dossier
+  readonly path: FillPath
+  readonly stock: StockClass | undefined
+  readonly classes: readonly StockClass[]
+}) {
+  return (
+    <div className="grid gap-x-5 gap-y-2 max-lg:order-1 sm:grid-cols-4">
+      <Choice
+        label="Fill"
+        value={fill.id}
+        options={inOrder(dossier.fills).map((f) => [f.id, f.name])}
+        onChange={(id) => path.choose({ fill: id })}
+      />
+      <Choice
+        label="On"
+        value={path.hookupId ?? ''}
+        options={dossier.hookups.map((h) => [h.id, h.name])}
+        onChange={(id) => path.choose({ hookup: id })}
+      />
+      <Choice
+        label="House rule of this review"
+        value={path.house?.id ?? ''}
+        options={path.rules.map((r) => [r.id, r.name])}
+        onChange={(houseRuleId) => changeRow('models', dossier.model, { houseRuleId })}
+      />
+      <Choice
+        label="Who lives in the tank"
+        value={stock ? stockKey(stock) : ''}
+        options={classes.map((s) => [stockKey(s), s.label])}
+        onChange={(id) => path.choose({ stock: id })}
+      />
     </div>
   )
 }

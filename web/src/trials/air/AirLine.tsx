@@ -86,40 +86,7 @@ export function AirLine({ trial }: { readonly trial: Trial }) {
           ]}
         >
           {line.outlets.map((o, i) => (
-            <tr key={i}>
-              <td>
-                <input
-                  className="field"
-                  aria-label={`Name of outlet ${i + 1}`}
-                  maxLength={40}
-                  defaultValue={o.label}
-                  onBlur={(e) =>
-                    e.target.value.trim() &&
-                    e.target.value !== o.label &&
-                    change(i, { label: e.target.value.trim() })
-                  }
-                />
-              </td>
-              {OUTLET_FIELDS.map(([field, label, more]) => (
-                <td key={field} className="w-32">
-                  <QuantityInput
-                    label={`${label} of outlet ${i + 1}`}
-                    si={o[field]}
-                    min={0}
-                    {...more}
-                    onCommit={(v) => change(i, { [field]: v })}
-                  />
-                </td>
-              ))}
-              <td className="r">{shares.figures[i] && <FigureView figure={shares.figures[i]} inline />}</td>
-              <td className="w-10">
-                <IconButton
-                  label={`Take out ${o.label}`}
-                  icon={X}
-                  onClick={() => set({ ...line, outlets: line.outlets.filter((_, k) => k !== i) })}
-                />
-              </td>
-            </tr>
+            <OutletRow key={i} i={i} o={o} change={change} shares={shares} set={set} line={line} />
           ))}
         </Sheet>
       </div>
@@ -156,6 +123,62 @@ export function AirLine({ trial }: { readonly trial: Trial }) {
         </button>
       </div>
     </section>
+  )
+}
+
+/** One outlet of the line: depth, air, and how it is throttled. */
+function OutletRow({
+  i,
+  o,
+  change,
+  shares,
+  set,
+  line,
+}: {
+  readonly i: number
+  readonly o: { label: string; depth: number; stoneHead: number; open: number }
+  readonly change: (i: number, part: Partial<Outlet>) => void
+  readonly shares: { readonly figures: readonly Figure[]; readonly problem: string }
+  readonly set: (next: Line) => void
+  readonly line: {
+    shutOffHead: number
+    maxFlow: number
+    outlets: { label: string; depth: number; stoneHead: number; open: number }[]
+  }
+}) {
+  return (
+    <tr>
+      <td>
+        <input
+          className="field"
+          aria-label={`Name of outlet ${i + 1}`}
+          maxLength={40}
+          defaultValue={o.label}
+          onBlur={(e) =>
+            e.target.value.trim() && e.target.value !== o.label && change(i, { label: e.target.value.trim() })
+          }
+        />
+      </td>
+      {OUTLET_FIELDS.map(([field, label, more]) => (
+        <td key={field} className="w-32">
+          <QuantityInput
+            label={`${label} of outlet ${i + 1}`}
+            si={o[field]}
+            min={0}
+            {...more}
+            onCommit={(v) => change(i, { [field]: v })}
+          />
+        </td>
+      ))}
+      <td className="r">{shares.figures[i] && <FigureView figure={shares.figures[i]} inline />}</td>
+      <td className="w-10">
+        <IconButton
+          label={`Take out ${o.label}`}
+          icon={X}
+          onClick={() => set({ ...line, outlets: line.outlets.filter((_, k) => k !== i) })}
+        />
+      </td>
+    </tr>
   )
 }
 

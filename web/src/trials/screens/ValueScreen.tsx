@@ -1,4 +1,4 @@
-import type { Reading } from '@ypsometer/contract'
+import type { Instrument, Reading, Trial } from '@ypsometer/contract'
 import { READING_SHAPES } from '@ypsometer/core/trials/readings'
 import type { Dimension } from '@ypsometer/core/units/dimensions'
 import { useState } from 'react'
@@ -11,12 +11,13 @@ import { useInstruments } from '../../instruments/useInstruments'
 import { useLogger } from '../../instruments/useLogger'
 import { useTrialView } from '../view'
 import { useFinding } from '../useFinding'
-import type { ScreenProps } from '../kind'
+import type { NumberCell, ScreenProps } from '../kind'
 import { Entry } from './Entry'
 import { keepReading, kFactorOf, ReadingList, ResultWords } from './readings'
 import { Chips, Shell } from './Shell'
 import { tick } from './useAwake'
 import { useBenchKeys } from './useBenchKeys'
+import type { Limits } from '@ypsometer/core/bench/shape'
 
 const LOG_SECONDS = 60
 
@@ -77,49 +78,19 @@ export function ValueScreen({ dossier, trial, readings }: ScreenProps) {
         off: logger.left === null && !readings.length,
       }}
       lower={
-        <div className="rule-t px-4 pt-2 pb-4">
-          <div className="sm:mx-auto sm:max-w-3xl">
-            <Entry
-              label={perVessel?.(trial.vesselVolume) ?? words.label}
-              dimension={dimension}
-              {...(words.unit && { unit: words.unit })}
-              min={shape.min}
-              max={shape.max}
-              keep="Keep"
-              draft={`value.${trial.id}`}
-              onKeep={(si) => keep(si, '')}
-            />
-            {source && (
-              <div className="grid grid-cols-2 gap-3">
-                <button
-                  type="button"
-                  className="btn btn-neutral h-20 flex-col gap-0 text-[1.1rem]"
-                  disabled={live === null}
-                  onClick={take}
-                >
-                  Take this reading
-                  <span className="block text-[0.85rem] font-normal opacity-80">or the space bar</span>
-                </button>
-                <button
-                  type="button"
-                  className="btn h-20 text-[1.1rem]"
-                  disabled={live === null || logger.left !== null}
-                  onClick={() => logger.start(LOG_SECONDS, used)}
-                >
-                  Log for {LOG_SECONDS} s
-                </button>
-              </div>
-            )}
-            {logger.left !== null && (
-              <progress
-                className="progress mt-2 w-full"
-                aria-label="Log"
-                value={LOG_SECONDS - logger.left}
-                max={LOG_SECONDS}
-              />
-            )}
-          </div>
-        </div>
+        <Keys
+          perVessel={perVessel}
+          trial={trial}
+          words={words}
+          dimension={dimension}
+          shape={shape}
+          keep={keep}
+          source={source}
+          live={live}
+          take={take}
+          logger={logger}
+          used={used}
+        />
       }
     >
       {choices.length > 0 && (
@@ -154,6 +125,84 @@ export function ValueScreen({ dossier, trial, readings }: ScreenProps) {
         )}
       </ReadingList>
     </Shell>
+  )
+}
+
+/** The keypad, and the button that takes what stands on it. */
+function Keys({
+  perVessel,
+  trial,
+  words,
+  dimension,
+  shape,
+  keep,
+  source,
+  live,
+  take,
+  logger,
+  used,
+}: {
+  readonly perVessel: ((vessel: number) => string) | undefined
+  readonly trial: Trial
+  readonly words: Omit<NumberCell, 'field'>
+  readonly dimension: Dimension
+  readonly shape: Limits
+  readonly keep: (value: number, from: string) => void
+  readonly source: { readonly gives: Instrument; readonly log?: 'mean' | 'energyMean' } | undefined
+  readonly live: number | null
+  readonly take: () => void
+  readonly logger: {
+    left: number | null
+    said: string
+    start: (seconds: number, series: string) => void
+    cancel: () => void
+  }
+  readonly used: string
+}) {
+  return (
+    <div className="rule-t px-4 pt-2 pb-4">
+      <div className="sm:mx-auto sm:max-w-3xl">
+        <Entry
+          label={perVessel?.(trial.vesselVolume) ?? words.label}
+          dimension={dimension}
+          {...(words.unit && { unit: words.unit })}
+          min={shape.min}
+          max={shape.max}
+          keep="Keep"
+          draft={`value.${trial.id}`}
+          onKeep={(si) => keep(si, '')}
+        />
+        {source && (
+          <div className="grid grid-cols-2 gap-3">
+            <button
+              type="button"
+              className="btn btn-neutral h-20 flex-col gap-0 text-[1.1rem]"
+              disabled={live === null}
+              onClick={take}
+            >
+              Take this reading
+              <span className="block text-[0.85rem] font-normal opacity-80">or the space bar</span>
+            </button>
+            <button
+              type="button"
+              className="btn h-20 text-[1.1rem]"
+              disabled={live === null || logger.left !== null}
+              onClick={() => logger.start(LOG_SECONDS, used)}
+            >
+              Log for {LOG_SECONDS} s
+            </button>
+          </div>
+        )}
+        {logger.left !== null && (
+          <progress
+            className="progress mt-2 w-full"
+            aria-label="Log"
+            value={LOG_SECONDS - logger.left}
+            max={LOG_SECONDS}
+          />
+        )}
+      </div>
+    </div>
   )
 }
 

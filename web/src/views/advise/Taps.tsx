@@ -1,11 +1,12 @@
 import type { Many } from '@ypsometer/core/advice/quickTank'
 import { saidText } from '@ypsometer/core/figures/figure'
 import type { TankShape } from '@ypsometer/core/tanks/volume'
-import { preferredUnit, type UnitSystem } from '@ypsometer/core/units/dimensions'
+import { preferredUnit, type Unit, type UnitSystem } from '@ypsometer/core/units/dimensions'
 import { Key, KeyGroup } from '../../fields/Keys'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { units } from '../../settings/settings'
 import { sizeKey, STANDINGS, type Ask } from './useAsk'
+import type { AddressChanges } from '../../frame/useAddress'
 
 /** Volumes people name at a counter, in their own unit. */
 const SIZES: Readonly<Record<UnitSystem, readonly number[]>> = {
@@ -69,61 +70,9 @@ export function Taps({ ask }: { readonly ask: Ask }) {
         </label>
       )}
       {!tank && (
-        <KeyGroup name="How much water">
-          {SIZES[system]
-            .map((n) => n * volumeUnit.factor)
-            .map((v) => (
-              <Key
-                key={v}
-                on={!sizes && Math.abs(litres - v) < 1e-9}
-                onTap={() => set({ water: String(v), ...NO_SIZES })}
-              >
-                <span className="num">{saidText({ si: v, dimension: 'volume' }, system)}</span>
-              </Key>
-            ))}
-          <span className="w-32">
-            <QuantityInput
-              label="Other volume"
-              si={litres}
-              dimension="volume"
-              min={0.001}
-              max={20}
-              onCommit={(v) => set({ water: String(v), ...NO_SIZES })}
-            />
-          </span>
-        </KeyGroup>
+        <HowMuchWater system={system} volumeUnit={volumeUnit} sizes={sizes} litres={litres} set={set} />
       )}
-      {!tank && (
-        <KeyGroup name="Or its shape and inside sizes">
-          {SHAPES.map((shape) => (
-            <Key
-              key={shape}
-              on={sizes?.shape === shape}
-              onTap={() => set(sizes?.shape === shape ? NO_SIZES : { shape })}
-            >
-              {SHAPE_WORDS[shape]}
-            </Key>
-          ))}
-          {sizes && (
-            <span className="flex flex-wrap gap-3">
-              {sidesOf(sizes).map(([side, m]) => (
-                <span key={side} className="w-24">
-                  <span className="kicker block">{SIDES[side]}</span>
-                  <QuantityInput
-                    label={SIDES[side]}
-                    si={m}
-                    dimension="length"
-                    unit="cm"
-                    min={side === 'endPanel' ? 0 : 0.05}
-                    max={20}
-                    onCommit={(v) => set({ [sizeKey(side)]: String(v) })}
-                  />
-                </span>
-              ))}
-            </span>
-          )}
-        </KeyGroup>
-      )}
+      {!tank && <ShapeAndSizes sizes={sizes} set={set} />}
       <KeyGroup name="Who lives there">
         {ask.stocks.map((s) => (
           <Key key={s.id} on={s.id === stock?.id} onTap={() => set({ stock: s.id })}>
@@ -199,3 +148,85 @@ const sidesOf = (shape: TankShape): readonly (readonly [Side, number])[] =>
   (Object.keys(SIDES) as Side[]).flatMap((side) =>
     side in shape ? [[side, (shape as unknown as Record<Side, number>)[side]] as const] : [],
   )
+
+/** A shape, and its sizes inside. */
+function ShapeAndSizes({
+  sizes,
+  set,
+}: {
+  readonly sizes: TankShape | null
+  readonly set: (changes: AddressChanges) => void
+}) {
+  return (
+    <KeyGroup name="Or its shape and inside sizes">
+      {SHAPES.map((shape) => (
+        <Key
+          key={shape}
+          on={sizes?.shape === shape}
+          onTap={() => set(sizes?.shape === shape ? NO_SIZES : { shape })}
+        >
+          {SHAPE_WORDS[shape]}
+        </Key>
+      ))}
+      {sizes && (
+        <span className="flex flex-wrap gap-3">
+          {sidesOf(sizes).map(([side, m]) => (
+            <span key={side} className="w-24">
+              <span className="kicker block">{SIDES[side]}</span>
+              <QuantityInput
+                label={SIDES[side]}
+                si={m}
+                dimension="length"
+                unit="cm"
+                min={side === 'endPanel' ? 0 : 0.05}
+                max={20}
+                onCommit={(v) => set({ [sizeKey(side)]: String(v) })}
+              />
+            </span>
+          ))}
+        </span>
+      )}
+    </KeyGroup>
+  )
+}
+
+/** Usual sizes of tanks, one tap each. */
+function HowMuchWater({
+  system,
+  volumeUnit,
+  sizes,
+  litres,
+  set,
+}: {
+  readonly system: UnitSystem
+  readonly volumeUnit: Unit
+  readonly sizes: TankShape | null
+  readonly litres: number
+  readonly set: (changes: AddressChanges) => void
+}) {
+  return (
+    <KeyGroup name="How much water">
+      {SIZES[system]
+        .map((n) => n * volumeUnit.factor)
+        .map((v) => (
+          <Key
+            key={v}
+            on={!sizes && Math.abs(litres - v) < 1e-9}
+            onTap={() => set({ water: String(v), ...NO_SIZES })}
+          >
+            <span className="num">{saidText({ si: v, dimension: 'volume' }, system)}</span>
+          </Key>
+        ))}
+      <span className="w-32">
+        <QuantityInput
+          label="Other volume"
+          si={litres}
+          dimension="volume"
+          min={0.001}
+          max={20}
+          onCommit={(v) => set({ water: String(v), ...NO_SIZES })}
+        />
+      </span>
+    </KeyGroup>
+  )
+}

@@ -116,24 +116,7 @@ export default function ImportDialog({
         </button>
       </div>
       <Source targetId={targetId} setTargetId={setTargetId} allowed={allowed} read={read} />
-      <label className="mt-3 block">
-        <span className="kicker block">Rows, as copied from a spreadsheet or a file</span>
-        <textarea
-          className="field num !h-32 border text-[0.9rem]"
-          spellCheck={false}
-          value={text}
-          placeholder={target.roles.map((r) => r.label).join('; ')}
-          onChange={(e) => setText(e.target.value)}
-          onPaste={(e) => {
-            // Thousands of lines are put in as a whole: a browser's own editing takes many seconds over them.
-            e.preventDefault()
-            const { selectionStart, selectionEnd, value } = e.currentTarget
-            setText(
-              value.slice(0, selectionStart) + e.clipboardData.getData('text') + value.slice(selectionEnd),
-            )
-          }}
-        />
-      </label>
+      <Pasted text={text} target={target} setText={setText} />
       {table && taken && <Preview table={table} taken={taken} mapping={mapping} target={target} set={set} />}
       <div aria-live="polite">
         {taken?.problem && <p className="text-warning mt-2">{taken.problem}</p>}
@@ -158,6 +141,38 @@ export default function ImportDialog({
         </button>
       </div>
     </dialog>
+  )
+}
+
+/** The table as it was pasted. */
+function Pasted({
+  text,
+  target,
+  setText,
+}: {
+  readonly text: string
+  readonly target: Importable
+  readonly setText: Dispatch<SetStateAction<string>>
+}) {
+  return (
+    <label className="mt-3 block">
+      <span className="kicker block">Rows, as copied from a spreadsheet or a file</span>
+      <textarea
+        className="field num !h-32 border text-[0.9rem]"
+        spellCheck={false}
+        value={text}
+        placeholder={target.roles.map((r) => r.label).join('; ')}
+        onChange={(e) => setText(e.target.value)}
+        onPaste={(e) => {
+          // Thousands of lines are put in as a whole: a browser's own editing takes many seconds over them.
+          e.preventDefault()
+          const { selectionStart, selectionEnd, value } = e.currentTarget
+          setText(
+            value.slice(0, selectionStart) + e.clipboardData.getData('text') + value.slice(selectionEnd),
+          )
+        }}
+      />
+    </label>
   )
 }
 

@@ -81,46 +81,7 @@ function InletRow({
   fitted,
   inlet,
 }: {
-  readonly fitted: {
-    second?:
-      | {
-          label: string
-          arrangement: 'series' | 'beside'
-          running: boolean
-          shutOffHead: number
-          maxFlow: number
-          exponent: number
-          lossCoefficient: number
-        }
-      | undefined
-    lamp?:
-      | {
-          output: number
-          lampLength: number
-          sleeveRadius: number
-          chamberRadius: number
-          ageing: number
-          sleeve: number
-          transmittance: number
-          price?: { minor: number; currency: string; on?: string | null | undefined } | undefined
-        }
-      | undefined
-    heater?: { watts: number; length?: number | undefined } | undefined
-    outlets?:
-      | {
-          id: string
-          name: string
-          kind: 'lip' | 'nozzle' | 'spray-bar' | 'airlift'
-          aim: 'along' | 'glass' | 'surface'
-          depth: number
-          diameter: number
-          holes: number
-          spacing: number
-          width: number
-        }[]
-      | undefined
-    inlet?: { openArea: number; sponge: boolean } | undefined
-  }
+  readonly fitted: Fitted
   readonly inlet: (value: NonNullable<Fitted['inlet']> | null) => void
 }) {
   return (
@@ -159,30 +120,10 @@ function OutletRow({
   write,
   outlets,
 }: {
-  readonly o: {
-    id: string
-    name: string
-    kind: 'lip' | 'nozzle' | 'spray-bar' | 'airlift'
-    aim: 'along' | 'glass' | 'surface'
-    depth: number
-    diameter: number
-    holes: number
-    spacing: number
-    width: number
-  }
+  readonly o: Outlet
   readonly set: (o: Outlet, more: Partial<Outlet>) => void
   readonly write: (next: readonly Outlet[]) => void
-  readonly outlets: {
-    id: string
-    name: string
-    kind: 'lip' | 'nozzle' | 'spray-bar' | 'airlift'
-    aim: 'along' | 'glass' | 'surface'
-    depth: number
-    diameter: number
-    holes: number
-    spacing: number
-    width: number
-  }[]
+  readonly outlets: readonly Outlet[]
 }) {
   return (
     <tr>
@@ -199,34 +140,8 @@ function OutletRow({
           }}
         />
       </td>
-      <td>
-        <select
-          className="field"
-          aria-label={`${o.name}: kind`}
-          value={o.kind}
-          onChange={(e) => set(o, { kind: e.target.value as OutletKind })}
-        >
-          {OUTLET_KINDS.map((k) => (
-            <option key={k} value={k}>
-              {KIND_WORDS[k]}
-            </option>
-          ))}
-        </select>
-      </td>
-      <td>
-        <select
-          className="field"
-          aria-label={`${o.name}: aimed`}
-          value={o.aim}
-          onChange={(e) => set(o, { aim: e.target.value as OutletAim })}
-        >
-          {OUTLET_AIMS.map((a) => (
-            <option key={a} value={a}>
-              {AIM_WORDS[a]}
-            </option>
-          ))}
-        </select>
-      </td>
+      <KindCell o={o} set={set} />
+      <AimCell o={o} set={set} />
       <td className="w-24">
         <QuantityInput
           label={`${o.name}: below the surface`}
@@ -251,30 +166,7 @@ function OutletRow({
           />
         )}
       </td>
-      <td className="w-44">
-        {o.kind === 'spray-bar' && (
-          <span className="flex gap-2">
-            <QuantityInput
-              label={`${o.name}: holes`}
-              si={o.holes}
-              dimension="ratio"
-              min={1}
-              max={500}
-              whole
-              onCommit={(holes) => set(o, { holes })}
-            />
-            <QuantityInput
-              label={`${o.name}: holes apart`}
-              si={o.spacing}
-              dimension="length"
-              unit="mm"
-              min={0.001}
-              max={1}
-              onCommit={(spacing) => set(o, { spacing })}
-            />
-          </span>
-        )}
-      </td>
+      <HoleCells o={o} set={set} />
       <td className="w-24">
         {o.kind === 'lip' && (
           <QuantityInput
@@ -296,5 +188,93 @@ function OutletRow({
         />
       </td>
     </tr>
+  )
+}
+
+/** Where it is aimed. */
+function AimCell({
+  o,
+  set,
+}: {
+  readonly o: Outlet
+  readonly set: (o: Outlet, more: Partial<Outlet>) => void
+}) {
+  return (
+    <td>
+      <select
+        className="field"
+        aria-label={`${o.name}: aimed`}
+        value={o.aim}
+        onChange={(e) => set(o, { aim: e.target.value as OutletAim })}
+      >
+        {OUTLET_AIMS.map((a) => (
+          <option key={a} value={a}>
+            {AIM_WORDS[a]}
+          </option>
+        ))}
+      </select>
+    </td>
+  )
+}
+
+/** Its kind. */
+function KindCell({
+  o,
+  set,
+}: {
+  readonly o: Outlet
+  readonly set: (o: Outlet, more: Partial<Outlet>) => void
+}) {
+  return (
+    <td>
+      <select
+        className="field"
+        aria-label={`${o.name}: kind`}
+        value={o.kind}
+        onChange={(e) => set(o, { kind: e.target.value as OutletKind })}
+      >
+        {OUTLET_KINDS.map((k) => (
+          <option key={k} value={k}>
+            {KIND_WORDS[k]}
+          </option>
+        ))}
+      </select>
+    </td>
+  )
+}
+
+/** Holes of a spray bar, and how far apart they are. */
+function HoleCells({
+  o,
+  set,
+}: {
+  readonly o: Outlet
+  readonly set: (o: Outlet, more: Partial<Outlet>) => void
+}) {
+  return (
+    <td className="w-44">
+      {o.kind === 'spray-bar' && (
+        <span className="flex gap-2">
+          <QuantityInput
+            label={`${o.name}: holes`}
+            si={o.holes}
+            dimension="ratio"
+            min={1}
+            max={500}
+            whole
+            onCommit={(holes) => set(o, { holes })}
+          />
+          <QuantityInput
+            label={`${o.name}: holes apart`}
+            si={o.spacing}
+            dimension="length"
+            unit="mm"
+            min={0.001}
+            max={1}
+            onCommit={(spacing) => set(o, { spacing })}
+          />
+        </span>
+      )}
+    </td>
   )
 }

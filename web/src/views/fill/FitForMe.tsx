@@ -3,7 +3,7 @@ import { FORECAST_DAYS } from '@ypsometer/contract/clog'
 import type { TankRecord } from '@ypsometer/core/tanks/tankRecord'
 import type { Dirtied } from '@ypsometer/core/path/optimise'
 import { Wand2 } from 'lucide-react'
-import { useState } from 'react'
+import { useState, type Dispatch, type SetStateAction } from 'react'
 import { createRow } from '../../api/rows'
 import { readMoney, showMoney } from '../../fields/MoneyField'
 import { QuantityInput } from '../../fields/QuantityInput'
@@ -112,45 +112,7 @@ export function FitForMe({ path, fill, tank, onMade }: Props) {
           </p>
         )}
         {found?.better && (
-          <div className="border-primary mt-2 border-l-2 pl-3">
-            <p>
-              <span className="num">{found.tried}</span> arrangements tried. The best carries{' '}
-              <FigureView figure={found.carries} inline said /> at{' '}
-              <FigureView figure={found.flow} inline said />
-              {found.cost.currency && (
-                <>
-                  , with media for{' '}
-                  <span className="num font-medium">{showMoney(found.cost.now, found.cost.currency)}</span>{' '}
-                  (now <span className="num">{showMoney(found.cost.before, found.cost.currency)}</span>)
-                </>
-              )}
-              .
-            </p>
-            {found.dirt.best && <p>{lastsWords(found.dirt.best, found.dirt.start)}</p>}
-            <ul className="mt-1 list-disc pl-5">
-              {found.changes.map((s, i) => (
-                <li key={i}>
-                  <Words sentence={s} />
-                </li>
-              ))}
-            </ul>
-            <button
-              type="button"
-              className="btn btn-primary btn-sm mt-2"
-              onClick={() => {
-                onMade(
-                  createRow('fills', {
-                    modelId: fill.modelId,
-                    name: `Fitted: ${path.house?.name ?? ''}`.slice(0, 80),
-                    layers: found.layers,
-                  }),
-                )
-                setFound(null)
-              }}
-            >
-              Keep it as a variant
-            </button>
-          </div>
+          <BestFound found={found} onMade={onMade} fill={fill} path={path} setFound={setFound} />
         )}
       </div>
     </section>
@@ -159,6 +121,62 @@ export function FitForMe({ path, fill, tank, onMade }: Props) {
 
 const dueWords = (d: Dirtied): string =>
   d.days === null ? 'not due within a year' : `due after ${Math.round(d.days)} days`
+
+/** The best arrangement that was found, and how it differs. */
+function BestFound({
+  found,
+  onMade,
+  fill,
+  path,
+  setFound,
+}: {
+  readonly found: FitAnswer
+  readonly onMade: (id: string) => void
+  readonly fill: Fill
+  readonly path: FillPath
+  readonly setFound: Dispatch<SetStateAction<FitAnswer | null>>
+}) {
+  return (
+    <div className="border-primary mt-2 border-l-2 pl-3">
+      <p>
+        <span className="num">{found.tried}</span> arrangements tried. The best carries{' '}
+        <FigureView figure={found.carries} inline said /> at <FigureView figure={found.flow} inline said />
+        {found.cost.currency && (
+          <>
+            , with media for{' '}
+            <span className="num font-medium">{showMoney(found.cost.now, found.cost.currency)}</span> (now{' '}
+            <span className="num">{showMoney(found.cost.before, found.cost.currency)}</span>)
+          </>
+        )}
+        .
+      </p>
+      {found.dirt.best && <p>{lastsWords(found.dirt.best, found.dirt.start)}</p>}
+      <ul className="mt-1 list-disc pl-5">
+        {found.changes.map((s, i) => (
+          <li key={i}>
+            <Words sentence={s} />
+          </li>
+        ))}
+      </ul>
+      <button
+        type="button"
+        className="btn btn-primary btn-sm mt-2"
+        onClick={() => {
+          onMade(
+            createRow('fills', {
+              modelId: fill.modelId,
+              name: `Fitted: ${path.house?.name ?? ''}`.slice(0, 80),
+              layers: found.layers,
+            }),
+          )
+          setFound(null)
+        }}
+      >
+        Keep it as a variant
+      </button>
+    </div>
+  )
+}
 
 /** How long it runs, beside the fill as it is, and how much of the dirt its media get. */
 function lastsWords(best: Dirtied, start: Dirtied | null): string {

@@ -105,33 +105,15 @@ export function LayerList({ fill, outcome, media, selected, onSelect }: Props) {
                 .map((l) => {
                   const medium = media.find((m) => m.id === l.mediumId)
                   return (
-                    <li key={l.id} className="border-error border-l-4 pl-2">
-                      <div className="flex items-center justify-between gap-2 py-1">
-                        <span className="text-error">
-                          {medium?.name ?? 'A medium that is gone'}: as it is, it cannot be
-                        </span>
-                        <IconButton
-                          label={`Take out ${medium?.name ?? 'it'}`}
-                          icon={X}
-                          onClick={() =>
-                            writeLayers(
-                              fill,
-                              fill.layers.filter((x) => x.id !== l.id),
-                            )
-                          }
-                        />
-                      </div>
-                      {medium && (
-                        <LayerSheet
-                          layer={l}
-                          medium={medium}
-                          flow={null}
-                          outcome={outcome}
-                          media={media}
-                          onChange={change}
-                        />
-                      )}
-                    </li>
+                    <Unplaced
+                      key={l.id}
+                      l={l}
+                      medium={medium}
+                      fill={fill}
+                      outcome={outcome}
+                      media={media}
+                      change={change}
+                    />
                   )
                 })}
             </ul>
@@ -157,6 +139,44 @@ interface RowProps {
   readonly onOpen: () => void
   readonly onRemove: () => void
   readonly children: React.ReactNode
+}
+
+/** A layer that cannot be where it is noted. */
+function Unplaced({
+  l,
+  medium,
+  fill,
+  outcome,
+  media,
+  change,
+}: {
+  readonly l: FillLayer
+  readonly medium: Medium | undefined
+  readonly fill: Fill
+  readonly outcome: Outcome
+  readonly media: readonly Medium[]
+  readonly change: (layer: FillLayer) => void
+}) {
+  return (
+    <li className="border-error border-l-4 pl-2">
+      <div className="flex items-center justify-between gap-2 py-1">
+        <span className="text-error">{medium?.name ?? 'A medium that is gone'}: as it is, it cannot be</span>
+        <IconButton
+          label={`Take out ${medium?.name ?? 'it'}`}
+          icon={X}
+          onClick={() =>
+            writeLayers(
+              fill,
+              fill.layers.filter((x) => x.id !== l.id),
+            )
+          }
+        />
+      </div>
+      {medium && (
+        <LayerSheet layer={l} medium={medium} flow={null} outcome={outcome} media={media} onChange={change} />
+      )}
+    </li>
+  )
 }
 
 function Row({ flow, open, onOpen, onRemove, children }: RowProps) {

@@ -79,33 +79,7 @@ export function LayerSheet({ layer, medium, flow, outcome, media, onChange }: Pr
             ))}
           </select>
         </div>
-        <div>
-          <span className="kicker">How much, as</span>
-          <div className="grid grid-cols-2 gap-2">
-            <select
-              aria-label="How its amount is given"
-              className="field"
-              value={layer.measure}
-              disabled={!flow}
-              onChange={(e) =>
-                flow && onChange(measuredAs(flow.placed, e.target.value as FillLayer['measure']))
-              }
-            >
-              {MEASURES.map((m) => (
-                <option key={m} value={m}>
-                  {MEASURE_WORDS[m]}
-                </option>
-              ))}
-            </select>
-            <QuantityInput
-              key={layer.measure}
-              label={`Amount of ${medium.name}`}
-              si={layer.amount}
-              {...RANGE[layer.measure]}
-              onCommit={(amount) => set({ amount })}
-            />
-          </div>
-        </div>
+        <Amount layer={layer} flow={flow} onChange={onChange} medium={medium} set={set} />
         <div>
           <span className="kicker">Gap at the sides</span>
           <QuantityInput
@@ -147,6 +121,49 @@ export function LayerSheet({ layer, medium, flow, outcome, media, onChange }: Pr
           <FigureView figure={bypassFigure(flow)} inline said /> of the water goes round it.
         </p>
       )}
+    </div>
+  )
+}
+
+/** How much of it there is, and how that is given. */
+function Amount({
+  layer,
+  flow,
+  onChange,
+  medium,
+  set,
+}: {
+  readonly layer: FillLayer
+  readonly flow: LayerFlow | null
+  readonly onChange: (layer: FillLayer) => void
+  readonly medium: Medium
+  readonly set: (more: Partial<FillLayer>) => void
+}) {
+  return (
+    <div>
+      <span className="kicker">How much, as</span>
+      <div className="grid grid-cols-2 gap-2">
+        <select
+          aria-label="How its amount is given"
+          className="field"
+          value={layer.measure}
+          disabled={!flow}
+          onChange={(e) => flow && onChange(measuredAs(flow.placed, e.target.value as FillLayer['measure']))}
+        >
+          {MEASURES.map((m) => (
+            <option key={m} value={m}>
+              {MEASURE_WORDS[m]}
+            </option>
+          ))}
+        </select>
+        <QuantityInput
+          key={layer.measure}
+          label={`Amount of ${medium.name}`}
+          si={layer.amount}
+          {...RANGE[layer.measure]}
+          onCommit={(amount) => set({ amount })}
+        />
+      </div>
     </div>
   )
 }

@@ -5,6 +5,7 @@ import { FigureView } from '../../figures/FigureView'
 import { FORM_OPTIONS, JOB_OPTIONS } from '../../fillPath/words'
 import { permeabilityFigure, surfaceFigure, usualBypass } from '@ypsometer/core/path/mediumFigures'
 import { Sheet } from '../../figures/Sheet'
+import type { Figure } from '@ypsometer/core/figures/figure'
 
 const GAPS = [0.001, 0.002, 0.003] as const
 
@@ -22,45 +23,7 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
         <SelectField {...common} field="form" label="Form" options={FORM_OPTIONS} />
         <SelectField {...common} field="job" label="What it is for" options={JOB_OPTIONS} />
       </div>
-      <aside className="rule-b grid gap-x-8 gap-y-3 pb-4 sm:grid-cols-3" aria-label="What follows from it">
-        <div>
-          <p className="kicker">Permeability, 10⁻⁹ m²</p>
-          {k ? (
-            <FigureView figure={k} digits={2} />
-          ) : (
-            <p className="text-warning">
-              Unknown: enter{' '}
-              {fibrous ? 'fibre and solidity' : m.form === 'foam' ? 'pores per inch' : 'grain and voidage'},
-              or calibrate it.
-            </p>
-          )}
-        </div>
-        {surface && (
-          <div>
-            <p className="kicker">Geometric surface, m² per litre</p>
-            <FigureView figure={surface} digits={2} />
-          </div>
-        )}
-        {k && (
-          <Sheet title="Goes round it, tray of 20 by 20 cm, 1000 L/h">
-            {GAPS.map((g) => {
-              const f = usualBypass(m, g)
-              return (
-                f && (
-                  <tr key={g}>
-                    <td>
-                      gap of <span className="num">{g * 1000}</span> mm
-                    </td>
-                    <td className="r">
-                      <FigureView figure={f} inline />
-                    </td>
-                  </tr>
-                )
-              )
-            })}
-          </Sheet>
-        )}
-      </aside>
+      <Follows k={k} fibrous={fibrous} m={m} surface={surface} />
       <h3>What it is made like</h3>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
         {m.form === 'foam' && <QuantityField {...common} field="poresPerInch" label="Pores per inch" />}
@@ -93,44 +56,7 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
         <QuantityField {...common} field="sheetThickness" label="A sheet is this thick" unit="mm" />
       </div>
       <h3>Surface</h3>
-      <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
-        <QuantityField
-          {...common}
-          field="geometricSurface"
-          label="Geometric, m²/m³"
-          hint="Empty: from its size"
-        />
-        <QuantityField
-          {...common}
-          field="effectiveSurface"
-          label="Effective, m²/m³"
-          hint="What water and biofilm can use"
-        />
-        <QuantityField
-          {...common}
-          field="surfaceBand"
-          label="Effective, ± share"
-          hint="Blank = as its form usually is: 0.3 to 0.5"
-        />
-        <QuantityField
-          {...common}
-          field="workingShare"
-          label="Share that works"
-          hint="Between rinses, under its dirt. Blank = as media of its job usually are"
-        />
-        <QuantityField
-          {...common}
-          field="workingBand"
-          label="Share that works, ± share"
-          hint="Blank = typical"
-        />
-        <QuantityField
-          {...common}
-          field="claimedSurface"
-          label="Claimed, m²/m³"
-          hint="Kept apart: never counted"
-        />
-      </div>
+      <Resistance common={common} />
       <h3>As it is sold</h3>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
         <QuantityField {...common} field="packVolume" label="A pack holds" />
@@ -157,5 +83,104 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
       </div>
       <TextField {...common} field="note" label="Note" lines={2} />
     </article>
+  )
+}
+
+/** How it resists, and how much of it works. */
+function Resistance({ common }: { readonly common: { readonly collection: 'media'; readonly row: Medium } }) {
+  return (
+    <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
+      <QuantityField
+        {...common}
+        field="geometricSurface"
+        label="Geometric, m²/m³"
+        hint="Empty: from its size"
+      />
+      <QuantityField
+        {...common}
+        field="effectiveSurface"
+        label="Effective, m²/m³"
+        hint="What water and biofilm can use"
+      />
+      <QuantityField
+        {...common}
+        field="surfaceBand"
+        label="Effective, ± share"
+        hint="Blank = as its form usually is: 0.3 to 0.5"
+      />
+      <QuantityField
+        {...common}
+        field="workingShare"
+        label="Share that works"
+        hint="Between rinses, under its dirt. Blank = as media of its job usually are"
+      />
+      <QuantityField
+        {...common}
+        field="workingBand"
+        label="Share that works, ± share"
+        hint="Blank = typical"
+      />
+      <QuantityField
+        {...common}
+        field="claimedSurface"
+        label="Claimed, m²/m³"
+        hint="Kept apart: never counted"
+      />
+    </div>
+  )
+}
+
+/** Surface, resistance and mass that follow from a medium’s sizes. */
+function Follows({
+  k,
+  fibrous,
+  m,
+  surface,
+}: {
+  readonly k: Figure | null
+  readonly fibrous: boolean
+  readonly m: Medium
+  readonly surface: Figure | null
+}) {
+  return (
+    <aside className="rule-b grid gap-x-8 gap-y-3 pb-4 sm:grid-cols-3" aria-label="What follows from it">
+      <div>
+        <p className="kicker">Permeability, 10⁻⁹ m²</p>
+        {k ? (
+          <FigureView figure={k} digits={2} />
+        ) : (
+          <p className="text-warning">
+            Unknown: enter{' '}
+            {fibrous ? 'fibre and solidity' : m.form === 'foam' ? 'pores per inch' : 'grain and voidage'}, or
+            calibrate it.
+          </p>
+        )}
+      </div>
+      {surface && (
+        <div>
+          <p className="kicker">Geometric surface, m² per litre</p>
+          <FigureView figure={surface} digits={2} />
+        </div>
+      )}
+      {k && (
+        <Sheet title="Goes round it, tray of 20 by 20 cm, 1000 L/h">
+          {GAPS.map((g) => {
+            const f = usualBypass(m, g)
+            return (
+              f && (
+                <tr key={g}>
+                  <td>
+                    gap of <span className="num">{g * 1000}</span> mm
+                  </td>
+                  <td className="r">
+                    <FigureView figure={f} inline />
+                  </td>
+                </tr>
+              )
+            )
+          })}
+        </Sheet>
+      )}
+    </aside>
   )
 }

@@ -122,33 +122,7 @@ function Money({
   write,
   minor,
 }: {
-  readonly advice: {
-    weights: {
-      capacity: number
-      gentleness: number
-      service: number
-      noise: number
-      running: number
-      price: number
-      build: number
-      evidence: number
-    }
-    twoFrom: number | null
-    twoWhenCrowded: boolean
-    years: number
-    currency: string
-    tariffMinor: number | null
-    minuteMinor: number | null
-    dearPriceMinor: number
-    dearYearMinor: number
-    addsSponge: boolean
-    cutFloss: boolean
-    tariffOn?: string | null | undefined
-    extras?:
-      | Partial<Record<'air-pump' | 'check-valve' | 'intake-sponge' | 'spray-bar' | 'plumbing', number>>
-      | undefined
-    rates?: Record<string, { rate: number; on: string }> | undefined
-  }
+  readonly advice: HouseRule['advice']
   readonly units: (minor: number) => number
   readonly money: { readonly dimension: 'ratio'; readonly min: 0; readonly max: 1000000 }
   readonly write: (more: Partial<HouseRule['advice']>) => void
@@ -236,33 +210,7 @@ function TwoFilters({
   advice,
   write,
 }: {
-  readonly advice: {
-    weights: {
-      capacity: number
-      gentleness: number
-      service: number
-      noise: number
-      running: number
-      price: number
-      build: number
-      evidence: number
-    }
-    twoFrom: number | null
-    twoWhenCrowded: boolean
-    years: number
-    currency: string
-    tariffMinor: number | null
-    minuteMinor: number | null
-    dearPriceMinor: number
-    dearYearMinor: number
-    addsSponge: boolean
-    cutFloss: boolean
-    tariffOn?: string | null | undefined
-    extras?:
-      | Partial<Record<'air-pump' | 'check-valve' | 'intake-sponge' | 'spray-bar' | 'plumbing', number>>
-      | undefined
-    rates?: Record<string, { rate: number; on: string }> | undefined
-  }
+  readonly advice: HouseRule['advice']
   readonly write: (more: Partial<HouseRule['advice']>) => void
 }) {
   return (

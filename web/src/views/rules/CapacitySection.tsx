@@ -1,5 +1,5 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { CAPACITY_SCHOOLS } from '@ypsometer/core/tanks/rule'
+import { CAPACITY_SCHOOLS, type CapacitySchool } from '@ypsometer/core/tanks/rule'
 import { isBlind, SCHOOLS } from '@ypsometer/core/tanks/schools'
 import { ArrowDown, ArrowUp } from 'lucide-react'
 import { Link } from 'react-router'
@@ -64,65 +64,15 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
                   </span>
                 )}
               </div>
-              <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1 text-[0.92rem]">
-                {speaks && !isBlind(s) && (
-                  <span className="flex items-baseline gap-1.5">
-                    weight
-                    <span className="w-14">
-                      <QuantityInput
-                        label={`Weight of ${name} in how sure a verdict is`}
-                        si={capacity.weights?.[s] ?? (i === 0 ? 2 : 1)}
-                        dimension="ratio"
-                        min={0}
-                        max={100}
-                        onCommit={(v) => write({ weights: { ...capacity.weights, [s]: v } })}
-                      />
-                    </span>
-                  </span>
-                )}
-                <label className="flex items-center gap-1.5">
-                  <input
-                    type="checkbox"
-                    className="checkbox checkbox-sm"
-                    aria-label={`${name} speaks`}
-                    checked={speaks}
-                    onChange={(e) =>
-                      write({
-                        order: e.target.checked
-                          ? [...capacity.order, s]
-                          : capacity.order.filter((x) => x !== s),
-                      })
-                    }
-                  />
-                  speaks
-                </label>
-                <label className="flex items-center gap-1.5">
-                  <input
-                    type="checkbox"
-                    className="checkbox checkbox-sm"
-                    aria-label={`${name} binds`}
-                    checked={capacity.bind.includes(s)}
-                    onChange={(e) =>
-                      write({
-                        bind: e.target.checked ? [...capacity.bind, s] : capacity.bind.filter((x) => x !== s),
-                      })
-                    }
-                  />
-                  binds
-                </label>
-                <IconButton
-                  label={`${name} up`}
-                  icon={ArrowUp}
-                  disabled={!speaks || i === 0}
-                  onClick={() => move(i, -1)}
-                />
-                <IconButton
-                  label={`${name} down`}
-                  icon={ArrowDown}
-                  disabled={!speaks || i === capacity.order.length - 1}
-                  onClick={() => move(i, 1)}
-                />
-              </div>
+              <SchoolControls
+                speaks={speaks}
+                s={s}
+                name={name}
+                capacity={capacity}
+                i={i}
+                write={write}
+                move={move}
+              />
             </li>
           )
         })}
@@ -143,5 +93,84 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
         <span className="muted">: what each of these said of tanks on record, and what became of them</span>
       </p>
     </section>
+  )
+}
+
+/** Weight and place of a school, and whether it speaks or binds. */
+function SchoolControls({
+  speaks,
+  s,
+  name,
+  capacity,
+  i,
+  write,
+  move,
+}: {
+  readonly speaks: boolean
+  readonly s: CapacitySchool
+  readonly name: string
+  readonly capacity: HouseRule['capacity']
+  readonly i: number
+  readonly write: (more: Partial<HouseRule['capacity']>) => void
+  readonly move: (i: number, by: -1 | 1) => void
+}) {
+  return (
+    <div className="flex flex-wrap items-center justify-end gap-x-3 gap-y-1 text-[0.92rem]">
+      {speaks && !isBlind(s) && (
+        <span className="flex items-baseline gap-1.5">
+          weight
+          <span className="w-14">
+            <QuantityInput
+              label={`Weight of ${name} in how sure a verdict is`}
+              si={capacity.weights?.[s] ?? (i === 0 ? 2 : 1)}
+              dimension="ratio"
+              min={0}
+              max={100}
+              onCommit={(v) => write({ weights: { ...capacity.weights, [s]: v } })}
+            />
+          </span>
+        </span>
+      )}
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          aria-label={`${name} speaks`}
+          checked={speaks}
+          onChange={(e) =>
+            write({
+              order: e.target.checked ? [...capacity.order, s] : capacity.order.filter((x) => x !== s),
+            })
+          }
+        />
+        speaks
+      </label>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          aria-label={`${name} binds`}
+          checked={capacity.bind.includes(s)}
+          onChange={(e) =>
+            write({
+              bind: e.target.checked ? [...capacity.bind, s] : capacity.bind.filter((x) => x !== s),
+            })
+          }
+        />
+        binds
+      </label>
+      <IconButton
+        label={`${name} up`}
+        icon={ArrowUp}
+        disabled={!speaks || i === 0}
+        onClick={() => move(i, -1)}
+      />
+      <IconButton
+        label={`${name} down`}
+        icon={ArrowDown}
+        disabled={!speaks || i === capacity.order.length - 1}
+        onClick={() => move(i, 1)}
+      />
+    </div>
   )
 }

@@ -8,7 +8,7 @@ import { parseQuantity } from '@ypsometer/core/units/parse'
 import { X } from 'lucide-react'
 import { IconButton } from '../../frame/IconButton'
 import { useEffect, useRef, useState } from 'react'
-import { useForm } from 'react-hook-form'
+import { useForm, type FieldErrors, type UseFormRegister } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { z } from 'zod'
 import { createRow } from '../../api/rows'
@@ -130,61 +130,7 @@ export default function NewModel({ onClose }: { readonly onClose: () => void }) 
           <IconButton label="Close, keeping what is typed" icon={X} onClick={() => dialog.current?.close()} />
         </div>
         <p className="muted">As printed, with its units. Leave out what the label leaves out.</p>
-        <div className="mt-4 grid gap-x-6 gap-y-3 sm:grid-cols-2">
-          <Line label="Maker" error={errors.maker?.message}>
-            {(id) => (
-              <input
-                id={id}
-                className="field"
-                autoComplete="off"
-                aria-invalid={errors.maker ? true : undefined}
-                aria-describedby={`${id}-said`}
-                {...register('maker')}
-              />
-            )}
-          </Line>
-          <Line label="Model" error={errors.name?.message}>
-            {(id) => (
-              <input
-                id={id}
-                className="field"
-                autoComplete="off"
-                aria-invalid={errors.name ? true : undefined}
-                aria-describedby={`${id}-said`}
-                {...register('name')}
-              />
-            )}
-          </Line>
-          <Line label="Kind of filter">
-            {(id) => (
-              <select id={id} className="field" {...register('kind')}>
-                {KIND_OPTIONS.map(([v, l]) => (
-                  <option key={v} value={v}>
-                    {l}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Line>
-          {LABEL.map(([quantity, label, hint]) => {
-            const error = errors.figures?.[quantity]
-            return (
-              <Line key={quantity} label={label} error={error?.message} ask={error?.type === 'ask'}>
-                {(id) => (
-                  <input
-                    id={id}
-                    className="field num"
-                    autoComplete="off"
-                    placeholder={hint}
-                    aria-invalid={error ? true : undefined}
-                    aria-describedby={`${id}-said`}
-                    {...register(`figures.${quantity}`)}
-                  />
-                )}
-              </Line>
-            )
-          })}
-        </div>
+        <LabelFields errors={errors} register={register} />
         <div className="mt-5 flex gap-3">
           <button type="submit" className="btn btn-primary">
             {asking ? 'Yes, that is what it says' : 'Put it on the shelf'}
@@ -195,6 +141,73 @@ export default function NewModel({ onClose }: { readonly onClose: () => void }) 
         </div>
       </form>
     </dialog>
+  )
+}
+
+/** Maker, name, kind, and the figures of the label. */
+function LabelFields({
+  errors,
+  register,
+}: {
+  readonly errors: FieldErrors<FormValues>
+  readonly register: UseFormRegister<FormValues>
+}) {
+  return (
+    <div className="mt-4 grid gap-x-6 gap-y-3 sm:grid-cols-2">
+      <Line label="Maker" error={errors.maker?.message}>
+        {(id) => (
+          <input
+            id={id}
+            className="field"
+            autoComplete="off"
+            aria-invalid={errors.maker ? true : undefined}
+            aria-describedby={`${id}-said`}
+            {...register('maker')}
+          />
+        )}
+      </Line>
+      <Line label="Model" error={errors.name?.message}>
+        {(id) => (
+          <input
+            id={id}
+            className="field"
+            autoComplete="off"
+            aria-invalid={errors.name ? true : undefined}
+            aria-describedby={`${id}-said`}
+            {...register('name')}
+          />
+        )}
+      </Line>
+      <Line label="Kind of filter">
+        {(id) => (
+          <select id={id} className="field" {...register('kind')}>
+            {KIND_OPTIONS.map(([v, l]) => (
+              <option key={v} value={v}>
+                {l}
+              </option>
+            ))}
+          </select>
+        )}
+      </Line>
+      {LABEL.map(([quantity, label, hint]) => {
+        const error = errors.figures?.[quantity]
+        return (
+          <Line key={quantity} label={label} error={error?.message} ask={error?.type === 'ask'}>
+            {(id) => (
+              <input
+                id={id}
+                className="field num"
+                autoComplete="off"
+                placeholder={hint}
+                aria-invalid={error ? true : undefined}
+                aria-describedby={`${id}-said`}
+                {...register(`figures.${quantity}`)}
+              />
+            )}
+          </Line>
+        )
+      })}
+    </div>
   )
 }
 

@@ -3,9 +3,15 @@ import type { Simulation } from '@ypsometer/core/biology/inTime'
 import { stoppedBody } from '@ypsometer/core/judging/redundancy'
 import type { JudgedFill } from '@ypsometer/core/judging/fills'
 import type { TankBalance } from '@ypsometer/core/judging/tankBalance'
-import { OFF_FROM, SCENARIO_KINDS, USUAL_ASKS, type ScenarioKind } from '@ypsometer/core/judging/stories'
+import {
+  OFF_FROM,
+  SCENARIO_KINDS,
+  USUAL_ASKS,
+  type ScenarioAsks,
+  type ScenarioKind,
+} from '@ypsometer/core/judging/stories'
 import { put, type Figure } from '@ypsometer/core/figures/figure'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, type Dispatch, type SetStateAction } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { Loading } from '../../frame/States'
@@ -48,63 +54,7 @@ export function InTime({
   return (
     <section aria-labelledby="time-title">
       <h3 id="time-title">In time</h3>
-      <div className="mt-1 flex flex-wrap items-baseline gap-x-4 gap-y-2">
-        <label className="flex items-baseline gap-2 text-[0.92rem]">
-          What happens
-          <select
-            className="select select-sm w-auto"
-            value={kind}
-            onChange={(e) => setKind(e.target.value as ScenarioKind)}
-          >
-            {SCENARIO_KINDS.map((k) => (
-              <option key={k} value={k}>
-                {WORDS[k]}
-              </option>
-            ))}
-          </select>
-        </label>
-        {kind === 'beside' && (
-          <span className="flex items-baseline gap-2 text-[0.92rem]">
-            for weeks
-            <span className="w-20">
-              <QuantityInput
-                label="Weeks beside each other"
-                si={asks.weeks}
-                dimension="ratio"
-                min={1}
-                max={26}
-                onCommit={(weeks) => setAsks({ ...asks, weeks })}
-              />
-            </span>
-          </span>
-        )}
-        {kind === 'ripe-media' && (
-          <span className="w-24">
-            <QuantityInput
-              label="Share of ripe media"
-              si={asks.share}
-              dimension="ratio"
-              unit="%"
-              min={0.01}
-              max={1}
-              onCommit={(share) => setAsks({ ...asks, share })}
-            />
-          </span>
-        )}
-        {kind === 'off' && (
-          <span className="w-24">
-            <QuantityInput
-              label="Hours without power"
-              si={asks.hours * 3600}
-              dimension="time"
-              unit="h"
-              min={360}
-              max={14 * DAY}
-              onCommit={(s) => setAsks({ ...asks, hours: s / 3600 })}
-            />
-          </span>
-        )}
-      </div>
+      <Asked kind={kind} setKind={setKind} asks={asks} setAsks={setAsks} />
       {!fed && <p className="muted mt-2">Nothing is fed, so nothing happens.</p>}
       {failure && (
         <p role="alert" className="text-error mt-2">
@@ -154,6 +104,81 @@ export function InTime({
         fed && !failure && <Loading />
       )}
     </section>
+  )
+}
+
+/** Which story is told, over how many weeks. */
+function Asked({
+  kind,
+  setKind,
+  asks,
+  setAsks,
+}: {
+  readonly kind: string
+  readonly setKind: Dispatch<
+    SetStateAction<'nothing' | 'starter' | 'ripe-media' | 'beside' | 'half' | 'tap' | 'double' | 'off'>
+  >
+  readonly asks: ScenarioAsks
+  readonly setAsks: Dispatch<SetStateAction<ScenarioAsks>>
+}) {
+  return (
+    <div className="mt-1 flex flex-wrap items-baseline gap-x-4 gap-y-2">
+      <label className="flex items-baseline gap-2 text-[0.92rem]">
+        What happens
+        <select
+          className="select select-sm w-auto"
+          value={kind}
+          onChange={(e) => setKind(e.target.value as ScenarioKind)}
+        >
+          {SCENARIO_KINDS.map((k) => (
+            <option key={k} value={k}>
+              {WORDS[k]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {kind === 'beside' && (
+        <span className="flex items-baseline gap-2 text-[0.92rem]">
+          for weeks
+          <span className="w-20">
+            <QuantityInput
+              label="Weeks beside each other"
+              si={asks.weeks}
+              dimension="ratio"
+              min={1}
+              max={26}
+              onCommit={(weeks) => setAsks({ ...asks, weeks })}
+            />
+          </span>
+        </span>
+      )}
+      {kind === 'ripe-media' && (
+        <span className="w-24">
+          <QuantityInput
+            label="Share of ripe media"
+            si={asks.share}
+            dimension="ratio"
+            unit="%"
+            min={0.01}
+            max={1}
+            onCommit={(share) => setAsks({ ...asks, share })}
+          />
+        </span>
+      )}
+      {kind === 'off' && (
+        <span className="w-24">
+          <QuantityInput
+            label="Hours without power"
+            si={asks.hours * 3600}
+            dimension="time"
+            unit="h"
+            min={360}
+            max={14 * DAY}
+            onCommit={(s) => setAsks({ ...asks, hours: s / 3600 })}
+          />
+        </span>
+      )}
+    </div>
   )
 }
 
