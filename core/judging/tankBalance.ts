@@ -13,7 +13,7 @@ import {
   type Keeping,
   type LimitId,
 } from '../biology'
-import { lowerFirst, put, putFigure, inline, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, putFigure, inline, type Figure, type Sentence, type WorkingLine } from '../figures'
 import type { JudgedFill } from './fills'
 import { ammoniaPKa } from '../water/properties'
 import { feedBand, keepingOfTank, type TankRecord } from '../tanks/tankRecord'
@@ -66,6 +66,16 @@ const heldTo = (k: Keeping): number => (k.organic ?? 1) * keptAtPH(k.pH)
 /** Of a filter what a tank’s balance takes: its films, its flow and how it comes back. */
 export type OnTank = Pick<JudgedFill, 'films' | 'flow' | 'outlet'> & Partial<Pick<JudgedFill, 'mass'>>
 
+/** A concentration of the balance. */
+const level = (id: string, label: string, value: number, more: Partial<Figure>): Figure => ({
+  id: `tank-${id}`,
+  label,
+  value,
+  dimension: 'concentration',
+  provenance: 'computed',
+  ...more,
+})
+
 /**
  * A tank at rest with one fill or several on it, each number with its working and its limit. Null while no films are
  * known of any; one without films on record only stirs.
@@ -78,34 +88,8 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   const keeping = keepingOfTank(tank, ...on.map((f) => ({ outlet: f.outlet, flow: f.flow.value })))
   const b = balance(keeping, ...films)
   const fedBand = feedBand(tank)
-  const fed: Figure = {
-    id: 'tank-feed',
-    label: 'Feed',
-    value: keeping.feed,
-    uncertainty: keeping.feed * fedBand,
-    dimension: 'feed',
-    provenance: tank.feed === null ? 'rule' : 'measured',
-    ...(tank.feed === null && {
-      formula: 'feed of its class · V',
-      working: [
-        put('f', 'feed of its class', tank.stock.feedPerVolume, 'feeding', 'rule'),
-        putFigure('V', tank.water),
-      ],
-      source: tank.stock.marks.feedPerVolume.source,
-    }),
-  }
-  const made: Figure = {
-    id: 'tank-ammonia-made',
-    label: 'Ammonia made, as N',
-    value: b.nitrogen.made,
-    uncertainty: b.nitrogen.made * fedBand,
-    dimension: 'feed',
-    unit: 'mg/d',
-    provenance: 'computed',
-    formula: 'P = feed · protein · 0.092',
-    working: [putFigure('feed', fed), put('protein', 'of the feed', keeping.protein, 'ratio', 'rule')],
-    source: 'Timmons and Ebeling (from memory)',
-  }
+  const fed: Figure = feedFigure(keeping, fedBand, tank)
+  const made: Figure = ammoniaMade(b, fedBand, fed, keeping)
   const surface = put(
     'A',
     'effective area that water reaches',
@@ -113,14 +97,6 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     'area',
     'rule',
   )
-  const level = (id: string, label: string, value: number, more: Partial<Figure>): Figure => ({
-    id: `tank-${id}`,
-    label,
-    value,
-    dimension: 'concentration',
-    provenance: 'computed',
-    ...more,
-  })
   // The surface of the media is as sure as their worth; the widest of several.
   const mediaBand = Math.max(
     0,
@@ -196,73 +172,11 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
       'nitrite',
       level('nitrite', 'Nitrite, as N', b.nitrite, film(b.nitrite, b.nitrite > 0 && b.atFloor)),
     ),
-    held(
-      'nitrate',
-      level('nitrate', 'Nitrate before a change, as N', b.nitrate, {
-        ...(Number.isFinite(b.nitrate) && { uncertainty: (b.nitrate - keeping.tapNitrate) * fedBand }),
-        formula: 'C = C_tap + N · T ÷ (f · V)',
-        working: [
-          put('C_tap', 'of the water put in', keeping.tapNitrate, 'concentration', 'measured'),
-          put('N', 'oxidised to nitrate', b.nitrogen.nitrified, 'feed', 'computed'),
-          put('f', 'of the water changed', keeping.changeShare, 'ratio', 'measured'),
-          put('T', 'between changes', keeping.changeDays * 86400, 'time', 'measured'),
-          putFigure('V', tank.water),
-        ],
-        source: 'a run of equal changes, in closed form',
-      }),
-    ),
-    held(
-      'alkalinity',
-      level('alkalinity', 'Alkalinity before a change', b.alkalinity, {
-        formula: 'A = A_in + [3.57 P (1 − plants) − 7.14 N oxidised] · T ÷ (f · V), never below nothing',
-        uncertainty: Math.abs(keeping.alkalinity - b.alkalinity) * fedBand,
-        working: [
-          put('A_in', 'of the water put in', keeping.alkalinity, 'concentration', 'measured'),
-          putFigure('P', made),
-          put('plants', 'take of it', keeping.plantShare, 'ratio', 'rule'),
-          put('N', 'oxidised', b.nitrogen.oxidised, 'feed', 'computed'),
-          put('f', 'of the water changed', keeping.changeShare, 'ratio', 'measured'),
-          put('T', 'between changes', keeping.changeDays * 86400, 'time', 'measured'),
-          putFigure('V', tank.water),
-        ],
-        source:
-          '7.14 g CaCO₃ for each g of nitrogen (EPA 1993), half of it given back as ammonia is let out (charge balance)',
-      }),
-    ),
-    held(
-      'oxygen',
-      level('oxygen', 'Oxygen at night', b.oxygen, {
-        uncertainty: (b.saturation - b.oxygen) * Math.hypot(fedBand, EXCHANGE_BAND),
-        formula: 'C = C* − use ÷ (K_L · A);  K_L = 3.93 √(U/H) m a day at 20 °C',
-        working: [
-          put('C*', 'saturation', b.saturation, 'concentration', 'computed'),
-          ...exchange,
-          put('animals', 'use', b.oxygenUse.animals, 'feed', 'computed'),
-          put('films', 'use', b.oxygenUse.film, 'feed', 'computed'),
-          put('plants', 'use at night', b.oxygenUse.plants, 'feed', 'rule'),
-          put('bacteria', 'use on what rots, 0.8 of the solids', b.oxygenUse.rotting, 'feed', 'rule'),
-        ],
-        source: SOURCES.oxygen,
-      }),
-    ),
+    held('nitrate', nitrateFigure(b, keeping, fedBand, tank)),
+    held('alkalinity', alkalinityBefore(b, keeping, fedBand, made, tank)),
+    held('oxygen', oxygenFigure(b, fedBand, exchange)),
     {
-      figure: level('carbon-dioxide', 'Carbon dioxide at night', b.carbonDioxide, {
-        uncertainty: b.carbonDioxide * Math.hypot(fedBand, EXCHANGE_BAND),
-        formula: 'C = C_air + (1.38 breathed + 5.85 N) ÷ (0.96 K_L · A)',
-        working: [
-          put('C_air', 'in balance with the air', CARBON_DIOXIDE_OF_AIR, 'concentration', 'rule'),
-          ...exchange,
-          put(
-            'breathed',
-            'by animals, plants and bacteria, 1.38 of their oxygen',
-            b.oxygenUse.animals + b.oxygenUse.plants + b.oxygenUse.rotting,
-            'feed',
-            'computed',
-          ),
-          put('N', 'oxidised, 5.85 of it', b.nitrogen.oxidised, 'feed', 'computed'),
-        ],
-        source: SOURCES.oxygen,
-      }),
+      figure: carbonDioxideFigure(b, fedBand, exchange),
       limit: null,
     },
     {
@@ -281,6 +195,121 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     },
   ]
   return { balance: b, keeping, lines, sentences: sentencesOf(tank, keeping, b, lines) }
+}
+
+/** Carbon dioxide at night. */
+function carbonDioxideFigure(b: Balance, fedBand: number, exchange: WorkingLine[]): Figure {
+  return level('carbon-dioxide', 'Carbon dioxide at night', b.carbonDioxide, {
+    uncertainty: b.carbonDioxide * Math.hypot(fedBand, EXCHANGE_BAND),
+    formula: 'C = C_air + (1.38 breathed + 5.85 N) ÷ (0.96 K_L · A)',
+    working: [
+      put('C_air', 'in balance with the air', CARBON_DIOXIDE_OF_AIR, 'concentration', 'rule'),
+      ...exchange,
+      put(
+        'breathed',
+        'by animals, plants and bacteria, 1.38 of their oxygen',
+        b.oxygenUse.animals + b.oxygenUse.plants + b.oxygenUse.rotting,
+        'feed',
+        'computed',
+      ),
+      put('N', 'oxidised, 5.85 of it', b.nitrogen.oxidised, 'feed', 'computed'),
+    ],
+    source: SOURCES.oxygen,
+  })
+}
+
+/** Oxygen at night: saturation less all that breathes over what the surface lets in. */
+function oxygenFigure(b: Balance, fedBand: number, exchange: WorkingLine[]): Figure {
+  return level('oxygen', 'Oxygen at night', b.oxygen, {
+    uncertainty: (b.saturation - b.oxygen) * Math.hypot(fedBand, EXCHANGE_BAND),
+    formula: 'C = C* − use ÷ (K_L · A);  K_L = 3.93 √(U/H) m a day at 20 °C',
+    working: [
+      put('C*', 'saturation', b.saturation, 'concentration', 'computed'),
+      ...exchange,
+      put('animals', 'use', b.oxygenUse.animals, 'feed', 'computed'),
+      put('films', 'use', b.oxygenUse.film, 'feed', 'computed'),
+      put('plants', 'use at night', b.oxygenUse.plants, 'feed', 'rule'),
+      put('bacteria', 'use on what rots, 0.8 of the solids', b.oxygenUse.rotting, 'feed', 'rule'),
+    ],
+    source: SOURCES.oxygen,
+  })
+}
+
+/** Nitrate before a change, in a run of equal changes. */
+function nitrateFigure(b: Balance, keeping: Keeping, fedBand: number, tank: TankRecord): Figure {
+  return level('nitrate', 'Nitrate before a change, as N', b.nitrate, {
+    ...(Number.isFinite(b.nitrate) && { uncertainty: (b.nitrate - keeping.tapNitrate) * fedBand }),
+    formula: 'C = C_tap + N · T ÷ (f · V)',
+    working: [
+      put('C_tap', 'of the water put in', keeping.tapNitrate, 'concentration', 'measured'),
+      put('N', 'oxidised to nitrate', b.nitrogen.nitrified, 'feed', 'computed'),
+      put('f', 'of the water changed', keeping.changeShare, 'ratio', 'measured'),
+      put('T', 'between changes', keeping.changeDays * 86400, 'time', 'measured'),
+      putFigure('V', tank.water),
+    ],
+    source: 'a run of equal changes, in closed form',
+  })
+}
+
+/** Alkalinity before a change: what films and animals leave of it. */
+function alkalinityBefore(
+  b: Balance,
+  keeping: Keeping,
+  fedBand: number,
+  made: Figure,
+  tank: TankRecord,
+): Figure {
+  return level('alkalinity', 'Alkalinity before a change', b.alkalinity, {
+    formula: 'A = A_in + [3.57 P (1 − plants) − 7.14 N oxidised] · T ÷ (f · V), never below nothing',
+    uncertainty: Math.abs(keeping.alkalinity - b.alkalinity) * fedBand,
+    working: [
+      put('A_in', 'of the water put in', keeping.alkalinity, 'concentration', 'measured'),
+      putFigure('P', made),
+      put('plants', 'take of it', keeping.plantShare, 'ratio', 'rule'),
+      put('N', 'oxidised', b.nitrogen.oxidised, 'feed', 'computed'),
+      put('f', 'of the water changed', keeping.changeShare, 'ratio', 'measured'),
+      put('T', 'between changes', keeping.changeDays * 86400, 'time', 'measured'),
+      putFigure('V', tank.water),
+    ],
+    source:
+      '7.14 g CaCO₃ for each g of nitrogen (EPA 1993), half of it given back as ammonia is let out (charge balance)',
+  })
+}
+
+/** Ammonia that the feed becomes, as nitrogen. */
+function ammoniaMade(b: Balance, fedBand: number, fed: Figure, keeping: Keeping): Figure {
+  return {
+    id: 'tank-ammonia-made',
+    label: 'Ammonia made, as N',
+    value: b.nitrogen.made,
+    uncertainty: b.nitrogen.made * fedBand,
+    dimension: 'feed',
+    unit: 'mg/d',
+    provenance: 'computed',
+    formula: 'P = feed · protein · 0.092',
+    working: [putFigure('feed', fed), put('protein', 'of the feed', keeping.protein, 'ratio', 'rule')],
+    source: 'Timmons and Ebeling (from memory)',
+  }
+}
+
+/** Feed a day: as noted, else as its class is fed. */
+function feedFigure(keeping: Keeping, fedBand: number, tank: TankRecord): Figure {
+  return {
+    id: 'tank-feed',
+    label: 'Feed',
+    value: keeping.feed,
+    uncertainty: keeping.feed * fedBand,
+    dimension: 'feed',
+    provenance: tank.feed === null ? 'rule' : 'measured',
+    ...(tank.feed === null && {
+      formula: 'feed of its class · V',
+      working: [
+        put('f', 'feed of its class', tank.stock.feedPerVolume, 'feeding', 'rule'),
+        putFigure('V', tank.water),
+      ],
+      source: tank.stock.marks.feedPerVolume.source,
+    }),
+  }
 }
 
 /** How a figure stands to the limit of its kind. */

@@ -140,6 +140,114 @@ const said = (f: OrderFinding): FindingSaid => {
   return { ...f, rule }
 }
 
+type Limits = Pick<FitLimits, 'minFlow' | 'maxCostMinor'>
+type Ready = Extract<PathBase, { kind: 'ready' }>
+type Base = Ready['base']
+
+function fitted(
+  record: PathRecord,
+  base: Base,
+  q: PathQuestion,
+  limits: Limits,
+  on: Omit<DirtQuestion, 'fill'> | null,
+): FitAnswer {
+  const c = { ...base, fill: q.fill }
+  const r = fitFill(c, {
+    ...limits,
+    dirt: on ? dirtOf(base, q.fill, on) : undefined,
+    house: q.house,
+    stock: q.stock,
+    reaches: q.reaches,
+    media: record.media,
+  })
+  return {
+    layers: r.best.layers,
+    carries: fillCapacityFigure(r.best.outcome, q.stock),
+    flow: pathFlowFigure(r.best.outcome),
+    dirt: r.dirt,
+    tried: r.tried,
+    better: r.best !== r.start,
+    outcome: r.best.outcome,
+    changes: changesOf(r.best.outcome, r.start.outcome, {
+      now: r.best.findings,
+      before: r.start.findings,
+    }),
+    differences: differences(r.best.outcome, r.start.outcome, q.stock),
+    findings: r.best.findings.map(said),
+    cost: {
+      now: r.best.outcome.cost.costMinor,
+      before: r.start.outcome.cost.costMinor,
+      currency: r.best.outcome.cost.currency,
+    },
+  }
+}
+
+function schoolAnswers(
+  record: PathRecord,
+  base: Base,
+  q: PathQuestion,
+  limits: Limits,
+): readonly SchoolAnswer[] {
+  const c = { ...base, fill: q.fill }
+  const outcome = outcomeOf(c, q.stock, true)
+  return schoolViews(c, outcome, {
+    ...limits,
+    stock: q.stock,
+    reaches: q.reaches,
+    media: record.media,
+  }).map((v) => ({
+    school: v.house.school,
+    name: v.house.name,
+    findings: v.findings.map(said),
+    burden: v.burden,
+    fitted: v.fitted.best.outcome,
+    flow: pathFlowFigure(v.fitted.best.outcome),
+    layers: v.fitted.best.layers,
+  }))
+}
+
+function trialChecks(record: PathRecord, b: Ready, stock: PathQuestion['stock']): readonly TrialCheck[] {
+  return loadedTrials(record).flatMap((t) => {
+    try {
+      const o = outcomeOf(caseOfTrial(b.base, record, t), stock)
+      return [
+        {
+          trialId: t.trial.id,
+          fill: o.case.fill.name,
+          lift: t.trial.lift,
+          computed: { ...pathFlowFigure(o), id: `check-${t.trial.id}` },
+          measured: t.figure,
+          told: t.trial.id === b.restTrialId,
+        },
+      ]
+    } catch {
+      return []
+    }
+  })
+}
+
+function calibrated(
+  record: PathRecord,
+  base: Base,
+  mediumId: string,
+  [withoutId, withId]: readonly [bare: string, filled: string],
+): CalibrationAnswer {
+  const side = (id: string) => {
+    const t = loadedTrials(record).find((x) => x.trial.id === id)
+    if (!t) throw new TooFew('trialId', 0, 1, 'This trial has no fill on record.')
+    return { case: caseOfTrial(base, record, t), measured: measuredAt(t) }
+  }
+  try {
+    return {
+      kind: 'ready',
+      result: calibrateMedium({ without: side(withoutId), with: side(withId) }, mediumId),
+    }
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error
+    return { kind: 'wrong', message: error.message }
+  }
+}
+
 /** The path's arithmetic with the record it stands on; plain functions, so that it is tested without a worker. */
 export function pathWork() {
   let record: PathRecord | null = null
@@ -219,106 +327,25 @@ export function pathWork() {
       })
     },
     /** The best fill under the house rule; with a tank, as it is once that tank’s dirt is in it. */
-    fit(
-      q: PathQuestion,
-      limits: Pick<FitLimits, 'minFlow' | 'maxCostMinor'>,
-      on: Omit<DirtQuestion, 'fill'> | null = null,
-    ): FitAnswer | null {
+    fit(q: PathQuestion, limits: Limits, on: Omit<DirtQuestion, 'fill'> | null = null): FitAnswer | null {
       const b = of(q.fill)
-      if (b.kind !== 'ready' || !record) return null
-      const c = { ...b.base, fill: q.fill }
-      const r = fitFill(c, {
-        ...limits,
-        dirt: on ? dirtOf(b.base, q.fill, on) : undefined,
-        house: q.house,
-        stock: q.stock,
-        reaches: q.reaches,
-        media: record.media,
-      })
-      return {
-        layers: r.best.layers,
-        carries: fillCapacityFigure(r.best.outcome, q.stock),
-        flow: pathFlowFigure(r.best.outcome),
-        dirt: r.dirt,
-        tried: r.tried,
-        better: r.best !== r.start,
-        outcome: r.best.outcome,
-        changes: changesOf(r.best.outcome, r.start.outcome, {
-          now: r.best.findings,
-          before: r.start.findings,
-        }),
-        differences: differences(r.best.outcome, r.start.outcome, q.stock),
-        findings: r.best.findings.map(said),
-        cost: {
-          now: r.best.outcome.cost.costMinor,
-          before: r.start.outcome.cost.costMinor,
-          currency: r.best.outcome.cost.currency,
-        },
-      }
+      return b.kind === 'ready' && record ? fitted(record, b.base, q, limits, on) : null
     },
-    schools(q: PathQuestion, limits: Pick<FitLimits, 'minFlow' | 'maxCostMinor'>): readonly SchoolAnswer[] {
+    schools(q: PathQuestion, limits: Limits): readonly SchoolAnswer[] {
       const b = of(q.fill)
-      if (b.kind !== 'ready' || !record) return []
-      const c = { ...b.base, fill: q.fill }
-      const outcome = outcomeOf(c, q.stock, true)
-      return schoolViews(c, outcome, {
-        ...limits,
-        stock: q.stock,
-        reaches: q.reaches,
-        media: record.media,
-      }).map((v) => ({
-        school: v.house.school,
-        name: v.house.name,
-        findings: v.findings.map(said),
-        burden: v.burden,
-        fitted: v.fitted.best.outcome,
-        flow: pathFlowFigure(v.fitted.best.outcome),
-        layers: v.fitted.best.layers,
-      }))
+      return b.kind === 'ready' && record ? schoolAnswers(record, b.base, q, limits) : []
     },
     /** Every loaded trial whose fill is on record: what the path computes for it beside what was measured. */
     checks(q: PathQuestion): readonly TrialCheck[] {
       const b = ready()
-      if (b.kind !== 'ready' || !record) return []
-      const r = record
-      return loadedTrials(r).flatMap((t) => {
-        try {
-          const o = outcomeOf(caseOfTrial(b.base, r, t), q.stock)
-          return [
-            {
-              trialId: t.trial.id,
-              fill: o.case.fill.name,
-              lift: t.trial.lift,
-              computed: { ...pathFlowFigure(o), id: `check-${t.trial.id}` },
-              measured: t.figure,
-              told: t.trial.id === b.restTrialId,
-            },
-          ]
-        } catch {
-          return []
-        }
-      })
+      return b.kind === 'ready' && record ? trialChecks(record, b, q.stock) : []
     },
     /** A medium’s permeability from a trial without it and one with it. */
     calibrate(mediumId: string, withoutId: string, withId: string): CalibrationAnswer {
       const b = ready()
-      if (b.kind !== 'ready' || !record)
-        return { kind: 'wrong', message: 'There is no pump to calibrate against.' }
-      const r = record
-      const side = (id: string) => {
-        const t = loadedTrials(r).find((x) => x.trial.id === id)
-        if (!t) throw new TooFew('trialId', 0, 1, 'This trial has no fill on record.')
-        return { case: caseOfTrial(b.base, r, t), measured: measuredAt(t) }
-      }
-      try {
-        return {
-          kind: 'ready',
-          result: calibrateMedium({ without: side(withoutId), with: side(withId) }, mediumId),
-        }
-      } catch (error) {
-        if (!(error instanceof CoreError)) throw error
-        return { kind: 'wrong', message: error.message }
-      }
+      return b.kind === 'ready' && record
+        ? calibrated(record, b.base, mediumId, [withoutId, withId])
+        : { kind: 'wrong', message: 'There is no pump to calibrate against.' }
     },
     /** Where dirt gathers in a fill, day by day; null where its path cannot be worked out. */
     clog(q: DirtQuestion): ForecastReport | null {
