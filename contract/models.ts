@@ -53,7 +53,7 @@ export const models = resource({
     /** The model it is a sibling of (same body, other motor or trays), or a later generation of. */
     kinId: refersTo('models').nullable().default(null),
     kinship: z.enum(KINSHIPS).default('sibling'),
-    /** What it is to be had for besides its list price. */
+    /** Offers besides its list price. */
     offers: Offers.default([]),
     errata: Errata.default([]),
     note: text(4000).default(''),

@@ -25,7 +25,7 @@ import { serviceMinutes } from './service'
 /** Where a filter can stand. */
 export type Standing = (typeof FILTERS)[keyof typeof FILTERS]['stands']
 
-/** What a customer asks for besides the tank itself; null: it does not matter. */
+/** Wishes of a customer besides the tank itself; null: it does not matter. */
 export interface Wishes {
   readonly stands: readonly Standing[] | null
   /** Loudest sound level (dB) and most minutes of work a month. */
@@ -39,7 +39,7 @@ export const NO_WISHES: Wishes = { stands: null, noise: null, minutes: null, bud
 export const STOPS = ['fit', 'place', 'strong', 'inlet', 'small', 'noise', 'work', 'budget', 'two'] as const
 export type StopId = (typeof STOPS)[number]
 
-/** What was asked and is not known of an option: it is no pass, and no hard no either. */
+/** Wishes unknown of an option: no pass, and no hard no either. */
 export const UNKNOWNS = ['capacity', 'size', 'price', 'noise', 'work'] as const
 export type UnknownId = (typeof UNKNOWNS)[number]
 export const UNKNOWN_WORDS: Readonly<Record<UnknownId, string>> = {
@@ -71,28 +71,28 @@ export interface Advice {
   readonly choices: readonly Choice[]
   readonly name: string
   readonly stops: readonly Stop[]
-  /** What was asked for and nobody knows of it. */
+  /** Wishes that nobody knows of it. */
   readonly unknown: readonly UnknownId[]
   /** Of such stock it carries (m³); where only its flow is known this is the most it can be. */
   readonly carries: Figure
   readonly blind: boolean
   /** Each of its models in the tank. */
   readonly parts: readonly Single[]
-  /** What has to be paid at once to run it: body, better media, what it needs besides; null without any price. */
+  /** Outlay to run it: body, better media, what it needs besides; null without any price. */
   readonly price: Price | null
-  /** What of that has no price: the sum is then “from”. */
+  /** Items of that without a price: the sum is then “from”. */
   readonly unpriced: readonly string[]
   /** Of that, better media. */
   readonly media: Price | null
   readonly minutes: Figure | null
   readonly noise: Figure | null
-  /** What a year costs after that (minor units), on average. */
+  /** Cost of a year after that (minor units), on average. */
   readonly year: Price | null
   readonly measures: Measures
   readonly score: Score
 }
 
-/** What a fill carries of a class, by the school that leads for it, and whether that school knows nothing of media. */
+/** Capacity of a fill for a class, by the school that leads for it, and whether that school knows nothing of media. */
 interface Carried {
   readonly figure: Figure
   readonly leading: CapacitySchool
@@ -110,7 +110,7 @@ function oneSchool(stock: StockClass): readonly StockClass[] {
   return made
 }
 
-/** What a fill carries of a class does not depend on the tank, and is asked at every tap. */
+/** Capacity of a fill for a class: it does not depend on the tank, and is asked at every tap. */
 const CARRIED = new WeakMap<OfferedFill, { readonly stock: StockClass; readonly carried: Carried }>()
 function carriedOf({ candidate: { claimedMax }, fill }: Choice, stock: StockClass): Carried {
   const kept = CARRIED.get(fill)
@@ -140,7 +140,7 @@ const PAIRS = 12
 /** Of a pair each carries at least this share of the tank: less is no help while the other is open (ours). */
 const HELPS = 0.25
 
-/** What is asked of the models of a shelf. */
+/** Question to the models of a shelf. */
 export interface Question {
   readonly tank: TankRecord
   readonly wishes: Wishes
@@ -369,7 +369,7 @@ function nameOf(choices: readonly Choice[]): string {
   return each.length === 1 ? (each[0] ?? '') : `${each.slice(0, -1).join(', ')} and ${each.at(-1) ?? ''}`
 }
 
-/** What all parts carry: of one the figure itself, of two their sum. */
+/** Capacity of all parts: of one the figure itself, of two their sum. */
 function carriesOf(parts: readonly Single[]): Figure {
   const all = parts.map((p) => p.carried.figure)
   const [one] = all
@@ -428,7 +428,7 @@ export const mediaItems = (fill: OfferedFill): readonly Item[] =>
         : null,
   }))
 
-/** What one model needs besides to run on a tank. */
+/** Needs of one model besides to run on a tank. */
 export function extrasOf(
   { stock }: Pick<TankRecord, 'stock'>,
   { choice: { candidate: c }, best }: Pick<Single, 'choice' | 'best'>,
@@ -442,7 +442,7 @@ export function extrasOf(
   ]
 }
 
-/** What has to be paid to run it: body, better media, and what it needs besides, in the house’s currency. */
+/** Outlay to run it: body, better media, and what it needs besides, in the house’s currency. */
 function priceOf(
   { tank, rule }: Question,
   parts: readonly Single[],
@@ -474,7 +474,7 @@ function priceOf(
   }
 }
 
-/** What a year of a fill costs does not depend on the tank, and is asked at every tap. */
+/** Cost of a year of a fill: it does not depend on the tank, and is asked at every tap. */
 const YEARS = new WeakMap<OfferedFill, { readonly rule: AdviceRule; readonly year: Price | null }>()
 function yearOfOne({ candidate, fill }: Choice, rule: AdviceRule): Price | null {
   const kept = YEARS.get(fill)
@@ -507,7 +507,7 @@ export const EVIDENCE: Readonly<Record<OfferedFill['basis'], number>> = {
   none: 0,
 }
 
-/** What each criterion is worth nothing and everything at (ours; a house weighs them). */
+/** Ends of each criterion’s ramp (ours; a house weighs them). */
 export const RAMPS = {
   /** Times the tank. */
   capacity: { zero: 0.8, one: 2 },

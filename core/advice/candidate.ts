@@ -25,7 +25,7 @@ export interface MediumUse {
   /** Does it count towards capacity? */
   readonly counts: boolean
   readonly volume: number
-  /** What a pack holds (m³). */
+  /** Volume of a pack (m³). */
   readonly pack: number | null
   readonly price: Price | null
   readonly lifeDays: number | null
@@ -44,18 +44,18 @@ export interface Spare {
   readonly price: Price
 }
 
-/** What its label prints, as far as it does. */
+/** Printed figures, as far as there are any. */
 export type PrintedFigures = Readonly<
   Record<'ratedFlow' | 'maxHead' | 'mediaVolume' | 'tankMin' | 'tankMax', Figure | null>
 >
 
-/** What it takes to reach something, from the closed filter. */
+/** Parts, moves and seconds to reach something, from the closed filter. */
 export interface Reached {
   readonly moves: Figure
   readonly seconds: Figure
 }
 
-/** What a comparison asks besides. */
+/** Facts that a comparison asks besides. */
 export interface Facts {
   readonly printed: PrintedFigures
   /** Measured bare and empty at no lift, as labels are rated; and the head at which it stops. */
@@ -67,7 +67,7 @@ export interface Facts {
   readonly media: { readonly shipped: Figure | null; readonly proposed: Figure | null }
   readonly preFilter: Reached | null
   readonly toMedia: Reached | null
-  /** What the box should hold and does not; null while nobody has looked. */
+  /** Items missing from the box; null while nobody has looked. */
   readonly omits: readonly string[] | null
   readonly guarantee: string | null
   /** How long cups or clips held. */
@@ -80,7 +80,7 @@ export interface Kin {
   readonly as: 'sibling' | 'generation'
 }
 
-/** What it is to be had for besides its list price. */
+/** Offers besides its list price. */
 export interface Offer {
   readonly kind: 'sale' | 'second-hand'
   readonly price: Price

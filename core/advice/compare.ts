@@ -65,7 +65,7 @@ const priceApart = (a: Price, from: Price): Apart | null => {
   return a.minor > from.minor ? 'more' : 'less'
 }
 
-/** What a comparison is made with. */
+/** Grounds of a comparison. */
 export interface CompareBy {
   readonly stock: StockClass
   readonly rule: AdviceRule
@@ -78,7 +78,7 @@ export interface CompareBy {
   readonly floss?: CostQuestion['floss']
 }
 
-/** What a row takes of a model. */
+/** A row of a comparison. */
 type Entry = Figure | Price | string | null
 interface RowOf {
   readonly id: string
@@ -98,7 +98,7 @@ const range = (c: Candidate, show: (f: Figure) => string): string | null => {
 const fillOf = (c: Candidate, refilled: boolean): Candidate['shipped'] =>
   (refilled ? c.proposed : null) ?? c.shipped
 
-/** What a model costs to own in a comparison. */
+/** Cost of owning a model in a comparison. */
 export const comparedCost = (
   c: Candidate,
   { rule, refilled, prices, floss = null }: Omit<CompareBy, 'stock' | 'shelf'>,
@@ -276,7 +276,7 @@ function cellsOf(
   })
 }
 
-/** What the difference in price buys, said for rows where more, or less, is better. */
+/** Gains for the difference in price, for rows where more, or less, is better. */
 const BUYS: readonly (readonly [id: string, more: string, less: string])[] = [
   ['carries', 'more carried', 'less carried'],
   ['flow', 'more flow', 'less flow'],

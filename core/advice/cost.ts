@@ -6,7 +6,7 @@ import type { AdviceRule } from './rule'
 import { exchanged } from './prices'
 import { serviceMinutes } from './service'
 
-/** What the cost of owning is made of. */
+/** Parts of the cost of owning. */
 export const COST_PARTS = ['price', 'media', 'cartridges', 'spares', 'electricity', 'minutes'] as const
 export type CostPart = (typeof COST_PARTS)[number]
 
@@ -21,14 +21,14 @@ export interface CostLine {
   readonly on: string | null
 }
 
-/** What owning costs over some years (minor units of one currency), year by year and part by part. */
+/** Cost of owning over some years (minor units of one currency), year by year and part by part. */
 export interface OwningCost {
   readonly currency: string
   readonly years: readonly (Readonly<Record<CostPart, number>> & { readonly year: number })[]
   readonly total: number
-  /** What is in another currency, which no rate has been given for: sums apart. */
+  /** Sums in other currencies, which no rate has been given for. */
   readonly apart: readonly Price[]
-  /** What has no price, and what is not known. */
+  /** Items without a price, and unknowns. */
   readonly missing: readonly string[]
   readonly lines: readonly CostLine[]
 }
@@ -49,7 +49,7 @@ export const WEARS: Readonly<Record<Spare['wears'], number>> = {
   other: 1825,
 }
 const YEAR = 365
-/** What is asked of the cost of owning. */
+/** Question for the cost of owning. */
 export interface CostQuestion {
   readonly candidate: Candidate
   /** The fill it is run with. */
@@ -105,7 +105,7 @@ const renewalsByYear = (days: number, years: number): readonly number[] =>
 const steps = (byYear: readonly number[]): readonly number[] => byYear.map((v, i) => v - (byYear[i - 1] ?? 0))
 
 /**
- * What a model costs to own: price, media and cartridges in whole packs by their lives, parts that wear, electricity,
+ * Cost of owning a model: price, media and cartridges in whole packs by their lives, parts that wear, electricity,
  * and minutes where the house gives them a price. No rate of exchange is made up: another currency stands apart.
  * @throws OutOfRange for `years`, 1 to 30.
  */
@@ -180,7 +180,7 @@ function summed(
 }
 
 /**
- * What a part’s sum over all years is made of: each thing with its own (minor units of the main currency), and the day
+ * Items of a part’s sum over all years: each thing with its own (minor units of the main currency), and the day
  * its price is of.
  */
 export function costWorking(

@@ -3,7 +3,7 @@ import type { Rank } from '../kinds/traits'
 import type { StockClass } from '../tanks'
 import { CROWDED, type AdviceRule } from './rule'
 
-/** What the trade puts on such a tank, as it is taught: kinds, how many, and in words. */
+/** A rung of the ladder as it is taught: kinds, how many, and in words. */
 export interface Rung {
   readonly id: Rank
   readonly words: string

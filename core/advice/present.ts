@@ -9,7 +9,7 @@ import { sumOf, type Exchange } from './prices'
 import { ADVICE_RULE } from './rule'
 import { priceWords, sayPrice } from './words'
 
-/** What can be done with what runs on a tank already. */
+/** Ways to go on with what runs on a tank already. */
 export interface Step {
   readonly id: 'keep' | 'refill' | 'add' | 'replace'
   /** Does it carry the tank? */
@@ -94,7 +94,7 @@ export function presentSteps(
   return out
 }
 
-/** What an option costs, after a comma. */
+/** Price of an option, after a comma. */
 const forPrice = (a: Advice): string => {
   const words = priceWords(a)
   return words ? `, ${a.unpriced.length ? '' : 'for '}${words}` : ''

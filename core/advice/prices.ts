@@ -28,7 +28,7 @@ export const unratedOf = (currencies: readonly string[], by: Exchange): readonly
 export interface Sum {
   /** Null where nothing of it has a price. */
   readonly price: Price | null
-  /** What is missing, as it is named; the sum is then “from”. */
+  /** Missing items, as they are named; the sum is then “from”. */
   readonly missing: readonly string[]
 }
 

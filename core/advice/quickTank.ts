@@ -11,10 +11,10 @@ export type Many = (typeof MANY)[number]
 export const MANY_TIMES: Readonly<Record<Many, number>> = { few: 0.6, usual: 1, many: 1.5 }
 /** Plants take at least so much where a tank is planted (common practice, no source). */
 const PLANTED = 0.3
-/** What weak swimmers bear (m/s; common practice, no source). */
+/** Fastest current for weak swimmers (m/s; common practice, no source). */
 const WEAK = 0.08
 
-/** What is said of those who live in a tank, over and above their class. */
+/** Traits of those who live in a tank, over and above their class. */
 export interface StockAnswers {
   readonly many: Many
   /** Null: as its class. */

@@ -1,6 +1,6 @@
 import type { IntervalRule } from '../upkeep'
 
-/** What models are scored by, each from 0 (worst) to 1 (best). */
+/** Criteria that models are scored by, each from 0 (worst) to 1 (best). */
 export const CRITERIA = [
   'capacity',
   'gentleness',
@@ -29,22 +29,22 @@ export interface AdviceRule {
   /** The day the tariff is of; absent or null where nobody said. */
   readonly tariffOn?: string | null | undefined
   readonly minuteMinor: number | null
-  /** What is dear: a price and a year’s cost that are worth nothing any more, in minor units of that currency. */
+  /** Dear amounts: a price and a year’s cost that are worth nothing any more, in minor units of that currency. */
   readonly dearPriceMinor: number
   readonly dearYearMinor: number
   /** A sponge may be put over an intake that has none; else an open inlet is a hard no with shrimp and fry. */
   readonly addsSponge: boolean
   /** Of a cartridge the frame is kept, and floss is cut for it. */
   readonly cutFloss: boolean
-  /** What things needed besides cost here, in minor units of that currency; what is absent has no price. */
+  /** Prices of things needed besides, in minor units of that currency; what is absent has no price. */
   readonly extras?: Partial<Readonly<Record<Extra, number>>> | undefined
-  /** What one unit of another currency is worth in that of the house, and the day the rate is of. */
+  /** Exchange rates of other currencies into that of the house, each with its day. */
   readonly rates?: Readonly<Record<string, { readonly rate: number; readonly on: string }>> | undefined
   /** How often filters are opened in this house; absent: as is usual for their kind. */
   readonly opens?: IntervalRule | undefined
 }
 
-/** What a filter may need besides to run on a tank. */
+/** Things a filter may need besides to run on a tank. */
 export const EXTRAS = ['air-pump', 'check-valve', 'intake-sponge', 'spray-bar', 'plumbing'] as const
 export type Extra = (typeof EXTRAS)[number]
 export const EXTRA_WORDS: Readonly<Record<Extra, string>> = {

@@ -32,7 +32,7 @@ export function valueOf(x: number, { zero, one }: Pick<Measured, 'zero' | 'one'>
   return Math.min(1, Math.max(0, (x - zero) / (one - zero)))
 }
 
-/** What nobody knows counts as half. */
+/** Score of what nobody knows: half. */
 export const UNKNOWN = 0.5
 const valueNow = (m: Measured | null): number => (m ? valueOf(m.raw, m) : UNKNOWN)
 
@@ -81,7 +81,7 @@ const TIE = 1e-12
 /** Draws ranked between two looks at the clock. */
 const BATCH = 1000
 
-/** What all options of a set share in their draws, worked out once for each doubt. */
+/** Draws that all options of a set share, worked out once for each doubt. */
 class Shared {
   private readonly kept = new Map<string, Float64Array>()
   private readonly drawn = new Map<string, Float64Array>()
@@ -301,7 +301,7 @@ export interface Overtaking {
 }
 
 /**
- * What would change the winner: for each criterion the weight at which b overtakes a, w' = Σ_{j≠c} w_j (a_j − b_j) ÷
+ * Switching weights: for each criterion the weight at which b overtakes a, w' = Σ_{j≠c} w_j (a_j − b_j) ÷
  * (b_c − a_c), where there is one; the smallest change first.
  */
 export function overtaking(a: Measures, b: Measures, weights: Weights): readonly Overtaking[] {
@@ -315,7 +315,7 @@ export function overtaking(a: Measures, b: Measures, weights: Weights): readonly
   }).sort((x, y) => Math.abs(x.to - x.from) - Math.abs(y.to - y.from))
 }
 
-/** What one criterion’s whole swing, worst to best, is worth beside the most important one’s, which is worth 100. */
+/** Swing weight of one criterion, worst to best, beside the most important one’s, which is worth 100. */
 export interface SwingAnswer {
   readonly criterion: Criterion
   readonly worth: number

@@ -5,7 +5,7 @@ import type { Candidate } from './candidate'
 const MONTH_DAYS = 30.44
 
 /**
- * What an air pump for one such filter takes, where nobody has measured it and no label says: 2 to 5 W (common
+ * Power of an air pump for one such filter, where nobody has measured it and no label says: 2 to 5 W (common
  * practice, no source).
  */
 export const AIR_PUMP_POWER: Figure = {

@@ -31,7 +31,7 @@ interface SlipAsks {
 const SERVICES = 3
 
 /**
- * What is given to take home: tank, advice, media in their order, how to start, next dates, cautions. `dayAfter` gives
+ * The slip to take home: tank, advice, media in their order, how to start, next dates, cautions. `dayAfter` gives
  * the date (2026-11-26) so many days from now; `due` the days each choice runs on this tank until it is due, by its
  * forecast, null where there is none.
  */

@@ -11,7 +11,7 @@ import { UNKNOWN, valueOf, type Measures, type Weights } from './score'
 /** Money as it is said. */
 export const sayPrice = ({ minor, currency }: Price): string => moneyText(minor, currency)
 
-/** What an option costs to run, as it is said: “from” where something of it has no price, which is named. */
+/** Running cost of an option, as it is said: “from” where something of it has no price, which is named. */
 export function priceWords({ price, unpriced }: Pick<Advice, 'price' | 'unpriced'>): string | null {
   if (!price) return null
   return unpriced.length ? `from ${sayPrice(price)}, without ${listed(unpriced)}` : sayPrice(price)
@@ -25,7 +25,7 @@ export const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s
 
 const listed = (words: readonly string[]): string => new Intl.ListFormat('en').format(words)
 
-/** What was asked and nobody knows of an option, as it is said; null where all is known. */
+/** Wishes that nobody knows of an option, as they are said; null where all is known. */
 export const unknownWords = ({ unknown }: Pick<Advice, 'unknown'>): string | null =>
   unknown.length ? `not known: ${unknown.map((u) => UNKNOWN_WORDS[u]).join(', ')}` : null
 
@@ -128,7 +128,7 @@ function otherReasons(a: Advice, weights: Weights): readonly Sentence[] {
   return [...list].sort((a, b) => b[0] - a[0]).flatMap(([, s]) => (s ? [s] : []))
 }
 
-/** What it needs besides: media, sponge, air pump, aiming, a second pair of hands; a sentence for each model. */
+/** Needs besides: media, sponge, air pump, aiming, a second pair of hands; a sentence for each model. */
 function needsOf(tank: TankRecord, { parts, media, choices }: Advice): readonly Sentence[] {
   const models = parts.filter((p, i) => parts.findIndex((q) => q.choice.fill === p.choice.fill) === i)
   return models.flatMap(({ choice, best, first }): Sentence[] => {

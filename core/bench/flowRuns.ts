@@ -9,7 +9,7 @@ export interface VesselRun {
   readonly seconds: number
 }
 
-/** What limits a run: standard uncertainties of vessel (share of its volume), and of one press of the button (s). */
+/** Instruments of a run: standard uncertainties of vessel (share of its volume), and of one press of the button (s). */
 export interface TimingMethod {
   /** Relative standard uncertainty of the vessel's volume, the same in every run. */
   readonly vessel: number

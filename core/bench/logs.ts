@@ -1,7 +1,7 @@
 import { OutOfRange, requireRange, TooFew } from '../errors'
 import { summary } from '../statistics/summary'
 
-/** What a long series comes down to: count, span (s), mean, sample deviation, energy mean for levels (dB), extremes. */
+/** Summary of a long series: count, span (s), mean, sample deviation, energy mean for levels (dB), extremes. */
 export interface LogSummary {
   readonly n: number
   readonly span: number

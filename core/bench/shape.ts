@@ -23,20 +23,20 @@ export interface Limits {
   readonly max: number
   readonly unit: string
 }
-/** What keeps a reading from being one of its kind: the field, and what would be accepted. */
+/** Fault of a reading: the field, and what would be accepted. */
 export interface ReadingProblem {
   readonly field: string
   readonly message: string
 }
 
-/** What a set-up of a kind may hold, beside what is common to several. */
+/** Setup fields of a kind, beside what is common to several. */
 export type SetupField =
   | (Limits & { readonly is: 'number' })
   | { readonly is: 'text'; readonly max: number }
   | { readonly is: 'texts'; readonly each: number; readonly most: number }
   | { readonly is: 'choice'; readonly of: readonly [string, ...string[]] }
 
-/** What the readings of a kind of trial are made of, and what it is set up with. */
+/** Shape of the readings of a kind of trial, and of its setup. */
 export interface TrialShape {
   /** Above zero, in m³. */
   readonly volume?: true
@@ -48,7 +48,7 @@ export interface TrialShape {
   readonly valueBySeries?: Readonly<Record<string, Limits>>
   /** The value need not be there. */
   readonly valueOptional?: true
-  /** What else must hold of a reading that has all its parts. */
+  /** Further check of a reading that has all its parts. */
   readonly check?: (r: BenchReading) => ReadingProblem | null
   /** Ends in a flow of water under the trial's conditions. */
   readonly flow?: true

@@ -18,7 +18,7 @@ export const BAFFLING = [
   { factor: 1, label: 'plug flow' },
 ] as const
 
-/** What a pulse tells: times in s, the rest without unit. */
+/** Numbers of a pulse: times in s, the rest without unit. */
 export interface TracerResult {
   readonly meanResidence: number
   readonly variance: number

@@ -19,7 +19,7 @@ const AIR = 1.2
 export const buoyancyFactor = (density: number): number =>
   1 + AIR * (1 / requirePositive('density', density, 'kg/m³') - 1 / WEIGHTS)
 
-/** What limits a weighed run: standard uncertainty of the scale (kg, the same sign in every run) and the clock. */
+/** Instruments of a weighed run: standard uncertainty of the scale (kg, the same sign in every run) and the clock. */
 export interface WeighingMethod extends Omit<TimingMethod, 'vessel'> {
   readonly scale: number
 }

@@ -39,7 +39,7 @@ export interface Keeping extends Feeding, HeldBack {
   readonly nitrateLimit?: number
 }
 
-/** What an ammonia-binding conditioner leaves a film of its food (common practice, no source: 40 to 50 %). */
+/** Share of its food that an ammonia-binding conditioner leaves a film (common practice, no source: 40 to 50 %). */
 export const CONDITIONER_LEAVES = 0.45
 
 /** Half of a colour kit’s first step of 0.25 mg/L, as N: what it reads as zero. Common practice, no source. */
@@ -47,15 +47,15 @@ export const KIT_ZERO = 0.12e-3
 /** Oxygen fish want at night (kg/m³). Common practice; EIFAC 1973 says the same of carp (from memory). */
 export const OXYGEN_LIMIT = 5e-3
 /**
- * What breathes no oxygen from the water can do without that limit. Nitrate and alkalinity go by what is changed, not
- * by the filter.
+ * Limits of animals that breathe no oxygen from the water: all but that one. Nitrate and alkalinity go by what is
+ * changed, not by the filter.
  */
 const LIMITS = ['ammonia', 'unionised', 'nitrite', 'oxygen', 'alkalinity', 'nitrate'] as const
-/** What must not fall under its limit; the others must not rise over theirs. */
+/** Limits that are least values; the others are most values. */
 export const AT_LEAST: ReadonlySet<LimitId> = new Set(['oxygen', 'alkalinity'])
 export type LimitId = (typeof LIMITS)[number]
 
-/** What must not pass its limit (kg/m³): oxygen and alkalinity not fall below it, the others not rise above. */
+/** Limits of the balance (kg/m³): oxygen and alkalinity not fall below it, the others not rise above. */
 export interface WaterLimit {
   readonly id: LimitId
   readonly value: number
@@ -171,7 +171,7 @@ function atRest(given: number, dilution: number, taken: (s: number) => number): 
   return s
 }
 
-/** What no one can take, dilution must: the film’s floor holds for as long as there is enough to feed a film. */
+/** Ammonia with the film’s floor: it holds for as long as there is enough to feed a film; dilution takes the rest. */
 const withFloor = (kinetic: number, given: number, dilution: number, floor: number | null): number =>
   floor !== null && given > 0
     ? Math.min(Math.max(kinetic, floor), dilution > 0 ? given / dilution : Infinity)

@@ -61,7 +61,7 @@ export interface CarriedByEach extends Carried {
   readonly oxygen: number
 }
 
-/** What each limit of a class says of a tank (m³): is it passed? And the limit’s name. */
+/** Each limit of a class on a tank (m³): is it passed? And the limit’s name. */
 interface Limits {
   readonly tooMuch: (volume: number) => boolean
   readonly shortOfOxygen: (volume: number) => boolean
@@ -195,7 +195,7 @@ export function filmsCarry(per: KeepingPerVolume, films: Films): number {
   return given > changed ? takenAtLimit(per, films, limit) / (given - changed) : Infinity
 }
 
-/** What twice the flow and twice the media would each add to what the films carry (relative). */
+/** Gain of what the films carry by twice the flow and by twice the media (relative). */
 export interface Leverage {
   readonly flow: number
   readonly media: number

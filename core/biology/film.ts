@@ -9,7 +9,7 @@ const MOST = 1.859e-3 / DAY
 const FOUND_AT = 27
 /** Rate for each kelvin more. Source: none sure; films are less sensitive than free cells (common practice). */
 const PER_KELVIN = 1.05
-/** What sea water leaves of the rate. Source: Chen, Ling and Blancheton 2006, about a third slower (from memory). */
+/** Share of the rate left in sea water. Source: Chen, Ling and Blancheton 2006, about a third slower (from memory). */
 const SEA_LEAVES = 2 / 3
 /** Salinity at which that was found. */
 const SEA = 35
@@ -41,7 +41,7 @@ export const CARBON_DIOXIDE_OF_NITROGEN = 5.85
 export interface FilmLayer {
   readonly area: number
   readonly flow: number
-  /** What passes the standing water over the film (m/s) at that flow; no less than in the laboratory when absent. */
+  /** Mass transfer through the standing water over the film (m/s) at that flow; as in the laboratory when absent. */
   readonly transfer?: number
 }
 
@@ -50,7 +50,7 @@ export const DIFFUSION = 1.96e-9
 const VISCOSITY = 0.893e-6
 
 /**
- * What passes the standing water over the pieces of a bed (m/s) at 25 °C: k = 1.09/ε · u · Re^(−2/3) · Sc^(−2/3), or
+ * Mass transfer coefficient of a packed bed (m/s) at 25 °C: k = 1.09/ε · u · Re^(−2/3) · Sc^(−2/3), or
  * 0.25/ε · u · Re^(−0.31) · Sc^(−2/3) where that is more, Re = d u/ν; u superficial (m/s), d the pieces (m), ε the
  * voidage.
  * Source: Wilson and Geankoplis 1966, for liquids, Re to 55 and beyond (from memory).
@@ -66,13 +66,13 @@ export function bedTransfer(
 }
 
 /**
- * What the films that were measured took of little ammonia (m/s): r_max/K. Standing water was over them too, and is in
+ * Uptake of the measured films at little ammonia (m/s): r_max/K. Standing water was over them too, and is in
  * it: no less than this can have passed.
  */
 const PASSED_MEASURED = MOST / HALF_SATURATION
 
 /**
- * What passes the standing water beyond that of the films that were measured (m/s), 1/(1/k − K/r_max): a slow bed takes
+ * Mass transfer beyond that of the measured films (m/s), 1/(1/k − K/r_max): a slow bed takes
  * no more than k S, one as fast as theirs is held back by nothing more.
  */
 const passesBeyond = (k: number): number =>
@@ -126,7 +126,7 @@ export function atFilm(s: number, k: number, most: number): number {
 }
 
 /**
- * What water that passes a film once leaves there, S_a − S_b (kg/m³), by plug flow: with s at the film where S stands
+ * Uptake from water that passes a film once, S_a − S_b (kg/m³), by plug flow: with s at the film where S stands
  * before it, S = s + r(s)/k,
  *
  * [K ln(s_a/s_b) + s_a − s_b]/r_max + ln[r(s_a)/r(s_b)]/k = A/q, k what passes beyond the laboratory’s standing water.

@@ -24,7 +24,7 @@ export const keptAtPH = (pH: number): number => Math.min(1, Math.max(0, 1 - PER_
 export const keptByAlkalinity = (alkalinity: number): number =>
   Math.max(0, alkalinity) / (HALF_ALKALINITY + Math.max(0, alkalinity))
 
-/** What a film lives in beside its temperature and salt: pH, and the share organic carbon leaves of its rate. */
+/** Water of a film beside its temperature and salt: pH, and the share organic carbon leaves of its rate. */
 export interface HeldBack extends FilmWater {
   readonly pH: number
   /** Share of its rate that a film keeps beside organic carbon; 1, clean water, when absent. */

@@ -33,11 +33,11 @@ const FULL = 12
 
 /** Shares of a settled film that things begin with or keep. Common practice, no source. */
 export const RIPENESS = {
-  /** What comes with tap water, plants and fish: such a filter takes four to six weeks. */
+  /** Ripeness by what comes with tap water, plants and fish: such a filter takes four to six weeks. */
   nothing: 1e-6,
   /** From a bottle. */
   starter: 0.02,
-  /** What media rinsed under a chlorinated tap keep. */
+  /** Ripeness that media keep when rinsed under a chlorinated tap. */
   tapRinsed: 0.3,
 } as const
 
@@ -55,7 +55,7 @@ export interface TimedFilter {
   readonly from?: number
 }
 
-/** What happens on a day. */
+/** Happenings on a day. */
 export type Happening =
   | { readonly day: number; readonly what: 'take-out'; readonly filter: string }
   | { readonly day: number; readonly what: 'replace'; readonly filter: string; readonly share: number }
@@ -116,12 +116,12 @@ export interface Simulation {
 export const TAKES_HOLD = 0.2
 
 /**
- * What a film loses a day without oxygen, of what it loses with it: 0.06 to 0.1 a day against 0.2. Source: Salem,
+ * Decay without oxygen as a share of that with it: 0.06 to 0.1 a day against 0.2. Source: Salem,
  * Moussa and van Loosdrecht 2006 (from memory). Fouling of a stopped body may cost it more; nobody has a rate for that.
  */
 const WITHOUT_OXYGEN = 0.4
 
-/** What a film loses a day, as a share of itself. */
+/** Decay of a film a day, as a share of itself. */
 function decay(kind: keyof typeof GROWTH, temperature: number): number {
   const { most, half } = GROWTH[kind]
   return (most * PER_KELVIN ** (temperature - 20) * FILM_FLOOR) / (half + FILM_FLOOR)
@@ -210,7 +210,7 @@ export function simulate({ keeping: k, filters, happenings, days, pace = 1 }: Sc
   const { ownArea = 0, food = 1 } = k
   const running = (f: TimedFilter, t: number): boolean => on.has(f.id) && !off && t >= (f.from ?? 0) - 1e-9
   const surfaces = filters.map((f) => reachedSurface(f.films))
-  /** What takes hold on filter i a day of what the others that run lose, as a share of a full film. */
+  /** Seeding of filter i a day by what the others that run lose, as a share of a full film. */
   const seeded = (kind: keyof typeof GROWTH, t: number, i: number, films: readonly number[]): number => {
     const from = filters.reduce(
       (sum, f, j) => sum + (j !== i && running(f, t) ? (films[j] ?? 0) * (surfaces[j] ?? 0) : 0),
@@ -306,7 +306,7 @@ export function simulate({ keeping: k, filters, happenings, days, pace = 1 }: Sc
       i >= 0 && (j === N + 2 * i || j === N + 2 * i + 1) ? Math.max(RIPENESS.nothing, of(v)) : v,
     )
   }
-  /** What the films of each filter took when it stopped (kg/s): so they breathe on. */
+  /** Uptake of each filter’s films when it stopped (kg/s): so they breathe on. */
   let stopped: readonly number[] = []
   const stop = (): void => {
     const [s = 0, , , oxygen = 0] = y

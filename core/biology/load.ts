@@ -16,7 +16,7 @@ export const OXYGEN_OF_SOLIDS = 0.8
 /** Carbon dioxide breathed out for oxygen breathed in (kg/kg) at a respiratory quotient of 1: 44.01/32.00. */
 export const CARBON_DIOXIDE_OF_OXYGEN = 44.01 / 31.998
 
-/** What is fed: feed (kg/s), its share of protein, oxygen the animals take for it from the water (kg/kg). */
+/** Feeding: feed (kg/s), its share of protein, oxygen the animals take for it from the water (kg/kg). */
 export interface Feeding {
   readonly feed: number
   readonly protein: number
@@ -24,7 +24,7 @@ export interface Feeding {
   readonly oxygenOfFeed: number
 }
 
-/** What animals put into the water and take from it (kg/s): ammonia as N, oxygen, carbon dioxide, solids. */
+/** Load of the animals on the water (kg/s): ammonia as N, oxygen, carbon dioxide, solids. */
 export interface Load {
   readonly ammonia: number
   readonly oxygen: number
@@ -35,7 +35,7 @@ export interface Load {
 }
 
 /**
- * What a feeding comes to: P_N = feed · protein · 0.092. Source: Timmons and Ebeling, Recirculating Aquaculture (from
+ * Load of a feeding: P_N = feed · protein · 0.092. Source: Timmons and Ebeling, Recirculating Aquaculture (from
  * memory).
  * @throws OutOfRange for `feed`, `protein` or `oxygenOfFeed`.
  */

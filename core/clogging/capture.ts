@@ -21,7 +21,7 @@ const USUAL_VOIDAGE = 0.5
 /** No floc falls faster than this (m/s; faeces of fish sink at 2 to 4 cm/s, from memory). */
 const FASTEST = 0.03
 
-/** What catches particles in a medium: fibres or grains of a diameter (m), share of solid, opening between (m). */
+/** Collectors in a medium: fibres or grains of a diameter (m), share of solid, opening between (m). */
 export interface Collector {
   readonly kind: 'fibres' | 'grains'
   readonly diameter: number
@@ -66,7 +66,7 @@ function throatAt(voids: number): number {
   return THROAT + loose * (SQUARE - THROAT)
 }
 
-/** What is caught in a medium hangs on, besides its size and the speed of the water. */
+/** Conditions of capture in a medium, besides particle size and the speed of the water. */
 export interface Suspension {
   /** Dynamic viscosity (Pa s) and absolute temperature (K) of the water. */
   readonly viscosity: number

@@ -12,7 +12,7 @@ const MEMORY = 'from memory'
 const SET = 'common practice, no source: set so that the forecast meets what is seen'
 
 /**
- * What the forecast is made with besides sizes and flows. Those without literature were set so that its reference cases
+ * Constants of the forecast besides sizes and flows. Those without literature were set so that its reference cases
  * meet common practice (see the tests).
  */
 export const CONSTANTS = {

@@ -36,7 +36,7 @@ export interface Held {
 }
 export const copyHeld = (h: Held): Held => ({ inside: h.inside.slice(), cake: h.cake.slice() })
 
-/** What does not change of a layer while dirt gathers in it. */
+/** Constants of a layer while dirt gathers in it. */
 interface Bed {
   readonly layer: DirtyLayer
   /** Dry mass that fills each slice (kg). */

@@ -7,7 +7,7 @@ export interface Seen {
   readonly uncertainty: number
 }
 
-/** What is believed of the logarithm of how fast a filter fouls against the constants as they ship. */
+/** Belief about the logarithm of the pace of fouling against the constants as they ship. */
 export interface Belief {
   readonly mean: number
   readonly sd: number

@@ -17,7 +17,7 @@ export const classShareAbove = ({ from, to }: Pick<ParticleClass, 'from' | 'to'>
   Math.min(1, Math.max(0, Math.log(to / opening) / Math.log(to / from)))
 
 /**
- * What the solids are made of, by who is fed: mass shares of the classes. Small fish leave fine dirt, messy ones lumps.
+ * Mass shares of the particle classes, by who is fed. Small fish leave fine dirt, messy ones lumps.
  * Common practice, no source.
  */
 const SHARES = {

@@ -293,7 +293,7 @@ function saidDue({ middle, soonest, latest }: DueFigures, answers: ClogAnswers):
   ]
 }
 
-/** What blinds first, when the filter is due and why, and where the dirt goes: as said above a forecast. */
+/** Sentences above a forecast: what blinds first, when the filter is due and why, and where the dirt goes. */
 export function clogSentences(run: ForecastReport, due: DueFigures): readonly Sentence[] {
   const { answers, layers } = run
   const blind = answers.blind ? layers[answers.blind.layer] : undefined

@@ -5,11 +5,11 @@ const BACK = -1e-12
 /** Rounds of going over the elements where water runs in a ring. */
 const MOST_ROUNDS = 40
 
-/** What is dissolved or carried along the ways of the water, relative to the water that comes in. */
+/** Concentrations along the ways of the water, relative to the water that comes in. */
 export interface Routed {
   /** For each layer, and each thing carried: what comes at it. */
   readonly before: Float64Array
-  /** What leaves at the end. */
+  /** Concentration that leaves at the end. */
   readonly out: Float64Array
 }
 

@@ -25,7 +25,7 @@ export interface Service {
   readonly share: number
 }
 
-/** What a forecast is made for. */
+/** Case of a forecast. */
 export interface ClogCase {
   readonly path: PathCase
   readonly intake: readonly IntakeLayer[]
@@ -100,7 +100,7 @@ const TELLING = 2
 const THINGS = CLASSES + 1
 const ZERO_CELSIUS = 273.15
 
-/** What runs through the filter at one state of its layers. */
+/** Flows through the filter at one state of its layers. */
 interface Rates {
   readonly running: FlowState
   /** Share of each class, and of the water itself, that comes back (1: all). */
@@ -140,12 +140,12 @@ class ClogSolver {
   readonly #lies: readonly number[]
   readonly #change: number
   readonly #rot: Float64Array
-  /** What each class loses in the tank itself (1/s). */
+  /** Rate at which each class is lost in the tank itself (1/s). */
   readonly #clears: readonly number[]
   /** Heads that press the cakes (m), as they were last. */
   readonly #heads: Float64Array
   #held: Held
-  /** What runs at this very state, where it was worked out already. */
+  /** Flows at this very state, where they were worked out already. */
   #now: Rates | null = null
   #tank = new Float64Array(CLASSES)
   readonly #caught: Float64Array
@@ -248,8 +248,8 @@ class ClogSolver {
   }
 
   /**
-   * What each layer lets pass on the mean over a step that starts from this state, at the flows of another: that of its
-   * middle, once it is known.
+   * Share each layer lets pass on the mean over a step that starts from this state, at the flows of another: that of
+   * its middle, once it is known.
    */
   #rates(held: Held, tank: Float64Array, h: number, flowsOf = held): Rates {
     const { layers, at } = this.#w
@@ -358,7 +358,7 @@ class ClogSolver {
     }
   }
 
-  /** What leaves the water of the tank for one class (1/s), and what comes into it (kg/s). */
+  /** Sinks of one class in the water of the tank (1/s), and its sources (kg/s). */
   #leaves = (k: number, flow: number, back: number): number =>
     (flow * (1 - back)) / this.c.tank.water + this.#change + (this.#clears[k] as number)
   #enters = (k: number): number => (this.#made[k] ?? 0) * (1 - (this.#lies[k] ?? 0))

@@ -24,7 +24,7 @@ function firstDay(days: readonly ClogDay[], size: (d: ClogDay) => number, least:
 export const isDue = (first: ClogDay, day: ClogDay, dueAt = DUE_AT): boolean =>
   day.flow < dueAt * first.flow || day.catches < CATCHES_AT * first.catches
 
-/** What a run comes to. */
+/** Answers of a run. */
 export interface ClogAnswers {
   /** Days until the flow is down to {@link dueAt}, and until a pass catches half as much as at first. */
   readonly toFall: number | null
@@ -85,7 +85,7 @@ export function priorOfPace(feed: Pick<Mark, 'band'>): number {
 }
 
 /**
- * What a forecast is not better than, however often it was seen (standard uncertainty of the share of flow left; ours).
+ * Floor of a forecast’s doubt, however often it was seen (standard uncertainty of the share of flow left; ours).
  * It is the same error each time, so n visits count as one as far as it goes: it enters each as √n times as much.
  */
 export const MODEL_SCATTER = 0.05
@@ -130,7 +130,10 @@ export function leftOn({ days, found }: Pick<ClogRun, 'days' | 'found'>, day: nu
   return ((1 - t) * at(low) + (t > 0 ? t * at(low + 1) : 0)) / first.flow
 }
 
-/** What flows seen make of a prior of this standard deviation: forecasts at 13 paces, straight lines between them. */
+/**
+ * Posterior from flows seen under a prior of this standard deviation: forecasts at 13 paces, straight lines between
+ * them.
+ */
 function learntFrom(c: ClogCase, sd: number, seen: readonly Seen[], asShipped?: ClogRun): Belief {
   // No further than what was seen.
   const days = Math.max(1, ...seen.map((s) => Math.ceil(s.day)))

@@ -19,7 +19,7 @@ export const feedDoubt = (t: Pick<TankRecord, 'feed' | 'stock'>): { readonly ban
   band: bandOfFeed(t),
 })
 
-/** What a forecast of a fill on a tank is asked with. */
+/** Question for a forecast of a fill on a tank. */
 export interface DirtQuestion {
   readonly fill: Fill
   readonly tank: TankRecord

@@ -1,4 +1,4 @@
-/** What a drawing of curves needs, without the fitting library behind it. */
+/** Curves for drawings, without the fitting library behind them. */
 export { circuitLoss } from './circuit'
 export { pumpHead } from '../hydraulics/pump'
 export { labelBand, pumpBand } from '../hydraulics/bands'

@@ -29,7 +29,7 @@ const scaleLosses = (segments: readonly Segment[], by: number): readonly Segment
     return { ...s, dischargeCoefficient: s.dischargeCoefficient / Math.sqrt(by) }
   })
 
-/** What the pump's curve adds to the variance of a flow, and the part of that which comes from scatter. */
+/** Variance of a flow by the pump's curve, and the part of that which comes from scatter. */
 export interface PumpVariance {
   readonly variance: number
   readonly parts: readonly VariancePart[]

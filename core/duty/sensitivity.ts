@@ -2,7 +2,7 @@ import { dutyPoint, type Circuit, type StaticHead } from './circuit'
 import { fittingKind, HOSE_SIZES } from '../hydraulics/tables'
 import type { Segment } from '../hydraulics/segments'
 
-/** What a change to the hookup would give: new flow (m³/s) and its difference from now. */
+/** Effect of a change to the hookup: new flow (m³/s) and its difference from now. */
 export interface SensitivityLine {
   readonly id: string
   readonly label: string
@@ -115,7 +115,7 @@ export function hookupChanges(segments: readonly Segment[], lift: StaticHead): r
   return out
 }
 
-/** What one change at a time would give at the duty point; `lift` says what the static head is made of. */
+/** Sensitivity of the duty point to one change at a time; `lift` says what the static head is made of. */
 export function sensitivity(circuit: Circuit, lift: StaticHead): readonly SensitivityLine[] {
   const now = dutyPoint(circuit).flow
   return hookupChanges(circuit.segments, lift).map(({ id, label, segments, staticHead }) => {

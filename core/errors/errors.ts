@@ -1,4 +1,4 @@
-/** What a field may hold, in words and numbers, so that a screen can say it. */
+/** Range of a field, in words and numbers, so that a screen can say it. */
 export interface Allowed {
   readonly min?: number
   readonly max?: number
@@ -28,7 +28,7 @@ export class CoreError extends Error {
     this.name = code
   }
 
-  /** What is wrong, for a place where the field stands beside it. */
+  /** The fault, for a place where the field stands beside it. */
   get problem(): string {
     return this.message.startsWith(`${this.field} is `)
       ? `it is ${this.message.slice(this.field.length + 4)}`

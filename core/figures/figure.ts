@@ -22,7 +22,7 @@ export interface WorkingLine {
   readonly provenance?: Provenance
 }
 
-/** What figures are wrong together by: its name, and a half-width (95 %) relative to the value, or in its own unit. */
+/** Doubt that figures share: its name, and a half-width (95 %) relative to the value, or in its own unit. */
 export interface SharedDoubt {
   readonly what: string
   readonly relative?: number

@@ -85,7 +85,7 @@ export interface ShoppingLine {
 /** Whole packs (of so many m³) that a volume takes; a rounding is not a pack. */
 export const packsOf = (volume: number, pack: number): number => Math.max(0, Math.ceil(volume / pack - 1e-6))
 
-/** What a fill needs, in whole packs. Media of the same kind in several chambers come out of the same packs. */
+/** Shopping list of a fill, in whole packs. Media of the same kind in several chambers come out of the same packs. */
 export function shoppingList(chambers: readonly PlacedChamber[]): readonly ShoppingLine[] {
   const sums = new Map<string, { medium: Medium; volume: number }>()
   for (const { medium, volume } of layersOf(chambers)) {

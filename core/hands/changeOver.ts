@@ -15,7 +15,7 @@ import { put, inline, type Figure, type Sentence } from '../figures'
 import { unionisedLimitOf } from '../water'
 import type { ChangeWay } from './vocabulary'
 
-/** What a change-over is worked out from. */
+/** Subject of a change-over. */
 export interface ChangeSubject {
   readonly way: ChangeWay
   /** Weeks beside each other that were agreed. */
@@ -45,7 +45,7 @@ const RIPENING = 60
 export const PACE_SD = Math.log(2) / NINETY_FIVE
 /** Paces the water is worked out at, in prior standard deviations. */
 const PACES = [-4, -3, -2, -1.5, -1, -0.5, 0, 0.5, 1, 1.5, 2, 3, 4] as const
-/** What the water is not known better than, besides the kit (relative standard uncertainty; ours). */
+/** Floor of the doubt of the water, besides the kit (relative standard uncertainty; ours). */
 const MODEL = 0.25
 /** A kit is read to half of its first step either way: as a rectangle, GUM 4.3.7. */
 const KIT = KIT_ZERO / Math.sqrt(3)
@@ -105,7 +105,7 @@ const TEST_DAYS: Readonly<Record<ChangeWay, readonly number[]>> = {
 /** Days after the old one is taken off on which to test. */
 const AFTER_DAYS = [1, 3, 7, 14] as const
 
-/** What is to be done on a day of the plan. */
+/** Tasks on a day of the plan. */
 export interface PlanStep {
   readonly id: string
   readonly on: Day

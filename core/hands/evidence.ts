@@ -15,12 +15,12 @@ export interface FoundPart {
   readonly on: Day | null
 }
 
-/** What the record of a filter knows that bears on a fault; null where it knows nothing. */
+/** Record of a filter that bears on a fault; null where it knows nothing. */
 export interface FaultRecord {
   readonly kind: FilterKind | null
   readonly today: Day
   readonly parts: readonly FoundPart[]
-  /** What the order audit found in the fill that is in it; null: no fill is on record. */
+  /** Findings of the order audit in its fill; null: no fill is on record. */
   readonly order: readonly OrderFinding[] | null
   /** Flow left as it was found last, as a share of the first, and the share at which the house calls it due. */
   readonly left: { readonly figure: Figure; readonly on: Day; readonly dueAt: number } | null
@@ -151,7 +151,7 @@ const LOUDER = 3
 /** A kit’s first step, half of it, as N (kg/m³): what reads as something. */
 const READS = 0.12e-3
 
-/** What the record says of each cause, before any check. */
+/** Evidence of the record for each cause, before any check. */
 export function evidenceOf(r: FaultRecord): readonly Evidence[] {
   const out: Evidence[] = []
   const add = (checks: readonly string[], times: number, from: string, ...says: Sentence): void => {

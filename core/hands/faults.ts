@@ -5,10 +5,10 @@ import { CHECKS, type Check } from './checks'
 import type { CheckOutcome, Symptom } from './vocabulary'
 import { isFor } from './which'
 
-/** What became of checks, by their ids. */
+/** Outcomes of checks, by their ids. */
 export type Outcomes = Readonly<Record<string, CheckOutcome>>
 
-/** What the record knows of a cause before anybody looks: how many times likelier it makes it, said with its source. */
+/** Evidence of the record for a cause: how many times likelier it makes it, said with its source. */
 export interface Evidence {
   readonly check: string
   readonly times: number
@@ -26,7 +26,7 @@ export interface Suspect {
   readonly first: boolean
 }
 
-/** What to do next. A search never ends without one. */
+/** The next step. A search never ends without one. */
 export type NextStep =
   | { readonly what: 'check'; readonly suspect: Suspect; readonly again: boolean }
   | { readonly what: 'remedy'; readonly suspect: Suspect }
@@ -37,7 +37,7 @@ export type NextStep =
 export interface Search {
   readonly suspects: readonly Suspect[]
   readonly next: NextStep
-  /** What the record alone makes more likely than all else, before any check; null: it does not tell. */
+  /** The cause that the record alone makes likelier than all else; null: it does not tell. */
   readonly recordAlone: Suspect | null
   /** Chance that it is none of the list. */
   readonly none: number

@@ -17,7 +17,7 @@ export const SET_UP_STAGES = [
 ] as const
 export type SetUpStage = (typeof SET_UP_STAGES)[number]
 
-/** What a checklist is made from: kind, way of priming, its own parts, what it is fitted with, its weight (kg). */
+/** Grounds of a checklist: kind, way of priming, its own parts, what it is fitted with, its weight (kg). */
 export interface SetUpSubject {
   readonly kind: FilterKind
   readonly primedBy: Priming | null
@@ -40,7 +40,7 @@ export interface HandStep {
   readonly holds: boolean
 }
 
-/** What one rule of a checklist says; `says` gives none, one, or a step for each of its parts. */
+/** A rule of a checklist; `says` gives none, one, or a step for each of its parts. */
 interface SetUpRule {
   readonly id: string
   readonly stage: SetUpStage
@@ -458,7 +458,7 @@ export function setUpSteps(s: SetUpSubject): readonly HandStep[] {
 /** For which filters a step is, in words. */
 export const stepFor = (step: Pick<HandStep, 'which'>): string => whichWords(step.which)
 
-/** What was ticked, by the ids of steps, and why something was refused. */
+/** Ticks by the ids of steps, and why something was refused. */
 export type TickedSteps = Readonly<Record<string, { readonly state: StepState; readonly why: string }>>
 
 /** How far a set-up is, what is not right, and whether the plug may go in. */
@@ -466,7 +466,7 @@ export interface SetUpState {
   readonly done: number
   readonly of: number
   readonly refused: readonly HandStep[]
-  /** What has to be right before the plug goes in and is not, or was not looked at. */
+  /** Steps that have to be right before the plug goes in and are not, or were not looked at. */
   readonly before: readonly HandStep[]
   /** The first step nobody has answered; null: all are. */
   readonly next: HandStep | null

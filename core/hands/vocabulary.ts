@@ -1,4 +1,4 @@
-/** What a filter is rung up about. */
+/** Symptoms that a filter is rung up about. */
 export const SYMPTOMS = [
   'rattle',
   'leak',
@@ -32,10 +32,10 @@ export const SYMPTOM_WORDS: Readonly<Record<Symptom, { readonly name: string; re
   },
 }
 
-/** What became of a check. `found`: that is it; `cured`, `remains`: put right, and the trouble went or stayed. */
+/** Outcomes of a check. `found`: that is it; `cured`, `remains`: put right, and the trouble went or stayed. */
 export const OUTCOMES = ['clear', 'unsure', 'found', 'cured', 'remains'] as const
 export type CheckOutcome = (typeof OUTCOMES)[number]
-/** What became of a step of setting up: right, not right yet, or not for this one. */
+/** Outcomes of a step of setting up: right, not right yet, or not for this one. */
 export const STEP_STATES = ['done', 'refused', 'none'] as const
 export type StepState = (typeof STEP_STATES)[number]
 

@@ -65,7 +65,7 @@ export function airlift(riser: Riser, airFlow: number, kinematicViscosity = 0.9e
 }
 
 /**
- * What an airlift gives against a head h (m) on its water side, as a pump curve H0 (1 − (Q/Q0)^n): Q0 with nothing
+ * Flow of an airlift against a head h (m) on its water side, as a pump curve H0 (1 − (Q/Q0)^n): Q0 with nothing
  * before or behind it, H0 where the lighter column no longer overflows, S/(1 − α) − S − L at no flow, and n by the head
  * that halves the flow. A head on the water side acts as so much more lift; up to half of H0 the form is within a tenth
  * of {@link airlift}, near H0 within a quarter.

@@ -29,7 +29,7 @@ const ROUND = 6
 const SPREAD = 0.094
 /** Decay of a plane jet, u/u₀ = 2.47 √(b/x), b the whole slot. Source: Rajaratnam 1976, 3.50/√(x/b₀) (from memory). */
 const PLANE = 3.5 / Math.SQRT2
-/** What a jet turned at a glass keeps of its speed (common practice, no source), with its band. */
+/** Share of its speed that a jet turned at a glass keeps (common practice, no source), with its band. */
 export const GLASS_LEAVES = { middle: 0.4, low: 0.25, high: 0.6 } as const
 /** Relative half-width of a jet’s velocity (95 %): Pope’s range of B, and tanks that are no open water (ours). */
 export const JET_BAND = 0.3
@@ -104,7 +104,7 @@ export function gentleFrom(o: Outlet, flow: number, u: number): number {
 export const strongShare = (o: Outlet, flow: number, u: number, length: number): number =>
   Math.min(1, gentleFrom(o, flow, u) / requirePositive('length', length, 'm'))
 
-/** What a jet deep under the surface moves of it, against one along it (ours). */
+/** Share of the surface’s motion by a jet deep under it, against one along it (ours). */
 const DEEP = 0.3
 /** A jet this far below the surface no longer runs along it (m). */
 const SHALLOW = 0.06

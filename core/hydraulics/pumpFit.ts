@@ -36,7 +36,7 @@ const DEFAULT_HEAD_U = 0.01
 const DEFAULT_FLOW_U = 0.02
 
 /**
- * What is believed of an exponent before anything was measured: the label's, and wide enough that its interval holds
+ * Prior of an exponent: the label's, and wide enough that its interval holds
  * both ends of the label's band (common practice, no source). Points over little of the head say next to nothing of it.
  */
 const EXPONENT = { value: LABEL_EXPONENT.value, uncertainty: 0.3 } as const

@@ -25,7 +25,7 @@ export interface Fitting {
   readonly lossCoefficient: number
   readonly diameter: number
   readonly count: number
-  /** What it is, by the catalogue of fittings; null or absent when nobody has said. */
+  /** Its id in the catalogue of fittings; null or absent when nobody has said. */
   readonly catalogue?: FittingId | null | undefined
 }
 

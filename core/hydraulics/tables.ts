@@ -47,7 +47,7 @@ export interface FittingKind {
   readonly source: string
   /** An end of the run, where it is one. */
   readonly at?: 'intake' | 'outlet'
-  /** What it keeps out: grit and fish, or dirt as well. */
+  /** Its reach as a screen: grit and fish, or dirt as well. */
   readonly strains?: 'grit' | 'dirt'
   /** Can be shut. */
   readonly closes?: true
@@ -125,7 +125,7 @@ export type FittingId = (typeof FITTING_KINDS)[number]['id']
 export const FITTING_IDS = FITTING_KINDS.map((f) => f.id) as [FittingId, ...FittingId[]]
 
 /**
- * What a piece of a run is by the catalogue; null for one that names none. Its label says nothing: it is the user's.
+ * Catalogue entry of a piece of a run; null for one that names none. Its label says nothing: it is the user's.
  */
 export const fittingKind = (piece: {
   readonly catalogue?: FittingId | null | undefined

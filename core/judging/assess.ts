@@ -33,10 +33,10 @@ export interface Assessment {
   readonly progress: Progress
 }
 
-/** What a model is judged by besides its own record. */
+/** Grounds of a judgement besides the model’s own record. */
 export interface JudgedBy {
   readonly stockClasses?: readonly StockClass[] | undefined
-  /** What labels on this shelf are wrong by; a rule of thumb when absent. */
+  /** Error of labels on this shelf; a rule of thumb when absent. */
   readonly bias?: LabelBias | null | undefined
 }
 

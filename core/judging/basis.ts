@@ -1,5 +1,5 @@
 /**
- * What the flow of a fill rests on, best first: measured as it stands; measured otherwise and carried over the circuit;
+ * Bases of a fill’s flow, best first: measured as it stands; measured otherwise and carried over the circuit;
  * computed with fill and body; computed over the usual run of its kind; supposed from hoses alone or a bare run with a
  * band for what is not known; the rule of thumb.
  */

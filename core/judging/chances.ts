@@ -24,7 +24,7 @@ interface Spread {
   readonly high: number
 }
 
-/** What is drawn under one condition: the leading school, or all that judge by their weights. */
+/** Draws under one condition: the leading school, or all that judge by their weights. */
 export interface DrawnClaim {
   /** Tank carried (m³). */
   readonly carried: Spread
@@ -52,7 +52,7 @@ export interface Chances extends DrawnClaim {
     readonly share: number
     readonly by: readonly number[]
   }[]
-  /** What the leading school’s spread comes from: the part of its variance that each input brings, largest first. */
+  /** Sources of the leading school’s spread: the part of its variance that each input brings, largest first. */
   readonly from: readonly { readonly what: string; readonly share: number }[]
 }
 

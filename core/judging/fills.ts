@@ -25,7 +25,7 @@ export interface JudgedFill extends CapacityFigures {
   readonly pack: { readonly name: string; readonly mass: number } | null
 }
 
-/** What a fill is judged from. */
+/** Sources of a judged fill. */
 export interface FillInput {
   readonly model: ModelRecord
   readonly trials: readonly TrialResult[]
@@ -34,9 +34,9 @@ export interface FillInput {
   readonly thumb: Figure | null
 }
 
-/** What media and body leave of a flow computed for hoses alone (common practice, no source). */
+/** Share of a flow computed for hoses alone that media and body leave (common practice, no source). */
 export const BODY_LEAVES = { low: 0.6, high: 0.85 } as const
-/** What hoses, lift and media leave of a flow poured bare (common practice, no source). */
+/** Share of a flow poured bare that hoses, lift and media leave (common practice, no source). */
 export const INSTALLED_LEAVES = { low: 0.55, high: 0.8 } as const
 
 const percent = (v: number): string => String(Math.round(v * 100))
@@ -197,7 +197,7 @@ function emptyOnHoses({ model, trials }: FillInput): RestingFlow | null {
   }
 }
 
-/** What can be said without the fill: from the hoses, from a bare run, from the label's rule of thumb. */
+/** Fills judged without a measurement of theirs: from the hoses, from a bare run, from the label's rule of thumb. */
 function supposed(input: FillInput): RestingFlow {
   const { model, trials, pump, main, thumb } = input
   if (main && !main.duty.blocked && pump) {

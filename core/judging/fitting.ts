@@ -3,7 +3,7 @@ import type { Segment } from '../hydraulics'
 import { FILTERS, type FilterKind } from '../kinds'
 import type { TankRecord } from '../tanks/tankRecord'
 
-/** What of a model has to fit (m, kg, W); null for what nobody has measured. */
+/** Sizes, mass and power of a model that have to fit (m, kg, W); null for what nobody has measured. */
 export interface FittingModel {
   readonly kind: FilterKind
   readonly outerWidth: number

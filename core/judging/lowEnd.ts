@@ -9,7 +9,7 @@ import type { JudgedFill } from './fills'
 import type { Add } from '../figures/reason'
 import type { ModelRecord } from '../trials/records'
 
-/** What the low end of a claim is held against. */
+/** Measures that the low end of a claim is held against. */
 interface LowEnd {
   readonly model: ModelRecord
   readonly shipped: JudgedFill | null
@@ -28,7 +28,7 @@ const lengthFigure = (volume: number): Figure => ({
   source: 'common practice, no source',
 })
 
-/** What would make an outlet gentler in so small a tank, where another way of using it is. */
+/** A gentler way to use an outlet in so small a tank, where there is one. */
 function cure(results: readonly OutletResult[]): Sentence {
   const [first] = results
   const best = bestOutlet(results)

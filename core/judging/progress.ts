@@ -14,7 +14,7 @@ const share = (done: readonly boolean[]): number => done.filter(Boolean).length 
 
 const hasFill = (m: ModelRecord): boolean => m.inside?.fills.some((f) => f.layers.length > 0) ?? false
 
-/** What of the claims and the bench is done, from the record alone. */
+/** Progress of claims and bench, from the record alone. */
 export function progress(model: ModelRecord): Progress {
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
   const pumped = hasPump(model.kind)

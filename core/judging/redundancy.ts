@@ -50,7 +50,7 @@ export interface Left {
   readonly sentence: Sentence
 }
 
-/** What is left when the filter is off: a second one beside it, and the hours without any. */
+/** Redundancy when the filter is off: a second one beside it, and the hours without any. */
 export const redundancySentences = (
   tank: TankRecord,
   fill: JudgedFill,
@@ -181,7 +181,7 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
 }
 
 /**
- * What is said of a filter that stands for some hours: whether the oxygen shut into its body lasts, what is left of its
+ * Sentences on a filter that stands for some hours: whether the oxygen shut into its body lasts, what is left of its
  * film, and that what has gone foul must not go back into the tank. `body` as a story has it; `left`, the share of its
  * film that is there afterwards.
  */

@@ -12,7 +12,7 @@ import {
   type SupportedRange,
 } from '../tanks'
 
-/** What met first holds the balance down, in words. */
+/** Limits of the balance, in words. */
 const LIMIT_WORDS = {
   ammonia: 'ammonia that a kit would show',
   unionised: 'un-ionised ammonia',
@@ -22,7 +22,7 @@ const LIMIT_WORDS = {
   nitrate: 'nitrate',
 } as const
 
-/** What a class is judged with: the fill’s numbers, the range they make, the label’s top. */
+/** The case of a class: the fill’s numbers, the range they make, the label’s top. */
 export interface ClassCase {
   readonly of: CapacityFigures & { readonly pack?: { readonly name: string; readonly mass: number } | null }
   readonly range: SupportedRange
@@ -37,7 +37,7 @@ const said = (c: ClassCase, s: SchoolSays): readonly [InlineNumber] | readonly [
 const listed = (parts: readonly Sentence[]): Sentence =>
   parts.flatMap((p, i): Sentence => (i === 0 ? p : [i === parts.length - 1 ? ' and ' : ', ', ...p]))
 
-/** What binds at the top for a class, and why. */
+/** The binding limit at the top for a class, and why. */
 export function bindingSentence(c: ClassCase): Sentence {
   const { range, of, stock } = c
   const lower = stock.label.toLowerCase()
@@ -108,7 +108,7 @@ function takenFigure(of: CapacityFigures, stock: StockClass): Figure {
   }
 }
 
-/** What the other schools say of the same fill, and why they say something else. */
+/** The other schools on the same fill, and why they say something else. */
 export function besideSentence(c: ClassCase): Sentence | null {
   const others = c.range.schools.filter((s) => s.volume !== null && s.school !== c.range.leading)
   if (!others.length) return null
@@ -139,7 +139,7 @@ function differs({ range }: ClassCase): Sentence {
   return [' Mass and balance agree within their bands.']
 }
 
-/** What the balance carries ÷ what mass does: what the rule of mass keeps in reserve. */
+/** Tank by the balance ÷ tank by mass: the reserve in the rule of mass. */
 const reserveFigure = (balance: number, mass: number): Figure => ({
   id: 'reserve-of-mass',
   label: 'Reserve: feed balance ÷ media mass',
@@ -165,7 +165,7 @@ const shareFigure = (id: string, label: string, value: number): Figure => ({
   source: 'the balance of feed, worked out again',
 })
 
-/** What twice the flow and twice the media would each bring: the argument about turnover, in numbers. */
+/** Gain from twice the flow and from twice the media: the argument about turnover, in numbers. */
 export function leverageSentence({ of, stock }: ClassCase): Sentence | null {
   if (!of.films) return null
   const input = { flow: of.flow, outlet: of.outlet }
@@ -210,7 +210,7 @@ const packsOf = (missing: number, pack: { readonly name: string; readonly mass: 
     ? [`, ${Math.ceil(missing / pack.mass - 1e-9)} packs of ${pack.name.toLowerCase()} more`]
     : []
 
-/** What it would take to make the claim true; null where it holds or nothing is claimed. */
+/** Mass of media that would make the claim true; null where it holds or nothing is claimed. */
 export function takesSentence(
   c: ClassCase,
   proposed: { readonly name: string; readonly carries: Figure } | null,

@@ -1,7 +1,7 @@
 import { reaches, type LoggedPart } from '../teardown/reach'
 import type { Assessment } from './assess'
 
-/** What of a dossier says how far its stations are. */
+/** Parts of a dossier that say how far its stations are. */
 export interface StationRecord {
   readonly parts: readonly LoggedPart[]
   readonly chambers: readonly { readonly measured: boolean }[]
@@ -12,7 +12,7 @@ export interface StationRecord {
 const filled = (fills: StationRecord['fills']) => fills.filter((f) => f.layers.length > 0)
 const share = (part: number, whole: number): number => (whole > 0 ? part / whole : 0)
 
-/** What a verdict needs to be done, whatever it already says. */
+/** Gaps that keep a verdict from being done, whatever it already says. */
 const NEEDED: readonly string[] = ['rated-flow', 'tank-max', 'installed-flow']
 
 /** Tanks are judged half where only a flow is known, and whole where something is known of the media. */
@@ -65,7 +65,7 @@ const TABLE = {
 export type Station = keyof typeof TABLE
 /** The stations of the work, in its order, by their place in an address. */
 export const STATIONS = Object.keys(TABLE) as readonly Station[]
-/** What is known of each station. */
+/** Each station by its name. */
 export const STATION: Readonly<Record<Station, StationOfWork>> = TABLE
 
 /** Is this a station that looks at tanks too? */

@@ -13,7 +13,7 @@ export const SCENARIO_KINDS = [
 ] as const
 export type ScenarioKind = (typeof SCENARIO_KINDS)[number]
 
-/** What a story asks besides its kind: weeks beside each other, share of ripe media, hours without power. */
+/** Numbers of a scenario besides its kind: weeks beside each other, share of ripe media, hours without power. */
 export interface ScenarioAsks {
   readonly weeks: number
   readonly share: number

@@ -71,7 +71,7 @@ export const waysBack = (
   noted?.map((o) => ({ id: o.id, name: o.name, outlet: o })) ??
   (usual ? [{ id: 'usual', name: OUTLET_WORDS[usual.kind], outlet: usual }] : [])
 
-/** What of a tank a jet is held against. */
+/** Tank data that a jet is held against. */
 type AlongTank = Pick<TankRecord, 'stock' | 'length'>
 
 /** An outlet as it is, turned at the glass, and with half of its holes closed. */
@@ -190,7 +190,7 @@ const FORMULA: Readonly<Record<Outlet['kind'], string>> = {
   lip: 'plane 2.47 √(b/x), then round of the whole; solved for x',
 }
 
-/** What an inlet is like: its open area (m²) and whether a sponge guards it; null where nobody has looked. */
+/** An inlet: its open area (m²) and whether a sponge guards it; null where nobody has looked. */
 export interface Inlet {
   readonly openArea: number
   readonly sponge: boolean

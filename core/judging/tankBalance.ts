@@ -35,7 +35,7 @@ export interface BalanceLimit {
   readonly said: string
 }
 
-/** What becomes of a tank with a fill on it, at rest. */
+/** A tank with a fill on it, at rest. */
 export interface TankBalance {
   readonly balance: Balance
   readonly keeping: Keeping
@@ -449,7 +449,7 @@ function sentencesOf(
   return out
 }
 
-/** What the figures of alkalinity share. */
+/** Parts that the figures of alkalinity share. */
 const alkalinityFigure = (k: Keeping, b: Balance) =>
   ({
     provenance: 'computed',

@@ -13,14 +13,14 @@ export interface RunningFilter {
   readonly claimedMax?: number | null
 }
 
-/** What one filter of a tank carries; `blind` where only its flow is known, which says at most how much. */
+/** Capacity of one filter of a tank; `blind` where only its flow is known, which says at most how much. */
 interface Carrying {
   readonly name: string
   readonly carries: Figure
   readonly blind: boolean
 }
 
-/** What all filters of a tank come to, and what is left with one of them open. */
+/** Capacity of all filters of a tank together, and what is left with one of them open. */
 export interface Together {
   readonly each: readonly Carrying[]
   /** Of such stock all of them carry (m³), those left out of which only the flow is known; null where that is all. */

@@ -14,7 +14,7 @@ export interface WaterTest {
   readonly binder: boolean
 }
 
-/** What one school says of a case beforehand: the chance that the tank holds. */
+/** Prediction of one school for a case: the chance that the tank holds. */
 export interface Prediction {
   readonly school: CapacitySchool
   readonly chance: number
@@ -44,7 +44,7 @@ const between = (p: number): number => Math.min(1 - OTHER_CAUSES, Math.max(OTHER
 const atLeastOne = (ratio: number, half: number): number =>
   ratio > 0 ? between(jstat.normal.cdf(Math.log(ratio) / Math.max(0.02, half / 2), 0, 1)) : OTHER_CAUSES
 
-/** What the schools say of a tank with its filters; what is silent of one of them is silent of the tank. */
+/** Predictions of the schools for a tank with its filters; one that is silent of a filter is silent of the tank. */
 function saidOf(tank: TankRecord, running: readonly RunningFilter[]): readonly Prediction[] {
   const { order } = ruleOf(tank.stock)
   const all = running.map((r) => capacityOf(capacityInput(r.fill, r.claimedMax ?? null), tank.stock))

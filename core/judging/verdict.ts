@@ -82,9 +82,9 @@ export interface Verdict {
   readonly overclaim: Figure | null
   /** The largest normally stocked tank it carries as shipped, with its working. */
   readonly supported: Figure | null
-  /** What was judged: the fill as it ships. */
+  /** The fill that was judged: as it ships. */
   readonly shipped: JudgedFill | null
-  /** What the proposed fill would make of it, normally stocked; it is not what a claim is held to. */
+  /** The verdict with the proposed fill, normally stocked; a claim is not held to it. */
   readonly proposed: { readonly fill: JudgedFill; readonly supported: Figure } | null
   readonly ranges: readonly SupportedRange[]
   readonly claimedRange: { readonly min: number | null; readonly max: number | null }
@@ -157,8 +157,8 @@ export function verdict(input: VerdictInput): Verdict {
 }
 
 /**
- * What is not known, by what it would change: where nothing is known of the media that comes first; then what the claim
- * is held to, then the flow, then the rest.
+ * Gaps of the record, by what they would change: where nothing is known of the media that comes first; then what the
+ * claim is held to, then the flow, then the rest.
  */
 function byEffect(list: readonly Missing[], blind: boolean): readonly Missing[] {
   const order = [
@@ -261,7 +261,7 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
   return out
 }
 
-/** What binds, what the other schools say and why they differ, and what would make the claim true. */
+/** The binding school, what the others say and why they differ, and what would make the claim true. */
 function capacityReasons(c: ClassCase, d: Derived, add: Add): void {
   if (c.of.flow.value === 0)
     return add(

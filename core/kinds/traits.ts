@@ -24,7 +24,7 @@ export type UsualPiece =
 export type Rank = 'still' | 'community' | 'crowded' | 'large'
 
 /**
- * What a kind of filter is like: everything that depends on the kind asks here. Sizes are common practice, no source.
+ * Traits of a kind of filter: everything that depends on the kind asks here. Sizes are common practice, no source.
  */
 export interface FilterTraits {
   readonly name: string
@@ -61,7 +61,7 @@ export interface FilterTraits {
   readonly openedEvery: number
   /** Tanks on which the trade puts it, as it is taught (common practice, no source). */
   readonly usualOn?: readonly Rank[]
-  /** What else a second-hand one is looked at for (common practice, no source). */
+  /** Further checks of a second-hand one (common practice, no source). */
   readonly secondHand?: readonly string[]
   /** Usual outside sizes (m): width, depth, height. */
   readonly body: readonly [number, number, number]

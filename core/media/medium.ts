@@ -1,7 +1,7 @@
 import { OutOfRange } from '../errors'
 import { ergun, fibrePad, foam, type Resistance } from './models'
 
-/** What a medium is made like; each has a texture of its own in the cutaway. */
+/** Forms of media; each has a texture of its own in the cutaway. */
 export const MEDIUM_FORMS = [
   'foam',
   'pad',
@@ -19,7 +19,7 @@ export const MEDIUM_FORMS = [
 ] as const
 export type MediumForm = (typeof MEDIUM_FORMS)[number]
 
-/** What a medium is for. Straining comes in three finenesses. */
+/** Jobs of media. Straining comes in three finenesses. */
 export const MEDIUM_JOBS = ['coarse', 'medium', 'fine', 'biological', 'chemical'] as const
 export type MediumJob = (typeof MEDIUM_JOBS)[number]
 
@@ -80,7 +80,7 @@ export interface KnownResistance extends Resistance {
 /** Relative standard uncertainty of a permeability that was not calibrated (common practice, no source). */
 export const MODEL_UNCERTAINTY = { ergun: 0.3, fibres: 0.5, 'foam-table': 0.4, open: 0 } as const
 
-/** What the resistance models say of a medium, whatever the bench found; null when it has none of their sizes. */
+/** Resistance of a medium by the models, whatever the bench found; null when it has none of their sizes. */
 export function modelResistance(m: Medium): KnownResistance | null {
   const known = (from: keyof typeof MODEL_UNCERTAINTY, r: Resistance): KnownResistance => ({
     ...r,

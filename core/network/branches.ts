@@ -166,7 +166,7 @@ export function resum(b: Branch, linear: Float64Array, quadratic: Float64Array):
   }
 }
 
-/** What each element adds to the linear and the quadratic loss of its branch. */
+/** Linear and quadratic loss that each element adds to its branch. */
 export function resistancesOf(
   elements: readonly Element[],
   fluid: Fluid,

@@ -2,7 +2,7 @@ import { OutOfRange, type Allowed } from '../errors'
 import type { Pump } from '../hydraulics/pump'
 import { boreArea, STANDARD_GRAVITY, type Fluid, type Segment } from '../hydraulics/segments'
 
-/** What joins two nodes. Heads in m, flows in m³/s, lengths in m; positive flow runs from `from` to `to`. */
+/** Elements between two nodes. Heads in m, flows in m³/s, lengths in m; positive flow runs from `from` to `to`. */
 interface Between {
   readonly id: string
   readonly label: string

@@ -6,7 +6,7 @@ export interface Group {
   readonly rows: readonly Row[]
   a: number
   b: number
-  /** What it loses, roughly: linear q + quadratic q². */
+  /** Its loss, roughly: linear q + quadratic q². */
   linear: number
   quadratic: number
 }
@@ -25,7 +25,7 @@ export interface Row {
   plain: boolean
   /** Water goes one way only in it. */
   oneWay: boolean
-  /** What it loses, roughly: linear q + quadratic q² − lift. */
+  /** Its loss, roughly: linear q + quadratic q² − lift. */
   linear: number
   quadratic: number
   lift: number

@@ -24,7 +24,7 @@ export interface ElementResult {
   readonly loss: number
 }
 
-/** What a network comes to. Losses and heads follow from the flows, and are worked out when first asked for. */
+/** Solution of a network. Losses and heads follow from the flows, and are worked out when first asked for. */
 export interface Solution {
   /** Flows (m³/s) of the elements in their order. */
   readonly flows: readonly number[]

@@ -1,4 +1,4 @@
-/** What reaching a part opens up; null for parts that are only on the way. */
+/** Goals that reaching a part opens up; null for parts that are only on the way. */
 export const REACHES = ['pre-filter', 'pad', 'media', 'impeller'] as const
 export type Reach = (typeof REACHES)[number]
 

@@ -6,14 +6,14 @@ import type { FilterKind } from '../kinds'
 import type { Medium } from '../media'
 import type { BodyRecord, Chamber } from '../volumes'
 
-/** What is known of a flow before a run is described (m³/s): the label, and what the rule of thumb leaves of it. */
+/** Flow before a run is described (m³/s): the label, and what the rule of thumb leaves of it. */
 export interface ByLabel {
   readonly label: number
   readonly low: number
   readonly high: number
 }
 
-/** What drives the water, and how well it is known. */
+/** The drive of the water, and how well it is known. */
 export interface Drive {
   readonly pump: Pump
   readonly knowledge: PumpKnowledge
@@ -23,7 +23,7 @@ export interface Drive {
   readonly supposedHead?: readonly [low: number, high: number] | null
   /** A label's curve brought to a timing of the empty body on its hoses. */
   readonly brought?: boolean
-  /** What the curve's reach was multiplied by to give the telling trial its own flow; absent when it was left alone. */
+  /** Factor on the curve's reach that gives the calibration trial its own flow; absent when it was left alone. */
   readonly reach?: number
 }
 

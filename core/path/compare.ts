@@ -56,7 +56,7 @@ export const differences = (now: Outcome, before: Outcome, stock: StockClass): r
 ]
 
 /**
- * What a fill changes chamber by chamber against another, and what that mends: for reading, in the order of the water.
+ * Changes of a fill chamber by chamber against another, and what they mend: for reading, in the order of the water.
  */
 export function changesOf(
   now: Outcome,
@@ -105,7 +105,7 @@ export interface SchoolView {
   readonly fitted: FitResult
 }
 
-/** What each of the three schools would find, and what its own arrangement would bring. */
+/** Findings of each of the three schools, and what its own arrangement would bring. */
 export const schoolViews = (
   c: PathCase,
   outcome: Outcome,

@@ -5,7 +5,7 @@ import { expanded, type VariancePart } from '../statistics'
 import type { PathCase, CalibrationTrial } from './case'
 import { flowsOf, type Turn } from './flow'
 
-/** What was set by the telling trial, turned by a share: what the body takes, else how far the pump's curve reaches. */
+/** The calibrated quantity, turned by a share: what the body takes, else how far the pump's curve reaches. */
 const KNOB = 1e-3
 const knobTurned = ({ rest, drive: { pump } }: PathCase, knob: CalibrationTrial['knob']): Turn =>
   knob === 'rest' ? { rest: rest * (1 + KNOB) } : { pump: { ...pump, maxFlow: pump.maxFlow * (1 + KNOB) } }
@@ -17,7 +17,7 @@ const pumpTurned = ({ drive: { pump } }: PathCase, from: Pump, to: Pump): Pump =
   exponent: to.exponent,
 })
 
-/** What turning things does to the flow of the telling trial; worked out once for each trial. */
+/** Effect of turned inputs on the flow of the calibration trial; worked out once for each trial. */
 interface ToldShifts {
   readonly flow: number
   readonly flowWith: (t: Turn) => number

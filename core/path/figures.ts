@@ -25,7 +25,7 @@ export const RESISTANCE_WORDS: Readonly<
   open: { words: 'moves freely: no loss counted', source: 'common practice, no source' },
 }
 
-/** What the curve of a drive goes by, in words, and where its H0, Q0 and n come from. */
+/** Basis of a drive’s curve, in words, and where its H0, Q0 and n come from. */
 const DRIVES: Readonly<
   Record<
     Drive['from'],
@@ -66,7 +66,7 @@ function driveLines({ pump, from, reach, supposedHead }: Drive): readonly Workin
   ]
 }
 
-/** What of a flow stands on nothing that anybody noted, for a reader. */
+/** Assumptions of a flow that nobody noted, for a reader. */
 function supposedConditions({ supposed, told, drive }: Outcome['case']): readonly string[] {
   return [
     ...(supposed && !told
@@ -393,7 +393,7 @@ export function worthFigure(o: Outcome): Figure {
   }
 }
 
-/** What the capacity of a fill is worked out from, as numbers of their own. */
+/** Inputs of a fill’s capacity, as numbers of their own. */
 export const capacityFiguresOf = (o: Outcome): CapacityFigures => ({
   fill: o.case.fill,
   flow: pathFlowFigure(o),
@@ -508,7 +508,7 @@ export const freeFigure = (c: PlacedChamber): Figure => ({
   ],
 })
 
-/** What of a line of the shopping list is needed, and what of its whole packs is left over (m³). */
+/** Need of a line of the shopping list, and what of its whole packs is left over (m³). */
 export const neededFigure = (l: ShoppingLine): Figure => ({
   id: `needed-${l.medium.id}`,
   label: `${l.medium.name} needed`,

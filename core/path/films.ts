@@ -5,7 +5,7 @@ import { filmSurface, piecesOf, SINTERED_SURFACE, USUAL_PIECES, type Medium } fr
 /** Does a medium’s surface carry a film that counts? */
 export const filmCounts = (m: Medium): boolean => filmSurface(m).perVolume > 0
 
-/** What of a fill worked through its films follow from: flows m³/s. */
+/** Parts of an outcome that the films follow from: flows m³/s. */
 export interface Filled {
   readonly flow: number
   readonly layers: readonly {
@@ -43,7 +43,7 @@ export function filmsOf(o: Filled, dirtKnown = false): Films {
   return { flow: o.flow, layers }
 }
 
-/** What the films of a fill are worth on the one scale of all fills. */
+/** Worth of a fill’s films on the one scale of all fills. */
 export interface FilmWorth {
   /** Kilograms of good sintered media of the same effective area, as far as water reaches it. */
   readonly mass: number

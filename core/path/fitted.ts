@@ -10,7 +10,9 @@ export const HEATER_LIMIT = 5
 /** Relative half-width of that rule (common practice, no source). */
 const HEATER_BAND = 0.3
 
-/** What an inline heater does at the real flow: ΔT = P/(ρ c Q). @throws OutOfRange for watts or flow not above zero. */
+/**
+ * Warming by an inline heater at the real flow: ΔT = P/(ρ c Q). @throws OutOfRange for watts or flow not above zero.
+ */
 export function heaterCheck(
   watts: number,
   flow: number,
@@ -69,7 +71,7 @@ export function heaterCheck(
   }
 }
 
-/** What a UV-C lamp gives at the real flow, beside what NSF/ANSI 55 asks of a whole unit. */
+/** Dose of a UV-C lamp at the real flow, beside what NSF/ANSI 55 asks of a whole unit. */
 export function lampCheck(
   lamp: UvChamber,
   flow: number,

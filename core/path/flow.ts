@@ -32,7 +32,7 @@ function delivered(results: ReadonlyMap<string, ElementResult>, topology: Topolo
 /** Things of a case that can be turned without laying it out anew; what is absent stays. */
 export interface Turn {
   readonly pump?: Pump
-  /** What trays and grids take (m per (m³/s)²); the case must have some. */
+  /** Loss coefficient of trays and grids (m per (m³/s)²); the case must have some. */
   readonly rest?: number
   /** Factor of all tabulated losses of the run. */
   readonly losses?: number

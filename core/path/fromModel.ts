@@ -15,7 +15,7 @@ import { airUpTheRiser } from '../trials/air/flow'
 import type { ByLabel, Drive, PathCase, SecondFilter, CalibrationTrial } from './case'
 import { atLift, reachFrom, restFrom, type MeasuredFlow } from './rest'
 
-/** What a model’s record gives the path to work with. */
+/** Base of the path from a model’s record. */
 export interface PathRecord {
   readonly model: ModelRecord
   readonly assessment: { readonly pump: KnownPump | null; readonly trials: readonly TrialResult[] }
@@ -69,7 +69,7 @@ export function supposedHookup(kind: ModelRecord['kind']): HookupRecord {
   return { ...run, id: `usual-${kind}`, name: 'usual plumbing of its kind' }
 }
 
-/** What the rule of thumb leaves of a label (m³/s); null without a rated flow. */
+/** Flow by the rule of thumb from a label (m³/s); null without a rated flow. */
 function thumbOf(model: ModelRecord): ByLabel | null {
   const rated = claimed(model, 'rated-flow')
   if (!rated || !(rated.value > 0) || !hasPump(model.kind)) return null
@@ -233,7 +233,7 @@ export function pathBase(r: PathRecord, fillId: string | null = null): PathBase 
   }
 }
 
-/** What is doubted of a label's curve that was brought to one timing, besides the timing (relative; no source). */
+/** Doubt of a label's curve that was brought to one timing, besides the timing (relative; no source). */
 const BROUGHT = 0.05
 
 /** A label's curve brought to what the empty body gave on its hoses, where that was timed. */
@@ -267,10 +267,10 @@ interface ToldBase {
   readonly told: CalibrationTrial
 }
 
-/** What trials of a record told: the same for all of its fills, and asked for each. */
+/** Calibrations from the trials of a record: the same for all of its fills, and asked for each. */
 const TOLD = new WeakMap<PathRecord, Map<TrialResult, ToldBase>>()
 
-/** What a loaded trial tells: what trays and grids take, or how far the drive's curve reaches. */
+/** Calibration by a loaded trial: what trays and grids take, or how far the drive's curve reaches. */
 function toldBy(bare: Omit<PathCase, 'fill'>, r: PathRecord, trial: TrialResult): ToldBase {
   const kept = TOLD.get(r) ?? new Map<TrialResult, ToldBase>()
   TOLD.set(r, kept)

@@ -3,7 +3,7 @@ import { hookupChanges, netStaticHead } from '../duty'
 import type { Outcome } from './outcome'
 import { flowOfCase } from './flow'
 
-/** What one change at a time would give: new flow and the difference (m³/s). */
+/** Effect of one change at a time: new flow and the difference (m³/s). */
 export interface PathChange {
   readonly id: string
   readonly label: string

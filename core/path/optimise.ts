@@ -7,7 +7,7 @@ import { auditOrder, burden, type HouseRule, type OrderFinding } from './audit'
 import type { PathCase } from './case'
 import { outcomeOf, type Outcome } from './outcome'
 
-/** What the search may use and must keep to. Flow in m³/s, money in minor units of the list’s currency. */
+/** Limits of the search. Flow in m³/s, money in minor units of the list’s currency. */
 export interface FitLimits {
   readonly house: HouseRule
   readonly stock: StockClass
@@ -17,11 +17,11 @@ export interface FitLimits {
   readonly maxCostMinor: number | null
   /** Media that may be used. */
   readonly media: readonly Medium[]
-  /** What dirt makes of an arrangement on the tank it is for; null where it cannot be told. Absent: judged clean. */
+  /** Forecast of an arrangement on the tank it is for; null where it cannot be told. Absent: judged clean. */
   readonly dirt?: ((layers: readonly FillLayer[]) => Dirtied | null) | undefined
 }
 
-/** What a forecast says of an arrangement: days until it is due (null: not within its run), dirt on its media. */
+/** Forecast of an arrangement: days until it is due (null: not within its run), dirt on its media. */
 export interface Dirtied {
   readonly days: number | null
   readonly within: number

@@ -45,7 +45,7 @@ export interface SideFlow {
   readonly share: number
 }
 
-/** What one hop of the head budget takes. */
+/** A line of the head budget. */
 export interface PathLine {
   readonly id: string
   readonly label: string
@@ -195,7 +195,7 @@ export function outcomeOf(given: PathCase, stock: StockClass, quick = false): Ou
   }
 }
 
-/** What a way goes through, in the order of the water: not round it, and not through another filter’s branch. */
+/** Layers along a way, in the order of the water: not round it, and not through another filter’s branch. */
 function budget(
   topology: Topology,
   results: ReadonlyMap<string, ElementResult>,

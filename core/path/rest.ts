@@ -50,8 +50,8 @@ function meet(f: (x: number) => number, target: number, low: number, high: numbe
 }
 
 /**
- * What trays, grids and turns inside the body take (m per (m³/s)²), by difference: the loss that brings the computed
- * flow down to the measured one. 0 when hose and media alone already explain it.
+ * Loss coefficient of trays, grids and turns inside the body (m per (m³/s)²), by difference: the loss that brings the
+ * computed flow down to the measured one. 0 when hose and media alone already explain it.
  */
 export function restFrom(c: PathCase, measured: MeasuredFlow): number {
   const standing = atLift({ ...c, rest: 0 }, measured.lift)
@@ -83,7 +83,7 @@ export interface BenchCalibration {
   readonly interval: readonly [number, number]
   readonly inertia: number
   readonly model: number | null
-  /** What the body takes by the flow without the medium. */
+  /** Loss of the body by the flow without the medium. */
   readonly rest: number
 }
 

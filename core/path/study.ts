@@ -9,7 +9,7 @@ import { pathSensitivity, type PathChange } from './helpful'
 import { outcomeOf, type Outcome } from './outcome'
 import type { Rule } from './rules'
 
-/** What is asked of a body with a fill in it. */
+/** Question about a body with a fill in it. */
 export interface StudyQuestion {
   readonly fill: Fill
   /** The fill it is held against; null or absent: nothing. */

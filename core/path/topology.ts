@@ -10,7 +10,7 @@ import { segmentElement, takesHead, type Element, type Network } from '../networ
 import { waterProperties } from '../water'
 import type { PathCase } from './case'
 
-/** What an element of the network stands for. */
+/** Part of the filter that an element of the network stands for. */
 export type PathPart =
   | { readonly what: 'pump' | 'rest' | 'second' }
   | { readonly what: 'segment'; readonly segmentId: string }
@@ -33,7 +33,7 @@ export interface Topology {
 /** Bore (m) in whose velocity heads a body's own loss is counted. */
 export const BODY_BORE = 0.016
 
-/** What trays and grids take (m per (m³/s)²) in velocity heads of {@link BODY_BORE}: K = 2g A² · rest. */
+/** Loss of trays and grids (m per (m³/s)²) in velocity heads of {@link BODY_BORE}: K = 2g A² · rest. */
 export const restCoefficient = (rest: number): number =>
   rest * 2 * STANDARD_GRAVITY * boreArea(BODY_BORE) ** 2
 

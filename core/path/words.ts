@@ -1,6 +1,6 @@
 import type { Way } from '../volumes'
 
-/** What a layer’s thickness is called, by the way the water runs. */
+/** Name of a layer’s thickness, by the way the water runs. */
 export const WAYS_WORDS: Readonly<Record<Way, string>> = {
   up: 'thickness, upwards',
   down: 'thickness, downwards',

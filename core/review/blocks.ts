@@ -8,7 +8,7 @@ export type Length = (typeof LENGTHS)[number]
 /** One entry of a table: words, or a number that can answer for itself; null where nobody knows. */
 export type SheetCell = string | Figure | null
 
-/** What a section is made of. It says what is to be read, not how it looks; every number in it is a figure. */
+/** Blocks of a section. They say what is to be read, not how it looks; every number in it is a figure. */
 export type Block = { readonly from: Length } & (
   | { readonly kind: 'text'; readonly tone: Reason['tone']; readonly sentence: Sentence }
   | { readonly kind: 'numbers'; readonly figures: readonly Figure[] }

@@ -2,7 +2,7 @@
 export const OBTAINED = ['bought', 'loaned', 'given', 'second-hand'] as const
 export type Obtained = (typeof OBTAINED)[number]
 
-/** What a reader may ask of whoever wrote it. */
+/** Questions a reader may ask of whoever wrote it. */
 export const DISCLOSED = ['paid', 'signed', 'affiliate', 'free', 'representative', 'previewed'] as const
 export type Disclosed = (typeof DISCLOSED)[number]
 
@@ -48,7 +48,7 @@ const OBTAINED_WORDS: Readonly<Record<Obtained, string>> = {
   'second-hand': 'The unit was bought second-hand',
 }
 
-/** What stands on a review of any length. */
+/** Lines that stand on a review of any length. */
 export interface Disclosing {
   /** How the unit came; null: no unit is on record. */
   readonly obtained: Obtained | null

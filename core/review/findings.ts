@@ -5,7 +5,7 @@ import type { SheetCell, Section } from './blocks'
 import type { ReviewInput } from './input'
 import { figureIn, numbers, rowsOf, table, text } from './make'
 
-/** What a verdict rests on. */
+/** Grounds of a verdict. */
 const FIRM = 'on flow measured here as it stands'
 const BASIS: Readonly<Record<string, string>> = {
   measured: FIRM,

@@ -7,7 +7,7 @@ import type { SheetCell, Section } from './blocks'
 import type { ReviewInput } from './input'
 import { figureIn, numbers, rowsOf, table, text } from './make'
 
-/** What the litres are for, as a reader is told. */
+/** Uses of the litres, as a reader is told. */
 const LITRES: Readonly<Record<LitreName, string>> = {
   biological: 'Biological media',
   mechanical: 'Mechanical media',

@@ -28,7 +28,7 @@ export function table(
     : []
 }
 
-/** What the comparison of models says of this one alone, by the id of its row. */
+/** Rows of the comparison that a review of one model takes, by their ids. */
 export function rowsOf(input: ReviewInput): (id: string) => SheetCell {
   const normal = input.stock.find((s) => s.code === 'normal') ?? input.stock[0]
   if (!normal) return () => null

@@ -12,7 +12,7 @@ export interface Moved {
 }
 
 /**
- * What has moved since a sheet was made: numbers that would read otherwise today. Two that are shown by the same text
+ * Numbers that moved since a sheet was made: those that would read otherwise today. Two that are shown by the same text
  * have not moved; nobody would see it.
  */
 export function movedSince(then: Pick<Sheet, 'sections'>, now: Pick<Sheet, 'sections'>): readonly Moved[] {

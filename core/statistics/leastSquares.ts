@@ -2,7 +2,7 @@ import { levenbergMarquardt } from 'ml-levenberg-marquardt'
 import { Matrix, pseudoInverse } from 'ml-matrix'
 import { TooFew } from '../errors'
 
-/** What to fit: y ≈ model(parameters)(x), weighted by w = 1/u². */
+/** A least-squares problem: y ≈ model(parameters)(x), weighted by w = 1/u². */
 export interface FitProblem {
   readonly x: readonly number[]
   readonly y: readonly number[]

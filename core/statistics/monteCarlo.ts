@@ -1,7 +1,7 @@
 import { requireRange } from '../errors'
 import { seeded } from './random'
 
-/** What a draw may ask for: a uniform number in [0, 1) and a standard normal one. */
+/** Random numbers of a draw: a uniform one in [0, 1) and a standard normal one. */
 export interface Dice {
   readonly uniform: () => number
   readonly normal: () => number

@@ -82,11 +82,11 @@ export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {
   }
 }
 
-/** What one school says of it (m³); null where it says nothing. */
+/** Tank by one school (m³); null where it says nothing. */
 export const volumeBySchool = (c: Pick<Capacity, 'schools'>, school: CapacitySchool): number | null =>
   c.schools.find((s) => s.school === school)?.volume ?? null
 
-/** What the sums need of those numbers. */
+/** Input of the sums from those numbers. */
 export const capacityInput = (
   { flow, mass, films, outlet, outlets }: Omit<CapacityFigures, 'fill'>,
   claimedMax?: number | null,

@@ -11,7 +11,7 @@ export const asUsed = (value: number, [low, high]: Interval): Pick<Figure, 'unce
   }),
 })
 
-/** What a school says of a fill as a number with its working; null where it says nothing. */
+/** Tank by a school for a fill as a number with its working; null where it says nothing. */
 export function schoolFigure(
   says: SchoolSays,
   of: Omit<CapacityFigures, 'fill'>,

@@ -30,7 +30,7 @@ export interface Known {
 }
 export type Interval = readonly [low: number, high: number]
 
-/** What a fill brings to a tank. */
+/** Contribution of a fill to a tank. */
 export interface CapacityInput {
   /** Flow (m³/s). */
   readonly flow: Known
@@ -45,7 +45,7 @@ export interface CapacityInput {
   readonly claimedMax?: number
 }
 
-/** What one school says: a tank (m³) with its band, or why it says nothing. */
+/** Answer of one school: a tank (m³) with its band, or why it says nothing. */
 export interface SchoolSays {
   readonly school: CapacitySchool
   readonly volume: number | null
@@ -106,7 +106,7 @@ export const keepingOfClass = (
     outlet && flow.value > 0 ? surfaceSpeed(outlet, flow.value, usualTank(volume).height) : 0,
 })
 
-/** What the balance carries for a class (m³), and its first limit. */
+/** Capacity by the balance for a class (m³), and its first limit. */
 export const carriedBy = (input: CapacityInput, stock: StockClass): Carried | null =>
   input.films ? carries(keepingOfClass(stock, input), input.films) : null
 
@@ -170,7 +170,7 @@ interface Doubt {
   readonly what: string
   readonly relative: number
 }
-/** What a capacity is doubted by, each input by itself. */
+/** Doubts of a capacity, each input by itself. */
 export type Doubts = Readonly<
   Record<
     'flow' | 'mass' | 'litres' | 'feed' | 'film' | 'organic' | 'exchange' | 'floor' | 'minima' | 'oversizing',
@@ -253,7 +253,7 @@ interface SchoolOrigin {
 interface School {
   /** In a word or two, as what holds the top of a range down. */
   readonly words: string
-  /** What it goes by, for whoever orders the schools of a house. */
+  /** Its argument, for whoever orders the schools of a house. */
   readonly about: string
   /** Knows nothing of the media: what it says is the most a filter can carry. */
   readonly blind: boolean
@@ -265,7 +265,7 @@ interface School {
   shown(of: Omit<CapacityFigures, 'fill'>, stock: StockClass, claimedMax: number | null): Shown
   /** Relative half-width (95 %) of its rule: all that are judged by it are wrong by the same. */
   band(stock: StockClass): number
-  /** What it says with its inputs scaled, where it says `base` (m³) of them as they are. */
+  /** Its tank with inputs scaled, where it says `base` (m³) of them as they are. */
   scaled(base: number, f: Factors, input: CapacityInput, stock: StockClass): number
 }
 

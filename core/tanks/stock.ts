@@ -22,7 +22,7 @@ export interface Mark {
 /** Who lives in the tank, what they are fed, and what is asked of a filter for them. */
 export interface StockClass {
   readonly id: string
-  /** What a class that ships is called by: light, normal, heavy …; null for a house’s own. */
+  /** Code of a class that ships: light, normal, heavy …; null for a house’s own. */
   readonly code: string | null
   readonly label: string
   /** Feed for each m³ of tank (kg/m³/s), its share of protein, oxygen from the water for it (kg/kg). */
@@ -54,7 +54,7 @@ export interface StockClass {
   readonly rule?: CapacityRule
 }
 
-/** What a class is called by in figures, addresses and tables. */
+/** Key of a class in figures, addresses and tables. */
 export const stockKey = (s: Pick<StockClass, 'id' | 'code'>): string => s.code ?? s.id
 
 const TRADE = 'common practice, no source'

@@ -3,7 +3,7 @@ import type { Figure } from '../figures'
 import { surfaceSpeed, type Outlet } from '../hydraulics/jets'
 import type { StockClass } from './stock'
 
-/** What a filter has to fit around a tank (m); null for what nobody has measured. */
+/** Room for a filter around a tank (m); null for what nobody has measured. */
 export interface TankRoom {
   readonly cabinetWidth: number | null
   readonly cabinetDepth: number | null
@@ -52,7 +52,7 @@ const NOTED_FEED_BAND = 0.15
 export const feedBand = ({ feed, stock }: Pick<TankRecord, 'feed' | 'stock'>): number =>
   feed === null ? stock.marks.feedPerVolume.band : NOTED_FEED_BAND
 
-/** What a tank is fed (kg/s): as noted, else as its class usually is. */
+/** Feed of a tank (kg/s): as noted, else as its class usually is. */
 export const feedOf = ({ feed, stock, water }: Pick<TankRecord, 'feed' | 'stock' | 'water'>): number =>
   feed ?? stock.feedPerVolume * water.value
 

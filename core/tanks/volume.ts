@@ -21,7 +21,7 @@ export type TankShape =
       readonly height: number
     }
 
-/** What is in the tank besides water. */
+/** Contents of the tank besides water. */
 export interface TankFill {
   /** Height of the water above the inside bottom (m); the tank's height if absent. */
   readonly waterLevel?: number

@@ -27,7 +27,7 @@ export interface Caution {
   readonly text: string
 }
 
-/** What of a part the cautions ask: what it is made of, which checks fit it, and what they found. */
+/** A part as the cautions see it: its material, the checks that fit it, and what they found. */
 export interface CautionedPart {
   readonly checklist: string
   readonly material: string

@@ -26,7 +26,7 @@ const ended = (s: string): string => (/[.!?]$/.test(s) ? s : `${s}.`)
 export const placeWords = ({ name, goesIn, mark }: PlacedPart): string =>
   `${name}: ${goesIn.trim() || 'one way only'}${mark.trim() ? ` (${mark.trim()})` : ''}`
 
-/** What one can get wrong, unmarked parts first. */
+/** Mistakes one can make, unmarked parts first. */
 export function wrongWays(parts: readonly PlacedPart[]): readonly WrongWay[] {
   const all = parts.flatMap((part): WrongWay[] => {
     if (!part.canGoWrong) return []

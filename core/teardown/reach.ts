@@ -19,7 +19,7 @@ export interface LoggedPart {
   readonly back?: number | null
 }
 
-/** What it takes to get to something: the parts on the way, moves and seconds from the closed filter. */
+/** Way to something: the parts on it, moves and seconds from the closed filter. */
 export interface ReachResult {
   readonly reach: Reach
   readonly part: string

@@ -1,7 +1,7 @@
 import { mad, median, sum } from 'simple-statistics'
 import { studentQuantile } from '../statistics'
 
-/** What pumps give against their labels, bare and empty at no lift: median and 95 % band of measured ÷ rated. */
+/** Label bias of pumps, bare and empty at no lift: median and 95 % band of measured ÷ rated. */
 export interface LabelBias {
   readonly median: number
   readonly low: number
@@ -26,12 +26,12 @@ const LEAST = 0.03
 const MAKERS = { deviation: 0.06, freedom: 3 } as const
 /** A scale by median absolute deviation is worth so much of one by squares. Source: Huber, Robust Statistics, ch. 5. */
 const EFFICIENCY = 0.37
-/** What stands off by more than so many scales counts as if it stood there: one that flatters itself moves little. */
+/** Outliers are cut off at so many scales: one that flatters itself moves little. */
 const FAR = 3
 /** Variance of a median over that of a mean, for a normal sample: π/2. */
 const OF_MEDIAN = Math.PI / 2
 
-/** What is computed with is what is shown: a whole per cent, so that one more trial rarely moves it. */
+/** Bias rounded as it is shown: a whole per cent, so that one more trial rarely moves it. */
 const whole = (v: number): number => Math.round(v * 100) / 100
 const percent = (v: number): string => (v * 100).toFixed(0)
 

@@ -3,23 +3,23 @@ import { trialConditions, type TrialResult } from './flows'
 import type { HookupResult } from './modelPump'
 import type { ModelRecord, TrialRecord } from './records'
 
-/** What one trial comes to: its figures, and sentences to read. */
+/** Finding of one trial: its figures, and sentences to read. */
 export interface Finding {
   readonly figures: readonly Figure[]
   readonly sentences: readonly Sentence[]
 }
 
-/** What findings lean on besides their own trial. */
+/** Context of findings besides their own trial. */
 export interface FindingContext {
   readonly model: ModelRecord
   readonly flows: readonly TrialResult[]
   readonly main: HookupResult | null
 }
 
-/** What a trial of a kind comes to. */
+/** Finding of a trial of a kind. */
 export type Finder = (trial: TrialRecord, c: FindingContext) => Finding
 
-/** What every figure of a trial begins with: its id, conditions and time. */
+/** Common parts of a trial’s figures: id, conditions and time. */
 export const base = (trial: TrialRecord, c: FindingContext, id: string) => ({
   id: `${id}-${trial.id}`,
   conditions: trialConditions(trial, c.model),

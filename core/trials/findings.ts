@@ -14,7 +14,7 @@ import type { TrialKind } from './readings'
 import { shutOff } from './shut-off/find'
 import { waterTest } from './water-test/find'
 
-/** What each kind of trial comes to, flows apart. A new kind is a folder beside this file and a line here. */
+/** Findings of each kind of trial, flows apart. A new kind is a folder beside this file and a line here. */
 const FINDERS: Partial<Record<TrialKind, Finder>> = {
   power,
   noise,
@@ -28,7 +28,7 @@ const FINDERS: Partial<Record<TrialKind, Finder>> = {
   clarity,
 }
 
-/** What one trial of any kind comes to: its figures, sentences to read, and what kept it from coming to anything. */
+/** Finding of a trial of any kind: its figures, sentences to read, and what kept it from coming to anything. */
 export interface TrialFinding {
   readonly trial: TrialRecord
   readonly figures: readonly Figure[]

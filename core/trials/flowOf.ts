@@ -13,7 +13,7 @@ export interface FlowReadings {
   readonly runs: readonly BenchReading[]
 }
 
-/** What of a method belongs to clock and hand, whatever the water is caught in. */
+/** Uncertainty of clock and hand, whatever the water is caught in. */
 export const timing = ({
   resolution,
   reaction,
@@ -28,13 +28,13 @@ export const timing = ({
 
 /** How a kind of trial comes to a flow (m³/s), and how that is said. */
 export interface FlowOf {
-  /** What it was measured with, in a sentence. */
+  /** Instruments of a measurement, in a sentence. */
   readonly source: string
-  /** What the systematic part of its uncertainty comes from. */
+  /** Source of the systematic part of its uncertainty. */
   readonly systematic: string
   /** Flow of one run, in symbols; null where it is read. */
   readonly formula: string | null
-  /** What a run's value stands for in that formula. */
+  /** Symbol of a run's value in that formula. */
   readonly reads?: {
     readonly symbol: string
     readonly label: string

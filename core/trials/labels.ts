@@ -28,7 +28,7 @@ export function claimed(
   return rows.find((c) => c.mainsFrequency === mains) ?? rows.find((c) => !c.mainsFrequency) ?? rows[0]
 }
 
-/** What a printed figure comes to at a mains frequency (Hz), and the ratio of speeds it was brought over by. */
+/** A printed figure at a mains frequency (Hz), and the ratio of speeds it was brought over by. */
 export function atMains(
   claim: ClaimRecord,
   mains: number,

@@ -116,7 +116,7 @@ function segmentWorking(
   }
 }
 
-/** What one change would give: the circuit solved again with it, less the flow as it is. */
+/** Effect of one change: the circuit solved again with it, less the flow as it is. */
 export const changeFigure = (line: SensitivityLine, now: Figure): Figure => ({
   id: `change-${line.id}`,
   label: line.label,

@@ -48,9 +48,9 @@ export interface KnownPump {
   readonly labelPump: Pump | null
   /** Heads (m) taken as usual for its kind, because the label prints none; null where it does, or a fit knows. */
   readonly supposedHead: readonly [low: number, high: number] | null
-  /** What labels are wrong by, where the pump is known from its label. */
+  /** Label bias, where the pump is known from its label. */
   readonly bias: LabelBias
-  /** What was measured, in the fit and out of it. */
+  /** Measured points, in the fit and out of it. */
   readonly curve: CurvePoints
   /** Shut-off head, flow at no head and exponent with their intervals, when fitted. */
   readonly fitFigures: ReturnType<typeof fitFigures>
@@ -249,7 +249,7 @@ export function hookupResult(
 
 /**
  * Where the head went at a loaded trial: the pump turned with that trial's mains, in its water, with its tap as it was.
- * What hoses and lift leave of the pump's head belongs to media and body; its uncertainty carries the curve, the flow
+ * Head of media and body: what hoses and lift leave of the pump's; its uncertainty carries the curve, the flow
  * and the tabulated losses.
  */
 function measuredBudget(

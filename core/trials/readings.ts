@@ -23,7 +23,7 @@ import {
 
 export { LONGEST_WATCH, SHORTEST_RUN } from '../bench/shape'
 
-/** What the readings of each kind of trial are made of. A new kind is a folder beside this file and a line here. */
+/** Readings of each kind of trial. A new kind is a folder beside this file and a line here. */
 const SHAPES = {
   vessel,
   weighed,
@@ -53,7 +53,7 @@ export const isFlowKind = (kind: TrialKind): boolean => FLOW_KINDS.includes(kind
 /** A whole reading of a kind. */
 export type Reading<K extends TrialKind> = ReadingOf<Shapes[K]>
 
-/** What keeps a reading from being one of its kind: the field and what would be accepted; null when nothing does. */
+/** Fault of a reading: the field and what would be accepted; null when there is none. */
 export const readingProblem = (kind: TrialKind, r: BenchReading): ReadingProblem | null =>
   shapeProblem(READING_SHAPES[kind], r)
 
@@ -93,7 +93,7 @@ export const SETUP_FIELDS: Readonly<Record<string, SetupField>> = Object.assign(
   ...TRIAL_KINDS.map((k) => READING_SHAPES[k].setup),
 )
 
-/** What a trial of some kind is set up with; SI. Absent means the usual. */
+/** Setup of a trial of some kind; SI. Absent means the usual. */
 export type TrialSetup = {
   readonly [F in AllSetup]?: Declared<SetupFieldOf<F>> | undefined
 } & {

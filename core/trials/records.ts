@@ -22,7 +22,7 @@ export const CLAIM_QUANTITIES = [
 ] as const
 export type ClaimQuantity = (typeof CLAIM_QUANTITIES)[number]
 
-/** What a printed figure can be at all (SI): far beyond what is made, and within what can be computed with. */
+/** Range of a printed figure (SI): far beyond what is made, and within what can be computed with. */
 export const CLAIM_LIMITS: Readonly<Record<ClaimQuantity, Limits>> = {
   'rated-flow': { min: 1e-8, max: 1, unit: 'm³/s' },
   'max-head': { min: 0.001, max: 100, unit: 'm' },
@@ -46,7 +46,7 @@ export interface ClaimRecord {
 /** How the mass of a unit's biological media is known. */
 export const MASS_SOURCES = ['scale', 'estimate'] as const
 
-/** What was in the body during a trial. */
+/** Fill states of a body during a trial. */
 export const FILL_STATES = ['empty', 'as-shipped', 'proposed', 'dirty'] as const
 export type FillState = (typeof FILL_STATES)[number]
 
@@ -79,7 +79,7 @@ export interface LogRecord extends LogSummary {
 /** A trial: its conditions and readings. `hookupId` null: the bare body, nothing attached. */
 export interface TrialRecord {
   readonly id: string
-  /** What was tried; timed vessel runs when absent. */
+  /** Kind of trial; timed vessel runs when absent. */
   readonly kind?: TrialKind
   readonly setup?: TrialSetup
   readonly state: FillState
@@ -110,7 +110,7 @@ export interface ModelRecord {
   readonly trials: readonly TrialRecord[]
   /** Biological media of the unit as it came (kg), and whether a scale says so; null when nobody has noted it. */
   readonly mediaMass: { readonly mass: number; readonly weighed: boolean } | null
-  /** What is inside; null or absent while no body is on record. */
+  /** The interior; null or absent while no body is on record. */
   readonly inside?: Inside | null
   /** Its parts as they go back; absent where nobody asks whom it suits. */
   readonly parts?: readonly PlacedPart[]

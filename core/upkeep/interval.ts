@@ -10,7 +10,7 @@ export interface OpeningInterval {
   readonly from: 'forecast' | 'house' | 'usual'
 }
 
-/** What of a house’s upkeep an interval hangs on. */
+/** Rules of a house that an interval hangs on. */
 export type IntervalRule = Pick<UpkeepRule, 'by' | 'every'>
 
 /**

@@ -13,7 +13,7 @@ export interface KeptFilter {
   readonly kind: FilterKind
   /** The day it was set up; null: nobody said, and its work starts with the tank's record. */
   readonly since: Day | null
-  /** What lies in it: forms and jobs of its media. */
+  /** Forms and jobs of its media. */
   readonly media: readonly { readonly form: MediumForm; readonly job: MediumJob }[]
   readonly prefilter: boolean
   readonly lamp: boolean
@@ -101,7 +101,7 @@ function spread(chores: readonly Chore[]): readonly Chore[] {
   })
 }
 
-/** What was written down of one due day: done, skipped, or moved to another day. */
+/** Record of one due day: done, skipped, or moved to another day. */
 export interface Ticked {
   readonly tankId: string
   readonly filterId: string

@@ -20,7 +20,7 @@ export type Task = (typeof TASKS)[number]
 export const RINSE_SCHOOLS = ['tank-water', 'dechlorinated', 'tap-prefilter'] as const
 export type RinseSchool = (typeof RINSE_SCHOOLS)[number]
 
-/** What is to be known of a task. `every`: days, or whole months; common practice, no source, unless it is said. */
+/** A task of upkeep. `every`: days, or whole months; common practice, no source, unless it is said. */
 export interface TaskKind {
   readonly label: string
   readonly every: Every

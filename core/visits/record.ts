@@ -11,7 +11,7 @@ export const CLEANED_IN = ['tank-water', 'dechlorinated', 'tap', 'wiped', 'renew
 export type CleanedIn = (typeof CLEANED_IN)[number]
 export const VISIT_STAGES = ['set-up', 'visit'] as const
 
-/** What was cleaned at a visit: a layer by its id, or a part of the filter by name; and how. */
+/** Cleaning at a visit: a layer by its id, or a part of the filter by name; and how. */
 export interface Cleaned {
   readonly what: string
   readonly how: CleanedIn

@@ -118,7 +118,7 @@ const TAKES: Readonly<Record<CleanedIn, number>> = {
   renewed: 1,
 }
 
-/** What the visits tell a forecast: flows seen, and what was taken out when (days from the first flow). */
+/** Observations of the visits for a forecast: flows, and what was taken out when (days from the first flow). */
 export function observationsOf(
   story: UnitHistory,
   layers: readonly { readonly id: string }[],
@@ -175,7 +175,7 @@ export function wantedVisits(
   })
 }
 
-/** What was seen of one part over the visits, the earliest first. */
+/** Ageing of one part over the visits, the earliest first. */
 export interface PartHistory {
   readonly part: string
   readonly seen: readonly { readonly on: Day; readonly findings: readonly string[] }[]
@@ -222,7 +222,7 @@ export interface WaterProof {
   readonly sentence: Sentence
 }
 
-/** What a kit of drops tells from nothing (kg/m³), and its share of a reading (common practice, no source). */
+/** Detection limit of a kit of drops (kg/m³), and its share of a reading (common practice, no source). */
 const KIT = { ammonia: [1.2e-4, 0.25], nitrite: [1.2e-4, 0.25], nitrate: [5e-3, 0.3] } as const
 
 /** Readings of a visit, as nitrogen for ammonia and nitrite, against the balance at rest. */

@@ -1,7 +1,7 @@
 import { put, type Figure } from '../figures'
 import { FILTERS, hasPump, type FilterKind } from '../kinds'
 
-/** What a second-hand unit of a kind is looked at for before it runs, in order (common practice, no source). */
+/** Checks of a second-hand unit of a kind before it runs, in order (common practice, no source). */
 export function usedChecks(kind: FilterKind): readonly string[] {
   const pump = hasPump(kind)
   return [
@@ -14,12 +14,12 @@ export function usedChecks(kind: FilterKind): readonly string[] {
   ]
 }
 
-/** What a sound used unit fetches of its list price (common practice, no source: about half). */
+/** Share of its list price that a sound used unit fetches (common practice, no source: about half). */
 const OF_LIST = 0.5
 const BAND = 0.3
 
 /**
- * What a used unit is worth (minor units): half its list price, less the spares it needs; never below nothing.
+ * Worth of a used unit (minor units): half its list price, less the spares it needs; never below nothing.
  * @throws nothing; null without a list price.
  */
 export function usedWorth(

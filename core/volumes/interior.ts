@@ -8,7 +8,7 @@ import {
   type Solid,
 } from './solids'
 
-/** What a chamber is. */
+/** Roles of a chamber. */
 export const CHAMBER_ROLES = [
   'pre-filter',
   'tray',
@@ -39,7 +39,7 @@ export const LITRE_NAMES = [
 ] as const
 export type LitreName = (typeof LITRE_NAMES)[number]
 
-/** What the litres of a role are called unless the reviewer says otherwise. */
+/** Usual name of a role’s litres, unless the reviewer says otherwise. */
 export const USUAL_NAME: Readonly<Record<ChamberRole, LitreName>> = {
   'pre-filter': 'mechanical',
   tray: 'biological',
@@ -121,7 +121,7 @@ export interface VolumeAudit {
   /** Litres that hold or could at once hold media: biological, mechanical and chemical. */
   readonly usableMedia: number
   readonly wastedShare: number
-  /** What water fills of it: all but what stands in the chambers for good (m³). */
+  /** Volume that water fills: all but what stands in the chambers for good (m³). */
   readonly water: number
   /** (water the chambers hold − water fill)/water fill, when a fill was measured; `closes` within 1 %. */
   readonly closure: {
@@ -206,8 +206,8 @@ const SLACK = 0.0005
 const PASSES: readonly ChamberRole[] = ['centre-pipe', 'side-channel', 'lip']
 
 /**
- * What does not fit: a solid that cannot be, a chamber past its body, chambers that overlap, a usable height above the
- * rim.
+ * Misfits of an interior: a solid that cannot be, a chamber past its body, chambers that overlap, a usable height
+ * above the rim.
  */
 export function interiorProblems(chambers: readonly Chamber[], body: BodyRecord): readonly InteriorProblem[] {
   const out: InteriorProblem[] = []

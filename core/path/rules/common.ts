@@ -14,7 +14,7 @@ export const FOAM_LIMIT = 0.45
 
 /** A number this near to the line a rule draws, as a share of it, is borderline (common practice, no source). */
 export const NEAR = 0.2
-/** What a finding adds where its number is near the line: where the rule draws it. */
+/** Note of a finding whose number is near the line: where the rule draws it. */
 export const aboutTheLine = (value: number, limit: number): string =>
   Math.abs(value - limit) <= NEAR * limit
     ? ` Borderline: the rule draws its line at ${Math.round(limit * 100)} %.`
@@ -39,7 +39,7 @@ export const meetsFirst = (l: LayerFlow): Figure => ({
   label: `Goes through ${low(l)}`,
   value: 1 - l.bypassFraction,
 })
-/** What a piece of the run keeps out, by what it is and not by what it is called. */
+/** Straining by a piece of the run, by what it is and not by what it is called. */
 export const strainsAt = (s: Segment): 'grit' | 'dirt' | null =>
   s.kind === 'fitting' ? (fittingKind(s)?.strains ?? null) : null
 /** A sponge on the intake strains ahead of everything in the body. */

@@ -12,7 +12,7 @@ export type Severity = (typeof SEVERITIES)[number]
 export const CHEMICAL_PLACES = ['none', 'last', 'after-straining', 'after-fine'] as const
 export type ChemicalPlace = (typeof CHEMICAL_PLACES)[number]
 
-/** What a rule looks at besides the outcome. */
+/** Context of a rule besides the outcome. */
 export interface AuditContext {
   readonly outcome: Outcome
   readonly chemical: ChemicalPlace

@@ -3,7 +3,7 @@ import { CoreError } from '../../errors'
 import { dice } from '../../statistics'
 
 /**
- * What a strength read against a scale scatters by (standard): so much of itself and so much of the highest; and the
+ * Scatter of a strength read against a scale (standard): so much of itself and so much of the highest; and the
  * degrees of freedom that is worth beside what the curve itself shows. Common practice, no source.
  */
 const READ = { share: 0.08, ofHighest: 0.005, freedom: 6 } as const
@@ -32,7 +32,7 @@ function scatterOf(curve: readonly TracerPoint[]): (c: number) => number {
 }
 
 /**
- * What the scatter of its points does to the numbers of a curve: they are drawn anew round it, two hundred times, and
+ * Doubt of a curve’s numbers by the scatter of its points: they are drawn anew round it, two hundred times, and
  * each number worked out again; its 95 % are laid round what the curve itself gives. Where what is read from it needs a
  * tail that was not waited for, that is in it.
  * Source: parametric bootstrap, Efron and Tibshirani 1993; JCGM 101.

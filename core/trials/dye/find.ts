@@ -185,7 +185,7 @@ export const dye: Finder = (trial, c) => {
 /** Share of the dye that was not waited for from which it is said. */
 const TOLD = 0.02
 
-/** What one dye point says, in words. */
+/** One dye point, in words. */
 export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[] {
   const f = (id: string) => figures.find((x) => x.id.endsWith(`-${id}`))
   const coloured = f('coloured')

@@ -4,7 +4,7 @@ export const reading = {
   seconds: { min: 0, max: LONGEST_WATCH },
   outcome: ['let-go', 'still'],
   setup: {
-    /** What hangs on it. */
+    /** Load that hangs on it. */
     load: { is: 'text', max: 120 },
   },
 } as const satisfies TrialShape

@@ -12,7 +12,7 @@ export const reading = {
   },
   setup: {
     readBy: { is: 'choice', of: ['card', 'meter'] },
-    /** What the card or meter counts: the ion, as most do, or the nitrogen in it. */
+    /** Quantity that the card or meter counts: the ion, as most do, or the nitrogen in it. */
     countedAs: { is: 'choice', of: ['ion', 'nitrogen'] },
     /** Steps of the card, or of the meter's last digit, kg/m³ where it is a concentration. */
     stepAmmonia: { is: 'number', min: 1e-6, max: 0.05, unit: 'kg/m³' },
