@@ -144,7 +144,7 @@ export const PathRequest = z.object({
   layers: Layers,
   hookup: hookups.Create.omit({ modelId: true, id: true }).nullable().default(null),
   pump: Pump,
-  /** What trays and grids take, m per (m³/s)². */
+  /** Loss of trays and grids, m per (m³/s)². */
   rest: within(0, 1e12, 'm per (m³/s)²').default(0),
   temperature: within(0, 40, '°C').default(25),
   houseRule: houseRules.Create.omit({ id: true }).optional(),

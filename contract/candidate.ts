@@ -75,7 +75,7 @@ function offered(d: Dossier, media: readonly Medium[], judged: JudgedFill | null
 const priceAs = (minor: number | null, currency: string | null, on: string | null): Price | null =>
   minor !== null && currency ? { minor, currency, on } : null
 
-/** What fills a filter is media, not a spare. */
+/** A fill is media, not a spare. */
 const MEDIA_MATERIALS: readonly string[] = ['foam', 'fibre', 'sintered']
 
 /** Parts that have a price, and the lamp of its hoses. */

@@ -13,7 +13,7 @@ import { modelRecord, pathRecord, usualHookup } from './records'
 export const FORECAST_DAYS = 365
 
 /**
- * What a forecast of a model with one of its fills on a tank is made of; null where its path cannot be worked out yet.
+ * Case of a forecast of a model with one of its fills on a tank; null where its path cannot be worked out yet.
  */
 export function clogCase(
   d: Dossier,
@@ -35,7 +35,7 @@ export function clogCase(
   }
 }
 
-/** What is asked of a filter that is still to come: how long one of its fills will run on a tank. */
+/** Question about a filter that is still to come: how long one of its fills will run on a tank. */
 export interface DueQuestion {
   readonly dossier: Dossier
   readonly fillId: string

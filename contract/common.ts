@@ -3,7 +3,7 @@ import { z } from 'zod'
 const ID = 'an id (UUID) made by the client'
 export const Id = z.uuid(ID)
 
-/** What a field that names another row says of that row. */
+/** Link of a field to the row it names. */
 export interface Link {
   /** The kind of row, by its path. */
   readonly to: string
@@ -19,7 +19,7 @@ export const refersTo = (to: string) => z.uuid(ID).register(LINKS, { to, owner: 
 
 /** Most fields of a row whose texts are kept. */
 const MOST_TYPED = 60
-/** What a person typed for a field, kept beside its SI value: { lift: "3 ft 2" }. */
+/** Text a person typed for a field, kept beside its SI value: { lift: "3 ft 2" }. */
 export const Typed = z
   .record(z.string().max(40), z.string().max(80))
   .refine((t) => Object.keys(t).length <= MOST_TYPED, `at most ${MOST_TYPED} texts`)

@@ -2,11 +2,11 @@ import { logSummary } from '@ypsometer/core/bench/logs'
 import { OUTLINE } from './outline'
 import type { CreatedOf, CreateOf, ResourceName, RowOf } from './resources'
 
-/** What only the server says of a row. */
+/** Fields that only the server writes. */
 type Stamp = Pick<RowOf<ResourceName>, 'version' | 'createdAt' | 'updatedAt' | 'deletedAt'>
 type AddedOf<N extends ResourceName> = Omit<RowOf<N>, keyof CreatedOf<N> | keyof Stamp>
 
-/** What the server will add to a new row beyond what was declared for it, as far as it can be known before. */
+/** Server’s fields of a new row, as far as they can be known before. */
 const ADDED: { readonly [N in ResourceName]?: (body: CreateOf<N>) => Partial<AddedOf<N>> } = {
   logs: ({ times, values }) => logSummary(times, values),
 }
@@ -22,7 +22,7 @@ export function rowToBe<N extends ResourceName>(name: N, body: CreateOf<N>, now:
   return { ...stamp, ...defaults, ...Object.fromEntries(given), ...ADDED[name]?.(body) } as RowOf<N>
 }
 
-/** What another row like this one is made from: all that a person can give, without its id. */
+/** Fields for another row like this one: all that a person can give, without its id. */
 export const givenOf = <N extends ResourceName>(name: N, row: Partial<RowOf<N>>): Partial<CreateOf<N>> =>
   Object.fromEntries(
     Object.entries(row).filter(

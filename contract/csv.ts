@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 
-/** What a spreadsheet would take for a formula, or was guarded against that; a number is none. */
+/** Text that a spreadsheet would take for a formula, or that was guarded against that; a number is none. */
 const FORMULA = /^(?:['=@\t\r]|[+-](?!\d*\.?\d+(e[+-]?\d+)?$))/i
 /** A table as text (RFC 4180, with a line feed at the end). Words that would be formulas get a ' before them. */
 export const writeTable = (header: readonly string[], rows: readonly (readonly unknown[])[]): string =>

@@ -6,7 +6,7 @@ import { reviewDocumentFields } from './reviewDocument'
 /** The version of the open document that is written; older ones are read. */
 export const DOCUMENT_VERSION = 1
 
-/** What a document is about: one thing with all it stands on, or the whole bench. */
+/** Subject of a document: one thing with all it stands on, or the whole bench. */
 export const SUBJECTS = ['model', 'tank', 'medium', 'house-rule', 'review', 'bench'] as const
 export type Subject = (typeof SUBJECTS)[number]
 
@@ -48,7 +48,7 @@ export type YpsoDocument = {
   readonly rows: { readonly [N in ResourceName]?: readonly DocumentRow<N>[] | undefined }
 }
 
-/** What stands within a field, its keys in one order whatever kept it. */
+/** A value with its keys in one order, whatever kept it. */
 const sorted = (v: unknown): unknown => {
   if (Array.isArray(v)) return v.map(sorted)
   if (!v || typeof v !== 'object') return v
@@ -84,7 +84,7 @@ export const DocumentText = z.object({
 
 export const ROW_STATES = ['new', 'same', 'changed'] as const
 const Value = z.unknown()
-/** What becomes of the rows of a document, or would; and what is refused, with its line. */
+/** Report of an import, done or looked at: what becomes of the rows, and what is refused, with its line. */
 export const ImportReport = z.object({
   subject: z.enum(SUBJECTS),
   counts: z.object({ new: z.int(), same: z.int(), changed: z.int() }),
@@ -98,7 +98,7 @@ export const ImportReport = z.object({
     }),
   ),
   refused: z.array(z.object({ line: z.int().nullable(), field: z.string(), message: z.string() })),
-  /** What takes it back; null for a preview, or where nothing was written. */
+  /** The way to take it back; null for a preview, or where nothing was written. */
   undo: z.string().nullable(),
 })
 export type ImportReport = z.infer<typeof ImportReport>

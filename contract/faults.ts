@@ -22,7 +22,7 @@ import { mainHookup, modelRecord, pathRecord, usualHookup } from './records'
 import type { Tank } from './tanks'
 import type { Visit } from './visits'
 
-/** What the record of a filter is asked with when something is wrong with it. */
+/** Question to the record of a filter when something is wrong with it. */
 export interface FaultQuestion {
   readonly dossier: Dossier
   readonly media: readonly Medium[]
@@ -35,7 +35,7 @@ export interface FaultQuestion {
   readonly today: string
 }
 
-/** What the record of a model at a tank knows that bears on a fault. */
+/** Record of a model at a tank that bears on a fault. */
 export function faultRecord(q: FaultQuestion): FaultRecord {
   const { dossier: d, tank, house, today } = q
   const on = tank?.filters.find((f) => f.modelId === d.model.id)
@@ -105,7 +105,7 @@ export function faultRecord(q: FaultQuestion): FaultRecord {
   }
 }
 
-/** What the record says of each cause, before anybody looks. */
+/** Evidence of the record for each cause, before anybody looks. */
 export const faultEvidence = (q: FaultQuestion): readonly Evidence[] => evidenceOf(faultRecord(q))
 
 function assessed({ dossier, media, stock, bias }: FaultQuestion): Assessment | null {
@@ -117,7 +117,7 @@ function assessed({ dossier, media, stock, bias }: FaultQuestion): Assessment | 
   }
 }
 
-/** What the order audit finds in a fill; null where its path cannot be worked out. */
+/** Findings of the order audit in a fill; null where its path cannot be worked out. */
 function orderOf(q: FaultQuestion, a: Assessment, fillId: string): readonly OrderFinding[] | null {
   const { dossier: d, media, house, stock } = q
   const fill = d.fills.find((f) => f.id === fillId)
@@ -153,7 +153,7 @@ function ofLabel({ dossier }: FaultQuestion, { answers }: Assessment): Figure | 
   }
 }
 
-/** What was refused at the last set-up. */
+/** Refused steps of the last set-up. */
 function refusedAt({ dossier, tank, setUps, today }: FaultQuestion): FaultRecord['refused'] {
   const [own] = setUps
     .filter((s) => s.modelId === dossier.model.id && s.on <= today)
@@ -163,7 +163,7 @@ function refusedAt({ dossier, tank, setUps, today }: FaultQuestion): FaultRecord
   return own && steps.length ? { on: own.on, steps } : null
 }
 
-/** What the checklist of setting a model up is made from. */
+/** Grounds of the checklist of setting a model up. */
 export function setUpSubject(d: Dossier): SetUpSubject {
   const hookup = mainHookup(d)
   const trays = d.chambers.filter((c) => c.role === 'tray').length

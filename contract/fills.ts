@@ -116,7 +116,7 @@ const Advice = z.object({
   dearYearMinor: within(1, 1e9, 'in minor units'),
   addsSponge: z.boolean(),
   cutFloss: z.boolean(),
-  /** What is needed besides costs (minor units of the currency), and what other currencies are worth in it. */
+  /** Prices of what is needed besides (minor units of the currency), and what other currencies are worth in it. */
   extras: z.partialRecord(z.enum(EXTRAS), minor).optional(),
   rates: z.record(currency, z.object({ rate: within(1e-6, 1e6, '(rate)'), on: Day })).optional(),
 })
@@ -133,11 +133,11 @@ export const houseRules = resource({
     chemical: z.enum(CHEMICAL_PLACES).default('none'),
     /** Which school of capacity leads, which others bind, and the floor of turnover. */
     capacity: Capacity.default(CAPACITY_RULE),
-    /** What counts how much in advice, and what things cost here. */
+    /** Weights of advice, and what things cost here. */
     advice: Advice.default(ADVICE_RULE),
     /** How filters are kept, and when they are looked at again. */
     upkeep: Upkeep.default(UPKEEP_RULE),
-    /** What differs from the school, by the rule’s id. */
+    /** Differences from the school, by the rule’s id. */
     rules: z
       .record(z.string().max(40), z.object({ on: z.boolean(), weight: within(0, 10, '(weight)') }).partial())
       .default({}),
@@ -148,7 +148,7 @@ export const houseRules = resource({
 })
 export const HouseRuleList = z.object({ items: z.array(houseRules.Row) })
 
-/** What may be fitted on a hose run: another filter, a UV-C lamp, an inline heater. */
+/** Fittings on a hose run: another filter, a UV-C lamp, an inline heater. */
 export const Fitted = z
   .object({
     second: z.object({
@@ -168,7 +168,7 @@ export const Fitted = z
       ageing: within(0.01, 1, '(share)'),
       sleeve: within(0.01, 1, '(share)'),
       transmittance: within(0.01, 1, '(share per cm)'),
-      /** What a new lamp costs. */
+      /** Price of a new lamp. */
       price: z.object({ minor, currency, on: Day.nullable().optional() }).optional(),
     }),
     heater: z.object({ watts: within(1, 5000, 'W'), length: within(0.01, 2, 'm').optional() }),

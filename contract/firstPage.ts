@@ -8,7 +8,7 @@ export const STATION_LIST: readonly (readonly [station: Station, onTanks: boolea
   looksAtTanks(s),
 ])
 
-/** What each kind of filter is called. */
+/** Name of each kind of filter. */
 export const KIND_WORDS = Object.fromEntries(FILTER_KINDS.map((k) => [k, FILTERS[k].name])) as Readonly<
   Record<FilterKind, string>
 >

@@ -75,13 +75,13 @@ export const faultSearches = resource({
   servedIn: 'list',
   immutable: { symptom: z.enum(SYMPTOMS), modelId: belongsTo('models').nullable().default(null) },
   fields: {
-    /** What is known of a filter that is not on the shelf. */
+    /** A filter that is not on the shelf. */
     kind: z.enum(FILTER_KINDS).nullable().default(null),
     label: text(80).default(''),
     tankId: refersTo('tanks').nullable().default(null),
     on: Day,
     outcomes: z.record(key, z.enum(OUTCOMES)).refine(few, `at most ${MOST_STEPS} checks`).default({}),
-    /** What was seen at a check, in somebody’s words. */
+    /** Observation at a check, in somebody’s words. */
     seen: z.record(key, text(400)).refine(few, `at most ${MOST_STEPS} checks`).default({}),
     ended: Day.nullable().default(null),
     note: text(4000).default(''),

@@ -3,7 +3,7 @@ import { Id } from './common'
 
 export const CHANGE_ACTIONS = ['made', 'changed', 'deleted', 'restored'] as const
 
-/** What was done to a row: by whom, when, and what the fields were and became. */
+/** A change of a row: by whom, when, and what the fields were and became. */
 export const Change = z.object({
   id: z.int(),
   at: z.string(),

@@ -17,7 +17,7 @@ export const houseOf = <R extends Pick<HouseRule, 'id' | 'chosen'>>(
   chosenByDossier: string | null,
 ): R | undefined => rules.find((r) => r.id === chosenByDossier) ?? rules.find((r) => r.chosen) ?? rules[0]
 
-/** What the counter of a house goes by: its own rule for advice, and how often it opens filters. */
+/** Rules of a house at the counter: its own for advice, and how often it opens filters. */
 export const counterRule = (house: Pick<HouseRule, 'advice' | 'upkeep'> | undefined): AdviceRule => ({
   ...(house?.advice ?? ADVICE_RULE),
   ...(house && { opens: house.upkeep }),

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 
-/** What the instruments of a bench measure, SI: pulses, kg, W, dB, Pa, °C, m³/s of air. */
+/** Quantities that the instruments of a bench measure, SI: pulses, kg, W, dB, Pa, °C, m³/s of air. */
 export const INSTRUMENTS = [
   'pulses',
   'mass',
@@ -30,7 +30,7 @@ export const InstrumentFrame = z.object({
   at: z.string(),
   link: z.enum(['off', 'down', 'up']),
   identity: z.string(),
-  /** What went wrong last, in words; empty while all is well. */
+  /** The last fault, in words; empty while all is well. */
   trouble: z.string(),
   sensors: z.record(z.enum(INSTRUMENTS), SensorReading),
 })
@@ -47,7 +47,7 @@ export const InstrumentAddress = z.object({
 })
 export type InstrumentAddress = z.infer<typeof InstrumentAddress>
 
-/** What to put on a simulated bench; every part is optional. */
+/** Set-up of a simulated bench; every part is optional. */
 export const RigSetup = z.object({
   model: z.string().max(80).optional(),
   state: z.enum(['empty', 'as-shipped', 'proposed', 'dirty']).optional(),

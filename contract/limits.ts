@@ -4,7 +4,7 @@ import type { Shape } from './resource'
 import { RESOURCES, RESOURCE_NAMES, type ResourceName } from './resources'
 import { bareSchema, unitOf } from './schema'
 
-/** What a field takes, as far as a form needs to know it before anything is sent. */
+/** Limits of a field, as far as a form needs them before anything is sent. */
 export interface FieldLimits {
   /** May it be nothing? */
   readonly nullable?: true
@@ -18,7 +18,7 @@ export interface FieldLimits {
   readonly needed?: true
 }
 
-/** What a number measures by the unit it is kept in; all others are plain numbers. */
+/** Dimension of a number by the unit it is kept in; all others are plain numbers. */
 const DIMENSIONS: Readonly<Record<string, Dimension>> = {
   m: 'length',
   kg: 'mass',
@@ -55,7 +55,7 @@ function limitsOf(given: z.ZodType): FieldLimits | null {
   }
 }
 
-/** What the numbers and texts of each kind of row take. The build puts what this comes to in its place. */
+/** Limits of the numbers and texts of each kind of row. The build puts their values in its place. */
 export const LIMITS = Object.fromEntries(
   RESOURCE_NAMES.map((name) => [
     name,

@@ -88,7 +88,7 @@ export const claims = resource({
 export const SPECIMEN_STATES = ['new', 'used'] as const
 export { OBTAINED }
 const answered = z.boolean().nullable()
-/** What a reader may ask; null: not recorded. */
+/** Questions a reader may ask; null: not recorded. */
 export const Disclosing = z.object({
   paid: answered,
   signed: answered,
@@ -144,7 +144,7 @@ export const Segment = z.discriminatedUnion('kind', [
     lossCoefficient: limited('lossCoefficient'),
     diameter: limited('diameter'),
     count: whole('count'),
-    /** What it is, by the catalogue of fittings; null when nobody has said. */
+    /** Its id in the catalogue of fittings; null when nobody has said. */
     catalogue: z.enum(FITTING_IDS).nullable().optional(),
   }),
   z.object({
@@ -191,13 +191,13 @@ function setupField(f: SetupField) {
       return z.enum(f.of)
   }
 }
-/** What the kinds of trial declare, as schemas of the types that the core reads. */
+/** Declarations of the kinds of trial, as schemas of the types that the core reads. */
 const declared = Object.fromEntries(
   Object.entries(SETUP_FIELDS).map(([k, f]) => [k, setupField(f)]),
 ) as unknown as {
   [K in keyof Omit<CoreSetup, 'airLine' | 'currency'>]-?: z.ZodType<NonNullable<CoreSetup[K]>>
 }
-/** What a trial of some kind is set up with, SI; see `TrialSetup` in the core. */
+/** Setup of a trial of some kind, SI; see `TrialSetup` in the core. */
 export const TrialSetup = z
   .object({
     ...declared,
@@ -340,9 +340,9 @@ export const ShelfRow = z.object({
   benchDone: z.number(),
   /** Why its numbers could not be worked out; null when they could. */
   problem: z.string().nullable(),
-  /** What is still lacking; null when only the verdict is left to read. */
+  /** The next gap; null when only the verdict is left to read. */
   next: z.string().nullable(),
-  /** What it stands on has moved since (rules, media, what labels are wrong by): it is being worked out anew. */
+  /** Its grounds have moved since (rules, media, label bias): it is being worked out anew. */
   old: z.boolean(),
 })
 export type ShelfRow = z.infer<typeof ShelfRow>

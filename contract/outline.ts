@@ -3,9 +3,9 @@ import type { Resource } from './resource'
 import { RESOURCES, type ResourceName } from './resources'
 import { unitOf } from './schema'
 
-/** What is known of a resource without its schemas. */
+/** A resource without its schemas. */
 export interface Outline {
-  /** What one of them is called in a sentence. */
+  /** Name of one of them in a sentence. */
   readonly singular: string
   readonly servedIn: Resource['servedIn']
   /** The fields that say whose it is: of a row of which kind. */
@@ -14,7 +14,7 @@ export interface Outline {
   readonly fields: Readonly<Record<string, string | null>>
   /** Fields that only the server says. */
   readonly serverOnly: readonly string[]
-  /** What is taken for a field that was not given. */
+  /** Value of a field that was not given. */
   readonly defaults: object
 }
 

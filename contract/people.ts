@@ -1,12 +1,12 @@
 import { z } from 'zod'
 import { Id, name } from './common'
 
-/** What people may do: an owner looks after people too, an editor writes, a reader reads. */
+/** Roles of people: an owner looks after people too, an editor writes, a reader reads. */
 export const ROLES = ['owner', 'editor', 'reader'] as const
 export const Role = z.enum(ROLES, { error: 'owner, editor or reader' })
 export type Role = z.infer<typeof Role>
 
-/** What a one-time link is for: to come in, or to come in again. */
+/** Purpose of a one-time link: to come in, or to come in again. */
 export const PASS_PURPOSES = ['invitation', 'recovery'] as const
 
 export const PersonName = name('a name', 60)
@@ -83,7 +83,7 @@ export const Presence = z.strictObject({
   hello: z.boolean(),
 })
 export type Presence = z.infer<typeof Presence>
-/** What every page is told of another. */
+/** Presence of a page, as every other is told. */
 export interface Here extends Presence {
   readonly who: Pick<Person, 'id' | 'name'>
 }

@@ -18,7 +18,7 @@ export const RankedOption = z.object({
   priceMinor: z.number().nullable(),
   currency: z.string().nullable(),
 })
-/** What a tank came to: how many will do, and the best of them. */
+/** Ranking for a tank: how many will do, and the best of them. */
 export const RankedTank = z.object({
   tankId: Id,
   will: z.int(),
@@ -44,7 +44,7 @@ export const Ranking = z.object({
 export type Ranking = z.infer<typeof Ranking>
 export const LatestRanking = z.object({ ranking: Ranking.nullable() })
 
-/** What a stream of progress says. */
+/** Events of a stream of progress. */
 export const RankingProgress = z.object({
   state: z.enum(RANKING_STATES),
   parts: z.int(),

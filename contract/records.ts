@@ -136,7 +136,7 @@ export function tankRecord(t: Tank, stock: StockClass): TankRecord {
   }
 }
 
-/** What of a dossier has to fit a tank; null while its body is not measured. */
+/** Sizes of a dossier that have to fit a tank; null while its body is not measured. */
 export function fittingModel(d: Dossier, fullMass: Figure | null, water: Figure | null): FittingModel | null {
   const body = d.bodies.at(-1)
   if (!body) return null
@@ -211,7 +211,7 @@ export function interiorOf(
   return { body, chambers: [...d.chambers].sort((a, b) => a.position - b.position).map(chamberRecord) }
 }
 
-/** What the path of a dossier is worked out from; null while no body is recorded. */
+/** Record of a dossier for its path; null while no body is recorded. */
 export function pathRecord(
   d: Dossier,
   media: readonly Medium[],

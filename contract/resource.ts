@@ -30,7 +30,7 @@ interface Declaration<
 > {
   /** Where its rows are: `/api/v1/{path}`. */
   readonly path: P
-  /** What one of them is called in a sentence. */
+  /** Name of one of them in a sentence. */
   readonly singular: string
   /** Where its rows travel: in the dossier of the model they belong to, in a list of their own, or on the shelf. */
   readonly servedIn: W
@@ -38,11 +38,11 @@ interface Declaration<
   readonly orderedBy?: string
   /** Given when a row is made, and never changed. */
   readonly immutable: G
-  /** What a person can change. A field with a default need not be given when a row is made. */
+  /** Fields a person can change. One with a default need not be given when a row is made. */
   readonly fields: F
-  /** What the server adds: in rows only. One with a default has it until the server says otherwise. */
+  /** Fields the server adds: in rows only. One with a default has it until the server says otherwise. */
   readonly serverOnly?: A
-  /** What is sent when a row is made and does not travel with it afterwards. */
+  /** Fields sent when a row is made that do not travel with it afterwards. */
   readonly createOnly?: S
 }
 

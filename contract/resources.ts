@@ -44,11 +44,11 @@ type Resources = typeof RESOURCES
 export type ResourceName = keyof Resources
 /** A row of a resource as it travels. */
 export type RowOf<N extends ResourceName> = z.output<Resources[N]['Row']>
-/** What makes a row; fields with a default may be left out. */
+/** Body that makes a row; fields with a default may be left out. */
 export type CreateOf<N extends ResourceName> = z.input<Resources[N]['Create']>
-/** What makes a row, with the defaults in. */
+/** Body that makes a row, with the defaults in. */
 export type CreatedOf<N extends ResourceName> = z.output<Resources[N]['Create']>
-/** What changes a row. */
+/** Body that changes a row. */
 export type PatchOf<N extends ResourceName> = z.output<Resources[N]['Patch']>
 /** The kinds of rows that travel in a way. */
 export type NamesServedIn<W> = {

@@ -24,7 +24,7 @@ import { interiorOf, modelRecord, pathRecord, usualHookup } from './records'
 import type { Tank } from './tanks'
 import type { Visit } from './visits'
 
-/** What a review is taken from. */
+/** Grounds of a review. */
 export interface ReviewQuestion {
   readonly dossier: Dossier
   readonly media: readonly Medium[]

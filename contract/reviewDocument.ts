@@ -70,7 +70,7 @@ const kept = <T extends z.ZodType>(shape: T) =>
       ctx.addIssue({ code: 'custom', message: issue.message, path: issue.path })
   })
 
-/** What a document holds of a review besides its words: the numbers of its draft, and every edition as it was. */
+/** Content of a review in a document besides its words: the numbers of its draft, and every edition as it was. */
 export const reviewDocumentFields = {
   state: z.enum(REVIEW_STATES),
   publishedOn: Day.nullable(),

@@ -61,7 +61,7 @@ export type EditedWords = z.infer<typeof EditedWords>
 export interface Edition {
   readonly number: number
   readonly publishedOn: string
-  /** What was corrected and why, from the second on. */
+  /** The correction and its reason, from the second on. */
   readonly erratum: { readonly what: string; readonly why: string } | null
   readonly words: EditedWords
 }

@@ -1,4 +1,4 @@
-/** What goes out as a table (CSV); those that also come in as one. */
+/** Tables (CSV) that go out; those that also come in. */
 export const CSV_TABLES = [
   'claims',
   'runs',

@@ -14,7 +14,7 @@ export const TankFilter = z.object({
   id: name('An id', 40),
   modelId: refersTo('models').nullable(),
   fill: z.enum(['as-shipped', 'proposed']),
-  /** What it is called where the shelf does not have it. */
+  /** Its name where the shelf does not have it. */
   label: text(80),
   kind: z.enum(FILTER_KINDS).nullable(),
   ratedFlow: within(0, 0.05, 'm³/s').nullable(),
@@ -29,7 +29,7 @@ const TankFilters = z
 
 const NORMAL = STOCK_CLASSES.find((c) => c.code === 'normal')?.id ?? ''
 
-/** What was said or done at a tank on a day. */
+/** A conversation or a deed at a tank on a day. */
 export const TankVisit = z.object({
   id: name('An id', 40),
   on: Day,
@@ -73,7 +73,7 @@ export const tanks = resource({
     changeShare: within(0, 1, '(share)').default(USUAL_CHANGES.changeShare),
     changeDays: within(0.5, 365, 'days').default(USUAL_CHANGES.changeDays),
     roomTemperature: within(-10, 45, '°C').nullable().default(null),
-    /** What a filter has to fit; null where nobody has measured. */
+    /** Room for a filter; null where nobody has measured. */
     cabinetWidth: size.nullable().default(null),
     cabinetDepth: size.nullable().default(null),
     cabinetHeight: size.nullable().default(null),
@@ -82,7 +82,7 @@ export const tanks = resource({
     wallGap: within(0, 5, 'm').nullable().default(null),
     rimThickness: within(0, 0.5, 'm').nullable().default(null),
     covered: z.boolean().default(false),
-    /** What runs on it. */
+    /** Filters that run on it. */
     filters: TankFilters.default([]),
     visits: z.array(TankVisit).max(200, 'at most 200 visits').readonly().default([]),
     note: text(4000).default(''),

@@ -42,7 +42,7 @@ export const visits = resource({
     holding: z.enum(HOLDS).nullable().default(null),
     /** How dirty each layer was, by the layer’s id. */
     dirt: z.record(z.string().max(60), z.enum(DIRT)).default({}),
-    /** What was found of parts, by the part’s id. */
+    /** Findings on parts, by the part’s id. */
     parts: z
       .record(z.string().max(60), z.array(z.string().max(40)).max(12, 'at most 12 findings'))
       .default({}),

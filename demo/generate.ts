@@ -163,7 +163,7 @@ const none = {
   representative: false,
   previewed: false,
 } as const
-/** What is to be known of some units; of the others nobody noted it. */
+/** Notes on some units; of the others nobody took any. */
 const DISCLOSED: Readonly<Record<string, typeof none | Record<keyof typeof none, boolean | null>>> = {
   'Ledger 700': none,
   'Plainbody 1000': { ...none, affiliate: true, previewed: null },

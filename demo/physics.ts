@@ -9,7 +9,7 @@ import { BENCH_MEDIA, fillsOf } from './fills'
 import { bodyOf, chambersOf } from './interior'
 import type { Truth } from './truth'
 
-/** What is on the bench: hoses or bare, what is in the body, lift (m), tap open (share), water temperature (°C). */
+/** State of the bench: hoses or bare, what is in the body, lift (m), tap open (share), water temperature (°C). */
 export interface OnTheBench {
   readonly attached: boolean
   readonly state: 'empty' | 'as-shipped' | 'proposed' | 'dirty'

@@ -10,7 +10,7 @@ const living = (code: string): string => {
   if (!found) throw new Error(`no class ${code}`)
   return found.id
 }
-/** What runs on a tank since a day: models of the bench by their names, as they ship unless said otherwise. */
+/** Filters on a tank since a day: models of the bench by their names, as they ship unless said otherwise. */
 const running = (
   since: string,
   ...names: readonly (string | readonly [name: string, fill: TankFilter['fill']])[]

@@ -10,7 +10,7 @@ export interface Truth {
   readonly name: string
   readonly kind: FilterKind
   readonly note: string
-  /** What it is to be had for besides its list price: kind, minor units of EUR, day. */
+  /** Offers besides its list price: kind, minor units of EUR, day. */
   readonly offers?: readonly (readonly [kind: 'sale' | 'second-hand', minor: number, on: string])[]
   /** The model of the same maker that it is a later generation of. */
   readonly after?: string
@@ -73,7 +73,7 @@ const hose = (id: string, label: string, length: number, mm: number): Segment =>
   diameter: mm / 1000,
   roughness: 1.5e-6,
 })
-/** What each fitting of the demo is, by its id. */
+/** Fittings of the demo, by id. */
 const CATALOGUE: Readonly<Record<string, FittingId>> = {
   intake: 'entrance-strainer',
   grid: 'entrance-strainer',

@@ -80,7 +80,7 @@ const TESTED = [
   { model: 'Terrace 1200', tank: 'Notary, reef', days: [80, 200], ammonia: 0, nitrite: 0 },
 ] as const
 
-/** What a kit showed of a tank on some days, and nothing else. */
+/** Kit readings of a tank on some days, and nothing else. */
 function testsOf(m: Model, tanks: DemoBundle['tanks']): CreatedOf<'visits'>[] {
   return TESTED.filter((t) => t.model === m.model.name).flatMap((t) => {
     const tank = tanks.find((x) => x.name === t.tank)
@@ -100,7 +100,7 @@ function testsOf(m: Model, tanks: DemoBundle['tanks']): CreatedOf<'visits'>[] {
   })
 }
 
-/** What the visits of a year found, and the water tests of tanks that were not visited otherwise. */
+/** Findings of a year’s visits, and the water tests of tanks that were not visited otherwise. */
 export const visitsOf = (m: Model, tanks: DemoBundle['tanks']): CreatedOf<'visits'>[] => [
   ...visitedYear(m, tanks),
   ...testsOf(m, tanks),

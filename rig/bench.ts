@@ -9,7 +9,7 @@ export type Sensor = (typeof SENSORS)[number]
 export const FAULTS = ['OK', 'STUCK', 'DISC', 'DROP'] as const
 export type Fault = (typeof FAULTS)[number]
 
-/** What a query gives: a number, `missing` for a sensor that is not there, `silent` for an answer that never comes. */
+/** Answer to a query: a number, `missing` for a sensor that is not there, `silent` for an answer that never comes. */
 export type Answer = { readonly value: number } | 'missing' | 'silent'
 
 /** Pulses per m³ of the simulated meter: 4500 per litre. */
@@ -30,7 +30,7 @@ export class Bench {
   noise = 1
   /** Relative drift of flow and watts per hour. */
   drift = 0
-  /** What the meter is off by: 1.04 counts four per cent too many. */
+  /** Error of the meter: 1.04 counts four per cent too many. */
   meterFactor = 1
   private time = 0
   private pulses = 0

@@ -15,7 +15,7 @@ const ERRORS = {
 } as const
 type ErrorCode = keyof typeof ERRORS
 
-/** What a command does; a string is its answer, undefined none, `silent` an answer that never comes. */
+/** Effect of a command; a string is its answer, undefined none, `silent` an answer that never comes. */
 type Handler = (parameter: string, s: Session) => string | undefined
 
 /** The state of one connection: the bench, shared, and an error queue of its own. */

@@ -32,7 +32,7 @@ import { watchPulse } from './lib/pulse.mjs'
 const WINDOW = 10 * 60 * 1000
 const AT_ONCE = 3
 const LONGEST_WAIT = 30_000
-/** What does not come up so many times in a row does not hold. */
+/** Failed starts in a row after which it is given up. */
 const MOST_FAILED = 5
 
 await command(async () => {

@@ -99,7 +99,7 @@ const e2eNumbers = report('e2e.json', ({ stats }) => ({
 const TSC = join(ROOT, 'node_modules', 'typescript-native', 'bin', 'tsc')
 const types = (name, project) => check(name, process.execPath, [TSC, '-p', project, '--checkers', '2'])
 
-/** What reads the sources, in two lanes of about the same length. */
+/** Checks that read the sources, in two lanes of about the same length. */
 async function sources() {
   const one = async () => {
     await types('types', 'tsconfig.types.json')

@@ -59,7 +59,7 @@ export interface AppOptions {
   readonly visitor?: Person | null
   /** Where people reach it, such as https://bench.example; none on this machine only. */
   readonly address?: string
-  /** What stands in front, by its addresses: it says where a request came from. */
+  /** Trusted proxies, by their addresses: they say where a request came from. */
   readonly proxies?: readonly string[]
   /** Nobody but these addresses, or networks such as 10.0.0.0/8, and this machine is listened to; else anybody. */
   readonly onlyFrom?: readonly string[]
@@ -116,7 +116,7 @@ function methodsByAddress(app: FastifyInstance): (url: string) => readonly strin
 }
 
 const ANYONE = { config: { access: 'anyone' } } as const
-/** What no log holds. */
+/** Fields that no log holds. */
 const SECRETS = ['req.headers.cookie', 'req.headers.authorization', 'res.headers["set-cookie"]']
 /** A request as it is logged: the secret of a link is part of its address. */
 const asLogged = (request: FastifyRequest): Record<string, unknown> => ({

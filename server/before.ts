@@ -4,7 +4,7 @@ import { pendingMigrations } from './db/migrationsIn'
 import { serverEnvironment } from './people/environment'
 
 /**
- * What `npm start` asks before it starts anything, read in no time: `environment`, whether that of the way in holds;
+ * Checks of `npm start` before it starts anything, read in no time: `environment`, whether that of the way in holds;
  * `migrating FOLDER`, as the owner of the database: a copy of a record that is about to be brought up to date, that
  * done, and the record handed to the role that the app comes as.
  */

@@ -19,12 +19,12 @@ const SPECIALS: Specials = {
   ...REVIEW_SPECIALS,
 }
 
-/** What is special about each kind of row. */
+/** Specials of each kind of row. */
 const EDITABLE = Object.fromEntries(
   RESOURCE_NAMES.map((name) => [name, { name, ...SPECIALS[name] } as AnyEditable]),
 ) as Readonly<Record<ResourceName, AnyEditable>>
 
-/** What reads and writes the rows of a kind. */
+/** Reader and writer of the rows of a kind. */
 // oxlint-disable-next-line typescript/no-explicit-any -- what is special about a kind is of its own type
 export const rowsOf = (name: ResourceName): Rows<any, any> => new Rows(EDITABLE[name])
 

@@ -12,7 +12,7 @@ export async function refuseUnowned(db: Db, { signIn }: ServerEnvironment): Prom
     )
 }
 
-/** What the app is told of the way in. @throws where a file of TLS cannot be read. */
+/** The server’s environment. @throws where a file of TLS cannot be read. */
 export async function optionsOf(
   { signIn, address, tls, proxies, onlyFrom, metricsToken }: ServerEnvironment,
   demo: boolean,

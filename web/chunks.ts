@@ -1,7 +1,7 @@
 import { together, union, withoutCircles, type Cluster } from './clusters'
 import { build, type InlineConfig, type Rollup } from 'vite'
 
-/** What one more file costs a view, in bytes of script that would take as long to read. */
+/** Cost of one more file to a view, in bytes of script that would take as long to read. */
 const A_FILE = 75_000
 
 /** Bytes of script that standing in one file saves the views: files fewer, less what each reads and does not need. */

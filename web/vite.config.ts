@@ -57,7 +57,7 @@ const contractWorkedOut = (): Plugin => ({
   },
 })
 
-/** What both buildings of the app have in common. */
+/** Common options of both builds of the app. */
 const common = (): UserConfig => ({
   plugins: [react(), tailwindcss(), contractWorkedOut()],
   worker: { format: 'es' },

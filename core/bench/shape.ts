@@ -75,7 +75,7 @@ export type ReadingOf<S extends TrialShape> = Part<S, 'volume', { readonly volum
 const outside = ({ min, max, unit }: Limits, v: number | null | undefined): string | null =>
   v !== null && v !== undefined && v >= min && v <= max ? null : `from ${min} to ${max} ${unit}`.trim()
 
-/** What keeps a reading from being one of a shape; null when nothing does. */
+/** Fault of a reading against a shape; null when there is none. */
 export function shapeProblem(shape: TrialShape, r: BenchReading): ReadingProblem | null {
   const bad = (field: string, message: string): ReadingProblem => ({ field, message })
   if (shape.volume && !((r.volume ?? 0) > 0)) return bad('volume', 'a volume above zero')

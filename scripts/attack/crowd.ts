@@ -181,7 +181,7 @@ export async function writersBeside(app: App): Promise<void> {
   )
 }
 
-/** What every row stands on moves: how a page of 100 comes then, and how long until all stand again. */
+/** Load where the ground of every row moves: how a page of 100 comes then, and how long until all stand again. */
 export async function basisMoved(app: App): Promise<void> {
   const page = async (): Promise<{ took: number; old: number }> => {
     const from = performance.now()

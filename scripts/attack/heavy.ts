@@ -20,7 +20,7 @@ interface Blow {
   readonly times?: number
 }
 
-/** What is large, deep or long, sent to whatever takes it. */
+/** Heavy requests: large, deep or long, sent to whatever takes them. */
 const blows = (trialId: string): readonly Blow[] => {
   const lists = (bytes: number): Uint8Array => {
     const big = Buffer.alloc(bytes, '{},')

@@ -33,7 +33,7 @@ export function manyCandidates(n: number): readonly Candidate[] {
 
 const tanks = demoBundle.tanks.map((t) => tankRecord(t as unknown as Tank, classOf(t.stockClassId)))
 
-/** What a tap at the counter takes: another class each time, so that what each fill carries is worked out anew. */
+/** Time of a tap at the counter: another class each time, so that what each fill carries is worked out anew. */
 export function counter(): void {
   const candidates = manyCandidates(MODELS)
   const [tank] = tanks

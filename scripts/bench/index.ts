@@ -200,7 +200,7 @@ function dossierEdit(): void {
   )
 }
 
-/** What the shelf's first load takes: the entry and what it imports statically. */
+/** Size of the shelf's first load: the entry and what it imports statically. */
 function firstLoad(): void {
   const dist = new URL('../../web/dist/', import.meta.url)
   const html = readFileSync(new URL('index.html', dist), 'utf8')

@@ -33,7 +33,7 @@ function noteNumbers(): void {
   }
   requestAnimationFrame(look)
 }
-/** What a page receives until its station stands (bytes), counted in a visit of its own: counting takes time. */
+/** Bytes a page receives until its station stands, counted in a visit of its own: counting takes time. */
 async function receivedBy(page: Page, url: string): Promise<number> {
   const cdp = await page.context().newCDPSession(page)
   await cdp.send('Network.enable')

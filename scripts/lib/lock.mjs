@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { Plain } from './system.mjs'
 
-/** What flock leaves with when another holds the lock. */
+/** Exit code of flock when another holds the lock. */
 const TAKEN = 75
 
 /**

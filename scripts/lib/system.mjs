@@ -222,7 +222,7 @@ export const inAddress = (host) => (host.includes(':') ? `[${host}]` : host)
 /** The address of this machine at which a server that listens at `host` is reached. */
 const reachedAt = (host) => (host === '0.0.0.0' ? '127.0.0.1' : host === '::' ? '::1' : host)
 
-/** What the server answers when it is asked how it is, whatever name its certificate is for; null for nothing. */
+/** Health of the server as it answers, whatever name its certificate is for; null for nothing. */
 const healthOf = (host, port) =>
   new Promise((resolve) => {
     const tls = Boolean(process.env.YPSOMETER_TLS_CERT)

@@ -56,7 +56,7 @@ function studyFrom(r: PathRequest): Study {
   })
 }
 
-/** What of an outcome travels: numbers, not the objects they were made from. */
+/** Part of an outcome that travels: numbers, not the objects they were made from. */
 const layersOf = (o: Outcome) =>
   o.layers.map((l) => ({
     id: l.placed.layer.id,
@@ -84,7 +84,7 @@ function networkFrom(inp: string): Network {
   })
 }
 
-/** What the server asks of its own threads and no route offers: when a filter is due, with what visits taught. */
+/** Calculations for the server’s own threads that no route offers: when a filter is due, with what visits taught. */
 interface DueQuestion {
   readonly of: ClogCase
   readonly feed: { readonly band: number }
@@ -92,7 +92,7 @@ interface DueQuestion {
   readonly dueAt: number
 }
 
-/** What is asked of each calculation. */
+/** Bodies of the calculations. */
 interface Requests {
   readonly 'flow-runs': z.output<typeof FlowRunsRequest>
   readonly 'pump-fit': z.output<typeof PumpFitRequest>

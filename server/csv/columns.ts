@@ -11,7 +11,7 @@ export const COLLECTION_OF: Readonly<Record<Exclude<CsvIn, 'prices'>, ResourceNa
   visits: 'visits',
 }
 
-/** What a field holds, as a cell of a table has it. */
+/** Value of a field, as a cell of a table has it. */
 export interface Column {
   readonly field: string
   /** With its unit in brackets: `volume [m³]`. */

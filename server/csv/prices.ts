@@ -47,7 +47,7 @@ function priceOf(
 }
 
 /**
- * What a price list changes: the list price among a model’s claims, and what it is offered for. A list that has any
+ * Changes by a price list: the list price among a model’s claims, and what it is offered for. A list that has any
  * offer of a kind for a model replaces those of that kind.
  */
 export async function pricesOf(

@@ -14,7 +14,7 @@ import { sheetOf, tooMuchTable, type Refuse, type Sheet } from './sheet'
 /** Most lines that are named. */
 const MOST_NAMED = 50
 
-/** What a cell says; undefined where it says nothing and nothing may not be. */
+/** Value of a cell; undefined where it says nothing and nothing may not be. */
 function valueOf(column: Column, into: (n: number) => number, text: string, decimal: '.' | ','): unknown {
   const bare = text.trim()
   if (column.holds === 'text') return bare === '' && column.nullable ? null : unguarded(text)

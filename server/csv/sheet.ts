@@ -24,7 +24,7 @@ function count(text: string, character: string, most: number): number {
   return n
 }
 
-/** What is too much of a table, told before anything is made of it; null where it may be read. */
+/** Excess of a table, told before anything is made of it; null where it may be read. */
 export function tooMuchTable(text: string): string | null {
   if (count(text, '\n', MOST_ROWS) > MOST_ROWS) return `at most ${MOST_ROWS} lines`
   const cells = [',', ';', '\t'].reduce((n, c) => n + count(text, c, MOST_CELLS), 0)

@@ -62,7 +62,7 @@ async function rowsTable(db: Db, table: keyof typeof COLLECTION_OF, { modelId }:
   )
 }
 
-/** What models cost: the list price among the claims, and what they are offered for. */
+/** Prices of models: the list price among the claims, and what they are offered for. */
 async function pricesTable(db: Db, { modelId }: Of): Promise<string> {
   const models = await db
     .select()

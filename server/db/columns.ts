@@ -31,7 +31,7 @@ export const quoted = (names: readonly string[]): string => `(${names.map((n) =>
 type Within<S> = S extends z.ZodDefault<infer I> | z.ZodNullable<infer I> | z.ZodReadonly<infer I>
   ? Within<I>
   : S
-/** What a column of a field holds: a moment as a `Date`, everything else as it travels. */
+/** Value of a field’s column: a moment as a `Date`, everything else as it travels. */
 type Held<S extends z.ZodType> = Within<S> extends z.ZodISODateTime ? Date : NonNullable<z.output<S>>
 type Built<T> = PgColumnBuilderBase<{
   name: string
@@ -59,7 +59,7 @@ const editable = {
 /** `heightWithHoses` is height_with_hoses, `pH` is ph. */
 export const columnName = (field: string): string => field.replace(/(?<=..)(?=[A-Z])/g, '_').toLowerCase()
 
-/** What every kind of column can be told; each returns itself. */
+/** Options of every kind of column; each returns itself. */
 interface Builder {
   readonly notNull: () => Builder
   readonly default: (value: unknown) => Builder
@@ -91,7 +91,7 @@ function columnOf(name: string, given: z.ZodType): unknown {
 }
 
 /**
- * What the database takes for a field that was not given. Of what holds more than a word or number it takes nothing:
+ * Default of a field in the database. Of what holds more than a word or number it takes nothing:
  * what is missing there is completed as it is read, so that something new in it needs no migration.
  */
 function usualOf(given: z.ZodType): unknown {

@@ -4,7 +4,7 @@ import { sql } from 'drizzle-orm'
 /** The role that the app's own processes come as, and the one that keeps what nobody changes. */
 export const APP = 'ypsometer_app'
 const KEEPER = 'ypsometer_keeper'
-/** What was done, and what was published. */
+/** History and published editions. */
 const KEPT = ['row_change', 'review_edition']
 
 /**

@@ -77,10 +77,10 @@ export const signInTry = pgTable('sign_in_try', {
   expire: bigint('expire', { mode: 'number' }),
 })
 
-/** What is remembered of: rows of the record, and who may do what with it. */
+/** Subjects of the history: rows of the record, and who may do what with it. */
 export type Remembered = ResourceName | 'people' | 'shares'
 
-/** What was done to a row, by whom and when; never changed after, which a trigger sees to. */
+/** A deed on a row, by whom and when; never changed after, which a trigger sees to. */
 export const rowChange = pgTable(
   'row_change',
   {
@@ -94,7 +94,7 @@ export const rowChange = pgTable(
     rowId: uuid('row_id').notNull(),
     /** The model whose dossier it is in. */
     modelId: uuid('model_id'),
-    /** What the row is called. */
+    /** Name of the row. */
     name: text('name').notNull().default(''),
     /** The fields that changed, as they were and as they became. */
     before: jsonb('before').$type<Record<string, unknown>>().notNull().default({}),

@@ -22,7 +22,7 @@ export interface Deed {
 /** Most deeds written by one statement. */
 const CHUNK = 500
 
-/** What a row is called where it is spoken of. */
+/** Name of a row where it is spoken of. */
 export const calledOf = (row: Readonly<Record<string, unknown>>): string =>
   String(row.name ?? row.title ?? row.label ?? row.quantity ?? row.what ?? row.on ?? '').slice(0, 120)
 

@@ -150,7 +150,7 @@ export const trial = pgTable('trial', columnsOf('trials'), (t) => [
   check('trial_vessel', sql`${t.vesselVolume} > 0`),
 ])
 
-/** What each kind's readings must hold, as the core's own shapes say it. */
+/** Checks of each kind's readings, by the core's own shapes. */
 function wholeReading(
   t: Record<'kind' | 'volume' | 'seconds' | 'value' | 'series' | 'outcome', AnyPgColumn>,
 ): SQL {
@@ -196,7 +196,7 @@ export const log = pgTable(
   ],
 )
 
-/** What this bench is set to, by name. */
+/** Settings of this bench, by name. */
 export const setting = pgTable('setting', {
   name: text('name').primaryKey(),
   value: jsonb('value').notNull(),
@@ -369,7 +369,7 @@ export const review = pgTable(
   ],
 )
 
-/** What was published: never changed after, which a trigger sees to. */
+/** Published editions: never changed after, which a trigger sees to. */
 export const reviewEdition = pgTable(
   'review_edition',
   {
@@ -417,7 +417,7 @@ export const reviewShare = pgTable(
 )
 
 /**
- * What the shelf shows of a model, as it was last worked out, and from what. Triggers raise `revision` with every write
+ * Row of a model on the shelf, as it was last worked out, and from what. Triggers raise `revision` with every write
  * to the model's dossier and keep `ratedFlow`; see the migration that made this table.
  */
 export const shelfEntry = pgTable(
@@ -436,7 +436,7 @@ export const shelfEntry = pgTable(
     /** The revision, the library and the program that `shown` was worked out from; null while it never was. */
     workedFrom: text('worked_from'),
     shown: jsonb('shown').$type<Omit<ShelfRow, 'model' | 'old'>>(),
-    /** What it brings to a tank, worked out with it; null where that is not possible. */
+    /** Its candidate, worked out with it; null where that is not possible. */
     candidate: jsonb('candidate').$type<Candidate>(),
   },
   (t) => [

@@ -24,14 +24,14 @@ function touchedModels(name: ResourceName): string | null {
   return `SELECT coalesce(${models}) FROM written w ${joins}`
 }
 
-/** What else is kept in step with rows of a kind. */
+/** Rows kept in step with those of a kind. */
 const BESIDES: { readonly [N in ResourceName]?: string } = {
   claims: `UPDATE shelf_entry s SET rated_flow = coalesce((SELECT c.value FROM claim c WHERE c.model_id = s.model_id
       AND c.quantity = 'rated-flow' AND c.deleted_at IS NULL ORDER BY c.created_at, c.id LIMIT 1), 0)
       WHERE s.model_id IN (SELECT model_id FROM written WHERE quantity = 'rated-flow');`,
 }
 
-/** What a kind of row does when rows of it were written: the shelf is old, and every page is told. */
+/** Effect of a write to a kind of row: the shelf is old, and every page is told. */
 function triggersOf(name: ResourceName): string {
   const table = tableOf(name)
   const models = touchedModels(name)

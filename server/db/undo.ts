@@ -9,7 +9,7 @@ interface Touched {
   /** Its version after the import; another one now means that somebody has changed it since. */
   readonly version: number
 }
-/** What takes an import back: rows that were made, and what changed ones were before. */
+/** Undo of an import: rows that were made, and what changed ones were before. */
 export interface Undo {
   readonly made: readonly Touched[]
   readonly changed: readonly (Touched & { readonly before: Plain })[]

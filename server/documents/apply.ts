@@ -21,7 +21,7 @@ import { plainRows, tableOf } from './export'
 import type { Refused } from './read'
 import type { Plain, Undo } from '../db/undo'
 
-/** What was done to the rows of a document, and what takes it back. */
+/** Result of an import: what was done to the rows, and what takes it back. */
 export interface Applied {
   readonly report: Omit<ImportReport, 'undo'>
   readonly undo: Undo
@@ -105,7 +105,9 @@ export async function apply(
   }
 }
 
-/** What a house keeps of a row unless a whole bench comes: its rule in force; kin and tank where none is given. */
+/**
+ * Fields of a row that the house keeps unless a whole bench comes: its rule in force; kin and tank where none is given.
+ */
 function ofHouse(name: ResourceName, row: Plain, there: Stored | undefined): Record<string, unknown> {
   if (name === 'house-rules') return { chosen: there?.row.chosen ?? false }
   const kept = ['kinId', 'tankId'].filter((f) => row[f] === null && there?.row[f])
@@ -321,7 +323,7 @@ async function updated(
   }
 }
 
-/** What the database says against a row, in words. */
+/** Objection of the database to a row, in words. */
 const saidByDatabase = (error: unknown): string => {
   const cause =
     (error as { cause?: { code?: string; detail?: string } }).cause ??

@@ -7,7 +7,7 @@ import { ProblemError, problem } from '../http/problems'
 import { pictures, readPicture, type Picture } from '../photos/picture'
 import type { Plain } from '../db/undo'
 
-/** What an archive holds: a document, and its photos by their ids. */
+/** Content of an archive: a document, and its photos by their ids. */
 export interface Archive {
   readonly text: string
   readonly photos: ReadonlyMap<string, Uint8Array>

@@ -56,7 +56,7 @@ export async function plainRows(tx: Db | Tx, name: ResourceName, where: SQL | un
 }
 
 type Rows = { [N in ResourceName]?: readonly Plain[] }
-/** What a document can be about goes by itself, not along with what it belongs to. */
+/** Subjects of documents go by themselves, not along with what they belong to. */
 const BY_ITSELF: readonly ResourceName[] = ['models', 'tanks', 'reviews']
 /** The fields by which rows of a kind belong to others, and to which kinds. */
 const ownersOf = (name: ResourceName): readonly { readonly field: string; readonly to: ResourceName }[] =>

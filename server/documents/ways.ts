@@ -26,7 +26,7 @@ const nothing = (refused: readonly Refused[]): ImportReport => ({
   undo: null,
 })
 
-/** What is done with a document that was read, whatever it was read from. */
+/** Ways in for a document that was read, whatever it was read from. */
 export function waysIn(db: Db) {
   /** Applies a document and lets go of it again. */
   const lookAt = async (read: ReadDocument, photos: Photos): Promise<ImportReport> => {

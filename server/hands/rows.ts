@@ -14,7 +14,7 @@ const newestFirst = (t: typeof setUp | typeof changeOver | typeof faultSearch) =
   newestFirst: true as const,
 })
 
-/** What hands do: set-ups ticked, change-overs, faults looked for. */
+/** Specials of handiwork: set-ups ticked, change-overs, faults looked for. */
 export const HANDS_SPECIALS: Specials = {
   'set-ups': { list: newestFirst(setUp) },
   'change-overs': { check: checkChange, list: newestFirst(changeOver) },

@@ -20,7 +20,7 @@ function afterString(bytes: Buffer, from: number): number {
   return bytes.length
 }
 
-/** What is too deep or too much of JSON, told without building or recursing; null where it may be read. */
+/** Excess of JSON, too deep or too many values, told without building or recursing; null where it may be read. */
 export function tooMuchJson(bytes: Buffer, most = MOST_IN_BODY): string | null {
   let depth = 0
   let values = 1

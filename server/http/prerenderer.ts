@@ -209,7 +209,7 @@ export class Prerenderer {
     return null
   }
 
-  /** What the API answers this reader; null for a refusal. */
+  /** Answer of the API to this reader; null for a refusal. */
   private async asked({ headers, ip }: FastifyRequest, path: string): Promise<string | null> {
     const { cookie, authorization, host } = headers
     const answer = await this.app.inject({

@@ -36,7 +36,7 @@ const pgError = (error: unknown): PgError | null => {
   return isPgError(cause) ? cause : null
 }
 
-/** What each named constraint of the database protects, in the words of the person who met it. */
+/** Meaning of each named constraint of the database, in the words of the person who met it. */
 const CONSTRAINTS: Readonly<Record<string, readonly [field: string, message: string]>> = {
   model_maker_name: ['name', 'This maker already has a model of this name on the shelf.'],
   claim_once: [

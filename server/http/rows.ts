@@ -28,7 +28,7 @@ type TableOf<N extends ResourceName, F extends PropertyKey> = PgTable & {
   readonly $inferSelect: StoredOf<N, F>
 }
 
-/** What of a row is looked at before it is written: what makes it, with the defaults in. */
+/** Row as it is checked before it is written: its body, with the defaults in. */
 export type Written<N extends ResourceName> = Pick<CreatedOf<N>, keyof CreatedOf<N> & keyof RowOf<N>>
 
 /** A field whose value stands in rows of another table and is replaced as a whole. */
@@ -39,7 +39,7 @@ export interface Parts<F extends PropertyKey, V> {
   readonly read: (db: Db | Tx, ids: readonly string[]) => Promise<ReadonlyMap<string, V>>
 }
 
-/** What is special about kinds of rows. */
+/** Specials of kinds of rows. */
 export type Specials = {
   // oxlint-disable-next-line typescript/no-explicit-any -- what stands elsewhere is of its resource's own type
   readonly [N in ResourceName]?: Omit<Editable<N, any>, 'name'>
@@ -50,7 +50,7 @@ export type AnyParts = Parts<any, any>
 
 /** How a list is ordered, and what of it is left out. */
 export interface Listing {
-  /** What its rows are ordered by, as text that sorts; else when they were made. */
+  /** Order of its rows, as text that sorts; else when they were made. */
   readonly by?: SQL<string>
   readonly newestFirst?: true
   readonly where?: SQL
@@ -196,7 +196,7 @@ export class Rows<N extends ResourceName, F extends keyof RowOf<N>> {
     return this.settled(tx, changed)
   }
 
-  /** What of a row stands in rows of other tables where a document carries it. */
+  /** Parts of a row in rows of other tables, where a document carries them. */
   get apart(): AnyParts | undefined {
     return this.e.inDocuments ?? this.e.parts
   }
@@ -301,7 +301,7 @@ const stale = (one: string, current: object) =>
   })
 
 /**
- * What was typed is kept per field, so two people's fields do not overwrite each other's; a field that was emptied is
+ * Typed texts are kept per field, so two people's fields do not overwrite each other's; a field that was emptied is
  * let go of.
  */
 function keepTyped(row: object, set: object): object {

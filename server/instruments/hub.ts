@@ -7,7 +7,7 @@ import {
 } from '@ypsometer/contract'
 import { NoAnswer, ScpiClient } from './client'
 
-/** What each instrument is asked, and whether its answer is expected to move from look to look. */
+/** Query of each instrument, and whether its answer is expected to move from look to look. */
 const QUESTIONS: Readonly<Record<Instrument, { readonly scpi: string; readonly moves: boolean }>> = {
   pulses: { scpi: 'MEAS:FLOW:PULS?', moves: true },
   mass: { scpi: 'MEAS:MASS?', moves: false },

@@ -10,7 +10,7 @@ import { connect } from '../db/client'
 import { applied, knownMigrations } from '../db/migrationsIn'
 
 /**
- * What stands beside the record in a backup: a tar of `manifest.json` and `record.dump`, which is PostgreSQL's own
+ * Content of a backup: a tar of `manifest.json` and `record.dump`, which is PostgreSQL's own
  * custom format and can be read without this program.
  */
 export const Manifest = z.object({

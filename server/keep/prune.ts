@@ -8,7 +8,7 @@ import { IDLE_DAYS } from '../people/identity'
 /** Days that answers to writes and deleted rows are kept: until then a write repeats, and a deletion can be undone. */
 export const KEPT_DAYS = 90
 
-/** What may still stand on a row that was deleted: it stays as long as it does. */
+/** Rows that may still stand on a deleted one: it stays as long as it does. */
 const NEEDED: { readonly [N in ResourceName]?: SQL } = {
   media: sql`exists (select from ${layer} where ${layer.mediumId} = ${medium.id})`,
   'stock-classes': sql`exists (select from ${tank} where ${tank.stockClassId} = ${stockClass.id})`,

@@ -12,7 +12,7 @@ function checkMedium(row: Written<'media'>): void {
 /** Any number, as long as every server takes the same. */
 const CHOICE = 4681
 
-/** What is special about the library that every dossier reads. */
+/** Specials of the library that every dossier reads. */
 export const LIBRARY_SPECIALS: Specials = {
   media: { check: checkMedium, list: { by: sql<string>`lower(${medium.name})` } },
   'house-rules': {

@@ -17,7 +17,7 @@ interface Kept {
 }
 const kept = new WeakMap<Db, Kept>()
 
-/** What labels are wrong by, as the bench's own bare trials show it. */
+/** Label bias, as the bench's own bare trials show it. */
 export function shelfBias(db: Db): Promise<LabelBias> {
   const last = kept.get(db)
   if (last && last.until > Date.now()) return last.bias

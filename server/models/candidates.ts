@@ -9,7 +9,7 @@ import { shelfBasis, workedFrom, workOut } from './shelfEntries'
 const WHILE_WAITING = 25
 
 /**
- * What models bring to a tank, page by page in the order of their ids. Of those whose dossier, library or rules changed
+ * Candidates of the shelf, page by page in the order of their ids. Of those whose dossier, library or rules changed
  * since, a few are worked out at once; the others come as they were last kept, and say so.
  */
 export async function candidates(

@@ -17,7 +17,7 @@ const opened = async () => (await h.call('GET', `/models/${modelId}/opened`)).bo
 const patch = (path: string, body: object, version: number) =>
   h.call('PATCH', path, body, { 'if-match': `"${version}"`, 'idempotency-key': randomUUID() })
 
-/** What a page works out of the parts as they are asked for one by one. */
+/** Parts of a page, worked out as they are asked for one by one. */
 async function apart() {
   const [dossier, media, rules, classes, bias] = await Promise.all(
     [`/models/${modelId}/dossier`, '/media', '/house-rules', '/stock-classes', '/label-bias'].map(

@@ -142,7 +142,7 @@ export const layers: Parts<'layers', readonly Layer[]> = {
   },
 }
 
-/** What is special about the rows of a dossier. */
+/** Specials of the rows of a dossier. */
 export const DOSSIER_SPECIALS: Specials = {
   models: { check: checkModel },
   claims: { check: checkClaim },

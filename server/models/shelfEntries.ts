@@ -14,7 +14,7 @@ import { PROGRAM } from '../program'
 import { dossiers, type ModelRow } from './queries'
 import { shelfRow, type ShelfBasis } from './shelfRow'
 
-/** What every dossier is worked out with. */
+/** Context that every dossier is worked out with. */
 export async function readBasis(db: Db): Promise<ShelfBasis> {
   const [stock, rules, media, bias] = await Promise.all([
     stockClasses(db),
@@ -25,7 +25,7 @@ export async function readBasis(db: Db): Promise<ShelfBasis> {
   return { stock, rules, media, bias }
 }
 
-/** What every row is worked out with, and its name in few letters. */
+/** Context of every row, and its name in few letters. */
 export type NamedBasis = ShelfBasis & { readonly key: string }
 
 /** Stock, rules and media as they were read last, with what tells that they are still the same. */
@@ -92,7 +92,7 @@ const brokenRow = (error: unknown): Shown => ({
   problem: error instanceof CoreError ? error.message : 'its record cannot be worked out',
 })
 
-/** What was worked out of a model: its row on the shelf, and what it brings to a tank. */
+/** Results for a model: its row on the shelf, and what it brings to a tank. */
 export interface Worked {
   readonly shown: Shown
   readonly candidate: Candidate | null

@@ -14,7 +14,7 @@ import { claimed } from '@ypsometer/core/trials/labels'
 import { printedFigure } from '@ypsometer/core/trials/printed'
 import type { LabelBias } from '@ypsometer/core/trials/bias'
 
-/** What a row of the shelf is worked out with besides the model's own dossier. */
+/** Context of a row of the shelf besides the model's own dossier. */
 export interface ShelfBasis {
   readonly stock: readonly StockClassRow[]
   readonly rules: readonly HouseRule[]
@@ -22,7 +22,7 @@ export interface ShelfBasis {
   readonly bias: LabelBias
 }
 
-/** What the shelf says of one model, and what it brings to a tank, computed from its dossier. */
+/** Row of one model on the shelf, and what it brings to a tank, computed from its dossier. */
 export function shelfRow(
   d: Dossier,
   { stock, rules, media, bias }: ShelfBasis,

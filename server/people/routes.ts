@@ -63,7 +63,7 @@ const owned = () =>
     detail: 'This bench has an owner by now: ask them for a way in.',
   })
 
-/** What somebody is told who has just come in. */
+/** Answer to somebody who has just come in. */
 const signedIn = ({ id, name, role }: Person): Me => ({
   person: { id, name, role },
   by: 'session',
@@ -169,7 +169,7 @@ function registerPasses(app: FastifyInstance, db: Db, door: Door, limits: SignIn
   )
 }
 
-/** What an owner does: inviting, changing and removing people, ending their sessions, letting them in again. */
+/** Deeds of an owner: inviting, changing and removing people, ending their sessions, letting them in again. */
 function registerLookingAfter(app: FastifyInstance, db: Db): void {
   const typed = app.withTypeProvider<ZodTypeProvider>()
   /** One at a time, and only for one who is an owner still: the other owner may have been quicker. */

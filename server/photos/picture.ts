@@ -14,8 +14,8 @@ export interface Picture {
 }
 
 /**
- * What reads and writes pictures: it takes a while to load, and most processes never ask. It keeps nothing of one
- * picture for the next, and works at one line of it at a time.
+ * Library that reads and writes pictures: it takes a while to load, and most processes never ask. It keeps nothing of
+ * one picture for the next, and works at one line of it at a time.
  */
 export const pictures = async () => {
   const { default: sharp } = await import('sharp')

@@ -171,7 +171,7 @@ async function workOutModels(db: Db, ids: readonly string[]): Promise<void> {
   )
 }
 
-/** What every tank of a ranking is held against. */
+/** Candidates and rules that every tank of a ranking is held against. */
 interface Shelf {
   readonly candidates: readonly Candidate[]
   readonly stock: readonly StockClass[]

@@ -40,7 +40,7 @@ export const publishedEditions: Parts<'published', readonly Published[]> = {
   },
 }
 
-/** What keeps a review of a document from being taken: it contradicts itself, or what was published here. */
+/** Fault of a review in a document: it contradicts itself, or what was published here. */
 export function reviewProblem(
   row: Plain,
   before: Plain | undefined,

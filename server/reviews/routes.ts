@@ -48,7 +48,7 @@ async function taken(db: Db, modelId: string): Promise<Snapshot> {
   }
 }
 
-/** What is special about reviews: the server makes them, and what was published stays. */
+/** Specials of reviews: the server makes them, and what was published stays. */
 export const REVIEW_SPECIALS: Specials = {
   reviews: {
     madeElsewhere: true,

@@ -19,7 +19,7 @@ const gone = () =>
     detail: 'It was mistyped, taken back by whoever gave it, or its time is over.',
   })
 
-/** What a link reads: one review, no account, no cookie; its readings are counted and nothing else is kept. */
+/** Shared review by a link: one review, no account, no cookie; its readings are counted and nothing else is kept. */
 export function registerShared(app: FastifyInstance, db: Db): void {
   const readings = new ReadingLimits(db, 'shared', A_MINUTE)
   const photos = new ReadingLimits(db, 'shared-photo', PHOTOS_A_MINUTE)

@@ -14,7 +14,7 @@ import { PROGRAM } from '../program'
 const SHORT = 10
 
 /**
- * What a review of a model is taken from on a day.
+ * Grounds of a review of a model on a day.
  * @throws a problem naming `modelId` where there is no such model.
  */
 export async function reviewQuestion(db: Db, modelId: string, today: string): Promise<ReviewQuestion> {

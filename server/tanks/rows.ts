@@ -8,7 +8,7 @@ function checkClass({ minTurnover, maxTurnover }: Written<'stock-classes'>): voi
   if (minTurnover > maxTurnover) throw fieldProblem('minTurnover', 'no more than the most they bear')
 }
 
-/** What is special about tanks and the stock classes they are judged by. */
+/** Specials of tanks and the stock classes they are judged by. */
 export const TANK_SPECIALS: Specials = {
   'stock-classes': {
     check: checkClass,

@@ -1,7 +1,7 @@
 import type { IncomingHttpHeaders } from 'node:http'
 import type { Person } from '@ypsometer/contract'
 
-/** What a thread that answers requests is started with. */
+/** Data that a thread which answers requests is started with. */
 export interface ThreadOptions {
   readonly databaseUrl: string
   /** As the app that asks was built. */

@@ -37,7 +37,7 @@ const PIECE = 256 * 1024
 /** Longest that a thread may need until it answers (ms); no request's own time runs meanwhile. */
 const STARTING = 60_000
 
-/** What is said of the connection to the thread is not said of the one to the reader. */
+/** Headers of the connection to the thread are not those of the one to the reader. */
 const OWN = new Set(['connection', 'content-length', 'date', 'keep-alive', 'transfer-encoding'])
 
 const tooLarge = (most: number) => Object.assign(new Error(`more than ${most} bytes`), { statusCode: 413 })

@@ -90,7 +90,7 @@ const unknown = ({
   lamp: false,
 })
 
-/** What a forecast hangs on besides the model and the tank. */
+/** Inputs of a forecast besides the model and the tank. */
 interface ForecastBy {
   readonly basis: Awaited<ReturnType<typeof shelfBasis>>
   readonly stock: ReturnType<typeof judgedClasses>

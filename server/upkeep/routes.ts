@@ -25,7 +25,7 @@ async function isKey(db: Db, key: string | undefined): Promise<boolean> {
   return row?.value === hashOf(key)
 }
 
-/** What is special about ticks: they are told by day and task, and old ones are not needed to tell what is due. */
+/** Specials of ticks: they are told by day and task, and old ones are not needed to tell what is due. */
 export const TICK_SPECIALS: Specials = {
   ticks: {
     deterministicId: true,

@@ -37,7 +37,7 @@ const SOON = 1000
 /** A busy page may take so long until it is (ms). */
 const UNTIL = 60_000
 let soon: ReturnType<typeof setTimeout> | undefined
-/** What stations ask for once they are there: their charts, their workers, the tanks. */
+/** Requests of stations once they are there: their charts, their workers, the tanks. */
 const LATER: readonly (() => Promise<unknown>)[] = [
   async () => warmView((await import('./views/bench/TrialDesk')).TrialDesk),
   HeadFlow.ahead,

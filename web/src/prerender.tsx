@@ -14,7 +14,9 @@ import { DossierView } from './views/dossier/Dossier'
 /** Read once, before the first is drawn. */
 const views = Promise.all(STATIONS.map(async (station) => [station, await stationView(station)] as const))
 
-/** What a station is drawn from: its address, who looks, what the dossier is opened with, and the reader's choices. */
+/**
+ * Data that a station is drawn from: its address, who looks, what the dossier is opened with, and the reader's choices.
+ */
 export interface Drawn {
   readonly address: string
   /** `Me` as JSON. */

@@ -16,7 +16,7 @@ export function tellOfWaiting(): void {
   })
 }
 
-/** What waits now, and the state it amounts to. */
+/** Entries that wait now, and the state they amount to. */
 export const useEntries = (): readonly Entry[] => outbox.held.use((h) => h.mine)
 export const useSaveState = (): SaveState => outbox.held.use((h) => h.state)
 export const useOthersEntries = (): readonly Entry[] => outbox.held.use((h) => h.others)

@@ -65,7 +65,7 @@ function acknowledge<N extends ResourceName>(collection: N, row: RowOf<N>): void
   workedOutOld()
 }
 
-/** What the server works out of dossiers, library and rules is old: what is shown of it is asked for again. */
+/** Results of the server from dossiers, library and rules are old: what is shown of it is asked for again. */
 export function workedOutOld(): void {
   for (const first of ['shelf', 'candidates'])
     void queryClient.invalidateQueries({ queryKey: [first], refetchType: 'active' })

@@ -17,7 +17,7 @@ const sent = async (file: File, table: CsvIn | null): Promise<{ path: string; bo
       ? { path: '/documents/zip', body: zipped(file) }
       : { path: '/documents', body: { text: await file.text() } }
 
-/** What would become of a document or a table; nothing is written. */
+/** Preview of a document or a table; nothing is written. */
 export async function lookAtDocument(file: File, table: CsvIn | null): Promise<ImportReport> {
   const { path, body } = await sent(file, table)
   return api<ImportReport>(`${path}/preview`, { method: 'POST', body })

@@ -68,7 +68,7 @@ export async function importAll(body: ImportRequest, key: string, modelId: strin
   workedOutOld()
 }
 
-/** What the server worked out of a dossier as it was opened, by its answer: one that was changed is another. */
+/** Assessment by the server of a dossier as it was opened, by its answer: one that was changed is another. */
 const workedOut = new WeakMap<Dossier, Assessment>()
 
 export const noteWorked = ({ dossier, assessment }: Opened): void =>

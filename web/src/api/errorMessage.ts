@@ -4,7 +4,7 @@ import { ApiProblem, Unreachable } from './client'
 const isOfCore = (e: unknown): e is Error => e instanceof Error && !e.name.endsWith('Error')
 
 /**
- * What an error says to the person: the sentence of one that was meant for them. Any other is a fault of ours; it goes
+ * Message of an error to the person: the sentence of one that was meant for them. Any other is a fault of ours; it goes
  * to the console with its trace, and is never passed off as their mistake.
  */
 export function errorMessage(error: unknown): string {

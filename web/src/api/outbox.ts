@@ -27,7 +27,7 @@ export interface Reports {
 /** Pause before writes that got no answer are sent again. */
 const RETRY_MS = 2000
 
-/** What an outbox holds, as its page sees it. */
+/** Content of an outbox, as its page sees it. */
 interface Held {
   /** Those of the writer, which are laid over what the server says. */
   readonly mine: readonly Entry[]

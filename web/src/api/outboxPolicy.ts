@@ -113,7 +113,7 @@ export function saveStateOf(
   return now.signedOut || waiting.some((e) => e.tries > 0) ? 'kept' : 'saving'
 }
 
-/** What is left of a list of entries, and what of it has to be let go of and kept. */
+/** A list of entries after a write, and what of it has to be let go of and kept. */
 export interface Revised {
   readonly entries: readonly Entry[]
   readonly gone: readonly Entry[]

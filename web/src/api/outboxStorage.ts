@@ -9,7 +9,7 @@ interface Schema extends DBSchema {
 /** Storage that has not answered in so long (ms) is taken for one that refuses. */
 const PATIENCE_MS = 1500
 /**
- * What is kept of an outbox on this device, under a name: shared by all windows, told to them when it changes.
+ * Storage of an outbox on this device, under a name: shared by all windows, told to them when it changes.
  * `entries` are those of this page, `changed` hears when the device takes or refuses one.
  */
 export function makeStorage(

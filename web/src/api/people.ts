@@ -15,7 +15,7 @@ const meQuery = queryOptions({
 })
 /** Who is here, as the server has it. */
 export const useMe = () => useQuery(meQuery)
-/** What nobody here is taken for. */
+/** Writer where nobody is signed in. */
 const NOBODY: Me = { person: null, by: null, unowned: false }
 
 /** Tells the outbox who writes, and shows the way in when the server turns this page away. */
@@ -71,7 +71,7 @@ export async function signOut(): Promise<void> {
   await queryClient.fetchQuery({ ...meQuery, staleTime: 0 })
 }
 
-/** What a one-time link is for. Its secret stands after the # of the address, which no server sees. */
+/** Purpose of a one-time link. Its secret stands after the # of the address, which no server sees. */
 export const lookAtPass = (secret: string): Promise<PassSeen> =>
   api<PassSeen>('/passes/look', { method: 'POST', body: { secret } })
 export const takePass = async (secret: string, password: string): Promise<void> =>

@@ -5,7 +5,7 @@ import type { Moved } from '@ypsometer/core/review/moved'
 import { queryClient } from './cache'
 import { api } from './client'
 
-/** What a review stands on: its draft’s numbers, its editions, its links, and what has moved since. */
+/** Grounds of a review: its draft’s numbers, its editions, its links, and what has moved since. */
 export function useReviewParts(id: string, editions: number) {
   const draft = useQuery({
     queryKey: ['reviews', id, 'draft'],

@@ -46,7 +46,7 @@ export const useShelf = (f: ShelfFilter) =>
       state.data?.pages.some((p) => p.items.some((r) => r.old)) ? ANEW : false,
   })
 
-/** What the address of the shelf asks for. */
+/** Query of the shelf’s address. */
 export const shelfFilter = (q: URLSearchParams): ShelfFilter => ({
   search: q.get('q') ?? '',
   kind: q.get('kind') ?? '',
@@ -57,7 +57,7 @@ export const shelfFilter = (q: URLSearchParams): ShelfFilter => ({
 /** Between two looks while some of the shelf is still to be worked out again (ms). */
 const STILL_OLD = 3000
 
-/** What every model of the shelf brings to a tank. */
+/** Candidates of the shelf. */
 export const candidatesQuery = queryOptions({
   queryKey: ['candidates'],
   queryFn: async ({ signal }) => {
@@ -99,5 +99,5 @@ export const biasQuery = queryOptions({
   staleTime: 60000,
 })
 
-/** What labels are wrong by on this shelf. */
+/** Label bias of this shelf. */
 export const useLabelBias = () => useQuery(biasQuery)

@@ -51,7 +51,7 @@ interface Props {
   readonly name: string
 }
 
-/** What owning costs, year by year, a panel for each model on one scale. */
+/** Cost of owning, year by year, a panel for each model on one scale. */
 export default function CostChart({ costs, name }: Props) {
   const id = useId().replace(/[^\w-]/g, '')
   const root = useRef<HTMLDivElement>(null)

@@ -352,7 +352,7 @@ function Marks({
   )
 }
 
-/** What follows the pointer on the lines does not lie in the way of a point. */
+/** The pointer’s follower on the lines does not lie in the way of a point. */
 const UNTOUCHED = { pointerEvents: 'none' } as const
 const LINE = { dot: false, activeDot: UNTOUCHED, isAnimationActive: false } as const
 const TICK = { fontFamily: 'var(--font-num)', fontSize: 13, fill: 'var(--color-base-content)' }

@@ -195,7 +195,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
   )
 }
 
-/** What the label claims, as a bracket over the ruler. */
+/** Claim of the label, as a bracket over the ruler. */
 function Claim({
   x,
   claimFrom,
@@ -338,7 +338,7 @@ const ROLE_WORDS: Readonly<Record<SchoolSays['role'], string>> = {
   silent: '',
 }
 
-/** What one school says of a class: its tank as a lozenge, its band as a line. */
+/** One school on a class: its tank as a lozenge, its band as a line. */
 function SchoolLane({
   says,
   y,

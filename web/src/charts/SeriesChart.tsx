@@ -32,14 +32,14 @@ interface Props {
   readonly series: readonly Series[]
   readonly dimension: Dimension
   readonly unit?: string
-  /** What stands upwards; its unit is added. */
+  /** Name of the upright axis; its unit is added. */
   readonly label: string
   readonly name: string
   readonly height?: number
   /** Without the tools under it, as at the bench. */
   readonly bare?: boolean
   readonly zero?: boolean
-  /** What it runs over where that is not time: a length, by its name. */
+  /** Name of the other axis where it is not time: a length. */
   readonly over?: string
   /** Lines to be held against, each with its words. */
   readonly limits?: readonly { readonly value: number; readonly label: string }[]

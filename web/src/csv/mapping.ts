@@ -5,7 +5,7 @@ import type { Role, Target } from './target'
 
 export type { Target } from './target'
 
-/** What each column is taken for: a role and a unit, or nothing. */
+/** Role of each column with its unit, or nothing. */
 export type Mapping = readonly ({ readonly role: string; readonly unit: string } | null)[]
 
 /** Units a column of this quantity may be in. */
@@ -57,7 +57,7 @@ export interface Taken {
   readonly series: readonly { readonly name: string; readonly times: number[]; readonly values: number[] }[]
   readonly gaps: number
   readonly bad: readonly BadCell[]
-  /** What the mapping itself lacks, or null. */
+  /** Gap of the mapping itself, or null. */
   readonly problem: string | null
 }
 

@@ -2,7 +2,7 @@ import type { PatchOf } from '@ypsometer/contract'
 import { SHORTEST_RUN } from '@ypsometer/core/bench/shape'
 import type { Dimension } from '@ypsometer/core/units/dimensions'
 
-/** What a column can be: its role, and the quantity its numbers are of. */
+/** Roles of a column, each with the quantity its numbers are of. */
 export interface Role {
   readonly id: string
   readonly label: string
@@ -20,7 +20,7 @@ export interface Role {
 
 type Row = Readonly<Record<string, number>>
 
-/** What is imported, the columns it is made of, and what a row of them becomes. */
+/** Target of an import: the columns it is made of, and what a row of them becomes. */
 export interface Target {
   readonly id: string
   readonly label: string

@@ -371,7 +371,7 @@ function Dimensions({ body, left, x, y, chosen, system }: DimensionsProps) {
   )
 }
 
-/** What the drawing shows, for those who do not see it. */
+/** Description of the drawing, for those who do not see it. */
 function inWords(
   kind: FilterKind,
   chambers: readonly Chamber[],

@@ -54,7 +54,7 @@ const MAX_HEIGHT = 470
 /** A layer that keeps less of its permeability hardly lets water through. */
 const HARDLY = 0.005
 
-/** What the dirt in a layer comes to, where dirt is drawn; a cake on it shuts what is not full inside. */
+/** Dirt in a layer, where dirt is drawn; a cake on it shuts what is not full inside. */
 function dirtText(at: LayerDay | undefined): string | null {
   if (!at) return null
   const open = at.keeps < HARDLY ? 'hardly open' : `${showPercent(at.keeps)} as open`
@@ -223,7 +223,7 @@ export function FillCutaway(p: Props) {
   )
 }
 
-/** What the drawing shows, for those who do not see it. */
+/** Description of the drawing, for those who do not see it. */
 const inWords = (o: Outcome): string =>
   `The water meets, in this order: ${o.layers
     .map((l) => `${l.placed.medium.name} (${showPercent(l.bypassFraction)} goes round it)`)

@@ -2,7 +2,7 @@ import type { MediumForm } from '@ypsometer/core/media/medium'
 
 const ink = 'var(--color-base-content)'
 
-/** What a foam or a floss looks like depends on how fine it is. */
+/** Texture of a foam or a floss, by how fine it is. */
 export type Texture = MediumForm | 'foam-medium' | 'foam-fine'
 
 /** Textures of media drawn for their form: they read in black and white. `id` keeps two drawings apart. */

@@ -143,7 +143,7 @@ const sump: Stand = (W, H, list) => {
   }
 }
 
-/** What stands around a body of a kind, so that it is seen for what it is: by where it stands and what drives it. */
+/** Surroundings of a body of a kind, so that it is seen for what it is: by where it stands and what drives it. */
 export function surroundingsOf(kind: FilterKind): Stand {
   const { stands, drivenBy } = FILTERS[kind]
   if (stands === 'inside') return drivenBy === 'air' ? airDriven : inTheTank

@@ -4,11 +4,11 @@ import { complaint, useParked } from './useAutosaved'
 interface Props {
   readonly row: { readonly id: string }
   readonly field: string
-  /** What is written as a whole, as "The layers of this fill". */
+  /** Name of what is written as a whole, as "The layers of this fill". */
   readonly what: string
 }
 
-/** What the server said against something that is written as a whole and has no field of its own. */
+/** Objection of the server to something that is written as a whole and has no field of its own. */
 export function Parked({ row, field, what }: Props) {
   const parked = useParked(row, field)
   if (!parked) return null

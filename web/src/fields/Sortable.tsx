@@ -18,7 +18,7 @@ import { CSS } from '@dnd-kit/utilities'
 import { GripVertical } from 'lucide-react'
 import type { ReactNode } from 'react'
 
-/** What a list to be sorted holds, in its order: an id, and the name a screen reader says while it is moved. */
+/** Items of a list to be sorted, in their order: an id, and the name a screen reader says while it is moved. */
 interface Item {
   readonly id: string
   readonly name: string
@@ -35,7 +35,7 @@ const INSTRUCTIONS = {
   draggable: 'Press space to pick it up, the arrow keys to move it, space to let go, escape to leave it.',
 }
 
-/** What is said while a row is moved, in names and places instead of ids. */
+/** Announcements while a row is moved, in names and places instead of ids. */
 function said(items: readonly Item[]): Announcements {
   const name = (id: UniqueIdentifier): string => items.find((i) => i.id === id)?.name ?? 'It'
   const place = (id: UniqueIdentifier): string =>
@@ -69,7 +69,7 @@ export function Sortable({ items, onMove, children }: Props) {
   )
 }
 
-/** What a row of a {@link Sortable} needs: its ref and style, whether it is held, and its grip. */
+/** Props of a row of a {@link Sortable}: its ref and style, whether it is held, and its grip. */
 export function useSortableRow(id: string, gripLabel: string) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id })
   return {

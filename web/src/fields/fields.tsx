@@ -25,15 +25,15 @@ interface Shown {
   readonly dimension: Dimension
 }
 
-/** What a field takes, as its row declares it. */
+/** Limits of a field, as its row declares them. */
 const limitsOf = (collection: ResourceName, field: string): FieldLimits => LIMITS[collection][field] ?? {}
 
 interface QuantityProps<N extends ResourceName> extends Common<N, number> {
-  /** What it measures, where its unit alone does not say so, such as a head in metres. */
+  /** Dimension, where its unit alone does not say so, such as a head in metres. */
   readonly dimension?: Dimension
   /** Unit of a bare number where the system's own is awkward, such as mm for a bore. */
   readonly unit?: string
-  /** What is accepted of it here, where that is less than its row takes. */
+  /** Narrower limits here than those of its row. */
   readonly within?: { readonly min: number; readonly max: number }
   readonly doubt?: (si: number) => Sentence | null
   readonly check?: (si: number) => string | null
@@ -135,7 +135,7 @@ const plainText = (
   return `${value} ${chosen.symbol}`.trim()
 }
 
-/** What was typed, when it still says this value in the unit now shown. */
+/** Text as typed, when it still says this value in the unit now shown. */
 function typedAs(
   typed: string | undefined,
   si: number,

@@ -5,7 +5,7 @@ import { outbox, useEntries } from '../api/app'
 import { fieldsOf, type Entry } from '../api/outboxPolicy'
 import { readDraft, writeDraft } from './drafts'
 
-/** What the text of a field turns into: columns to write, a question first, or an error. */
+/** Result of a field’s text: columns to write, a question first, or an error. */
 export type Reading<N extends ResourceName> =
   | { readonly kind: 'ok'; readonly body: PatchOf<N> }
   | { readonly kind: 'ask'; readonly question: React.ReactNode; readonly body: PatchOf<N> }
@@ -110,7 +110,7 @@ export function useAutosaved<N extends ResourceName>({
 const isAbout = (path: string, field: string): boolean =>
   path === field || path.endsWith(`.${field}`) || path.startsWith(`${field}.`)
 
-/** What the server said against a parked write of this field. */
+/** Objection of the server to a parked write of this field. */
 export function complaint(entry: Entry | undefined, field: string): string | null {
   if (!entry?.problem) return null
   if (entry.state === 'conflict') return null

@@ -74,7 +74,7 @@ export function FigureView({
   )
 }
 
-/** What opens a figure's working: the props of anything that can be pressed, and the panel to put beside it. */
+/** Opener of a figure's working: the props of anything that can be pressed, and the panel to put beside it. */
 export function useWorking<E extends HTMLElement | SVGElement>(figure: Figure) {
   const [open, setOpen] = useState(false)
   const id = useId()

@@ -6,7 +6,7 @@ interface Styled {
   /** Its name for those who do not see it, where it is not written. */
   readonly name?: string
 }
-/** What stands over a column: its name, and how it stands. */
+/** Head of a column: its name, and how it stands. */
 type Column = ReactNode | Styled
 const isStyled = (c: Column): c is Styled => typeof c === 'object' && c !== null && 'label' in c
 

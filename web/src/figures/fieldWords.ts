@@ -35,14 +35,14 @@ export const fieldWords = (field: string): string =>
     .replace(/([a-z])([A-Z])/g, '$1 $2')
     .toLowerCase()
 
-/** What is remembered besides rows of the record: who may do what with it. */
+/** Subjects of the history besides rows of the record: who may do what with it. */
 const NOT_ROWS: Readonly<Record<string, string>> = { people: 'person', shares: 'link to a review' }
 
-/** What one row of a kind is called. */
+/** Name of one row of a kind. */
 export const oneOf = (resource: string): string =>
   isResource(resource) ? OUTLINE[resource].singular : (NOT_ROWS[resource] ?? resource)
 
-/** What was done of those, in a person's words. */
+/** Deeds on those, in a person's words. */
 const DONE: Readonly<Record<string, Partial<Record<Change['action'], string>>>> = {
   people: { made: 'invited', deleted: 'removed' },
   shares: { deleted: 'took back' },
@@ -79,7 +79,7 @@ function showNumber(
   return unit && !unit.startsWith('(') ? `${plain} ${unit}` : plain
 }
 
-/** What something of a list is called, where it has a name of its own. */
+/** Name of an item of a list, where it has one of its own. */
 const itemName = (item: unknown): string => {
   if (item === null || typeof item !== 'object') return String(item)
   const { label, name, kind } = item as Readonly<Record<string, unknown>>

@@ -18,7 +18,7 @@ interface Props {
   readonly brief?: boolean
 }
 
-/** What the order audit found, numbered as the pins in the section; the gravest first. */
+/** Findings of the order audit, numbered as the pins in the section; the gravest first. */
 export function Findings({ findings, house, selected, onSelect, brief }: Props) {
   return (
     <section aria-labelledby="findings-title" className="as-needed">

@@ -25,7 +25,7 @@ function SeasonAhead() {
   return null
 }
 
-/** What is told of a tank first; null where nothing can be told of it. */
+/** First scenario of a tank; null where nothing can be told of it. */
 function firstStory(tank: Tank, classes: readonly StockClass[], fill: JudgedFill, dossier: Dossier) {
   const read = readTank(tank, classes)
   if ('problem' in read) return null
@@ -58,7 +58,7 @@ const AHEAD: Readonly<Record<string, () => null>> = {
   visits: SeasonAhead,
 }
 
-/** What the station after this one asks of a worker, asked before it is opened. */
+/** Questions of the next station to a worker, asked before it is opened. */
 export default function Ahead({ station }: { readonly station: string }) {
   const Work = AHEAD[station]
   return Work ? <Work /> : null

@@ -19,7 +19,7 @@ export interface FillPath extends PathState {
   readonly house: HouseRule | undefined
   readonly rules: readonly HouseRule[]
   readonly media: ReturnType<typeof useMedia>['media']
-  /** What is drawn; while something in the fill cannot be, the fill without it. */
+  /** Outcome that is drawn; while something in the fill cannot be, that of the fill without it. */
   readonly outcome: Outcome | null
   readonly choose: (what: Readonly<Record<string, string>>) => void
 }

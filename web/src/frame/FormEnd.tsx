@@ -1,5 +1,5 @@
 interface Props {
-  /** What stands against the form as a whole. */
+  /** Objection to the form as a whole. */
   readonly error: string | undefined
   readonly busy: boolean
   readonly small?: boolean

@@ -1,7 +1,7 @@
 import { useLayoutEffect } from 'react'
 
 interface Props {
-  /** What of it is shown, where a page has parts: a station of a dossier, a trial at the sink. */
+  /** Part that is shown, where a page has parts: a station of a dossier, a trial at the sink. */
   readonly part?: string | undefined
   readonly className?: string
   readonly dir?: 'auto'

@@ -5,14 +5,14 @@ import { NavLink } from 'react-router'
 export interface ListLine {
   readonly id: string
   readonly name: string
-  /** What stands before its name, such as a swatch. */
+  /** Mark before its name, such as a swatch. */
   readonly mark?: ReactNode
   readonly note: string
   readonly side?: ReactNode
 }
 
 interface Props {
-  /** What is listed, as the navigation is named: “Tanks”. */
+  /** Name of the list and its navigation: “Tanks”. */
   readonly label: string
   /** The address that a line’s id goes behind: `/tanks`. */
   readonly path: string
@@ -20,7 +20,7 @@ interface Props {
   readonly open: string | undefined
   /** More than a few words stand beside a name. */
   readonly wide?: boolean
-  /** What else narrows it, beside the search. */
+  /** Further filters, beside the search. */
   readonly filter?: ReactNode
   /** The one that is open. */
   readonly children: ReactNode

@@ -35,7 +35,7 @@ export function SetAside() {
   )
 }
 
-/** What somebody else wrote on this device and could not send: it waits for them. */
+/** Writes of somebody else on this device that could not be sent: it waits for them. */
 function Others({ entries }: { readonly entries: readonly Entry[] }) {
   const names = [...new Set(entries.map((e) => e.byName ?? 'somebody else'))].join(', ')
   return (

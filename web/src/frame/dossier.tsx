@@ -3,7 +3,7 @@ import type { Assessment } from '@ypsometer/core/judging/assess'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { createContext, useContext } from 'react'
 
-/** What every station of a dossier works with. */
+/** Context of every station of a dossier. */
 export interface DossierContext {
   readonly dossier: Dossier
   readonly assessment: Assessment | null

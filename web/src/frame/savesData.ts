@@ -1,4 +1,4 @@
-/** What a browser says of its connection (Network Information API, WICG draft); not all of them do. */
+/** Connection as a browser tells of it (Network Information API, WICG draft); not all of them do. */
 interface Connected {
   readonly connection?: { readonly saveData?: boolean }
 }

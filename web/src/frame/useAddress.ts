@@ -7,7 +7,7 @@ export type AddressChanges = Readonly<Record<string, string | null>>
 export type SetAddress = (changes: AddressChanges | ((now: URLSearchParams) => AddressChanges)) => void
 
 /**
- * What stands in the address after the question mark, and what writes into it. A change made before the one before it
+ * Query of the address, and its writer. A change made before the one before it
  * has come through is made on top of that one.
  */
 export function useAddress(): { readonly text: string; readonly set: SetAddress } {

@@ -15,7 +15,7 @@ export function warmView(view: ComponentType): void {
   if (!views.includes(view)) turns.set({ views: [...views, view], drawn })
 }
 
-/** What fails while nobody looks is told to whoever opens it. */
+/** A failure while nobody looks is told to whoever opens the view. */
 class Aside extends Component<{ readonly children: ReactNode }> {
   static getDerivedStateFromError = (): object => ({ failed: true })
   override state = { failed: false }

@@ -5,7 +5,7 @@ import { TriangleAlert } from 'lucide-react'
 import { Num } from '../figures/Num'
 import { rateOf, useInstruments } from './useInstruments'
 
-/** What each instrument is called and how its value reads. */
+/** Name of each instrument, and how its value reads. */
 export const INSTRUMENT_WORDS: Readonly<
   Record<Instrument, { readonly name: string; readonly dimension: Dimension; readonly unit?: string }>
 > = {
@@ -38,7 +38,7 @@ interface Props {
   readonly kFactor?: number
 }
 
-/** What the instruments show now. A sensor that is at fault says so and shows no number. */
+/** Readings of the instruments now. A sensor that is at fault says so and shows no number. */
 export function LiveStrip({ show, kFactor }: Props) {
   const { frames, relay } = useInstruments()
   const frame = frames.at(-1)

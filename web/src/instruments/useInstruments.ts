@@ -1,7 +1,7 @@
 import type { Instrument, InstrumentFrame } from '@ypsometer/contract'
 import { makeStore } from '../settings/store'
 
-/** What this page knows of the instruments: the newest looks, and whether the server still relays them. */
+/** State of the instruments on this page: the newest looks, and whether the server still relays them. */
 export interface Live {
   readonly frames: readonly InstrumentFrame[]
   readonly relay: 'connecting' | 'open' | 'lost'

@@ -2,7 +2,7 @@ import type { Block, Length } from '@ypsometer/core/review/blocks'
 import { piecesOf, type Piece, type ReviewDoc } from './document'
 import { cellText, figureText, FROM_WORDS, sentenceIn, type Reader } from './text'
 
-/** What a single file carries within it. */
+/** Parts within a single file. */
 export interface Within {
   /** The section as SVG without script; null where there is none. */
   readonly drawing: string | null

@@ -4,7 +4,7 @@ import { atLength, type Block } from '@ypsometer/core/review/blocks'
 import type { ReviewDoc } from './document'
 import { cellText, figureText, sentenceIn, type Reader } from './text'
 
-/** What is filmed while a section is told. */
+/** Shot of a section while it is told. */
 const SHOTS: Readonly<Record<string, string>> = {
   verdict: 'You, with the filter in front of you',
   tanks: 'A tank of the size it will really carry',

@@ -10,7 +10,7 @@ import { markdownOf } from './markdown'
 import { narrationOf } from './narration'
 import { fileName, type Reader } from './text'
 
-/** What a review goes out with. */
+/** Ways out for a review. */
 export interface Going {
   readonly doc: ReviewDoc
   readonly length: Length

@@ -20,7 +20,7 @@ import { useClogTank } from '../fillPath/useClogTank'
 import { useDirt } from '../fillPath/useDirt'
 import { Dirt } from '../views/fill/Dirt'
 
-/** What is in the body: drag a layer in the section and see at once what it does. */
+/** The fill of the body: drag a layer in the section and see at once what it does. */
 export default function Fill() {
   const { dossier } = useDossierContext()
   const [held, setHeld] = useState<readonly FillLayer[] | null>(null)

@@ -204,7 +204,7 @@ function Forecast({ season }: { readonly season: Season }) {
   )
 }
 
-/** What visits did to the forecast, in one sentence with its numbers. */
+/** Learning of the forecast from visits, in one sentence with its numbers. */
 function Learnt({
   prior,
   posterior,
@@ -232,7 +232,7 @@ interface SaidProps {
   readonly si: number
   readonly dimension: Dimension
   readonly unit: string
-  /** What is less is as good as none. */
+  /** Below this it is as good as none. */
   readonly least: number
 }
 

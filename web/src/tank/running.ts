@@ -12,7 +12,7 @@ export interface KnownFilter {
   readonly running: RunningFilter | null
 }
 
-/** What is known of a filter on a tank: by the shelf where it is on it, else by its kind and rated flow. */
+/** A filter on a tank: by the shelf where it is on it, else by its kind and rated flow. */
 export function knownOf(
   filter: TankFilter,
   shelf: CandidateList['items'],

@@ -6,7 +6,7 @@ import type { TankBalance } from '@ypsometer/core/judging/tankBalance'
 import { FILTERS } from '@ypsometer/core/kinds/filters'
 import { SCENARIO_KINDS, scenarioOf, USUAL_ASKS } from '@ypsometer/core/judging/stories'
 
-/** What is told of a tank with a fill on it, first of all if nothing else is asked; null where nothing can be told. */
+/** Scenario of a tank with a fill on it, first of all if nothing else is asked; null where nothing can be told. */
 export const storyOn = (
   { keeping }: TankBalance,
   { films }: JudgedFill,

@@ -37,11 +37,11 @@ export const KINDS: Readonly<Record<TrialKind, TrialView>> = {
 }
 export const KIND_ORDER = Object.keys(KINDS) as readonly TrialKind[]
 
-/** What a series of a trial is called; itself where it has no words. */
+/** Name of a series of a trial; itself where it has no words. */
 export const seriesWords = (trial: Trial, series: string): string =>
   KINDS[trial.kind].series?.(trial).find(([v]) => v === series)?.[1] ?? series
 
-/** What an outcome of a kind is called. */
+/** Name of an outcome of a kind. */
 export const outcomeWords = (kind: TrialKind, outcome: string): string =>
   KINDS[kind].outcomes?.find(([v]) => v === outcome)?.[1] ?? outcome
 

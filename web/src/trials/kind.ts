@@ -3,7 +3,7 @@ import type { Dimension } from '@ypsometer/core/units/dimensions'
 import type { ComponentType } from 'react'
 import type { Target } from '../csv/target'
 
-/** What every bench screen is given: the trial and its readings in the order they were taken. */
+/** Props of every bench screen: the trial and its readings in the order they were taken. */
 export interface ScreenProps {
   readonly dossier: Dossier
   readonly trial: Trial
@@ -29,7 +29,7 @@ export interface SecondNumber {
   readonly counted?: true
   /** Another series whose number the same instrument shows. */
   readonly alsoOf?: string
-  /** What the button that takes it from the instrument says. */
+  /** Label of the button that takes it from the instrument. */
   readonly take: (si: number) => string
 }
 
@@ -37,9 +37,9 @@ export interface SecondNumber {
 export interface Clocked {
   /** Instruments shown beside the clock. */
   readonly live: readonly Instrument[]
-  /** What the button says while a run is on; that the vessel is full unless said. */
+  /** Label of the button while a run is on; that the vessel is full unless said. */
   readonly stop?: string
-  /** What is noted of a run besides its seconds; absent: the vessel's mark is all. */
+  /** Notes of a run besides its seconds; absent: the vessel's mark is all. */
   readonly second?: SecondNumber
   /** The series that is timed, where others are only typed: into the vessel as well. */
   readonly timed?: string
@@ -54,7 +54,7 @@ export interface TrialView {
   readonly title: string
   readonly short: string
   readonly how: string
-  /** What to mind, beside what always holds. */
+  /** Cautions, beside what always holds. */
   readonly caution?: string
   /** The number typed, where there is one. */
   readonly value?: Omit<NumberCell, 'field'>
@@ -69,11 +69,11 @@ export interface TrialView {
   readonly series?: (trial: Trial) => readonly (readonly [value: string, words: string])[]
   readonly outcomes?: readonly (readonly [value: string, words: string])[]
   readonly Screen: ComponentType<ScreenProps>
-  /** What it needs to know of its instrument or arrangement. */
+  /** Setup of its instrument or arrangement. */
   readonly Setup?: ComponentType<{ readonly trial: Trial }>
-  /** What it draws of its readings at the desk, in place of a chart of each log. */
+  /** Chart of its readings at the desk, in place of one of each log. */
   readonly Drawing?: ComponentType<ScreenProps & { readonly logs: readonly Log[] }>
-  /** What stands below its readings at the desk. */
+  /** Note below its readings at the desk. */
   readonly Below?: ComponentType<{ readonly trial: Trial }>
   /** Tables that can be imported into trials of it. */
   readonly imports?: readonly Target[]

@@ -26,11 +26,11 @@ interface SetupNumberProps {
   readonly field: SetupNumber
   readonly label: string
   readonly dimension: Dimension
-  /** What stands where nothing was set. */
+  /** Word where nothing was set. */
   readonly usual: number
   readonly unit?: string
   readonly hint?: string
-  /** What is typed is this many times what is kept. */
+  /** Factor of what is typed on what is kept. */
   readonly scale?: number
 }
 type SetupNumber = {
@@ -201,7 +201,7 @@ export function SetupPoints({ trial }: { readonly trial: Trial }) {
   )
 }
 
-/** What a kilowatt-hour costs. */
+/** Price of a kilowatt-hour. */
 export function SetupPrice({ trial }: { readonly trial: Trial }) {
   const id = useId()
   const [text, setText] = useState<string | null>(null)

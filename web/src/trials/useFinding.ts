@@ -4,7 +4,7 @@ import { trialResults } from '@ypsometer/core/trials/flows'
 import { trialFindings, type TrialFinding } from '@ypsometer/core/trials/findings'
 import { useMemo } from 'react'
 
-/** What one trial comes to by itself, worked out as its readings come. The desk's own findings also know the curve. */
+/** Finding of one trial by itself, worked out as its readings come. The desk's own findings also know the curve. */
 export function useFinding(dossier: Dossier, trial: Trial): TrialFinding | null {
   return useMemo(() => {
     const model = modelRecord(dossier)

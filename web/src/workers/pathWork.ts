@@ -36,7 +36,7 @@ import { toInp } from '@ypsometer/core/network/inp'
 export type RuleSaid = Omit<Rule, 'check'>
 export type FindingSaid = Omit<OrderFinding, 'rule'> & { readonly rule: RuleSaid }
 
-/** What of a question changes with every drag. */
+/** Part of a question that changes with every drag. */
 export type PathQuestion = Required<StudyQuestion>
 
 /** The answer: everything Fill and Path show; or why there is none, at its field. */
@@ -61,21 +61,21 @@ export type PathAnswer =
       readonly outcome: Outcome | null
     }
 
-/** What the search and the schools come back with. */
+/** Answers of the search and of the schools. */
 export interface FitAnswer {
   readonly layers: readonly FillLayer[]
   readonly tried: number
-  /** What the best carries, and its flow. */
+  /** Capacity and flow of the best. */
   readonly carries: Figure
   readonly flow: Figure
-  /** What the forecast says of it, and of the fill as it is. */
+  /** Forecast of it, and of the fill as it is. */
   readonly dirt: FitResult['dirt']
   readonly better: boolean
   readonly outcome: Outcome
   readonly changes: readonly Sentence[]
   readonly differences: readonly Difference[]
   readonly findings: readonly FindingSaid[]
-  /** What the media cost now and before (minor units). */
+  /** Cost of the media now and before (minor units). */
   readonly cost: { readonly now: number; readonly before: number; readonly currency: string | null }
 }
 export interface SchoolAnswer {
@@ -102,7 +102,7 @@ export type CalibrationAnswer =
   | { readonly kind: 'ready'; readonly result: BenchCalibration }
   | { readonly kind: 'wrong'; readonly message: string }
 
-/** What a visit needs besides: what was seen, minutes of one opening. */
+/** Data of visits: what was seen, minutes of one opening. */
 export interface SeasonQuestion extends DirtQuestion {
   readonly story: UnitHistory
   readonly minutesToOpen: number | null
@@ -121,7 +121,7 @@ export interface SeasonAnswer extends Pick<Learnt, 'due' | 'seen'> {
   readonly schools: readonly SchoolSeason[]
 }
 
-/** What the dirt of a tank makes of arrangements in a body: a forecast until each is due. */
+/** Forecasts of arrangements in a body on a tank, until each is due. */
 const dirtOf =
   (body: Parameters<typeof dirtCase>[0], fill: Fill, on: Omit<DirtQuestion, 'fill'>): FitLimits['dirt'] =>
   (layers) => {

@@ -39,6 +39,6 @@ export const usePlan = (
 ): Answered<ChangePlan> =>
   useAnswer('plan', subject && ([subject, began, tests] as const), (q) => livingRemote().plan(...q))
 
-/** What the record of a filter says of a fault; null: nothing is asked of it. */
+/** Evidence of a filter’s record for a fault; null: nothing is asked of it. */
 export const useEvidence = (question: FaultQuestion | null): Answered<readonly Evidence[]> =>
   useAnswer('evidence', question, (q) => livingRemote().evidence(q))

@@ -24,7 +24,7 @@ export function useRanking(options: readonly Measures[], weights: Weights, key: 
     const show = (more: Partial<Ranking>): void => {
       if (!over) setState({ key, ranked: null, progress: null, failure: null, ...more })
     }
-    /** What is said of the way comes by a way of its own: some of it later than the end. */
+    /** Progress comes by a way of its own: some of it later than the end. */
     const end = (more: Partial<Ranking>): void => {
       show(more)
       over = true

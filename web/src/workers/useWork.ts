@@ -24,7 +24,7 @@ export interface Answered<T> {
 /** Answers are kept so long after nobody looks at them any more (ms). */
 const KEPT = 10 * 60_000
 
-/** What workers answered: never old, for the question holds all that the answer stands on. */
+/** Answers of the workers: never old, for the question holds all that the answer stands on. */
 const answers = new QueryClient({
   defaultOptions: {
     queries: {

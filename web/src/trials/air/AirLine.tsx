@@ -22,7 +22,7 @@ const USUAL: Line = {
   ],
 }
 
-/** What is set of each outlet, and how it is read. */
+/** Settings of each outlet, and how they are read. */
 const OUTLET_FIELDS = [
   ['depth', 'Depth', { dimension: 'length', max: 5 }],
   ['stoneHead', 'Stone', { dimension: 'length', max: 5 }],

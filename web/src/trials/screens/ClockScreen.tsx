@@ -183,7 +183,7 @@ function safeFlow(trial: Trial, runs: readonly Reading[], method: TimingMethod):
   }
 }
 
-/** What an instrument shows now; null while it shows nothing that can be trusted. */
+/** Reading of an instrument now; null while it shows nothing that can be trusted. */
 const shown = ({ instrument }: Pick<SecondNumber, 'instrument'>): number | null => {
   const sensor = latestFrame()?.sensors[instrument]
   return sensor?.state === 'live' ? sensor.value : null
@@ -393,7 +393,7 @@ function Lap({
   readonly run: Reading
   readonly index: number
   readonly trial: Trial
-  /** What it is of, where it was not timed. */
+  /** Subject of a value that was not timed. */
   readonly called: string
   readonly suspect: boolean
   readonly flow: number | undefined

@@ -16,7 +16,7 @@ interface Props {
   readonly fresh: boolean
   readonly status: ReactNode
   readonly undo?: { readonly label: string; readonly run: () => void; readonly off?: boolean }
-  /** What stands on the lower half: one button as large as a hand, or a few. */
+  /** Lower half of the screen: one button as large as a hand, or a few. */
   readonly lower: ReactNode
   readonly children: ReactNode
   /** Tells a screen that the conditions are open, when keys must not act. */

@@ -20,7 +20,7 @@ export const keepReading = (trial: Trial, body: PatchOf<'readings'>): string =>
 /** Pulses per m³ of the meter a trial is taken with. */
 export const kFactorOf = (trial: Pick<Trial, 'setup'>): number => trial.setup.kFactor ?? USUAL_SETUP.kFactor
 
-/** What the readings of a trial say; until there are any, how they are taken. */
+/** Findings of a trial’s readings; until there are any, how they are taken. */
 export function ResultWords({ finding }: { readonly finding: TrialFinding | null }) {
   const { how } = useTrialView()
   if (!finding) return <p className="text-[1.05rem]">{how}</p>

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react'
 
-/** What the keys do in the bench posture; `other` returns true for a key it has used. */
+/** Keys of the bench posture; `other` returns true for a key it has used. */
 export interface BenchKeys {
   readonly space: () => void
   readonly backspace: () => void

@@ -379,7 +379,7 @@ function Wont({
 
 const STEP_WORDS = { keep: 'Keep', refill: 'Re-fill', add: 'Add', replace: 'Replace' } as const
 
-/** What runs on the tank already, and what can be done with it. */
+/** Filters that run on the tank already, and what can be done with them. */
 function Present({
   ask,
   tank,

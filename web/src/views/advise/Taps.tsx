@@ -143,7 +143,7 @@ export function Taps({ ask }: { readonly ask: Ask }) {
   )
 }
 
-/** What a shape is measured by, height last. */
+/** Sides of a shape, height last. */
 const sidesOf = (shape: TankShape): readonly (readonly [Side, number])[] =>
   (Object.keys(SIDES) as Side[]).flatMap((side) =>
     side in shape ? [[side, (shape as unknown as Record<Side, number>)[side]] as const] : [],

@@ -24,7 +24,7 @@ import { useHouseRules, useJudgedClasses, useTanks } from '../../api/lists'
 const FIRST = 0.12
 export const STANDINGS = ['outside', 'rim', 'inside', 'beneath'] as const satisfies readonly Standing[]
 
-/** What is asked at the counter, as it stands in the address. */
+/** Question at the counter, as it stands in the address. */
 export interface Ask {
   readonly tank: Tank | null
   readonly litres: number

@@ -4,7 +4,7 @@ import { FigureView } from '../../figures/FigureView'
 import { Words } from '../../figures/Words'
 import { useDossierContext } from '../../frame/dossier'
 
-/** What the curve says: the label finding, why lift does or does not count, and what a fit still needs. */
+/** Findings of the curve: the label, why lift does or does not count, and what a fit still needs. */
 export function Findings({ hookup }: { readonly hookup: HookupResult | null }) {
   const { assessment } = useDossierContext()
   if (!assessment) return null

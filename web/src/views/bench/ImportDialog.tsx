@@ -46,7 +46,7 @@ export default function ImportDialog({
   const [chosen, setChosen] = useState<{ readonly of: string; readonly mapping: Mapping } | null>(null)
   const [error, setError] = useState('')
   const [busy, setBusy] = useState(false)
-  /** What was sent last: the same text tried again after a lost answer is the same import under the same key. */
+  /** The import sent last: the same text tried again after a lost answer is the same import under the same key. */
   const sent = useRef<{ readonly of: string; readonly key: string; readonly body: ImportRequest } | null>(
     null,
   )
@@ -196,7 +196,7 @@ function BadCells({ taken }: { readonly taken: Taken }) {
   )
 }
 
-/** What is imported, and a file to read it from. */
+/** Kind of import, and a file to read it from. */
 function Source({
   targetId,
   setTargetId,

@@ -3,7 +3,7 @@ import { FigureView } from '../../figures/FigureView'
 import { ProvenanceTag } from '../../figures/Provenance'
 import { Sheet } from '../../figures/Sheet'
 
-/** What one change at a time would give, computed without media. */
+/** Effects of one change at a time, computed without media. */
 export function SensitivityList({ hookup }: { readonly hookup: HookupResult }) {
   if (!hookup.sensitivity.length) return null
   return (

@@ -204,7 +204,7 @@ function LogTools({ log }: { readonly log: Log }) {
   )
 }
 
-/** What a number is when its kind does not ask for it any more. */
+/** Value of a number when its kind does not ask for it any more. */
 const USUAL_CELL: Readonly<Record<NumberCell['field'], NumberCell>> = {
   volume: { field: 'volume', label: 'Volume', dimension: 'volume' },
   seconds: { field: 'seconds', label: 'Seconds', dimension: 'time' },

@@ -17,7 +17,7 @@ export const TARGETS: readonly Importable[] = KIND_ORDER.flatMap((kind) =>
 export const targetsFor = (kind: TrialKind | null): readonly Importable[] =>
   TARGETS.filter((t) => kind === null || (!t.trialEach && t.kind === kind))
 
-/** What an import writes: into a trial that is there, or into new ones under the model's usual conditions. */
+/** Body of an import: into a trial that is there, or into new ones under the model's usual conditions. */
 export function importBody(
   dossier: Dossier,
   target: Importable,

@@ -257,7 +257,7 @@ function seriesOf(plan: ChangePlan, change: Row) {
   ]
 }
 
-/** What the tank’s own list of filters should say by now. */
+/** Reminder of the tank’s own list of filters. */
 function OnTheTank({
   tank,
   change,

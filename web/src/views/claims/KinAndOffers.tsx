@@ -15,7 +15,7 @@ const KIN_WORDS = {
   generation: 'a later generation of it',
 } as const
 
-/** What it is to be had for besides its list price, and the model it comes from. */
+/** Offers besides its list price, and the model it comes from. */
 export function KinAndOffers() {
   const { dossier } = useDossierContext()
   const { model } = dossier

@@ -13,7 +13,7 @@ interface Props {
   readonly name: string
 }
 
-/** What owning each costs over some years: by what it is made of, year by year. */
+/** Cost of owning each over some years: by what it is made of, year by year. */
 export function Owning({ compared: { models, set, house }, by, name }: Props) {
   const costs = useMemo(
     () => models.map((m) => ({ id: m.id, name: m.name, cost: comparedCost(m, by) })),
@@ -124,7 +124,7 @@ function Gaps({ cost }: { readonly cost: OwningCost }) {
   )
 }
 
-/** What the sum is made of, thing by thing. */
+/** Items of the sum, thing by thing. */
 function Adds({ cost }: { readonly cost: OwningCost }) {
   const things = COST_PARTS.flatMap((part) => costWorking(cost, part))
   if (!things.length) return null

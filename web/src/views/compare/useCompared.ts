@@ -10,7 +10,7 @@ import { useCandidates } from '../../api/shelf'
 import { useHouseRules, useJudgedClasses, useMedia } from '../../api/lists'
 import { MOST_COMPARED } from '../../settings/settings'
 
-/** What is compared, and by what, as it stands in the address. */
+/** Comparison as it stands in the address: models, and by what. */
 export interface Compared {
   readonly models: readonly Candidate[]
   readonly shelf: readonly Candidate[]

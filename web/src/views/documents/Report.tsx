@@ -21,7 +21,7 @@ function changesOf({ fields }: Row) {
   return fields.filter((f) => f.field !== 'typed').map(({ field }) => ({ field, then, now }))
 }
 
-/** What is in a document, against what is there. */
+/** Content of a document against what is there. */
 export function Report({ report: { counts, rows, refused }, name, taken }: Props) {
   const [all, setAll] = useState(false)
   const system = units.use()

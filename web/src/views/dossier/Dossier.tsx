@@ -129,7 +129,7 @@ export function DossierView() {
   )
 }
 
-/** What is kept and cannot be read: named, left out of every number, and removable. */
+/** Rows kept that cannot be read: named, left out of every number, and removable. */
 function Unreadable({ rows }: { readonly rows: NonNullable<Dossier['unreadable']> }) {
   if (!rows.length) return null
   return (

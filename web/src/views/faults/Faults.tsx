@@ -21,7 +21,7 @@ import { causeOf } from './words'
 import { useFault, type Fault } from './useFault'
 import { Heading } from '../../frame/Heading'
 
-/** What a filter is rung up about: symptom, then checks in the order that finds it soonest. */
+/** Fault finder: symptom, then checks in the order that finds it soonest. */
 export function Faults() {
   const { id } = useParams()
   const fault = useFault(id)

@@ -8,7 +8,7 @@ import { CautionNote } from '../../frame/CautionNote'
 import { showDay } from '../../settings/when'
 import type { Fault } from './useFault'
 
-/** What the record makes most likely before anybody has looked. */
+/** Cause that the record makes most likely before anybody has looked. */
 export const RecordAlone = ({
   suspect,
   symptom,
@@ -30,7 +30,7 @@ export const RecordAlone = ({
   </section>
 )
 
-/** What the record says for or against a cause. */
+/** Evidence of the record for or against a cause. */
 const Evidence = ({ suspect }: { readonly suspect: Suspect }) => (
   <ul className="text-[0.95rem]">
     {suspect.evidence.map((e, i) => (

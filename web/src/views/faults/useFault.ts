@@ -22,7 +22,7 @@ import { today } from '../../settings/when'
 import { useEvidence } from '../../workers/useLiving'
 import { SYMPTOMS } from '@ypsometer/core/hands/vocabulary'
 
-/** What is asked after: a model of the shelf or a kind, at a tank or at none, and what is wrong with it. */
+/** Subject of the search: a model of the shelf or a kind, at a tank or at none, and what is wrong with it. */
 export interface Subject {
   readonly modelId: string | null
   readonly kind: FilterKind | null
@@ -115,7 +115,7 @@ const subjectOf = (p: URLSearchParams): Subject => ({
   symptom: isSymptom(p.get('symptom')) ? (p.get('symptom') as Symptom) : null,
 })
 
-/** What the record of the filter says, worked out in a worker where it is on the shelf. */
+/** Evidence of the filter’s record, worked out in a worker where it is on the shelf. */
 function useRecord(subject: Subject, tank: Tank | null, today: string) {
   const { dossiers } = useDossiers(subject.modelId ? [subject.modelId] : [])
   const { media } = useMedia()

@@ -1,7 +1,7 @@
 import { CHECKS } from '@ypsometer/core/hands/checks'
 import type { CheckOutcome } from '@ypsometer/core/hands/vocabulary'
 
-/** What a check looked for, in words. */
+/** Checks in words. */
 export const causeOf = (id: string): string =>
   CHECKS.find((c) => c.id === id)?.cause.toLowerCase() ?? 'something no list has any more'
 

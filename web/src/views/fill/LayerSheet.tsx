@@ -12,7 +12,7 @@ interface Props {
   /** The layer as it is recorded, which may hold what cannot be. */
   readonly layer: FillLayer
   readonly medium: Medium
-  /** What the water does in it; null while it cannot be worked out. */
+  /** Flow in it; null while it cannot be worked out. */
   readonly flow: LayerFlow | null
   readonly outcome: Outcome
   readonly media: readonly Medium[]

@@ -24,7 +24,7 @@ interface Props {
   readonly against: string | undefined
 }
 
-/** What the fill comes to, and how it differs from the one it is held against. */
+/** Results of the fill, and how it differs from the one it is held against. */
 export function Results({ outcome, stock, differences, against }: Props) {
   const full = fullFigure(outcome)
   const cost = costFigure(outcome)

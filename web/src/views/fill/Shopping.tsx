@@ -5,7 +5,7 @@ import { showMoney } from '../../fields/MoneyField'
 import { FigureView } from '../../figures/FigureView'
 import { right, Sheet } from '../../figures/Sheet'
 
-/** What to buy for a fill: whole packs, what they cost, what is left over. */
+/** Shopping list of a fill: whole packs, what they cost, what is left over. */
 export function Shopping({ outcome }: { readonly outcome: Outcome }) {
   const { shopping, cost } = outcome
   const sum = costFigure(outcome)

@@ -15,7 +15,7 @@ import type { FillPath } from '../../fillPath/useFillPath'
 import { right, Sheet } from '../../figures/Sheet'
 
 /**
- * What the path computes for each loaded trial beside what the bucket said, and a medium calibrated from two of them.
+ * Each loaded trial as the path computes it beside what the bucket said, and a medium calibrated from two of them.
  */
 export function Measured({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {
   const { answer: rows } = usePathWork('checks', path.asked, null, (w, q) => w.checks(q))

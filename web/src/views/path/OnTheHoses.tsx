@@ -14,7 +14,7 @@ import { Words } from '../../figures/Words'
 import { today } from '../../settings/when'
 import { FromShelf } from './FromShelf'
 
-/** What stands on the hoses besides inlet and outlets. */
+/** Fittings on the hoses besides inlet and outlets. */
 type Extra = Required<Pick<Fitted, 'second' | 'lamp' | 'heater'>>
 
 const START: Extra = {
@@ -70,7 +70,7 @@ const TITLES: Readonly<Record<keyof Extra, string>> = {
   heater: 'An inline heater',
 }
 
-/** What else stands on the hoses, and what the real flow means for it. */
+/** Fittings on the hoses, and what the real flow means for them. */
 export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; readonly outcome: Outcome }) {
   const { fitted } = hookup
   const write = (key: keyof Extra, value: unknown): void => {

@@ -8,7 +8,7 @@ import { pathBase } from '@ypsometer/core/path/fromModel'
 import type { SecondFilter } from '@ypsometer/core/path/case'
 import { STOCK_CLASSES, type StockClass } from '@ypsometer/core/tanks/stock'
 
-/** What a filter is on another’s loop, and the fill that was counted; null where not even its pump is known. */
+/** A filter on another’s loop, and the fill that was counted; null where not even its pump is known. */
 export interface Taken {
   readonly second: Omit<SecondFilter, 'arrangement' | 'running'>
   /** Null: its inside or fill is not on record, and only its pump was taken. */

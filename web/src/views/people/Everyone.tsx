@@ -115,7 +115,7 @@ function Row({ person: p, me, onLink, doing }: RowProps) {
   )
 }
 
-/** What an owner does for somebody. */
+/** Deeds of an owner for somebody. */
 function Looking({ person: p, onLink, doing }: Omit<RowProps, 'me'>) {
   const [sure, setSure] = useState(false)
   if (sure)

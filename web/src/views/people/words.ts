@@ -6,7 +6,7 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
   reader: 'Reader',
 }
 export const ROLE_OPTIONS = Object.entries(ROLE_WORDS) as readonly (readonly [Role, string])[]
-/** What each of them may do, in a few words. */
+/** Rights of each role, in a few words. */
 export const ROLE_MAY: Readonly<Record<Role, string>> = {
   owner: 'writes, and looks after people',
   editor: 'reads and writes everything',

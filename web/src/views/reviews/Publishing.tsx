@@ -4,7 +4,7 @@ import { actOnReview } from '../../api/reviews'
 import { errorMessage } from '../../api/errorMessage'
 import { toast } from '../../frame/toastStore'
 
-/** What a review can become: published, corrected, withdrawn; and its numbers taken anew. */
+/** Ends of a review: published, corrected, withdrawn; and its numbers taken anew. */
 export function Publishing({ review }: { readonly review: Review }) {
   const [what, setWhat] = useState('')
   const [why, setWhy] = useState('')

@@ -21,7 +21,7 @@ const WORTH: Readonly<Record<Criterion, readonly [name: string, worth: string]>>
   evidence: ['Evidence', 'nothing for a guess, all for a flow measured as it stands'],
 }
 
-/** What counts how much in advice, when two filters are demanded, and what money and minutes are worth. */
+/** Weights of advice, when two filters are demanded, and what money and minutes are worth. */
 export function AdviceSection({ house }: { readonly house: HouseRule }) {
   const { advice } = house
   const write = (more: Partial<HouseRule['advice']>): void =>

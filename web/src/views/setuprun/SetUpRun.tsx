@@ -176,7 +176,7 @@ function StepScreen({ step, setUp, before, onGo }: StepProps) {
 }
 
 const WHY_MAX = 400
-/** What is not right, in somebody’s words: kept with every key. */
+/** Refusal of a step, in somebody’s words: kept with every key. */
 function Why({ step, setUp }: { readonly step: HandStep; readonly setUp: SetUp }) {
   const was = setUp.ticked[step.id]?.why ?? ''
   const [text, setText] = useState(was)
@@ -267,7 +267,9 @@ interface SummaryProps extends ListProps {
   readonly dossier: Dossier
 }
 
-/** What came of it: what is right, what is not, what nobody looked at; and the first flow, which belongs to a visit. */
+/**
+ * Outcome of a set-up: what is right, what is not, what nobody looked at; and the first flow, which belongs to a visit.
+ */
 function Summary({ dossier, setUp, steps, onGo }: SummaryProps) {
   const { done, of, refused } = setUpState(steps, setUp.ticked)
   const open = steps.filter((s) => !setUp.ticked[s.id])

@@ -12,7 +12,7 @@ export function MiniRuler({
   readonly span: readonly [number, number]
 }) {
   const [low, high] = span
-  /** What is less than the ruler shows, nothing at all too, stands at its beginning. */
+  /** Values below the ruler, nothing at all too, stand at its beginning. */
   const x = (v: number): number => (v > low ? (Math.log(v / low) / Math.log(high / low)) * W : 0)
   const claim = row.claimedMax?.value ?? null
   const top = row.supportedMax?.value ?? null

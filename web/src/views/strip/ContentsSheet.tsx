@@ -15,7 +15,7 @@ const FOUND_WORDS = {
   damaged: 'damaged',
 } as const
 
-/** What the box promised against what was in it. */
+/** Contents of the box, as promised and as found. */
 export function ContentsSheet() {
   const { dossier } = useDossierContext()
   const [text, setText] = useState('')

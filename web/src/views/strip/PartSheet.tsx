@@ -107,7 +107,7 @@ function HowItGoesIn({ part }: { readonly part: Part }) {
   )
 }
 
-/** What must come off before a part: all that came off before it, or some of them named. */
+/** Parts that must come off before one: all that came off before it, or some of them named. */
 function ComesOffFirst({ part, parts }: { readonly part: Part; readonly parts: readonly Part[] }) {
   const others = parts.filter((p) => p.id !== part.id)
   const earlier = others.filter((p) => p.position < part.position).map((p) => p.id)

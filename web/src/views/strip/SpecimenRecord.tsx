@@ -90,7 +90,7 @@ const ANSWERS = [
   ['no', false],
 ] as const
 
-/** What a reader may ask of whoever reviews the unit. */
+/** Disclosures of whoever reviews the unit. */
 function Disclosed({ specimen }: { readonly specimen: RowOf<'specimens'> }) {
   const { disclosure } = specimen
   return (

@@ -2,7 +2,7 @@ import type { Part } from '@ypsometer/contract'
 import { Words } from '../../figures/Words'
 import { foolproof, placeWords, suits, wrongWays } from '@ypsometer/core/teardown/placing'
 
-/** What one can get wrong, and whom the filter suits by that. */
+/** Mistakes one can make, and whom the filter suits by that. */
 export function WrongWays({ parts }: { readonly parts: readonly Part[] }) {
   const wrong = wrongWays(parts)
   const safe = foolproof(parts)

@@ -283,7 +283,7 @@ function NextPart({
   )
 }
 
-/** What was recorded last: its condition at once, while it is in the hand. */
+/** The part recorded last: its condition at once, while it is in the hand. */
 function LastPart({
   part,
   count,

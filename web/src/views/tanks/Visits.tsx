@@ -9,7 +9,7 @@ import { today } from '../../settings/when'
 
 const MOST = 200
 
-/** What was advised and done at a tank, the newest first. */
+/** Advice and deeds at a tank, the newest first. */
 export function Visits({ tank }: { readonly tank: Tank }) {
   const [text, setText] = useState('')
   const write = (visits: Tank['visits']): void => changeRow('tanks', tank, { visits: [...visits] })

@@ -16,7 +16,7 @@ function isNow(o: Occasion, end: string, all: readonly Occasion[]): boolean {
   return o.state === 'ahead' && o.on < end && !waits
 }
 
-/** What is to be done by the end of the next seven days, tank by tank, in the order of the round. */
+/** Tasks until the end of the next seven days, tank by tank, in the order of the round. */
 export function ToDo({ stops, round }: { readonly stops: readonly Stop[]; readonly round: Round }) {
   const end = dayAfter(round.today, WEEK)
   const list = stops

@@ -16,7 +16,7 @@ import { useRound, type Round, type Stop } from './useRound'
 import { Heading } from '../../frame/Heading'
 import { Sheet } from '../../figures/Sheet'
 
-/** What is to be done at which filter when, by the house rule: a round for whoever serves many tanks. */
+/** Tasks at which filter when, by the house rule: a round for whoever serves many tanks. */
 export function Upkeep() {
   const round = useRound()
   const [params, setParams] = useSearchParams()
@@ -133,7 +133,7 @@ function Subscribe({ file }: { readonly file: string }) {
 
 const SHOWN = 12
 
-/** What was ticked last: minutes and a note can be added, and a slip taken back. */
+/** The last tick: minutes and a note can be added, and a slip taken back. */
 function Lately({ round, stops }: { readonly round: Round; readonly stops: readonly Stop[] }) {
   const done = round.ticks
     .filter((t) => stops.some((s) => s.tank.id === t.tankId))

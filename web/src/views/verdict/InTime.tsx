@@ -190,7 +190,7 @@ function filmLeft({ points }: Simulation, hours: number): number {
 
 const SOURCE = 'Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory'
 
-/** What is read from the chart, as numbers with their working. */
+/** Readings from the chart, as numbers with their working. */
 function Readings({ told, off }: { readonly told: Simulation; readonly off: boolean }) {
   const peak = (id: string, label: string, p: Simulation['peakAmmonia']): Figure => ({
     id,

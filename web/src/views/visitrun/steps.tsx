@@ -19,7 +19,7 @@ import { Key, KeyGroup } from '../../fields/Keys'
 import { Photos } from '../../photos/Photos'
 import { TimedFlow } from './TimedFlow'
 
-/** What a screen of a visit is given. */
+/** Props of a screen of a visit. */
 interface ScreenProps {
   readonly dossier: Dossier
   readonly visit: Visit

@@ -1,7 +1,7 @@
 import { constantsTable } from '@ypsometer/core/clogging/report'
 import { right, Sheet } from '../../figures/Sheet'
 
-/** What the forecast takes for granted, within what factor, and why. */
+/** Constants of the forecast, within what factor, and why. */
 export function Constants() {
   return (
     <details>
