@@ -1,17 +1,5 @@
 import type { IntervalRule } from '../upkeep'
-
-/** Criteria that models are scored by, each from 0 (worst) to 1 (best). */
-export const CRITERIA = [
-  'capacity',
-  'gentleness',
-  'service',
-  'noise',
-  'running',
-  'price',
-  'build',
-  'evidence',
-] as const
-export type Criterion = (typeof CRITERIA)[number]
+import type { Criterion } from './criteria'
 
 /** How a house advises: what counts how much, when it demands two filters, and what money and minutes are worth. */
 export interface AdviceRule {

@@ -1,6 +1,6 @@
 import { requireRange } from '../errors'
 import { equalNormals, logDeviation, seeded } from '../statistics'
-import { CRITERIA, type Criterion } from './rule'
+import { CRITERIA, type Criterion } from './criteria'
 
 // Looked up once: some hosts make every look at a global slow.
 const { exp, trunc } = Math

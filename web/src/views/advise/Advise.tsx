@@ -16,7 +16,7 @@ import { GiveRate } from '../../frame/Rates'
 import { Failed, Loading } from '../../frame/States'
 import { knownOf } from '../../tank/running'
 import { useRanking, type Ranking } from '../../workers/useRanking'
-import { CRITERION_WORDS } from './words'
+import { CRITERION } from '@ypsometer/core/advice/criteria'
 import { ScoreBar } from './ScoreBar'
 import { Taps } from './Taps'
 import { useAsk, type Ask } from './useAsk'
@@ -286,7 +286,7 @@ function Changes({ drawn, ask }: { readonly drawn: readonly Advice[]; readonly a
   return (
     <p className="muted mt-3 max-w-2xl text-[0.92rem]">
       {least
-        ? `${b.name} would come first if ${CRITERION_WORDS[least.criterion]} weighed ${Math.round(least.to)} where the house gives it ${Math.round(least.from)}.`
+        ? `${b.name} would come first if ${CRITERION[least.criterion].name} weighed ${Math.round(least.to)} where the house gives it ${Math.round(least.from)}.`
         : `No weight of one criterion alone would put ${b.name} first.`}{' '}
       <Link to="/rules" className="link">
         Weights of the house

@@ -1,7 +1,7 @@
 import type { Ranked, Score } from '@ypsometer/core/advice/score'
 import { showPercent } from '@ypsometer/core/units/format'
 import { chanceText } from '../../figures/chance'
-import { CRITERION_WORDS } from './words'
+import { CRITERION } from '@ypsometer/core/advice/criteria'
 import { right, Sheet } from '../../figures/Sheet'
 
 const W = 240
@@ -23,7 +23,7 @@ export function ScoreBar({ score, drawn, draws }: Props) {
   const parts = score.parts.filter((p) => p.brings > 0)
   if (!drawn) return <p className={`muted text-[0.85rem] ${ROOM}`}>Its score follows once it is drawn.</p>
   const words = score.parts.map(
-    (p) => `${CRITERION_WORDS[p.criterion]} ${p.value === null ? 'not known' : p.value.toFixed(2)}`,
+    (p) => `${CRITERION[p.criterion].name} ${p.value === null ? 'not known' : p.value.toFixed(2)}`,
   )
   const starts = parts.map((_, i) => parts.slice(0, i).reduce((sum, q) => sum + q.brings, 0))
   return (
@@ -63,7 +63,7 @@ export function ScoreBar({ score, drawn, draws }: Props) {
         <Sheet className="mt-1" columns={['Criterion', right('Worth'), right('Weight'), right('Brings')]}>
           {score.parts.map((p) => (
             <tr key={p.criterion}>
-              <td>{CRITERION_WORDS[p.criterion]}</td>
+              <td>{CRITERION[p.criterion].name}</td>
               <td className="r num">{p.value === null ? 'not known' : p.value.toFixed(2)}</td>
               <td className="r num">{showPercent(p.weight)}</td>
               <td className="r num">{p.brings.toFixed(2)}</td>

@@ -1,5 +1,6 @@
 import type { HouseRule } from '@ypsometer/contract'
-import { CRITERIA, EXTRAS, EXTRA_WORDS, type Criterion } from '@ypsometer/core/advice/rule'
+import { CRITERIA, CRITERION, type Criterion } from '@ypsometer/core/advice/criteria'
+import { EXTRAS, EXTRA_WORDS } from '@ypsometer/core/advice/rule'
 import { fromMinor, minorDigits } from '@ypsometer/core/units/money'
 import { DayNoted } from '../../fields/DayNoted'
 import { today } from '../../settings/when'
@@ -9,17 +10,6 @@ import { QuantityInput } from '../../fields/QuantityInput'
 import { Rates } from '../../frame/Rates'
 import { Swings } from './Swings'
 import { Sheet } from '../../figures/Sheet'
-
-const WORTH: Readonly<Record<Criterion, readonly [name: string, worth: string]>> = {
-  capacity: ['Capacity', 'nothing at 0.8 times the tank, all at twice'],
-  gentleness: ['Gentleness', 'nothing where half of the length is too fast, all where none is'],
-  service: ['Little work', 'nothing at 40 min a month, all at 5'],
-  noise: ['Quiet', 'nothing at 45 dB, all at 25'],
-  running: ['Running cost', 'nothing where a year is dear, all where it is free'],
-  price: ['Price', 'nothing where it is dear, all where it is free'],
-  build: ['Build', 'nothing at four faults found, all at none'],
-  evidence: ['Evidence', 'nothing for a guess, all for a flow measured as it stands'],
-}
 
 /** Weights of advice, when two filters are demanded, and what money and minutes are worth. */
 export function AdviceSection({ house }: { readonly house: HouseRule }) {
@@ -50,12 +40,12 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
         {CRITERIA.map((c) => (
           <tr key={c}>
             <td>
-              {WORTH[c][0]}
-              <span className="muted block text-[0.85rem]">{WORTH[c][1]}</span>
+              {upper(CRITERION[c].name)}
+              <span className="muted block text-[0.85rem]">{CRITERION[c].worth}</span>
             </td>
             <td>
               <QuantityInput
-                label={`Weight of ${WORTH[c][0].toLowerCase()}`}
+                label={`Weight of ${CRITERION[c].name}`}
                 si={advice.weights[c]}
                 dimension="ratio"
                 min={0}

@@ -1,18 +1,7 @@
-import { CRITERIA, type Criterion } from '@ypsometer/core/advice/rule'
+import { CRITERIA, CRITERION, type Criterion } from '@ypsometer/core/advice/criteria'
 import { swingWeights, type SwingAnswer, type Weights } from '@ypsometer/core/advice/score'
 import { useState } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'
-
-const SWING: Readonly<Record<Criterion, string>> = {
-  capacity: 'from 0.8 times the tank to twice it',
-  gentleness: 'from half of the length too fast to none',
-  service: 'from 40 min of work a month to 5',
-  noise: 'from 45 dB to 25',
-  running: 'from a dear year to a free one',
-  price: 'from a dear price to a gift',
-  build: 'from four faults to none',
-  evidence: 'from a guess to a measured flow',
-}
 
 /**
  * Weights by pairs of swings: one criterion’s whole swing is set at 100, and each other is said to be worth so much of
@@ -46,7 +35,7 @@ export function Swings({
         >
           {CRITERIA.map((c) => (
             <option key={c} value={c}>
-              {c}: {SWING[c]}
+              {c}: {CRITERION[c].swing}
             </option>
           ))}
         </select>
@@ -58,7 +47,7 @@ export function Swings({
         {CRITERIA.filter((c) => c !== first).map((c) => (
           <li key={c} className="rule-b flex flex-wrap items-baseline justify-between gap-3 py-1.5">
             <span>
-              {c}: {SWING[c]}
+              {c}: {CRITERION[c].swing}
             </span>
             <span className="w-24">
               <QuantityInput
