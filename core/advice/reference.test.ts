@@ -291,10 +291,10 @@ describe('what it costs to own', () => {
     expect([at('GBP', 1.15).years[0]?.media, at('GBP', 1.15).apart]).toEqual([2415, []])
     expect(at('JPY', 0.006).years[0]?.media).toBe(1260)
     expect(cost.missing).toEqual(['Floss: price', 'Power: watts'])
-    // An air pump nobody measured: 3 W all year are 26.3 kWh, and the line says that it is by a rule.
+    // An air pump nobody measured: 3.5 W all year are 30.7 kWh, and the line says that it is by a rule.
     const air = owningCost({ candidate: { ...c, watts: AIR_PUMP_POWER }, fill: null, buysFill: false, rule: rule({ years: 1, tariffMinor: 40 }) }) // prettier-ignore
     expect(air.lines.filter((l) => l.part === 'electricity')).toEqual([
-      expect.objectContaining({ what: 'Electricity, at about 3 W (a rule)', minor: 1052 }),
+      expect.objectContaining({ what: 'Electricity, at about 3.5 W (a rule)', minor: 1227 }),
     ])
     // 480 s every 32 days: 7.61 min a month; a year of them at 0.50.
     expect(serviceMinutes(c)?.value).toBeCloseTo((8 * 30.44) / 32, 9)

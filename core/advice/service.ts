@@ -11,7 +11,7 @@ const MONTH_DAYS = 30.44
 export const AIR_PUMP_POWER: Figure = {
   id: 'air-pump-power',
   label: 'Power of an air pump',
-  value: 3,
+  value: 3.5,
   uncertainty: 1.5,
   dimension: 'power',
   provenance: 'rule',
