@@ -68,9 +68,9 @@ test('carries, noise and price against the first: 150 ± 30 and 300 ± 60 L diff
   // Rows that nobody knows anything of are left out.
   expect([row(rows, 'bare'), row(rows, 'sale')]).toEqual([undefined, undefined])
   const words = forTheDifference([a, b], rows, 1)
-  // 150 L more, ± √(30² + 60²) = 67.
+  // 150 L more; both go by one rule, wrong by the same: 0.2 · 300 − 0.2 · 150 = 30.
   expect(sentenceText(words ?? [], 'metric')).toMatch(
-    /^For 50.00 EUR more than A you get with B: 150 ± 67.L more carried\.$/,
+    /^For 50.00 EUR more than A you get with B: 150 ± 30.L more carried\.$/,
   )
   expect(forTheDifference([a, b], rows, 0)).toBeNull()
   const same = rowsOf([a, canister('C', 1.5)])

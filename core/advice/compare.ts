@@ -310,16 +310,16 @@ export function forTheDifference(
       id: `difference-${id}-${b.id}`,
       label: `${row.label}: difference`,
       value: Math.abs(y.value - x.value),
-      uncertainty: Math.hypot(x.uncertainty ?? 0, y.uncertainty ?? 0),
+      uncertainty: doubtApart(y, x),
       dimension: y.dimension,
       ...(y.unit && { unit: y.unit }),
       provenance: 'computed',
-      formula: '|b − a|;  U = √(U_a² + U_b²)',
+      formula: '|b − a|;  U = √(U_a² + U_b²), less what both are wrong together by',
       working: [
         { symbol: 'a', label: a.name, value: x.value, dimension: x.dimension },
         { symbol: 'b', label: b.name, value: y.value, dimension: y.dimension },
       ],
-      source: 'GUM, for independent numbers',
+      source: 'GUM 5.2',
     }
     return [[inline(by), ` ${how === 'more' ? more : less}`]]
   })
