@@ -34,7 +34,7 @@ test('what is driven by air counts the power of an air pump, by rule, where nobo
   const d = demoDossier('Bellows S2')
   const bare = { ...d, trials: [], readings: [], claims: d.claims.filter((c) => c.quantity !== 'power') }
   const { watts } = candidateOf(bare, media, assess(modelRecord(bare, media)))
-  expect([watts?.value, watts?.uncertainty, watts?.provenance]).toEqual([3, 1.5, 'rule'])
+  expect([watts?.value, watts?.uncertainty, watts?.provenance]).toEqual([3.5, 1.5, 'rule'])
 })
 const named = (name: string): Candidate => SHELF.find((c) => c.name === name) as Candidate
 
