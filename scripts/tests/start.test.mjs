@@ -225,14 +225,16 @@ test('a server that lives and does not answer is ended, one that answers again i
   started.push(child)
   // Three missed are a long breath; the fourth in a row is none.
   let asked = 0
+  let answers = true
   const rest = watchPulse(
-    async () => ++asked % 4 === 0 && asked <= 40,
+    async () => ++asked % 4 === 0 && answers,
     () => child,
     5,
   )
   try {
     await until(() => asked >= 40)
     assert.equal(child.signalCode, null)
+    answers = false
     await until(() => child.signalCode === 'SIGKILL')
   } finally {
     rest()
