@@ -1,5 +1,5 @@
 import type { Fitted, Hookup } from '@ypsometer/contract'
-import { OUTLET_AIMS, OUTLET_KINDS, type OutletAim, type OutletKind } from '@ypsometer/core/hydraulics/jets'
+import type { OutletAim, OutletKind } from '@ypsometer/core/hydraulics/jets'
 import { outletOf } from '@ypsometer/core/path/outlet'
 import { Plus, Trash2 } from 'lucide-react'
 import { FILTERS } from '@ypsometer/core/kinds/filters'
@@ -140,8 +140,18 @@ function OutletRow({
           }}
         />
       </td>
-      <KindCell o={o} set={set} />
-      <AimCell o={o} set={set} />
+      <WordCell
+        label={`${o.name}: kind`}
+        value={o.kind}
+        words={KIND_WORDS}
+        onChoose={(kind) => set(o, { kind })}
+      />
+      <WordCell
+        label={`${o.name}: aimed`}
+        value={o.aim}
+        words={AIM_WORDS}
+        onChoose={(aim) => set(o, { aim })}
+      />
       <td className="w-24">
         <QuantityInput
           label={`${o.name}: below the surface`}
@@ -191,51 +201,29 @@ function OutletRow({
   )
 }
 
-/** Where it is aimed. */
-function AimCell({
-  o,
-  set,
+/** A cell to choose one of a few words in. */
+function WordCell<W extends string>({
+  label,
+  value,
+  words,
+  onChoose,
 }: {
-  readonly o: Outlet
-  readonly set: (o: Outlet, more: Partial<Outlet>) => void
+  readonly label: string
+  readonly value: W
+  readonly words: Readonly<Record<W, string>>
+  readonly onChoose: (value: W) => void
 }) {
   return (
     <td>
       <select
         className="field"
-        aria-label={`${o.name}: aimed`}
-        value={o.aim}
-        onChange={(e) => set(o, { aim: e.target.value as OutletAim })}
+        aria-label={label}
+        value={value}
+        onChange={(e) => onChoose(e.target.value as W)}
       >
-        {OUTLET_AIMS.map((a) => (
-          <option key={a} value={a}>
-            {AIM_WORDS[a]}
-          </option>
-        ))}
-      </select>
-    </td>
-  )
-}
-
-/** Its kind. */
-function KindCell({
-  o,
-  set,
-}: {
-  readonly o: Outlet
-  readonly set: (o: Outlet, more: Partial<Outlet>) => void
-}) {
-  return (
-    <td>
-      <select
-        className="field"
-        aria-label={`${o.name}: kind`}
-        value={o.kind}
-        onChange={(e) => set(o, { kind: e.target.value as OutletKind })}
-      >
-        {OUTLET_KINDS.map((k) => (
+        {Object.entries<string>(words).map(([k, word]) => (
           <option key={k} value={k}>
-            {KIND_WORDS[k]}
+            {word}
           </option>
         ))}
       </select>
