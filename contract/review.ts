@@ -14,7 +14,7 @@ import type { ReviewInput } from '@ypsometer/core/review/input'
 import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { reaches } from '@ypsometer/core/teardown/reach'
 import { stripCautions } from '@ypsometer/core/teardown/cautions'
-import { historyOf, wantedVisits } from '@ypsometer/core/visits/story'
+import { historyOf, wantedVisits } from '@ypsometer/core/visits/history'
 import { volumeAudit } from '@ypsometer/core/volumes/interior'
 import { candidateOf } from './candidate'
 import type { HouseRule, Medium } from './fills'
@@ -106,14 +106,14 @@ function reviewInput(q: ReviewQuestion): ReviewInput {
   const normal = stock.find((s) => s.code === 'normal')
   const specimen = d.specimens.at(-1)
   const { visits, came } = visitsOf(q)
-  const story = historyOf(visits, came)
-  const started = came ?? story.visits[0]?.on ?? null
+  const history = historyOf(visits, came)
+  const started = came ?? history.visits[0]?.on ?? null
   const upkeep = house?.upkeep ?? UPKEEP_RULE
   const wanted = started
     ? wantedVisits(
         upkeep.visits,
         started,
-        story.visits.map((v) => v.on),
+        history.visits.map((v) => v.on),
         today,
       )
     : []
@@ -153,7 +153,7 @@ function reviewInput(q: ReviewQuestion): ReviewInput {
     })),
     chores: choresOf([kept], upkeep, today),
     cautions: stripCautions(d.model.kind, d.parts, d.bodies.at(-1)?.fullMass ?? null),
-    story: { ...story, all: story.visits as readonly Visit[] },
+    history: { ...history, all: history.visits as readonly Visit[] },
     next: wanted.find((w) => w.state === 'due' || w.state === 'ahead')?.on ?? null,
   }
 }

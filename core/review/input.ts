@@ -35,7 +35,7 @@ export interface ReviewInput extends Disclosing {
   readonly photos: readonly ReviewPhoto[]
   readonly chores: readonly Chore[]
   readonly cautions: readonly Caution[]
-  readonly story: UnitHistory & {
+  readonly history: UnitHistory & {
     readonly all: readonly (VisitRecord & { readonly minutes: number | null })[]
   }
   /** The next visit that the house wants; null: none, or it was never set up. */

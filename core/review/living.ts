@@ -87,10 +87,10 @@ export const cautionsSection = ({ cautions }: ReviewInput): Section => ({
   ],
 })
 
-export function visitsSection({ story, next }: ReviewInput): Section {
-  const rows = story.all.map((v): readonly SheetCell[] => [
+export function visitsSection({ history, next }: ReviewInput): Section {
+  const rows = history.all.map((v): readonly SheetCell[] => [
     v.on,
-    flowLeft(story, v),
+    flowLeft(history, v),
     v.cleaned.length ? 'cleaned' : 'left as it was',
     v.failed.map((f) => `${f.part}: ${f.how || 'failed'}`).join('; '),
   ])
@@ -101,11 +101,11 @@ export function visitsSection({ story, next }: ReviewInput): Section {
       ...(rows.length
         ? [
             ...text('page', [
-              `Visited ${rows.length} ${rows.length === 1 ? 'time' : 'times'}, last on ${story.all.at(-1)?.on ?? ''}.`,
+              `Visited ${rows.length} ${rows.length === 1 ? 'time' : 'times'}, last on ${history.all.at(-1)?.on ?? ''}.`,
             ]),
             ...numbers(
               'page',
-              story.all.map((v) => flowLeft(story, v)).findLast((f) => f !== null),
+              history.all.map((v) => flowLeft(history, v)).findLast((f) => f !== null),
             ),
             ...table('whole', ['Day', 'Flow left', 'Then', 'Failed'], rows),
           ]

@@ -45,7 +45,7 @@ const input = (more: object = {}, verdict: object = {}): ReviewInput =>
     stock: STOCK_CLASSES,
     assessment: { verdict: { ...VERDICT, ...verdict }, answers: { thumb: null, computed: null, measured: null }, findings: [], disagreements: [] },
     candidate: canister('Ledger', 1), chances: null, claims: [], errata: [], audit: null, path: null, parts: [], photos: [],
-    chores: [], cautions: [], story: { visits: [], first: null, all: [] }, next: null,
+    chores: [], cautions: [], history: { visits: [], first: null, all: [] }, next: null,
     ...more,
   }) as unknown as ReviewInput // prettier-ignore
 
@@ -322,14 +322,16 @@ test('coming back: how often, the last flow left, what was done and what failed,
       ],
     }),
   ]
-  const lines = told(visitsSection(input({ story: { visits: all, first, all }, next: '2026-04-01' })))
+  const lines = told(visitsSection(input({ history: { visits: all, first, all }, next: '2026-04-01' })))
   expect(lines[0]).toBe('page note: Visited 2 times, last on 2026-03-01.')
   expect(lines[1]).toMatch(/^page: \[flow-left-2026-02-01 0\.8/)
   expect(lines[3]).toMatch(/^whole: 2026-02-01 \| \[flow-left-2026-02-01 0\.8.*\] \| cleaned \| $/)
   expect(lines[4]).toBe('whole: 2026-03-01 | – | left as it was | Impeller: failed; Latch: split')
   expect(lines[5]).toBe('page note: The next visit is due on 2026-04-01.')
   const one = { visits: all.slice(0, 1), first, all: all.slice(0, 1) }
-  expect(told(visitsSection(input({ story: one })))[0]).toBe('page note: Visited 1 time, last on 2026-02-01.')
+  expect(told(visitsSection(input({ history: one })))[0]).toBe(
+    'page note: Visited 1 time, last on 2026-02-01.',
+  )
   expect(told(visitsSection(input()))).toEqual(['page note: Not gone back to yet.'])
 })
 

@@ -1,3 +1,3 @@
-export * from './story'
+export * from './history'
 export * from './record'
 export * from './used'

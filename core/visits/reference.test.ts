@@ -10,7 +10,7 @@ import {
   visitFlow,
   wantedVisits,
   waterProofs,
-} from './story'
+} from './history'
 import { usedChecks, usedWorth, type VisitRecord } from '.' // prettier-ignore
 
 test('days of the calendar: leap years, the 31st, clocks that change (Gregorian calendar, by hand)', () => {

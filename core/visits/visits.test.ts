@@ -9,7 +9,7 @@ import {
   visitFlow,
   wantedVisits,
   waterProofs,
-} from './story'
+} from './history'
 import { usedChecks, usedWorth, type VisitRecord } from '.' // prettier-ignore
 
 const working = (f: Figure | null) => f?.working?.map((w) => [w.symbol, w.value])

@@ -1,7 +1,7 @@
 import { FORECAST_DAYS } from '@ypsometer/contract/clog'
 import { serviceFigure } from '@ypsometer/core/teardown/figures'
 import { UPKEEP_RULE } from '@ypsometer/core/upkeep/rule'
-import { historyOf } from '@ypsometer/core/visits/story'
+import { historyOf } from '@ypsometer/core/visits/history'
 import { useMemo } from 'react'
 import { useSearchParams } from 'react-router'
 import { useDossierContext } from '../frame/dossier'

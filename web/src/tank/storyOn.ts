@@ -4,7 +4,7 @@ import type { Scenario } from '@ypsometer/core/biology/inTime'
 import type { JudgedFill } from '@ypsometer/core/judging/fills'
 import type { TankBalance } from '@ypsometer/core/judging/tankBalance'
 import { FILTERS } from '@ypsometer/core/kinds/filters'
-import { SCENARIO_KINDS, scenarioOf, USUAL_ASKS } from '@ypsometer/core/judging/stories'
+import { SCENARIO_KINDS, scenarioOf, USUAL_ASKS } from '@ypsometer/core/judging/scenarios'
 
 /** Scenario of a tank with a fill on it, first of all if nothing else is asked; null where nothing can be told. */
 export const storyOn = (

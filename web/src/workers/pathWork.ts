@@ -8,7 +8,7 @@ import {
   type ForecastReport,
 } from '@ypsometer/core/clogging/report'
 import type { Belief } from '@ypsometer/core/clogging/learn'
-import { observationsOf, type UnitHistory } from '@ypsometer/core/visits/story'
+import { observationsOf, type UnitHistory } from '@ypsometer/core/visits/history'
 import { CoreError, TooFew, type At } from '@ypsometer/core/errors/errors'
 import type { Fill, FillLayer } from '@ypsometer/core/fills/place'
 import { calibrateMedium, type BenchCalibration } from '@ypsometer/core/path/rest'

@@ -9,7 +9,7 @@ import {
   USUAL_ASKS,
   type ScenarioAsks,
   type ScenarioKind,
-} from '@ypsometer/core/judging/stories'
+} from '@ypsometer/core/judging/scenarios'
 import { put, type Figure } from '@ypsometer/core/figures/figure'
 import { useMemo, useState, type Dispatch, type SetStateAction } from 'react'
 import { QuantityInput } from '../../fields/QuantityInput'

@@ -1,5 +1,5 @@
 import type { Visit } from '@ypsometer/contract'
-import { visitFlow } from '@ypsometer/core/visits/story'
+import { visitFlow } from '@ypsometer/core/visits/history'
 import type { TimedRun } from '@ypsometer/core/visits/record'
 import { Undo2 } from 'lucide-react'
 import { changeRow } from '../../api/rows'

@@ -1,6 +1,6 @@
 import { DAY } from '@ypsometer/core/biology/load'
 import { CHECKLISTS } from '@ypsometer/core/parts/vocabulary'
-import { partHistories, unitSurvival } from '@ypsometer/core/visits/story'
+import { partHistories, unitSurvival } from '@ypsometer/core/visits/history'
 import { useDossierContext } from '../../frame/dossier'
 import { showDay } from '../../settings/when'
 

@@ -1,6 +1,6 @@
 import { balanceOn, testedLines } from '@ypsometer/core/clogging/living'
 import { daysBetween } from '@ypsometer/core/days/days'
-import { waterProofs } from '@ypsometer/core/visits/story'
+import { waterProofs } from '@ypsometer/core/visits/history'
 import { Words } from '../../figures/Words'
 import { showDay } from '../../settings/when'
 import type { Season } from '../../fillPath/useSeason'

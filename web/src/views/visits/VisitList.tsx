@@ -1,5 +1,5 @@
 import type { Visit } from '@ypsometer/contract'
-import { flowLeft, visitFlow, wantedVisits, type WantedVisit } from '@ypsometer/core/visits/story'
+import { flowLeft, visitFlow, wantedVisits, type WantedVisit } from '@ypsometer/core/visits/history'
 import { Trash2 } from 'lucide-react'
 import { Link } from 'react-router'
 import { FigureView } from '../../figures/FigureView'
