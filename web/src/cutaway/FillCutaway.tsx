@@ -237,7 +237,7 @@ function SectionTools({
 }: {
   readonly root: RefObject<HTMLDivElement | null>
   readonly p: Props
-  readonly show: string
+  readonly show: Props['show']
 }) {
   return (
     <div className="no-print flex flex-wrap items-center gap-1">
@@ -269,7 +269,7 @@ function LayersBelow({
 }: {
   readonly outcome: Outcome
   readonly dirtOf: (layerId: string) => LayerDay | undefined
-  readonly show: string
+  readonly show: Props['show']
   readonly system: UnitSystem
 }) {
   return (
@@ -369,7 +369,7 @@ function LayerLabel({
   readonly labelX: number
   readonly ly: number
   readonly chosen: boolean
-  readonly show: string
+  readonly show: Props['show']
   readonly dirtOf: (layerId: string) => LayerDay | undefined
   readonly system: UnitSystem
 }) {

@@ -32,11 +32,11 @@ export function useAssessment(
   const [given, setGiven] = useState(worked && asked ? { worked, text: asked.text } : null)
   if (worked && asked && given?.worked !== worked) setGiven({ worked, text: asked.text })
   const known = given && given.worked === worked && given.text === asked?.text ? worked : undefined
-  const { answer, failure } = useWork(
+  const { last, failure } = useWork(
     'assess',
     asked,
     ({ record, by: judgedBy }) => assessRemote().assess(record, judgedBy),
     { known },
   )
-  return { assessment: answer ?? (of && !asked && worked ? worked : null), failure }
+  return { assessment: last ?? (of && !asked && worked ? worked : null), failure }
 }

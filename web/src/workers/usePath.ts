@@ -26,7 +26,8 @@ async function onShared<T>(record: PathRecord, work: (w: Remote<PathWork>) => Pr
     const [, answer] = await Promise.all([first, work(remote)])
     return answer
   } catch (error) {
-    if (first) prepared = null
+    // Whatever failed, the next question brings its record along again.
+    prepared = null
     throw error
   }
 }

@@ -15,8 +15,10 @@ export interface Asked<Q> {
 
 /** An answer of the worker, what went wrong, and whether another is on its way. */
 export interface Answered<T> {
-  /** To the question, else to the last before it while that is worked out. */
+  /** To the question, else to the last before it while that is worked out; none where it failed. */
   readonly answer: T | null
+  /** The answer to the last question that had one. */
+  readonly last: T | null
   readonly failure: string | null
   readonly busy: boolean
 }
@@ -32,6 +34,8 @@ const answers = new QueryClient({
       gcTime: KEPT,
       retry: false,
       networkMode: 'always',
+      // A question is long: it is its own hash.
+      queryKeyHashFn: (key) => key.join('\n'),
       // Answers are large, and handed on as they are.
       structuralSharing: false,
     },
@@ -79,7 +83,8 @@ export function useWork<Q, T>(
   if (query.data !== undefined && last?.answer !== query.data) setLast({ of: asked?.of, answer: query.data })
   const before = last !== null && next !== null && last.of === next.of ? last.answer : null
   return {
-    answer: query.data ?? before,
+    answer: query.data ?? (query.error ? null : before),
+    last: query.data ?? before,
     failure: same(asked, next) ? (query.error?.message ?? null) : null,
     busy: query.fetchStatus !== 'idle' || !same(asked, next),
   }

@@ -136,15 +136,11 @@ function OutletRow({
   line,
 }: {
   readonly i: number
-  readonly o: { label: string; depth: number; stoneHead: number; open: number }
+  readonly o: Outlet
   readonly change: (i: number, part: Partial<Outlet>) => void
   readonly shares: { readonly figures: readonly Figure[]; readonly problem: string }
   readonly set: (next: Line) => void
-  readonly line: {
-    shutOffHead: number
-    maxFlow: number
-    outlets: { label: string; depth: number; stoneHead: number; open: number }[]
-  }
+  readonly line: Line
 }) {
   return (
     <tr>

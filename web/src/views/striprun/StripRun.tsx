@@ -159,14 +159,7 @@ function RecordButton({
   name,
   parts,
 }: {
-  readonly watch: {
-    running: boolean
-    found: boolean
-    seconds: number
-    begin: () => void
-    read: () => number
-    end: () => number
-  }
+  readonly watch: ReturnType<typeof useStopwatch>
   readonly record: () => void
   readonly name: string
   readonly parts: Part[]

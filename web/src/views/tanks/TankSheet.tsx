@@ -16,6 +16,12 @@ const SHAPES = [
   ['corner', 'Corner'],
 ] as const
 
+/** A tank as its fields take it. */
+interface OfTank {
+  readonly collection: 'tanks'
+  readonly row: Tank
+}
+
 /** One tank: sizes, what lies in it, who lives there, and the water that leaves. */
 export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock: readonly StockClass[] }) {
   const common = { collection: 'tanks', row: tank } as const
@@ -115,14 +121,7 @@ const Line = ({ figure }: { readonly figure: Figure }) => (
 )
 
 /** Cabinet, door and rim that a filter has to fit. */
-function RoomForFilter({
-  common,
-}: {
-  readonly common: {
-    readonly collection: 'tanks'
-    readonly row: Tank
-  }
-}) {
+function RoomForFilter({ common }: { readonly common: OfTank }) {
   return (
     <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
       <QuantityField {...common} field="cabinetWidth" label="Cabinet inside, width" />
@@ -141,15 +140,8 @@ function Keeping({
   common,
   share,
 }: {
-  readonly common: {
-    readonly collection: 'tanks'
-    readonly row: Tank
-  }
-  readonly share: {
-    readonly unit: '%'
-    readonly collection: 'tanks'
-    readonly row: Tank
-  }
+  readonly common: OfTank
+  readonly share: OfTank & { readonly unit: '%' }
 }) {
   return (
     <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
@@ -188,10 +180,7 @@ function LiesInIt({
   tank,
   water,
 }: {
-  readonly common: {
-    readonly collection: 'tanks'
-    readonly row: Tank
-  }
+  readonly common: OfTank
   readonly tank: Tank
   readonly water: ReturnType<typeof waterOf>
 }) {
@@ -227,16 +216,7 @@ function LiesInIt({
 }
 
 /** Sizes of a tank inside, as its shape has them. */
-function InsideSizes({
-  tank,
-  common,
-}: {
-  readonly tank: Tank
-  readonly common: {
-    readonly collection: 'tanks'
-    readonly row: Tank
-  }
-}) {
+function InsideSizes({ tank, common }: { readonly tank: Tank; readonly common: OfTank }) {
   return (
     <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
       {(tank.shape === 'box' || tank.shape === 'bow-front') && (
