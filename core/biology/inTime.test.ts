@@ -245,7 +245,7 @@ test.each<[string, Partial<Keeping>, TimedFilter[], Happening[], Partial<Scenari
   [
     'a day without current: closed, open, and one of which nobody knows',
     { ownArea: 1.5 },
-    [canister(1), sponge(1), canister(0.5, { id: 'other', body: undefined })],
+    [canister(1), sponge(1), { id: 'other', films: films(600, 2.3), ripe: 0.5 }],
     [{ day: 2, what: 'off', hours: 30 }],
     { days: 5 },
   ],
