@@ -29,7 +29,7 @@ const [O2, ALK, BEYOND] = [4.57, 7.14, 0.1]
 /** The x of a range where a falling f passes 0. */
 function falls(f: (x: number) => number, low: number, high: number): number {
   let [a, b] = [low, high]
-  for (let i = 0; i < 200; i++) {
+  for (let i = 0; i < 60; i++) {
     const x = (a + b) / 2
     if (f(x) > 0) a = x
     else b = x
