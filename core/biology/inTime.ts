@@ -90,7 +90,7 @@ interface Peak {
   readonly value: number
 }
 
-/** How a story goes: day by day, its peaks, when it is safe, and where the nitrogen went (kg). */
+/** How a scenario goes: day by day, its peaks, when it is safe, and where the nitrogen went (kg). */
 export interface Simulation {
   readonly points: readonly TimedPoint[]
   readonly peakAmmonia: Peak
@@ -166,215 +166,304 @@ const SCARCE = 0.5e-3
 /** Points a day that are kept. */
 const A_DAY = 4
 
-/**
- * Tells a story day by day: dissolved ammonia, nitrite, nitrate and oxygen of the tank, and the two films of each
- * filter, growing by Monod’s law to what its surface holds. Water changes come at the end of their interval.
- * Source: Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory.
- * @throws OutOfRange for `days`, `pace` or a field of the keeping.
- */
-export function simulate({ keeping: k, filters, happenings, days, pace = 1 }: Scenario): Simulation {
-  requireRange('days', days, { min: 1, max: 400, unit: 'days' })
-  requireRange('pace', pace, { min: 0.01, max: 100 })
-  const mostAlkaline = mostHere(k)
-  // A ripe film has settled beside other ripe ones, and knows nothing of a new one yet.
-  const ripe = filters.filter((f) => f.ripe > RIPENESS.nothing)
-  const settled = settledFilm(
-    k,
-    (ripe.length ? ripe : filters).map((f) => f.films),
-  )
-  const saturation = oxygenSaturation(k.temperature, k.salinity)
-  const depth = k.volume / k.surface
-  const N = 4
-  const first = (share: number): number => Math.min(1, Math.max(RIPENESS.nothing, share * settled))
-  let feed = 1
-  let off = false
-  const on = new Set(filters.map((f) => f.id))
-  let y: number[] = [
-    0,
-    0,
-    k.tapNitrate,
-    saturation,
-    ...filters.flatMap((f) => [first(f.ripe), first(f.ripe)]),
-    0,
-    0,
-    ...Array<number>(2).fill(first(Math.max(0, ...filters.filter((f) => !f.from).map((f) => f.ripe)))),
-    k.alkalinity,
-    ...filters.map(() => saturation),
-  ]
-  const [MADE, PLANTS] = [N + 2 * filters.length, N + 2 * filters.length + 1]
-  /** The tank’s own films: as ripe as the ripest filter that is there from the start. */
-  const OWN = PLANTS + 1
-  const ALKALINITY = OWN + 2
-  /** Oxygen in the water of each filter’s body. */
-  const BODY = ALKALINITY + 1
-  const { ownArea = 0, food = 1 } = k
-  const running = (f: TimedFilter, t: number): boolean => on.has(f.id) && !off && t >= (f.from ?? 0) - 1e-9
-  const surfaces = filters.map((f) => reachedSurface(f.films))
+/** Everything that moves, as the integrator has it; what stands where: {@link Places}. */
+type State = readonly number[]
+
+/** Places in a state: N in three forms and oxygen, two films a filter, the books, the tank’s own films, the bodies. */
+interface Places {
+  readonly films: number
+  readonly made: number
+  readonly plants: number
+  readonly own: number
+  readonly alkalinity: number
+  readonly bodies: number
+}
+function placesFor(filters: number): Places {
+  const films = 4
+  const made = films + 2 * filters
+  return { films, made, plants: made + 1, own: made + 2, alkalinity: made + 4, bodies: made + 5 }
+}
+
+/** What is eaten of ammonia and of nitrite (kg/s). */
+type Eaten = [ammonia: number, nitrite: number]
+
+class TankInTime {
+  readonly #k: Keeping
+  readonly #filters: readonly TimedFilter[]
+  readonly #pace: number
+  readonly #at: Places
+  readonly #surfaces: readonly number[]
+  readonly #mostAlkaline: number
+  readonly #saturation: number
+  readonly #own: number
+  readonly #food: number
+  #feed = 1
+  #off = false
+  readonly #on: Set<string>
+  #y: State
+  /** Uptake of each filter’s films when it stopped (kg/s): so they breathe on. */
+  #stopped: readonly number[] = []
+  readonly #points: TimedPoint[] = []
+  #changed = 0
+
+  constructor({ keeping, filters, pace = 1 }: Scenario) {
+    const k = keeping
+    this.#k = k
+    this.#filters = filters
+    this.#pace = pace
+    this.#at = placesFor(filters.length)
+    this.#surfaces = filters.map((f) => reachedSurface(f.films))
+    this.#mostAlkaline = mostHere(k)
+    this.#saturation = oxygenSaturation(k.temperature, k.salinity)
+    this.#own = k.ownArea ?? 0
+    this.#food = k.food ?? 1
+    this.#on = new Set(filters.map((f) => f.id))
+    // A ripe film has settled beside other ripe ones, and knows nothing of a new one yet.
+    const ripe = filters.filter((f) => f.ripe > RIPENESS.nothing)
+    const settled = settledFilm(
+      k,
+      (ripe.length ? ripe : filters).map((f) => f.films),
+    )
+    const first = (share: number): number => Math.min(1, Math.max(RIPENESS.nothing, share * settled))
+    // The tank’s own films: as ripe as the ripest filter that is there from the start.
+    const own = first(Math.max(0, ...filters.filter((f) => !f.from).map((f) => f.ripe)))
+    this.#y = [
+      0,
+      0,
+      k.tapNitrate,
+      this.#saturation,
+      ...filters.flatMap((f) => [first(f.ripe), first(f.ripe)]),
+      0,
+      0,
+      own,
+      own,
+      k.alkalinity,
+      ...filters.map(() => this.#saturation),
+    ]
+  }
+
+  #isOn = (f: TimedFilter, t: number): boolean => this.#on.has(f.id) && t >= (f.from ?? 0) - 1e-9
+  #runs = (f: TimedFilter, t: number): boolean => !this.#off && this.#isOn(f, t)
+
   /** Seeding of filter i a day by what the others that run lose, as a share of a full film. */
-  const seeded = (kind: keyof typeof GROWTH, t: number, i: number, films: readonly number[]): number => {
-    const from = filters.reduce(
-      (sum, f, j) => sum + (j !== i && running(f, t) ? (films[j] ?? 0) * (surfaces[j] ?? 0) : 0),
+  #seeded(kind: keyof typeof GROWTH, t: number, i: number, films: State): number {
+    const from = this.#filters.reduce(
+      (sum, f, j) => sum + (j !== i && this.#runs(f, t) ? (films[j] ?? 0) * (this.#surfaces[j] ?? 0) : 0),
       0,
     )
     const room = 1 - Math.min(1, films[i] ?? 0) ** FULL
-    const own = surfaces[i] ?? 0
-    return own > 0 ? (TAKES_HOLD * decay(kind, k.temperature) * room * from) / own : 0
+    const own = this.#surfaces[i] ?? 0
+    return own > 0 ? (TAKES_HOLD * decay(kind, this.#k.temperature) * room * from) / own : 0
   }
-  const slope = (t: number, v: readonly number[]): number[] => {
+
+  /** Films of the filters: what they eat, how they grow, and how those that stand on the tank decay. */
+  #filterSlopes(t: number, v: State, most: number, d: number[]): Eaten {
+    const { films: at, bodies } = this.#at
     const [s = 0, s2 = 0, , oxygen = 0] = v
-    const most = mostAlkaline * keptByAlkalinity(v[ALKALINITY] ?? 0)
-    const { temperature } = k
-    const load = loadOf({ ...k, feed: k.feed * feed })
+    const { temperature } = this.#k
+    const films = [0, 1].map((j) => this.#filters.map((_, i) => v[at + 2 * i + j] ?? 0)) as [State, State]
+    const eaten: Eaten = [0, 0]
+    this.#filters.forEach((f, i) => {
+      const [x = 0, x2 = 0] = [films[0][i], films[1][i]]
+      const [place, place2] = [at + 2 * i, at + 2 * i + 1]
+      if (this.#runs(f, t)) {
+        // No more than the oxygen that comes with the water allows, as at rest.
+        const allowed = (metFlow(f.films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
+        const [found, found2] = [this.#food * Math.max(0, s), this.#food * Math.max(0, s2)]
+        eaten[0] += Math.min(allowed, takenBy(found, f.films, x * most))
+        eaten[1] += Math.min(allowed, takenBy(found2, f.films, x2 * most))
+        const here = { temperature, works: 1 }
+        d[place] = this.#pace * (growth('ammonia', found, x, here) + this.#seeded('ammonia', t, i, films[0]))
+        d[place2] =
+          this.#pace * (growth('nitrite', found2, x2, here) + this.#seeded('nitrite', t, i, films[1]))
+      } else if (this.#off && this.#isOn(f, t)) {
+        // Stopped on the tank: nothing to eat comes, and of oxygen there is what the body holds.
+        const breathes = Math.min(1, Math.max(0, v[bodies + i] ?? 0) / SCARCE)
+        if (f.body !== undefined && f.body < Infinity)
+          d[bodies + i] =
+            (-breathes * (this.#stopped[i] ?? 0) * OXYGEN_OF_NITROGEN * DAY) / Math.max(f.body, 1e-6)
+        const loses = this.#pace * (WITHOUT_OXYGEN + (1 - WITHOUT_OXYGEN) * breathes)
+        d[place] = -loses * decay('ammonia', temperature) * x
+        d[place2] = -loses * decay('nitrite', temperature) * x2
+      }
+    })
+    return eaten
+  }
+
+  /** The tank’s own films. No current brings them oxygen either: they breathe what the water has. */
+  #ownSlopes(v: State, most: number, d: number[]): Eaten {
+    if (!(this.#own > 0)) return [0, 0]
+    const [s = 0, s2 = 0, , oxygen = 0] = v
+    const { own: at } = this.#at
+    const [x = 0, x2 = 0] = v.slice(at, at + 2)
+    const [found, found2] = [this.#food * Math.max(0, s), this.#food * Math.max(0, s2)]
+    const works = Math.min(1, Math.max(0, oxygen) / FILM_OXYGEN)
+    const here = { temperature: this.#k.temperature, works }
+    d[at] = this.#pace * growth('ammonia', found, x, here)
+    d[at + 1] = this.#pace * growth('nitrite', found2, x2, here)
+    return [
+      works * takenByTank(found, this.#own, x * most),
+      works * takenByTank(found2, this.#own, x2 * most),
+    ]
+  }
+
+  /** Right-hand side of all of it, a day. */
+  #slope = (t: number, v: State): number[] => {
+    const k = this.#k
+    const [, , , oxygen = 0] = v
+    const most = this.#mostAlkaline * keptByAlkalinity(v[this.#at.alkalinity] ?? 0)
+    const load = loadOf({ ...k, feed: k.feed * this.#feed })
     const plants = load.ammonia * k.plantShare
     const d = v.map(() => 0)
-    const ammoniaFilms = filters.map((_, i) => v[N + 2 * i] ?? 0)
-    const nitriteFilms = filters.map((_, i) => v[N + 2 * i + 1] ?? 0)
-    let [taken, taken2] = [0, 0]
-    filters.forEach((f, i) => {
-      const [x = 0, x2 = 0] = v.slice(N + 2 * i, N + 2 * i + 2)
-      if (!running(f, t)) {
-        if (!off || !on.has(f.id) || t < (f.from ?? 0) - 1e-9) return
-        // Stopped on the tank: nothing to eat comes, and of oxygen there is what the body holds.
-        const inBody = Math.max(0, v[BODY + i] ?? 0)
-        const breathes = Math.min(1, inBody / SCARCE)
-        if (f.body !== undefined && f.body < Infinity)
-          d[BODY + i] = (-breathes * (stopped[i] ?? 0) * OXYGEN_OF_NITROGEN * DAY) / Math.max(f.body, 1e-6)
-        const loses = WITHOUT_OXYGEN + (1 - WITHOUT_OXYGEN) * breathes
-        d[N + 2 * i] = -pace * loses * decay('ammonia', k.temperature) * x
-        d[N + 2 * i + 1] = -pace * loses * decay('nitrite', k.temperature) * x2
-        return
-      }
-      // No more than the oxygen that comes with the water allows, as at rest.
-      const allowed = (metFlow(f.films) * Math.max(0, oxygen - FILM_OXYGEN)) / OXYGEN_OF_NITROGEN
-      taken += Math.min(allowed, takenBy(food * Math.max(0, s), f.films, x * most))
-      taken2 += Math.min(allowed, takenBy(food * Math.max(0, s2), f.films, x2 * most))
-      d[N + 2 * i] =
-        pace *
-        (growth('ammonia', food * Math.max(0, s), x, { temperature, works: 1 }) +
-          seeded('ammonia', t, i, ammoniaFilms))
-      d[N + 2 * i + 1] =
-        pace *
-        (growth('nitrite', food * Math.max(0, s2), x2, { temperature, works: 1 }) +
-          seeded('nitrite', t, i, nitriteFilms))
+    const [byFilters, byTank] = [this.#filterSlopes(t, v, most, d), this.#ownSlopes(v, most, d)]
+    const [taken, taken2] = [byFilters[0] + byTank[0], byFilters[1] + byTank[1]]
+    const exchange = gasExchange({
+      speed: this.#off ? 0 : k.stirred,
+      depth: k.volume / k.surface,
+      temperature: k.temperature,
     })
-    if (ownArea > 0) {
-      const [x = 0, x2 = 0] = v.slice(OWN, OWN + 2)
-      // No current brings them oxygen either: they breathe what the water has.
-      const breathes = Math.min(1, Math.max(0, oxygen) / FILM_OXYGEN)
-      taken += breathes * takenByTank(food * Math.max(0, s), ownArea, x * most)
-      taken2 += breathes * takenByTank(food * Math.max(0, s2), ownArea, x2 * most)
-      d[OWN] = pace * growth('ammonia', food * Math.max(0, s), x, { temperature, works: breathes })
-      d[OWN + 1] = pace * growth('nitrite', food * Math.max(0, s2), x2, { temperature, works: breathes })
-    }
-    const exchange = gasExchange({ speed: off ? 0 : k.stirred, depth, temperature: k.temperature })
     const use = load.oxygen + load.rotting + (plants + taken) * OXYGEN_OF_NITROGEN
     const breathed = use * Math.min(1, Math.max(0, oxygen) / SCARCE)
     d[0] = ((load.ammonia - plants - taken) / k.volume) * DAY
     d[1] = ((taken - taken2) / k.volume) * DAY
     d[2] = (taken2 / k.volume) * DAY
-    d[3] = ((exchange * k.surface * (saturation - oxygen) - breathed) / k.volume) * DAY
-    d[ALKALINITY] = (-alkalinitySpent(taken, load.ammonia - plants) / k.volume) * DAY
-    d[MADE] = load.ammonia * DAY
-    d[PLANTS] = plants * DAY
+    d[3] = ((exchange * k.surface * (this.#saturation - oxygen) - breathed) / k.volume) * DAY
+    d[this.#at.alkalinity] = (-alkalinitySpent(taken, load.ammonia - plants) / k.volume) * DAY
+    d[this.#at.made] = load.ammonia * DAY
+    d[this.#at.plants] = plants * DAY
     return d
   }
-  const points: TimedPoint[] = []
-  const keep = (t: number, v: readonly number[]): void => {
+
+  #keep(day: number, v: State): void {
     const [ammonia = 0, nitrite = 0, nitrate = 0, oxygen = 0] = v
-    points.push({
-      day: t,
+    this.#points.push({
+      day,
       ammonia,
       nitrite,
       nitrate,
       oxygen,
-      films: filters.map((_, i) => v[N + 2 * i] ?? 0),
-      bodies: filters.map((_, i) => v[BODY + i] ?? 0),
+      films: this.#filters.map((_, i) => v[this.#at.films + 2 * i] ?? 0),
+      bodies: this.#filters.map((_, i) => v[this.#at.bodies + i] ?? 0),
     })
   }
-  let now = 0
-  let changed = 0
-  const change = (): void => {
-    const [a = 0, b = 0, c = 0] = y
-    changed += k.changeShare * k.volume * (a + b + c - k.tapNitrate)
+
+  #changeWater = (): void => {
+    const k = this.#k
+    const [a = 0, b = 0, c = 0] = this.#y
     const left = 1 - k.changeShare
-    y = [a * left, b * left, c * left + k.changeShare * k.tapNitrate, ...y.slice(3)]
-    y[ALKALINITY] = (y[ALKALINITY] ?? 0) * left + k.changeShare * k.alkalinity
+    this.#changed += k.changeShare * k.volume * (a + b + c - k.tapNitrate)
+    const y = [a * left, b * left, c * left + k.changeShare * k.tapNitrate, ...this.#y.slice(3)]
+    y[this.#at.alkalinity] = (y[this.#at.alkalinity] ?? 0) * left + k.changeShare * k.alkalinity
+    this.#y = y
   }
-  const set = (id: string, of: (x: number) => number): void => {
-    const i = filters.findIndex((f) => f.id === id)
-    y = y.map((v, j) =>
-      i >= 0 && (j === N + 2 * i || j === N + 2 * i + 1) ? Math.max(RIPENESS.nothing, of(v)) : v,
+
+  /** Both films of a filter become what they are times this. */
+  #scale(id: string, times: number): void {
+    const i = this.#filters.findIndex((f) => f.id === id)
+    const at = this.#at.films + 2 * i
+    this.#y = this.#y.map((v, j) =>
+      i >= 0 && (j === at || j === at + 1) ? Math.max(RIPENESS.nothing, v * times) : v,
     )
   }
-  /** Uptake of each filter’s films when it stopped (kg/s): so they breathe on. */
-  let stopped: readonly number[] = []
-  const stop = (): void => {
-    const [s = 0, , , oxygen = 0] = y
-    const most = mostAlkaline * keptByAlkalinity(y[ALKALINITY] ?? 0)
-    stopped = filters.map((f, i) =>
-      running(f, now) ? takenBy(food * Math.max(0, s), f.films, (y[N + 2 * i] ?? 0) * most) : 0,
+
+  #stop(day: number): void {
+    const [s = 0, , , oxygen = 0] = this.#y
+    const { films, bodies, alkalinity } = this.#at
+    const most = this.#mostAlkaline * keptByAlkalinity(this.#y[alkalinity] ?? 0)
+    this.#stopped = this.#filters.map((f, i) =>
+      this.#runs(f, day)
+        ? takenBy(this.#food * Math.max(0, s), f.films, (this.#y[films + 2 * i] ?? 0) * most)
+        : 0,
     )
-    y = y.map((v, j) => {
-      if (j < BODY) return v
-      const { body } = filters[j - BODY] as TimedFilter
-      return body === undefined ? 0 : oxygen
+    this.#y = this.#y.map((v, j) =>
+      j < bodies ? v : this.#filters[j - bodies]?.body === undefined ? 0 : oxygen,
+    )
+    this.#off = true
+  }
+
+  /** What happens between stretches that are integrated: each day with what it does. */
+  #stops(
+    happenings: readonly Happening[],
+    days: number,
+  ): { readonly day: number; readonly act: () => void }[] {
+    const k = this.#k
+    const stops = happenings.flatMap((h) => {
+      switch (h.what) {
+        case 'take-out':
+          return [{ day: h.day, act: () => void this.#on.delete(h.filter) }]
+        case 'replace':
+          return [{ day: h.day, act: () => this.#scale(h.filter, 1 - h.share) }]
+        case 'rinse':
+          return [{ day: h.day, act: () => this.#scale(h.filter, h.keeps) }]
+        case 'feed':
+          return [{ day: h.day, act: () => void (this.#feed *= h.times) }]
+        case 'off':
+          return [
+            { day: h.day, act: () => this.#stop(h.day) },
+            { day: h.day + h.hours / 24, act: () => void (this.#off = false) },
+          ]
+      }
     })
-    off = true
+    if (k.changeShare > 0)
+      for (let t = k.changeDays; t < days; t += k.changeDays) stops.push({ day: t, act: this.#changeWater })
+    for (const f of this.#filters) if (f.from) stops.push({ day: f.from, act: () => undefined })
+    return stops.sort((a, b) => a.day - b.day).filter((s) => s.day <= days)
   }
-  const stops: { readonly day: number; readonly act: () => void }[] = happenings.flatMap((h) => {
-    switch (h.what) {
-      case 'take-out':
-        return [{ day: h.day, act: () => void on.delete(h.filter) }]
-      case 'replace':
-        return [{ day: h.day, act: () => set(h.filter, (x) => x * (1 - h.share)) }]
-      case 'rinse':
-        return [{ day: h.day, act: () => set(h.filter, (x) => x * h.keeps) }]
-      case 'feed':
-        return [{ day: h.day, act: () => void (feed *= h.times) }]
-      case 'off':
-        return [
-          { day: h.day, act: stop },
-          { day: h.day + h.hours / 24, act: () => void (off = false) },
-        ]
+
+  run(happenings: readonly Happening[], days: number): Simulation {
+    const { films, made, own, alkalinity } = this.#at
+    const isFilm = (j: number): boolean => (j >= films && j < made) || (j >= own && j < alkalinity)
+    let now = 0
+    this.#keep(0, this.#y)
+    for (const stop of [...this.#stops(happenings, days), { day: days, act: () => undefined }]) {
+      const times: number[] = []
+      for (let i = Math.floor(now * A_DAY) + 1; i / A_DAY < stop.day; i++) times.push(i / A_DAY)
+      const { end, at } = integrate(this.#slope, this.#y, [now, stop.day], times)
+      at.forEach((v, i) => this.#keep(times[i] ?? now, v))
+      this.#y = end.map((v, j) => (isFilm(j) ? Math.min(1, Math.max(0, v)) : Math.max(0, v)))
+      if (stop.day > now) this.#keep(stop.day, this.#y)
+      now = stop.day
+      stop.act()
     }
-  })
-  if (k.changeShare > 0)
-    for (let t = k.changeDays; t < days; t += k.changeDays) stops.push({ day: t, act: change })
-  for (const f of filters) if (f.from) stops.push({ day: f.from, act: () => undefined })
-  stops.sort((a, b) => a.day - b.day)
-  keep(0, y)
-  for (const stop of [...stops.filter((s) => s.day <= days), { day: days, act: () => undefined }]) {
-    const times: number[] = []
-    for (let i = Math.floor(now * A_DAY) + 1; i / A_DAY < stop.day; i++) times.push(i / A_DAY)
-    const { end, at } = integrate(slope, y, [now, stop.day], times)
-    at.forEach((v, i) => keep(times[i] ?? now, v))
-    const isFilm = (j: number): boolean => (j >= N && j < MADE) || (j >= OWN && j < ALKALINITY)
-    y = end.map((v, j) => (isFilm(j) ? Math.min(1, Math.max(0, v)) : Math.max(0, v)))
-    if (stop.day > now) keep(stop.day, y)
-    now = stop.day
-    stop.act()
+    return this.#read()
   }
-  const peak = (of: (p: TimedPoint) => number, sign = 1): Peak => {
-    const p = points.reduce((a, b) => (sign * of(b) > sign * of(a) ? b : a))
-    return { day: p.day, value: of(p) }
+
+  #read(): Simulation {
+    const points = this.#points
+    const peak = (of: (p: TimedPoint) => number, sign = 1): Peak => {
+      const p = points.reduce((a, b) => (sign * of(b) > sign * of(a) ? b : a))
+      return { day: p.day, value: of(p) }
+    }
+    const unsafe = points.findLast((p) => p.ammonia > KIT_ZERO || p.nitrite > KIT_ZERO)
+    const after = unsafe ? points.find((p) => p.day > unsafe.day) : points[0]
+    const [a = 0, b = 0, c = 0] = this.#y
+    return {
+      points,
+      peakAmmonia: peak((p) => p.ammonia),
+      peakNitrite: peak((p) => p.nitrite),
+      leastOxygen: peak((p) => p.oxygen, -1),
+      safeFrom: after?.day ?? null,
+      foulFrom: points.find((p) => p.bodies.some((o) => o < SCARCE / 10))?.day ?? null,
+      nitrogen: {
+        made: this.#y[this.#at.made] ?? 0,
+        plants: this.#y[this.#at.plants] ?? 0,
+        changes: this.#changed,
+        stored: (a + b + c - this.#k.tapNitrate) * this.#k.volume,
+      },
+    }
   }
-  const unsafe = points.findLast((p) => p.ammonia > KIT_ZERO || p.nitrite > KIT_ZERO)
-  const after = unsafe ? points.find((p) => p.day > unsafe.day) : points[0]
-  const [a = 0, b = 0, c = 0] = y
-  return {
-    points,
-    peakAmmonia: peak((p) => p.ammonia),
-    peakNitrite: peak((p) => p.nitrite),
-    leastOxygen: peak((p) => p.oxygen, -1),
-    safeFrom: after?.day ?? null,
-    foulFrom: points.find((p) => p.bodies.some((o) => o < SCARCE / 10))?.day ?? null,
-    nitrogen: {
-      made: y[MADE] ?? 0,
-      plants: y[PLANTS] ?? 0,
-      changes: changed,
-      stored: (a + b + c - k.tapNitrate) * k.volume,
-    },
-  }
+}
+
+/**
+ * Runs a scenario day by day: dissolved ammonia, nitrite, nitrate and oxygen of the tank, and the two films of each
+ * filter, growing by Monod’s law to what its surface holds. Water changes come at the end of their interval.
+ * Source: Metcalf and Eddy (growth), Zhu and Chen 1999 (uptake); from memory.
+ * @throws OutOfRange for `days`, `pace` or a field of the keeping.
+ */
+export function simulate(scenario: Scenario): Simulation {
+  requireRange('days', scenario.days, { min: 1, max: 400, unit: 'days' })
+  requireRange('pace', scenario.pace ?? 1, { min: 0.01, max: 100 })
+  return new TankInTime(scenario).run(scenario.happenings, scenario.days)
 }
 
 /**
