@@ -232,69 +232,41 @@ const chance = seeded(1878)
 
 type Readings = Partial<CreatedOf<'readings'>>
 
-/** Everything a bench notes besides flows: heights, watts, noise, priming, cups, dye, air. */
-function otherTrials(
-  t: Truth,
-  modelId: string,
-  specimenId: string,
-  hookupId: string,
-  fixed: number,
-  trials: TrialRow[],
-  readings: CreatedOf<'readings'>[],
-): void {
-  const temperature = 21.5
-  const round = (v: number, digits: number): number => Number(v.toFixed(digits))
-  const note = (
-    kind: CreatedOf<'trials'>['kind'],
-    more: Partial<CreatedOf<'trials'>>,
-    list: readonly Readings[],
-  ): void => {
-    const id = idOf(`${modelId}-trial-${kind}`)
-    trials.push({
-      ...RESOURCES.trials.Create.parse({
-        id,
-        modelId,
-        kind,
-        specimenId,
-        waterTemperature: temperature,
-        vesselVolume: t.vessel / 1000,
-        ...more,
-      }),
-      createdAt: clock(6),
-    })
-    list.forEach((r, i) =>
-      readings.push(
-        RESOURCES.readings.Create.parse({
-          id: idOf(`${id}-${i}`),
-          trialId: id,
-          kind,
-          takenAt: clock(1),
-          ...r,
-        }),
-      ),
-    )
-  }
-  const loaded = { state: 'as-shipped', hookupId, lift: fixed } as const
+const rounded = (v: number, digits: number): number => Number(v.toFixed(digits))
+
+/** Notes a trial with its readings. */
+type Note = (
+  kind: CreatedOf<'trials'>['kind'],
+  more: Partial<CreatedOf<'trials'>>,
+  list: readonly Readings[],
+) => void
+/** State of a filter as it is installed. */
+type Loaded = { readonly state: 'as-shipped'; readonly hookupId: string; readonly lift: number }
+/** Water of the bench (°C). */
+const BENCH_WATER = 21.5
+
+/** Height at which it stops, watts, priming. */
+function noteOfPump(t: Truth, loaded: Loaded, note: Note): void {
   if (t.pump) {
     const head = t.pump.shutOffHead
     note(
       'shut-off',
       { state: 'empty' },
-      Array.from({ length: 3 }, () => ({ value: round(head + 0.008 * wobble(), 3) })),
+      Array.from({ length: 3 }, () => ({ value: rounded(head + 0.008 * wobble(), 3) })),
     )
-    const duty = trueDuty(t, { ...loaded, attached: true, temperature })
+    const duty = trueDuty(t, { ...loaded, attached: true, temperature: BENCH_WATER })
     const watts = (t.label.power ?? 5) * 1.06 * (0.72 + 0.28 * (duty.flow / t.pump.maxFlow))
     note(
       'power',
       { ...loaded, setup: { relative: 0.01, pricePerKwhMinor: 31, currency: 'EUR' } },
-      Array.from({ length: 5 }, () => ({ value: round(watts * (1 + 0.006 * wobble()), 2) })),
+      Array.from({ length: 5 }, () => ({ value: rounded(watts * (1 + 0.006 * wobble()), 2) })),
     )
     note('prime', { ...loaded }, [
       ...(t.name === 'Plainbody 1000'
         ? [{ series: 'prime', outcome: 'no', seconds: 60, note: 'air in the pump head' }]
         : []),
-      { series: 'prime', outcome: 'yes', seconds: round(14 + 6 * chance(), 1) },
-      { series: 'restart', outcome: 'yes', seconds: round(6 + 4 * chance(), 1) },
+      { series: 'prime', outcome: 'yes', seconds: rounded(14 + 6 * chance(), 1) },
+      { series: 'restart', outcome: 'yes', seconds: rounded(6 + 4 * chance(), 1) },
       t.name === 'Terrace 1200'
         ? {
             series: 'leak',
@@ -307,24 +279,36 @@ function otherTrials(
       { series: 'rattle', outcome: t.name === 'Gale HB' ? 'yes' : 'no', seconds: 0 },
     ])
   }
+}
+
+/** The noise of it over that of the room. */
+function noteNoise(t: Truth, loaded: Loaded, note: Note): void {
   const room = 31
   const own = (t.label.noise ?? 33) + 4
   const both = 10 * Math.log10(10 ** (room / 10) + 10 ** (own / 10))
   note('noise', { ...loaded, setup: { distance: 1, position: 'seat height, in front' } }, [
-    ...Array.from({ length: 3 }, () => ({ series: 'with', value: round(both + 0.4 * wobble(), 1) })),
-    ...Array.from({ length: 3 }, () => ({ series: 'without', value: round(room + 0.4 * wobble(), 1) })),
+    ...Array.from({ length: 3 }, () => ({ series: 'with', value: rounded(both + 0.4 * wobble(), 1) })),
+    ...Array.from({ length: 3 }, () => ({ series: 'without', value: rounded(room + 0.4 * wobble(), 1) })),
   ])
+}
+
+/** How long cups and clips hold. */
+function noteHolding(t: Truth, note: Note): void {
   if (t.kind === 'internal' || t.kind === 'motor-sponge')
     note('holding', { state: 'as-shipped', setup: { load: 'its own weight, wet' } }, [
       ...[42, 118, 260, 75].map((s) => ({
         series: 'cups',
         outcome: 'let-go',
-        seconds: round(s * (1 + 0.1 * wobble()), 1),
+        seconds: rounded(s * (1 + 0.1 * wobble()), 1),
       })),
       { series: 'cups', outcome: 'still', seconds: 600 },
       { series: 'clips', outcome: 'still', seconds: 600 },
       { series: 'clips', outcome: 'still', seconds: 600 },
     ])
+}
+
+/** Water lifted by air. */
+function noteAir(t: Truth, note: Note): void {
   const air = airTruth(t)
   const usual = usualAir(t)
   if (air)
@@ -343,7 +327,7 @@ function otherTrials(
             series: 'water',
             value: supplied,
             volume: t.vessel / 1000,
-            seconds: round(Math.max(1, seconds * (1 + 0.02 * wobble())), 2),
+            seconds: rounded(Math.max(1, seconds * (1 + 0.02 * wobble())), 2),
           }
         }),
         ...[0, 1].map(() => ({ series: 'supplied', value: usual * (1 + 0.01 * wobble()) })),
@@ -353,6 +337,10 @@ function otherTrials(
         })),
       ],
     )
+}
+
+/** Dye on two sides of a tank. */
+function noteDye(t: Truth, loaded: Loaded, note: Note): void {
   if (['Torrent 1400', 'Triptych 600'].includes(t.name)) {
     const tau = t.name === 'Torrent 1400' ? 48 : 65
     const rise = (delay: number, seconds: number): number =>
@@ -369,6 +357,10 @@ function otherTrials(
       ]),
     )
   }
+}
+
+/** A water test, and how clear it was. */
+function noteWater(t: Truth, loaded: Loaded, note: Note): void {
   if (t.name === 'Triptych 600') {
     note('water-test', { ...loaded, setup: { readBy: 'card', countedAs: 'ion' } }, [
       { series: 'ammonia', value: 0 },
@@ -383,6 +375,51 @@ function otherTrials(
       { series: 'morning', outcome: 'rated', value: 9 },
     ])
   }
+}
+
+/** Everything a bench notes besides flows: heights, watts, noise, priming, cups, dye, air. */
+function otherTrials(
+  t: Truth,
+  modelId: string,
+  specimenId: string,
+  hookupId: string,
+  fixed: number,
+  trials: TrialRow[],
+  readings: CreatedOf<'readings'>[],
+): void {
+  const note: Note = (kind, more, list) => {
+    const id = idOf(`${modelId}-trial-${kind}`)
+    trials.push({
+      ...RESOURCES.trials.Create.parse({
+        id,
+        modelId,
+        kind,
+        specimenId,
+        waterTemperature: BENCH_WATER,
+        vesselVolume: t.vessel / 1000,
+        ...more,
+      }),
+      createdAt: clock(6),
+    })
+    list.forEach((r, i) =>
+      readings.push(
+        RESOURCES.readings.Create.parse({
+          id: idOf(`${id}-${i}`),
+          trialId: id,
+          kind,
+          takenAt: clock(1),
+          ...r,
+        }),
+      ),
+    )
+  }
+  const loaded = { state: 'as-shipped', hookupId, lift: fixed } as const
+  noteOfPump(t, loaded, note)
+  noteNoise(t, loaded, note)
+  noteHolding(t, note)
+  noteAir(t, note)
+  noteDye(t, loaded, note)
+  noteWater(t, loaded, note)
 }
 
 /** Biological media as shipped, put on a kitchen scale: never quite what litres and bulk density say. */

@@ -261,7 +261,8 @@ class TankInTime {
     const { films: at, bodies } = this.#at
     const [s = 0, s2 = 0, , oxygen = 0] = v
     const { temperature } = this.#k
-    const films = [0, 1].map((j) => this.#filters.map((_, i) => v[at + 2 * i + j] ?? 0)) as [State, State]
+    const filmsOf = (j: 0 | 1): State => this.#filters.map((_, i) => v[at + 2 * i + j] ?? 0)
+    const films = [filmsOf(0), filmsOf(1)] as const
     const eaten: Eaten = [0, 0]
     this.#filters.forEach((f, i) => {
       const [x = 0, x2 = 0] = [films[0][i], films[1][i]]

@@ -59,34 +59,38 @@ export const REVIEW_SPECIALS: Specials = {
   },
 }
 
-/** Reviews: words round numbers that are taken here and never changed once they are published. */
-export function registerReviews(app: FastifyInstance, db: Db): void {
-  const typed = app.withTypeProvider<ZodTypeProvider>()
-  const tags = ['reviews']
-  const params = z.object({ id: Id })
-  const find = async (tx: Db | Tx, id: string, lock = false): Promise<Row> => {
-    const query = tx.select().from(review).where(eq(review.id, id))
-    const [row] = await (lock ? query.for('update') : query)
-    if (!row || row.deletedAt) throw problem(404, 'not-found', 'There is no such review')
-    return row
-  }
-  const set = async (tx: Tx, id: string, to: Partial<typeof review.$inferInsert>): Promise<Review> => {
-    const was = await find(tx, id, true)
-    const [row] = await tx
-      .update(review)
-      .set({ ...to, version: sql`${review.version} + 1`, updatedAt: new Date() })
-      .where(eq(review.id, id))
-      .returning()
-    if (!row) throw problem(404, 'not-found', 'There is no such review')
-    const now = headOf(row)
-    const { draft: _, ...differ } = to
-    const fields = Object.fromEntries(Object.entries(now).filter(([k]) => k in differ))
-    await remember(tx, [
-      { action: 'changed', resource: 'reviews', row: now, ...differences(headOf(was), fields) },
-    ])
-    return now
-  }
+/** A review that was not deleted. @throws problem `not-found`. */
+const find = async (tx: Db | Tx, id: string, lock = false): Promise<Row> => {
+  const query = tx.select().from(review).where(eq(review.id, id))
+  const [row] = await (lock ? query.for('update') : query)
+  if (!row || row.deletedAt) throw problem(404, 'not-found', 'There is no such review')
+  return row
+}
+/** Changes a review’s row, with its entry in the history. */
+const set = async (tx: Tx, id: string, to: Partial<typeof review.$inferInsert>): Promise<Review> => {
+  const was = await find(tx, id, true)
+  const [row] = await tx
+    .update(review)
+    .set({ ...to, version: sql`${review.version} + 1`, updatedAt: new Date() })
+    .where(eq(review.id, id))
+    .returning()
+  if (!row) throw problem(404, 'not-found', 'There is no such review')
+  const now = headOf(row)
+  const { draft: _, ...differ } = to
+  const fields = Object.fromEntries(Object.entries(now).filter(([k]) => k in differ))
+  await remember(tx, [
+    { action: 'changed', resource: 'reviews', row: now, ...differences(headOf(was), fields) },
+  ])
+  return now
+}
 
+const tags = ['reviews']
+const params = z.object({ id: Id })
+const typedOf = (app: FastifyInstance) => app.withTypeProvider<ZodTypeProvider>()
+type Typed = ReturnType<typeof typedOf>
+
+/** A draft: made, read, and its numbers taken anew. */
+function registerDrafts(typed: Typed, db: Db): void {
   typed.post(
     '/reviews',
     { config: SHORT, schema: { tags, body: NewReview, response: { 201: reviews.Row } } },
@@ -122,6 +126,10 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
       return body
     },
   )
+}
+
+/** An edition: published, and withdrawn. */
+function registerPublishing(typed: Typed, db: Db): void {
   typed.post(
     '/reviews/:id/publish',
     { schema: { tags, params, body: Publishing, response: { 200: reviews.Row } } },
@@ -177,6 +185,10 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
       return body
     },
   )
+}
+
+/** What was published, its photos, and what has moved since. */
+function registerEditions(typed: Typed, db: Db): void {
   typed.get('/reviews/:id/editions', { schema: { tags, params } }, async ({ params: { id } }) => {
     await find(db, id)
     const items = await db
@@ -218,6 +230,14 @@ export function registerReviews(app: FastifyInstance, db: Db): void {
       items: movedSince((last?.snapshot ?? row.draft).sheet, now.sheet),
     }
   })
+}
+
+/** Reviews: words round numbers that are taken here and never changed once they are published. */
+export function registerReviews(app: FastifyInstance, db: Db): void {
+  const typed = typedOf(app)
+  registerDrafts(typed, db)
+  registerPublishing(typed, db)
+  registerEditions(typed, db)
   registerShares(app, db, find)
 }
 
