@@ -125,6 +125,108 @@ const asLogged = (request: FastifyRequest): Record<string, unknown> => ({
   remoteAddress: request.ip,
 })
 
+/** How the server listens and logs. */
+const serverOptions = ({
+  proxies,
+  logLevel,
+  logTo,
+}: Required<Pick<AppOptions, 'proxies' | 'logLevel'>> & {
+  readonly logTo: AppOptions['logTo']
+}): FastifyServerOptions => ({
+  trustProxy: [...proxies],
+  // What cannot be read as an address is answered like any other, with the same headers.
+  rewriteUrl: ({ url = '/' }) => (isReadable(url) ? url : '/api/v1/unreadable-address'),
+  forceCloseConnections: true,
+  logger: {
+    level: logLevel,
+    redact: SECRETS,
+    serializers: { req: asLogged },
+    ...(logTo && { stream: logTo }),
+  },
+  bodyLimit: 1024 * 1024,
+  requestTimeout: 30000,
+  routerOptions: { maxParamLength: 200 },
+})
+
+/** Everything under /api/v1. */
+async function registerApi(
+  api: FastifyInstance,
+  db: Db,
+  {
+    door,
+    workshop,
+    changes,
+    inThread,
+    instruments,
+    instrumentHosts,
+  }: Required<Pick<AppOptions, 'inThread' | 'instruments' | 'instrumentHosts'>> & {
+    readonly door: Door
+    readonly workshop: Workshop | null
+    readonly changes: Changes | null
+  },
+): Promise<void> {
+  api.addHook(
+    'onSend',
+    async (_request, reply) =>
+      void (reply.hasHeader('cache-control') || reply.header('cache-control', 'private, no-cache')),
+  )
+  registerDoor(api, db, door)
+  if (workshop) api.addHook('preParsing', workshop.take)
+  api.all('/unreadable-address', { ...ANYONE, schema: { hide: true } }, () => {
+    throw problem(400, 'unreadable-address', 'The address cannot be read', {
+      detail: 'It holds a % that is not followed by two hexadecimal digits, or bytes that are no text.',
+    })
+  })
+  api.get('/openapi.json', { schema: { hide: true } }, async () => api.swagger())
+  // What would only wait until it is given up is told so at once.
+  const waitsTooLong = waitingFor(db.$client)
+  api.addHook('preHandler', async () => {
+    if (waitsTooLong()) throw busy()
+  })
+  registerPeople(api, db, door)
+  if (!inThread) registerChanges(api, db, changes)
+  registerHistory(api, db)
+  registerModels(api, db)
+  registerImports(api, db)
+  registerWaterTests(api, db)
+  registerUpkeep(api, db)
+  registerReviews(api, db)
+  registerDocuments(api, db)
+  registerCsv(api, db)
+  registerShared(api, db)
+  registerRankings(api, db, changes)
+  registerRows(api, db)
+  registerStatus(api, db)
+  registerCalc(api, inThread)
+  if (!inThread) await registerInstruments(api, db, { usual: instruments, hosts: instrumentHosts, changes })
+  await api.register(async (photos) => registerPhotos(photos, db))
+}
+
+/** Any other address: a page of the app where it was built, the methods it takes, or nothing. */
+function answerTheRest(
+  app: FastifyInstance,
+  pictures: Prerenderer | null,
+  methods: (url: string) => readonly string[],
+): void {
+  app.setNotFoundHandler(async (request, reply) => {
+    const page =
+      request.method === 'GET' &&
+      !request.url.startsWith('/api/') &&
+      !/\.\w+$/.test(request.url.split('?')[0] ?? '')
+    if (page && pictures) {
+      const drawn = await pictures.send(request, reply)
+      return drawn ?? reply.sendFile('index.html')
+    }
+    const allowed = methods(request.url)
+    if (allowed.length)
+      return sendProblem(
+        reply.header('allow', allowed.join(', ')),
+        problem(405, 'wrong-method', `This address takes ${allowed.join(', ')}`).problem,
+      )
+    return sendProblem(reply, problem(404, 'not-found', 'There is nothing at this address').problem)
+  })
+}
+
 /** The whole server: API under /api/v1, the built app everywhere else. Holds no state of its own. */
 export async function buildApp({
   db,
@@ -145,21 +247,7 @@ export async function buildApp({
   metricsToken,
 }: AppOptions): Promise<FastifyInstance> {
   const door: Door = { visitor, secure: address?.startsWith('https:') ?? false }
-  const options: FastifyServerOptions = {
-    trustProxy: [...proxies],
-    // What cannot be read as an address is answered like any other, with the same headers.
-    rewriteUrl: ({ url = '/' }) => (isReadable(url) ? url : '/api/v1/unreadable-address'),
-    forceCloseConnections: true,
-    logger: {
-      level: logLevel,
-      redact: SECRETS,
-      serializers: { req: asLogged },
-      ...(logTo && { stream: logTo }),
-    },
-    bodyLimit: 1024 * 1024,
-    requestTimeout: 30000,
-    routerOptions: { maxParamLength: 200 },
-  }
+  const options = serverOptions({ proxies, logLevel, logTo })
   // A server of TLS is one of HTTP to everything here.
   const app = Fastify(tls ? ({ ...options, https: tls } as FastifyServerOptions) : options)
   app.setValidatorCompiler(validatorCompiler)
@@ -205,44 +293,7 @@ export async function buildApp({
       .send({ status: ready ? 'ready' : 'database away' })
   })
   await app.register(
-    async (api) => {
-      api.addHook(
-        'onSend',
-        async (_request, reply) =>
-          void (reply.hasHeader('cache-control') || reply.header('cache-control', 'private, no-cache')),
-      )
-      registerDoor(api, db, door)
-      if (workshop) api.addHook('preParsing', workshop.take)
-      api.all('/unreadable-address', { ...ANYONE, schema: { hide: true } }, () => {
-        throw problem(400, 'unreadable-address', 'The address cannot be read', {
-          detail: 'It holds a % that is not followed by two hexadecimal digits, or bytes that are no text.',
-        })
-      })
-      api.get('/openapi.json', { schema: { hide: true } }, async () => app.swagger())
-      // What would only wait until it is given up is told so at once.
-      const waitsTooLong = waitingFor(db.$client)
-      api.addHook('preHandler', async () => {
-        if (waitsTooLong()) throw busy()
-      })
-      registerPeople(api, db, door)
-      if (!inThread) registerChanges(api, db, changes)
-      registerHistory(api, db)
-      registerModels(api, db)
-      registerImports(api, db)
-      registerWaterTests(api, db)
-      registerUpkeep(api, db)
-      registerReviews(api, db)
-      registerDocuments(api, db)
-      registerCsv(api, db)
-      registerShared(api, db)
-      registerRankings(api, db, changes)
-      registerRows(api, db)
-      registerStatus(api, db)
-      registerCalc(api, inThread)
-      if (!inThread)
-        await registerInstruments(api, db, { usual: instruments, hosts: instrumentHosts, changes })
-      await api.register(async (photos) => registerPhotos(photos, db))
-    },
+    (api) => registerApi(api, db, { door, workshop, changes, inThread, instruments, instrumentHosts }),
     { prefix: '/api/v1' },
   )
   if (built) {
@@ -257,22 +308,6 @@ export async function buildApp({
       },
     })
   }
-  app.setNotFoundHandler(async (request, reply) => {
-    const page =
-      request.method === 'GET' &&
-      !request.url.startsWith('/api/') &&
-      !/\.\w+$/.test(request.url.split('?')[0] ?? '')
-    if (page && built) {
-      const drawn = await pictures?.send(request, reply)
-      return drawn ?? reply.sendFile('index.html')
-    }
-    const allowed = methods(request.url)
-    if (allowed.length)
-      return sendProblem(
-        reply.header('allow', allowed.join(', ')),
-        problem(405, 'wrong-method', `This address takes ${allowed.join(', ')}`).problem,
-      )
-    return sendProblem(reply, problem(404, 'not-found', 'There is nothing at this address').problem)
-  })
+  answerTheRest(app, built ? pictures : null, methods)
   return app
 }

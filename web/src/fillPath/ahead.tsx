@@ -8,8 +8,8 @@ import { useMemo } from 'react'
 import { useTanks } from '../api/lists'
 import { useDossierContext } from '../frame/dossier'
 import { readTank } from '../tank/readTank'
-import { storyOn, waterShutIn } from '../tank/storyOn'
-import { useStory } from '../workers/useLiving'
+import { scenarioOn, waterShutIn } from '../tank/scenarioOn'
+import { useSimulation } from '../workers/useLiving'
 import { useFillPath } from './useFillPath'
 import { useSeason } from './useSeason'
 
@@ -31,7 +31,9 @@ function firstStory(tank: Tank, classes: readonly StockClass[], fill: JudgedFill
   if ('problem' in read) return null
   try {
     const balance = tankBalance(read.record, fill)
-    return balance && storyOn(balance, fill, undefined, undefined, waterShutIn(dossier, fittingOf(dossier)))
+    return (
+      balance && scenarioOn(balance, fill, undefined, undefined, waterShutIn(dossier, fittingOf(dossier)))
+    )
   } catch (error) {
     if (error instanceof CoreError) return null
     throw error
@@ -43,11 +45,11 @@ function StoryAhead() {
   const { dossier, assessment, stock } = useDossierContext()
   const { tanks } = useTanks()
   const fill = assessment?.verdict.shipped
-  const story = useMemo(
+  const history = useMemo(
     () => (tanks?.[0] && fill ? firstStory(tanks[0], stock, fill, dossier) : null),
     [tanks, stock, fill, dossier],
   )
-  useStory(story)
+  useSimulation(history)
   return null
 }
 

@@ -12,7 +12,7 @@ import { useLongPathWork } from '../workers/usePath'
 
 export interface Season extends ClogTank {
   readonly path: FillPath
-  readonly story: ReturnType<typeof historyOf>
+  readonly history: ReturnType<typeof historyOf>
   readonly sponge: boolean
   readonly answer: SeasonAnswer | null
   readonly failure: string | null
@@ -27,7 +27,7 @@ export function useSeason(): Season {
   const { tank, record, came } = on
   const [params] = useSearchParams()
   const sponge = params.get('sponge') === '1'
-  const story = useMemo(
+  const history = useMemo(
     () => historyOf(tank ? dossier.visits.filter((v) => v.tankId === tank.id) : [], came),
     [dossier.visits, tank, came],
   )
@@ -43,18 +43,18 @@ export function useSeason(): Season {
       tank: record,
       days: FORECAST_DAYS,
       // What was seen with another fill tells nothing of this one.
-      story: historyOf(
-        story.visits.filter((v) => withFill(v.id) === fill.id),
+      history: historyOf(
+        history.visits.filter((v) => withFill(v.id) === fill.id),
         came,
       ),
       minutesToOpen: minutes === null ? null : minutes / 60,
       dueAt,
     }
-  }, [fill, record, sponge, story, came, dossier.visits, minutes, dueAt])
+  }, [fill, record, sponge, history, came, dossier.visits, minutes, dueAt])
   const ready = solved?.kind === 'ready' && question !== null
   const { answer, failure, busy } = useLongPathWork('season', ready ? asked : null, question, async (w, q) =>
     q ? w.season(q) : null,
   )
   const missing = solved?.kind === 'missing' ? 'The water’s path cannot be worked out yet.' : null
-  return { ...on, path, story, sponge, answer, failure: failure ?? missing, busy: busy || !ready }
+  return { ...on, path, history, sponge, answer, failure: failure ?? missing, busy: busy || !ready }
 }

@@ -46,7 +46,7 @@ export default function Visits() {
   const { dossier } = useDossierContext()
   const season = useSeason()
   const navigate = useNavigate()
-  const { path, tanks, tank, story, sponge } = season
+  const { path, tanks, tank, history, sponge } = season
   const begin = (): void => {
     const id = createRow('visits', {
       modelId: dossier.model.id,
@@ -54,7 +54,7 @@ export default function Visits() {
       tankId: tank?.id ?? null,
       specimenId: dossier.specimens.at(-1)?.id ?? null,
       fillId: path.fill?.id ?? null,
-      stage: story.visits.length ? 'visit' : 'set-up',
+      stage: history.visits.length ? 'visit' : 'set-up',
     } satisfies Partial<Visit> & { modelId: string; on: string })
     void navigate(`/models/${dossier.model.id}/visits/${id}/run`)
   }
@@ -91,7 +91,7 @@ export default function Visits() {
           a coarse sponge over the intake
         </label>
         <button type="button" className="btn btn-primary" onClick={begin}>
-          {story.visits.length ? 'Make a visit' : 'Set it up'}
+          {history.visits.length ? 'Make a visit' : 'Set it up'}
         </button>
       </div>
       <Forecast season={season} />

@@ -6,7 +6,7 @@ import { daysUntilDue, type DueQuestion } from '@ypsometer/contract/clog'
 import { expose } from 'comlink'
 
 const work = {
-  tell: (story: Scenario) => simulate(story),
+  tell: (history: Scenario) => simulate(history),
   plan: (...asked: Parameters<typeof planChange>) => planChange(...asked),
   evidence: (...asked: Parameters<typeof faultEvidence>) => faultEvidence(...asked),
   due: (asked: readonly DueQuestion[]) => asked.map(daysUntilDue),

@@ -104,7 +104,7 @@ export type CalibrationAnswer =
 
 /** Data of visits: what was seen, minutes of one opening. */
 export interface SeasonQuestion extends DirtQuestion {
-  readonly story: UnitHistory
+  readonly history: UnitHistory
   readonly minutesToOpen: number | null
   /** Share of the first flow at which the house calls it due. */
   readonly dueAt: number
@@ -248,6 +248,25 @@ function calibrated(
   }
 }
 
+/** What visits taught of a case, and the three schools on it. */
+function seasonOf(c: ClogCase, q: SeasonQuestion): SeasonAnswer {
+  const { layers } = reportOf(forecast({ ...c, days: 1 }))
+  const { seen, services } = observationsOf(q.history, layers)
+  const l = learn({ ...c, services }, feedDoubt(q.tank), seen, q.dueAt)
+  return {
+    prior: l.prior,
+    posterior: l.posterior,
+    due: l.due,
+    seen: l.seen,
+    asShipped: reportOf(l.asShipped, q.dueAt),
+    run: reportOf(l.run, q.dueAt),
+    slow: reportOf(l.slow, q.dueAt),
+    fast: reportOf(l.fast, q.dueAt),
+    alone: reportOf(l.alone, q.dueAt),
+    schools: schoolSeasons(c, c, q.minutesToOpen, q.dueAt),
+  }
+}
+
 /** The path's arithmetic with the record it stands on; plain functions, so that it is tested without a worker. */
 export function pathWork() {
   let record: PathRecord | null = null
@@ -355,22 +374,7 @@ export function pathWork() {
     /** The same with what visits taught, its interval, and the three schools. */
     season(q: SeasonQuestion): SeasonAnswer | null {
       const c = arranged(q)
-      if (!c) return null
-      const { layers } = reportOf(forecast({ ...c, days: 1 }))
-      const { seen, services } = observationsOf(q.story, layers)
-      const l = learn({ ...c, services }, feedDoubt(q.tank), seen, q.dueAt)
-      return {
-        prior: l.prior,
-        posterior: l.posterior,
-        due: l.due,
-        seen: l.seen,
-        asShipped: reportOf(l.asShipped, q.dueAt),
-        run: reportOf(l.run, q.dueAt),
-        slow: reportOf(l.slow, q.dueAt),
-        fast: reportOf(l.fast, q.dueAt),
-        alone: reportOf(l.alone, q.dueAt),
-        schools: schoolSeasons(c, c, q.minutesToOpen, q.dueAt),
-      }
+      return c && seasonOf(c, q)
     },
     /** The pumped circuit as an EPANET file. */
     inp(q: PathQuestion): string {

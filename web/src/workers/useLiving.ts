@@ -13,9 +13,9 @@ import { useWork, type Answered } from './useWork'
 const useAnswer = <Q, T>(kind: string, question: Q | null, ask: (q: Q) => Promise<T>): Answered<T> =>
   useWork(kind, question && { question, text: JSON.stringify(question) }, ask)
 
-/** A story of a tank, told. */
-export const useStory = (story: Scenario | null): Answered<Simulation> =>
-  useAnswer('story', story, (q) => livingRemote().tell(q))
+/** A tank in time, simulated. */
+export const useSimulation = (history: Scenario | null): Answered<Simulation> =>
+  useAnswer('history', history, (q) => livingRemote().tell(q))
 
 /** How sure the verdict of a class is. */
 export const useChances = (

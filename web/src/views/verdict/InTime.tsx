@@ -16,8 +16,8 @@ import { QuantityInput } from '../../fields/QuantityInput'
 import { FigureView } from '../../figures/FigureView'
 import { Loading } from '../../frame/States'
 import { Said } from '../../tank/Balance'
-import { storyOn } from '../../tank/storyOn'
-import { useStory } from '../../workers/useLiving'
+import { scenarioOn } from '../../tank/scenarioOn'
+import { useSimulation } from '../../workers/useLiving'
 import { SeriesChart } from '../../charts'
 
 const DAY = 86400
@@ -49,8 +49,8 @@ export function InTime({
   const [kind, setKind] = useState<ScenarioKind>(SCENARIO_KINDS[0])
   const [asks, setAsks] = useState(USUAL_ASKS)
   const fed = study.keeping.feed > 0
-  const story = useMemo(() => storyOn(study, fill, kind, asks, body), [study, fill, kind, asks, body])
-  const { answer, failure, busy } = useStory(story)
+  const scenario = useMemo(() => scenarioOn(study, fill, kind, asks, body), [study, fill, kind, asks, body])
+  const { answer, failure, busy } = useSimulation(scenario)
   return (
     <section aria-labelledby="time-title">
       <h3 id="time-title">In time</h3>
@@ -107,7 +107,7 @@ export function InTime({
   )
 }
 
-/** Which story is told, over how many weeks. */
+/** Which scenario is run, over how many weeks. */
 function Asked({
   kind,
   setKind,

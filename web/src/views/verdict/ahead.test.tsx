@@ -2,9 +2,9 @@ import '../../../tests/setup'
 import { cleanup, render, screen, waitFor } from '@testing-library/react'
 
 /** Stories told by the worker. */
-const mockTell = jest.fn<Promise<unknown>, [unknown]>()
+const mockSimulate = jest.fn<Promise<unknown>, [unknown]>()
 jest.mock('../../workers/livingRemote', () => ({
-  livingRemote: () => ({ tell: mockTell, chances: async () => null }),
+  livingRemote: () => ({ tell: mockSimulate, chances: async () => null }),
 }))
 
 import { simulate, type Scenario } from '@ypsometer/core/biology/inTime'
@@ -18,14 +18,14 @@ afterEach(cleanup)
 test('what Tanks tells first was worked out while Path was looked at, and is there at once', async () => {
   noServer()
   haveLists({ tanks: demoTanks() })
-  mockTell.mockImplementation(async (story) => simulate(story as Scenario))
+  mockSimulate.mockImplementation(async (scenario) => simulate(scenario as Scenario))
   const { wrapper } = aroundStation(demoDossier('Ledger 700'))
   const before = render(<Ahead station="path" />, { wrapper })
-  await waitFor(() => expect(mockTell).toHaveBeenCalledTimes(1))
-  await mockTell.mock.results[0]?.value
+  await waitFor(() => expect(mockSimulate).toHaveBeenCalledTimes(1))
+  await mockSimulate.mock.results[0]?.value
   before.unmount()
   render(<TankRange />, { wrapper })
   expect(screen.getByRole('heading', { name: 'In time' })).toBeTruthy()
   expect(screen.queryByText('Loading …')).toBeNull()
-  expect(mockTell).toHaveBeenCalledTimes(1)
+  expect(mockSimulate).toHaveBeenCalledTimes(1)
 })

@@ -19,7 +19,7 @@ export function AgedParts() {
         <ul className="mt-1 max-w-3xl">
           {stories.map(({ part: id, seen }) => {
             const part = dossier.parts.find((p) => p.id === id)
-            // Only a change is a new line of the story.
+            // Only a change is a new line of the scenario.
             const turns = seen.filter((s, i) => i === 0 || s.findings.join() !== seen[i - 1]?.findings.join())
             return (
               <li key={id} className="rule-b grid gap-x-6 py-1.5 sm:grid-cols-[13rem_minmax(0,1fr)]">

@@ -7,8 +7,8 @@ import type { Season } from '../../fillPath/useSeason'
 
 /** Water tests of the visits against the balance of the tank with this fill as dirty as it was. */
 export function Proof({ season }: { readonly season: Season }) {
-  const { story, record, path, answer } = season
-  const tested = story.visits.filter((v) => v.ammonia !== null || v.nitrite !== null || v.nitrate !== null)
+  const { history, record, path, answer } = season
+  const tested = history.visits.filter((v) => v.ammonia !== null || v.nitrite !== null || v.nitrate !== null)
   const { outcome } = path
   if (!tested.length || !record || !outcome || !answer) return null
   const last = tested.slice(-4).reverse()
@@ -21,7 +21,7 @@ export function Proof({ season }: { readonly season: Season }) {
       <ul className="mt-1 max-w-3xl">
         {last.map((v) => {
           // As dirty as it was then; before it was first timed, clean.
-          const day = story.first ? Math.max(0, daysBetween(story.first.on, v.on)) : 0
+          const day = history.first ? Math.max(0, daysBetween(history.first.on, v.on)) : 0
           const expected = testedLines(balanceOn(record, outcome, answer.run, day))
           return (
             <li key={v.id} className="rule-b grid gap-x-6 py-1.5 sm:grid-cols-[8rem_minmax(0,1fr)]">

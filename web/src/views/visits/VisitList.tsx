@@ -21,18 +21,18 @@ const STATE_WORDS: Readonly<Record<WantedVisit['state'], string>> = {
 /** Visits of the chosen tank, the newest first, and those the house still wants. */
 export function VisitList({ season }: { readonly season: Season }) {
   const { dossier } = useDossierContext()
-  const { story, path, came, tank } = season
-  const started = came ?? story.visits[0]?.on ?? null
+  const { history, path, came, tank } = season
+  const started = came ?? history.visits[0]?.on ?? null
   const wanted =
     started && path.house
       ? wantedVisits(
           path.house.upkeep.visits,
           started,
-          story.visits.map((v) => v.on),
+          history.visits.map((v) => v.on),
           today(),
         )
       : []
-  const visits = story.visits.flatMap((v) => dossier.visits.find((x) => x.id === v.id) ?? []).reverse()
+  const visits = history.visits.flatMap((v) => dossier.visits.find((x) => x.id === v.id) ?? []).reverse()
   return (
     <section aria-labelledby="visits-title">
       <h2 id="visits-title">Visits{tank && ` to ${tank.name}`}</h2>
@@ -50,9 +50,9 @@ export function VisitList({ season }: { readonly season: Season }) {
           ))}
         </ul>
       )}
-      {story.tooEarly.length > 0 && (
+      {history.tooEarly.length > 0 && (
         <p role="alert" className="text-warning mt-2">
-          {story.tooEarly.map((v) => showDay(v.on)).join(', ')}: dated before the unit came
+          {history.tooEarly.map((v) => showDay(v.on)).join(', ')}: dated before the unit came
           {came && ` on ${showDay(came)}`}. Left out of every number until the date is corrected.
         </p>
       )}
@@ -88,7 +88,7 @@ function VisitRow({ visit: v, season }: { readonly visit: Visit; readonly season
   const { dossier } = useDossierContext()
   const before = visitFlow(v, 'before')
   const after = visitFlow(v, 'after')
-  const left = flowLeft(season.story, v)
+  const left = flowLeft(season.history, v)
   const layers = dossier.fills.find((f) => f.id === v.fillId)?.layers ?? []
   const media = season.path.media ?? []
   const nameOf = (layerId: string): string =>

@@ -47,7 +47,7 @@ test('a filter that fouls faster than was thought is found out; what is due is t
   expect(text()).toMatch(/Units without a failure .*0 % after 340 days/)
 }, 60000)
 
-test('a forecast that was borne out; the water as proof; the parts’ story; visits that are due', async () => {
+test('a forecast that was borne out; the water as proof; the parts’ scenario; visits that are due', async () => {
   await shown(demoDossier('Ledger 700'))
   expect(text()).toContain('The forecast was borne out.')
   const proof = screen.getByRole('region', { name: 'The water as proof' }).textContent ?? ''

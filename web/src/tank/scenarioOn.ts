@@ -7,7 +7,7 @@ import { FILTERS } from '@ypsometer/core/kinds/filters'
 import { SCENARIO_KINDS, scenarioOf, USUAL_ASKS } from '@ypsometer/core/judging/scenarios'
 
 /** Scenario of a tank with a fill on it, first of all if nothing else is asked; null where nothing can be told. */
-export const storyOn = (
+export const scenarioOn = (
   { keeping }: TankBalance,
   { films }: JudgedFill,
   kind = SCENARIO_KINDS[0] as (typeof SCENARIO_KINDS)[number],
