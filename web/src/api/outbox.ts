@@ -38,6 +38,87 @@ interface Held {
   readonly writer: Writer | null | undefined
 }
 
+/** What a sender needs of its outbox. */
+interface Box {
+  readonly entries: () => readonly Entry[]
+  /** The next write to send. */
+  readonly waits: () => Entry | undefined
+  readonly reports: () => Reports
+  readonly replace: (old: Entry, next: Entry) => void
+  readonly drop: (entry: Entry) => Promise<void>
+  /** The server knows the writer no more. */
+  readonly signOut: () => void
+}
+
+/** Sends what waits in an outbox, one at a time, in one window only, and tries again later where nobody answers. */
+function makeSender(name: string, box: Box) {
+  let inFlight: Entry | null = null
+
+  /** Sends one write. False when the server gave no answer, so that it is tried again later. */
+  async function send(entry: Entry): Promise<boolean> {
+    const body =
+      entry.method === 'POST' ? (entry.blob ?? entry.body) : isChange(entry) ? entry.body : undefined
+    try {
+      const row = await api<RowOf<ResourceName>>(addressOf(entry), {
+        method: entry.method === 'RESTORE' ? 'POST' : entry.method,
+        key: entry.key,
+        ...(entry.by && { writer: entry.by }),
+        ...(entry.method !== 'POST' && { version: entry.version }),
+        ...(body !== undefined && { body }),
+      })
+      for (const e of onTopOf(box.entries(), entry, row.version))
+        box.replace(e, { ...e, version: row.version })
+      box.reports().acknowledged(entry.collection, row, entry)
+      await box.drop(entry)
+      return true
+    } catch (error) {
+      if (!(error instanceof Unreachable) && !(error instanceof ApiProblem)) throw error
+      const problem = error instanceof ApiProblem ? error.problem : null
+      // Whoever wrote it is not signed in any more: it waits until they are.
+      if (problem && isNotIn(problem)) {
+        box.signOut()
+        return false
+      }
+      if (problem && problem.status < 500) {
+        const { next, merged } = afterRefusal(entry, problem)
+        if (merged || next.state === 'conflict')
+          box.reports().acknowledged(entry.collection, problem.current as RowOf<ResourceName>, entry)
+        box.replace(entry, next)
+        if (merged) box.reports().merged(entry)
+        return true
+      }
+      const next = afterFailure(entry, problem)
+      box.replace(entry, next)
+      return next.state === 'refused'
+    }
+  }
+
+  let flushing = false
+  let retry: ReturnType<typeof setTimeout> | undefined
+  /** Sends what waits, in order, one at a time and in one window only; stops at the first that gets no answer. */
+  async function flush(): Promise<void> {
+    if (flushing) return
+    flushing = true
+    let stalled = false
+    clearTimeout(retry)
+    const work = async (): Promise<void> => {
+      for (let next = box.waits(); next && !stalled; next = box.waits()) {
+        inFlight = next
+        stalled = !(await send(next))
+      }
+    }
+    try {
+      await ('locks' in navigator ? navigator.locks.request(`${name}.outbox`, work) : work())
+    } finally {
+      inFlight = null
+      flushing = false
+    }
+    if (stalled) retry = setTimeout(() => void flush(), RETRY_MS)
+    else if (box.waits()) void flush()
+  }
+  return { flush, inFlight: () => inFlight }
+}
+
 /**
  * An outbox: every write is an entry kept on this device until the server has answered it, sent in order, one at a
  * time, in one window only. `name` is its database on this device.
@@ -46,7 +127,6 @@ export function makeOutbox(name = 'ypsometer') {
   let entries: readonly Entry[] = []
   const held = makeStore<Held>({ mine: [], others: [], state: 'saved', writer: undefined })
   const storage = makeStorage(name, { entries: () => entries, changed: () => publish() })
-  let inFlight: Entry | null = null
   let reports: Reports = { acknowledged: () => undefined, merged: () => undefined }
   let order = Date.now() * 1000
   /** Fields whose text is about to be written: saying "Saved" meanwhile would be untrue. */
@@ -85,75 +165,27 @@ export function makeOutbox(name = 'ypsometer') {
     void flush()
   }
 
-  /** Sends one write. False when the server gave no answer, so that it is tried again later. */
-  async function send(entry: Entry): Promise<boolean> {
-    const body =
-      entry.method === 'POST' ? (entry.blob ?? entry.body) : isChange(entry) ? entry.body : undefined
-    try {
-      const row = await api<RowOf<ResourceName>>(addressOf(entry), {
-        method: entry.method === 'RESTORE' ? 'POST' : entry.method,
-        key: entry.key,
-        ...(entry.by && { writer: entry.by }),
-        ...(entry.method !== 'POST' && { version: entry.version }),
-        ...(body !== undefined && { body }),
-      })
-      for (const e of onTopOf(entries, entry, row.version)) replace(e, { ...e, version: row.version })
-      reports.acknowledged(entry.collection, row, entry)
-      await drop(entry)
-      return true
-    } catch (error) {
-      if (!(error instanceof Unreachable) && !(error instanceof ApiProblem)) throw error
-      const problem = error instanceof ApiProblem ? error.problem : null
-      // Whoever wrote it is not signed in any more: it waits until they are.
-      if (problem && isNotIn(problem)) {
-        setWriter(null)
-        return false
-      }
-      if (problem && problem.status < 500) {
-        const { next, merged } = afterRefusal(entry, problem)
-        if (merged || next.state === 'conflict')
-          reports.acknowledged(entry.collection, problem.current as RowOf<ResourceName>, entry)
-        replace(entry, next)
-        if (merged) reports.merged(entry)
-        return true
-      }
-      const next = afterFailure(entry, problem)
-      replace(entry, next)
-      return next.state === 'refused'
-    }
-  }
-
-  let flushing = false
-  let retry: ReturnType<typeof setTimeout> | undefined
-  const waits = (): Entry | undefined =>
-    held.get().writer === null ? undefined : held.get().mine.find((e) => e.state === 'waiting')
-  /** Sends what waits, in order, one at a time and in one window only; stops at the first that gets no answer. */
-  async function flush(): Promise<void> {
-    if (flushing || held.get().writer === null) return
-    flushing = true
-    let stalled = false
-    clearTimeout(retry)
-    const work = async (): Promise<void> => {
-      for (let next = waits(); next && !stalled; next = waits()) {
-        inFlight = next
-        stalled = !(await send(next))
-      }
-    }
-    try {
-      await ('locks' in navigator ? navigator.locks.request(`${name}.outbox`, work) : work())
-    } finally {
-      inFlight = null
-      flushing = false
-    }
-    if (stalled) retry = setTimeout(() => void flush(), RETRY_MS)
-    else if (waits()) void flush()
-  }
+  const sender = makeSender(name, {
+    entries: () => entries,
+    waits: () =>
+      held.get().writer === null ? undefined : held.get().mine.find((e) => e.state === 'waiting'),
+    reports: () => reports,
+    replace,
+    drop,
+    signOut: () => setWriter(null),
+  })
+  const flush = (): Promise<void> => (held.get().writer === null ? Promise.resolve() : sender.flush())
 
   /** Puts a write in the outbox: kept on this device at once, sent as soon as can be. */
   function enqueue(write: Write): void {
     const by = author()
     const stamp = by && !by.visitor ? { by: by.id, byName: by.name } : {}
-    const next = withWrite(entries, write, { stamp, order: ++order, inFlight, isMine: (e) => isMine(e) })
+    const next = withWrite(entries, write, {
+      stamp,
+      order: ++order,
+      inFlight: sender.inFlight(),
+      isMine: (e) => isMine(e),
+    })
     next.gone.forEach((e) => void storage.forget(e))
     publish(next.entries)
     void Promise.all(next.stored.map(storage.store)).then(() => flush())

@@ -52,21 +52,9 @@ const DASHES = ['', '7 4', '2 3', '9 3 2 3', '1 5', '12 4'] as const
 /** Points drawn of a long log; its peaks are kept. */
 const DRAWN = 400
 
-/** Something against time: dye, a log, a survival curve. Data as a table and CSV, the drawing as SVG. */
-export default function SeriesChart({
-  series,
-  dimension,
-  unit,
-  label,
-  name,
-  height = 260,
-  bare,
-  zero,
-  over,
-  limits = [],
-}: Props) {
+/** Points, axes and table of a chart, in the reader’s units. */
+function useDrawn({ series, dimension, unit, label, name, zero, over, limits = [] }: Props) {
   const system = units.use()
-  const root = useRef<HTMLDivElement>(null)
   const y = (unit && findUnit(unit, dimension, system)) || preferredUnit(dimension, system)
   const longest = Math.max(over ? 0.01 : 1, ...series.map((s) => s.points.at(-1)?.time ?? 0))
   const along = preferredUnit('length', system)
@@ -108,6 +96,15 @@ export default function SeriesChart({
       ]),
     ),
   }
+  const domain: [number, number] = zero ? [0, yTicks?.at(-1) ?? high] : [low - pad, high + pad]
+  return { drawn, held, domain, yTicks, xTicks, across, title, data }
+}
+
+/** Something against time: dye, a log, a survival curve. Data as a table and CSV, the drawing as SVG. */
+export default function SeriesChart(p: Props) {
+  const { series, label, height = 260, bare, over } = p
+  const root = useRef<HTMLDivElement>(null)
+  const { drawn, held, domain, yTicks, xTicks, across, title, data } = useDrawn(p)
   return (
     <div ref={root}>
       <div
@@ -135,7 +132,7 @@ export default function SeriesChart({
             <YAxis
               type="number"
               dataKey="value"
-              domain={zero ? [0, yTicks?.at(-1) ?? high] : [low - pad, high + pad]}
+              domain={domain}
               {...(yTicks && { ticks: yTicks })}
               tickFormatter={(v: number) => String(Number(v.toPrecision(4)))}
               width={56}

@@ -62,6 +62,88 @@ function dirtText(at: LayerDay | undefined): string | null {
   return `${showPercent(at.full)} full · ${caked ? 'a cake on it · ' : ''}${open}`
 }
 
+type Frame = ReturnType<typeof useFrame>
+
+/** The body: its chambers, walls, and the ways of the water. */
+function Vessel({ frame, faint }: { readonly frame: Frame; readonly faint: number }) {
+  const { id, scene, scale, x, y, d } = frame
+  return (
+    <>
+      {scene.chambers.map((c) => (
+        <g key={c.chamber.id}>
+          <path
+            d={d(c.outline)}
+            fill="var(--color-base-100)"
+            stroke="var(--color-base-content)"
+            strokeWidth="1.2"
+          />
+          {!isFillable(c.chamber) && <path d={d(c.outline)} fill={`url(#${id}-${c.chamber.use})`} />}
+          {c.wasted.length > 0 && <path d={d(c.wasted)} fill={`url(#${id}-wasted)`} />}
+        </g>
+      ))}
+      {scene.strokes.map((s, i) => (
+        <Stroke key={i} stroke={s} d={d(s.points, false)} scale={scale} />
+      ))}
+      <g opacity={faint}>
+        {scene.paths.map((points, i) => (
+          <WaterPath key={i} points={points.map((q) => [x(q[0]), y(q[1])] as const)} />
+        ))}
+      </g>
+    </>
+  )
+}
+
+/** The layers in it, and the dirt in them. */
+function Layers({
+  p,
+  boxes,
+  frame: { id, narrow, scale, x, y },
+  dirtOf,
+  system,
+}: {
+  readonly p: Props
+  readonly boxes: readonly {
+    readonly l: Outcome['layers'][number]
+    readonly box: ReturnType<typeof layerBox>
+  }[]
+  readonly frame: Frame
+  readonly dirtOf: (layerId: string) => LayerDay | undefined
+  readonly system: ReturnType<typeof units.use>
+}) {
+  const { selected } = p
+  return (
+    <>
+      {boxes.map(({ l, box }) => (
+        <LayerShape
+          key={l.placed.layer.id}
+          flow={l}
+          box={{ x0: x(box.x0), x1: x(box.x1), y0: y(box.y1), y1: y(box.y0) }}
+          scale={scale}
+          fill={`url(#${id}-m-${textureOf(l.placed.medium)})`}
+          selected={l.placed.layer.id === selected}
+          onSelect={p.onSelect}
+          // On a phone a finger on the drawing scrolls the page; layers are moved in the list there.
+          movable={p.onDrop !== undefined && !narrow}
+          says={`${l.placed.medium.name} in ${l.chamber.chamber.name.toLowerCase()}: ${said(l.placed.volume, 'volume', system)}, ${showPercent(l.bypassFraction)} of the water goes round it`}
+        />
+      ))}
+      {boxes.map(({ l, box }) => {
+        const at = dirtOf(l.placed.layer.id)
+        return (
+          at && (
+            <DirtShape
+              key={l.placed.layer.id}
+              way={l.chamber.way}
+              at={at}
+              box={{ x0: x(box.x0), x1: x(box.x1), y0: y(box.y1), y1: y(box.y0) }}
+            />
+          )
+        )
+      })}
+    </>
+  )
+}
+
 /** The section with its layers, to scale: each medium in its texture, water drawn by how much goes where. */
 export function FillCutaway(p: Props) {
   const { outcome, selected, show, findings = [] } = p
@@ -80,7 +162,7 @@ export function FillCutaway(p: Props) {
     maxHeight: MAX_HEIGHT,
     margin: 10,
   })
-  const { id, scene, narrow, width, height, scale, margin, left, drawn, x, y, d } = frame
+  const { id, scene, narrow, width, height, scale, margin, left, drawn, x, y } = frame
   const { bounds } = scene
   const boxes = outcome.layers.map((l) => ({ l, box: layerBox(l.chamber, l.placed) }))
   const labels = spreadLabels(
@@ -120,53 +202,8 @@ export function FillCutaway(p: Props) {
       <Patterns id={id} />
       <MediaPatterns id={`${id}-m`} />
       <desc>{inWords(outcome)}</desc>
-      {scene.chambers.map((c) => (
-        <g key={c.chamber.id}>
-          <path
-            d={d(c.outline)}
-            fill="var(--color-base-100)"
-            stroke="var(--color-base-content)"
-            strokeWidth="1.2"
-          />
-          {!isFillable(c.chamber) && <path d={d(c.outline)} fill={`url(#${id}-${c.chamber.use})`} />}
-          {c.wasted.length > 0 && <path d={d(c.wasted)} fill={`url(#${id}-wasted)`} />}
-        </g>
-      ))}
-      {scene.strokes.map((s, i) => (
-        <Stroke key={i} stroke={s} d={d(s.points, false)} scale={scale} />
-      ))}
-      <g opacity={show === 'path' ? 0.35 : 0.5}>
-        {scene.paths.map((points, i) => (
-          <WaterPath key={i} points={points.map((q) => [x(q[0]), y(q[1])] as const)} />
-        ))}
-      </g>
-      {boxes.map(({ l, box }) => (
-        <LayerShape
-          key={l.placed.layer.id}
-          flow={l}
-          box={{ x0: x(box.x0), x1: x(box.x1), y0: y(box.y1), y1: y(box.y0) }}
-          scale={scale}
-          fill={`url(#${id}-m-${textureOf(l.placed.medium)})`}
-          selected={l.placed.layer.id === selected}
-          onSelect={p.onSelect}
-          // On a phone a finger on the drawing scrolls the page; layers are moved in the list there.
-          movable={p.onDrop !== undefined && !narrow}
-          says={`${l.placed.medium.name} in ${l.chamber.chamber.name.toLowerCase()}: ${said(l.placed.volume, 'volume', system)}, ${showPercent(l.bypassFraction)} of the water goes round it`}
-        />
-      ))}
-      {boxes.map(({ l, box }) => {
-        const at = dirtOf(l.placed.layer.id)
-        return (
-          at && (
-            <DirtShape
-              key={l.placed.layer.id}
-              way={l.chamber.way}
-              at={at}
-              box={{ x0: x(box.x0), x1: x(box.x1), y0: y(box.y1), y1: y(box.y0) }}
-            />
-          )
-        )
-      })}
+      <Vessel frame={frame} faint={show === 'path' ? 0.35 : 0.5} />
+      <Layers p={p} boxes={boxes} frame={frame} dirtOf={dirtOf} system={system} />
       {show === 'path' &&
         placed.map((c) => <FlowArrows key={c.chamber.id} outcome={outcome} chamber={c} x={x} y={y} />)}
       <Machinery frame={frame} />

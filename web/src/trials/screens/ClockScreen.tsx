@@ -32,25 +32,18 @@ import { useStopwatch } from './useStopwatch'
 
 const NO_CLOCK: Clocked = { live: [] }
 
-/** Flows by the clock: into a vessel, onto a scale, through a meter, or lifted by air. */
-export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
-  const view = useTrialView()
-  const clock = view.clock ?? NO_CLOCK
+/** Runs of a trial by the clock: begun and ended, their second number, and the last of them taken back. */
+function useRuns(
+  { trial, readings }: ScreenProps,
+  { view, clock }: { readonly view: ReturnType<typeof useTrialView>; readonly clock: Clocked },
+) {
   const { second } = clock
-  const kinds = view.series?.(trial) ?? []
-  const called = (v: string): string => kinds.find(([k]) => k === v)?.[1] ?? v
   const watch = useStopwatch(trial.id)
   const [said, setSaid] = useState('')
-  const [setup, setSetup] = useState(readings.length === 0)
-  const [series, setSeries] = useState(clock.timed ?? '')
-  const timed = series === (clock.timed ?? '')
   /** Seconds (and the meter's count at the start) of a run that still wants its second number. */
   const pending = usePending<{ seconds: number; value?: number; source?: string }>(`run.${trial.id}`)
   const startCount = usePending<number>(`count.${trial.id}`)
-  useInstruments()
   const runs = clock.timed ? readings.filter((r) => r.series === clock.timed) : readings
-  const method = useMemo(() => methodIn(dossier, trial), [dossier, trial])
-  const result = useMemo(() => safeFlow(trial, runs, method), [trial, runs, method])
 
   const press = (): void => {
     if (!watch.running) {
@@ -91,8 +84,6 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
       setSaid(`Run ${readings.length} taken out.`)
     }
   }
-  const active = !setup && !pending.value && timed
-  useBenchKeys({ space: () => active && press(), backspace: () => !setup && undo() })
   const finish = (value: number, source: string): void => {
     const { seconds } = pending.value ?? { seconds: 0 }
     keepReading(trial, {
@@ -104,6 +95,26 @@ export function ClockScreen({ dossier, trial, readings }: ScreenProps) {
     pending.set(null)
     setSaid(`Run ${runs.length + 1} kept.`)
   }
+  return { watch, said, setSaid, pending, runs, press, undo, finish }
+}
+
+/** Flows by the clock: into a vessel, onto a scale, through a meter, or lifted by air. */
+export function ClockScreen(props: ScreenProps) {
+  const { dossier, trial, readings } = props
+  const view = useTrialView()
+  const clock = view.clock ?? NO_CLOCK
+  const { second } = clock
+  const kinds = view.series?.(trial) ?? []
+  const called = (v: string): string => kinds.find(([k]) => k === v)?.[1] ?? v
+  const [setup, setSetup] = useState(readings.length === 0)
+  const [series, setSeries] = useState(clock.timed ?? '')
+  const timed = series === (clock.timed ?? '')
+  const { watch, said, setSaid, pending, runs, press, undo, finish } = useRuns(props, { view, clock })
+  useInstruments()
+  const method = useMemo(() => methodIn(dossier, trial), [dossier, trial])
+  const result = useMemo(() => safeFlow(trial, runs, method), [trial, runs, method])
+  const active = !setup && !pending.value && timed
+  useBenchKeys({ space: () => active && press(), backspace: () => !setup && undo() })
   const conditions = trialConditions(trial, dossier)
   return (
     <Shell
