@@ -84,7 +84,7 @@ const BOUND: Readonly<Record<string, Bound>> = {
   'm = claim ÷ litres per kilogram': { names: { 'litres per kilogram': 'L/kg' }, unit: 1000 },
   'V = Q ÷ floor': { unit: 3600 },
   'V = claimed largest tank ÷ factor': { names: { 'claimed largest tank': 'claim' } },
-  'claimed largest tank ÷ supported largest tank, normally stocked': {
+  'largest tank on the label ÷ largest tank supported (normal stocking)': {
     names: { 'claimed largest tank': 'claimed', 'supported largest tank': 'supported' },
   },
   'gentle from ÷ length': { names: { 'gentle from': 'x', length: 'L' }, most: 1 },
@@ -93,8 +93,8 @@ const BOUND: Readonly<Record<string, Bound>> = {
   'H_pump − what hose, fittings and lift take': { names: { 'what hose, fittings and lift take': 'Σh' } },
   'E = P · 8765.82 h ÷ 1000': { names: { h: '' } },
   'E · price per kWh': { names: { 'price per kWh': 'price' } },
-  'V by balance ÷ V by mass': { names: { 'V by balance': 'V_b', 'V by mass': 'V_m' } },
-  'H_static = level let go − level taken from': {
+  'V by bioload ÷ V by weight': { names: { 'V by balance': 'V_b', 'V by mass': 'V_m' } },
+  'H_static = level of the return − level of the intake': {
     names: { 'level let go': 'outlet', 'level taken from': '(-source)' },
   },
   '1 − air up the riser ÷ air supplied': {
@@ -107,7 +107,7 @@ const BOUND: Readonly<Record<string, Bound>> = {
   'ΔQ = Q(changed) − Q(as it is)': { names: { 'Q(as it is)': 'Q' } },
   'open + clean + back': { names: { open: 't_1', clean: 't_2', back: 't_3' } },
   'V of the body ÷ V of the tank': { names: { 'V of the body': 'body', 'V of the tank': 'tank' } },
-  'feed of its class · V': { names: { 'feed of its class': 'f' } },
+  'feed typical for this stocking · V': { names: { 'feed typical for this stocking': 'f' } },
   'v = Q ÷ open area': { names: { 'open area': 'A' } },
   'the one − the other': { names: { 'the one': 'one', 'the other': 'other' } },
   'C = C* − use ÷ (K_L · A);  K_L = 3.93 √(U/H) m a day at 20 °C': {
@@ -203,7 +203,7 @@ const TOLD: Readonly<Record<string, readonly string[]>> = {
     'as read;  U = half a step',
     'by eye, 0 to 10, from the same spot;  U = one step',
     'by stopwatch, from the switch to full flow',
-    'level let go − level taken from',
+    'level of the return − level of the intake',
   ],
   'the numbers it needs stand with other figures': [
     '1 − the share that reaches the end beside every layer; streams mix where a layer or an end makes them',

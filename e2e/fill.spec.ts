@@ -43,7 +43,7 @@ test('the fine pad dragged below the media: live numbers on the way, the finding
   await page.getByRole('button', { name: 'Copy', exact: true }).click()
   await expect(page.getByRole('tab', { name: /As shipped, changed/, selected: true })).toBeVisible()
   await expect(page.getByText('Fine pad stands behind the media')).toBeVisible()
-  const before = await result(page, 'Bypass fraction, straining')
+  const before = await result(page, 'Bypasses mechanical filtration')
   expect(before).toBeGreaterThan(50)
 
   // l5 is the fine pad in the upper tray, l1 the coarse foam at the bottom of the lower one.
@@ -55,7 +55,7 @@ test('the fine pad dragged below the media: live numbers on the way, the finding
   const list = page.getByRole('region', { name: 'Layers, in the order of the water' })
   await expect(list.getByRole('listitem').nth(1)).toContainText('Fine pad')
   // The tray now holds 30 mm foam, 20 mm pad, 30 mm rings: above its rim, and said so.
-  await expect(page.getByText(/past the rim of lower tray/)).toBeVisible()
+  await expect(page.getByText(/above the rim of lower tray/)).toBeVisible()
 
   // By hand: fibre 30 µm at 10 % gives k = (30e-6)²/(64 · 0.1^1.5 (1 + 56 · 0.1³)) m², C = 1.75 · 0.1/(0.9³ · 45e-6) 1/m.
   const k = 3e-5 ** 2 / (64 * 0.1 ** 1.5 * (1 + 56 * 0.1 ** 3))
@@ -65,7 +65,7 @@ test('the fine pad dragged below the media: live numbers on the way, the finding
   await gap.fill('0')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: /^0\.0\s?%$/ }).first()).toBeVisible()
-  const flow = (await result(page, 'Flow with this fill')) / 3.6e6
+  const flow = (await result(page, 'Installed flow with this setup')) / 3.6e6
   const dossier = (await (await page.request.get(`/api/v1/models/${id}/dossier`)).json()) as { chambers: { name: string; width: number; depth: number }[] }
   const tray = dossier.chambers.find((x) => x.name === 'Lower tray')
   const v = flow / ((tray?.width ?? 0) * (tray?.depth ?? 0))
@@ -228,7 +228,7 @@ test('an own medium and an own house rule: contradictions said, prices with thei
 
   await page.goto('/rules')
   await page.getByRole('button', { name: 'Copy as our own' }).click()
-  await page.getByLabel('A fine pad as the last thing', { exact: true }).check()
+  await page.getByLabel('A fine pad as the last layer', { exact: true }).check()
   await expect(page.getByText(/cannot both be kept/)).toBeVisible()
   await page.getByRole('button', { name: 'Hold to this one' }).click()
   await saved(page)
@@ -274,7 +274,7 @@ test('the server killed while a layer is laid in: kept on this device, sent once
   await expect(list.getByRole('listitem')).toHaveCount(3)
   await expect(page.getByRole('status').filter({ hasText: 'Kept on this device' })).toBeVisible()
   // The numbers go on without the server: the worker has all it needs.
-  await expect(page.getByText(/past the rim of gravel/)).toBeVisible()
+  await expect(page.getByText(/above the rim of gravel/)).toBeVisible()
   await startServer()
   await saved(page)
   await page.reload()

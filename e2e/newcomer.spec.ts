@@ -80,7 +80,7 @@ test('from a label to a verdict', async ({ page }) => {
     .click()
   await expect(
     page.getByRole('heading', {
-      name: /The claim looks too high: borderline, its interval reaches .*far too high × 2\.5 ± 0\.9/,
+      name: /The claim is probably too high: borderline, its interval reaches .*far too high × 2\.5 ± 0\.9/,
     }),
   ).toBeVisible()
   const reasons = page.getByRole('region', { name: 'Because' })
@@ -93,7 +93,7 @@ test('from a label to a verdict', async ({ page }) => {
 
   await page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /Tanks/ }).click()
   await expect(page.getByRole('row', { name: /Ticket office/ })).toContainText(
-    /Too little media: by media mass it carries 100 ± 36\sL of such stock, and the tank holds 140\sL/,
+    /Too little media: by media weight it carries 100 ± 36\sL of such stock, and the tank holds 140\sL/,
   )
 
   expect(Date.now() - began).toBeLessThan(5 * 60000)
@@ -101,7 +101,7 @@ test('from a label to a verdict', async ({ page }) => {
   // Everything is there after a reload: nothing lived in the page alone.
   await page.reload()
   await expect(page.getByRole('row', { name: /Ticket office/ })).toContainText(
-    /Too little media: by media mass it carries 100 ± 36\sL of such stock, and the tank holds 140\sL/,
+    /Too little media: by media weight it carries 100 ± 36\sL of such stock, and the tank holds 140\sL/,
   )
 })
 

@@ -103,10 +103,10 @@ describe('what was asked', () => {
     const alone = (wishes: Partial<Wishes>, more: Partial<Candidate> = {}) => one(ask([{ ...A, ...more }], wishes), 'A') // prettier-ignore
     // 35 ± 2 dB: at 33 it may be as quiet as asked.
     expect(stops(alone({ noise: 33 }))).toEqual([])
-    expect(stops(alone({ noise: 32.9 }))).toEqual(['Louder than asked: 35.0 ± 2.0 dB.'])
+    expect(stops(alone({ noise: 32.9 }))).toEqual(['Louder than you want: 35.0 ± 2.0 dB.'])
     // 8 min every 32 days are 7.61 a month.
     expect(stops(alone({ minutes: 7.7 }))).toEqual([])
-    expect(stops(alone({ minutes: 7.5 }))[0]).toBe('More work than asked: 8 ± 3 min a month.')
+    expect(stops(alone({ minutes: 7.5 }))[0]).toBe('More work than you want: 8 ± 3 min a month.')
     expect(alone({ noise: 30 }, { noise: null })?.unknown).toEqual(['noise'])
     expect(alone({ minutes: 5 }, { service: null })?.unknown).toEqual(['work'])
     expect(alone({}, { noise: null, service: null })?.unknown).toEqual([])
@@ -114,7 +114,7 @@ describe('what was asked', () => {
   test('a budget: over it by a cent; without a price, or in a currency without a rate, nobody knows', () => {
     const of = (budget: Wishes['budget'], more: Partial<Candidate> = {}) => one(ask([{ ...A, ...more }], { budget }), 'A') // prettier-ignore
     expect(stops(of(EUR(10000)))).toEqual([])
-    expect(stops(of(EUR(9999)))).toEqual(['Over the budget.'])
+    expect(stops(of(EUR(9999)))).toEqual(['Over budget.'])
     expect(of(EUR(10000), { price: null })?.unknown).toEqual(['price'])
     expect(of({ minor: 20000, currency: 'SEK' })?.unknown).toEqual(['price'])
     expect(of(null, { price: null })?.unknown).toEqual([])
@@ -142,7 +142,7 @@ describe('what was asked', () => {
   test('an open inlet is a hard no with shrimp only where the house adds no sponge', () => {
     const shrimp = { stock: classOf('delicate') }
     const of = (addsSponge: boolean, inlet: Candidate['inlet'] = null) => stops(ask([canister('A', 9, { inlet })], {}, shrimp, { ...ADVICE_RULE, addsSponge }).find((x) => x.choices.length === 1)).filter((s) => /inlet/.test(s)) // prettier-ignore
-    expect(of(false)).toEqual(['Its inlet is open: shrimp and fry are drawn in.'])
+    expect(of(false)).toEqual(['Open intake: shrimp and fry are drawn in.'])
     expect(of(true)).toEqual([])
     expect(of(false, { openArea: 1e-3, sponge: true })).toEqual([])
   })

@@ -43,7 +43,7 @@ export type StopId = (typeof STOPS)[number]
 export const UNKNOWNS = ['capacity', 'size', 'price', 'noise', 'work'] as const
 export type UnknownId = (typeof UNKNOWNS)[number]
 export const UNKNOWN_WORDS: Readonly<Record<UnknownId, string>> = {
-  capacity: 'what its media carry',
+  capacity: 'what its media support',
   size: 'size',
   price: 'price',
   noise: 'noise',
@@ -255,12 +255,12 @@ function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
   if (best?.level === 'strong')
     stop(
       'strong',
-      'Too strong: its jet is too fast for them over ',
+      'Too strong: current too strong along ',
       inline(best.share),
-      ' of the length, however it is aimed.',
+      ' of the tank, whatever the outlet.',
     )
   if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge && !rule.addsSponge)
-    stop('inlet', 'Its inlet is open: shrimp and fry are drawn in.')
+    stop('inlet', 'Open intake: shrimp and fry are drawn in.')
   return { choice, carried: carriedOf(choice, tank.stock), best, first: noted[0] ?? null, stops }
 }
 
@@ -301,26 +301,23 @@ function adviceOf(q: Question, parts: readonly Single[]): Advice {
   if (carries.value + (carries.uncertainty ?? 0) < water)
     stop(
       'small',
-      blind ? 'By its flow alone it carries no more than ' : 'It carries ',
+      blind ? 'Too small: by flow alone it supports at most ' : 'Too small: supports ',
       inline(carries),
-      ' of such stock, and the tank holds ',
+      ' at this stocking; the tank is ',
       inline(tank.water),
       '.',
     )
   if (parts.length < 2 && twoDemanded({ water, stock: tank.stock }, rule))
-    stop(
-      'two',
-      `${carries.value >= water ? 'It carries it alone; this' : 'This'} house wants two filters on such a tank, one of them always running.`,
-    )
+    stop('two', 'House rule: this tank needs two filters, so one always runs.')
   const minutes = minutesOf(choices, rule.opens)
   const noise = noiseOf(choices)
   if (wishes.noise !== null && noise && noise.value - (noise.uncertainty ?? 0) > wishes.noise)
-    stop('noise', 'Louder than asked: ', inline(noise), '.')
+    stop('noise', 'Louder than you want: ', inline(noise), '.')
   if (wishes.minutes !== null && minutes && minutes.value > wishes.minutes)
-    stop('work', 'More work than asked: ', inline(minutes, 2), ' min a month.')
+    stop('work', 'More work than you want: ', inline(minutes, 2), ' min a month.')
   const { price, media, unpriced } = priceOf(q, parts)
   const budget = wishes.budget && exchanged(wishes.budget, rule)
-  if (budget && price && price.minor > budget.minor) stop('budget', 'Over the budget.')
+  if (budget && price && price.minor > budget.minor) stop('budget', 'Over budget.')
   const year = sumPrices(choices.map((c) => yearOfOne(c, rule)))
   const measures = measuresOf(q, parts, { carries, minutes, noise, price, year })
   const unknown = UNKNOWNS.filter(
@@ -361,7 +358,7 @@ const asksSize = (t: TankRecord): boolean =>
 
 const COUNTS = ['', '', 'Two ', 'Three ']
 function nameOf(choices: readonly Choice[]): string {
-  const names = choices.map((c) => (c.refilled ? `${c.candidate.name}, refilled` : c.candidate.name))
+  const names = choices.map((c) => (c.refilled ? `${c.candidate.name}, better media` : c.candidate.name))
   const each = [...new Set(names)].map((n) => {
     const many = names.filter((x) => x === n).length
     return `${COUNTS[many] ?? ''}${n}`

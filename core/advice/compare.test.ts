@@ -75,7 +75,7 @@ test('carries, noise and price against the first: 150 ± 30 and 300 ± 60 L diff
   expect(forTheDifference([a, b], rows, 0)).toBeNull()
   const same = rowsOf([a, canister('C', 1.5)])
   expect(sentenceText(forTheDifference([a, canister('C', 1.5)], same, 1) ?? [], 'metric')).toBe(
-    'For the same price C gives, against A: no difference that can be told.',
+    'For the same price C gives, against A: no difference beyond the uncertainty.',
   )
 })
 

@@ -7,7 +7,7 @@ import { hasBody, isWhole, owningCost, type CostQuestion, type OwningCost } from
 import type { AdviceRule } from './rule'
 import { sayPrice } from './words'
 
-/** How a number stands to the first model’s: more or less by over its doubt, or no difference that can be told. */
+/** How a number stands to the first model’s: more or less by over its doubt, or no difference beyond the uncertainty. */
 export type Apart = 'more' | 'less' | 'none'
 
 /** One model’s entry in a row: a number, money, or words; null where nobody knows. */
@@ -24,7 +24,7 @@ export interface ComparedCell {
 /** A row of the table, in the order a buyer thinks. */
 export interface CompareRow {
   readonly id: string
-  readonly group: 'claim and finding' | 'as installed' | 'media' | 'living with it' | 'build' | 'money'
+  readonly group: 'label and tests' | 'as installed' | 'media' | 'everyday use' | 'build' | 'money'
   readonly label: string
   readonly cells: readonly ComparedCell[]
 }
@@ -124,22 +124,22 @@ export function compareRows(
     c.offers.findLast((o) => o.kind === kind)?.price ?? null
   const groups: readonly (readonly [CompareRow['group'], readonly RowOf[]])[] = [
     [
-      'claim and finding',
+      'label and tests',
       [
         { id: 'rated', label: 'Rated flow', of: (c) => c.facts.printed.ratedFlow },
-        { id: 'bare', label: 'Found, bare and empty', of: (c) => c.facts.bare },
+        { id: 'bare', label: 'Measured flow (empty, no hoses)', of: (c) => c.facts.bare },
         { id: 'max-head', label: 'Maximum head', of: (c) => c.facts.printed.maxHead },
-        { id: 'shut-off', label: 'Found, where it stops', of: (c) => c.facts.shutOff },
-        { id: 'claimed-media', label: 'Media volume claimed', of: (c) => c.facts.printed.mediaVolume },
-        { id: 'claimed-tanks', label: 'Tanks claimed', of: (c) => range(c, show) },
+        { id: 'shut-off', label: 'Measured maximum head', of: (c) => c.facts.shutOff },
+        { id: 'claimed-media', label: 'Media volume on the label', of: (c) => c.facts.printed.mediaVolume },
+        { id: 'claimed-tanks', label: 'Tank size on the label', of: (c) => range(c, show) },
         {
           id: 'carries',
-          label: `Carries as shipped, ${stock.label.toLowerCase()}`,
+          label: `Supports with supplied media (${stock.label.toLowerCase()})`,
           of: (c) => c.shipped && capacityFigure(c.shipped, stock, c.claimedMax),
         },
         {
           id: 'carries-proposed',
-          label: 'Carries as proposed',
+          label: 'Supports with recommended media',
           of: (c) => c.proposed && capacityFigure(c.proposed, stock, c.claimedMax),
         },
       ],
@@ -147,46 +147,58 @@ export function compareRows(
     [
       'as installed',
       [
-        { id: 'flow', label: 'Flow as shipped', of: (c) => c.shipped?.flow ?? null },
-        { id: 'flow-proposed', label: 'Flow as proposed', of: (c) => c.proposed?.flow ?? null },
-        { id: 'meets', label: 'Of it, meets the media', of: (c) => c.shipped?.meets ?? null },
+        { id: 'flow', label: 'Installed flow, supplied media', of: (c) => c.shipped?.flow ?? null },
+        {
+          id: 'flow-proposed',
+          label: 'Installed flow, recommended media',
+          of: (c) => c.proposed?.flow ?? null,
+        },
+        { id: 'meets', label: 'Reaches the bio media', of: (c) => c.shipped?.meets ?? null },
       ],
     ],
     [
       'media',
       [
-        { id: 'litres', label: 'Biological media as shipped', of: (c) => c.facts.media.shipped },
-        { id: 'litres-proposed', label: 'As proposed', of: (c) => c.facts.media.proposed },
-        { id: 'kilograms', label: 'Worth as shipped', of: (c) => c.shipped?.mass ?? null },
-        { id: 'kilograms-proposed', label: 'Worth as proposed', of: (c) => c.proposed?.mass ?? null },
+        { id: 'litres', label: 'Supplied bio media', of: (c) => c.facts.media.shipped },
+        { id: 'litres-proposed', label: 'Recommended bio media', of: (c) => c.facts.media.proposed },
+        {
+          id: 'kilograms',
+          label: 'Supplied media, as sintered-media weight',
+          of: (c) => c.shipped?.mass ?? null,
+        },
+        {
+          id: 'kilograms-proposed',
+          label: 'Recommended media, as sintered-media weight',
+          of: (c) => c.proposed?.mass ?? null,
+        },
       ],
     ],
     [
-      'living with it',
+      'everyday use',
       [
         { id: 'noise', label: 'Sound level', of: (c) => c.noise },
         { id: 'watts', label: 'Power', of: (c) => c.watts },
         {
           id: 'pre-moves',
-          label: 'Moves to the pre-filter',
+          label: 'Hand movements to the pre-filter',
           of: (c) => c.facts.preFilter?.moves ?? null,
           ofBody: true,
         },
         {
           id: 'pre-seconds',
-          label: 'Time to the pre-filter',
+          label: 'Access time to the pre-filter',
           of: (c) => c.facts.preFilter?.seconds ?? null,
           ofBody: true,
         },
         {
           id: 'media-moves',
-          label: 'Moves to the media',
+          label: 'Hand movements to the media',
           of: (c) => c.facts.toMedia?.moves ?? null,
           ofBody: true,
         },
         {
           id: 'media-seconds',
-          label: 'Time to the media',
+          label: 'Access time to the media',
           of: (c) => c.facts.toMedia?.seconds ?? null,
           ofBody: true,
         },
@@ -198,16 +210,16 @@ export function compareRows(
       [
         {
           id: 'faults',
-          label: 'Found on its parts',
-          of: (c) => c.build && (c.build.faults.join('; ') || 'nothing wrong'),
+          label: 'Build faults',
+          of: (c) => c.build && (c.build.faults.join('; ') || 'none found'),
           ofBody: true,
         },
         {
           id: 'omits',
-          label: 'The box omits',
+          label: 'Missing from the box',
           of: (c) => c.facts.omits && (c.facts.omits.join(', ') || 'nothing'),
         },
-        { id: 'guarantee', label: 'Guarantee', of: (c) => c.facts.guarantee },
+        { id: 'guarantee', label: 'Warranty', of: (c) => c.facts.guarantee },
       ],
     ],
     [
@@ -230,7 +242,7 @@ export function compareRows(
         },
         {
           id: 'owning',
-          label: `Owning it for ${rule.years} ${rule.years === 1 ? 'year' : 'years'}`,
+          label: `Cost over ${rule.years} ${rule.years === 1 ? 'year' : 'years'}`,
           of: (c) => {
             const cost = comparedCost(c, by)
             if (!hasBody(cost)) return null
@@ -277,12 +289,12 @@ function cellsOf(
 }
 
 /** Gains for the difference in price, for rows where more, or less, is better. */
-const BUYS: readonly (readonly [id: string, more: string, less: string])[] = [
-  ['carries', 'more carried', 'less carried'],
-  ['flow', 'more flow', 'less flow'],
-  ['noise', 'louder', 'quieter'],
-  ['watts', 'more power taken', 'less power taken'],
-  ['media-seconds', 'longer to its media', 'quicker to its media'],
+const BUYS: readonly (readonly [id: string, more: string, less: string, wanted: 'more' | 'less'])[] = [
+  ['carries', 'more supported', 'less supported', 'more'],
+  ['flow', 'more flow', 'less flow', 'more'],
+  ['noise', 'louder', 'quieter', 'less'],
+  ['watts', 'more power used', 'less power used', 'less'],
+  ['media-seconds', 'longer to reach the media', 'quicker to reach the media', 'less'],
 ]
 
 /** “For the difference you get …”: the i-th model against the first, by what is outside their doubts. */
@@ -299,13 +311,14 @@ export function forTheDifference(
   const difference = Math.abs(pb.minor - pa.minor)
   const head =
     difference === 0
-      ? `For the same price ${b.name} gives, against ${a.name}: `
-      : `For ${sayPrice({ minor: difference, currency: pa.currency })} ${pb.minor > pa.minor ? 'more' : 'less'} than ${a.name} you get with ${b.name}: `
-  const list = BUYS.flatMap(([id, more, less]): Sentence[] => {
+      ? `${b.name} costs the same as ${a.name}.`
+      : `${b.name} costs ${sayPrice({ minor: difference, currency: pa.currency })} ${pb.minor > pa.minor ? 'more' : 'less'} than ${a.name}.`
+  const [gains, losses]: [Sentence[], Sentence[]] = [[], []]
+  for (const [id, more, less, wanted] of BUYS) {
     const row = rows.find((r) => r.id === id)
     const [x, y] = [row?.cells[0]?.figure, row?.cells[i]?.figure]
     const how = row?.cells[i]?.apart
-    if (!x || !y || !how || how === 'none') return []
+    if (!x || !y || !how || how === 'none') continue
     const by: Figure = {
       id: `difference-${id}-${b.id}`,
       label: `${row.label}: difference`,
@@ -314,15 +327,18 @@ export function forTheDifference(
       dimension: y.dimension,
       ...(y.unit && { unit: y.unit }),
       provenance: 'computed',
-      formula: '|b − a|;  U = √(U_a² + U_b²), less what both are wrong together by',
+      formula: '|b − a|; U = √(U_a² + U_b²), less the uncertainty both share',
       working: [
         { symbol: 'a', label: a.name, value: x.value, dimension: x.dimension },
         { symbol: 'b', label: b.name, value: y.value, dimension: y.dimension },
       ],
       source: 'GUM 5.2',
     }
-    return [[inline(by), ` ${how === 'more' ? more : less}`]]
-  })
-  if (!list.length) return [`${head}no difference that can be told.`]
-  return [head, ...list.flatMap((s, n) => (n ? [', ', ...s] : [...s])), '.']
+    const good = (how === 'more') === (wanted === 'more')
+    ;(good ? gains : losses).push([inline(by), ` ${how === 'more' ? more : less}`])
+  }
+  if (!gains.length && !losses.length) return [`${head} No difference beyond the uncertainty.`]
+  const told = (verb: string, list: readonly Sentence[]): Sentence =>
+    list.length ? [` You ${verb}: `, ...list.flatMap((s, n): Sentence => (n ? [', ', ...s] : s)), '.'] : []
+  return [head, ...told('get', gains), ...told('lose', losses)]
 }

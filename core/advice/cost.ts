@@ -117,7 +117,7 @@ export function owningCost(q: CostQuestion): OwningCost {
   const missing: string[] = []
   const spread = (part: CostPart, what: string, price: Price | null, times: readonly number[]): void => {
     if (!price || times.some(Number.isNaN)) {
-      missing.push(price ? `${what}: how it is packed` : `${what}: price`)
+      missing.push(price ? `${what}: pack size` : `${what}: price`)
       return
     }
     times.forEach((n, i) => {
@@ -141,8 +141,8 @@ export function owningCost(q: CostQuestion): OwningCost {
   }
   for (const s of c.spares) spread('spares', s.name, s.price, steps(renewalsByYear(WEARS[s.wears], years)))
   const { currency, tariffMinor, minuteMinor } = rule
-  if (!c.watts) missing.push('Power: watts')
-  else if (tariffMinor === null) missing.push('Electricity: a tariff')
+  if (!c.watts) missing.push('Power in watts')
+  else if (tariffMinor === null) missing.push('Electricity price')
   else
     spread(
       'electricity',
@@ -152,8 +152,8 @@ export function owningCost(q: CostQuestion): OwningCost {
     )
   if (minuteMinor !== null) {
     const minutes = serviceMinutes(c, rule.opens)
-    if (!minutes) missing.push('Minutes of work: a timed strip')
-    else spread('minutes', 'Your minutes', { minor: minutes.value * 12 * minuteMinor, currency }, each(1))
+    if (!minutes) missing.push('Minutes of work (timed teardown)')
+    else spread('minutes', 'Your time', { minor: minutes.value * 12 * minuteMinor, currency }, each(1))
   }
   return { ...summed(lines, years, currencyOfAll), missing, lines }
 }

@@ -8,38 +8,38 @@ interface CriterionWords {
 const TABLE = {
   capacity: {
     name: 'capacity',
-    worth: 'nothing at 0.8 times the tank, all at twice',
+    worth: '0 points at 0.8 × the tank, full points at 2 ×',
     swing: 'from 0.8 times the tank to twice it',
   },
   gentleness: {
     name: 'gentleness',
-    worth: 'nothing where half of the length is too fast, all where none is',
-    swing: 'from half of the length too fast to none',
+    worth: '0 points where half of the tank is too strong, full points where none is',
+    swing: 'from half of the tank too strong to none',
   },
   service: {
     name: 'little work',
-    worth: 'nothing at 40 min a month, all at 5',
+    worth: '0 points at 40 min a month, full points at 5',
     swing: 'from 40 min of work a month to 5',
   },
-  noise: { name: 'quiet', worth: 'nothing at 45 dB, all at 25', swing: 'from 45 dB to 25' },
+  noise: { name: 'quiet', worth: '0 points at 45 dB, full points at 25', swing: 'from 45 dB to 25' },
   running: {
     name: 'running cost',
-    worth: 'nothing where a year is dear, all where it is free',
-    swing: 'from a dear year to a free one',
+    worth: '0 points where a year is expensive, full points where it is free',
+    swing: 'from an expensive year to a free one',
   },
   price: {
     name: 'price',
-    worth: 'nothing where it is dear, all where it is free',
-    swing: 'from a dear price to a gift',
+    worth: '0 points where it is expensive, full points where it is free',
+    swing: 'from an expensive price to a gift',
   },
   build: {
     name: 'build',
-    worth: 'nothing at four faults found, all at none',
+    worth: '0 points at four faults found, full points at none',
     swing: 'from four faults to none',
   },
   evidence: {
     name: 'evidence',
-    worth: 'nothing for a guess, all for a flow measured as it stands',
+    worth: '0 points for a guess, full points for a measured installed flow',
     swing: 'from a guess to a measured flow',
   },
 } as const satisfies Readonly<Record<string, CriterionWords>>

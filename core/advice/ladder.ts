@@ -15,10 +15,10 @@ export interface Rung {
 const SMALL = 0.08
 
 const RUNGS: Readonly<Record<Rank, Pick<Rung, 'words' | 'two'>>> = {
-  still: { words: 'small, or for small delicate stock: an air-driven sponge or box', two: false },
-  community: { words: 'a community: a hang-on-back, ideally two', two: false },
-  crowded: { words: 'crowded: two, or one and a canister', two: true },
-  large: { words: 'large: a sump and a canister', two: true },
+  still: { words: 'a small tank or delicate animals: an air-driven sponge or box filter', two: false },
+  community: { words: 'a community tank: a hang-on-back, ideally two', two: false },
+  crowded: { words: 'a crowded tank: two hang-on-backs, or one and a canister', two: true },
+  large: { words: 'a large tank: a sump and a canister', two: true },
 }
 
 /** Is stock crowded or messy, by what a kilogram carries of it? */

@@ -39,8 +39,14 @@ export function presentSteps(
     kept,
     null,
     ...(kept
-      ? ['It carries ', inline(kept), ' of such stock; the tank holds ', inline(tank.water), '.']
-      : ['Nobody has noted what its media are: by its flow alone nothing sure can be said.']),
+      ? [
+          kept.value >= water ? 'Enough: supports ' : 'Too small: supports ',
+          inline(kept),
+          ' at this stocking; the tank is ',
+          inline(tank.water),
+          '.',
+        ]
+      : ['Its media are unknown. Flow alone does not tell what it supports.']),
   )
   const better = present.flatMap((c) =>
     !c.refilled && c.candidate.proposed ? [{ candidate: c.candidate, fill: c.candidate.proposed }] : [],
@@ -59,7 +65,7 @@ export function presentSteps(
       'refill',
       carries,
       cost,
-      `${better.map((b) => b.candidate.name).join(' and ')} with better media: `,
+      `${better.map((b) => b.candidate.name).join(' and ')} with better media supports `,
       inline(carries),
       ...(cost ? [`, ${missing.length ? 'from' : 'for'} ${sayPrice(cost)}`] : []),
       '.',
@@ -76,7 +82,7 @@ export function presentSteps(
       'add',
       carries,
       added.price,
-      `${added.name} beside it: together `,
+      `${added.name} beside it: together they support `,
       inline(carries),
       `${forPrice(added)}.`,
     )
@@ -87,9 +93,9 @@ export function presentSteps(
       'replace',
       best.carries,
       best.price,
-      `${best.name}: `,
+      `${best.name} supports `,
       inline(best.carries),
-      `${forPrice(best)}. Let it run beside the old one for some weeks, or move the ripe media over.`,
+      `${forPrice(best)}. Run it beside the old one for some weeks, or move mature media over.`,
     )
   return out
 }
@@ -110,29 +116,22 @@ const cheapest = (list: readonly Advice[]): Advice | null =>
 /** The trade’s ladder beside the ranking: where they agree, and what the difference is where they do not. */
 export function ladderWords(rung: Rung, list: readonly Advice[]): Sentence {
   const [first] = list
-  const head = `The trade’s ladder (common practice): ${rung.words}. `
-  if (!first || first.stops.length) return [`${head}Nothing on this shelf will do.`]
+  const head = `Usual shop choice for ${rung.words}. `
+  if (!first || first.stops.length) return [`${head}None of your filters fits.`]
   const onRung = (a: Advice): boolean =>
     a.choices.every((c) => rung.kinds.includes(c.candidate.kind)) && (!rung.two || a.choices.length > 1)
-  if (onRung(first)) return [`${head}The ranking agrees.`]
+  if (onRung(first)) return [`${head}Our ranking agrees.`]
   const next = list.find((a) => !a.stops.length && onRung(a))
   if (next)
     return [
-      `${head}By the ladder it would be ${next.name}, ${place(list.indexOf(next) + 1)} here: it carries `,
+      `${head}That would be ${next.name}, rank ${list.indexOf(next) + 1} here. It supports `,
       inline(next.carries),
-      ' where the first carries ',
+      ', rank 1 supports ',
       inline(first.carries),
       '.',
     ]
   const out = list.find(onRung)
   return out
-    ? [
-        `${head}Of those on this shelf none will do: ${out.name} comes nearest. `,
-        ...(out.stops[0]?.sentence ?? []),
-      ]
-    : [`${head}None of those is on this shelf.`]
+    ? [`${head}None of your filters fits; closest is ${out.name}. `, ...(out.stops[0]?.sentence ?? [])]
+    : [`${head}You have none of those.`]
 }
-
-const ENDINGS = new Intl.PluralRules('en', { type: 'ordinal' })
-const SUFFIX: Readonly<Record<string, string>> = { one: 'st', two: 'nd', few: 'rd', other: 'th' }
-const place = (n: number): string => `${n}${SUFFIX[ENDINGS.select(n)] ?? 'th'}`

@@ -9,10 +9,7 @@ describe('a tank as it is told', () => {
     const t = quickTank(0.128, normal)
     expect([t.length, t.width, t.waterLevel]).toEqual([expect.closeTo(0.8, 9), expect.closeTo(0.4, 9), expect.closeTo(0.4, 9)]) // prettier-ignore
     expect(t.water.value).toBe(0.128)
-    expect(t.water.conditions).toEqual([
-      'as it was told',
-      'twice as long as wide and high, as tanks are made',
-    ])
+    expect(t.water.conditions).toEqual(['as entered', 'assumed: twice as long as wide and high'])
     // It was printed, not worked out.
     expect(t.water).not.toHaveProperty('formula')
     expect(t.water).not.toHaveProperty('working')
@@ -22,7 +19,7 @@ describe('a tank as it is told', () => {
     expect([t.waterLevel, t.height]).toEqual([0.4, expect.closeTo(0.43, 9)])
     // 8 · 3.5 · 4 dm³ = 112 L over 28 dm².
     expect(t.water.value).toBeCloseTo(0.112, 9)
-    expect(t.water.conditions).toEqual(['as it was told', 'a box'])
+    expect(t.water.conditions).toEqual(['as entered', 'a box'])
     expect(t.water.formula).toBe('V = floor · height of the water')
     expect(t.water.working?.map((w) => [w.symbol, w.value, w.dimension])).toEqual([
       ['A', expect.closeTo(0.28, 9), 'area'],

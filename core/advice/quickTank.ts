@@ -80,7 +80,7 @@ export function quickTank(told: number | TankShape, stock: StockClass): TankReco
   const water = byWater ? told : tankVolume(shape).water
   return {
     ...ROOM,
-    name: 'The tank asked about',
+    name: 'Your tank',
     water: {
       id: 'tank-water',
       label: 'Water in the tank',
@@ -88,14 +88,14 @@ export function quickTank(told: number | TankShape, stock: StockClass): TankReco
       dimension: 'volume',
       provenance: 'printed',
       conditions: [
-        'as it was told',
-        byWater ? 'twice as long as wide and high, as tanks are made' : SHAPE_WORDS[shape.shape],
+        'as entered',
+        byWater ? 'assumed: twice as long as wide and high' : SHAPE_WORDS[shape.shape],
       ],
       ...(!byWater && {
         formula: 'V = floor · height of the water',
         working: [
-          put('A', 'floor, by its shape and sizes as told', surface, 'area'),
-          put('h', 'height of the water, as told', height, 'length'),
+          put('A', 'floor, by shape and sizes as entered', surface, 'area'),
+          put('h', 'water height, as entered', height, 'length'),
         ],
       }),
     },

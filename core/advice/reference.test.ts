@@ -304,7 +304,7 @@ describe('what it costs to own', () => {
     const none = owningCost({ candidate: free, fill: null, buysFill: false, rule: rule({ years: 1, tariffMinor: null, minuteMinor: 5 }) }) // prettier-ignore
     expect(none).toMatchObject({
       total: 0,
-      missing: ['Electricity: a tariff', 'Minutes of work: a timed strip'],
+      missing: ['Electricity price', 'Minutes of work (timed teardown)'],
     })
     expect(() => owningCost({ candidate: c, fill, buysFill: false, rule: rule({ years: 0 }) })).toThrow(
       'years',
@@ -493,13 +493,13 @@ describe('advice for a tank', () => {
     ])
     // The tank's feed and the five constants of pace put together by hand: a factor of 3.
     expect(forecast).toMatch(
-      /Services by the forecast of its flow\. By a forecast of how fast .*fed as told, it is due after 140 days, and may be up to 3 times sooner or later/,
+      /Services by the flow forecast\. By a forecast of how fast .*fed as told, it is due after 140 days, and may be up to 3 times sooner or later/,
     )
     // A house that goes by the date: its own interval, and what the forecast says beside it.
     const dated = { ...asks, opens: { by: 'date', every: { open: 45 } } } as const
     const byDate = slipText(slipOf(TANK, told, a as NonNullable<typeof a>, { ...dated, due: [140.4] }), 'metric') // prettier-ignore
     expect(byDate.match(/day \d+: open .*/g)?.[0]).toBe('day 045: open and rinse A.')
-    expect(byDate).toMatch(/Services as this house has it\. By a forecast .* it is due after 140 days/)
+    expect(byDate).toMatch(/Services by the house rules\. By a forecast .* it is due after 140 days/)
     expect(text).toMatch(/Unplug filter and heater before hands go in/)
     expect(text).toContain('Local codes come first')
     expect(slipText(slip, 'us')).toContain('26.4 US gal')

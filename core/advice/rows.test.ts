@@ -58,25 +58,25 @@ const rows = (models: readonly Candidate[], more: Partial<CompareBy> = {}) =>
 
 test.each([
   ['rated', 'Rated flow', 1001],
-  ['bare', 'Found, bare and empty', 801],
+  ['bare', 'Measured flow (empty, no hoses)', 801],
   ['max-head', 'Maximum head', 1.1],
-  ['shut-off', 'Found, where it stops', 0.9],
-  ['claimed-media', 'Media volume claimed', 0.0031],
+  ['shut-off', 'Measured maximum head', 0.9],
+  ['claimed-media', 'Media volume on the label', 0.0031],
   ['carries', 'Carries as shipped, normal', 0.1],
-  ['carries-proposed', 'Carries as proposed', 0.2],
-  ['flow', 'Flow as shipped', 400 / 3.6e6],
-  ['flow-proposed', 'Flow as proposed', 300 / 3.6e6],
-  ['meets', 'Of it, meets the media', 0.91],
-  ['litres', 'Biological media as shipped', 0.0021],
+  ['carries-proposed', 'Supports with recommended media', 0.2],
+  ['flow', 'Installed flow, supplied media', 400 / 3.6e6],
+  ['flow-proposed', 'Installed flow, recommended media', 300 / 3.6e6],
+  ['meets', 'Reaches the bio media', 0.91],
+  ['litres', 'Supplied bio media', 0.0021],
   ['litres-proposed', 'As proposed', 0.0022],
-  ['kilograms', 'Worth as shipped', 1],
-  ['kilograms-proposed', 'Worth as proposed', 2],
+  ['kilograms', 'Supplied media, as sintered-media weight', 1],
+  ['kilograms-proposed', 'Recommended media, as sintered-media weight', 2],
   ['noise', 'Sound level', 31],
   ['watts', 'Power', 11],
-  ['pre-moves', 'Moves to the pre-filter', 3],
-  ['pre-seconds', 'Time to the pre-filter', 4],
-  ['media-moves', 'Moves to the media', 7],
-  ['media-seconds', 'Time to the media', 8],
+  ['pre-moves', 'Hand movements to the pre-filter', 3],
+  ['pre-seconds', 'Access time to the pre-filter', 4],
+  ['media-moves', 'Hand movements to the media', 7],
+  ['media-seconds', 'Access time to the media', 8],
   ['weight', 'Weight ready to run', 12],
 ])('%s: %s', (id, label, value) => {
   const row = rows([full, empty]).get(id)
@@ -157,8 +157,10 @@ describe('for the difference', () => {
   test('dearer, cheaper, the same; what is more and what is less', () => {
     expect(said(two({}, { price: price(12500), ...louder }))).toBe('For 25.00 EUR more than A you get with B: 3 dB louder.') // prettier-ignore
     expect(said(two(louder, { price: price(7500) }))).toBe('For 25.00 EUR less than A you get with B: 3 dB quieter.') // prettier-ignore
-    expect(said(two({}, { watts: figure('power', 20, { dimension: 'power' }), ...louder }))).toBe('For the same price B gives, against A: 3 dB louder, 5 W more power taken.') // prettier-ignore
-    expect(said(two({}, {}))).toBe('For the same price B gives, against A: no difference that can be told.')
+    expect(said(two({}, { watts: figure('power', 20, { dimension: 'power' }), ...louder }))).toBe('For the same price B gives, against A: 3 dB louder, 5 W more power used.') // prettier-ignore
+    expect(said(two({}, {}))).toBe(
+      'For the same price B gives, against A: no difference beyond the uncertainty.',
+    )
   })
   test('nothing where one has no price, or another currency; nor of the first against itself', () => {
     expect([said(two({ price: null }, {})), said(two({}, { price: null })), said(two({}, { price: price(10000, 'USD') }))]).toEqual([null, null, null]) // prettier-ignore

@@ -38,7 +38,7 @@ export type Extra = (typeof EXTRAS)[number]
 export const EXTRA_WORDS: Readonly<Record<Extra, string>> = {
   'air-pump': 'air pump',
   'check-valve': 'check valve',
-  'intake-sponge': 'sponge over the intake',
+  'intake-sponge': 'intake sponge',
   'spray-bar': 'spray bar',
   plumbing: 'pipes and hoses',
 }

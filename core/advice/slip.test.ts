@@ -47,7 +47,7 @@ test('the tank: its class, and what was told beyond the usual', () => {
 test('the advice: price or none, what is not known, and what speaks against it', () => {
   const one = choice('A', [])
   expect(part(option([one]), 'advice')[0]).toBe('100.00 EUR in all.')
-  expect(part(option([one], { price: null }), 'advice')[0]).toBe('Its price is not known.')
+  expect(part(option([one], { price: null }), 'advice')[0]).toBe('Price not known.')
   expect(part(option([one], { unknown: ['noise'] }), 'advice')[1]).toMatch(/^Not known: /)
   const small = { stops: [{ id: 'small', sentence: ['It carries too little.'] }] }
   expect(part(option([one], small), 'advice').at(-1)).toBe('But: It carries too little.')
@@ -97,8 +97,8 @@ describe('dates', () => {
     const pair = option([lives(32), choice('B', [])])
     expect(part(pair, 'dates')[0]).toBe('day 032: open and rinse A; renew fine pad in A; open and rinse B.')
     const due = (days: readonly (number | null)[]) => part(pair, 'dates', { due: days, opens: { by: 'flow', every: {} } as never }).at(-1) // prettier-ignore
-    expect(due([100.4, 199.6])).toMatch(/^Services by the forecast of its flow\. By a forecast .*fed as told, each as if it took all of the dirt, it is due after 100 and 200 days, /) // prettier-ignore
-    expect(due([100.4, null])).toMatch(/^Services by the forecast of its flow, or at the usual interval.*it is due after 100 days, /) // prettier-ignore
+    expect(due([100.4, 199.6])).toMatch(/^Services by the flow forecast\. By a forecast .*fed as told, each as if it took all of the dirt, it is due after 100 and 200 days, /) // prettier-ignore
+    expect(due([100.4, null])).toMatch(/^Services by the flow forecast, or at the usual interval.*it is due after 100 days, /) // prettier-ignore
     expect(due([null, null])).toBe(
       'Services at the usual interval for its kind (common practice, no source).',
     )

@@ -1,5 +1,5 @@
 import { feedDoubt, priorOfPace } from '../clogging'
-import { inline, sentenceText, type Sentence } from '../figures'
+import { inline, sentenceText, upperFirst, type Sentence } from '../figures'
 import type { TankRecord } from '../tanks'
 import { NINETY_FIVE } from '../statistics'
 import { stripCautions } from '../teardown/cautions'
@@ -8,7 +8,7 @@ import { standingOf, type Advice } from './advise'
 import type { StockAnswers } from './quickTank'
 import { openEvery, type OpeningInterval } from '../upkeep'
 import type { AdviceRule } from './rule'
-import { explain, priceLine, unknownWords, upperFirst } from './words'
+import { explain, priceLine, unknownWords } from './words'
 import type { Weights } from './score'
 
 /** A part of a slip: its heading and what stands under it. */
@@ -60,16 +60,16 @@ export function slipOf(tank: TankRecord, told: StockAnswers, a: Advice, asks: Sl
       id: 'advice',
       heading: a.name,
       lines: [
-        [priceLine(a) ?? 'Its price is not known.'],
+        [priceLine(a) ?? 'Price not known.'],
         ...(unknownWords(a) ? [[`${upperFirst(unknownWords(a) ?? '')}.`]] : []),
         ...reasons,
         ...a.stops.map((s): Sentence => (standingOf(a) === 'alone' ? s.sentence : ['But: ', ...s.sentence])),
       ],
     },
-    { id: 'needs', heading: 'Needs besides', lines: needs },
+    { id: 'needs', heading: 'Also needed', lines: needs },
     {
       id: 'order',
-      heading: 'Order of the media, as the water goes',
+      heading: 'Media, in flow order',
       lines: orders.map((c) => [
         orders.length > 1 ? `${c.candidate.name}: ` : '',
         c.fill.order.filter((name, i, all) => name !== all[i - 1]).join(', then '),
@@ -78,17 +78,17 @@ export function slipOf(tank: TankRecord, told: StockAnswers, a: Advice, asks: Sl
     },
     {
       id: 'start',
-      heading: 'Starting it',
+      heading: 'First weeks',
       lines: [
         [
-          'Let it run beside the old one for some weeks, or move ripe media over. Without either, feed little and test ammonia and nitrite every other day for six weeks (common practice).',
+          'Run it beside the old filter for some weeks, or move mature media over. Otherwise feed lightly, and test ammonia and nitrite every two days for six weeks (common practice).',
         ],
       ],
     },
     { id: 'dates', heading: 'Next dates', lines: datesOf(tank, a, asks) },
     {
       id: 'cautions',
-      heading: 'Take care',
+      heading: 'Safety',
       lines: [
         ...[
           ...new Set(
@@ -97,7 +97,7 @@ export function slipOf(tank: TankRecord, told: StockAnswers, a: Advice, asks: Sl
               .map((c) => c.text),
           ),
         ].map((text): Sentence => [text]),
-        ['Local codes come first; what is wired to the house is for a licensed electrician.'],
+        ['Follow local electrical codes. Fixed wiring is for a licensed electrician.'],
       ],
     },
   ]
@@ -121,7 +121,7 @@ function datesOf(
       add(dayAfter(Math.round(n * days)), `open and rinse ${candidate.name}`)
     for (const u of fill.uses)
       if (u.lifeDays && u.lifeDays <= AHEAD)
-        add(dayAfter(Math.round(u.lifeDays)), `renew ${u.name.toLowerCase()} in ${candidate.name}`)
+        add(dayAfter(Math.round(u.lifeDays)), `replace ${u.name.toLowerCase()} in ${candidate.name}`)
   })
   const dates = [...out]
     .sort(([x], [y]) => x.localeCompare(y))
@@ -130,21 +130,21 @@ function datesOf(
 }
 
 const WHENCE = {
-  forecast: 'by the forecast of its flow',
-  house: 'as this house has it',
+  forecast: 'by the flow forecast',
+  house: 'by the house rules',
   usual: 'at the usual interval for its kind (common practice, no source)',
 } as const
 
 /** Where the days between services come from, what the forecast says, and how far it is to be believed. */
 function becauseOf(tank: TankRecord, intervals: readonly OpeningInterval[], due: SlipAsks['due']): string {
-  const rule = `Services ${[...new Set(intervals.map((i) => WHENCE[i.from]))].join(', or ')}.`
+  const rule = `Maintenance dates ${[...new Set(intervals.map((i) => WHENCE[i.from]))].join(', or ')}.`
   const known = due.filter((d) => d !== null)
   if (!known.length) return rule
   // How fast it fouls is known to a factor, and what is due goes about as that.
   const factor = Math.exp(NINETY_FIVE * priorOfPace(feedDoubt(tank)))
-  const alone = intervals.length > 1 ? ', each as if it took all of the dirt' : ''
+  const alone = intervals.length > 1 ? ' (each alone)' : ''
   const days = known.map((d) => Math.round(d)).join(' and ')
-  return `${rule} By a forecast of how fast this filling clogs, fed as told${alone}, it is due after ${days} days, and may be up to ${factor.toFixed(0)} times sooner or later: open it when the flow falls.`
+  return `${rule} The forecast says ${days} days${alone}; it may be off by ${factor.toFixed(0)} times. Open the filter when the flow drops.`
 }
 
 /** A slip as plain text, to be sent or kept. */

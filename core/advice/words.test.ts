@@ -64,9 +64,9 @@ describe('what it carries', () => {
   test('of one: litres by its school, and times the tank with the same relative doubt', () => {
     // The tank holds 100 L: 200 ± 50 L are 2.0 ± 0.5 times it.
     const [first, second] = reasons(advice())
-    expect(first).toBe('Carries 200 ± 50 L of such stock by media mass: 2.0 ± 0.5 times this tank.')
+    expect(first).toBe('Carries 200 ± 50 L of such stock by media weight: 2.0 ± 0.5 times this tank.')
     expect(second).toBe('Gentle from the outlet on (spray bar).')
-    expect(reasons(advice({ carries: figure('c', 0.2, { dimension: 'volume' }) }))[0]).toBe('Carries 200 L of such stock by media mass: 2 times this tank.') // prettier-ignore
+    expect(reasons(advice({ carries: figure('c', 0.2, { dimension: 'volume' }) }))[0]).toBe('Carries 200 L of such stock by media weight: 2 times this tank.') // prettier-ignore
   })
   test('known by its flow alone: at most, without a ±', () => {
     expect(reasons(advice({ blind: true }))[0]).toBe(
@@ -95,8 +95,8 @@ describe('how it runs', () => {
   test('of several outlets the one that is too fast over most of the length is named', () => {
     const of = (...shares: number[]): string | undefined =>
       reasons(advice({ parts: shares.map((s, i) => part(`M${i}`, 100, outlet(`Way ${i}`, s))) }))[1]
-    expect(of(0.1, 0.3, 0.2)).toBe('Way 1: too fast for them over 0.3 of the length only.')
-    expect(of(0.3, 0.3)).toBe('Way 0: too fast for them over 0.3 of the length only.')
+    expect(of(0.1, 0.3, 0.2)).toBe('Way 1: too strong for them over 0.3 of the length only.')
+    expect(of(0.3, 0.3)).toBe('Way 0: too strong for them over 0.3 of the length only.')
     expect(of(0)).toBe('Gentle from the outlet on (way 0).')
   })
   test('where no outlet is known nothing is said of it', () => {

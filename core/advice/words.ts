@@ -1,4 +1,13 @@
-import { lowerFirst, put, putFigure, inline, type Figure, type Sentence } from '../figures'
+import {
+  lowerFirst,
+  nameOf,
+  put,
+  putFigure,
+  upperFirst,
+  inline,
+  type Figure,
+  type Sentence,
+} from '../figures'
 import { sumCarried, type OutletResult } from '../judging'
 import type { TankRecord } from '../tanks'
 import { SCHOOLS } from '../tanks'
@@ -14,14 +23,13 @@ export const sayPrice = ({ minor, currency }: Price): string => moneyText(minor,
 /** Running cost of an option, as it is said: “from” where something of it has no price, which is named. */
 export function priceWords({ price, unpriced }: Pick<Advice, 'price' | 'unpriced'>): string | null {
   if (!price) return null
-  return unpriced.length ? `from ${sayPrice(price)}, without ${listed(unpriced)}` : sayPrice(price)
+  return unpriced.length ? `from ${sayPrice(price)}; ${listed(unpriced)} extra` : `${sayPrice(price)} in all`
 }
 /** The same in a sentence of its own; null where nothing of it has a price. */
 export function priceLine(a: Pick<Advice, 'price' | 'unpriced'>): string | null {
   const words = priceWords(a)
-  return words && (a.unpriced.length ? `${upperFirst(words)}.` : `${words} in all.`)
+  return words && `${upperFirst(words)}.`
 }
-export const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
 
 const listed = (words: readonly string[]): string => new Intl.ListFormat('en').format(words)
 
@@ -57,7 +65,7 @@ function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Se
     ...(carries.uncertainty !== undefined && { uncertainty: carries.uncertainty / tank.water.value }),
     dimension: 'ratio',
     provenance: carries.provenance,
-    formula: 'carried ÷ water in the tank',
+    formula: 'supported ÷ water in the tank',
     working: [
       putFigure('carried', carries),
       put('V', 'water in the tank', tank.water.value, 'volume', 'computed'),
@@ -65,9 +73,9 @@ function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Se
   }
   if (blind)
     return [
-      'Only its flow is known: by that no more than ',
+      'Not tested: its media are unknown. By flow alone it supports at most ',
       inline(mostOf(carries)),
-      '. What its media carry is not recorded.',
+      '.',
     ]
   const each = parts.map((p) => p.carried.figure)
   if (each.length > 1) {
@@ -75,21 +83,21 @@ function capacityReason(tank: TankRecord, { carries, blind, parts }: Advice): Se
     const others = each.filter((_, i) => i !== largest)
     const [one] = others
     return [
-      'Together they carry ',
+      'Together they support ',
       inline(carries),
       ', ',
       inline(times),
-      ` times this tank; with the larger one open the ${each.length > 2 ? 'others' : 'other'} still ${each.length > 2 ? 'carry' : 'carries'} `,
+      ` times this tank. While you clean the larger one, the ${each.length > 2 ? 'others support ' : 'other supports '}`,
       inline(others.length === 1 && one ? one : sumCarried('rest', others)),
       '.',
     ]
   }
   return [
-    'Carries ',
+    'Supports ',
     inline(carries),
-    ` of such stock by ${SCHOOLS[parts[0]?.carried.leading ?? 'media-mass'].words}: `,
+    ', ',
     inline(times),
-    ' times this tank.',
+    ` times this tank. Limit: ${SCHOOLS[parts[0]?.carried.leading ?? 'media-mass'].limit}.`,
   ]
 }
 
@@ -99,8 +107,12 @@ function strengthReason({ parts }: Advice): Sentence | null {
     .reduce<OutletResult | null>((a, b) => (b && (!a || b.share.value > a.share.value) ? b : a), null)
   if (!worst) return null
   return worst.share.value === 0
-    ? ['Gentle from the outlet on (', worst.name.toLowerCase(), ').']
-    : [`${worst.name}: too fast for them over `, inline(worst.share), ' of the length only.']
+    ? ['Gentle everywhere (', worst.name.toLowerCase(), ').']
+    : [
+        'Gentle: strong current only in the first ',
+        inline(worst.share),
+        ` of the tank (${lowerFirst(worst.name)}).`,
+      ]
 }
 
 /** The rest, by how much of the score they bring over half. */
@@ -118,7 +130,7 @@ function otherReasons(a: Advice, weights: Weights): readonly Sentence[] {
       over('evidence'),
       choices.every((c) => c.fill.basis === 'measured')
         ? [
-            'Its flow was measured as it stands: ',
+            'Installed flow, measured here: ',
             ...choices.flatMap((c, i) => [...(i ? [' and '] : []), inline(c.fill.flow)]),
             '.',
           ]
@@ -135,18 +147,17 @@ function needsOf(tank: TankRecord, { parts, media, choices }: Advice): readonly 
     const { candidate: c, fill, refilled } = choice
     const list: Sentence[] = []
     if (refilled) {
-      const names = [...new Set(fill.uses.map((u) => u.name))].join(', ')
+      const names = listed([...new Set(fill.uses.map((u) => nameOf(u.name)))])
       list.push([`better media (${names}${media && choices.length === 1 ? `, ${sayPrice(media)}` : ''})`])
     }
     const extras = extrasOf(tank, { choice, best })
-    if (extras.includes('intake-sponge'))
-      list.push(['a sponge over its intake, for shrimp and fry are drawn into an open one'])
-    if (extras.includes('air-pump')) list.push(['an air pump, with a check valve in its line'])
+    if (extras.includes('intake-sponge')) list.push(['a sponge on the intake, to keep shrimp and fry out'])
+    if (extras.includes('air-pump')) list.push(['an air pump with a check valve'])
     if (extras.includes('plumbing')) list.push(['pipes and hoses between tank and sump'])
-    if (extras.includes('spray-bar')) list.push(['a spray bar, for its own outlet is too strong'])
-    else if (best && first && best !== first) list.push([`its outlet changed: ${lowerFirst(best.name)}`])
+    if (extras.includes('spray-bar')) list.push(['a spray bar, because its own outlet is too strong'])
+    else if (best && first && best !== first) list.push([`another outlet setting: ${lowerFirst(best.name)}`])
     if (c.fitting?.fullMass && c.fitting.fullMass.value > HEAVY)
-      list.push(['a second pair of hands, for full it weighs ', inline(c.fitting.fullMass)])
+      list.push(['two people to lift it: ', inline(c.fitting.fullMass), ' full'])
     if (!list.length) return []
     const said = list.flatMap((s, i) => (i ? ['; ', ...s] : [...s]))
     return [[parts.length > 1 ? `${c.name}: ` : '', ...said, '.']]

@@ -490,7 +490,7 @@ describe('the first limit', () => {
   })
   test('at pH 10 even the film’s own floor is too much; without animals nothing is', () => {
     expect(carries({ ...per, pH: 10 }, oneFilm(5, 1))).toEqual({ volume: 0, binding: 'unionised' })
-    // Changing most of the water each day keeps it under the limit without any film.
+    // Changing most of the water each day keeps it below the limit without any film.
     expect(carries({ ...per, changeShare: 1, changeDays: 0.1 }, { flow: 1, layers: [] }).binding).not.toBe(
       'ammonia',
     )

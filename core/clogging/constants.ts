@@ -9,7 +9,7 @@ export interface Constant {
 }
 
 const MEMORY = 'from memory'
-const SET = 'common practice, no source: set so that the forecast meets what is seen'
+const SET = 'common practice, no source: set so that the forecast matches experience'
 
 /**
  * Constants of the forecast besides sizes and flows. Those without literature were set so that its reference cases
@@ -24,7 +24,7 @@ export const CONSTANTS = {
     source: `Timmons and Ebeling, Recirculating Aquaculture (${MEMORY}), about a quarter`,
   },
   lies: {
-    label: 'Share that lies in the tank and never comes to the filter',
+    label: 'Share that settles in the tank and never reaches the filter',
     value: 0.1,
     band: 1.5,
     unit: 'share of the pieces; finer classes in proportion to how they sink',
@@ -45,7 +45,7 @@ export const CONSTANTS = {
     source: `faeces of fish, 1.02 to 1.15 g/cm³ (${MEMORY})`,
   },
   sticks: {
-    label: 'Share of what touches that sticks',
+    label: 'Share of touching particles that stick',
     value: 0.12,
     band: 2.5,
     unit: 'share',
@@ -66,14 +66,14 @@ export const CONSTANTS = {
     source: SET,
   },
   bridges: {
-    label: 'Thickness of a cake, in flocs of its size, that holds back what is finer',
+    label: 'Cake thickness that holds back finer dirt',
     value: 5,
     band: 2,
     unit: 'flocs',
     source: SET,
   },
   flocSize: {
-    label: 'Size of the flocs that finer dirt makes as it lies',
+    label: 'Floc size of fine dirt in a deposit',
     value: 165,
     band: 1.5,
     unit: 'µm',
@@ -87,21 +87,21 @@ export const CONSTANTS = {
     source: `Tiller 1953: 0.4 to 0.9 for flocs and sludges (${MEMORY})`,
   },
   clears: {
-    label: 'Share of the dirt under 100 µm that flocs, settles and rots in the tank in a day',
+    label: 'Share of dirt under 100 µm that settles and rots in the tank each day',
     value: 1.5,
     band: 2,
     unit: '1/day',
     source: SET,
   },
   rots: {
-    label: 'Share of a deposit that rots away in a day',
+    label: 'Share of a deposit that rots away each day',
     value: 0.02,
     band: 2,
     unit: '1/day',
     source: SET,
   },
   grazed: {
-    label: 'Share of what sits on a sponge in the tank that is eaten or falls off in a day',
+    label: 'Share of dirt on an intake sponge that is eaten or falls off each day',
     value: 0.095,
     band: 2,
     unit: '1/day',

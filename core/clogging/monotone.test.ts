@@ -99,7 +99,7 @@ describe('as the trade knows it (common practice, no source)', () => {
     const pre = { days: 365, intake: [sponge(MEDIUM, 0.03, 0.02)], services: weekly }
     expect(due(clog(body, crowded, pre))).toBeGreaterThan(270)
   })
-  test('a coarse sponge over the intake that nobody rinses is worth months', () => {
+  test('a coarse intake sponge that nobody rinses is worth months', () => {
     const behind = (code: string, litres: number): readonly [number, number] => {
       const tank = tankOf(litres, code)
       const intake = [sponge(COARSE, 0.03, 0.02)]
@@ -110,7 +110,7 @@ describe('as the trade knows it (common practice, no source)', () => {
     const [normal, guarded] = behind('normal', 200)
     expect(guarded - normal).toBeGreaterThan(90)
   })
-  test('a fine sponge over the intake blinds in weeks where it is never rinsed', () => {
+  test('a fine intake sponge blinds in weeks where it is never rinsed', () => {
     const fine = { days: 365, intake: [sponge(FINE_FOAM, 0.03, 0.02)] }
     expect(due(clog(body, crowded, fine))).toBeLessThan(42)
     expect(due(clog(body, crowded, { ...fine, intake: [sponge(COARSE, 0.03, 0.02)] }))).toBeGreaterThan(90)

@@ -159,7 +159,7 @@ describe('a bed that fills', () => {
       clog(canister(STRAIN_FIRST), tankOf(300, 'heavy'), { days: 60, services: every(30, null, 60, 0.8) }),
     ],
     [
-      'a sponge over the intake',
+      'a intake sponge',
       clog(canister(STRAIN_FIRST), tankOf(200, 'light'), {
         days: 60,
         intake: [sponge(FINE_FOAM, 0.01, 0.012)],
@@ -290,7 +290,7 @@ describe('schools, with a pre-filter and without', () => {
     expect(yearMinutes({ ...told, due: { ...told.due, day: 730 } as never }, 10, false)?.value).toBe(10)
     expect(yearMinutes(told, null, true)).toBeNull()
   })
-  test('with a sponge over the intake where there is none; without it again', () => {
+  test('with a intake sponge where there is none; without it again', () => {
     expect([hasPrefilter(a), hasPrefilter(withPrefilter(a))]).toEqual([false, true])
     expect(withPrefilter(a).intake[0]?.medium.name).toMatch(/Coarse foam/)
     expect(withoutPrefilter(withPrefilter(a)).intake).toEqual([])

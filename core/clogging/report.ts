@@ -1,6 +1,6 @@
 import { DAY, type Films } from '../biology'
 import { showPercent } from '../units'
-import { lowerFirst, put, inline, type Figure, type Sentence } from '../figures'
+import { lowerFirst, put, the, upperFirst, inline, type Figure, type Sentence } from '../figures'
 import { filmCounts, filmsOf, type Outcome } from '../path'
 import type { School } from '../path/rules'
 import { bySchool, withoutPrefilter, withPrefilter, type Arrangement } from './arrange'
@@ -49,8 +49,8 @@ const inDays = (id: string, label: string, day: number, more: Partial<Figure>): 
 export function whyDue({ due, dueAt }: Pick<ClogAnswers, 'due' | 'dueAt'>): string | null {
   if (!due) return null
   return due.why === 'flow'
-    ? `its flow is down by ${showPercent(1 - dueAt)}`
-    : 'of each pass it catches only half as much fine dirt as at first'
+    ? `flow is down by ${showPercent(1 - dueAt)}`
+    : 'it catches only half as much fine dirt'
 }
 
 /** Days until a filter is due at the middle, with the ends of its 95 % interval; null: not within the forecast. */
@@ -60,25 +60,25 @@ export interface DueFigures {
   readonly latest: Figure | null
 }
 export function dueFigures(l: Pick<Learnt, 'due' | 'posterior' | 'seen'>, answers: ClogAnswers): DueFigures {
-  const visits = l.seen.length === 1 ? 'one visit' : `${l.seen.length} visits`
+  const visits = l.seen.length === 1 ? 'one check-up' : `${l.seen.length} check-ups`
   const at = (id: keyof DueFigures, label: string, day: number | null, pace: number): Figure | null =>
     day === null
       ? null
       : inDays(`clog-due-${id}`, label, day, {
           conditions: [
             whyDue(answers) ?? 'due or not',
-            l.seen.length ? `with ${visits}` : 'before any visit',
+            l.seen.length ? `with ${visits}` : 'before any check-up',
           ],
-          formula: 'first day with Q < a Q₀, or half of the catching lost',
+          formula: 'first day with Q < a Q₀, or half of the capture lost',
           working: [
-            put('a', 'share at which it is due, ours', answers.dueAt, 'ratio', 'rule'),
-            put('θ', 'how fast it fouls, against the constants', Math.exp(pace), 'ratio', 'computed'),
+            put('a', 'flow at which to clean it (our choice)', answers.dueAt, 'ratio', 'rule'),
+            put('θ', 'how fast it clogs, compared with the assumptions', Math.exp(pace), 'ratio', 'computed'),
           ],
         })
   return {
-    middle: at('middle', 'Days until it is due', l.due.middle, l.posterior.mean),
-    soonest: at('soonest', 'Days until it is due, at the soonest (95 %)', l.due.soonest, l.posterior.high),
-    latest: at('latest', 'Days until it is due, at the latest (95 %)', l.due.latest, l.posterior.low),
+    middle: at('middle', 'Clean after', l.due.middle, l.posterior.mean),
+    soonest: at('soonest', 'Clean after, at the earliest (95 %)', l.due.soonest, l.posterior.high),
+    latest: at('latest', 'Clean after, at the latest (95 %)', l.due.latest, l.posterior.low),
   }
 }
 
@@ -95,8 +95,8 @@ const share = (id: string, label: string, value: number, more: Partial<Figure>):
 
 /** Share of the dirt caught that comes to rest in biological media. */
 export const toMediaFigure = ({ answers, ledger }: ForecastReport): Figure =>
-  share('clog-to-media', 'Dirt that comes to the media', answers.toMedia, {
-    formula: 'caught in biological layers ÷ caught in all',
+  share('clog-to-media', 'Dirt that reaches the bio media', answers.toMedia, {
+    formula: 'caught in bio media ÷ caught in all',
     working: [put('made', 'solids made in the days of the forecast', ledger.made, 'mass', 'computed')],
   })
 
@@ -114,8 +114,8 @@ export const leftFigure = (run: ForecastReport, day: number): Figure => {
 
 /** Share of the water that goes round every straining layer. */
 export const unstrainedFigure = (d: ClogDay): Figure =>
-  share(`clog-past-${d.day}`, `Goes round all straining after ${d.day} days`, d.unstrained, {
-    formula: 'water that met no straining layer ÷ all of it',
+  share(`clog-past-${d.day}`, `Bypasses mechanical filtration after ${d.day} days`, d.unstrained, {
+    formula: 'water through no mechanical layer ÷ all of it',
     working: [
       put('Q', 'flow of that day', d.flow, 'flow', 'computed'),
       put('c', 'caught of 100 to 250 µm in a pass', d.catches, 'ratio', 'computed'),
@@ -143,7 +143,7 @@ export const RINSE_DAYS = 7
 export const RINSED = 0.9
 const YEAR = 365
 
-/** Minutes of service a year: so many openings, and a rinse a week where there is a pre-filter; null untimed. */
+/** Minutes of maintenance a year: so many openings, and a rinse a week where there is a pre-filter; null untimed. */
 export function yearMinutes(a: ClogAnswers, minutesToOpen: number | null, prefilter: boolean): Figure | null {
   if (minutesToOpen === null) return null
   const openings = YEAR / Math.min(YEAR, a.due?.day ?? YEAR)
@@ -151,11 +151,11 @@ export function yearMinutes(a: ClogAnswers, minutesToOpen: number | null, prefil
   const minutes = openings * minutesToOpen + rinses * RINSE_MINUTES
   return {
     id: 'clog-minutes',
-    label: 'Minutes of service a year',
+    label: 'Minutes of maintenance a year',
     value: minutes,
     dimension: 'ratio',
     provenance: 'computed',
-    formula: '365 ÷ days until due · one opening + 52 · one rinse',
+    formula: '365 ÷ days to cleaning · one opening + 52 · one rinse',
     working: [
       put('n', 'openings a year', openings, 'ratio', 'computed'),
       put('t', 'minutes of one opening, as timed', minutesToOpen, 'ratio', 'measured'),
@@ -209,15 +209,15 @@ export function schoolSeasons(
 }
 
 const SCHOOL_WORDS: Readonly<Record<School, string>> = {
-  'strain-first': 'strain first',
-  'polish-last': 'polish last',
-  'prefilter-low': 'straining outside, media low',
+  'strain-first': 'mechanical first',
+  'polish-last': 'fine pad last',
+  'prefilter-low': 'external pre-filter',
 }
 
 const sayDue = (s: SchoolSeason): Sentence => {
   const { due } = s.run.answers
-  if (!due) return ['not due within a year']
-  return ['due after ', inline(inDays(`due-${s.school}-${s.prefilter}`, 'Days until it is due', due.day, { conditions: [whyDue(s.run.answers) ?? ''] }), 2)] // prettier-ignore
+  if (!due) return ['no cleaning within a year']
+  return ['clean after ', inline(inDays(`due-${s.school}-${s.prefilter}`, 'Clean after', due.day, { conditions: [whyDue(s.run.answers) ?? ''] }), 2)] // prettier-ignore
 }
 
 /** By what the schools differ on this filter, and what a pre-filter is worth: one sentence each. */
@@ -227,37 +227,31 @@ export function seasonSentences(all: readonly SchoolSeason[]): readonly Sentence
   const plain = (['strain-first', 'polish-last', 'prefilter-low'] as const).flatMap(
     (s) => find(s, false) ?? find(s, true) ?? [],
   )
-  const orders = plain.flatMap((s, i): Sentence => [
-    i === 0 ? '' : '; ',
-    SCHOOL_WORDS[s.school],
-    ': ',
+  const orders = plain.map((s): Sentence => [
+    `${upperFirst(SCHOOL_WORDS[s.school])}: `,
     ...sayDue(s),
-    ', ',
+    '; ',
     inline({ ...toMediaFigure(s.run), id: `to-media-${s.school}` }),
-    ' of the dirt comes to the media',
+    ' of the dirt reaches the bio media.',
   ])
   const [bare, pre] = [find('strain-first', false), find('strain-first', true)]
   const worth: Sentence[] =
     bare && pre
       ? [
           [
-            'A pre-filter rinsed weekly: ',
+            'With a pre-filter rinsed weekly: ',
             ...sayDue(pre),
-            ', without one ',
-            ...sayDue(bare),
-            ...(bare.minutes && pre.minutes
-              ? [
-                  '. With it ',
-                  inline({ ...pre.minutes, id: 'minutes-with' }, 2),
-                  ' minutes a year, without ',
-                  inline({ ...bare.minutes, id: 'minutes-without' }, 2),
-                ]
+            ...(pre.minutes
+              ? [', ', inline({ ...pre.minutes, id: 'minutes-with' }, 2), ' min of work a year']
               : []),
+            '. Without: ',
+            ...sayDue(bare),
+            ...(bare.minutes ? [', ', inline({ ...bare.minutes, id: 'minutes-without' }, 2), ' min'] : []),
             '.',
           ],
         ]
       : []
-  return [[...orders, '.'], ...turnedRound(bare, find('polish-last', false)), ...worth]
+  return [...orders, ...turnedRound(bare, find('polish-last', false)), ...worth]
 }
 
 /** Where media get more dirt behind the pad than ahead of it: what in this body turns it round. */
@@ -269,11 +263,11 @@ function turnedRound(first?: SchoolSeason, last?: SchoolSeason): readonly Senten
   })
   return [
     [
-      'In this body straining first does not keep the media cleaner: once what strains is dirty, ',
+      'In this filter, mechanical first does not keep the media cleaner. Once those layers are dirty, ',
       inline(round(first), 2),
-      ' of the water goes round it, over a weir or through a gap, and takes its dirt to the media behind; with the fine layer last it is ',
+      ' of the water bypasses it and carries dirt into the media. With the fine pad last it is ',
       inline(round(last), 2),
-      '. Seal the gap, or open it sooner.',
+      '. Seal the gap, or clean sooner.',
     ],
   ]
 }
@@ -283,13 +277,13 @@ function saidDue({ middle, soonest, latest }: DueFigures, answers: ClogAnswers):
   const end: Sentence = latest ? [inline(latest, 2)] : ['over a year']
   if (!middle)
     return soonest
-      ? ['Most likely it is not due within a year; at the soonest (95 %) after ', inline(soonest, 2), '.']
-      : ['It is not due within a year.']
+      ? ['Probably no cleaning needed within a year. Earliest: after ', inline(soonest, 2), '.']
+      : ['No cleaning needed within a year.']
   return [
-    'It is due after ',
+    'Clean it after ',
     inline(middle, 2),
-    ...(soonest ? [' (95 %: ', inline(soonest, 2), ' to ', ...end, ')'] : []),
-    `: ${whyDue(answers) ?? ''}.`,
+    ...(soonest ? [' (range ', inline(soonest, 2), ' to ', ...end, ')'] : []),
+    `. By then ${whyDue(answers) ?? ''}.`,
   ]
 }
 
@@ -304,18 +298,19 @@ export function clogSentences(run: ForecastReport, due: DueFigures): readonly Se
       ? [
           [
             answers.blind?.day === null
-              ? `${blind.label} is the nearest to blind, and does not get there.`
-              : `${blind.label} blinds first.`,
+              ? `${the(blind.label)} fills most but does not clog within a year.`
+              : `${the(blind.label)} clogs first.`,
           ],
         ]
       : []),
     ...(layers[most]
       ? [
           [
+            `${the(layers[most].label)} catches `,
             inline(share('clog-most', `Dirt caught in ${lowerFirst(layers[most].label)}`, answers.shares[most] ?? 0, {})), // prettier-ignore
-            ` of the dirt caught is in ${lowerFirst(layers[most].label)}; `,
+            ' of the dirt; ',
             inline(toMediaFigure(run)),
-            ' comes to the media.',
+            ' reaches the bio media.',
           ] as Sentence,
         ]
       : []),
@@ -343,7 +338,7 @@ export function surfaceLeft(o: Outcome, run: ForecastReport, day: number): Figur
   if (!o.layers.some((l) => filmCounts(l.placed.medium))) return null
   const area = (f: Films): number => f.layers.reduce((sum, l) => sum + l.area, 0)
   const [now, clean] = [area(filmsOn(o, run, day)), area(filmsOn(o, run, 0))]
-  return share(`clog-surface-${day}`, `Usable surface left after ${day} days`, clean > 0 ? now / clean : 0, {
+  return share(`clog-surface-${day}`, `Media surface left after ${day} days`, clean > 0 ? now / clean : 0, {
     formula: 'Σ a V (1 − σ/σ_max) ÷ clean',
     working: [
       put('A', `after ${day} days`, now, 'area', 'computed'),

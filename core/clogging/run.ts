@@ -491,7 +491,9 @@ function servicesByDay(services: readonly Service[], w: Waterways): ReadonlyMap<
     requireRange(`services[${i}].share`, s.share, { min: 0, max: 1, unit: '(share)' })
     const gone = s.layers?.find((id) => !w.layers.some((l) => l.id === id))
     if (gone !== undefined)
-      throw new OutOfRange(`services[${i}].layers`, NaN, { words: `layers of this fill, not “${gone}”` })
+      throw new OutOfRange(`services[${i}].layers`, NaN, {
+        words: `layers of this media setup, not “${gone}”`,
+      })
     const day = Math.round(s.day)
     by.set(day, [...(by.get(day) ?? []), s])
   })

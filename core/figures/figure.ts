@@ -112,3 +112,8 @@ export const sentenceText = (sentence: Sentence, system: UnitSystem): string =>
 
 /** Words as they stand in the middle of a sentence. */
 export const lowerFirst = (s: string): string => s.slice(0, 1).toLowerCase() + s.slice(1)
+export const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
+/** A thing’s name at the head of a sentence: “The fine pad”, and its pores aside: “The coarse foam (10 ppi)”. */
+export const the = (name: string): string => `The ${nameOf(name)}`
+/** A thing’s name inside a sentence: “coarse foam (10 ppi)”; capitals within it stay. */
+export const nameOf = (name: string): string => lowerFirst(name).replace(/^([^,]+), (.+)$/u, '$1 ($2)')

@@ -17,6 +17,10 @@ export const FLOW_BASES = [
 ] as const
 export type FlowBasis = (typeof FLOW_BASES)[number]
 
-/** Bases on which a finding is a finding; on the others a claim only looks so. */
+/** Bases on which a claim holds or does not; on the others it only probably does. */
 export const isFirm = (basis: FlowBasis): boolean =>
   basis === 'measured' || basis === 'carried' || basis === 'computed-fit'
+
+/** Bases in which a flow of this very filter was measured, on its hoses or not. */
+export const isMeasured = (basis: FlowBasis): boolean =>
+  isFirm(basis) || basis === 'supposed-fit' || basis === 'measured-empty'

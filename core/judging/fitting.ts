@@ -85,9 +85,9 @@ function against(
       'stop',
       `${what}: `,
       mm('Too little', need - room, [need, room]),
-      ' too little: it needs ',
-      mm('It needs', need),
-      ' and has ',
+      ' too little. Needs ',
+      mm('Needed', need),
+      ', there is ',
       mm('There is', room),
       '.',
     )
@@ -109,29 +109,29 @@ export function fitFindings(tank: TankRecord, m: FittingModel): readonly FitFind
       add(
         'intake',
         'stop',
-        'Intake: ',
+        'Intake ',
         mm('Too long', m.intakeReach - deep, [m.intakeReach, deep]),
-        ' too long: it stands on the bottom.',
+        ' too long: it touches the bottom.',
       )
     else if (m.intakeReach < least)
       add(
         'intake',
         'stop',
-        'Intake: ',
+        'Intake ',
         mm('Too short', least - m.intakeReach, [least, m.intakeReach]),
         ' too short: it draws air.',
       )
     else if (m.intakeReach < (tank.height - tank.substrateDepth) / 2)
-      add('intake', 'caution', 'Intake: it ends in the upper half of the water, and dirt lies below it.')
-    else add('intake', 'ok', 'Intake: reaches the lower half of the water.')
+      add('intake', 'caution', 'Intake ends in the upper half of the water. Dirt collects below it.')
+    else add('intake', 'ok', 'Intake reaches the lower half of the water.')
   }
   if (m.fullMass && m.fullMass.value > LIFT)
     add(
       'weight',
       'caution',
-      'Full it weighs ',
+      'Weighs ',
       inline(m.fullMass),
-      `: more than the ${LIFT} kg one person should lift. Empty it first, or lift with two.`,
+      ` full: more than the ${LIFT} kg one person should lift. Empty it first, or lift it together.`,
     )
   if (m.water && traits.stands !== 'inside') addsWater(tank, m.water, add)
   materials(tank, m, add)
@@ -143,8 +143,8 @@ function onRim(tank: TankRecord, m: FittingModel, add: Add): void {
   const behind = m.overhang ?? m.outerDepth
   against(add, 'wall-gap', 'Gap to the wall', behind, tank.wallGap, 'measure the gap behind the tank')
   if (m.hookOpening !== null && tank.rimThickness !== null)
-    against(add, 'rim', 'Rim in its hook', tank.rimThickness, m.hookOpening, '')
-  else add('rim', 'unknown', 'Rim in its hook: measure the rim, and the opening of the hook under Inside.')
+    against(add, 'rim', 'Hook on the rim', tank.rimThickness, m.hookOpening, '')
+  else add('rim', 'unknown', 'Hook on the rim: measure the rim here and the hook under Inside.')
   const fall = tank.height - tank.waterLevel
   if (fall > 0.05)
     add(
@@ -152,9 +152,9 @@ function onRim(tank: TankRecord, m: FittingModel, add: Add): void {
       'caution',
       'The water stands ',
       mm('Below the rim', fall, [tank.height, tank.waterLevel]),
-      ' below the rim: it falls that far from the lip, and is heard.',
+      ' below the rim. The return falls that far, and you hear it.',
     )
-  if (tank.covered) add('lid', 'caution', 'The lid needs a cut-out where it hangs.')
+  if (tank.covered) add('lid', 'caution', 'The lid needs a cut-out for it.')
 }
 
 function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
@@ -162,7 +162,7 @@ function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
   against(
     add,
     'cabinet-height',
-    'Height in the cabinet, with its hoses',
+    'Height in the cabinet, hoses included',
     tall,
     tank.cabinetHeight,
     'measure the cabinet inside',
@@ -183,28 +183,28 @@ function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
   if (tank.doorWidth !== null) against(add, 'door', 'Width through the door', short, tank.doorWidth, '')
   const { bottomHeight } = tank
   if (bottomHeight === null)
-    return add('hose', 'unknown', 'Hoses: measure how high the tank’s bottom is over the filter’s place.')
+    return add('hose', 'unknown', 'Hose length: measure the height of the tank base above the filter.')
   const over = bottomHeight + tank.height - m.outerHeight
   const runs = m.hoses.flatMap((s) => (s.kind === 'hose' ? [s] : []))
   for (const hose of runs)
     against(
       add,
       `hose-${hose.id}`,
-      `${hose.label}, with slack to lift the body out`,
+      `${hose.label}, with slack to lift the filter out`,
       over + HOSE_SLACK,
       hose.length,
       '',
     )
   if (runs.some((h) => h.clear))
-    add('clear-hose', 'caution', 'Clear hose: where daylight falls on it algae grow inside, and narrow it.')
+    add('clear-hose', 'caution', 'Clear hose: keep it out of daylight, or algae will narrow it.')
   const head = bottomHeight + tank.waterLevel - m.outerHeight
   if (head < PRIMING.least)
     add(
       'priming',
       'stop',
       'Priming: the water stands ',
-      mm('Water over the body', head),
-      ' over the body; it wants at least ',
+      mm('Water above the filter', head),
+      ' above the filter; it needs at least ',
       mm('At least (common practice)', PRIMING.least),
       ' to fill by itself.',
     )
@@ -212,11 +212,18 @@ function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
     add(
       'priming',
       'caution',
-      'Priming: the body stands ',
-      mm('Water over the body', head),
-      ' below the water: more than most seals are made for.',
+      'Priming: the filter stands ',
+      mm('Water above the filter', head),
+      ' below the water. Most seals are not made for that depth.',
     )
-  else add('priming', 'ok', 'Priming: the water stands ', mm('Water over the body', head), ' over the body.')
+  else
+    add(
+      'priming',
+      'ok',
+      'Priming: the water stands ',
+      mm('Water above the filter', head),
+      ' above the filter.',
+    )
 }
 
 function insideTank(tank: TankRecord, m: FittingModel, add: Add): void {
@@ -228,10 +235,10 @@ function insideTank(tank: TankRecord, m: FittingModel, add: Add): void {
     add(
       'bulk',
       'caution',
-      'It takes ',
+      'Takes up ',
       inline({
         id: 'bulk',
-        label: 'Of the swim room',
+        label: 'Share of the swimming space',
         value: share,
         dimension: 'ratio',
         unit: '%',
@@ -244,7 +251,7 @@ function insideTank(tank: TankRecord, m: FittingModel, add: Add): void {
           putFigure('V', tank.water),
         ],
       }),
-      ' of the swim room.',
+      ' of the swimming space.',
     )
 }
 
@@ -252,12 +259,12 @@ function addsWater(tank: TankRecord, water: Figure, add: Add): void {
   add(
     'adds',
     'ok',
-    'It adds ',
+    'Adds ',
     inline(water),
-    ' of water, ',
+    ' of water (',
     inline({
       id: 'adds-water',
-      label: 'Water it adds to the tank’s',
+      label: 'Water it adds to the tank',
       value: water.value / tank.water.value,
       dimension: 'ratio',
       unit: '%',
@@ -265,16 +272,20 @@ function addsWater(tank: TankRecord, water: Figure, add: Add): void {
       formula: 'V of the body ÷ V of the tank',
       working: [putFigure('body', water), putFigure('tank', tank.water)],
     }),
-    ' more.',
+    ').',
   )
 }
 
 function materials(tank: TankRecord, { parts }: FittingModel, add: Add): void {
   for (const p of parts) {
     if (p.material === 'glass')
-      add(`brittle-${p.name}`, 'caution', `${p.name}: glass, which breaks in rough hands.`)
+      add(`brittle-${p.name}`, 'caution', `${p.name}: glass. It can break when handled.`)
     if (p.material === 'soft plastic' && tank.stock.litresPerKilogram <= LARGE_FISH)
-      add(`soft-${p.name}`, 'caution', `${p.name}: soft plastic, which large animals bite or shove loose.`)
+      add(
+        `soft-${p.name}`,
+        'caution',
+        `${p.name}: soft plastic. Turtles and large fish can bite or pull it off.`,
+      )
   }
   if (tank.salinity < 1) return
   const steel = parts.filter((p) => /steel/.test(p.material))
@@ -282,14 +293,15 @@ function materials(tank: TankRecord, { parts }: FittingModel, add: Add): void {
     add(
       `steel-${p.name}`,
       p.material === 'steel 316' ? 'caution' : 'stop',
-      `${p.name}: ${p.material} in salt water rusts${p.material === 'steel 316' ? ' in time' : ', and poisons what lives there'}.`,
+      `${p.name}: ${p.material} in salt water rusts${p.material === 'steel 316' ? ' in time' : ' and poisons the animals'}.`,
     )
 }
 
 function heater(tank: TankRecord, m: FittingModel, h: NonNullable<FittingModel['heater']>, add: Add): void {
-  if (h.length !== undefined) against(add, 'heater-length', 'Heater in the body', h.length, m.outerHeight, '')
+  if (h.length !== undefined)
+    against(add, 'heater-length', 'Heater in the filter', h.length, m.outerHeight, '')
   if (tank.roomTemperature === null)
-    add('heater-watts', 'unknown', 'Heater: note how warm the room is in winter.')
+    add('heater-watts', 'unknown', 'Heater: enter the room temperature in winter.')
   else {
     const need = Math.max(0, tank.temperature - tank.roomTemperature) * tank.water.value * 1000 * HEAT
     add(
@@ -301,7 +313,7 @@ function heater(tank: TankRecord, m: FittingModel, h: NonNullable<FittingModel['
       inline(
         {
           id: 'heat-needed',
-          label: 'Heat this tank wants',
+          label: 'Heat this tank needs',
           value: need,
           dimension: 'power',
           provenance: 'rule',
@@ -315,8 +327,8 @@ function heater(tank: TankRecord, m: FittingModel, h: NonNullable<FittingModel['
         },
         2,
       ),
-      ' for this tank over its room (rule of thumb).',
+      ' for this tank in this room (rule of thumb).',
     )
   }
-  add('heater-order', 'caution', 'Heater: first off, last on. Never on without water moving.')
+  add('heater-order', 'caution', 'Heater: switch it off first and on last. Never heat without flow.')
 }

@@ -33,7 +33,7 @@ function cure(results: readonly OutletResult[]): Sentence {
   const [first] = results
   const best = bestOutlet(results)
   if (!first || !best || best === first || best.share.value >= first.share.value) return []
-  return [` With ${lowerFirst(best.name)} it is too fast over `, inline(best.share), ' only.']
+  return [` Better with ${lowerFirst(best.name)}: too strong along only `, inline(best.share), '.']
 }
 
 /** Is the smallest tank claimed too small for its jet? And, where a house lets it speak, for its turnover. */
@@ -57,11 +57,11 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
       add(
         'low-above-top',
         'against',
-        'Lightly stocked it supports up to ',
+        'No tank suits it with light stocking: it supports ',
         inline(capacityFigure(shipped, stock, claimed(model, 'tank-max')?.value ?? null)),
-        `; in so small a tank ${lowerFirst(first.name)} is too fast over `,
+        `. In so small a tank the current (${lowerFirst(first.name)}) is too strong along `,
         inline(first.share),
-        ' of the length.',
+        ' of it.',
         ...cure(there),
       )
   }
@@ -74,19 +74,19 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
     const [low, high] = light.minInterval
     const inside = smallest.value >= low && smallest.value <= high
     const strong = smallest.value < light.min
-    const in_: Sentence = ['in the smallest claimed tank, ', claim, ' and ', inline(lengthFigure(smallest.value)), ` long, ${lowerFirst(first.name)} is too fast over `, inline(first.share), ' of the length'] // prettier-ignore
-    const calm: Sentence = ['. Half of the length is calm from ', starts, ' on.']
+    const in_: Sentence = ['smallest tank on the label (', claim, '). ', `${first.name}: current too strong along `, inline(first.share), ' of it (', inline(lengthFigure(smallest.value)), ' long).'] // prettier-ignore
+    const calm: Sentence = [' Half of the tank is calm from ', starts, ' up.']
     if (inside)
       add(
         'low-end',
         'caution',
-        'Borderline at the low end: ',
+        'Borderline: may be too strong for the ',
         ...in_,
         ...calm,
         ...(strong ? cure(there) : []),
       )
-    else if (strong) add('low-end', 'against', 'Too strong at the low end: ', ...in_, ...calm, ...cure(there))
-    else add('low-end', 'for', 'Gentle enough at the low end: ', ...in_, '.')
+    else if (strong) add('low-end', 'against', 'Too strong for the ', ...in_, ...calm, ...cure(there))
+    else add('low-end', 'for', 'Not too strong for the ', ...in_)
   }
   if (!stock.rule?.mostTurnover) return
   const turns = turnoverFigure(flow, smallest.value, 'smallest tank claimed')
@@ -94,10 +94,10 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
   add(
     'low-end-turnover',
     over ? 'caution' : 'note',
-    'By turnover, as this house asks: ',
+    over ? 'Turnover too high for ' : 'Turnover fits ',
     claim,
-    ' turns over ',
+    ': ',
     inline(turns),
-    ` times an hour, ${over ? 'more than' : 'no more than'} the ${stock.maxTurnover} it takes as the most for gentle tanks.`,
+    ` times an hour (house rule: ${stock.maxTurnover} at most in gentle tanks).`,
   )
 }

@@ -25,8 +25,8 @@ export const claimDimension = (quantity: ClaimQuantity): Dimension => USUAL[quan
 /** Why a printed figure (SI) cannot be taken at all, or null. */
 export function claimProblem(quantity: ClaimQuantity, value: number): Sentence | null {
   const max = mostClaimed(quantity)
-  if (value <= 0) return ['A printed figure must be more than zero.']
-  return value > max ? ['At most ', { si: max, dimension: USUAL[quantity].dimension }, ' is taken.'] : null
+  if (value <= 0) return ['Enter more than zero.']
+  return value > max ? ['Maximum ', { si: max, dimension: USUAL[quantity].dimension }, '.'] : null
 }
 
 /**
@@ -38,12 +38,12 @@ export function doubt(quantity: ClaimQuantity, value: number, kind: FilterKind):
   const top = quantity === 'rated-flow' ? (FILTERS[kind].largestFlow ?? high) : high
   if (value >= low && value <= top) return null
   return [
-    'Are you sure? ',
+    'Check the unit: ',
     { si: value, dimension },
-    ` is ${value > top ? 'more' : 'less'} than such filters print; usual is `,
+    ` is ${value > top ? 'above' : 'below'} the usual `,
     { si: low, dimension },
     ' to ',
     { si: top, dimension },
-    '.',
+    ' for this kind.',
   ]
 }

@@ -35,14 +35,14 @@ export function progress(model: ModelRecord): Progress {
     ...(pumped ? [model.hookups.length > 0, lifts] : []),
   ])
   const steps: readonly (readonly [open: boolean, station: Progress['next']['station'], action: string])[] = [
-    [!has('rated-flow'), 'claims', 'Copy the rated flow from the label'],
-    [!has('tank-max'), 'claims', 'Copy the tank range the label claims'],
-    [pumped && !has('max-head'), 'claims', 'Copy the maximum head from the label'],
-    [!bare, 'bench', 'Time five bucket runs, bare and empty'],
-    [model.mediaMass === null && !hasFill(model), 'claims', 'Weigh the media it ships with'],
-    [pumped && !model.hookups.length, 'bench', 'Describe the hose run'],
-    [!installed, 'bench', 'Time it loaded, on its hoses'],
-    [pumped && !lifts, 'bench', 'Time it empty at three lifts'],
+    [!has('rated-flow'), 'claims', 'Add the label’s rated flow'],
+    [!has('tank-max'), 'claims', 'Add the label’s tank size'],
+    [pumped && !has('max-head'), 'claims', 'Add the label’s maximum head'],
+    [!bare, 'bench', 'Time the flow 5 times, empty and without hoses'],
+    [model.mediaMass === null && !hasFill(model), 'claims', 'Weigh the supplied bio media, dry'],
+    [pumped && !model.hookups.length, 'bench', 'Enter the plumbing (hoses, taps, heights)'],
+    [!installed, 'bench', 'Time the flow as installed, with media and hoses'],
+    [pumped && !lifts, 'bench', 'Time the flow at three outlet heights'],
   ]
   const [, station, action] = steps.find(([open]) => open) ?? [true, 'verdict', 'Read the verdict']
   return { claims, bench, next: { station, action } }

@@ -54,10 +54,10 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
   add(
     {
       id: 'bare',
-      what: 'Flow, bare and empty at no lift',
+      what: 'Rated flow (empty, no hoses, zero head)',
       why: pumped
-        ? 'The only fair comparison with the rated flow.'
-        : 'What this air pump lifts with nothing in the way.',
+        ? 'The only fair comparison with the label.'
+        : 'What the air pump lifts with nothing in the way.',
       kind: 'vessel',
       state: 'empty',
       hookup: 'bare',
@@ -72,8 +72,8 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
         add(
           {
             id: `lift-${lift}`,
-            what: `Flow empty at ${lift} m`,
-            why: 'A point of the pump’s curve; three to five fix it.',
+            what: `Flow at ${lift} m outlet height (empty)`,
+            why: 'One point of the pump curve; three to five define it.',
             kind: 'vessel',
             state: 'empty',
             hookup: 'bare',
@@ -84,8 +84,8 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
     add(
       {
         id: 'shut-off',
-        what: 'Height at which the flow stops',
-        why: 'The label’s maximum head, measured.',
+        what: 'Maximum head',
+        why: 'The height at which the flow stops.',
         kind: 'shut-off',
         state: 'empty',
         hookup: 'bare',
@@ -96,8 +96,8 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
       add(
         {
           id: 'hoses',
-          what: 'Flow empty, on its own hoses',
-          why: 'What the hoses alone cost.',
+          what: 'Flow on its own plumbing (empty)',
+          why: 'Shows what the hoses alone cost.',
           kind: 'vessel',
           state: 'empty',
           hookup: 'own',
@@ -113,14 +113,14 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
       { id: state, what, why, kind: 'vessel', state, hookup: model.hookups.length ? 'own' : 'bare', lift },
       (t) => flow(t) && t.state === state,
     )
-  loaded('as-shipped', 'Flow loaded as shipped', 'What a buyer gets out of the box.')
-  loaded('proposed', 'Flow loaded as proposed', 'What it does with the media you would put in.')
+  loaded('as-shipped', 'Installed flow, supplied media', 'What a buyer gets out of the box.')
+  loaded('proposed', 'Installed flow, recommended media', 'What it does with the media you recommend.')
   if (pumped)
     add(
       {
         id: 'power',
-        what: 'Watts, loaded',
-        why: 'Running cost, and the efficiency of the pump.',
+        what: 'Power, as installed',
+        why: 'Running cost and pump efficiency.',
         kind: 'power',
         state: 'as-shipped',
         hookup: 'own',
@@ -131,8 +131,8 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
     add(
       {
         id: 'air',
-        what: 'Air against water lifted',
-        why: 'Shows whether the fitting leaks and how near it is to what the riser could lift.',
+        what: 'Air and water lifted',
+        why: 'Shows air leaks, and how much the riser could lift.',
         kind: 'air',
         state: 'as-shipped',
         hookup: 'bare',
@@ -142,8 +142,8 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
   add(
     {
       id: 'noise',
-      what: 'Noise at 1 m, with and without',
-      why: 'Heard, not claimed; without the background it says little.',
+      what: 'Noise at 1 m, with and without the filter',
+      why: 'Without the background reading a level says little.',
       kind: 'noise',
       state: 'as-shipped',
       hookup: 'own',
@@ -155,7 +155,7 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
       {
         id: 'prime',
         what: 'Priming and restart',
-        why: 'Whether it comes back by itself after a power cut.',
+        why: 'Does it restart by itself after a power cut?',
         kind: 'prime',
         state: 'as-shipped',
         hookup: 'own',
@@ -166,8 +166,8 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
     add(
       {
         id: 'holding',
-        what: 'How long cups and clips hold',
-        why: 'What falls off at night floods or cooks.',
+        what: 'Holding time of cups and clips',
+        why: 'A cup that lets go at night can flood the room or leave a heater dry.',
         kind: 'holding',
         state: 'as-shipped',
         hookup: 'bare',
@@ -178,7 +178,7 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
     {
       id: 'dye',
       what: 'Dye in the tank',
-      why: 'Where the return goes and how soon the far corner colours. Aquarium-safe dye, no animals.',
+      why: 'Shows where the return goes. Use aquarium-safe dye and no animals.',
       kind: 'dye',
       state: 'as-shipped',
       hookup: 'own',
@@ -188,8 +188,8 @@ export function proposedTrials(model: ModelRecord): readonly ProposedTrial[] {
   add(
     {
       id: 'dirty',
-      what: 'Flow when dirty',
-      why: 'What is left after weeks; sets the service interval.',
+      what: 'Flow before cleaning',
+      why: 'Shows when to clean.',
       kind: 'vessel',
       state: 'dirty',
       hookup: model.hookups.length ? 'own' : 'bare',

@@ -20,20 +20,20 @@ export function smallestFigure(stock: StockClass, of: CapacityInput, flow: Figur
     ...(volume > 0 && { uncertainty: Math.max(volume - interval[0], interval[1] - volume), interval }),
     dimension: 'volume',
     provenance: 'rule',
-    conditions: ['half of its length calm, by the gentlest outlet it comes with'],
+    conditions: ['half of the tank calm, with the gentlest outlet supplied'],
     formula: 'V = (2 x)³ ÷ 4, x the distance from which the jet is gentle',
     working: [
       putFigure('Q', flow),
       put(
         'u',
-        `fastest current they bear, ± ${Math.round(stock.marks.strongestCurrent.band * 100)} %`,
+        `strongest current they tolerate, ± ${Math.round(stock.marks.strongestCurrent.band * 100)} %`,
         stock.strongestCurrent,
         'velocity',
         'rule',
       ),
       put('x', 'gentle from', found && Number.isFinite(found.at) ? found.at : 20, 'length', 'computed'),
     ],
-    source: 'Pope, Turbulent Flows; Rajaratnam 1976 (from memory); tanks as they are made (common practice)',
+    source: 'Pope, Turbulent Flows; Rajaratnam 1976 (from memory); usual tank shapes (common practice)',
   }
 }
 
@@ -54,14 +54,14 @@ export const turnoverFigure = (flow: Figure, water: number, whose = 'water in th
  */
 export const overclaimFigure = (claimed: number, supported: Figure): Figure => ({
   id: 'overclaim',
-  label: 'Claimed ÷ supported',
+  label: 'Label ÷ supported',
   value: claimed / supported.value,
   dimension: 'ratio',
   provenance: 'rule',
   ...(supported.uncertainty !== undefined && {
     uncertainty: (claimed / supported.value) * Math.min(1, supported.uncertainty / supported.value),
   }),
-  formula: 'claimed largest tank ÷ supported largest tank, normally stocked',
+  formula: 'largest tank on the label ÷ largest tank supported (normal stocking)',
   working: [put('claimed', 'on the label', claimed, 'volume', 'printed'), putFigure('supported', supported)],
 })
 

@@ -84,9 +84,9 @@ export function ruleBesideBalance(
       {
         tone: 'note',
         sentence: [
-          `Too little by ${by}, yet by its balance ammonia stays at `,
+          `Too small by ${by}, yet the forecast keeps ammonia at `,
           inline(ammonia.figure),
-          ': the rule keeps a reserve that this tank, fed as it is, does not draw on. More feed or more animals would.',
+          '. The rule keeps a reserve that this tank does not use yet. More feed or animals would.',
         ],
       },
     ]
@@ -96,9 +96,9 @@ export function ruleBesideBalance(
       {
         tone: 'caution',
         sentence: [
-          `Enough by ${by}, yet by its balance ${worst === ammonia ? 'ammonia' : 'nitrite'} comes to `,
+          `Enough by ${by}, yet the forecast puts ${worst === ammonia ? 'ammonia' : 'nitrite'} at `,
           inline(worst.figure),
-          ': this tank is fed more than the rule has in mind, or too little water comes to the media.',
+          '. Feeding is heavier than the rule assumes, or too little water reaches the media.',
         ],
       },
     ]
@@ -111,19 +111,19 @@ function twoOfThem(tank: TankRecord, fill: JudgedFill, claimedMax: number | null
     ? {
         tone: 'note',
         sentence: [
-          'Two of them: either alone carries ',
+          'With two, either alone supports ',
           inline(one),
-          ', so one can be opened while the other runs.',
+          '. You can open one while the other runs.',
         ],
       }
     : {
         tone: 'caution',
         sentence: [
-          'Two of them would carry ',
+          twice(one).value < tank.water.value ? 'Even two would support only ' : 'Two would support ',
           inline(twice(one)),
-          ' together; either alone carries only ',
+          ' together, either alone ',
           inline(one),
-          ' of this tank’s ',
+          '. The tank is ',
           inline(tank.water),
           '.',
         ],
@@ -142,9 +142,9 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
       {
         tone: 'note',
         sentence: [
-          'With nothing running its oxygen stays above 3 mg/L, even if the still surface takes in but half of what the sums give: it comes to rest at ',
+          'Power cut: oxygen settles at ',
           inline(restFigure(study)),
-          '.',
+          '. It stays above 3 mg/L even if the still surface takes in only half as much.',
         ],
       },
     ]
@@ -152,7 +152,7 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
     return [
       {
         tone: 'caution',
-        sentence: ['Its oxygen at night may be at 3 mg/L as it is: with nothing running it only falls.'],
+        sentence: ['Power cut: oxygen at night may already be at 3 mg/L. Without flow it only falls.'],
       },
     ]
   if (given === Infinity)
@@ -160,9 +160,9 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
       {
         tone: 'caution',
         sentence: [
-          'With nothing running its oxygen may fall to 3 mg/L in ',
+          'Power cut: oxygen may fall to 3 mg/L in ',
           inline(hoursFigure(study, low, 'low')),
-          ': by the sums the surface alone gives enough, at half of that it does not. Do not rely on it.',
+          '. The surface alone is calculated to be enough, but not if it takes in half as much. Do not rely on it.',
         ],
       },
     ]
@@ -170,11 +170,11 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
     {
       tone: 'caution',
       sentence: [
-        'With nothing running its oxygen falls to 3 mg/L in about ',
+        'Power cut: oxygen falls to 3 mg/L in about ',
         inline(hoursFigure(study, given, 'given')),
-        ', and maybe in ',
+        ', perhaps in ',
         inline(hoursFigure(study, low, 'low')),
-        ': reckon with the shorter.',
+        '. Plan for the shorter time.',
       ],
     },
   ]
@@ -192,17 +192,18 @@ export function stoppedBody(
   if (body === Infinity) return []
   const lasts = closedBodyFigure(study, body)
   const of: Sentence = lasts
-    ? ['The oxygen shut into its body lasts about ', inline(lasts), '. ']
-    : ['How much water its body holds is not known: reckon with no oxygen in it from the start. ']
+    ? ['The oxygen in the stopped filter lasts about ', inline(lasts), '. ']
+    : ['The water volume of the filter is unknown. Assume no oxygen is left in it. ']
   // By the short end of what is believed.
   if (lasts && hours * 3600 < lasts.value - (lasts.uncertainty ?? 0))
-    return [{ tone: 'note', sentence: [...of, 'Within that it may be started again as it is.'] }]
+    return [{ tone: 'note', sentence: [...of, 'Until then you can restart it as it is.'] }]
   return [
     {
       tone: 'caution',
       sentence: [
         ...of,
-        `Do not start it into the tank as it stands: what is in it may be foul. Open it, pour its water away, rinse the media in tank water, then start it; if it smells of rotten eggs, do so outdoors or by an open window. By the sums ${percent(left)} of its film is left; watch ammonia and nitrite for some days.`,
+        'Do not restart it into the tank: its water may be foul. Pour the water away and rinse the media in tank water first. ' +
+          `If it smells of rotten eggs, do it outdoors. Calculated: ${percent(left)} of its bacteria are left. Test ammonia and nitrite for some days.`,
       ],
     },
   ]
@@ -217,14 +218,14 @@ const twice = (one: Figure): Figure => ({
   label: `${one.label}, two of them`,
   value: 2 * one.value,
   ...(one.uncertainty !== undefined && { uncertainty: 2 * one.uncertainty }),
-  formula: '2 · what one carries',
+  formula: '2 · what one supports',
   working: [putFigure('one', one)],
 })
 
 /** Half of what the still surface gives, and what goes by it. */
 const STILL = 'a still surface, 0.6 m a day (common practice), to a factor of two'
 const without = ({ balance: b, keeping: k }: TankBalance): Figure['working'] => [
-  put('use', 'animals, plants, bacteria and the tank’s own films', usedWithout(b), 'feed', 'computed'),
+  put('use', 'animals, plants, and the bacteria of the tank itself', usedWithout(b), 'feed', 'computed'),
   put('C*', 'saturation', b.saturation, 'concentration', 'computed'),
   put('A', 'water surface', k.surface, 'area', 'measured'),
 ]
@@ -240,15 +241,15 @@ const hoursFigure = (study: TankBalance, hours: number, which: 'low' | 'given'):
     id: which === 'low' ? 'hours-without-low' : 'hours-without',
     label:
       which === 'low'
-        ? 'Until oxygen falls to 3 mg/L with nothing running, at half the exchange'
-        : 'Until oxygen falls to 3 mg/L with nothing running',
+        ? 'Power cut: oxygen reaches 3 mg/L, at half the surface exchange'
+        : 'Power cut: oxygen reaches 3 mg/L',
     value,
     ...(which === 'given' &&
       ends[1] < Infinity && { uncertainty: Math.max(value - ends[0], ends[1] - value), interval: ends }),
     dimension: 'time',
     unit: 'h',
     provenance: 'computed',
-    conditions: which === 'low' ? ['half of the exchange: the low end of what is believed'] : [],
+    conditions: which === 'low' ? ['half of the surface exchange: the low end of its range'] : [],
     formula: 't = V/(K_L A) · ln[(D − C* + C₀)/(D − C* + 3 mg/L)],  D = use/(K_L A)',
     working: [
       put('C₀', 'as it stops', b.oxygen, 'concentration', 'computed'),
@@ -263,7 +264,7 @@ const hoursFigure = (study: TankBalance, hours: number, which: 'low' | 'given'):
 /** Where a still surface holds the oxygen, by its low end. */
 const restFigure = (study: TankBalance): Figure => ({
   id: 'oxygen-without',
-  label: 'Oxygen with nothing running',
+  label: 'Oxygen in a power cut',
   value: oxygenWithout(study),
   uncertainty: oxygenWithout(study) - oxygenWithout(study, EXCHANGES.low),
   dimension: 'concentration',

@@ -77,18 +77,8 @@ describe('the claim against what is supported', () => {
   test.each([
     // The ends of 120 ± 43.3 L: claimed ÷ 163.3 and ÷ 76.7. Its films carry less than twice that: no split.
     [0.3, 'overclaimed', true, ''],
-    [
-      0.2,
-      'overclaimed',
-      true,
-      'The claim is too high: borderline, its interval reaches far too high and stretched',
-    ],
-    [
-      0.14,
-      'stretched',
-      true,
-      'The claim is stretched: borderline, its interval reaches too high and holding',
-    ],
+    [0.2, 'overclaimed', true, 'The claim is probably too high. It could be far too high or optimistic.'],
+    [0.14, 'stretched', true, 'The claim is probably optimistic. It could hold or be too high.'],
     [0.08, 'holds', false, 'The claim holds'],
     [1, 'far-overclaimed', false, 'The claim is far too high'],
   ] as const)('%d m³ on 120 ± 43 L', (max, level, borderline, words) => {
@@ -101,7 +91,7 @@ describe('the claim against what is supported', () => {
     const stockClasses = STOCK_CLASSES.map((c) => ({ ...c, feedPerVolume: c.feedPerVolume / 2 }))
     const { verdict } = assess({ ...benched, claims: print({ 'tank-max': 0.2 }) }, { stockClasses })
     expect([verdict.level, verdict.split]).toEqual(['overclaimed', true])
-    expect(verdict.words).toBe('Too high by media mass, probably holds by feed balance')
+    expect(verdict.words).toBe('Too high by media weight, probably holds by bioload balance')
   })
   test('the thresholds themselves belong below them', () => {
     expect([1.1, 1.5, 2.5].map(levelOf)).toEqual(['holds', 'stretched', 'overclaimed'])
@@ -368,7 +358,7 @@ test('whom its parts suit is said once one was tried', () => {
 })
 
 test('a printed figure is more than zero and within what can be at all', () => {
-  expect(claimProblem('max-head', 0)).toEqual(['A printed figure must be more than zero.'])
+  expect(claimProblem('max-head', 0)).toEqual(['Enter more than zero.'])
   expect(sentenceText(claimProblem('max-head', 100.1) ?? [], 'metric')).toBe('At most 100 m is taken.')
   expect([1e-6, 100].map((v) => claimProblem('max-head', v))).toEqual([null, null])
 })
@@ -376,14 +366,14 @@ test('a printed figure is more than zero and within what can be at all', () => {
 test('the next step, from nothing to the verdict, each once what is before it is done', () => {
   const lifts = [0, 0.3, 0.6].map((lift) => trial(`l${lift}`, { lift, flow: 900 - 500 * lift }))
   const steps: readonly (readonly [Partial<ModelRecord>, string])[] = [
-    [{ claims: [] }, 'Copy the rated flow from the label'],
-    [{ claims: print({ 'tank-max': null }) }, 'Copy the tank range the label claims'],
-    [{ claims: print({ 'max-head': null }) }, 'Copy the maximum head from the label'],
-    [{ claims: labelOnly.claims }, 'Time five bucket runs, bare and empty'],
-    [{ trials: lifts.slice(0, 1) }, 'Weigh the media it ships with'],
-    [{ mediaMass: { mass: 1, weighed: false } }, 'Describe the hose run'],
-    [{ hookups: [hookup] }, 'Time it loaded, on its hoses'],
-    [{ trials: [...lifts.slice(0, 2), loaded(480)] }, 'Time it empty at three lifts'],
+    [{ claims: [] }, 'Add the label’s rated flow'],
+    [{ claims: print({ 'tank-max': null }) }, 'Add the label’s tank size'],
+    [{ claims: print({ 'max-head': null }) }, 'Add the label’s maximum head'],
+    [{ claims: labelOnly.claims }, 'Time the flow 5 times, empty and without hoses'],
+    [{ trials: lifts.slice(0, 1) }, 'Weigh the supplied bio media, dry'],
+    [{ mediaMass: { mass: 1, weighed: false } }, 'Enter the plumbing (hoses, taps, heights)'],
+    [{ hookups: [hookup] }, 'Time the flow as installed, with media and hoses'],
+    [{ trials: [...lifts.slice(0, 2), loaded(480)] }, 'Time the flow at three outlet heights'],
     [{ trials: [...lifts, loaded(480)] }, 'Read the verdict'],
   ]
   let m = labelOnly
@@ -395,17 +385,19 @@ test('the next step, from nothing to the verdict, each once what is before it is
   const next = (more: Partial<ModelRecord>): string => assess({ ...m, ...more }).progress.next.action
   expect(next({ mediaMass: null, inside: inside(asShipped) })).toBe('Read the verdict')
   expect(next({ mediaMass: null, inside: inside({ ...asShipped, layers: [] }) })).toBe(
-    'Weigh the media it ships with',
+    'Weigh the supplied bio media, dry',
   )
   expect(next({ trials: [...lifts, trial('e', { flow: 600, hookupId: 'h1' })] })).toBe(
-    'Time it loaded, on its hoses',
+    'Time the flow as installed, with media and hoses',
   )
-  expect(next({ trials: [...lifts, loaded(480, { hookupId: null })] })).toBe('Time it loaded, on its hoses')
+  expect(next({ trials: [...lifts, loaded(480, { hookupId: null })] })).toBe(
+    'Time the flow as installed, with media and hoses',
+  )
   expect(
     next({
       trials: [lifts[0] as TrialRecord, loaded(480), loaded(400, { lift: 0.3 }), loaded(300, { lift: 0.6 })],
     }),
-  ).toBe('Time it empty at three lifts')
+  ).toBe('Time the flow at three outlet heights')
   const air = (more: Partial<ModelRecord>): string =>
     next({ kind: 'air-sponge', hookups: [], claims: print({ 'max-head': null }), ...more })
   expect(air({ trials: [lifts[0] as TrialRecord, loaded(200)] })).toBe('Read the verdict')

@@ -12,14 +12,14 @@ import {
   type SupportedRange,
 } from '../tanks'
 
-/** Limits of the balance, in words. */
-const LIMIT_WORDS = {
-  ammonia: 'ammonia that a kit would show',
-  unionised: 'un-ionised ammonia',
-  nitrite: 'nitrite that a kit would show',
-  oxygen: 'oxygen at night',
-  alkalinity: 'alkalinity, which its changes do not bring back',
-  nitrate: 'nitrate',
+/** What goes wrong first as a tank grows. */
+const FIRST_LIMIT = {
+  ammonia: 'Ammonia rises first',
+  unionised: 'Un-ionised ammonia rises first',
+  nitrite: 'Nitrite rises first',
+  oxygen: 'Oxygen at night runs short first',
+  alkalinity: 'Hardness (KH) runs out first',
+  nitrate: 'Nitrate rises first',
 } as const
 
 /** The case of a class: the fill’s numbers, the range they make, the label’s top. */
@@ -45,28 +45,30 @@ export function bindingSentence(c: ClassCase): Sentence {
   switch (range.binding) {
     case 'media-mass':
       return [
-        'What binds at the top is media: what is in it is worth ',
+        'Media is the limit. The media equal ',
         ...(of.mass ? [inline(of.mass)] : []),
         ' of good sintered media',
-        ...(of.foam >= 0.05 ? [`, ${Math.round(of.foam * 100)} % of that by foam`] : []),
-        ', which carry ',
+        ...(of.foam >= 0.05 ? [` (${Math.round(of.foam * 100)} % of it foam)`] : []),
+        '. At ',
+        { si: stock.litresPerKilogram / 1000, dimension: 'volume' },
+        ' per kg (rule of thumb) that supports ',
         top,
-        ` for “${lower}”, at ${stock.litresPerKilogram} L per kg.`,
+        ` (${lower} stocking).`,
       ]
     case 'balance': {
       const limit = range.schools.find((s) => s.school === 'balance')?.limit
       return [
-        'What binds at the top is the balance of feed: its films take up ',
+        'Bioload is the limit. The bacteria process ',
         inline(takenFigure(of, stock)),
-        ' of nitrogen before a kit shows colour, which carries ',
+        ' of nitrogen; that supports ',
         top,
-        ` for “${lower}”`,
-        limit ? `; first to go is ${LIMIT_WORDS[limit]}.` : '.',
+        ` (${lower} stocking).`,
+        limit ? ` ${FIRST_LIMIT[limit]}.` : '',
       ]
     }
     case 'oversizing':
       return [
-        `For “${lower}” filters are rated against filters: ${stock.oversizing} times the tank. By its label it carries `,
+        `Oversizing is the limit: ${stock.oversizing} times the tank for ${lower} stocking. By its label it supports `,
         top,
         '.',
       ]
@@ -74,13 +76,15 @@ export function bindingSentence(c: ClassCase): Sentence {
     case 'minima': {
       const asked = range.binding === 'minima' ? stock.minTurnover : 'floor'
       return [
-        range.leading === 'turnover' ? 'Only its turnover is known: ' : 'What binds at the top is turnover: ',
+        range.leading === 'turnover'
+          ? 'No media recorded, so only circulation can be judged. '
+          : 'Circulation is the limit. ',
         inline(of.flow),
         asked === 'floor'
-          ? ' reaches every corner of a tank up to about '
-          : ` gives the ${asked} turnovers an hour some ask for up to `,
+          ? ' circulates a tank of up to '
+          : ` gives ${asked} turnovers an hour in a tank of up to `,
         top,
-        '.',
+        range.leading === 'turnover' ? '. It may support far less.' : '.',
       ]
     }
   }
@@ -92,7 +96,7 @@ function takenFigure(of: CapacityFigures, stock: StockClass): Figure {
   const most = mostHere(keepingOfClass(stock, of))
   return {
     id: `films-take-${stock.id}`,
-    label: 'Taken up at 0.12 mg/L, as N',
+    label: 'Processed at 0.12 mg/L, as N',
     value: films ? takenBy(KIT_ZERO, films, most) : 0,
     dimension: 'feed',
     unit: 'mg/d',
@@ -100,8 +104,14 @@ function takenFigure(of: CapacityFigures, stock: StockClass): Figure {
     formula:
       'F = Σ q (S − b);  [K ln(s/b) + s − b]/r_max + ln[r(s)/r(b)]/k = A/q, s at the film, k what passes the standing water',
     working: [
-      put('S', 'half of a kit’s first step', KIT_ZERO, 'concentration', 'rule'),
-      put('r_max', 'most a film takes beside organic carbon, mg/m² a day', most * DAY * 1e6, 'ratio', 'rule'),
+      put('S', 'half of a test kit’s first step', KIT_ZERO, 'concentration', 'rule'),
+      put(
+        'r_max',
+        'most that bacteria process beside organic carbon, mg/m² a day',
+        most * DAY * 1e6,
+        'ratio',
+        'rule',
+      ),
       put('Q', flow.label.toLowerCase(), flow.value, 'flow', flow.provenance),
     ],
     source: 'Zhu and Chen 1999 (from memory); Levenspiel, plug flow',
@@ -113,7 +123,11 @@ export function besideSentence(c: ClassCase): Sentence | null {
   const others = c.range.schools.filter((s) => s.volume !== null && s.school !== c.range.leading)
   if (!others.length) return null
   const says = others.map((s): Sentence => [`${SCHOOLS[s.school].words} `, ...said(c, s)])
-  return ['The other schools say of the same fill: ', ...listed(says), '.', ...differs(c)]
+  const top = c.range.max
+  const more = others.every((s) => (s.volume ?? 0) > top)
+  const less = others.every((s) => (s.volume ?? 0) < top)
+  const opens = `Other sizing rules give ${more ? 'more: ' : less ? 'less: ' : 'other tanks: '}`
+  return [others.length === 1 ? `Another sizing rule gives ${more ? 'more: ' : less ? 'less: ' : 'the same: '}` : opens, ...listed(says), '.', ...differs(c)] // prettier-ignore
 }
 
 /** Two schools further apart than this differ (common practice, no source). */
@@ -128,28 +142,28 @@ function differs({ range }: ClassCase): Sentence {
   const limit = range.schools.find((s) => s.school === 'balance')?.limit
   if (balance > mass * APART)
     return [
-      ' Both read the same area: the balance comes to ',
+      ' The bioload balance gives ',
       inline(reserveFigure(balance, mass), 2),
-      ' times what mass allows. That is the reserve mass keeps, for fouled media, feast days and ripening.',
+      ' times the media rule. That reserve covers clogged media, heavy feeding and cycling.',
     ]
   if (mass > balance * APART)
     return limit === 'oxygen'
-      ? [' The balance stops where oxygen at night runs short, which no media mend.']
-      : [' Mass counts area; the balance asks as well what is fed, and how warm and salt the water is.']
-  return [' Mass and balance agree within their bands.']
+      ? [' The bioload balance stops where oxygen at night runs short. More media cannot mend that.']
+      : [' The media rule counts only surface. The balance also counts feed, temperature and salinity.']
+  return [' Both main rules agree within their uncertainty.']
 }
 
 /** Tank by the balance ÷ tank by mass: the reserve in the rule of mass. */
 const reserveFigure = (balance: number, mass: number): Figure => ({
   id: 'reserve-of-mass',
-  label: 'Reserve: feed balance ÷ media mass',
+  label: 'Reserve: bioload balance ÷ media weight',
   value: balance / mass,
   dimension: 'ratio',
   provenance: 'computed',
-  formula: 'V by balance ÷ V by mass',
+  formula: 'V by bioload ÷ V by weight',
   working: [
-    put('V_b', 'by feed balance', balance, 'volume', 'computed'),
-    put('V_m', 'by media mass', mass, 'volume', 'rule'),
+    put('V_b', 'by bioload balance', balance, 'volume', 'computed'),
+    put('V_m', 'by media weight', mass, 'volume', 'rule'),
   ],
 })
 
@@ -162,7 +176,7 @@ const shareFigure = (id: string, label: string, value: number): Figure => ({
   provenance: 'computed',
   formula: 'V(twice) ÷ V − 1',
   working: [],
-  source: 'the balance of feed, worked out again',
+  source: 'the bioload balance, calculated again',
 })
 
 /** Gain from twice the flow and from twice the media: the argument about turnover, in numbers. */
@@ -172,11 +186,13 @@ export function leverageSentence({ of, stock }: ClassCase): Sentence | null {
   const more = leverage(keepingOfClass(stock, input), of.films)
   if (!more) return null
   return [
-    'To its films twice the flow is worth ',
-    inline(shareFigure('twice-flow', 'Twice the flow', more.flow)),
-    ' more, twice the media ',
-    inline(shareFigure('twice-media', 'Twice the media', more.media)),
-    ' more.',
+    more.media > 2 * more.flow
+      ? 'More media helps, more flow hardly does: double media +'
+      : 'Double media gives +',
+    inline(shareFigure('twice-media', 'Double media', more.media)),
+    ', double flow +',
+    inline(shareFigure('twice-flow', 'Double flow', more.flow)),
+    '.',
   ]
 }
 
@@ -185,11 +201,11 @@ export function floorSentence(c: ClassCase): Sentence | null {
   const floor = c.range.schools.find((s) => s.school === 'turnover')
   if (!floor?.interval || c.range.binding === 'turnover' || !(c.range.max > floor.interval[1])) return null
   return [
-    'At its largest tank the water turns over ',
+    'Circulation is low in the largest tank: ',
     inline(
       {
         id: 'turns-at-top',
-        label: 'Turnovers per hour at its largest tank',
+        label: 'Turnovers per hour in the largest tank',
         value: turnover(c.of.flow.value, c.range.max),
         dimension: 'ratio',
         provenance: 'computed',
@@ -198,7 +214,7 @@ export function floorSentence(c: ClassCase): Sentence | null {
       },
       2,
     ),
-    ' times an hour, below the floor of the house: far corners may lie still, whatever the media could carry. The floor gives ',
+    ' turnovers an hour, below your minimum. Corners may stay still. Your minimum gives ',
     ...said(c, floor),
     '.',
   ]
@@ -207,34 +223,32 @@ export function floorSentence(c: ClassCase): Sentence | null {
 /** Whole packs of what is in it that the missing kilograms come to. */
 const packsOf = (missing: number, pack: { readonly name: string; readonly mass: number } | null): Sentence =>
   pack && pack.mass > 0
-    ? [`, ${Math.ceil(missing / pack.mass - 1e-9)} packs of ${pack.name.toLowerCase()} more`]
+    ? [` (${packs(Math.ceil(missing / pack.mass - 1e-9))} more of ${pack.name.toLowerCase()})`]
     : []
+const packs = (n: number): string => `${n} ${n === 1 ? 'pack' : 'packs'}`
 
 /** Mass of media that would make the claim true; null where it holds or nothing is claimed. */
-export function takesSentence(
-  c: ClassCase,
-  proposed: { readonly name: string; readonly carries: Figure } | null,
-): Sentence | null {
+export function takesSentence(c: ClassCase, proposed: { readonly supports: Figure } | null): Sentence | null {
   const { claimedMax, range, stock, of } = c
   if (!claimedMax || !(claimedMax > range.max)) return null
   const parts: Sentence[] = []
   if (range.leading === 'media-mass' && of.mass) {
     const need: Figure = {
       id: 'mass-needed',
-      label: 'Good sintered media the claim asks for',
+      label: 'Sintered media the claim would need',
       value: (claimedMax * 1000) / stock.litresPerKilogram,
       dimension: 'mass',
       provenance: 'rule',
       formula: 'm = claim ÷ litres per kilogram',
       working: [
-        put('claim', 'largest tank claimed', claimedMax, 'volume', 'printed'),
-        put('L/kg', 'litres one kilogram carries', stock.litresPerKilogram, 'ratio', 'rule'),
+        put('claim', 'largest tank on the label', claimedMax, 'volume', 'printed'),
+        put('L/kg', 'litres one kilogram supports', stock.litresPerKilogram, 'ratio', 'rule'),
       ],
       source: stock.marks.litresPerKilogram.source,
     }
     parts.push([
       inline(need, 2),
-      ' of good sintered media in place of ',
+      ' of good sintered media instead of ',
       inline(of.mass),
       ...packsOf(need.value - of.mass.value, of.pack ?? null),
     ])
@@ -243,25 +257,34 @@ export function takesSentence(
       inline(
         {
           id: 'surface-needed',
-          label: 'Surface the claim asks for ÷ what there is',
+          label: 'Surface the claim would need ÷ what there is',
           value: claimedMax / range.max,
           dimension: 'ratio',
           provenance: 'computed',
           formula: 'claim ÷ V',
           working: [
-            put('claim', 'largest tank claimed', claimedMax, 'volume', 'printed'),
-            put('V', 'largest tank it carries', range.max, 'volume', 'computed'),
+            put('claim', 'largest tank on the label', claimedMax, 'volume', 'printed'),
+            put('V', 'largest tank supported', range.max, 'volume', 'computed'),
           ],
         },
         2,
       ),
-      ' times the surface that water meets',
+      ' times the media surface',
     ])
-  if (proposed)
-    parts.push([
-      `“${proposed.name}” in it, which carries `,
-      inline(proposed.carries),
-      proposed.carries.value >= claimedMax ? '' : ' and is still short of it',
-    ])
-  return parts.length ? ['To make the claim true it would take ', ...listed(parts), '.'] : null
+  const best: Sentence = proposed
+    ? [
+        ` The best setup found supports `,
+        inline(proposed.supports),
+        proposed.supports.value >= claimedMax ? ', which is enough.' : '.',
+      ]
+    : []
+  if (!parts.length) return best.length ? best : null
+  return [
+    'To reach ',
+    { si: claimedMax, dimension: 'volume' },
+    ' it would need ',
+    ...listed(parts),
+    '.',
+    ...best,
+  ]
 }

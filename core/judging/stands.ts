@@ -41,7 +41,7 @@ export const isSplit = (stands: readonly Stand[]): boolean =>
 const WORDS: Readonly<Record<VerdictLevel, string>> = {
   open: 'unknown',
   holds: 'holds',
-  stretched: 'stretched',
+  stretched: 'optimistic',
   overclaimed: 'too high',
   'far-overclaimed': 'far too high',
 }

@@ -14,10 +14,10 @@ export const staticHeadFigure = (s: Levels): Figure => ({
   value: s.head,
   dimension: 'head',
   provenance: 'computed',
-  formula: 'H_static = level let go − level taken from',
+  formula: 'H_static = level of the return − level of the intake',
   working: [
-    put('outlet', 'return lets go above the water', s.fromOutlet, 'head', 'measured'),
-    put('source', 'taken below the tank’s surface', s.fromSource, 'head', 'measured'),
+    put('outlet', 'return ends above the water', s.fromOutlet, 'head', 'measured'),
+    put('source', 'intake below the tank’s surface', s.fromSource, 'head', 'measured'),
   ],
   source: 'energy equation between the two free surfaces (Bernoulli)',
 })
@@ -37,9 +37,9 @@ export const liftFigure = (lift: number): Figure => level('lift', 'Lift', lift)
 /** The two levels as numbers of their own. */
 export const staticPartFigures = (s: Levels): { readonly outlet: Figure; readonly source: Figure } => ({
   outlet: level('outlet-level', 'Return above the water', s.fromOutlet),
-  source: level('source-level', 'Water taken below the surface', s.fromSource),
+  source: level('source-level', 'Intake below the water', s.fromSource),
 })
 
 /** How far the body stands below the water: it costs nothing in a closed loop. */
 export const bodyDepthFigure = (h: Pick<HookupRecord, 'bodyBelowWater'>): Figure =>
-  level('body-depth', 'Body below the water', h.bodyBelowWater)
+  level('body-depth', 'Filter below the water', h.bodyBelowWater)

@@ -40,26 +40,26 @@ type StationAssessment = Pick<Assessment, 'progress' | 'pump' | 'verdict'>
 
 const TABLE = {
   claims: { name: 'Claims', done: (_, of) => of?.progress.claims ?? null },
-  strip: { name: 'Strip', done: ({ parts }) => (parts.length ? (reaches(parts).length ? 1 : 0.5) : 0) },
+  strip: { name: 'Teardown', done: ({ parts }) => (parts.length ? (reaches(parts).length ? 1 : 0.5) : 0) },
   inside: {
     name: 'Inside',
     done: ({ chambers }) => share(chambers.filter((c) => c.measured).length, chambers.length),
   },
   bench: { name: 'Bench', done: (_, of) => of?.progress.bench ?? null },
   fill: {
-    name: 'Fill',
+    name: 'Media',
     done: ({ fills }) =>
       ['as-shipped', 'proposed'].filter((b) => filled(fills).some((f) => f.basis === b)).length / 2,
   },
   path: {
-    name: 'Path',
+    name: 'Flow path',
     done: ({ fills }, of) =>
       of ? (filled(fills).length > 0 && (of.pump || of.progress.bench) ? 1 : 0) : null,
   },
   tanks: { name: 'Tanks', onTanks: true, done: (_, of) => (of ? tanksDone(of.verdict) : null) },
   verdict: { name: 'Verdict', done: (_, of) => (of ? verdictDone(of.verdict) : null) },
   // Set up, and come back to at least once.
-  visits: { name: 'Visits', onTanks: true, done: ({ visits }) => Math.min(1, visits.length / 2) },
+  visits: { name: 'Long-term', onTanks: true, done: ({ visits }) => Math.min(1, visits.length / 2) },
 } as const satisfies Readonly<Record<string, StationOfWork>>
 
 export type Station = keyof typeof TABLE

@@ -78,7 +78,11 @@ type AlongTank = Pick<TankRecord, 'stock' | 'length'>
 function choicesOf({ id, name, outlet }: ReturnChoice): readonly ReturnChoice[] {
   const out: ReturnChoice[] = [{ id, name, outlet }]
   if (outlet.aim !== 'glass' && outlet.kind !== 'airlift')
-    out.push({ id: `${id}-glass`, name: `${name}, turned to the glass`, outlet: { ...outlet, aim: 'glass' } })
+    out.push({
+      id: `${id}-glass`,
+      name: `${name}, turned towards the glass`,
+      outlet: { ...outlet, aim: 'glass' },
+    })
   if (outlet.kind === 'spray-bar' && outlet.holes >= 4)
     out.push({
       id: `${id}-half`,
@@ -129,7 +133,7 @@ function resultOf({ id, name, outlet }: ReturnChoice, flow: Figure, tank: AlongT
   } as const
   const working = [
     putFigure('Q', flow),
-    put('u', 'fastest current they bear', most, 'velocity', 'rule'),
+    put('u', 'strongest current they tolerate', most, 'velocity', 'rule'),
     put('u₀', 'as it leaves', speed, 'velocity', 'computed'),
   ]
   const sizes =
@@ -168,7 +172,7 @@ function resultOf({ id, name, outlet }: ReturnChoice, flow: Figure, tank: AlongT
     share: {
       ...common,
       id: `share-${id}`,
-      label: `${name}: too fast for`,
+      label: `${name}: too strong for`,
       value: share,
       dimension: 'ratio',
       unit: '%',
@@ -213,32 +217,35 @@ export function strengthOf(
   const best = bestOutlet(results)
   const { stock } = tank
   if (first && best) {
-    const bears = `(they bear about ${Math.round(stock.strongestCurrent * 100)} cm/s).`
+    const limit: Sentence = [
+      ' Limit: ',
+      { si: stock.strongestCurrent, dimension: 'velocity', unit: 'cm/s' },
+      '.',
+    ]
     out.push({
       tone: TONES[first.level],
       sentence:
         first.gentle.value === 0
-          ? [`${first.name}: gentle from the outlet on, at most `, inline(first.leaves), ` ${bears}`]
+          ? [`${first.name}: gentle everywhere, at most `, inline(first.leaves), '.', ...limit]
           : [
-              `${first.name}: too fast for them over `,
+              `${first.name}: too strong along `,
               inline(first.share),
-              ' of the length, gentle from ',
+              ' of the tank, gentle from ',
               inline(first.gentle),
-              ` ${bears}`,
+              ' on.',
+              ...limit,
             ],
     })
     if (best !== first)
       out.push({
         tone: 'note',
-        sentence: [`Better: ${lowerFirst(best.name)}, too fast over `, inline(best.share), ' only.'],
+        sentence: [`Better: ${lowerFirst(best.name)}, too strong along only `, inline(best.share), '.'],
       })
   }
   if (first && !first.stirs)
     out.push({
       tone: 'note',
-      sentence: [
-        'Its return runs below the surface: little oxygen comes in by it, and little carbon dioxide is lost.',
-      ],
+      sentence: ['Return below the surface: adds little oxygen, keeps CO₂ in.'],
     })
   if (first?.stirs && (tank.plantShare ?? stock.plantShare) > 0) {
     const exchange = gasExchange({
@@ -249,9 +256,9 @@ export function strengthOf(
     out.push({
       tone: 'note',
       sentence: [
-        'It stirs the surface: oxygen comes in, and of carbon dioxide given to the plants about ',
+        'The return stirs the surface: oxygen comes in, but about ',
         inline(lostFigure(exchange, tank)),
-        ' leaves in an hour.',
+        ' of added CO₂ is lost in an hour.',
       ],
     })
   }
@@ -259,7 +266,7 @@ export function strengthOf(
     inlet && flow.value > 0
       ? ({
           id: 'inlet-speed',
-          label: 'Water comes to the inlet at',
+          label: 'Current at the inlet',
           value: approachSpeed(flow.value, inlet.openArea),
           dimension: 'velocity',
           unit: 'cm/s',
@@ -272,15 +279,15 @@ export function strengthOf(
   if (hasIntake && !stock.openInlet && !inlet?.sponge)
     out.push({
       tone: 'against',
-      sentence: ['Shrimp and fry are drawn into an open inlet: put a sponge over it.'],
+      sentence: ['Open intake: add a sponge before keeping shrimp or fry.'],
     })
   else if (hasIntake && speed && speed.value > stock.strongestCurrent && !inlet?.sponge)
     out.push({
       tone: 'caution',
       sentence: [
-        'At its inlet the water runs at ',
+        'Current at the intake: ',
         inline(speed, 2),
-        ', faster than they swim for long: a larger strainer or a sponge helps.',
+        '. They cannot swim against that for long. Fit a larger strainer or a sponge.',
       ],
     })
   return {

@@ -31,7 +31,7 @@ export interface BalanceLimit {
   readonly met: boolean
   /** The limit lies within the doubt of the number: it may be kept or passed. */
   readonly doubtful: boolean
-  /** “over the limit”, “maybe under the limit”; empty where it is kept for sure. */
+  /** “above the limit”, “maybe below the limit”; empty where it is kept for sure. */
   readonly said: string
 }
 
@@ -47,12 +47,12 @@ export interface TankBalance {
 }
 
 const LIMIT_WORDS: Readonly<Record<LimitId, string>> = {
-  ammonia: 'a kit reads zero up to 0.12 mg/L',
+  ammonia: '0.12 mg/L, where a test kit still reads 0',
   unionised: 'at most 0.025 mg/L (EIFAC 1970)',
-  nitrite: 'a kit reads zero up to 0.12 mg/L',
+  nitrite: '0.12 mg/L, where a test kit still reads 0',
   oxygen: 'at least 5 mg/L',
-  alkalinity: 'at least 25 mg/L, or half of what is put in',
-  nitrate: 'the most of its class',
+  alkalinity: 'at least 25 mg/L, or half of the new water’s',
+  nitrate: 'the limit for this stocking',
 }
 const SOURCES = {
   film: 'Zhu and Chen 1999, 2001; Timmons and Ebeling (from memory)',
@@ -92,7 +92,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   const made: Figure = ammoniaMade(b, fedBand, fed, keeping)
   const surface = put(
     'A',
-    'effective area that water reaches',
+    'surface of the media that water reaches',
     films.reduce((sum, f) => sum + reachedSurface(f), 0),
     'area',
     'rule',
@@ -106,13 +106,13 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   const own = b.nitrogen.own
   const ownFigure: Figure = {
     id: 'tank-own',
-    label: 'The tank itself takes, as N',
+    label: 'Processed by the tank itself, as N',
     value: own,
     uncertainty: own * Math.hypot(OWN_BAND, FILM_BAND, ORGANIC_BAND),
     dimension: 'feed',
     unit: 'mg/d',
     provenance: 'rule',
-    conditions: ['glass, substrate and décor; never counted in what a filter carries'],
+    conditions: ['glass, substrate and décor; not counted for any filter'],
     formula: 'G = A · D/δ · (S − s), as much as its film takes at s',
     working: [
       put('A', 'glass, substrate and décor', keeping.ownArea ?? 0, 'area', 'rule'),
@@ -182,7 +182,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
     {
       figure: {
         id: 'tank-reserve',
-        label: 'Reserve: what its films could take ÷ what they get',
+        label: 'Spare capacity of the bacteria (× daily load)',
         value: b.reserve,
         ...(Number.isFinite(b.reserve) && { uncertainty: b.reserve * doubt }),
         dimension: 'ratio',
@@ -302,9 +302,9 @@ function feedFigure(keeping: Keeping, fedBand: number, tank: TankRecord): Figure
     dimension: 'feed',
     provenance: tank.feed === null ? 'rule' : 'measured',
     ...(tank.feed === null && {
-      formula: 'feed of its class · V',
+      formula: 'feed typical for this stocking · V',
       working: [
-        put('f', 'feed of its class', tank.stock.feedPerVolume, 'feeding', 'rule'),
+        put('f', 'feed typical for this stocking', tank.stock.feedPerVolume, 'feeding', 'rule'),
         putFigure('V', tank.water),
       ],
       source: tank.stock.marks.feedPerVolume.source,
@@ -319,9 +319,9 @@ function limitOn(b: Balance, id: LimitId, { uncertainty = 0 }: Partial<Figure>):
   const doubtful = Math.abs(l.value - l.limit) < uncertainty
   const words =
     id === 'nitrate'
-      ? `at most ${(l.limit * 1e3).toFixed(1)} mg/L for its class; water changes keep it, not the filter`
+      ? `at most ${(l.limit * 1e3).toFixed(1)} mg/L for this stocking; water changes control it, not the filter`
       : LIMIT_WORDS[id]
-  const side = AT_LEAST.has(id) ? 'under the limit' : 'over the limit'
+  const side = AT_LEAST.has(id) ? 'below the limit' : 'above the limit'
   return { words, met: l.met, doubtful, said: doubtful ? `maybe ${side}` : l.met ? '' : side }
 }
 
@@ -343,7 +343,7 @@ function sentencesOf(
   const add = (tone: 'note' | 'caution' | 'against', ...sentence: Sentence): void =>
     void out.push({ tone, sentence })
   if (!(b.load.ammonia > 0)) {
-    add('note', 'No feed, no animals: there is nothing to take up, and the films will starve.')
+    add('note', 'No feed, no animals. Without food the bacteria will starve.')
     return out
   }
   const own = lines.find((l) => l.figure.id === 'tank-own')?.figure
@@ -351,16 +351,16 @@ function sentencesOf(
   if (own && made)
     add(
       'note',
-      'Of ',
-      inline(made),
-      ' the tank itself takes ',
+      'Bacteria on glass, substrate and décor process ',
       inline(own),
-      ': glass, substrate and décor carry films too.',
+      ' of the ',
+      inline(made),
+      ' of ammonia.',
     )
   if (k.food)
     add(
       'caution',
-      'A conditioner or sorbent that binds ammonia leaves the films about half of their food: a kit shows more, and a new filter takes longer.',
+      'The water conditioner leaves the bacteria about half of the ammonia. Test kits show more, and cycling takes longer.',
     )
   const failing = b.limits.filter((l) => !l.met)
   const doubtful = new Set(
@@ -371,45 +371,48 @@ function sentencesOf(
   if (!failing.length && !doubtful.size && reserve && Number.isFinite(b.reserve))
     add(
       'note',
-      'Every limit is kept. Films of filter and tank could take ',
+      'All values are within limits. The bacteria could process ',
       inline(reserve),
-      ' times what they get before a kit shows colour: that is the reserve for fouled media, feast days and ripening.',
+      ' times the daily load before a test kit shows ammonia.',
     )
   const limitWords = (id: LimitId): string =>
     lines.find((l) => l.figure.id === `tank-${id}`)?.limit?.words ?? LIMIT_WORDS[id]
   for (const { id, value } of failing.filter((l) => !doubtful.has(l.id)))
     add(
       'against',
-      value === Infinity ? `${NAMES[id]} rises without end: ` : `${NAMES[id]} passes its limit: `,
-      limitWords(id),
-      '.',
+      value === Infinity
+        ? `${NAMES[id]} keeps rising. Limit: ${limitWords(id)}.`
+        : `${NAMES[id]} too ${AT_LEAST.has(id) ? 'low' : 'high'}. Limit: ${limitWords(id)}.`,
     )
   const [one, ...others] = b.limits.filter((l) => doubtful.has(l.id)).map((l) => l.id)
   if (one)
     add(
       'caution',
       others.length
-        ? `${upperFirst(and([one, ...others].map((id) => lowerFirst(NAMES[id]))))} may pass their limits, which lie within their doubts.`
-        : `${NAMES[one]} may pass its limit, which lies within its doubt: ${limitWords(one)}.`,
+        ? `${upperFirst(and([one, ...others].map((id) => lowerFirst(NAMES[id]))))} are borderline.`
+        : `${NAMES[one]} is borderline. Limit: ${limitWords(one)}.`,
     )
   if (keptAtPH(k.pH) < SLOW)
     add(
       'caution',
       keptAtPH(k.pH) > 0
-        ? `At pH ${k.pH} films keep about ${Math.round(100 * keptAtPH(k.pH))} % of their rate. A tank long at that pH may do better: its films are used to it.`
-        : `At pH ${k.pH} films work hardly or not at all by these sums. A tank long at that pH may do better: its films are used to it, and ammonia is nearly all harmless there.`,
+        ? `At pH ${k.pH} bacteria work at about ${Math.round(100 * keptAtPH(k.pH))} % of their speed. A tank long at that pH may do better.`
+        : `At pH ${k.pH} bacteria hardly work by this calculation. A tank long at that pH may do better, and ammonia is nearly harmless there.`,
     )
   if (k.pH > HIGH_PH)
-    add('caution', `At pH ${k.pH} nothing sure is known of films: these sums hold to about pH ${HIGH_PH}.`)
+    add('caution', `At pH ${k.pH} this forecast is unsure: it holds up to about pH ${HIGH_PH}.`)
   if (k.temperature < FILM_COLD)
-    add('caution', 'In water this cold films hardly work, and fish eat little: these sums are a guess.')
-  if (b.nitrate === Infinity) add('caution', 'Without water changes nitrate rises without end.')
+    add(
+      'caution',
+      'In water this cold bacteria hardly work and fish eat little. Treat this forecast as a guess.',
+    )
+  if (b.nitrate === Infinity && !failing.some((l) => l.id === 'nitrate'))
+    add('caution', 'Without water changes nitrate keeps rising.')
   if (b.limits.some((l) => l.id === 'alkalinity' && !l.met))
     add(
       'caution',
-      'Oxidising this much ',
-      doubtful.has('alkalinity') ? 'may use' : 'uses',
-      ' up alkalinity faster than changes bring it: without changes it lasts about ',
+      doubtful.has('alkalinity') ? 'Hardness (KH) may be used up' : 'Hardness (KH) is used up',
+      ' faster than water changes replace it. Without changes it lasts about ',
       inline(
         {
           ...alkalinityFigure(k, b),
@@ -422,12 +425,12 @@ function sentencesOf(
         },
         2,
       ),
-      '. Then pH falls, the films stall and ammonia rises. Change more, or harden the water.',
+      '. Then pH drops and bacteria stop. Change water more often, or raise KH.',
     )
   else if (b.pHFall > 0.15)
     add(
       'note',
-      'Between changes pH falls by about ',
+      'Between water changes pH drops by about ',
       inline(
         {
           ...alkalinityFigure(k, b),
@@ -439,13 +442,9 @@ function sentencesOf(
         },
         2,
       ),
-      ', as its films use alkalinity.',
+      ', because the bacteria use up hardness (KH).',
     )
-  if (tank.feed === null)
-    add(
-      'note',
-      'Feed is what its class is usually given: write down what this tank gets, and the band narrows.',
-    )
+  if (tank.feed === null) add('note', 'Feeding is assumed. Enter the real amount for a tighter forecast.')
   return out
 }
 
@@ -478,7 +477,7 @@ export function closedBodyFigure(study: TankBalance, bodyWater: number | null): 
   const hours = hoursOfOxygen(bodyWater, study.balance.oxygen, study.balance.nitrogen.oxidised)
   return {
     id: 'closed-body-oxygen',
-    label: 'Oxygen in the stopped body lasts',
+    label: 'Oxygen in the stopped filter lasts',
     value: hours * 3600,
     uncertainty: hours * 3600 * 0.5,
     dimension: 'time',
@@ -490,7 +489,7 @@ export function closedBodyFigure(study: TankBalance, bodyWater: number | null): 
       put('DO', 'as the pump stopped', study.balance.oxygen, 'concentration', 'computed'),
       put('N', 'oxidised', study.balance.nitrogen.oxidised, 'feed', 'computed'),
     ],
-    source: 'films breathing on as they did while it ran (assumption)',
+    source: 'bacteria breathing on as they did while it ran (assumption)',
   }
 }
 
@@ -501,13 +500,13 @@ const and = (words: readonly string[]): string => new Intl.ListFormat('en').form
 export const balanceWords = (t: TankBalance): Sentence => {
   const held = t.lines.flatMap(({ figure, limit }) => {
     const id = figure.id.replace(/^tank-/, '') as LimitId
-    return limit && NAMES[id] ? [{ name: NAMES[id].toLowerCase(), ...limit }] : []
+    return limit && NAMES[id] ? [{ name: NAMES[id].toLowerCase(), low: AT_LEAST.has(id), ...limit }] : []
   })
-  const [over, maybe] = [held.filter((l) => !l.met && !l.doubtful), held.filter((l) => l.doubtful)].map(
-    (list) => and(list.map((l) => l.name)),
+  const over = and(
+    held.filter((l) => !l.met && !l.doubtful).map((l) => `${l.name} too ${l.low ? 'low' : 'high'}`),
   )
+  const maybe = and(held.filter((l) => l.doubtful).map((l) => l.name))
   const ammonia = t.lines.find((l) => l.figure.id === 'tank-ammonia')?.figure
-  if (over || maybe)
-    return [[over && `${over} past the limit`, maybe && `${maybe} maybe past it`].filter(Boolean).join('; ')]
+  if (over || maybe) return [[over, maybe && `${maybe} borderline`].filter(Boolean).join('; ')]
   return ['ammonia ', ...(ammonia ? [inline(ammonia)] : [])]
 }

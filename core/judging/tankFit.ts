@@ -30,23 +30,15 @@ export function tankFit(
   fill: JudgedFill | null,
   claimedMax: number | null = null,
 ): TankFit {
-  if (!fill) return { level: 'unknown', turnover: null, sentence: ['No flow is known for this model yet.'] }
+  if (!fill) return { level: 'unknown', turnover: null, sentence: ['No flow known for this filter yet.'] }
   const { stock } = tank
   const water = tank.water.value
   const rate = turnoverFigure(fill.flow, water)
-  if (fill.flow.value === 0)
-    return { level: 'weak', turnover: rate, sentence: ['No water comes through it as it was measured.'] }
+  if (fill.flow.value === 0) return { level: 'weak', turnover: rate, sentence: ['No flow was measured.'] }
   const range = supportedRange(capacityInput(fill, claimedMax), stock)
   const [low, high] = range.maxInterval
   const most = inline(capacityFigure(fill, stock, claimedMax))
-  const by = SCHOOLS[range.binding].words
-  const tooLittle: Sentence = [
-    `by ${by} it carries `,
-    most,
-    ' of such stock, and the tank holds ',
-    inline(tank.water),
-    '.',
-  ]
+  const tooLittle: Sentence = ['supports ', most, ' at this stocking; the tank is ', inline(tank.water), '.']
   const is = (level: TankFit['level'], ...sentence: Sentence): TankFit => ({
     level,
     turnover: rate,
@@ -57,7 +49,7 @@ export function tankFit(
   const fast = fastLength(fill.flow, outletsOf(capacityInput(fill)), stock)
   const share = (of: number): Figure => ({
     id: 'too-fast',
-    label: 'Too fast over',
+    label: 'Too strong along',
     value: Math.min(1, of / length),
     dimension: 'ratio',
     unit: '%',
@@ -68,32 +60,27 @@ export function tankFit(
   if (fast && fast.least > CALM * length)
     return is(
       'strong',
-      'Too strong: its gentlest outlet is too fast for them over ',
+      'Current too strong along ',
       inline(share(fast.at)),
-      ' of the length.',
+      ' of the tank, whatever the outlet.',
     )
   if (range.atMost)
-    return is(
-      'unknown',
-      'Not known: what its media carry is not on record. ',
-      `By ${by} no more than `,
-      most,
-      '.',
-    )
-  if (water >= low) return is('borderline', 'Borderline, it may be too little: ', ...tooLittle)
+    return is('unknown', 'Not tested: its media are unknown. By flow alone it supports at most ', most, '.')
+  if (water >= low) return is('borderline', 'Borderline, may be too small: ', ...tooLittle)
   if (fast && fast.most > CALM * length)
     return is(
       'borderline',
-      'Borderline, it may be too strong: its gentlest outlet is too fast over ',
+      'Borderline, may be too strong: current too strong along ',
       inline(share(fast.at)),
-      ' of the length, within its doubt over half.',
+      ' of the tank, perhaps more than half.',
     )
   return is(
     'suits',
-    'Suits: ',
-    `by ${by} it carries `,
+    'Fits: supports ',
     most,
-    ' of such stock; ',
-    ...(fast ? ['its gentlest outlet is too fast over ', inline(share(fast.at)), ' of the length.'] : [inline(rate), ' turnovers an hour.']), // prettier-ignore
+    ' at this stocking; the tank is ',
+    inline(tank.water),
+    '. ',
+    ...(fast ? ['Current too strong along ', inline(share(fast.at)), ' of the tank.'] : [inline(rate), ' turnovers an hour.']), // prettier-ignore
   )
 }

@@ -40,12 +40,12 @@ export interface Together {
  */
 export const sumCarried = (id: string, all: readonly Figure[]): Figure => ({
   id: `carries-together-${id}`,
-  label: 'Carried together',
+  label: 'Supported together',
   value: all.reduce((sum, f) => sum + f.value, 0),
   uncertainty: all.reduce((sum, f) => sum + (f.uncertainty ?? 0), 0),
   dimension: 'volume',
   provenance: all.every((f) => f.provenance === 'computed') ? 'computed' : 'rule',
-  formula: 'Σ of what each carries; bands add',
+  formula: 'Σ of what each supports; uncertainties add',
   working: all.map((f, i) => putFigure(`V_${i + 1}`, f)),
 })
 
@@ -87,33 +87,34 @@ function sentencesOf(
     const enough = carries.value >= water
     add(
       enough ? 'note' : 'caution',
-      each.filter((e) => !e.blind).length > 1 ? 'Together they carry ' : 'It carries ',
+      enough ? 'Enough: ' : 'Too small: ',
+      each.filter((e) => !e.blind).length > 1 ? 'together they support ' : 'it supports ',
       inline(carries),
-      ' of such stock; the tank holds ',
+      ' at this stocking; the tank is ',
       inline(tank.water),
-      enough ? '.' : ': too little.',
+      '.',
     )
   }
   for (const { name, carries: most, blind } of each)
     if (blind)
       add(
         most.value < water ? 'caution' : 'note',
-        `${name}: by its flow alone no more than `,
+        `${name}: not counted, its media are not recorded. By flow alone at most `,
         inline(most),
-        '; what its media carry nobody has noted, so it is not counted.',
+        '.',
       )
   if (without.length < 2)
-    add('caution', 'Nothing runs while it is open: keep that short, or set a second one beside it.')
+    add('caution', 'No filtration while it is open. Keep it short, or add a second filter.')
   else
     for (const w of without) {
       const left = w.carries && w.carries.value >= water
       add(
         left ? 'note' : 'caution',
-        `With ${w.name} open, the rest carries `,
+        `While ${w.name} is open: `,
         ...(w.carries
-          ? [inline(w.carries), left ? ': enough.' : ': not all of it.']
-          : ['what nobody knows.']),
-        ...(w.balance ? [' By the balance: ', ...balanceWords(w.balance), '.'] : []),
+          ? [left ? 'enough, the rest supports ' : 'not enough, the rest supports ', inline(w.carries), '.']
+          : ['unknown whether the other filter is enough.']),
+        ...(w.balance ? [' Water forecast: ', ...balanceWords(w.balance), '.'] : []),
       )
     }
   return [...out, ...(carries ? ruleBesideBalance(tank, carries, balance) : []), ...nothingRunning(balance)]

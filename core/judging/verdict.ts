@@ -10,7 +10,7 @@ import {
   type StockClass,
   type SupportedRange,
 } from '../tanks'
-import { isFirm, type FlowBasis } from './basis'
+import { isFirm, isMeasured, type FlowBasis } from './basis'
 import type { JudgedFill } from './fills'
 import type { FlowAgainstLabel } from '../trials/flows'
 import type { HookupResult, KnownPump } from '../trials/modelPump'
@@ -35,16 +35,15 @@ import { hasPump } from '../kinds'
 import type { ModelRecord } from '../trials/records'
 
 const WORDS: Readonly<Record<VerdictLevel, readonly [firm: string, looks: string]>> = {
-  open: ['Not enough is known to judge the claim', 'Not enough is known to judge the claim'],
-  holds: ['The claim holds', 'The claim looks as if it holds'],
-  stretched: ['The claim is stretched', 'The claim looks stretched'],
-  overclaimed: ['The claim is too high', 'The claim looks too high'],
-  'far-overclaimed': ['The claim is far too high', 'The claim looks far too high'],
+  open: ['Not enough data for a verdict', 'Not enough data for a verdict'],
+  holds: ['The claim holds', 'The claim probably holds'],
+  stretched: ['The claim is optimistic', 'The claim is probably optimistic'],
+  overclaimed: ['The claim is too high', 'The claim is probably too high'],
+  'far-overclaimed': ['The claim is far too high', 'The claim is probably far too high'],
 }
-const SHORT: Readonly<Record<VerdictLevel, string>> = {
-  open: 'unknown',
-  holds: 'holding',
-  stretched: 'stretched',
+/** What else a claim could be. */
+const BE: Readonly<Partial<Record<VerdictLevel, string>>> = {
+  stretched: 'optimistic',
   overclaimed: 'too high',
   'far-overclaimed': 'far too high',
 }
@@ -56,9 +55,10 @@ const SHORT: Readonly<Record<VerdictLevel, string>> = {
 export function verdictWords(level: VerdictLevel, firm: boolean, reaches: readonly VerdictLevel[]): string {
   const words = WORDS[level][firm ? 0 : 1]
   const others = [...new Set(reaches)].filter((l) => l !== level)
-  return others.length
-    ? `${words}: borderline, its interval reaches ${others.map((l) => SHORT[l]).join(' and ')}`
-    : words
+  if (!others.length) return words
+  const be = others.flatMap((l) => BE[l] ?? []).join(' or ')
+  const could = `It could ${[others.includes('holds') ? 'hold' : '', be && `be ${be}`].filter(Boolean).join(' or ')}.`
+  return `${WORDS[level][1]}. ${could}`
 }
 
 /** Something not known yet and what knowing it would change. */
@@ -72,6 +72,8 @@ export interface Missing {
 export interface Verdict {
   readonly level: VerdictLevel
   readonly words: string
+  /** Neither its media nor a flow of its own is known: nothing is said of what it supports. */
+  readonly untested: boolean
   /** How each school that judges stands to the claim, the leading one first; and do they disagree? */
   readonly stands: readonly Stand[]
   readonly split: boolean
@@ -124,7 +126,8 @@ export function verdict(input: VerdictInput): Verdict {
   // A school that knows nothing of the media can say that a claim is too high, never that it holds.
   const blind = normal !== undefined && isBlind(normal.leading)
   const found = nothing ? 'far-overclaimed' : levelOf(overclaim?.value ?? null)
-  const level = blind && found === 'holds' ? 'open' : found
+  // Without media and without a measured flow there is nothing to judge by.
+  const level = blind && (found === 'holds' || !isMeasured(basis)) ? 'open' : found
   const ends =
     overclaim && normal && level !== 'open'
       ? normal.maxInterval.map((m) => (m > 0 ? levelOf((claimedMax ?? 0) / m) : 'far-overclaimed'))
@@ -136,20 +139,30 @@ export function verdict(input: VerdictInput): Verdict {
     proposed?.mass && normalClass
       ? { fill: proposed, supported: capacityFigure(proposed, normalClass, claimedMax) }
       : null
-  const derived = { basis, shipped, proposed: could, ranges, overclaim, supported }
+  const untested = !shipped || (blind && level === 'open')
+  const told = untested ? null : { overclaim, supported }
+  const derived = {
+    basis,
+    shipped,
+    proposed: could,
+    ranges,
+    overclaim: told?.overclaim ?? null,
+    supported: told?.supported ?? null,
+  }
   return {
     level,
+    untested,
     words: split ? splitWords(stands) : verdictWords(level, isFirm(basis), ends),
     stands,
     split,
     borderline: ends.some((l) => l !== level),
     basis,
     flow: shipped?.flow ?? null,
-    overclaim,
-    supported,
+    overclaim: derived.overclaim,
+    supported: derived.supported,
     shipped,
     proposed: could,
-    ranges,
+    ranges: untested ? [] : ranges,
     claimedRange: { min: claimedMin, max: claimedMax },
     reasons: reasons(input, stockClasses, derived),
     missing: byEffect(missing(input), blind || !shipped),
@@ -190,15 +203,15 @@ const MASS_APART = 0.3
 
 const BASIS_WORDS: Readonly<Record<FlowBasis, string>> = {
   measured: 'measured as installed',
-  carried: 'measured under other conditions and carried to how it stands over the pump’s curve',
-  'computed-fit': 'computed from the bench’s pump curve, the hookup and the fill',
-  'computed-label': 'computed from the label’s curve, the hookup and the fill, with what labels are wrong by',
-  'supposed-run':
-    'over the usual plumbing of its kind, because none is on record; kept within the label less 40 to 50 %',
-  'supposed-fit': 'computed for the hoses, with a band for media and body that nobody has measured',
-  'supposed-label': 'computed from the label’s curve for the hoses, with bands for media, body and label',
-  'measured-empty': 'measured without its media, with a band for what is still to come off',
-  rule: 'by the rule of thumb, nothing measured yet',
+  carried: 'measured under other conditions and converted with the pump curve',
+  'computed-fit': 'calculated from the measured pump curve, the plumbing and the media',
+  'computed-label':
+    'calculated from the label’s curve, the plumbing and the media, allowing for usual label error',
+  'supposed-run': 'for usual plumbing (assumed), at most 50 to 60 % of the label',
+  'supposed-fit': 'calculated for the hoses, with a range for the unmeasured media',
+  'supposed-label': 'calculated from the label’s curve, with ranges for media, filter and label',
+  'measured-empty': 'measured without media; the loss through the media is a rule of thumb',
+  rule: 'rule of thumb; nothing measured yet',
   none: '',
 }
 
@@ -216,11 +229,12 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
     add(
       'overclaim',
       over || !d.overclaim ? 'against' : 'for',
-      'The label claims tanks up to ',
+      'Label: ',
       inline(printedFigure(top)),
-      '; as shipped a normally stocked one is supported up to ',
+      '. Supported with the supplied media (normal stocking): ',
       inline(supported),
-      ...(d.overclaim ? [': the claim is ', inline(d.overclaim), ' times that.'] : ['.']),
+      '.',
+      ...(d.overclaim ? [' The label claims ', inline(d.overclaim), ' times that.'] : []),
     )
   }
   const normal = d.ranges.find((r) => normalClass && r.stockClass === stockKey(normalClass))
@@ -232,8 +246,8 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
     add(
       'air',
       'note',
-      'Driven by air: what it moves belongs to the air pump, its depth and the fitting. The flow on its label holds for ' +
-        'the pump it was tried with, and no grade or share of it says anything.',
+      'Air-driven: the flow depends on your air pump and the depth. ' +
+        'The label’s flow holds only for the pump the maker used.',
     )
   if (shipped) flowReason(d.basis, shipped.flow, rated ? labelFigure(rated, model.mainsFrequency) : null, add)
   const apart = shipped?.calibration ? Math.abs(shipped.calibration - 1) : 0
@@ -241,16 +255,16 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
     add(
       'mass-apart',
       'caution',
-      `The media as weighed are ${Math.round(apart * 100)} % ${shipped.calibration > 1 ? 'more' : 'less'} than the fill on record holds: ` +
-        'weigh them again, or correct the layers.',
+      `The media weigh ${Math.round(apart * 100)} % ${shipped.calibration > 1 ? 'more' : 'less'} than their layers should. ` +
+        'Weigh them again, or correct the layers.',
     )
   if (d.proposed)
     add(
       'proposed',
       'note',
-      `With “${d.proposed.fill.fill.name}” in it, it could carry `,
+      'With the recommended media it supports ',
       inline(d.proposed.supported),
-      ' normally stocked.',
+      ` (normal stocking; setup “${d.proposed.fill.fill.name}”).`,
     )
   for (const { id, sentence } of labelDisagreements(model)) out.push({ id, tone: 'caution', sentence })
   if (input.againstLabel) labelReason(input.againstLabel, add)
@@ -264,11 +278,7 @@ function reasons(input: VerdictInput, classes: readonly StockClass[], d: Derived
 /** The binding school, what the others say and why they differ, and what would make the claim true. */
 function capacityReasons(c: ClassCase, d: Derived, add: Add): void {
   if (c.of.flow.value === 0)
-    return add(
-      'binding',
-      'against',
-      'No water comes through as it was measured: a blocked filter carries nothing.',
-    )
+    return add('binding', 'against', 'No flow was measured. A blocked filter supports nothing.')
   add('binding', 'note', ...bindingSentence(c))
   const optional = (id: string, tone: Reason['tone'], sentence: Sentence | null): void => {
     if (sentence) add(id, tone, ...sentence)
@@ -276,7 +286,7 @@ function capacityReasons(c: ClassCase, d: Derived, add: Add): void {
   optional('schools', 'note', besideSentence(c))
   optional('leverage', 'note', leverageSentence(c))
   optional('floor', 'caution', floorSentence(c))
-  const could = d.proposed && { name: d.proposed.fill.fill.name, carries: d.proposed.supported }
+  const could = d.proposed && { supports: d.proposed.supported }
   optional('takes', 'note', takesSentence(c, could))
 }
 
@@ -284,43 +294,43 @@ function flowReason(basis: FlowBasis, flow: Figure, label: Figure | null, add: A
   const rest: Sentence =
     label && label.value > 0
       ? [
-          '; ',
-          inline(shareApart('off-rated', 'Flow against the rated flow', flow, label)),
+          ' That is ',
+          inline(shareApart('off-rated', 'Flow compared with the label', flow, label)),
           ` ${flow.value < label.value ? 'below' : 'above'} the rated `,
           inline(label),
+          '.',
         ]
       : []
   add(
     'flow',
     isFirm(basis) ? 'note' : 'caution',
-    'Flow: ',
+    'Installed flow ',
     inline(flow),
-    `, ${BASIS_WORDS[basis]}`,
+    `: ${BASIS_WORDS[basis]}.`,
     ...rest,
-    '.',
   )
 }
 
 function labelReason(f: FlowAgainstLabel, add: Add): void {
-  const words = f.outsideUncertainty
-    ? 'more than the measurement’s uncertainty'
-    : 'no more than the measurement’s uncertainty'
-  const met = f.grade ? `within ISO 9906 ${f.grade.label}` : 'outside every ISO 9906 grade'
+  const met = f.grade ? `Within ISO 9906 ${f.grade.label}` : 'Outside every ISO 9906 grade'
+  // What lies within a tolerance is no point against.
+  const short = f.outsideUncertainty && f.difference < 0
+  const tone = short ? (f.grade ? 'note' : 'against') : 'for'
   const label = labelFigure(f.claim, f.mains)
   add(
     'label',
-    f.outsideUncertainty && f.difference < 0 ? 'against' : 'for',
-    'Bare and empty at no lift, as labels are rated: ',
-    inline(f.measured),
-    ' against ',
-    inline(label),
-    f.ratio === 1 ? '' : ' (label brought to this mains frequency)',
-    ', ',
+    tone,
+    'Rated flow: ',
     inline({
-      ...shareApart('label-difference', 'Bench against label', f.measured, label),
+      ...shareApart('label-difference', 'Measured flow compared with the label', f.measured, label),
       source: 'ISO 9906:2012 acceptance grades (from memory), used as a yardstick',
     }),
-    ` ${f.difference < 0 ? 'short' : 'over'}, ${words}; ${met}${f.certain ? '' : ', though the interval reaches past that limit'}.`,
+    ` ${f.difference < 0 ? 'below' : 'above'} the label${f.outsideUncertainty ? '' : ', within the measurement’s uncertainty'}. Measured `,
+    inline(f.measured),
+    ' empty, without hoses, at zero head; label ',
+    inline(label),
+    f.ratio === 1 ? '' : ' (at this supply frequency)',
+    `. ${met}${f.certain ? '' : ' (borderline)'}.`,
   )
 }
 
@@ -330,25 +340,25 @@ function liftReason(main: HookupResult, add: Add): void {
     add(
       'lift',
       'against',
-      'The lift of ',
+      'No flow: ',
       inline(staticHeadFigure(staticHead)),
-      ' is more than the pump can reach: no flow.',
+      ' of lift is above the pump’s maximum head.',
     )
   else if (staticHead.circuit === 'closed' && hookup.bodyBelowWater > 0)
     add(
       'lift',
       'note',
-      'The ',
+      'The cabinet height costs no flow. Both hoses end under water, so the ',
       inline(bodyDepthFigure(hookup)),
-      ' down to the body cost nothing: both ends are under water, so the falling side pays for the rising one. Only friction counts.',
+      ' down and up cancel out. Only friction counts.',
     )
   else if (staticHead.head > 0)
     add(
       'lift',
       'note',
-      'The circuit is open: ',
+      'Open return: the pump loses ',
       inline(staticHeadFigure(staticHead)),
-      ' of lift comes off the pump’s head at every flow.',
+      ' of head at every flow.',
     )
 }
 
@@ -360,56 +370,55 @@ function missing({ model, againstLabel, known, shipped, main }: VerdictInput): r
     id: 'rated-flow',
     station: 'claims',
     what: 'Rated flow',
-    changes: 'Nothing can be held against the label without it.',
+    changes: 'Without it, measured flow has nothing to compare with.',
   })
   need(!has('tank-max'), {
     id: 'tank-max',
     station: 'claims',
-    what: 'Claimed largest tank',
-    changes: 'The claim itself cannot be judged.',
+    what: 'Largest tank on the label',
+    changes: 'Without it there is no claim to judge.',
   })
   need(hasPump(model.kind) && !has('max-head'), {
     id: 'max-head',
     station: 'claims',
     what: 'Maximum head',
-    changes: 'Without it there is no label curve, so no computed flow.',
+    changes: 'Without it there is no pump curve from the label.',
   })
   need(hasPump(model.kind) && !main, {
     id: 'hookup',
     station: 'bench',
-    what: 'A hookup (hoses, fittings, heights)',
-    changes: 'Flow cannot be computed, and a measured one belongs to no circuit.',
+    what: 'Plumbing (hoses, fittings, heights)',
+    changes: 'Without it no installed flow can be calculated.',
   })
   need(hasPump(model.kind) && !againstLabel, {
     id: 'empty-flow',
     station: 'bench',
-    what: 'Flow bare, empty and at no lift',
-    changes: 'It is the only fair comparison with the rated flow.',
+    what: 'Rated flow: empty, no hoses, zero head',
+    changes: 'The only fair comparison with the label’s rated flow.',
   })
   need(shipped?.basis !== 'measured', {
     id: 'installed-flow',
     station: 'bench',
-    what: 'Flow as installed, with the media it ships with',
-    changes: 'The verdict then rests on a measured flow, with its own interval.',
+    what: 'Installed flow, with the supplied media',
+    changes: 'The verdict then rests on a measured flow.',
   })
   need(hasPump(model.kind) && known?.from !== 'fit', {
     id: 'head-series',
     station: 'bench',
-    what: 'Flow at three or more lifts',
-    changes: 'The pump curve would be measured in place of the label’s assumed one.',
+    what: 'Flow at three outlet heights or more',
+    changes: 'The pump curve is then measured, not assumed.',
   })
   need(shipped?.meets.provenance === 'rule' || !shipped, {
     id: 'fill',
     station: 'fill',
-    what: 'What it ships with, layer by layer',
-    changes:
-      'How much of the water meets the media, and what the media are worth, is taken on trust without it.',
+    what: 'Supplied media, layer by layer',
+    changes: 'Without it we cannot tell what the media can support.',
   })
   need(model.mediaMass === null || !model.mediaMass.weighed, {
     id: 'media-mass',
     station: 'claims',
-    what: 'Mass of biological media, weighed',
-    changes: 'The rule of mass leads the verdict; weighed, they calibrate the fill.',
+    what: 'Weight of the bio media',
+    changes: 'The verdict rests mainly on media weight.',
   })
   return out
 }

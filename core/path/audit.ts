@@ -28,28 +28,28 @@ export interface HouseRule {
 export const HOUSE_RULES: readonly HouseRule[] = [
   {
     id: '00000000-0000-4000-8000-000000000101',
-    name: 'Strain first',
+    name: 'Mechanical first',
     school: 'strain-first',
     reasoning:
-      'Coarse, medium, fine, then all the biological media, nothing fine after it. It protects the media wherever nothing goes round the pad.',
+      'Coarse, medium, fine, then all bio media, and nothing fine after them. Protects the media wherever no water bypasses the pad.',
     chemical: 'none',
     rules: {},
   },
   {
     id: '00000000-0000-4000-8000-000000000102',
-    name: 'Polish last',
+    name: 'Fine pad last',
     school: 'polish-last',
     reasoning:
-      'Coarse and medium ahead, biological media behind them, and a fine pad as the last thing: easy to swap, behind media that are already protected.',
+      'Coarse and medium first, then bio media, and a fine pad last. The pad is easy to swap and sits behind protected media.',
     chemical: 'last',
     rules: {},
   },
   {
     id: '00000000-0000-4000-8000-000000000103',
-    name: 'Pre-filter outside, media low',
+    name: 'External pre-filter',
     school: 'prefilter-low',
     reasoning:
-      'All straining in an external pre-filter that is rinsed weekly; biological media, even moving media, from the bottom up. The body opens a few times a year.',
+      'All mechanical filtration in an external pre-filter, rinsed weekly. Bio media from the bottom up. The filter is opened a few times a year.',
     chemical: 'after-straining',
     rules: {},
   },

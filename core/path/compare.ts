@@ -1,4 +1,4 @@
-import { lowerFirst, put, inline, type Figure, type Sentence } from '../figures'
+import { nameOf, lowerFirst, put, inline, type Figure, type Sentence } from '../figures'
 import type { StockClass } from '../tanks'
 import { auditOrder, burden, HOUSE_RULES, type HouseRule, type OrderFinding } from './audit'
 import {
@@ -37,7 +37,7 @@ const difference = (now: Figure, before: Figure, more: boolean): Difference => (
     value: now.value - before.value,
     dimension: now.dimension,
     provenance: 'computed',
-    formula: 'this fill − the other',
+    formula: 'this setup − the other',
     working: [
       { symbol: 'this', label: now.label, value: now.value, dimension: now.dimension },
       { symbol: 'other', label: 'as it was', value: before.value, dimension: before.dimension },
@@ -77,23 +77,23 @@ export function changesOf(
       if (Math.abs(a - b) < 2e-5) continue
       const f: Figure = {
         id: `moved-${chamber.id}-${m.id}`,
-        label: `${m.name}, ${chamber.name.toLowerCase()}`,
+        label: `${m.name}, ${nameOf(chamber.name)}`,
         value: Math.abs(b - a),
         dimension: 'volume',
         provenance: 'computed',
-        formula: 'this fill − the other',
+        formula: 'this setup − the other',
         working: [put('this', 'in it now', b, 'volume'), put('other', 'as it was', a, 'volume')],
       }
       out.push([
         `${chamber.name}: `,
         inline(f, 2),
-        b > a ? ` more of ${m.name.toLowerCase()}.` : ` less of ${m.name.toLowerCase()}.`,
+        b > a ? ` more of ${nameOf(m.name)}.` : ` less of ${nameOf(m.name)}.`,
       ])
     }
   const mended = findings.before.filter((f) => !findings.now.some((n) => n.rule.id === f.rule.id))
-  for (const title of new Set(mended.map((f) => f.rule.title))) out.push([`Mended: ${lowerFirst(title)}.`])
+  for (const title of new Set(mended.map((f) => f.rule.title))) out.push([`Fixed: ${lowerFirst(title)}.`])
   const left = findings.now.filter((f) => !findings.before.some((n) => n.rule.id === f.rule.id))
-  for (const title of new Set(left.map((f) => f.rule.title))) out.push([`Given up: ${lowerFirst(title)}.`])
+  for (const title of new Set(left.map((f) => f.rule.title))) out.push([`Lost: ${lowerFirst(title)}.`])
   return out
 }
 

@@ -1,4 +1,4 @@
-import { put, type Figure, type Provenance, type WorkingLine } from '../figures'
+import { nameOf, put, type Figure, type Provenance, type WorkingLine } from '../figures'
 import type { Drive } from './case'
 import { WAYS_WORDS } from './words'
 import type { LayerFlow, Outcome, PathLine, SideFlow } from './outcome'
@@ -15,7 +15,7 @@ import { BODY_BORE } from './topology'
 export const RESISTANCE_WORDS: Readonly<
   Record<KnownResistance['from'], { readonly words: string; readonly source: string }>
 > = {
-  calibrated: { words: 'calibrated on the bench', source: 'Darcy–Forchheimer, solved for k' },
+  calibrated: { words: 'calibrated by your tests', source: 'Darcy–Forchheimer, solved for k' },
   ergun: { words: 'from grain and voidage', source: 'Ergun 1952' },
   fibres: { words: 'from fibre and solidity', source: 'Davies 1952 (from memory)' },
   'foam-table': {
@@ -32,9 +32,9 @@ const DRIVES: Readonly<
     { readonly words: string; readonly origins: readonly [Provenance, Provenance, Provenance] }
   >
 > = {
-  fit: { words: 'pump curve fitted to the bench', origins: ['computed', 'computed', 'computed'] },
+  fit: { words: 'pump curve from measurements', origins: ['computed', 'computed', 'computed'] },
   label: {
-    words: 'pump curve from the label, less what labels are wrong by',
+    words: 'pump curve from the label, less the usual label error',
     origins: ['printed', 'rule', 'rule'],
   },
   airlift: {
@@ -42,8 +42,7 @@ const DRIVES: Readonly<
     origins: ['computed', 'computed', 'computed'],
   },
   straight: {
-    words:
-      'airlift taken as falling straight from the measured flow to nothing at half its depth (rule of thumb)',
+    words: 'airlift flow falls in a straight line to zero at half its depth (rule of thumb)',
     origins: ['rule', 'measured', 'rule'],
   },
 }
@@ -55,12 +54,12 @@ function driveLines({ pump, from, reach, supposedHead }: Drive): readonly Workin
     supposedHead
       ? put(
           'H0',
-          `no head is printed: ${supposedHead.join(' to ')} m is usual for its kind`,
+          `no maximum head on the label: ${supposedHead.join(' to ')} m assumed for this type`,
           pump.shutOffHead,
           'head',
           'rule',
         )
-      : put('H0', 'shut-off head', pump.shutOffHead, 'head', head),
+      : put('H0', 'maximum head', pump.shutOffHead, 'head', head),
     put('Q0', 'flow at zero head', pump.maxFlow, 'flow', reach === undefined ? flow : 'computed'),
     put('n', 'curve exponent', pump.exponent, 'ratio', exponent),
   ]
@@ -70,14 +69,10 @@ function driveLines({ pump, from, reach, supposedHead }: Drive): readonly Workin
 function supposedConditions({ supposed, told, drive }: Outcome['case']): readonly string[] {
   return [
     ...(supposed && !told
-      ? [
-          supposed.within
-            ? 'nobody has described the run: kept within the label less 40 to 50 %'
-            : 'nobody has described the run',
-        ]
+      ? [supposed.within ? 'plumbing assumed: at most 50 to 60 % of the label' : 'plumbing assumed']
       : []),
-    ...(drive.supposedHead ? ['no head is printed: as its kind usually has'] : []),
-    ...(drive.brought ? ['brought to the timing of the empty body on its hoses'] : []),
+    ...(drive.supposedHead ? ['no maximum head on the label: usual for this type (assumed)'] : []),
+    ...(drive.brought ? ['matched to the measured flow of the empty filter on its hoses'] : []),
   ]
 }
 
@@ -86,19 +81,19 @@ export function pathFlowFigure(o: Outcome): Figure {
   const { drive, supposed, told } = o.case
   return {
     id: `path-flow-${o.case.fill.id}`,
-    label: 'Flow with this fill',
+    label: 'Installed flow with this setup',
     value: o.flow,
     dimension: 'flow',
     provenance: supposed && !told ? 'rule' : 'computed',
     ...(o.uncertainty > 0 && { uncertainty: o.uncertainty }),
     conditions: [
       o.case.fill.name,
-      o.case.hookup?.name ?? 'nothing attached',
+      o.case.hookup?.name ?? 'no plumbing',
       DRIVES[drive.from].words,
       ...supposedConditions(o.case),
       ...(drive.reach === undefined || drive.brought || (supposed && !told)
         ? []
-        : ['Q0 as far as the trial with media says it reaches']),
+        : ['Q0 set by the test with media']),
       `${o.case.temperature} °C`,
     ],
     formula: 'H0 (1 − (Q/Q0)^n) = H_static + Σ hose, fittings, layers;  gaps share their layer’s head',
@@ -125,12 +120,12 @@ export function pumpHeadFigure(o: Outcome): Figure {
       ...driveLines(drive),
       ...(both
         ? [
-            put('H0′', `shut-off head, ${both.label}`, both.shutOffHead, 'head', 'printed'),
+            put('H0′', `maximum head, ${both.label}`, both.shutOffHead, 'head', 'printed'),
             put('Q0′', `flow at zero head, ${both.label}`, both.maxFlow, 'flow', 'printed'),
             put('n′', `curve exponent, ${both.label}`, both.exponent, 'ratio', 'rule'),
           ]
         : []),
-      put('Q', 'flow with this fill', o.flow, 'flow', 'computed'),
+      put('Q', 'installed flow with this setup', o.flow, 'flow', 'computed'),
     ],
   }
 }
@@ -140,7 +135,7 @@ export const mediaHeadFigure = (o: Outcome): Figure => {
   const lines = o.budget.filter((l) => l.part.what === 'layer')
   return {
     id: 'path-media-head',
-    label: 'Head the media take',
+    label: 'Head loss in the media',
     value: lines.reduce((sum, l) => sum + l.head, 0),
     dimension: 'head',
     unit: 'cm',
@@ -154,7 +149,7 @@ export const mediaHeadFigure = (o: Outcome): Figure => {
 export function lineFigure(o: Outcome, line: PathLine): Figure {
   const common = {
     id: `path-head-${line.id}`,
-    label: `Head spent: ${line.label.toLowerCase()}`,
+    label: `Head loss: ${nameOf(line.label)}`,
     value: line.head,
     dimension: 'head',
     provenance: 'computed',
@@ -164,15 +159,15 @@ export function lineFigure(o: Outcome, line: PathLine): Figure {
     return {
       ...common,
       provenance: 'measured',
-      formula: 'level let go − level taken from',
+      formula: 'level of the return − level of the intake',
       source: 'energy equation between the two free surfaces (Bernoulli)',
     }
   if (part.what === 'rest')
     return {
       ...common,
-      conditions: ['by difference, from the loaded trial: what hose and media do not explain'],
+      conditions: ['by difference, from the installed-flow test: loss that hoses and media do not explain'],
       formula: 'h = K v²/2g, v in a 16 mm bore',
-      working: [put('D', 'bore it is counted in', BODY_BORE, 'length', 'rule')],
+      working: [put('D', 'reference bore', BODY_BORE, 'length', 'rule')],
     }
   if (part.what === 'layer') {
     const l = o.layers.find((x) => x.placed.layer.id === part.layerId)
@@ -192,7 +187,7 @@ export function headFigure(l: LayerFlow): Figure {
   const { words, source } = RESISTANCE_WORDS[r.from]
   return {
     id: `head-${l.placed.layer.id}`,
-    label: `Head spent: ${l.placed.medium.name.toLowerCase()}`,
+    label: `Head loss: ${nameOf(l.placed.medium.name)}`,
     value: l.head,
     dimension: 'head',
     provenance: 'computed',
@@ -245,7 +240,7 @@ export const layerMassFigure = (l: LayerFlow): Figure => ({
 export function bypassFigure(l: LayerFlow): Figure {
   return {
     id: `past-${l.placed.layer.id}`,
-    label: `Goes round ${l.placed.medium.name.toLowerCase()}`,
+    label: `Bypasses ${nameOf(l.placed.medium.name)}`,
     value: l.bypassFraction,
     dimension: 'ratio',
     unit: '%',
@@ -267,7 +262,7 @@ export function bypassFigure(l: LayerFlow): Figure {
 /** Seconds the water is in a layer, as if the bed were empty. */
 export const contactFigure = (l: LayerFlow): Figure => ({
   id: `contact-${l.placed.layer.id}`,
-  label: `Contact time in ${l.placed.medium.name.toLowerCase()}`,
+  label: `Contact time in ${nameOf(l.placed.medium.name)}`,
   value: l.contact,
   dimension: 'time',
   provenance: 'computed',
@@ -282,7 +277,7 @@ export const contactFigure = (l: LayerFlow): Figure => ({
 /** Velocity before a layer. */
 export const velocityFigure = (l: LayerFlow): Figure => ({
   id: `velocity-${l.placed.layer.id}`,
-  label: `Velocity before ${l.placed.medium.name.toLowerCase()}`,
+  label: `Velocity before ${nameOf(l.placed.medium.name)}`,
   value: l.velocity,
   dimension: 'velocity',
   provenance: 'computed',
@@ -303,7 +298,7 @@ export const sideFigure = (o: Outcome, s: SideFlow): Figure => ({
   provenance: 'computed',
   formula: 'q ÷ Q',
   working: [
-    put('q', s.label.toLowerCase(), s.flow, 'flow', 'computed'),
+    put('q', nameOf(s.label), s.flow, 'flow', 'computed'),
     put('Q', 'all of it', o.flow, 'flow', 'computed'),
   ],
 })
@@ -311,28 +306,22 @@ export const sideFigure = (o: Outcome, s: SideFlow): Figure => ({
 /** Share of the water no straining layer of some fineness meets. */
 export const unstrainedFigure = (o: Outcome): Figure => ({
   id: 'unstrained',
-  label: 'Bypass fraction, straining',
+  label: 'Bypasses mechanical filtration',
   value: o.unstrained,
   dimension: 'ratio',
   unit: '%',
   provenance: 'computed',
-  conditions: ['for the fineness that fares worst, its tightest layer'],
+  conditions: ['for the worst fineness, at its tightest layer'],
   formula: 'max over finenesses of min over their layers of past ÷ all',
   working: o.layers.map((l, i) =>
-    put(
-      `p${i + 1}`,
-      `goes round ${l.placed.medium.name.toLowerCase()}`,
-      l.bypassFraction,
-      'ratio',
-      'computed',
-    ),
+    put(`p${i + 1}`, `bypasses ${nameOf(l.placed.medium.name)}`, l.bypassFraction, 'ratio', 'computed'),
   ),
 })
 
 /** Share of the water that meets biological media. */
 export const meetsFigure = (o: Outcome): Figure => ({
   id: 'meets-media',
-  label: 'Meets the media',
+  label: 'Reaches the bio media',
   value: o.meetsMedia,
   dimension: 'ratio',
   unit: '%',
@@ -347,14 +336,8 @@ function worthWorking(o: Outcome): Figure['working'] {
   const films = filmsOf(o).layers
   const names = o.layers.filter((l) => filmCounts(l.placed.medium)).map((l) => l.placed.medium.name)
   return [
-    ...films.map((f, i) => put(`A${i + 1}`, `${names[i] ?? ''}, area that works`, f.area, 'area', 'rule')),
-    put(
-      'A_s',
-      'of all that, served by the water',
-      servedArea({ flow: o.flow, layers: films }),
-      'area',
-      'computed',
-    ),
+    ...films.map((f, i) => put(`A${i + 1}`, `${names[i] ?? ''}, working surface`, f.area, 'area', 'rule')),
+    put('A_s', 'of it, supplied with water', servedArea({ flow: o.flow, layers: films }), 'area', 'computed'),
     ...(calibration === null
       ? []
       : [
@@ -370,7 +353,7 @@ export function worthFigure(o: Outcome): Figure {
   const apart = calibration === null ? null : Math.round(Math.abs(calibration - 1) * 100)
   return {
     id: `fill-worth-${o.case.fill.id}`,
-    label: 'Worth in good sintered media',
+    label: 'Equal to good sintered media',
     value: mass,
     uncertainty,
     dimension: 'mass',
@@ -382,8 +365,8 @@ export function worthFigure(o: Outcome): Figure {
         ? []
         : [
             apart
-              ? `calibrated by the weighed media: ${apart} % ${calibration > 1 ? 'more' : 'less'} than their litres give`
-              : 'the weighed media agree with their litres',
+              ? `calibrated by weight: ${apart} % ${calibration > 1 ? 'more' : 'less'} than their volume gives`
+              : 'weight and volume agree',
           ]),
     ],
     formula:
@@ -412,7 +395,7 @@ export const fillCapacityFigure = (o: Outcome, stock: StockClass): Figure =>
 /** Litres of media of a job. */
 export const jobFigure = (o: Outcome, job: keyof Outcome['weights']['byJob'] | 'all'): Figure => ({
   id: `fill-${job}`,
-  label: job === 'all' ? 'Media in it' : `${job.slice(0, 1).toUpperCase()}${job.slice(1)} media, litres`,
+  label: job === 'all' ? 'Media' : `${job.slice(0, 1).toUpperCase()}${job.slice(1)} media, litres`,
   value: job === 'all' ? o.weights.volume : o.weights.byJob[job],
   dimension: 'volume',
   provenance: 'computed',
@@ -422,7 +405,7 @@ export const jobFigure = (o: Outcome, job: keyof Outcome['weights']['byJob'] | '
     .map((l, i) =>
       put(
         String(i + 1),
-        `${l.placed.medium.name}, ${l.chamber.chamber.name.toLowerCase()}`,
+        `${l.placed.medium.name}, ${nameOf(l.chamber.chamber.name)}`,
         l.placed.volume,
         'volume',
         'computed',
@@ -433,17 +416,17 @@ export const jobFigure = (o: Outcome, job: keyof Outcome['weights']['byJob'] | '
 /** Kilograms that count towards capacity. */
 export const massFigure = (o: Outcome): Figure => ({
   id: 'fill-mass',
-  label: 'Biological media, dry weight',
+  label: 'Bio media, dry weight',
   value: o.weights.biologicalMass,
   dimension: 'mass',
   provenance: 'computed',
-  formula: 'Σ V · bulk density; foam and turning wheels left out',
+  formula: 'Σ V · bulk density; foam and wheels left out',
   working: o.layers
     .filter((l) => l.counts)
     .map((l, i) => put(String(i + 1), l.placed.medium.name, l.placed.mass, 'mass', 'computed')),
 })
 
-/** Weight ready to run with the fill in; null while the empty body was not weighed. */
+/** Weight ready to run with the fill in; null while the empty filter was not weighed. */
 export const fullFigure = (o: Outcome): Figure | null =>
   o.weights.fullWeight === null
     ? null
@@ -455,7 +438,7 @@ export const fullFigure = (o: Outcome): Figure | null =>
         provenance: 'computed',
         formula: 'empty + 998 kg/m³ · (water it holds − solid) + media',
         working: [
-          put('empty', 'empty body', o.case.body.emptyMass ?? 0, 'mass', 'measured'),
+          put('empty', 'empty filter', o.case.body.emptyMass ?? 0, 'mass', 'measured'),
           put(
             'water',
             'water it holds',
@@ -474,11 +457,11 @@ export function costFigure(o: Outcome): Figure | null {
   if (currency === null) return null
   return {
     id: 'fill-cost',
-    label: `Media in whole packs, ${currency}`,
+    label: `Media cost, whole packs, ${currency}`,
     value: fromMinor(costMinor, currency),
     dimension: 'ratio',
     provenance: 'computed',
-    conditions: unpriced.length ? [`without ${unpriced.join(', ')}: not priced`] : [],
+    conditions: unpriced.length ? [`${unpriced.join(', ')} not priced`] : [],
     formula: 'Σ packs · price',
     working: o.shopping.flatMap((l) =>
       l.costMinor === null
@@ -491,17 +474,14 @@ export function costFigure(o: Outcome): Figure | null {
 /** Length of a chamber that is still free (m); negative above the rim. */
 export const freeFigure = (c: PlacedChamber): Figure => ({
   id: `free-${c.chamber.id}`,
-  label:
-    c.free < 0
-      ? `Above the rim of ${c.chamber.name.toLowerCase()}`
-      : `Free in ${c.chamber.name.toLowerCase()}`,
+  label: c.free < 0 ? `Above the rim of ${nameOf(c.chamber.name)}` : `Free in ${nameOf(c.chamber.name)}`,
   value: Math.abs(c.free),
   dimension: 'length',
   unit: 'mm',
   provenance: 'computed',
   formula: '|L − Σ thickness|',
   working: [
-    { ...put('L', 'may be filled', c.length, 'length', 'measured'), unit: 'mm' },
+    { ...put('L', 'fill height', c.length, 'length', 'measured'), unit: 'mm' },
     ...c.layers.map((l, i) => ({
       ...put(`t${i + 1}`, l.medium.name, l.thickness, 'length', 'computed'),
       unit: 'mm',

@@ -41,7 +41,7 @@ export function heaterCheck(
   }
   const least: Figure = {
     id: 'heater-least',
-    label: 'Flow below which it runs short of water',
+    label: 'Minimum flow for the heater',
     value: leastFlow,
     uncertainty: HEATER_BAND * leastFlow,
     dimension: 'flow',
@@ -56,17 +56,15 @@ export function heaterCheck(
     enough: flow >= leastFlow,
     sentences: [
       [
-        'Each pass warms the water by ',
+        'The heater warms the water by ',
         inline(rise, 2),
         ' K; below about ',
         inline(least),
         Math.abs(flow - leastFlow) <= HEATER_BAND * leastFlow
-          ? ' it runs short of water: this is borderline.'
-          : ' it runs short of water.',
+          ? ' it overheats. Borderline.'
+          : ' it overheats.',
       ],
-      [
-        'Switch off: unplug the heater first and let the water run a minute, then the filter. Switch on: the filter first.',
-      ],
+      ['Switch the heater off first and the filter a minute later. Switch the filter on first.'],
     ],
   }
 }
@@ -114,9 +112,9 @@ export function lampCheck(
         ' mJ/cm², and ',
         inline(least, 2),
         ` along the wall. NSF/ANSI 55 asks ${UV_CLASSES.B / 10} (class B) and ${UV_CLASSES.A / 10} (class A; from memory), ` +
-          'shown by a bioassay of the whole unit: no sum makes a class.',
+          'shown by a bioassay of the whole unit. A calculation is no class.',
       ],
-      ['Never look at a lit lamp. A cracked sleeve is mains beside water: unplug before opening.'],
+      ['Never look at a lit lamp. Unplug before opening: a cracked sleeve puts mains voltage beside water.'],
     ],
   }
 }

@@ -136,7 +136,7 @@ describe('what one change would give', () => {
     if (label) expect(change?.label).toBe(label)
     expect((change?.flow ?? NaN) / flow).toBeCloseTo(1, 6)
     expect(change?.change).toBeCloseTo(flow - o.flow, 9)
-    expect(change?.figure).toMatchObject({ id: `path-change-${id}`, value: change?.change, conditions: ['this one change and nothing else'] }) // prettier-ignore
+    expect(change?.figure).toMatchObject({ id: `path-change-${id}`, value: change?.change, conditions: ['only this change'] }) // prettier-ignore
     expect(change?.figure.working?.map((w) => [w.symbol, w.value])).toEqual([['Q(changed)', change?.flow], ['Q', o.flow]]) // prettier-ignore
   })
   test('no more than there is to change, the largest first', () => {

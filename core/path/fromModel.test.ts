@@ -219,7 +219,7 @@ test('the base has the hookup asked for, what was weighed as shipped, and a seco
   expect([base({}).hookup?.id, base({ hookupId: 'other' }).hookup?.id, base({ hookupId: 'gone' }).hookup?.id]).toEqual(['h', 'other', 'h']) // prettier-ignore
   // Nobody has described a run: the usual one of its kind, held to the label less 40 to 50 %.
   const usual = base({}, { hookups: [] })
-  expect([usual.hookup?.name, usual.supposed?.within]).toEqual(['usual plumbing of its kind', { label: 1000 / 3.6e6, low: expect.closeTo(500 / 3.6e6, 12) as unknown, high: expect.closeTo(600 / 3.6e6, 12) as unknown }]) // prettier-ignore
+  expect([usual.hookup?.name, usual.supposed?.within]).toEqual(['usual plumbing (assumed)', { label: 1000 / 3.6e6, low: expect.closeTo(500 / 3.6e6, 12) as unknown, high: expect.closeTo(600 / 3.6e6, 12) as unknown }]) // prettier-ignore
   expect([base({}).supposed, new Set(usual.hookup?.segments.map((s) => s.id)).size]).toEqual([undefined, usual.hookup?.segments.length]) // prettier-ignore
   expect(base({}).weighed).toEqual({ fillId: 'shipped', mass: 1.3 })
   expect([base({}, { mediaMass: { mass: 1.3, weighed: false } }).weighed, base({}, { mediaMass: null }).weighed, base({ fills: [proposed] }).weighed]).toEqual([null, null, null]) // prettier-ignore

@@ -66,7 +66,7 @@ function driveOf(r: PathRecord): Drive | null {
 export function supposedHookup(kind: ModelRecord['kind']): HookupRecord {
   let n = 0
   const run = starterHookup(kind, (what) => `usual-${what}-${n++}`)
-  return { ...run, id: `usual-${kind}`, name: 'usual plumbing of its kind' }
+  return { ...run, id: `usual-${kind}`, name: 'usual plumbing (assumed)' }
 }
 
 /** Flow by the rule of thumb from a label (m³/s); null without a rated flow. */
@@ -161,7 +161,7 @@ export function caseOfTrial(base: Omit<PathCase, 'fill'>, r: PathRecord, t: Tria
   const { hookupId, waterTemperature, salinity, mainsFrequency, lift, valve } = t.trial
   const hookup = r.model.hookups.find((h) => h.id === hookupId) ?? ownHookup(r)
   const fill = fillAt(r, t.trial)
-  if (!fill) throw new Error('This trial has no fill on record.')
+  if (!fill) throw new Error('This test has no media setup recorded.')
   const { drive } = base
   // A pump turns with the mains; an air pump's air is what it was at the trial.
   const pump = hasPump(base.kind) ? affinity(drive.pump, mainsFrequency / r.model.mainsFrequency) : drive.pump
@@ -195,8 +195,8 @@ export function pathBase(r: PathRecord, fillId: string | null = null): PathBase 
     return {
       kind: 'missing',
       what: hasPump(r.model.kind)
-        ? 'a pump: copy the rated flow and the maximum head, or time it at three lifts'
-        : 'a flow: time some runs with its air on',
+        ? 'a pump: add rated flow and maximum head, or time the flow at three heights'
+        : 'a flow: time some runs with the air on',
     }
   const described = r.model.hookups.find((h) => h.id === r.hookupId) ?? r.model.hookups[0] ?? null
   const hookup = described ?? (hasPump(r.model.kind) ? supposedHookup(r.model.kind) : null)

@@ -1,4 +1,4 @@
-import { put, type Figure } from '../figures'
+import { nameOf, put, type Figure } from '../figures'
 import { hookupChanges, netStaticHead } from '../duty'
 import type { Outcome } from './outcome'
 import { flowOfCase } from './flow'
@@ -23,10 +23,10 @@ const line = (o: Outcome, id: string, label: string, flow: number): PathChange =
     value: flow - o.flow,
     dimension: 'flow',
     provenance: 'computed',
-    conditions: ['this one change and nothing else'],
+    conditions: ['only this change'],
     formula: 'ΔQ = Q(changed) − Q(as it is)',
     working: [
-      put('Q(changed)', 'solved again', flow, 'flow', 'computed'),
+      put('Q(changed)', 'calculated again', flow, 'flow', 'computed'),
       put('Q', 'as it is', o.flow, 'flow', 'computed'),
     ],
   },
@@ -45,13 +45,13 @@ export function pathSensitivity(o: Outcome): readonly PathChange[] {
   for (const { placed, chamber } of o.layers) {
     const { layer, medium } = placed
     const twice = names.filter((n) => n === medium.name).length > 1
-    const name = twice ? `${medium.name} in ${chamber.chamber.name.toLowerCase()}` : medium.name
+    const name = twice ? `${medium.name} in ${nameOf(chamber.chamber.name)}` : medium.name
     const without = c.fill.layers.filter((l) => l.id !== layer.id)
     out.push(
       line(
         o,
         `without-${layer.id}`,
-        `Without ${name.toLowerCase()}`,
+        `Without ${nameOf(name)}`,
         flowOfCase({ ...c, fill: { ...c.fill, layers: without } }),
       ),
     )
@@ -60,7 +60,7 @@ export function pathSensitivity(o: Outcome): readonly PathChange[] {
         line(
           o,
           `closed-${layer.id}`,
-          `Gap beside ${name.toLowerCase()} closed`,
+          `Gap at ${nameOf(name)} closed`,
           flowOfCase({ ...c, fill: { ...c.fill, layers: layersWith(layer.id, { gap: 0 }) } }),
         ),
       )

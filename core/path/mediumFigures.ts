@@ -51,7 +51,7 @@ export function usualBypass(m: Medium, gap: number): Figure | null {
     )
     return {
       id: `bypass-${m.id}-${gap}`,
-      label: `Goes round it at ${gap * 1000} mm`,
+      label: `Bypass at ${gap * 1000} mm`,
       value: share,
       dimension: 'ratio',
       unit: '%',

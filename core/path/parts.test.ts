@@ -40,7 +40,7 @@ describe('a medium by itself', () => {
     const u = (through ?? NaN) / 0.04
     expect(gap / (thickness * ((0.8903e-3 * u) / k + 997.05 * c * u * u))).toBeCloseTo(1, 2)
     expect(usualBypass(FINE, 0.001)?.value).toBeLessThan(f?.value ?? 0)
-    expect(f?.label).toBe('Goes round it at 2 mm')
+    expect(f?.label).toBe('Bypass at 2 mm')
     expect(usualBypass({ ...FINE, permeability: null, fibre: null, solidity: null, grain: null, voidage: null, poresPerInch: null } as never, 0.002)).toBeNull()
   })
   test('surface of a litre by its size: 6 (1 − ε)/d; of fibres 4 s/d_f; as entered it is a rule', () => {
@@ -113,7 +113,7 @@ describe('a study', () => {
     const [first, second] = [study({ ...q, fill: bad, against: good }), study({ ...q, fill: bad, against: good })]
     expect(asked).toEqual(['bad', 'good', 'bad'])
     expect(second.differences).toEqual(first.differences)
-    const flow = first.differences?.find((d) => d.label === 'Flow with this fill')
+    const flow = first.differences?.find((d) => d.label === 'Installed flow with this setup')
     expect(flow).toBeDefined()
     study({ ...q, fill: bad, against: fill('other', layer('m', 'high', SINTERED, 60)) })
     expect(asked).toEqual(['bad', 'good', 'bad', 'bad', 'other'])

@@ -15,7 +15,7 @@ export interface MeasuredFlow {
 export const atLift = (c: PathCase, lift: number): PathCase => ({
   ...c,
   hookup: {
-    ...(c.hookup ?? { id: 'bare', name: 'nothing attached', bodyBelowWater: 0, segments: [] }),
+    ...(c.hookup ?? { id: 'bare', name: 'no plumbing', bodyBelowWater: 0, segments: [] }),
     outletAboveWater: lift,
     sourceBelowWater: 0,
   },
@@ -105,7 +105,7 @@ export function calibrateMedium(
 ): BenchCalibration {
   const medium = input.with.case.media.find((m) => m.id === mediumId)
   if (!medium || !input.with.case.fill.layers.some((l) => l.mediumId === mediumId))
-    throw new OutOfRange('mediumId', 0, { words: 'a medium of the fill that was measured with it' })
+    throw new OutOfRange('mediumId', 0, { words: 'a medium of the setup that was measured with it' })
   const known = (() => {
     try {
       return resistanceOf({ ...medium, permeability: null })
@@ -128,7 +128,7 @@ export function calibrateMedium(
   const best = solve(a.flow, b.flow)
   if (!best)
     throw new OutOfRange('with', b.flow, {
-      words: `less than without ${medium.name} by more than the noise: the two flows do not show what it takes`,
+      words: `clearly less than without ${medium.name}; these two flows do not show its head loss`,
     })
   const turn = (s: { k: number } | null): number => (s ? Math.log(s.k / best.k) : 2)
   const u = Math.hypot(

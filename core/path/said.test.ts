@@ -1,4 +1,4 @@
-import { sentenceText, type Figure } from '../figures'
+import { nameOf, sentenceText, type Figure } from '../figures'
 import type { ReachResult } from '../teardown/reach'
 import { auditOrder, HOUSE_RULES, type HouseRule } from './audit'
 import type { PathCase } from './case'
@@ -49,10 +49,10 @@ const told = (f: Figure | null) => [f?.label, ...(f?.conditions ?? []), ...(f?.w
 describe('what a figure says of itself', () => {
   test('flow: fill, hookup, curve and temperature; its doubt only where there is one', () => {
     expect(told(pathFlowFigure(o)).slice(0, 8)).toEqual([
-      'Flow with this fill',
+      'Installed flow with this setup',
       'As tried',
       'Own hoses',
-      'pump curve fitted to the bench',
+      'pump curve from measurements',
       '25 °C',
       'H0: shut-off head',
       'Q0: flow at zero head',
@@ -74,10 +74,10 @@ describe('what a figure says of itself', () => {
     expect([label(o), label(with_({})), label(with_({ running: false })), label(with_({ arrangement: 'beside' }))]).toEqual([
       'Head the pump gives', 'Head both pumps give', 'Head the pump gives', 'Head the pump gives',
     ]) // prettier-ignore
-    expect(told(pumpHeadFigure(o))).toEqual(['Head the pump gives', 'H0: shut-off head', 'Q0: flow at zero head', 'n: curve exponent', 'Q: flow with this fill']) // prettier-ignore
+    expect(told(pumpHeadFigure(o))).toEqual(['Head the pump gives', 'H0: shut-off head', 'Q0: flow at zero head', 'n: curve exponent', 'Q: installed flow with this setup']) // prettier-ignore
   })
   test('head of the media is of the layers alone', () => {
-    expect(told(mediaHeadFigure(o))).toEqual(['Head the media take', ...o.layers.map((l, i) => `h${i + 1}: ${l.placed.medium.name}`)]) // prettier-ignore
+    expect(told(mediaHeadFigure(o))).toEqual(['Head loss in the media', ...o.layers.map((l, i) => `h${i + 1}: ${l.placed.medium.name}`)]) // prettier-ignore
     expect(mediaHeadFigure(o).value).toBeCloseTo(
       o.layers.reduce((s, l) => s + l.head, 0),
       9,
@@ -90,9 +90,9 @@ describe('what a figure says of itself', () => {
       if (!l) throw new Error(id)
       return lineFigure(lifted, l)
     }
-    expect(line('lift')).toMatchObject({ provenance: 'measured', formula: 'level let go − level taken from', value: 0.1 }) // prettier-ignore
+    expect(line('lift')).toMatchObject({ provenance: 'measured', formula: 'level of the return − level of the intake', value: 0.1 }) // prettier-ignore
     expect(line('lift')).not.toHaveProperty('working')
-    expect(told(line('rest'))).toEqual(['Head spent: body loss', 'by difference, from the loaded trial: what hose and media do not explain', 'D: bore it is counted in']) // prettier-ignore
+    expect(told(line('rest'))).toEqual(['Head spent: body loss', 'by difference, from the installed-flow test: loss that hoses and media do not explain', 'D: reference bore']) // prettier-ignore
     expect(line('layer:m')).toEqual(headFigure(at('m', lifted)))
     expect([line('seg:suction').formula, told(line('seg:suction'))]).toEqual(['h = f (L/D) v²/2g,  or K v²/2g', ['Head spent: suction hose', 'Q: flow']]) // prettier-ignore
     const pair = worked(LAYERS, { second: { ...asSecond(o, 'Its like'), arrangement: 'series', running: true } }) // prettier-ignore
@@ -120,14 +120,14 @@ describe('what a figure says of itself', () => {
     expect([contactFigure(at('f')).label, velocityFigure(at('f')).label]).toEqual(['Contact time in fine pad', 'Velocity before fine pad']) // prettier-ignore
     const [gap] = o.sides
     expect(gap && told(sideFigure(o, gap))).toEqual(['Gap beside coarse foam, 10 ppi', 'q: gap beside coarse foam, 10 ppi', 'Q: all of it']) // prettier-ignore
-    expect(told(unstrainedFigure(o))).toEqual(['Bypass fraction, straining', 'for the fineness that fares worst, its tightest layer', ...o.layers.map((l, i) => `p${i + 1}: goes round ${l.placed.medium.name.toLowerCase()}`)]) // prettier-ignore
+    expect(told(unstrainedFigure(o))).toEqual(['Bypasses mechanical filtration', 'for the worst fineness, at its tightest layer', ...o.layers.map((l, i) => `p${i + 1}: bypasses ${nameOf(l.placed.medium.name)}`)]) // prettier-ignore
   })
   test('litres by their job, kilograms, what is free', () => {
-    expect(told(jobFigure(o, 'all'))).toEqual(['Media in it', '1: Coarse foam, 10 ppi, low', '2: Fine pad, low', '3: Sintered glass rings, high']) // prettier-ignore
+    expect(told(jobFigure(o, 'all'))).toEqual(['Media', '1: Coarse foam, 10 ppi, low', '2: Fine pad, low', '3: Sintered glass rings, high']) // prettier-ignore
     expect(told(jobFigure(o, 'biological'))).toEqual(['Biological media, litres', '1: Sintered glass rings, high']) // prettier-ignore
     expect(told(massFigure(o)).slice(1)).toEqual(['1: Sintered glass rings'])
     const [low, high] = o.topology.chambers
-    expect(low && told(freeFigure(low))).toEqual(['Free in low', 'L: may be filled', 't1: Coarse foam, 10 ppi', 't2: Fine pad']) // prettier-ignore
+    expect(low && told(freeFigure(low))).toEqual(['Free in low', 'L: fill height', 't1: Coarse foam, 10 ppi', 't2: Fine pad']) // prettier-ignore
     expect(high && freeFigure(high).value).toBeCloseTo(0.01, 12)
     const full = worked([layer('m', 'low', SINTERED, 80)]).topology.chambers[0]
     expect(full && [full.free, freeFigure(full).label]).toEqual([0, 'Free in low'])
@@ -142,17 +142,17 @@ describe('what a figure says of itself', () => {
     const weighed = (factor: number, fillId = 'f') =>
       worked(LAYERS, { weighed: { fillId, mass: biologicalMass * factor } })
     const [plain, more] = [worthFigure(o), worthFigure(weighed(1.2))]
-    const areas = ['A1: Coarse foam, 10 ppi, area that works', 'A2: Sintered glass rings, area that works', 'A_s: of all that, served by the water'] // prettier-ignore
+    const areas = ['A1: Coarse foam, 10 ppi, working surface', 'A2: Sintered glass rings, working surface', 'A_s: of it, supplied with water'] // prettier-ignore
     expect(told(plain)).toEqual([plain.label, 'As tried', '9 % of it is foam', ...areas])
     expect(plain.formula).toBe('m = Σ V · effective surface · working share ÷ 2.29 m² per kg')
     // Only what was weighed is calibrated: the foam stays.
     const foam = o.worth.foam
     expect(more.value / plain.value).toBeCloseTo(foam + 1.2 * (1 - foam), 9)
-    expect(told(more).slice(1)).toEqual(['As tried', '8 % of it is foam', 'calibrated by the weighed media: 20 % more than their litres give', ...areas, 'weighed: media as weighed', 'computed: litres · bulk density']) // prettier-ignore
+    expect(told(more).slice(1)).toEqual(['As tried', '8 % of it is foam', 'calibrated by weight: 20 % more than their volume gives', ...areas, 'weighed: media as weighed', 'computed: litres · bulk density']) // prettier-ignore
     expect(more.formula).toBe(`${plain.formula} · weighed ÷ computed`)
     expect(more.working?.map((w) => w.value).slice(3)).toEqual([expect.closeTo(biologicalMass * 1.2, 9), biologicalMass]) // prettier-ignore
     expect(worthFigure(weighed(0.9)).conditions?.[2]).toMatch(/10 % less/)
-    expect(worthFigure(weighed(1.001)).conditions?.[2]).toBe('the weighed media agree with their litres')
+    expect(worthFigure(weighed(1.001)).conditions?.[2]).toBe('weight and volume agree')
     expect(worthFigure(weighed(1.2, 'another'))).toEqual(plain)
   })
 })
@@ -183,9 +183,9 @@ const of = (...layers: ReturnType<typeof layer>[]) => caseWith(layers)
 
 describe('what a rule says, and how it is cured', () => {
   test('straining ahead of the media', () => {
-    expect(says('strain-before-media', of(m70))).toEqual(['m | Nothing strains the water ahead of sintered glass rings: all the dirt goes into the media. | A coarse and a fine pad before it.']) // prettier-ignore
-    expect(says('strain-before-media', of(c30, m70))).toEqual(['m | Nothing fine strains ahead of sintered glass rings: what passes the foam ends in the media. | A fine pad between them.']) // prettier-ignore
-    expect(says('strain-before-media', of(c30, layer('m', 'low', SINTERED, 30), layer('f', 'high', FINE, 20)))).toEqual(['f | Fine pad stands behind the media: 100 % of what it would have caught meets them first. | Fine pad below the media.']) // prettier-ignore
+    expect(says('strain-before-media', of(m70))).toEqual(['m | Nothing strains the water ahead of sintered glass rings: all the dirt goes into the media. | Put a coarse and a fine pad before it.']) // prettier-ignore
+    expect(says('strain-before-media', of(c30, m70))).toEqual(['m | Nothing fine strains ahead of sintered glass rings: what passes the foam ends in the media. | Put a fine pad between them.']) // prettier-ignore
+    expect(says('strain-before-media', of(c30, layer('m', 'low', SINTERED, 30), layer('f', 'high', FINE, 20)))).toEqual(['f | Fine pad sits after the bio media: 100 % of the dirt it should catch reaches the media first. | Fine pad before the media.']) // prettier-ignore
     const [past] = says('strain-before-media', of(c30, layer('m', 'low', SINTERED, 30, { gap: 0.01 }), layer('f', 'high', FINE, 20))) // prettier-ignore
     const share = outcomeOf(of(c30, layer('m', 'low', SINTERED, 30, { gap: 0.01 }), layer('f', 'high', FINE, 20)), NORMAL, true).layers[1]?.bypassFraction ?? NaN // prettier-ignore
     expect(share).toBeGreaterThan(0.2)
@@ -196,13 +196,13 @@ describe('what a rule says, and how it is cured', () => {
   })
   test('nothing fine after, or a fine pad as the last thing', () => {
     const after = of(c30, layer('m', 'low', SINTERED, 30), layer('d', 'high', COARSE, 30), layer('f', 'high', FINE, 20)) // prettier-ignore
-    expect(says('nothing-fine-after', after)).toEqual(['f | Fine pad stands after the media: it traps only what has fouled them first. | Move it below the media, or take it out.']) // prettier-ignore
+    expect(says('nothing-fine-after', after)).toEqual(['f | Fine pad sits after the bio media, so it only catches dirt that has passed them. | Move it before the media, or remove it.']) // prettier-ignore
     expect(says('nothing-fine-after', of(c30, f20))).toEqual([])
     expect(says('nothing-fine-after', of(layer('m', 'low', SINTERED, 40), layer('f', 'high', FINE, 20)))).toHaveLength(1) // prettier-ignore
-    expect(says('polish-last', of(c30, m70))).toEqual(['m | The last thing the water meets is sintered glass rings, not a fine pad. | A fine pad on top.']) // prettier-ignore
+    expect(says('polish-last', of(c30, m70))).toEqual(['m | The last thing the water meets is sintered glass rings, not a fine pad. | Put a fine pad on top.']) // prettier-ignore
   })
   test('coarse to fine', () => {
-    expect(says('coarse-to-fine', of(f20, m70))).toEqual(['f | Nothing coarser stands ahead of fine pad: it blinds first. | A coarse foam before it.']) // prettier-ignore
+    expect(says('coarse-to-fine', of(f20, m70))).toEqual(['f | Nothing coarser stands ahead of fine pad: it blinds first. | Put a coarse foam before it.']) // prettier-ignore
     expect(says('coarse-to-fine', of(n30, f20, layer('d', 'high', COARSE, 30)))).toEqual(['d | Coarse foam, 10 ppi comes after the finer medium foam, 20 ppi, so it strains nothing. | Coarse foam, 10 ppi ahead of medium foam, 20 ppi.']) // prettier-ignore
     // A cartridge is the only straining a small filter has, and a pre-filter is rinsed by itself.
     expect(says('coarse-to-fine', of(layer('k', 'low', medium('Floss cartridge'), 14), m70))).toEqual([])
@@ -210,16 +210,16 @@ describe('what a rule says, and how it is cured', () => {
     expect(says('coarse-to-fine', caseWith([f20, m70], outside))).toEqual([])
   })
   test('media low, and foam in place of media', () => {
-    expect(says('media-low', of(c30, m70))).toEqual(['c | Coarse foam, 10 ppi strains inside the body. | Strain in the pre-filter; fill its place with media.']) // prettier-ignore
+    expect(says('media-low', of(c30, m70))).toEqual(['c | Coarse foam, 10 ppi is a mechanical layer inside the filter. | Use the pre-filter, and fill its place with bio media.']) // prettier-ignore
     const foam = (low: 'tray' | 'compartment' | 'cartridge-slot') =>
       says('foam-for-media', caseWith([layer('c', 'low', COARSE, 30), layer('d', 'low', COARSE, 48), m70], { chambers: [chamber('low', { role: low }), chamber('high')] })) // prettier-ignore
     const [said] = foam('tray')
     // 78 of 160 mm.
-    expect(said).toBe('d | Straining and rings take 49 % of what may be filled: litres that could hold media. Borderline: the rule draws its line at 45 %. | One coarse and one fine layer strain as well; give the rest to biological media.') // prettier-ignore
+    expect(said).toBe('d | Straining and rings take 49 % of what fill height: litres that could hold media. Borderline (limit 45 %. | One coarse and one fine layer are enough. Give the rest to bio media.') // prettier-ignore
     expect(foam('compartment')).toEqual([said])
     expect(foam('cartridge-slot')).toEqual([])
     expect(says('foam-for-media', of(layer('c', 'low', COARSE, 72), m70))).toEqual([])
-    expect(says('foam-for-media', of(layer('c', 'low', COARSE, 80), layer('d', 'high', COARSE, 80)))[0]).toMatch(/100 % of what may be filled: litres that could hold media[.] \|/) // prettier-ignore
+    expect(says('foam-for-media', of(layer('c', 'low', COARSE, 80), layer('d', 'high', COARSE, 80)))[0]).toMatch(/100 % of what fill height: litres that could hold media[.] \|/) // prettier-ignore
   })
   test('water that goes round', () => {
     const [fine] = says('fine-sealed', of(c30, { ...f20, gap: 0.002 }, m70))
@@ -236,7 +236,7 @@ describe('what a rule says, and how it is cured', () => {
     expect(says('bypass-share', caseWith([layer('a', 'low', SINTERED, 30), layer('b', 'low', SINTERED, 30), layer('m', 'high', SINTERED, 70)], walls)).map((s) => s[0])).toEqual(['a', 'm']) // prettier-ignore
   })
   test('above the rim, beside a bag, over a cartridge, past the media', () => {
-    expect(says('above-rim', of(layer('m', 'low', SINTERED, 95)))).toEqual(['m | Sintered glass rings stands 15 mm past the rim of low. | Less of it, or a thinner pad.']) // prettier-ignore
+    expect(says('above-rim', of(layer('m', 'low', SINTERED, 95)))).toEqual(['m | Sintered glass rings stands 15 mm above the rim of low. | Use less of it, or a thinner pad.']) // prettier-ignore
     const open = of(layer('b', 'low', SINTERED, 40, { bagged: true, gap: 0.003, crossed: false }), f20)
     expect(says('gap-crossed', open)[0]).toMatch(/^b \| The gap beside the bag of sintered glass rings runs on past fine pad: \d+ % of the water goes round that too[.] \| Cut fine pad to cover the gap[.]$/) // prettier-ignore
     expect(says('gap-crossed', of(layer('b', 'low', SINTERED, 40, { gap: 0.003, crossed: false }), f20))).toEqual([]) // prettier-ignore
@@ -250,14 +250,14 @@ describe('what a rule says, and how it is cured', () => {
   test('chemical media by the choice of the house', () => {
     const place = (chemical: HouseRule['chemical'], ...layers: ReturnType<typeof layer>[]) => says('chemical-place', of(...layers), { chemical }) // prettier-ignore
     const k = (id: string, m = CARBON) => layer('k', id, m, 20)
-    expect(place('none', c30, k('high'))).toEqual(['k | Activated carbon, 3 mm in a settled tank: this house rule leaves chemical media out. | Use its litres for biological media.']) // prettier-ignore
-    expect(place('last', c30, k('low'), m70)).toEqual(['k | Activated carbon, 3 mm is not the last thing the water meets. | Activated carbon, 3 mm last.']) // prettier-ignore
+    expect(place('none', c30, k('high'))).toEqual(['k | Activated carbon, 3 mm is not needed in an established tank (house rule). | Use the space for bio media.']) // prettier-ignore
+    expect(place('last', c30, k('low'), m70)).toEqual(['k | Activated carbon, 3 mm is not the last layer. | Activated carbon, 3 mm last.']) // prettier-ignore
     expect(place('last', c30, k('low'), layer('r', 'high', RESIN, 20))).toEqual([])
-    expect(place('after-straining', c30, k('low'), layer('f', 'high', FINE, 20))).toEqual(['k | Activated carbon, 3 mm stands ahead of straining: it clogs with what should have been strained. | Activated carbon, 3 mm behind all straining.']) // prettier-ignore
+    expect(place('after-straining', c30, k('low'), layer('f', 'high', FINE, 20))).toEqual(['k | Activated carbon, 3 mm sits before the mechanical layers, so dirt clogs it. | Activated carbon, 3 mm after all mechanical layers.']) // prettier-ignore
     expect(place('after-straining', c30, k('low'), m70)).toEqual([])
-    expect(place('after-fine', c30, f20, layer('m', 'high', SINTERED, 40), k('high'))).toEqual(['k | Activated carbon, 3 mm does not stand right after the fine pad. | Activated carbon, 3 mm behind the fine pad; resin, if any, last.']) // prettier-ignore
+    expect(place('after-fine', c30, f20, layer('m', 'high', SINTERED, 40), k('high'))).toEqual(['k | Activated carbon, 3 mm is not right after the fine pad. | Activated carbon, 3 mm right after the fine pad; resin last.']) // prettier-ignore
     expect(place('after-fine', c30, f20, k('high'), layer('r', 'high', RESIN, 20))).toEqual([])
-    expect(place('after-fine', c30, f20, layer('r', 'high', RESIN, 20), layer('m', 'high', SINTERED, 40))).toEqual(['r | Exchange resin, 0.7 mm is not the last thing the water meets. | Exchange resin, 0.7 mm last.']) // prettier-ignore
+    expect(place('after-fine', c30, f20, layer('r', 'high', RESIN, 20), layer('m', 'high', SINTERED, 40))).toEqual(['r | Exchange resin, 0.7 mm is not the last layer. | Exchange resin, 0.7 mm last.']) // prettier-ignore
     expect(place('after-fine', f20, layer('r', 'high', RESIN, 20), layer('k', 'high', CARBON, 20))).toEqual(
       [],
     )
@@ -271,16 +271,16 @@ describe('what a rule says, and how it is cured', () => {
     expect(litres?.working?.map((w) => +w.value.toFixed(6))).toEqual([0.05, 400])
     const pump = [chamber('well', { role: 'pump-well', use: 'machinery' }), chamber('low'), chamber('high')]
     const bare = { ...(o.case.hookup as NonNullable<PathCase['hookup']>), segments: o.case.hookup?.segments.slice(1) ?? [] } // prettier-ignore
-    expect(says('pump-grit', caseWith([c30, m70], { chambers: pump, hookup: bare }))).toEqual(['well | Nothing stands between the intake and the pump: grit reaches the impeller. | A strainer or a coarse sponge on the intake.']) // prettier-ignore
+    expect(says('pump-grit', caseWith([c30, m70], { chambers: pump, hookup: bare }))).toEqual(['well | Nothing protects the pump: grit reaches the impeller. | Add a strainer or a coarse sponge on the intake.']) // prettier-ignore
     expect(says('pump-grit', caseWith([c30, m70], { chambers: pump, hookup: null }))).toHaveLength(1)
     expect(says('pump-grit', caseWith([c30, m70], { chambers: pump }))).toEqual([])
     const between = [chamber('low'), ...pump.slice(0, 1), chamber('high')]
     // A strainer is one guard of several; a layer that strains, one of several layers.
     expect(says('pump-grit', caseWith([c30, layer('r', 'low', SINTERED, 30)], { chambers: between, hookup: bare }))).toEqual([]) // prettier-ignore
-    expect(says('open-inlet', of(c30))).toEqual([' | The intake has no sponge: not with fry or shrimp in the tank. | A coarse sponge over the intake.']) // prettier-ignore
+    expect(says('open-inlet', of(c30))).toEqual([' | Open intake: add a sponge before keeping shrimp or fry. | A coarse intake sponge.']) // prettier-ignore
     const outside = { chambers: [chamber('low', { role: 'pre-filter' }), chamber('high')] }
     expect([says('open-inlet', caseWith([c30], outside)).length, says('open-inlet', caseWith([m70], outside)).length]).toEqual([0, 1]) // prettier-ignore
-    expect(says('some-media', of(c30))).toEqual([' | 0 L of biological media: what carries the tank is missing. | Sintered media in every litre that straining can spare.']) // prettier-ignore
+    expect(says('some-media', of(c30))).toEqual([' | 0 L of bio media: water stays clear but not safe. | Fill the free space with sintered media.']) // prettier-ignore
     const reach = (what: string, seconds: number) => ({ reach: what, part: 'Top Pad', parts: 3, moves: 4, seconds, back: null, cleaning: null, way: [] }) as unknown as ReachResult // prettier-ignore
     const slow = says('prefilter-reach', of(c30, m70), {}, [reach('impeller', 200), reach('pad', 70)])
     expect(slow).toEqual(['c | It takes 70 s and 4 moves to reach the first straining layer. | '])
@@ -289,6 +289,6 @@ describe('what a rule says, and how it is cured', () => {
     expect(says('prefilter-reach', of(c30), {}, [reach('impeller', 200)])).toEqual([])
     expect(says('prefilter-reach', of(c30), {}, [reach('pad', 200), reach('pre-filter', 20)])).toEqual([])
     const time = auditOrder(outcomeOf(of(c30), NORMAL, true), EVERYTHING, [reach('pad', 70)]).find((f) => f.rule.id === 'prefilter-reach')?.sentence.find((s) => typeof s !== 'string')?.figure // prettier-ignore
-    expect([time?.label, ...(time?.conditions ?? [])]).toEqual(['To top pad', '4 moves of the hand', 'from the strip log']) // prettier-ignore
+    expect([time?.label, ...(time?.conditions ?? [])]).toEqual(['To top pad', '4 moves of the hand', 'from the teardown log']) // prettier-ignore
   })
 })

@@ -1,3 +1,4 @@
+import { nameOf } from '../figures'
 import { FILTERS } from '../kinds'
 import { isBeside, placeFill, type PlacedChamber, type PlacedLayer } from '../fills'
 import { bodyPosition } from '../kinds'
@@ -109,7 +110,7 @@ export function topologyOf(c: PathCase): Topology {
       {
         kind: 'fitting',
         id: 'rest',
-        label: 'Body loss',
+        label: 'Filter body',
         lossCoefficient: restCoefficient(c.rest),
         diameter: BODY_BORE,
         count: 1,
@@ -203,7 +204,7 @@ function chamberElements(
       {
         kind: 'weir',
         id: `spill:${chamberId}`,
-        label: `Overflow of ${chamber.name.toLowerCase()}`,
+        label: `Overflow of ${nameOf(chamber.name)}`,
         from,
         to,
         sill: chamber.overflowSill,
@@ -237,7 +238,7 @@ function gapSlots(
         {
           kind: 'slot',
           id: `gap:${first.layer.id}`,
-          label: `Gap beside ${first.medium.name.toLowerCase()}`,
+          label: `Gap at ${nameOf(first.medium.name)}`,
           from,
           to,
           gap: first.gap,
@@ -277,7 +278,7 @@ function wallSlots(
         {
           kind: 'slot',
           id: `wall:${chamber.id}:${start}`,
-          label: `Gap round ${chamber.name.toLowerCase()}`,
+          label: `Gap around ${nameOf(chamber.name)}`,
           from: start === 0 ? from : first.from,
           to: stop === layers.length ? to : last.to,
           gap,

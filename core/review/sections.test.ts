@@ -124,7 +124,7 @@ test('tanks: from what to what, with the rule that binds; any size where nothing
     'page: Normal | [smallest-normal 0.02] | [largest-normal 0.12] | limit: media mass',
     expect.stringMatching(/^page: Heavy.* \| any \| \[largest-heavy 0.12\] \| limit: media mass$/),
     expect.stringMatching(
-      /^page: Light.* \| too fast for so small a tank: turn its outlet to the glass, or a spray bar$/,
+      /^page: Light.* \| too strong for so small a tank: turn its outlet to the glass, or a spray bar$/,
     ),
   ])
   const figures = s.blocks.flatMap((b) => (b.kind === 'numbers' ? b.figures : []))
@@ -237,7 +237,7 @@ describe('taken apart', () => {
     expect(of({})[0]).toBe('page for: Nothing wrong with its 10 parts.')
     expect(of({ build: null })[0]).toBe('whole note: It was not taken apart.')
     const facts = { ...canister('x', 1).facts, omits: ['a sponge', 'taps'] }
-    expect(of({ facts })).toContain('page against: The box omits: a sponge, taps.')
+    expect(of({ facts })).toContain('page against: Missing from the box: a sponge, taps.')
     expect(of({ facts: { ...facts, omits: [] } }).join()).not.toContain('omits')
   })
   test('photos stand at full length, and only where there are some', () => {
@@ -268,7 +268,7 @@ test('path: the first three faults on the page, the rest at length; nothing wron
   expect(rows.map((l) => /foam/.test(l))).toEqual([true, false])
 })
 
-test('living with it: noise, watts and minutes, those that are known', () => {
+test('everyday use: noise, watts and minutes, those that are known', () => {
   const of = (more: object) => told(livingSection(input({ candidate: canister('x', 1, more) })))
   expect(of({})[0]).toMatch(/^page: \[noise 35\] \[power 15\] \[/)
   expect(of({ noise: null, watts: null, service: null })).toEqual([])

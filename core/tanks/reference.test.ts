@@ -135,7 +135,7 @@ describe('the tanks a model carries', () => {
     expect(litres(volumeBySchool(c, 'oversizing'))).toBeCloseTo(200, 9)
     expect(litres(volumeBySchool(c, 'turnover'))).toBeCloseTo(600, 9)
     expect(volumeBySchool(c, 'minima')).toBeNull()
-    expect(c.schools[1]?.why).toBe('no fill on record')
+    expect(c.schools[1]?.why).toBe('no media setup recorded')
   })
   test('the balance carries its own doubt, and that of the surface: whichever limit comes first', () => {
     const films = { flow: lph(300), layers: [{ area: 1, flow: lph(300) }] }
@@ -281,10 +281,10 @@ describe('limits, their ends and their workings', () => {
     expect(f).toMatchObject({ id: 'carries-normal-f', label: 'Carries, normal', provenance: 'rule' })
     expect(f.value * 1000).toBeCloseTo(100, 9)
     expect((f.uncertainty ?? 0) * 1000).toBeCloseTo(20, 0)
-    expect(f.conditions).toEqual(['As shipped', 'by media mass, which leads in this house', 'tank litres'])
+    expect(f.conditions).toEqual(['As shipped', 'by media weight, which leads in this house', 'tank litres'])
     expect(f.working?.map((w) => [w.symbol, w.value])).toEqual([['m', 1], ['L/kg', 100]]) // prettier-ignore
     const byFlow = capacityFigure(shownOf(null, 0.8), normal)
-    expect(byFlow.conditions?.[1]).toBe('by floor of turnover, which leads in this house')
+    expect(byFlow.conditions?.[1]).toBe('by minimum circulation, which leads in this house')
     expect(byFlow.working?.map((w) => w.symbol)).toEqual(['Q', 'floor'])
     const bound = capacityFigure(shownOf(2), withMinima(normal))
     expect(bound.conditions?.[1]).toBe('least turnover binds before media mass')

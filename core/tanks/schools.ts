@@ -188,13 +188,13 @@ export function doubtsOf(input: CapacityInput, stock: StockClass): Doubts {
   return {
     flow: { what: 'flow', relative: known(input.flow) },
     mass: { what: 'media', relative: known(input.mass) },
-    litres: { what: 'litres one kilogram carries', relative: markOf(stock, 'litresPerKilogram') },
+    litres: { what: 'litres one kilogram supports', relative: markOf(stock, 'litresPerKilogram') },
     feed: { what: 'feed', relative: markOf(stock, 'feedPerVolume') },
-    film: { what: 'what a film takes', relative: half(FILM_BAND) },
-    organic: { what: 'what organic carbon leaves of it', relative: half(ORGANIC_BAND) },
-    exchange: { what: 'gas exchange of the surface', relative: half(EXCHANGE_BAND) },
-    floor: { what: 'floor of turnover', relative: half(FLOOR_BAND) },
-    minima: { what: 'turnovers asked for', relative: markOf(stock, 'minTurnover') },
+    film: { what: 'how fast bacteria work', relative: half(FILM_BAND) },
+    organic: { what: 'how much organic waste slows them', relative: half(ORGANIC_BAND) },
+    exchange: { what: 'gas exchange at the surface', relative: half(EXCHANGE_BAND) },
+    floor: { what: 'minimum circulation', relative: half(FLOOR_BAND) },
+    minima: { what: 'recommended turnover', relative: markOf(stock, 'minTurnover') },
     oversizing: { what: 'oversizing', relative: markOf(stock, 'oversizing') },
   }
 }
@@ -251,8 +251,10 @@ interface SchoolOrigin {
 }
 /** One way to say which tank a filter carries. */
 interface School {
-  /** In a word or two, as what holds the top of a range down. */
+  /** Name of the sizing rule. */
   readonly words: string
+  /** What it names as the limit, in a word. */
+  readonly limit: string
   /** Its argument, for whoever orders the schools of a house. */
   readonly about: string
   /** Knows nothing of the media: what it says is the most a filter can carry. */
@@ -275,9 +277,10 @@ interface School {
  */
 export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
   'media-mass': {
-    words: 'media mass',
+    words: 'media weight',
+    limit: 'media',
     about:
-      'A kilogram of good sintered media, or foam and other media of the same effective area, carries 100 L normally stocked. It keeps a reserve.',
+      'One kilogram of good sintered media supports 100 L at normal stocking. Other media count by their surface. It keeps a reserve.',
     blind: false,
     tooLittle: 'Too little media: ',
     origin: {
@@ -286,7 +289,7 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
       interest: 'whoever says it sells kilograms',
     },
     says({ mass }, { litresPerKilogram, marks }) {
-      if (!mass) return silent('no media on record')
+      if (!mass) return silent('no media recorded')
       requireRange('mass', mass.value, { min: 0, max: 1000, unit: 'kg' })
       return says((mass.value * litresPerKilogram) / 1000, mass, marks.litresPerKilogram.band)
     },
@@ -294,7 +297,7 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
       formula: 'V = m × litres per kilogram',
       working: [
         ...(mass ? [putFigure('m', mass)] : []),
-        rule('L/kg', 'litres one kilogram carries', stock, 'litresPerKilogram'),
+        rule('L/kg', 'litres one kilogram supports', stock, 'litresPerKilogram'),
       ],
       source: stock.marks.litresPerKilogram.source,
     }),
@@ -302,18 +305,19 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     scaled: (base, f) => base * f.mass * f.litres,
   },
   balance: {
-    words: 'feed balance',
+    words: 'bioload balance',
+    limit: 'bioload',
     about:
-      'What the animals put in against what films, plants and water changes take, until a kit shows colour or oxygen runs short.',
+      'Compares the waste of the animals with what bacteria, plants and water changes process. Ends where a test kit shows ammonia or oxygen runs short.',
     blind: false,
-    tooLittle: 'More than it takes up: ',
+    tooLittle: 'Too much bioload: ',
     origin: {
       who: 'laboratory films and fish farms',
       rests: 'films measured in clean water with nothing else to eat (Zhu and Chen 1999, 2001)',
       interest: 'none in this trade; a film in a tank does less well than one in a laboratory',
     },
     says(input, stock) {
-      if (!input.films) return silent('no fill on record')
+      if (!input.films) return silent('no media setup recorded')
       const { volume, binding } = carries(keepingOfClass(stock, input), input.films)
       return { volume, interval: balanceInterval(input, input.films, stock), why: null, limit: binding }
     },
@@ -323,14 +327,14 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
       working: [
         put(
           'A',
-          `effective area that water reaches; its film ${percent(FILM_BAND)}`,
+          `media surface that water reaches; bacteria ${percent(FILM_BAND)}`,
           of.films ? reachedSurface(of.films) : 0,
           'area',
           'rule',
         ),
         put(
           'r_max',
-          'most a film takes beside organic carbon, mg N/m² a day',
+          'most that bacteria process beside organic carbon, mg N/m² a day',
           of.films ? mostHere(keepingOfClass(stock, of)) * 86400e6 : 0,
           'ratio',
           'rule',
@@ -359,9 +363,9 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     },
   },
   turnover: {
-    words: 'floor of turnover',
-    about:
-      'Water reaches every corner so many times an hour. A floor, not a capacity: it can say too much, never enough.',
+    words: 'minimum circulation',
+    limit: 'circulation',
+    about: 'Enough flow to reach every corner. It can rule a filter out, never prove it is enough.',
     blind: true,
     tooLittle: 'Too weak: ',
     origin: {
@@ -390,8 +394,9 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
   },
   oversizing: {
     words: 'oversizing',
+    limit: 'oversizing',
     about:
-      'A filter rated for so many times the tank. Takes the label at its word, so it never judges a label. It leads for turtles.',
+      'The label must be several times the tank. It trusts the label, so it never judges one. Sets the limit for turtles.',
     blind: true,
     tooLittle: 'Rated too small: ',
     origin: {
@@ -401,12 +406,12 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     },
     says: ({ claimedMax }, { oversizing, marks }) =>
       claimedMax === undefined
-        ? silent('the label claims no tank')
+        ? silent('the label names no tank size')
         : says(claimedMax / oversizing, null, marks.oversizing.band),
     shown: (_, stock, claimedMax) => ({
       formula: 'V = claimed largest tank ÷ factor',
       working: [
-        put('claim', 'largest tank claimed', claimedMax ?? 0, 'volume', 'printed'),
+        put('claim', 'largest tank on the label', claimedMax ?? 0, 'volume', 'printed'),
         rule('factor', 'times the tank a filter should be rated for', stock, 'oversizing'),
       ],
       source: stock.marks.oversizing.source,
@@ -415,8 +420,9 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     scaled: (base, f) => base / f.oversizing,
   },
   minima: {
-    words: 'least turnover',
-    about: 'So many turnovers an hour at least, by class. Nobody in the trade states one for sure: optional.',
+    words: 'recommended turnover',
+    limit: 'turnover',
+    about: 'Minimum turnovers an hour for each stocking. Sources disagree, so it is off by default.',
     blind: true,
     tooLittle: 'Too weak: ',
     origin: {

@@ -382,7 +382,8 @@ describe('power', () => {
   })
 
   test('its cost where a price is known, with its currency', () => {
-    const cost = (setup: NonNullable<TrialRecord['setup']>) => found(trial('power', watt(20), { setup })).figures.cost
+    const cost = (setup: NonNullable<TrialRecord['setup']>) =>
+      found(trial('power', watt(20), { setup })).figures.cost
     expect(cost({ pricePerKwhMinor: 30, currency: 'EUR' })?.value).toBeCloseTo(52.59492, 6)
     expect(worked(cost({ pricePerKwhMinor: 30, currency: 'EUR' }))).toMatchObject({ E: 175.316, price: 0.3 })
     expect(cost({ pricePerKwhMinor: 30 })).toBeUndefined()

@@ -152,7 +152,7 @@ test('the volume audit of one body, worked out on paper', () => {
 })
 
 test('what stands in a chamber, by the water it displaced, is machinery; the rest is shared as before (by hand)', () => {
-  // Tray 2.0 L with a 0.5 L motor in it: 1.5 L free, of which 90 % may be filled: 1.35 biological, 0.15 wasted.
+  // Tray 2.0 L with a 0.5 L motor in it: 1.5 L free, of which 90 % fill height: 1.35 biological, 0.15 wasted.
   const audit = volumeAudit([chamber('a', { usableHeight: 0.09, displaced: 0.0005 })], body)
   expect(audit.byName.biological * 1000).toBeCloseTo(1.35, 10)
   expect(audit.byName.wasted * 1000).toBeCloseTo(0.15, 10)

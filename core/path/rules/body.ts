@@ -1,5 +1,5 @@
 import { FILTERS } from '../../kinds'
-import { put, type Figure } from '../../figures'
+import { nameOf, put, type Figure } from '../../figures'
 import { isStraining } from '../../media'
 import { jobFigure } from '../figures'
 import { ALL, at, hasSponge, said, strains, strainsAt } from './common'
@@ -13,7 +13,7 @@ function afterFine(layers: readonly LayerFlow[], i: number): readonly Hit[] {
   const { name, form } = l.placed.medium
   if (form === 'resin')
     return layers.slice(i + 1).some((x) => x.placed.medium.job !== 'chemical')
-      ? [{ ...at(l), sentence: [`${name} is not the last thing the water meets.`], cure: [`${name} last.`] }]
+      ? [{ ...at(l), sentence: [`${name} is not the last layer.`], cure: [`${name} last.`] }]
       : []
   const before = layers.slice(0, i).findLast((x) => x.placed.medium.job !== 'chemical')
   return before?.placed.medium.job === 'fine'
@@ -21,8 +21,8 @@ function afterFine(layers: readonly LayerFlow[], i: number): readonly Hit[] {
     : [
         {
           ...at(l),
-          sentence: [`${name} does not stand right after the fine pad.`],
-          cure: [`${name} behind the fine pad; resin, if any, last.`],
+          sentence: [`${name} is not right after the fine pad.`],
+          cure: [`${name} right after the fine pad; resin last.`],
         },
       ]
 }
@@ -31,9 +31,9 @@ function afterFine(layers: readonly LayerFlow[], i: number): readonly Hit[] {
 export const BODY_RULES: readonly Rule[] = [
   {
     id: 'chemical-place',
-    title: 'Chemical media in their place',
-    looksAt: 'where carbon, resin and the like stand',
-    why: 'Ahead of straining they clog; in a random place they cost flow and are forgotten when spent.',
+    title: 'Chemical media in place',
+    looksAt: 'where carbon, resin and the like sit',
+    why: 'Before the mechanical layers they clog. Elsewhere they cost flow and are forgotten when spent.',
     schools: ALL,
     severity: 'caution',
     weight: 2,
@@ -45,15 +45,15 @@ export const BODY_RULES: readonly Rule[] = [
           return [
             {
               ...at(l),
-              sentence: [`${name} in a settled tank: this house rule leaves chemical media out.`],
-              cure: ['Use its litres for biological media.'],
+              sentence: [`${name} is not needed in an established tank (house rule).`],
+              cure: ['Use the space for bio media.'],
             },
           ]
         if (chemical === 'last' && layers.slice(i + 1).some((x) => x.placed.medium.job !== 'chemical'))
           return [
             {
               ...at(l),
-              sentence: [`${name} is not the last thing the water meets.`],
+              sentence: [`${name} is not the last layer.`],
               cure: [`${name} last.`],
             },
           ]
@@ -61,8 +61,8 @@ export const BODY_RULES: readonly Rule[] = [
           return [
             {
               ...at(l),
-              sentence: [`${name} stands ahead of straining: it clogs with what should have been strained.`],
-              cure: [`${name} behind all straining.`],
+              sentence: [`${name} sits before the mechanical layers, so dirt clogs it.`],
+              cure: [`${name} after all mechanical layers.`],
             },
           ]
         if (chemical === 'after-fine') return afterFine(layers, i)
@@ -73,7 +73,7 @@ export const BODY_RULES: readonly Rule[] = [
     id: 'diffuser-in-void',
     title: 'A diffuser in the settling space',
     looksAt: 'an empty settling space under the media',
-    why: 'Rings in it slow the swirl, so that coarse dirt settles and the flow comes up evenly. A choice, not a must: left empty, the space settles dirt as well.',
+    why: 'Rings slow the swirl, so coarse dirt settles and the flow spreads. Optional: an empty space settles dirt too.',
     schools: [],
     severity: 'note',
     weight: 1,
@@ -93,21 +93,21 @@ export const BODY_RULES: readonly Rule[] = [
               value: c.usable,
               dimension: 'volume',
               provenance: 'computed',
-              formula: 'A · L, as far as it may be filled',
+              formula: 'A · L, up to the fill height',
               working: [
                 put('L', 'length along the flow', c.length, 'length', 'measured'),
                 put('A', 'area across the flow, cm²', c.area * 1e4, 'ratio', 'measured'),
               ],
             }),
-            ' that rings could fill to slow the swirl.',
+            ' are free for rings that slow the swirl.',
           ],
         })),
   },
   {
     id: 'contactor-bonus',
-    title: 'A turning contactor is a bonus',
-    looksAt: 'contactor wheels counted as media',
-    why: 'A wheel will stop one day: count it as a bonus, never as capacity.',
+    title: 'A contactor wheel is a bonus',
+    looksAt: 'contactor wheels',
+    why: 'A wheel can stop any day. Count it as a bonus, never as capacity.',
     schools: ALL,
     severity: 'note',
     weight: 1,
@@ -116,14 +116,14 @@ export const BODY_RULES: readonly Rule[] = [
         .filter((l) => l.placed.medium.form === 'contactor')
         .map((l) => ({
           ...at(l),
-          sentence: [`${l.placed.medium.name} is left out of the capacity: it is a bonus while it turns.`],
+          sentence: [`${l.placed.medium.name} is not counted. It is a bonus while it turns.`],
         })),
   },
   {
     id: 'pump-grit',
     title: 'The pump protected from grit',
-    looksAt: 'what stands between the intake and the pump',
-    why: 'Sand and snail shells score the magnet and the shaft.',
+    looksAt: 'what sits between the intake and the pump',
+    why: 'Sand and snail shells scratch the magnet and the shaft.',
     schools: ALL,
     severity: 'caution',
     weight: 2,
@@ -138,17 +138,17 @@ export const BODY_RULES: readonly Rule[] = [
       return [
         {
           chamberId: pump.id,
-          sentence: ['Nothing stands between the intake and the pump: grit reaches the impeller.'],
-          cure: ['A strainer or a coarse sponge on the intake.'],
+          sentence: ['Nothing protects the pump: grit reaches the impeller.'],
+          cure: ['Add a strainer or a coarse sponge on the intake.'],
         },
       ]
     },
   },
   {
     id: 'prefilter-reach',
-    title: 'The pre-filter quick to reach',
-    looksAt: 'seconds from the closed filter to the first straining layer',
-    why: 'It is rinsed weekly: what takes long is not done.',
+    title: 'Quick access to the pre-filter',
+    looksAt: 'seconds from the closed filter to the first mechanical layer',
+    why: 'It is rinsed weekly. Slow work gets skipped.',
     schools: ['prefilter-low', 'strain-first'],
     severity: 'note',
     weight: 1,
@@ -158,19 +158,19 @@ export const BODY_RULES: readonly Rule[] = [
       const first = outcome.layers.find(strains)
       const time: Figure = {
         id: 'reach',
-        label: `To ${reach.part.toLowerCase()}`,
+        label: `To ${nameOf(reach.part)}`,
         value: reach.seconds,
         dimension: 'time',
         provenance: 'measured',
-        conditions: [`${reach.moves} moves of the hand`, 'from the strip log'],
+        conditions: [`${reach.moves} hand movements`, 'from the teardown log'],
       }
       return [
         {
           ...(first && at(first)),
           sentence: [
-            'It takes ',
+            'Slow to service: the first mechanical layer takes ',
             said(time),
-            ` and ${reach.moves} moves to reach the first straining layer.`,
+            ` and ${reach.moves} hand movements to reach.`,
           ],
         },
       ]
@@ -178,9 +178,9 @@ export const BODY_RULES: readonly Rule[] = [
   },
   {
     id: 'open-inlet',
-    title: 'No open inlet for delicate animals',
+    title: 'No open intake for delicate animals',
     looksAt: 'what the intake ends in',
-    why: 'Fry and shrimp go through a slotted strainer, and what swims weakly is held against an open end.',
+    why: 'Fry and shrimp fit through a slotted strainer. Weak swimmers get stuck on an open end.',
     schools: ALL,
     severity: 'note',
     weight: 1,
@@ -193,17 +193,17 @@ export const BODY_RULES: readonly Rule[] = [
       if (hasSponge(outcome) || outside) return []
       return [
         {
-          sentence: ['The intake has no sponge: not with fry or shrimp in the tank.'],
-          cure: ['A coarse sponge over the intake.'],
+          sentence: ['Open intake: add a sponge before keeping shrimp or fry.'],
+          cure: ['Fit a coarse sponge on the intake.'],
         },
       ]
     },
   },
   {
     id: 'some-media',
-    title: 'Some biological media',
-    looksAt: 'litres of media that count',
-    why: 'Straining alone makes clear water, not safe water.',
+    title: 'Some bio media',
+    looksAt: 'litres of bio media',
+    why: 'Mechanical media alone make clear water, not safe water.',
     schools: ALL,
     severity: 'fault',
     weight: 5,
@@ -212,11 +212,8 @@ export const BODY_RULES: readonly Rule[] = [
         ? []
         : [
             {
-              sentence: [
-                said(jobFigure(o, 'biological')),
-                ' of biological media: what carries the tank is missing.',
-              ],
-              cure: ['Sintered media in every litre that straining can spare.'],
+              sentence: [said(jobFigure(o, 'biological')), ' of bio media: water stays clear but not safe.'],
+              cure: ['Fill the free space with sintered media.'],
             },
           ],
   },

@@ -1,4 +1,5 @@
 import { meetsFigure, bypassFigure, sideFigure } from '../figures'
+import { nameOf } from '../../figures'
 import type { LayerFlow } from '../outcome'
 import {
   aboutTheLine,
@@ -22,8 +23,8 @@ export const BYPASS_RULES: readonly Rule[] = [
   {
     id: 'fine-sealed',
     title: 'Fine pad sealed at its edge',
-    looksAt: 'the share of water that goes round each fine layer',
-    why: 'A fine pad resists far more than a gap beside it: two millimetres let most of the water round.',
+    looksAt: 'the share of water that bypasses each fine layer',
+    why: 'A gap resists far less than a fine pad. Two millimetres let most of the water past.',
     schools: ALL,
     severity: 'fault',
     weight: 5,
@@ -34,9 +35,9 @@ export const BYPASS_RULES: readonly Rule[] = [
   },
   {
     id: 'bypass-share',
-    title: 'Little water round any layer',
-    looksAt: 'the share of water that goes round every other layer',
-    why: 'Water that goes round a layer is neither strained nor treated by it.',
+    title: 'Little bypass at any layer',
+    looksAt: 'the share of water that bypasses every other layer',
+    why: 'Water that bypasses a layer is not filtered by it.',
     schools: ALL,
     severity: 'caution',
     weight: 3,
@@ -59,8 +60,8 @@ export const BYPASS_RULES: readonly Rule[] = [
   {
     id: 'above-rim',
     title: 'No layer above the rim',
-    looksAt: 'how far the stack stands past what may be filled',
-    why: 'The stack rattles, the lid does not seat, and water goes round it.',
+    looksAt: 'how far the stack exceeds the fill height',
+    why: 'The stack rattles, the lid does not seat, and water bypasses it.',
     schools: ALL,
     severity: 'fault',
     weight: 4,
@@ -71,17 +72,17 @@ export const BYPASS_RULES: readonly Rule[] = [
           ...at(l),
           sentence: [
             `${l.placed.medium.name} stands `,
-            said(lengthFigure(`over-${l.placed.layer.id}`, 'Past what may be filled', l.placed.over)),
-            ` past the rim of ${l.chamber.chamber.name.toLowerCase()}.`,
+            said(lengthFigure(`over-${l.placed.layer.id}`, 'Above the fill height', l.placed.over)),
+            ` above the rim of ${nameOf(l.chamber.chamber.name)}.`,
           ],
-          cure: ['Less of it, or a thinner pad.'],
+          cure: ['Use less of it, or a thinner pad.'],
         })),
   },
   {
     id: 'gap-crossed',
-    title: 'Gaps beside bags are crossed by the next layer',
-    looksAt: 'bagged layers whose gap runs on',
-    why: 'A mesh bag leaves a gap at the sides; the next layer must cover it, or the gap runs past both.',
+    title: 'The next layer covers gaps at media bags',
+    looksAt: 'bagged layers with an open gap',
+    why: 'A mesh bag leaves a gap at the sides. The next layer must cover it, or water bypasses both.',
     schools: ALL,
     severity: 'caution',
     weight: 2,
@@ -95,9 +96,9 @@ export const BYPASS_RULES: readonly Rule[] = [
             sentence: [
               `The gap beside the bag of ${low(l)} runs on past ${low(next)}: `,
               said(bypassFigure(next)),
-              ' of the water goes round that too.',
+              ' of the water bypasses that too.',
             ],
-            cure: [`Cut ${low(next)} to cover the gap.`],
+            cure: [`Cut the ${low(next)} to cover the gap.`],
           },
         ]
       }),
@@ -106,7 +107,7 @@ export const BYPASS_RULES: readonly Rule[] = [
     id: 'cartridge-overflow',
     title: 'No water over the cartridge',
     looksAt: 'the flow over each weir or relief flap',
-    why: 'Once the cartridge clogs past its sill, water spills over it untreated, and nothing shows outside.',
+    why: 'Once the cartridge clogs, water spills over it unfiltered, and nothing shows outside.',
     schools: ALL,
     severity: 'fault',
     weight: 5,
@@ -115,15 +116,15 @@ export const BYPASS_RULES: readonly Rule[] = [
         .filter((s) => s.part.what === 'spill' && s.share > 0.001)
         .map((s) => ({
           chamberId: s.part.chamberId,
-          sentence: [said(sideFigure(outcome, s)), ' of the water spills over the cartridge untreated.'],
-          cure: ['Rinse or change it; a coarse sponge on the intake keeps it open longer.'],
+          sentence: [said(sideFigure(outcome, s)), ' of the water spills over the cartridge unfiltered.'],
+          cure: ['Rinse or replace it. A coarse sponge on the intake keeps it open longer.'],
         })),
   },
   {
     id: 'water-meets-media',
-    title: 'Most of the water meets the media',
-    looksAt: 'the share of water that meets biological media at all',
-    why: 'Water that slips past every layer comes back as it went in.',
+    title: 'Most of the water reaches the bio media',
+    looksAt: 'the share of water that reaches the bio media',
+    why: 'Water that bypasses every layer returns unfiltered.',
     schools: ALL,
     severity: 'fault',
     weight: 4,
@@ -134,7 +135,7 @@ export const BYPASS_RULES: readonly Rule[] = [
               sentence: [
                 'Only ',
                 said(meetsFigure(o)),
-                ` of the water meets biological media.${aboutTheLine(o.meetsMedia, MEETS_LIMIT)}`,
+                ` of the water reaches the bio media.${aboutTheLine(o.meetsMedia, MEETS_LIMIT)}`,
               ],
             },
           ]

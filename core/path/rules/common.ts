@@ -1,6 +1,6 @@
 import { fittingKind } from '../../hydraulics/tables'
 import type { Segment } from '../../hydraulics/segments'
-import { inline, type Figure, type Sentence } from '../../figures'
+import { nameOf, inline, type Figure, type Sentence } from '../../figures'
 import { isStraining } from '../../media'
 import { bypassFigure } from '../figures'
 import type { LayerFlow, Outcome } from '../outcome'
@@ -16,13 +16,11 @@ export const FOAM_LIMIT = 0.45
 export const NEAR = 0.2
 /** Note of a finding whose number is near the line: where the rule draws it. */
 export const aboutTheLine = (value: number, limit: number): string =>
-  Math.abs(value - limit) <= NEAR * limit
-    ? ` Borderline: the rule draws its line at ${Math.round(limit * 100)} %.`
-    : ''
+  Math.abs(value - limit) <= NEAR * limit ? ` Borderline (limit ${Math.round(limit * 100)} %).` : ''
 
 export const ALL: readonly School[] = SCHOOLS
 export const said = (f: Figure): Sentence[number] => inline(f, 2)
-export const low = (l: LayerFlow): string => l.placed.medium.name.toLowerCase()
+export const low = (l: LayerFlow): string => nameOf(l.placed.medium.name)
 export const at = (l: LayerFlow): { readonly layerId: string; readonly chamberId: string } => ({
   layerId: l.placed.layer.id,
   chamberId: l.chamber.chamber.id,
@@ -63,11 +61,11 @@ export function roundIt(l: LayerFlow, limit: number): Hit {
   return {
     ...at(l),
     sentence: [
-      said(lengthFigure(`gap-${l.placed.layer.id}`, 'Gap', gapOf(l))),
-      ` gap beside ${low(l)}: `,
       said(bypassFigure(l)),
-      ` of the water goes round it.${aboutTheLine(l.bypassFraction, limit)}`,
+      ` of the water bypasses the ${low(l)} through a `,
+      said(lengthFigure(`gap-${l.placed.layer.id}`, 'Gap', gapOf(l))),
+      ` gap.${aboutTheLine(l.bypassFraction, limit)}`,
     ],
-    cure: [`Cut ${low(l)} to fit, or seal its edge.`],
+    cure: [`Cut the ${low(l)} to fit, or seal its edge.`],
   }
 }

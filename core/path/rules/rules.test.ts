@@ -141,7 +141,7 @@ describe('what strains', () => {
       layer('f', 'high', FINE, 20),
     ])
     expect(says(c, 'strain-before-media')[0]).toMatch(
-      /Fine pad stands behind the media: 100\s?% of what it would have caught/,
+      /Fine pad sits after the bio media: 100\s?% of what it would have caught/,
     )
   })
   test('medium foam between coarse and fine is in order; a second coarse one after the fine is not', () => {
@@ -159,7 +159,7 @@ describe('what strains', () => {
     const outside = [chamber('low', { role: 'pre-filter' }), chamber('high')]
     expect(says(caseWith(GOOD, { chambers: outside }), 'media-low')).toEqual([])
   })
-  test('foam for media: past 45 % of what may be filled, at the largest of them', () => {
+  test('foam for media: past 45 % of what fill height, at the largest of them', () => {
     const share = (mm: number) => caseWith([layer('c', 'low', COARSE, mm), layer('m', 'high', SINTERED, 80)])
     expect(found(share(70), 'foam-for-media')).toEqual([])
     expect(found(share(79), 'foam-for-media')[0]).toMatchObject({ layerId: 'c' })

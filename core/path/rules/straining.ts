@@ -21,9 +21,9 @@ import type { Rule } from './types'
 export const STRAINING_RULES: readonly Rule[] = [
   {
     id: 'strain-before-media',
-    title: 'Straining complete ahead of the biological media',
-    looksAt: 'which straining layers stand behind the first biological one',
-    why: 'What is strained behind the media has fouled the media first.',
+    title: 'All mechanical layers before the bio media',
+    looksAt: 'mechanical layers after the first bio layer',
+    why: 'Dirt caught after the media has already clogged the media.',
     schools: ['strain-first', 'prefilter-low'],
     severity: 'fault',
     weight: 5,
@@ -39,9 +39,9 @@ export const STRAINING_RULES: readonly Rule[] = [
           {
             ...at(layers[first] as LayerFlow),
             sentence: [
-              `Nothing strains the water ahead of ${low(layers[first] as LayerFlow)}: all the dirt goes into the media.`,
+              `No mechanical layer before the ${low(layers[first] as LayerFlow)}, so all dirt goes into the media.`,
             ],
-            cure: ['A coarse and a fine pad before it.'],
+            cure: ['Put a coarse and a fine pad before it.'],
           },
         ]
       const best = Math.max(-1, ...ahead.map(fineness))
@@ -51,28 +51,28 @@ export const STRAINING_RULES: readonly Rule[] = [
           {
             ...at(layers[first] as LayerFlow),
             sentence: [
-              `Nothing fine strains ahead of ${low(layers[first] as LayerFlow)}: what passes the foam ends in the media.`,
+              `No fine layer before the ${low(layers[first] as LayerFlow)}, so fine dirt ends in the media.`,
             ],
-            cure: ['A fine pad between them.'],
+            cure: ['Put a fine pad between them.'],
           },
         ]
       const met = layers[first] as LayerFlow
       return behind.map((l) => ({
         ...at(l),
         sentence: [
-          `${l.placed.medium.name} stands behind the media: `,
+          `${l.placed.medium.name} sits after the bio media: `,
           said(meetsFirst(met)),
-          ' of what it would have caught meets them first.',
+          ' of the dirt it should catch reaches the media first.',
         ],
-        cure: [`${l.placed.medium.name} below the media.`],
+        cure: [`${l.placed.medium.name} before the media.`],
       }))
     },
   },
   {
     id: 'nothing-fine-after',
-    title: 'Nothing fine after the media',
-    looksAt: 'fine pads behind the last biological layer',
-    why: 'A fine pad at the end catches only what has already passed through the media, and chokes the flow when it fills.',
+    title: 'No fine pad after the media',
+    looksAt: 'fine pads after the last bio layer',
+    why: 'A fine pad at the end only catches dirt that has already passed the media. Full, it chokes the flow.',
     schools: ['strain-first', 'prefilter-low'],
     severity: 'caution',
     weight: 3,
@@ -85,17 +85,17 @@ export const STRAINING_RULES: readonly Rule[] = [
         .map((l) => ({
           ...at(l),
           sentence: [
-            `${l.placed.medium.name} stands after the media: it traps only what has fouled them first.`,
+            `${l.placed.medium.name} sits after the bio media, so it only catches dirt that has passed them.`,
           ],
-          cure: ['Move it below the media, or take it out.'],
+          cure: ['Move it before the media, or remove it.'],
         }))
     },
   },
   {
     id: 'polish-last',
-    title: 'A fine pad as the last thing',
+    title: 'A fine pad as the last layer',
     looksAt: 'the last layer of all',
-    why: 'Swapped without touching the rest, behind media that are already protected, it takes out the last haze.',
+    why: 'It removes the last haze and is swapped without touching the rest.',
     schools: ['polish-last'],
     severity: 'caution',
     weight: 3,
@@ -106,8 +106,8 @@ export const STRAINING_RULES: readonly Rule[] = [
       return [
         {
           ...at(last),
-          sentence: [`The last thing the water meets is ${low(last)}, not a fine pad.`],
-          cure: ['A fine pad on top.'],
+          sentence: [`The last layer is ${low(last)}, not a fine pad.`],
+          cure: ['Put a fine pad on top.'],
         },
       ]
     },
@@ -115,8 +115,8 @@ export const STRAINING_RULES: readonly Rule[] = [
   {
     id: 'coarse-to-fine',
     title: 'Coarse, then medium, then fine',
-    looksAt: 'the order of the straining layers',
-    why: 'A finer layer ahead of a coarser one blinds first and leaves the coarser one idle.',
+    looksAt: 'the order of the mechanical layers',
+    why: 'A finer layer before a coarser one clogs first and leaves the coarser one idle.',
     schools: ALL,
     severity: 'caution',
     weight: 3,
@@ -132,8 +132,8 @@ export const STRAINING_RULES: readonly Rule[] = [
         return [
           {
             ...at(first),
-            sentence: [`Nothing coarser stands ahead of ${low(first)}: it blinds first.`],
-            cure: ['A coarse foam before it.'],
+            sentence: [`No coarse layer before the ${low(first)}, so it clogs first.`],
+            cure: ['Put a coarse foam before it.'],
           },
         ]
       return straining.flatMap((l, i) => {
@@ -143,9 +143,9 @@ export const STRAINING_RULES: readonly Rule[] = [
               {
                 ...at(l),
                 sentence: [
-                  `${l.placed.medium.name} comes after the finer ${low(finer)}, so it strains nothing.`,
+                  `${l.placed.medium.name} sits after the finer ${low(finer)} and has nothing left to catch.`,
                 ],
-                cure: [`${l.placed.medium.name} ahead of ${low(finer)}.`],
+                cure: [`${l.placed.medium.name} before the ${low(finer)}.`],
               },
             ]
           : []
@@ -154,9 +154,9 @@ export const STRAINING_RULES: readonly Rule[] = [
   },
   {
     id: 'media-low',
-    title: 'Biological media lowest, straining outside',
-    looksAt: 'straining layers inside the body',
-    why: 'With all straining in an external pre-filter the body opens a few times a year, and its lowest space carries media.',
+    title: 'Bio media lowest, mechanical filtration outside',
+    looksAt: 'mechanical layers inside the filter',
+    why: 'With an external pre-filter the filter is opened a few times a year, and its lowest space holds media.',
     schools: ['prefilter-low'],
     severity: 'caution',
     weight: 3,
@@ -166,15 +166,15 @@ export const STRAINING_RULES: readonly Rule[] = [
         .filter((l) => strains(l) && l.chamber.chamber.role !== 'pre-filter')
         .map((l) => ({
           ...at(l),
-          sentence: [`${l.placed.medium.name} strains inside the body.`],
-          cure: ['Strain in the pre-filter; fill its place with media.'],
+          sentence: [`${l.placed.medium.name} is a mechanical layer inside the filter.`],
+          cure: ['Use the pre-filter, and fill its place with bio media.'],
         })),
   },
   {
     id: 'foam-for-media',
-    title: 'No foam where media could be',
-    looksAt: 'straining litres against all that may be filled',
-    why: 'Straining needs a layer or two; more foam takes the litres that would carry the tank.',
+    title: 'No foam where bio media could be',
+    looksAt: 'mechanical share of the media space',
+    why: 'One or two mechanical layers are enough. More foam takes space from the bio media.',
     schools: ALL,
     severity: 'caution',
     weight: 3,
@@ -190,26 +190,26 @@ export const STRAINING_RULES: readonly Rule[] = [
       if (!most || !room || straining / room <= FOAM_LIMIT) return []
       const share: Figure = {
         id: 'foam-share',
-        label: 'Fillable litres that hold straining',
+        label: 'Media space used by mechanical layers',
         value: straining / room,
         dimension: 'ratio',
         unit: '%',
         provenance: 'computed',
-        formula: 'straining ÷ what may be filled',
+        formula: 'mechanical layers ÷ media space',
         working: [
           put('straining', 'foam, pads and floss in trays', straining, 'volume', 'computed'),
-          put('room', 'trays and compartments, as far as they may be filled', room, 'volume', 'computed'),
+          put('room', 'trays and compartments, up to the fill height', room, 'volume', 'computed'),
         ],
       }
       return [
         {
           ...at(most),
           sentence: [
-            'Straining and rings take ',
+            'Mechanical layers take ',
             said(share),
-            ` of what may be filled: litres that could hold media.${aboutTheLine(share.value, FOAM_LIMIT)}`,
+            ` of the media space.${aboutTheLine(share.value, FOAM_LIMIT)}`,
           ],
-          cure: ['One coarse and one fine layer strain as well; give the rest to biological media.'],
+          cure: ['One coarse and one fine layer are enough. Give the rest to bio media.'],
         },
       ]
     },

@@ -146,7 +146,7 @@ describe('Tanks and Verdict', () => {
     showStation(<TankRange />, demoDossier('Gale HB'))
     const shrimp = screen.getByRole('row', { name: /Ferry café, shrimp/ })
     expect(shrimp.textContent).toMatch(
-      /Suits: by media mass it carries 66 ± 24.*its gentlest outlet is too fast over 2\d.% of the length/,
+      /Suits: by media weight it carries 66 ± 24.*its gentlest outlet is too fast over 2\d.% of the length/,
     )
     expect(screen.getByRole('row', { name: /^Normal/ }).textContent).toMatch(/leads/)
   })
@@ -172,7 +172,7 @@ describe('Tanks and Verdict', () => {
     expect(text()).toContain('nothing has been measured yet')
     expect(
       within(screen.getByRole('region', { name: 'Not yet known' })).getByText(
-        'Flow as installed, with the media it ships with',
+        'Installed flow, with the supplied media',
       ),
     ).toBeTruthy()
   })

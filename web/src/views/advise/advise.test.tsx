@@ -125,7 +125,7 @@ describe('the counter', () => {
     expect(screen.getByText('1 GBP in EUR')).toBeTruthy()
     // Unknown is no pass: it stands apart, after what is known to do.
     const unsure = within(screen.getByRole('region', { name: 'May do: not all is known' }))
-    expect(unsure.getByText('not known: what its media carry')).toBeTruthy()
+    expect(unsure.getByText('not known: what its media support')).toBeTruthy()
     expect(text()).toContain('Only its flow is known')
   })
   test('what they have on a saved tank, and a slip that is kept with it', async () => {
@@ -197,10 +197,10 @@ describe('rivals side by side', () => {
     const row = (name: RegExp): string => screen.getByRole('row', { name }).textContent ?? ''
     // 127 ± 44 and 85 ± 35 L: media that nobody measured, so no difference can be told; worth of media alike.
     expect(row(/^Carries as shipped/)).toMatch(/127 ± 44.*85 ± 35.*no difference/)
-    expect(row(/^Flow as shipped/)).toMatch(/491.*606.*more/)
+    expect(row(/^Installed flow, supplied media/)).toMatch(/491.*606.*more/)
     expect(row(/^Sound level/)).toContain('no difference')
     fireEvent.click(screen.getByRole('button', { name: /put first/ }))
-    expect(row(/^Flow as shipped/)).toMatch(/606.*491.*less/)
+    expect(row(/^Installed flow, supplied media/)).toMatch(/606.*491.*less/)
     fireEvent.click(screen.getByRole('button', { name: 'Take Ledger 700 out' }))
     expect(where).not.toContain(named('Ledger 700').id)
   })

@@ -144,7 +144,7 @@ describe('House rules', () => {
   test('rules are switched and weighed one by one; contradictions are said', () => {
     const [strain] = demoRules()
     show('/rules')
-    fireEvent.click(screen.getByLabelText('A fine pad as the last thing'))
+    fireEvent.click(screen.getByLabelText('A fine pad as the last layer'))
     expect(writes.at(-1)?.[2]).toEqual({ rules: { 'polish-last': { on: true } } })
     fireEvent.change(screen.getByLabelText('Weight of no layer above the rim'), { target: { value: '9' } })
     expect(writes.at(-1)?.[2]).toEqual({

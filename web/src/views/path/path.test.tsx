@@ -122,7 +122,7 @@ describe('also on the hoses', () => {
     const q = outcome('Ledger 700').flow
     // By hand: 300 W over 997 · 4182 J/(m³ K) times the flow.
     const warming = (300 / (997 * 4182 * q)).toPrecision(2)
-    expect(screen.getByText(/Each pass warms the water by/).textContent).toContain(warming)
+    expect(screen.getByText(/The heater warms the water by/).textContent).toContain(warming)
     expect(screen.getByText(/unplug the heater first/)).toBeTruthy()
     fireEvent.click(screen.getByRole('checkbox', { name: 'An inline heater' }))
     expect(writes.at(-1)?.[2]).toEqual({ fitted: {} })

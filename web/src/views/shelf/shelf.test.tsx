@@ -71,7 +71,7 @@ describe('the shelf', () => {
         supportedMax: null,
         overclaim: null,
         level: 'open',
-        next: 'Copy the rated flow from the label',
+        next: 'Add the label’s rated flow',
       }),
     ]
     show(<Shelf />)
@@ -87,7 +87,7 @@ describe('the shelf', () => {
       expect(kettle).toMatch(words)
     expect(screen.getByRole('row', { name: /Teapot/ }).textContent).toContain('not yet known')
     expect(screen.getByRole('row', { name: /Teapot/ }).textContent).toContain(
-      'Copy the rated flow from the label',
+      'Add the label’s rated flow',
     )
   })
   test('search, kind and order are in the address, so a view can be shared and found again', async () => {
@@ -145,7 +145,7 @@ describe('copying a label', () => {
     fill('Rated flow', '0')
     fill('Maximum head', '200 m')
     await submit()
-    expect(screen.getByText('A printed figure must be more than zero.')).toBeTruthy()
+    expect(screen.getByText('Enter more than zero.')).toBeTruthy()
     expect(screen.getByText(/^At most 100.m is taken\.$/)).toBeTruthy()
     expect(writes).toEqual([])
   })

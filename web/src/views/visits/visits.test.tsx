@@ -86,7 +86,7 @@ test('without visits it is set up first; on a tank of the litres it carries; a c
   await shown({ ...demoDossier('Terrace 1200'), visits: [] })
   expect(screen.getByRole('button', { name: 'Set it up' })).toBeTruthy()
   expect(text()).toContain('every later flow is held against that one')
-  act(() => void fireEvent.click(screen.getByRole('checkbox', { name: 'a coarse sponge over the intake' })))
+  act(() => void fireEvent.click(screen.getByRole('checkbox', { name: 'a coarse intake sponge' })))
   await waitFor(() => expect(text()).toContain('Coarse foam, 10 ppi over the intake'), { timeout: 20000 })
   act(() => void fireEvent.change(screen.getByLabelText('In the tank'), { target: { value: 'none' } }))
   await waitFor(() => expect(text()).toContain('On a tank of the litres it carries'), { timeout: 20000 })
