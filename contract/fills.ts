@@ -132,7 +132,7 @@ export const houseRules = resource({
     school: z.enum(SCHOOLS).default('strain-first'),
     reasoning: text(2000).default(''),
     chemical: z.enum(CHEMICAL_PLACES).default('none'),
-    /** Which school of capacity leads, which others bind, and the floor of turnover. */
+    /** Which school of capacity leads, which others bind, and the minimum circulation. */
     capacity: Capacity.default(CAPACITY_RULE),
     /** Weights of advice, and what things cost here. */
     advice: Advice.default(ADVICE_RULE),

@@ -112,7 +112,7 @@ export const specimens = resource({
     condition: text(400).default(''),
     checks: z.record(z.string().max(40), z.boolean()).default({}),
     mediaMass: within(0, 200, 'kg').nullable().default(null),
-    /** How that mass is known: weighed, or taken from somewhere. Only a weighed one is a measurement. */
+    /** Source of this weight: weighed, or taken from somewhere. Only a weighed one is a measurement. */
     mediaMassBy: z.enum(MASS_SOURCES).default('estimate'),
     disclosure: Disclosing.default(NOT_RECORDED),
     note: text(4000).default(''),

@@ -21,7 +21,7 @@ export function unitOf(given: z.ZodType): string | undefined {
 
 /** A field that names another row. */
 export interface FieldLink extends Link {
-  /** Where it stands: `tankId`, `next.modelId`, `layers[].chamberId`. */
+  /** Printed on: `tankId`, `next.modelId`, `layers[].chamberId`. */
   readonly path: readonly string[]
   /** May it name none? */
   readonly nullable: boolean

@@ -32,9 +32,9 @@ export const parts = resource({
     fixing: z.enum(FIXINGS).default('none'),
     moves: z.int('a whole number of moves').min(0, 'at least 0').max(1000, 'at most 1000').default(1),
     seconds: within(0, 86400, 's').default(0),
-    /** Parts that must come off before it; null: all that came off before it. */
+    /** Parts that must come off before it; null: everything above it in the list. */
     after: z.array(Id).max(60, 'at most 60 parts').nullable().default(null),
-    /** Seconds to clean it, and to put it back. */
+    /** Seconds clean, and refit (s). */
     cleaning: within(0, 86400, 's').nullable().default(null),
     back: within(0, 86400, 's').nullable().default(null),
     reach: z.enum(REACHES).nullable().default(null),
@@ -45,7 +45,7 @@ export const parts = resource({
     sparePricedOn: Day.nullable().default(null),
     wetMass: within(0, 200, 'kg').nullable().default(null),
     note: text(2000).default(''),
-    /** How it goes in, the mark that says so, whether it can go in wrong (null: not tried), and what follows. */
+    /** Correct position, the mark that says so, whether it can go in wrong (null: not tried), and what follows. */
     goesIn: text(200).default(''),
     mark: text(120).default(''),
     canGoWrong: z.boolean().nullable().default(null),

@@ -26,7 +26,7 @@ test('on a phone a stranger gives 120 L, planted, with shrimp, and gets a slip i
   await expect(ledger.first()).toContainText(/score 0\.\d\d to 0\.\d\d · best in/)
   // Taps change the answer; it stands in the address.
   await page.getByRole('button', { name: 'on the rim' }).click()
-  await expect(page.getByRole('region', { name: 'Not for this tank' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Not suitable' })).toContainText(
     'beside or under the tank, on hoses',
   )
   await page.getByRole('button', { name: 'on the rim' }).click()
@@ -49,11 +49,11 @@ test('a saved tank: what they have, a slip kept with it, and what runs on it wor
   await page.getByRole('link', { name: /^Vet, quarantine/ }).click()
   const on = page.getByRole('region', { name: 'Filters on it', exact: true })
   await on.getByRole('button', { name: 'Take Bellows S2 off' }).click()
-  await on.getByLabel('Add a filter of the shelf').selectOption({ label: 'Ledger 700, Tarn & Wick' })
+  await on.getByLabel('Add one of your filters').selectOption({ label: 'Ledger 700, Tarn & Wick' })
   // 1.2 kg and what its foam is worth carry 127 L normally stocked.
   await expect(on).toContainText(/It carries 127 ± 44\sL of such stock; the tank holds 57.6\sL/)
   await expect(on).toContainText('Nothing runs while it is open')
-  await on.getByRole('button', { name: 'One that is not on the shelf' }).click()
+  await on.getByRole('button', { name: 'Other filter (not tested here)' }).click()
   await on.getByLabel('What it is called').fill('Old sponge')
   await page.keyboard.press('Tab')
   await on.getByLabel('Old sponge: kind').selectOption({ label: 'Motor sponge' })
@@ -94,7 +94,7 @@ test('rivals side by side: put by on the shelf, compared, and the address is the
   await page.getByRole('checkbox', { name: 'Compare Plainbody 1000' }).check()
   // The tray stays while one looks at something else of the shelf.
   await page.getByRole('searchbox').fill('Torrent')
-  const tray = page.getByRole('complementary', { name: 'To be compared' })
+  const tray = page.getByRole('complementary', { name: 'Selected to compare' })
   await expect(tray).toContainText('Plainbody 1000')
   await page.getByRole('checkbox', { name: 'Compare Torrent 1400' }).check()
   await tray.getByRole('link', { name: 'Compare 3' }).click()
@@ -119,7 +119,7 @@ test('rivals side by side: put by on the shelf, compared, and the address is the
   await expect(page).toHaveURL(/pay-/)
   await page.reload()
   await expect(plainbody).toHaveText(/^Plainbody 1000 95\.\d\d EUR over 1 year/)
-  await table.getByRole('button', { name: 'put first' }).last().click()
+  await table.getByRole('button', { name: 'Set as reference' }).last().click()
   await expect(table.getByRole('columnheader').nth(1)).toContainText('Torrent 1400')
   for (const name of ['Torrent 1400', 'Ledger 700', 'Plainbody 1000'])
     await table.getByRole('button', { name: `Take ${name} out` }).click()
@@ -138,16 +138,16 @@ test('weights of the house change who comes first, and every tank is ranked as a
   await page.keyboard.press('Enter')
   await page.getByLabel('Weight of quiet').fill('100')
   await page.keyboard.press('Enter')
-  await page.getByRole('button', { name: 'Hold to this one' }).click()
+  await page.getByRole('button', { name: 'Use these rules' }).click()
   await saved(page)
   await page.goto('/advise?water=0.06')
   await expect(will.getByRole('listitem').first()).not.toContainText(/^1Ledger 700/)
   await page.goto('/rules')
   await page.getByRole('link', { name: /^Strain first ships/ }).click()
-  await page.getByRole('button', { name: 'Hold to this one' }).click()
+  await page.getByRole('button', { name: 'Use these rules' }).click()
   await saved(page)
   await page.goto('/rankings')
-  await page.getByRole('button', { name: 'Rank the shelf' }).click()
+  await page.getByRole('button', { name: 'Calculate ranking' }).click()
   // No worker is up here: it waits, and can be stopped.
   await expect(page.getByRole('status').filter({ hasText: /0 of 1\d parts/ })).toBeVisible()
   await page.getByRole('button', { name: 'Stop' }).click()

@@ -56,7 +56,7 @@ async function newModel(page: Page, wanted: string, flow: string, head: string):
   await label.getByLabel('Model', { exact: true }).fill(name)
   await label.getByLabel('Rated flow').fill(flow)
   await label.getByLabel('Maximum head').fill(head)
-  await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await page.getByRole('button', { name: 'Add filter' }).click()
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
   // Shown before it is written: a page loaded in between puts itself up anew once it is.
   await saved(page)
@@ -87,7 +87,7 @@ test('from the simulated bench: flow by meter at five lifts, watts and noise in 
   for (const [i, lift] of [0, 0.3, 0.6, 0.9, 1.2].entries()) {
     await rig(`RIG:LIFT ${lift}`)
     if (i > 0) await page.getByRole('button', { name: /Raise by/ }).click()
-    if (i > 0) await page.getByRole('button', { name: 'To the clock' }).click()
+    if (i > 0) await page.getByRole('button', { name: 'Start timing' }).click()
     await expect(page.getByText(/Outlet at/)).toContainText(lift === 0 ? '0' : String(lift))
     for (let run = 0; run < 2; run++) {
       await shownAgain(page)
@@ -201,8 +201,8 @@ test('a meter with the wrong factor: the check says by how much, and the flows a
   await page.keyboard.press('Enter')
   await saved(page)
   await page.goto(`/models/${id}/bench`)
-  await page.getByRole('button', { name: 'New timing' }).click()
-  await page.getByRole('button', { name: 'To the clock' }).click()
+  await page.getByRole('button', { name: 'Time the flow' }).click()
+  await page.getByRole('button', { name: 'Start timing' }).click()
   await saved(page)
   const trial = (await trialsOf(page, id)).trials.find((t) => t.kind === 'vessel')
   for (const seconds of [30.1, 29.9, 30, 30.05, 29.95])

@@ -4,7 +4,7 @@ test('a model goes out as a file, is altered, looked at, taken and taken back; a
   page,
 }) => {
   await page.goto('/')
-  await page.getByRole('link', { name: 'In and out' }).click()
+  await page.getByRole('link', { name: 'Import and export' }).click()
   await expect(page.getByLabel('A model')).toContainText('Mop 300', { timeout: 45000 })
   await page.getByLabel('with photos, as an archive').uncheck()
   await page.getByLabel('A model').selectOption({ label: 'Mop 300' })
@@ -24,7 +24,7 @@ test('a model goes out as a file, is altered, looked at, taken and taken back; a
   await expect(page.getByRole('status').filter({ hasText: 'same.ypso.json' })).toContainText(
     '0 new, 0 changed',
   )
-  await expect(page.getByRole('button', { name: 'Take all of it' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Import all' })).toHaveCount(0)
   await give('cut.ypso.json', text.slice(0, 3000))
   await expect(page.getByRole('alert')).toContainText('cut.ypso.json is refused; nothing was touched.')
   await expect(page.getByRole('alert').getByRole('row').nth(1)).toContainText(
@@ -35,10 +35,10 @@ test('a model goes out as a file, is altered, looked at, taken and taken back; a
   Object.assign(altered.rows.models[0] ?? {}, { note })
   await give('altered.ypso.json', JSON.stringify(altered))
   await expect(page.getByText(`empty → ${note}`).or(page.getByText(note))).toBeVisible()
-  await page.getByRole('button', { name: 'Take all of it' }).click()
-  await expect(page.getByText('Taken, all of it.')).toBeVisible()
-  await page.getByRole('button', { name: 'Take it back' }).click()
-  await expect(page.getByText('Taken back: the bench is as it was.')).toBeVisible()
+  await page.getByRole('button', { name: 'Import all' }).click()
+  await expect(page.getByText('Imported.')).toBeVisible()
+  await page.getByRole('button', { name: 'Withdraw this review' }).click()
+  await expect(page.getByText('Undone. Everything is as it was before the import.')).toBeVisible()
 })
 
 test('a price list comes in as a table: looked at line by line, taken, and taken back; a claim in it goes out as words', async ({
@@ -56,11 +56,11 @@ test('a price list comes in as a table: looked at line by line, taken, and taken
   await expect(page.getByRole('combobox', { name: 'It is a table of' })).toHaveValue('prices')
   const refused = page.getByRole('alert').getByRole('row').nth(1)
   await expect(refused).toContainText('3')
-  await expect(refused).toContainText('a maker and a model of the shelf')
+  await expect(refused).toContainText('a maker and one of your filters')
   await give('prices of November.csv', 'maker;model;price;currency\nTarn & Wick;Mop 300;21,50;EUR\n')
   await expect(page.getByText('1990 minor units → 2150 minor units')).toBeVisible()
-  await page.getByRole('button', { name: 'Take all of it' }).click()
-  await expect(page.getByText('Taken, all of it.')).toBeVisible()
+  await page.getByRole('button', { name: 'Import all' }).click()
+  await expect(page.getByText('Imported.')).toBeVisible()
   const [file] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Save Price list as CSV' }).click(),
@@ -70,6 +70,6 @@ test('a price list comes in as a table: looked at line by line, taken, and taken
   expect(Buffer.concat(chunks).toString('utf8')).toMatch(
     /^Tarn & Wick,Mop 300,[0-9a-f-]{36},list,21\.5,EUR,\r$/m,
   )
-  await page.getByRole('button', { name: 'Take it back' }).click()
-  await expect(page.getByText('Taken back: the bench is as it was.')).toBeVisible()
+  await page.getByRole('button', { name: 'Withdraw this review' }).click()
+  await expect(page.getByText('Undone. Everything is as it was before the import.')).toBeVisible()
 })

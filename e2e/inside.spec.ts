@@ -7,8 +7,8 @@ test('from the usual interior to a measured one, the litres checked by hand', as
     data: { id, maker: 'Marrowby', name: named('Mop measured'), kind: 'motor-sponge' },
   })
   await page.goto(`/models/${id}/inside`)
-  await expect(page.getByText('Nothing measured inside yet')).toBeVisible()
-  await page.getByRole('button', { name: 'Start from the usual interior' }).click()
+  await expect(page.getByText('Inside not measured yet')).toBeVisible()
+  await page.getByRole('button', { name: 'Start from a typical layout' }).click()
   await expect(page.getByRole('button', { name: /^Sponge: .*not measured yet/ })).toBeVisible()
   await expect(page.getByText('2 of 2 chambers still have the usual sizes')).toBeVisible()
 
@@ -54,10 +54,10 @@ test('what cannot be is said at its chamber and field, and nothing typed is lost
   await page.keyboard.press('Enter')
   await expect(misfits).toBeHidden()
 
-  await sheet.getByLabel('May be filled to').fill('20 cm')
+  await sheet.getByLabel('Fill height').fill('20 cm')
   await page.keyboard.press('Enter')
   await expect(misfits).toContainText('above its rim')
-  await sheet.getByLabel('May be filled to').fill('')
+  await sheet.getByLabel('Fill height').fill('')
   await page.keyboard.press('Enter')
 
   await sheet.getByLabel('From the body’s foot').fill('60')
@@ -85,7 +85,7 @@ test('two windows measure one chamber: the second is told', async ({ context }) 
   await two.getByLabel('Height, inside').fill('190')
   await two.keyboard.press('Enter')
   await expect(two.getByText(/Changed elsewhere to/)).toContainText('200 mm')
-  await two.getByRole('button', { name: 'Take theirs' }).click()
+  await two.getByRole('button', { name: 'Use their version' }).click()
   await saved(two)
 })
 

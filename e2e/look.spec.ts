@@ -134,7 +134,7 @@ async function openChange(page: Page): Promise<void> {
   await within(page, '/tanks')
   await page.getByRole('link', { name: /Optician, corner/ }).click()
   await page.getByRole('link', { name: 'Triptych 600 to Ledger 700' }).click()
-  await expect(page.getByText('What the water does, fed in full')).toBeVisible({ timeout: 20000 })
+  await expect(page.getByText('Water forecast at full feeding')).toBeVisible({ timeout: 20000 })
 }
 
 async function openReview(page: Page): Promise<void> {
@@ -198,12 +198,12 @@ test('bench buttons are at least 56 px on a phone, and the clock takes the lower
   await page.setViewportSize({ width: 390, height: 844 })
   const id = await openDossier(page, 'Ledger 700')
   await open(page, id, 'bench')
-  await page.getByRole('button', { name: 'New timing' }).click()
-  for (const name of ['Back to the bench', 'To the clock'])
+  await page.getByRole('button', { name: 'Time the flow' }).click()
+  for (const name of ['Back to Bench', 'Start timing'])
     expect(
       (await page.getByLabel(name).or(page.getByRole('button', { name })).first().boundingBox())?.height,
     ).toBeGreaterThanOrEqual(55)
-  await page.getByRole('button', { name: 'To the clock' }).click()
+  await page.getByRole('button', { name: 'Start timing' }).click()
   const start = await page.getByRole('button', { name: /Start run/ }).boundingBox()
   expect(start?.height).toBeGreaterThan(844 * 0.44)
   expect((start?.y ?? 0) + (start?.height ?? 0)).toBeGreaterThan(840)

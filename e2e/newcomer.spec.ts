@@ -26,15 +26,15 @@ test('from a label to a verdict', async ({ page }) => {
   await label.getByLabel('Model', { exact: true }).fill(named('Kettle 900'))
   await label.getByLabel('Rated flow').fill('900')
   await label.getByLabel('Maximum head').fill('1.6 m')
-  await label.getByLabel('For tanks from').fill('60')
+  await label.getByLabel('Label’s tank size: from').fill('60')
   await label.getByLabel('to', { exact: true }).fill('250 l')
-  await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await page.getByRole('button', { name: 'Add filter' }).click()
   await expect(page.getByRole('heading', { level: 1, name: named('Kettle 900') })).toBeVisible()
   await expect(page.getByLabel('Rated flow', { exact: true })).toHaveValue('900')
 
   await page.getByRole('link', { name: /Next: Time five bucket runs/ }).click()
-  await page.getByRole('button', { name: 'New timing' }).click()
-  await page.getByRole('button', { name: 'To the clock' }).click()
+  await page.getByRole('button', { name: 'Time the flow' }).click()
+  await page.getByRole('button', { name: 'Start timing' }).click()
   for (const [i, seconds] of SECONDS.entries()) {
     await page.clock.pauseAt(Date.now() + (i + 1) * 60000)
     await page.keyboard.press('Space')
@@ -48,12 +48,12 @@ test('from a label to a verdict', async ({ page }) => {
   await expect(page.getByRole('status', { name: 'Mean flow' })).toContainText(/598 ± 15\sL\/h/)
   await expect(page.getByRole('status', { name: 'Mean flow' })).toContainText('Within ±3')
 
-  await page.getByRole('link', { name: 'Back to the bench' }).click()
+  await page.getByRole('link', { name: 'Back to Bench' }).click()
   await page.getByRole('link', { name: /Next: Weigh the media/ }).click()
   await page.getByRole('button', { name: 'Add the unit' }).click()
-  await page.getByLabel('Biological media it holds, dry').fill('1 kg')
+  await page.getByLabel('Supplied bio media, dry weight').fill('1 kg')
   await page.keyboard.press('Enter')
-  await page.getByLabel('How that mass is known').selectOption('scale')
+  await page.getByLabel('Source of this weight').selectOption('scale')
   await page.getByRole('link', { name: 'Tanks', exact: true }).first().click()
   await page.getByRole('button', { name: 'Add a tank' }).click()
   const tankName = page.getByLabel('Name', { exact: true })
@@ -83,7 +83,7 @@ test('from a label to a verdict', async ({ page }) => {
       name: /The claim is probably too high: borderline, its interval reaches .*far too high × 2\.5 ± 0\.9/,
     }),
   ).toBeVisible()
-  const reasons = page.getByRole('region', { name: 'Because' })
+  const reasons = page.getByRole('region', { name: 'Reasons' })
   await expect(reasons).toContainText(
     /claims tanks up to 250\sL; as shipped a normally stocked one is supported up to 100 ± 36\sL: the claim is 2\.5 ± 0\.9 times that/,
   )
@@ -129,5 +129,5 @@ test('numbers answer for themselves, by keyboard and in other units', async ({ p
 
   await page.keyboard.press('Escape')
   await page.locator('body').press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys and marks' })).toContainText('rule of thumb')
+  await expect(page.getByRole('dialog', { name: 'Shortcuts and symbols' })).toContainText('rule of thumb')
 })

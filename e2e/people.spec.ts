@@ -47,10 +47,10 @@ test('a stranger’s path: first owner, an editor on a phone, seen, revoked midw
   // The first owner, after a password that is soon guessed was refused beside its field.
   await owner.getByLabel('Your name').fill('Orla')
   await owner.getByLabel('A password').fill('password1234')
-  await owner.getByRole('button', { name: 'Become the owner' }).click()
+  await owner.getByRole('button', { name: 'Create the owner account' }).click()
   await expect(owner.getByRole('alert')).toContainText('harder to guess')
   await owner.getByLabel('A password').fill(PASSWORDS.orla)
-  await owner.getByRole('button', { name: 'Become the owner' }).click()
+  await owner.getByRole('button', { name: 'Create the owner account' }).click()
   await expect(owner.getByRole('heading', { name: 'Everyone' })).toBeVisible()
 
   // An editor is invited, and comes in by the link on a phone.
@@ -67,7 +67,7 @@ test('a stranger’s path: first owner, an editor on a phone, seen, revoked midw
   await expect(phone.getByRole('heading', { name: 'Welcome, Edda' })).toBeVisible()
   expect(await sideways(phone)).toBe(0)
   await phone.getByLabel('Choose a password').fill(PASSWORDS.edda)
-  await phone.getByRole('button', { name: 'Come in' }).click()
+  await phone.getByRole('button', { name: 'Sign in' }).click()
   await expect(phone).toHaveURL(`${bench.url}/`)
   await settled(phone)
 
@@ -91,7 +91,7 @@ test('a stranger’s path: first owner, an editor on a phone, seen, revoked midw
   await expect(noteOf(owner, id)).toHaveValue('Hums at 50 Hz')
 
   // The history says who; the owner takes it back, and the phone sees that.
-  await owner.getByRole('link', { name: 'Who changed what' }).click()
+  await owner.getByRole('link', { name: 'History' }).click()
   const first = owner.getByRole('listitem').first()
   await expect(first).toContainText('Edda changed model Mop 300')
   await expect(first).toContainText('Hums at 50 Hz')
@@ -168,7 +168,7 @@ test('a reader sees everything, cannot type, and what is sent all the same is re
   await expect(reader.getByText('One entry is kept on this device and needs your decision')).toBeVisible()
   await reader.getByText('One entry is kept on this device').click()
   await expect(reader.getByText(/Removal of a model.*needs an editor/)).toBeVisible()
-  await reader.getByRole('button', { name: 'Give it up' }).click()
+  await reader.getByRole('button', { name: 'Discard my change' }).click()
   await expect(reader.getByRole('link', { name: 'Mop 300', exact: true })).toBeVisible()
 
   // A used link is worth nothing; signing out leads to the way in, and back does not lead in again.

@@ -128,6 +128,6 @@ test('what the next station needs comes before it is asked for, and not to a rea
   const had = await codeOf(other)
   expect(others.filter((name) => had.includes(name))).toEqual([])
   await other.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name: /Path/ }).click()
-  await expect(other.getByRole('heading', { name: 'Through each layer, and round it' })).toBeVisible()
+  await expect(other.getByRole('heading', { name: 'Layer by layer' })).toBeVisible()
   await saving.close()
 })

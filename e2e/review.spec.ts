@@ -6,7 +6,7 @@ const NASTY = `<img src=x onerror="document.title='run'"> ${'W'.repeat(120)} \u0
 const pagesOf = (pdf: Buffer): number => (pdf.toString('latin1').match(/\/Type\s*\/Page[^s]/g) ?? []).length
 
 async function linkTo(page: Page): Promise<string> {
-  await page.getByRole('button', { name: 'Make a link' }).click()
+  await page.getByRole('button', { name: 'Create a link' }).click()
   return page.getByLabel('The link').inputValue()
 }
 
@@ -16,18 +16,18 @@ test('a review is published, shared, read without an account on a phone, correct
 }) => {
   test.setTimeout(120000)
   await openDossier(page, 'Gale HB', 'verdict')
-  await page.getByRole('link', { name: 'Write it up as a review' }).click()
+  await page.getByRole('link', { name: 'Start a review' }).click()
   await page.getByRole('button', { name: 'Write a review of Gale HB' }).click({ timeout: 45000 })
   await expect(page.getByText('Disclosure.')).toBeVisible()
   const title = named('Round it goes')
   await page.getByLabel('Title').fill(title)
   await page.getByLabel('Before the numbers').fill(NASTY)
   await page.getByLabel('Would you buy it?').selectOption('if')
-  await page.getByLabel('Because').fill('With a sealed pad.')
+  await page.getByLabel('Reason').fill('With a sealed pad.')
   await page.keyboard.press('Tab')
   await saved(page)
   await page.getByRole('button', { name: 'Publish', exact: true }).click()
-  await expect(page.getByRole('heading', { name: 'Correct it' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Publish a correction' })).toBeVisible()
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible()
   // One page is one page, on both papers.
   await page.getByRole('button', { name: 'One page' }).click()
@@ -66,14 +66,14 @@ test('a review is published, shared, read without an account on a phone, correct
   await expect(reader.getByText('This edition was corrected since')).toBeVisible()
   expect(await reader.getByText(/L\/h/).first().textContent()).toBe(flow)
   // Taken back: the link says so and shows no number.
-  await page.getByText('Take it back').click()
+  await page.getByText('Withdraw this review').click()
   await page.getByLabel('Why it is taken back').fill('The unit was swapped.')
   await page.getByRole('button', { name: 'Withdraw' }).click()
   await expect(page.getByText(/Withdrawn on/)).toBeVisible()
   await reader.reload()
   await expect(reader.getByRole('heading', { name: 'This review was withdrawn' })).toBeVisible()
   await expect(reader.getByText(/L\/h/)).toHaveCount(0)
-  await page.getByRole('button', { name: 'Take back', exact: true }).click()
+  await page.getByRole('button', { name: 'Revoke', exact: true }).click()
   await expect(page.getByText(/, taken back/)).toBeVisible()
   await reader.reload()
   await expect(reader.getByRole('heading', { name: 'There is nothing at this link' })).toBeVisible()
@@ -91,7 +91,7 @@ test('every way out gives a file with the disclosure in it', async ({ page }) =>
     ['JSON', 'json'],
     ['Card, SVG', 'svg'],
     ['Card, PNG', 'png'],
-    ['Shots and numbers', 'txt'],
+    ['Video script', 'txt'],
   ] as const) {
     const [file] = await Promise.all([
       page.waitForEvent('download'),

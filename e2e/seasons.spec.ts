@@ -10,8 +10,8 @@ test('a visit on a phone, out of reach midway: nothing is lost, and the forecast
     .first()
     .click()
   await page.getByRole('link', { name: /^Visits/ }).click()
-  await expect(page.getByText('How it fouls')).toBeVisible()
-  await page.getByRole('button', { name: 'Set it up', exact: true }).click()
+  await expect(page.getByText('Clogging forecast')).toBeVisible()
+  await page.getByRole('button', { name: 'Start long-term test', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Leave it uncleaned until you have looked' })).toBeVisible()
   const next = page.getByRole('button', { name: /^(Next|Skip)$/ })
   await next.click()
@@ -41,7 +41,7 @@ test('a visit on a phone, out of reach midway: nothing is lost, and the forecast
   // The place is kept, and what was tapped out of reach is there.
   await expect(page.getByRole('heading', { name: 'Test the water' })).toBeVisible()
   await expect(page.getByLabel('Ammonia, as N')).toHaveValue(/^0/)
-  await page.getByRole('link', { name: 'Back to the visits' }).click()
+  await page.getByRole('link', { name: 'Back to Long-term' }).click()
   const visits = page.getByRole('region', { name: /^Visits to/ })
   await expect(visits.getByText('set up')).toBeVisible()
   await expect(visits).toContainText(/L\/h/)
@@ -69,7 +69,7 @@ test('the upkeep of a week, done at one place: gone from the list, kept, and a s
   await saved(page)
   await page.reload()
   await expect(week).toContainText('Nothing is due in the next seven days.')
-  const lately = page.getByRole('region', { name: 'Lately' })
+  const lately = page.getByRole('region', { name: 'Recently done' })
   await lately
     .getByLabel(/^Minutes for/)
     .first()

@@ -44,7 +44,7 @@ test.describe('a strip of 40 parts on a phone', () => {
     const errors = watchErrors(page)
     const id = await freshModel(page, 'Forty taps')
     await page.goto(`/models/${id}/strip`)
-    await page.getByRole('link', { name: 'Take it apart' }).tap()
+    await page.getByRole('link', { name: 'Start teardown' }).tap()
     await page.getByRole('button', { name: /Start the clock/ }).tap()
     // One part with another name chosen, three moves and a condition, by tap.
     await page

@@ -8,7 +8,7 @@ test('one tank: its balance by hand, feed and changes told, what happens in time
   const errors = watchErrors(page)
   await openDossier(page, 'Terrace 1200', 'tanks')
   await page.getByRole('link', { name: 'Dentist, front window' }).click()
-  const balance = page.getByRole('region', { name: 'Its balance, at rest' })
+  const balance = page.getByRole('region', { name: 'Water quality at steady state' })
   // 1.4 g · 40 % · 92 mg/g = 51.5 mg a day; before a weekly change of 30 %, less what leaves as ammonia and nitrite.
   const made = 1.4 * 0.4 * 92
   const nitrate = (made * WEEK) / (0.3 * WATER) - 2 * 0.07
@@ -49,7 +49,7 @@ test('one tank: its balance by hand, feed and changes told, what happens in time
   await openDossier(page, 'Terrace 1200', 'tanks')
   await page.getByRole('link', { name: 'Dentist, front window' }).click()
   await expect(balance).toContainText('No feed, no animals')
-  await expect(time).toContainText('Nothing is fed, so nothing happens.')
+  await expect(time).toContainText('No feeding, so nothing to forecast.')
   expect(errors).toEqual([])
 })
 
@@ -78,10 +78,10 @@ test('the house’s order of schools leads the verdict, and a class of its own j
   await page.getByLabel('Name').fill(named('Balance first'))
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'feed balance up' }).click()
-  await page.getByRole('button', { name: 'Hold to this one' }).click()
+  await page.getByRole('button', { name: 'Use these rules' }).click()
   await saved(page)
   await openDossier(page, 'Ledger 700', 'verdict')
-  const because = page.getByRole('region', { name: 'Because' })
+  const because = page.getByRole('region', { name: 'Reasons' })
   await expect(because).toContainText('What binds at the top is the balance of feed')
   await expect(because).toContainText(/The other schools say of the same fill: media mass/)
   const sure = page.getByRole('region', { name: 'How sure' })
@@ -89,7 +89,7 @@ test('the house’s order of schools leads the verdict, and a class of its own j
   await expect(sure).toContainText(/By feed balance, the doubt comes from .*feed/)
   await page.goto('/rules')
   await page.getByRole('link', { name: /^Strain first ships/ }).click()
-  await page.getByRole('button', { name: 'Hold to this one' }).click()
+  await page.getByRole('button', { name: 'Use these rules' }).click()
   await saved(page)
 
   await page.goto('/stock')
@@ -99,9 +99,9 @@ test('the house’s order of schools leads the verdict, and a class of its own j
   await expect(page.getByLabel('Name')).toHaveValue(/our own$/)
   await page.getByLabel('Name').fill(named('Goldfish, fancy'))
   await page.keyboard.press('Enter')
-  await page.getByLabel('Litres that 1 kg of good media carries', { exact: true }).fill('40')
+  await page.getByLabel('Litres that 1 kg of good media supports', { exact: true }).fill('40')
   await page.keyboard.press('Enter')
-  await page.getByLabel('Least turnovers an hour, by those who ask for one', { exact: true }).fill('99')
+  await page.getByLabel('Recommended minimum turnover', { exact: true }).fill('99')
   await page.keyboard.press('Enter')
   await expect(
     page
@@ -109,7 +109,7 @@ test('the house’s order of schools leads the verdict, and a class of its own j
       .filter({ visible: true })
       .first(),
   ).toBeVisible()
-  await page.getByLabel('Least turnovers an hour, by those who ask for one', { exact: true }).fill('5')
+  await page.getByLabel('Recommended minimum turnover', { exact: true }).fill('5')
   await page.keyboard.press('Enter')
   await saved(page)
   await page.goto('/tanks')

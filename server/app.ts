@@ -223,7 +223,7 @@ function answerTheRest(
         reply.header('allow', allowed.join(', ')),
         problem(405, 'wrong-method', `This address takes ${allowed.join(', ')}`).problem,
       )
-    return sendProblem(reply, problem(404, 'not-found', 'There is nothing at this address').problem)
+    return sendProblem(reply, problem(404, 'not-found', 'Page not found').problem)
   })
 }
 

@@ -210,7 +210,11 @@ describe('one model cannot take the shelf down', () => {
     await h.db.execute(sql`update segment set roughness = 0.005 where hookup_id = ${hookup.body.id}`)
     const page = (await h.call('GET', '/models?limit=100')).body
     const row = page.items.find((r: { model: { id: string } }) => r.model.id === made.body.id)
-    expect(row).toMatchObject({ level: 'open', flow: null, problem: expect.stringContaining('roughness') })
+    expect(row).toMatchObject({
+      level: 'open',
+      flow: null,
+      problem: expect.stringContaining('roughness'),
+    })
     const others = page.items.filter((r: { flow: unknown }) => r.flow !== null)
     expect(others.length).toBeGreaterThanOrEqual(11)
     expect((await h.call('GET', `/models/${made.body.id}/dossier`)).status).toBe(200)

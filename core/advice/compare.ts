@@ -7,7 +7,7 @@ import { hasBody, isWhole, owningCost, type CostQuestion, type OwningCost } from
 import type { AdviceRule } from './rule'
 import { sayPrice } from './words'
 
-/** How a number stands to the first model’s: more or less by over its doubt, or no difference beyond the uncertainty. */
+/** How a number stands to the first model’s: more or less by over its doubt, or no difference beyond it. */
 export type Apart = 'more' | 'less' | 'none'
 
 /** One model’s entry in a row: a number, money, or words; null where nobody knows. */

@@ -103,7 +103,7 @@ export const hasPrefilter = ({ path, intake }: Arrangement): boolean =>
   intake.length > 0 ||
   path.fill.layers.some((l) => path.chambers.find((c) => c.id === l.chamberId)?.role === 'pre-filter')
 
-/** With one: as it is, or with a coarse sponge over the intake. */
+/** With one: as it is, or with Pre-filter sponge on the intake. */
 export const withPrefilter = (a: Arrangement): Arrangement => {
   const sponge = hasPrefilter(a) ? null : usualSponge(a.path.media)
   return sponge ? { ...a, intake: [sponge] } : a

@@ -71,7 +71,7 @@ export function dueFigures(l: Pick<Learnt, 'due' | 'posterior' | 'seen'>, answer
           ],
           formula: 'first day with Q < a Q₀, or half of the capture lost',
           working: [
-            put('a', 'flow at which to clean it (our choice)', answers.dueAt, 'ratio', 'rule'),
+            put('a', 'flow at which clean (our choice)', answers.dueAt, 'ratio', 'rule'),
             put('θ', 'how fast it clogs, compared with the assumptions', Math.exp(pace), 'ratio', 'computed'),
           ],
         })

@@ -27,6 +27,8 @@ export interface ChangeSubject {
   readonly old: Films | null
   readonly stay: readonly Films[]
   readonly next: Films
+  /** Shrimp, fry or the like live there, which do not stand what fish do. */
+  readonly delicate?: boolean
 }
 
 /** Most weeks two filters are left beside each other. */
@@ -102,6 +104,8 @@ const TEST_DAYS: Readonly<Record<ChangeWay, readonly number[]>> = {
   moved: [1, 2, 4, 7, 10, 14, 21, 28],
   starter: [1, 2, 4, 6, 8, 10, 14, 18, 22, 28, 35, 42],
 }
+/** Tests while both filters stay on, as long as it does not hold alone: weekly. */
+const WEEKLY: readonly number[] = Array.from({ length: 8 }, (_, i) => (i + 1) * WEEK)
 /** Days after the old one is taken off on which to test. */
 const AFTER_DAYS = [1, 3, 7, 14] as const
 
@@ -217,12 +221,14 @@ export function planChange(c: ChangeSubject, began: Day, made: readonly ChangeTe
   const told = learnt ? run(weeks, pace) : asShipped
   const fast = run(weeks, Math.exp(belief.high))
   const slow = run(weeks, Math.exp(belief.low))
-  const off = weeks ? weeks.planned * WEEK : null
+  // Where the new one never comes to do it alone, the old one stays: no day is set to take it off.
+  const stays = beside && weeks?.least === null
+  const off = weeks && !stays ? weeks.planned * WEEK : null
   // Not over before the old one is off.
   const end = (t: Simulation, w: ChangePlan['weeks']): number | null =>
     t.safeFrom === null ? null : Math.max(Math.ceil(t.safeFrom), w ? w.planned * WEEK : 0)
   const on = (t: Simulation): Day | null => {
-    const day = end(t, weeks)
+    const day = stays ? null : end(t, weeks)
     return day === null ? null : dayAfter(began, day)
   }
   const [now, before] = [end(told, weeks), end(asShipped, first)]
@@ -240,9 +246,11 @@ export function planChange(c: ChangeSubject, began: Day, made: readonly ChangeTe
       uncertainty: Math.hypot(bandOn(day, what), NINETY_FIVE * MODEL * value),
       dimension: 'concentration',
       provenance: 'computed',
-      conditions: [`day ${day} of the change-over`],
-      formula: 'dx/dt = pace · x (μ S/(K + S) − b) + what takes hold;  uptake x · r_max S/(1.93 + S)',
-      working: [put('pace', 'of growth against the constants', pace, 'ratio', learnt ? 'measured' : 'rule')],
+      conditions: [`day ${day} of the filter swap`],
+      formula: 'dx/dt = pace · x (μ S/(K + S) − b) + seeding;  uptake x · r_max S/(1.93 + S)',
+      working: [
+        put('pace', 'of growth, compared with the assumed', pace, 'ratio', learnt ? 'measured' : 'rule'),
+      ],
       source: SOURCE,
     }
   }
@@ -253,7 +261,7 @@ export function planChange(c: ChangeSubject, began: Day, made: readonly ChangeTe
     asShipped,
     belief,
     weeks,
-    steps: stepsOf(c, began, off, on(told)),
+    steps: stepsOf(c, began, off, on(told), stays),
     tests: wanted.map((day) => {
       const n = Math.max(0, daysBetween(began, day))
       return {
@@ -295,19 +303,25 @@ function unlikeOf(told: Simulation, began: Day, made: readonly ChangeTest[]): re
 /** Days on which to test, until a week after the water is safe. */
 function testDays(way: ChangeWay, off: number | null, told: Simulation): readonly number[] {
   const last = told.safeFrom === null ? Infinity : Math.max(off ?? 0, told.safeFrom) + WEEK
-  const all = off === null ? TEST_DAYS[way] : [0, Math.max(1, off - 1), ...AFTER_DAYS.map((d) => off + d)]
-  return all.filter((d, i) => i < 3 || d <= last)
+  const all =
+    off === null
+      ? way === 'beside'
+        ? WEEKLY
+        : TEST_DAYS[way]
+      : [0, Math.max(1, off - 1), ...AFTER_DAYS.map((d) => off + d)]
+  return all.filter((d, i) => i < 3 || d <= last || (off === null && way === 'beside'))
 }
 
 /** The steps of a change-over of which nothing can be worked out: as agreed, with their dates. */
 export const plainSteps = (c: Pick<ChangeSubject, 'way' | 'weeks'>, began: Day): readonly PlanStep[] =>
-  stepsOf(c, began, c.way === 'beside' ? c.weeks * WEEK : null, null)
+  stepsOf(c, began, c.way === 'beside' ? c.weeks * WEEK : null, null, false)
 
 function stepsOf(
   c: Pick<ChangeSubject, 'way'>,
   began: Day,
   off: number | null,
   safe: Day | null,
+  stays: boolean,
 ): readonly PlanStep[] {
   const step = (id: string, day: number, says: string, why: string): PlanStep => ({
     id,
@@ -321,8 +335,8 @@ function stepsOf(
         {
           id: 'safe',
           on: safe > eased ? safe : eased,
-          says: 'Full feed, tests once a week',
-          why: 'From here on a kit should read zero.',
+          says: 'Full feeding, test once a week',
+          why: 'From here on the test kit should read 0.',
         },
       ]
     : []
@@ -332,35 +346,45 @@ function stepsOf(
         step(
           'on',
           0,
-          'The new one on, the old one runs on untouched',
-          'What the old one sheds takes hold in the new one.',
+          'Start the new filter; leave the old one running',
+          'Bacteria from the old filter settle in the new one.',
         ),
         step(
           'leave',
           1,
-          'Rinse neither in the weeks between, but for the pre-filter',
-          'A young film is the first to go down the drain.',
+          'Do not clean either filter meanwhile, except the pre-filter',
+          'Young biofilm washes off easily.',
         ),
+        ...(stays
+          ? [
+              step(
+                'weekly',
+                WEEK,
+                'Keep both filters. Test ammonia and nitrite weekly',
+                'The forecast never lets the new filter hold the tank alone. Move mature media over to change that.',
+              ),
+            ]
+          : []),
         ...(off === null
           ? []
           : [
               step(
                 'test',
                 off - 1,
-                'Test ammonia and nitrite; both nought, or wait',
-                'With colour already there, the new one is not the cause and will not be the cure.',
+                'Test ammonia and nitrite. Both 0? If not, wait.',
+                'If they are not 0 before the swap, the cause lies elsewhere.',
               ),
               step(
                 'off',
                 off,
-                'The old one off; keep it running in a bucket of tank water for a week',
-                'If colour shows, it goes back on.',
+                'Remove the old filter; keep it running in a bucket of tank water for a week',
+                'If a test shows colour, put it back.',
               ),
               step(
                 'feed',
                 off,
                 `Half the feed for ${EASY} days`,
-                'Half of the ammonia while the new film fills up.',
+                'Halves the ammonia while the bacteria grow.',
               ),
             ]),
         ...end,
@@ -370,21 +394,16 @@ function stepsOf(
         step(
           'move',
           0,
-          'Ripe media over within the hour, wet, rinsed in tank water only',
-          'A film dies as it dries, and under chlorine.',
+          'Move mature media within the hour: wet, rinsed in tank water only',
+          'Bacteria die when they dry, and in chlorine.',
         ),
         step(
           'feed',
           0,
           'Half the feed for a week',
-          'What was moved carries a share of the load; the rest has to grow.',
+          'The moved media process part of the load. The rest has to grow.',
         ),
-        step(
-          'leave',
-          1,
-          'Clean nothing for four weeks but the pre-filter',
-          'A young film is the first to go down the drain.',
-        ),
+        step('leave', 1, 'Clean only the pre-filter for four weeks', 'Young biofilm washes off easily.'),
         ...end,
       ]
     case 'starter':
@@ -392,21 +411,16 @@ function stepsOf(
         step(
           'starter',
           0,
-          'Starter into the filter, not into the tank; lamp (UV-C) off for two days',
-          'It has to reach the media, and a lamp kills what drifts past.',
+          'Pour the bacteria into the filter, not the tank; UV-C lamp off for two days',
+          'They must reach the media, and the lamp kills them.',
         ),
         step(
           'few',
           0,
-          'Few fish, half the feed, until a kit reads zero',
-          'A starter is a beginning and not a film.',
+          'Few fish and half the feed until the test kit reads 0',
+          'Bottled bacteria only start the process.',
         ),
-        step(
-          'leave',
-          1,
-          'Clean nothing for six weeks but the pre-filter',
-          'A young film is the first to go down the drain.',
-        ),
+        step('leave', 1, 'Clean only the pre-filter for six weeks', 'Young biofilm washes off easily.'),
         ...end,
       ]
   }
@@ -439,40 +453,37 @@ function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
   if (c.way === 'beside' && !c.old)
     add(
       'caution',
-      'Nothing is known of the old one’s media, so beside it the new one is taken to ripen from nothing.',
+      'The media of the old filter are unknown, so the new one is assumed to start without bacteria.',
     )
   if (weeks?.least === null)
     add(
       'against',
-      `Within ${MOST_WEEKS} weeks the new one does not come to carry this tank alone: move ripe media over, or keep both.`,
+      `The new filter cannot take over alone within ${MOST_WEEKS} weeks. Move mature media, or keep both.`,
     )
   else if (weeks && weeks.least > weeks.agreed)
-    add(
-      'caution',
-      `${weeks.agreed} weeks were agreed; the balance wants ${weeks.least} before the old one goes.`,
-    )
+    add('caution', `${weeks.agreed} weeks side by side are not enough: the forecast needs ${weeks.least}.`)
   else if (weeks)
-    add('note', `The balance wants at least ${weeks.least} of the ${weeks.agreed} weeks agreed.`)
+    add('note', `The forecast needs at least ${weeks.least} of the ${weeks.agreed} weeks side by side.`)
   if (unlike.length)
     add(
       'against',
-      `What was read on ${unlike.join(', ')} fits no pace of growth: test again, then look for what is dead, for more feed than was noted, for tap water that was not made safe.`,
+      `The reading of ${unlike.join(', ')} does not fit any normal cycle. Test again. Then look for a dead animal, overfeeding or untreated tap water.`,
     )
   if (learnt && Math.abs(belief.mean) > 0.05) {
     const times = (x: number): string => Math.exp(x).toFixed(2)
     add(
       'note',
-      `The tests say films here grow at ${times(belief.mean)} times the constants (${times(belief.low)} to ${times(belief.high)}).`,
+      `By your tests, bacteria here grow ${times(belief.mean)} times as fast as assumed (${times(belief.low)} to ${times(belief.high)}).`,
       ...(moved
         ? [
-            ` The end of it moved by ${Math.abs(moved)} ${Math.abs(moved) === 1 ? 'day' : 'days'}, ${moved > 0 ? 'later' : 'sooner'}.`,
+            ` The end moves ${Math.abs(moved)} ${Math.abs(moved) === 1 ? 'day' : 'days'} ${moved > 0 ? 'later' : 'earlier'}.`,
           ]
         : []),
       ...(weeks && first && weeks.planned !== first.planned
-        ? [` The old one stays ${weeks.planned} weeks and not ${first.planned}.`]
+        ? [` The old filter stays ${weeks.planned} weeks instead of ${first.planned}.`]
         : []),
     )
-  } else if (learnt && !unlike.length) add('note', 'The tests so far bear the plan out.')
+  } else if (learnt && !unlike.length) add('note', 'Tests match the plan so far.')
   const { peakAmmonia, peakNitrite } = told
   const limit = unionisedLimitOf(c.keeping.pH, c.keeping.temperature)
   const peaks = [
@@ -483,29 +494,34 @@ function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
     if (peak.value <= KIT_ZERO) continue
     const figure: Figure = {
       id: `change-peak-${what.toLowerCase()}`,
-      label: `Most ${what.toLowerCase()}, as N`,
+      label: `Peak ${what.toLowerCase()}, as N`,
       value: peak.value,
       dimension: 'concentration',
       provenance: 'computed',
-      conditions: [`day ${Math.round(peak.day)}, fed in full`],
+      conditions: [`day ${Math.round(peak.day)}, full feeding`],
       source: SOURCE,
     }
-    const day = `about day ${Math.round(peak.day)}`
+    const day = `around day ${Math.round(peak.day)}`
     if (peak.value <= most)
-      add('note', `${what} shows, up to `, inline(figure, 2), ` ${day}: fish stand it; test and feed half.`)
+      add(
+        c.delicate ? 'caution' : 'note',
+        `${what} peaks at `,
+        inline(figure, 2),
+        ` ${day}. ${c.delicate ? 'Shrimp and fry may not survive it: wait until the test kit reads 0.' : 'Fish tolerate that; test, and feed half.'}`,
+      )
     else {
       const share = changeTo(peak.value, most)
       add(
         'against',
-        `${what} would reach `,
+        `${what} would peak at `,
         inline(figure, 2),
-        ` ${day}, fed in full: `,
+        ` ${day} at full feeding. `,
         share > MOST_CHANGED
-          ? 'more than half of the water would have to go at once. Fewer fish, half the feed, or another way.'
-          : `change ${Math.ceil(share * 10) * 10} % of the water when a test shows it, and feed half.`,
+          ? 'Too much for water changes: fewer fish, half the feed, or another method.'
+          : `Change ${Math.ceil(share * 10) * 10} % of the water when a test shows it, and feed half.`,
       )
     }
   }
-  if (told.safeFrom === null) add('against', 'Within the time looked at a kit does not come to read zero.')
+  if (told.safeFrom === null) add('against', 'A test kit will not read zero in this period.')
   return out
 }

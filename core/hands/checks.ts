@@ -28,7 +28,7 @@ export interface Check {
 
 /** Every check, each said once; the order is worked out. */
 export const CHECKS: readonly Check[] = [
-  // What is in the body and how it was put together.
+  // Media in the filter and how it was put together.
   {
     id: 'overfilled',
     cause: 'A tray or basket filled above its rim',
@@ -423,7 +423,7 @@ export const CHECKS: readonly Check[] = [
     which: 'hoses',
     how: 'Look at both taps and the valve: levers along the hose?',
     shows: 'A lever across.',
-    why: 'The last hand that was there closed it.',
+    why: 'Usually left closed after the last cleaning.',
     remedy: 'Open both, return last.',
     minutes: 0.5,
     sees: 0.98,
@@ -447,7 +447,7 @@ export const CHECKS: readonly Check[] = [
   },
   {
     id: 'order',
-    cause: 'Layers in an order that clogs, or that dirt goes round',
+    cause: 'Wrong layer order, or bypass',
     which: 'boxed',
     how: 'Follow the water: does it meet coarse, then fine, then media? Does anything fine stand before the coarse?',
     shows: 'A fine pad first, media ahead of all straining, foam where media could be.',
@@ -478,7 +478,7 @@ export const CHECKS: readonly Check[] = [
     which: 'hoses',
     how: 'Run a hand along both hoses from end to end.',
     shows: 'A flat place, behind the cabinet as a rule.',
-    why: 'Head lost goes with the fifth power of the bore.',
+    why: 'A slightly narrower hose loses much more flow.',
     remedy: 'Shorten it or turn it; a hose that has set is a new hose.',
     minutes: 2,
     sees: 0.95,
@@ -699,7 +699,7 @@ export const CHECKS: readonly Check[] = [
     cause: 'Cleaned too much on one day, or under the tap',
     which: 'all',
     how: 'How much of the media was rinsed, and in what? Test ammonia.',
-    shows: 'All of it, or under a chlorinated tap; ammonia that is not nought.',
+    shows: 'Total, or under a chlorinated tap; ammonia that is not nought.',
     why: 'The film went down the drain.',
     remedy: 'As for a tank that is not ripe; media from a ripe filter if there is one.',
     minutes: 5,
@@ -753,7 +753,7 @@ export const CHECKS: readonly Check[] = [
     which: 'all',
     how: 'Undo the last thing that was changed: fill, level, hose, outlet, timer.',
     shows: 'It goes away.',
-    why: 'Most faults come in with the last hand.',
+    why: 'Most faults start with the last thing someone changed.',
     remedy: 'Do it again, step by step, looking after each.',
     minutes: 10,
     sees: 0.7,

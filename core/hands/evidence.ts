@@ -217,7 +217,7 @@ function found({ parts, refused }: FaultRecord, add: Add): void {
     if (means && refused) add(means, TIMES.seen, `set-up of ${refused.on}`, REFUSED_WORDS)
   }
 }
-const REFUSED_WORDS = 'Refused when it was set up, and not put right since.'
+const REFUSED_WORDS = 'Marked as a problem at set-up and still open.'
 
 function lastVisit({ last, noise, kind }: FaultRecord, add: Add): void {
   if (last) {
@@ -233,7 +233,7 @@ function lastVisit({ last, noise, kind }: FaultRecord, add: Add): void {
     if ((last.ammonia ?? 0) > READS || (last.nitrite ?? 0) > READS)
       add(['ripening', 'too-clean', 'overfed'], TIMES.some, from, 'Ammonia or nitrite was not nought.')
     else if (last.ammonia === 0 && last.nitrite === 0)
-      add(['ripening', 'too-clean'], TIMES.against, from, 'Ammonia and nitrite were nought.')
+      add(['ripening', 'too-clean'], TIMES.against, from, 'Ammonia and nitrite were 0.')
   }
   if (noise && noise.last - noise.first >= LOUDER) {
     const rise: Figure = {

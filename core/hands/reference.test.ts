@@ -345,7 +345,9 @@ describe('what one can get wrong', () => {
     expect(list[0]?.says).toBe(
       'Lower tray: tube to the left. Nothing on it says so. Wrong: water goes round it.',
     )
-    expect(list[1]?.says).toBe('Head: arrow to the front (arrow). What follows if it is wrong was not noted.')
+    expect(list[1]?.says).toBe(
+      'Head: arrow to the front (arrow). What happens if it is fitted wrong was not noted.',
+    )
     expect(foolproof([head, pad, tray]).map((p) => p.id)).toEqual(['d'])
   })
   test('whom it suits: unknown, a beginner, careful, practised hands', () => {

@@ -244,7 +244,7 @@ export const SET_UP_RULES: readonly SetUpRule[] = [
     id: 'under',
     stage: 'place',
     which: 'pumpInside',
-    says: 'All of it under water, the outlet too unless it is meant to draw air',
+    says: 'Total under water, the outlet too unless it is meant to draw air',
     why: 'A pump that draws air runs hot and moves nothing.',
     caution: 'dry',
     holds: true,

@@ -18,17 +18,17 @@ export const SYMPTOM_WORDS: Readonly<Record<Symptom, { readonly name: string; re
     asks: 'From when on: since it was set up, since it was opened, or out of nothing?',
   },
   leak: {
-    name: 'Water where none should be',
+    name: 'Leak',
     asks: 'Where is the highest wet place? Water shows below where it comes out.',
   },
-  'no-restart': { name: 'It will not start again', asks: 'How long did it stand still?' },
+  'no-restart': { name: 'Will not start', asks: 'How long did it stand still?' },
   'weak-flow': { name: 'Weak flow', asks: 'Weaker than it was, or weaker than the label?' },
   'fine-bubbles': { name: 'Fine bubbles in the tank', asks: 'All the time, or in bursts?' },
   cloudy: { name: 'Cloudy water', asks: 'White, green or full of bits; and since what was done?' },
   'grows-noisy': { name: 'Louder than it was', asks: 'A hum, a whine, a grinding or a gurgle?' },
   other: {
     name: 'Something else',
-    asks: 'What was done to it last? Most faults come in with the last hand.',
+    asks: 'What was done to it last? Most faults start with the last thing someone changed.',
   },
 }
 

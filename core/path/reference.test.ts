@@ -259,7 +259,7 @@ describe('the order audit', () => {
     const found = auditOrder(outcomeOf(only({ chambers: [chamber('low', { wallGap: 0.002 }), chamber('high')] }), NORMAL), STRAIN)
     const sealed = found.find((f) => f.rule.id === 'fine-sealed')
     expect(sealed).toMatchObject({ layerId: 'f', chamberId: 'low' })
-    expect(sentenceText(sealed?.sentence ?? [], 'metric')).toMatch(/^2\smm gap beside fine pad: \d+\s% of the water goes round it\.$/)
+    expect(sentenceText(sealed?.sentence ?? [], 'metric')).toMatch(/^2\smm gap beside fine pad: \d+\s% of the water bypasses it\.$/)
     expect(found[0]?.rule.severity).toBe('fault')
   }) // prettier-ignore
   test('the schools differ where they must: a fine pad last is asked for by one and refused by another', () => {

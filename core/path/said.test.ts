@@ -223,7 +223,7 @@ describe('what a rule says, and how it is cured', () => {
   })
   test('water that goes round', () => {
     const [fine] = says('fine-sealed', of(c30, { ...f20, gap: 0.002 }, m70))
-    expect(fine).toMatch(/^f \| 2 mm gap beside fine pad: \d+ % of the water goes round it[.] \| Cut fine pad to fit, or seal its edge[.]$/) // prettier-ignore
+    expect(fine).toMatch(/^f \| 2 mm gap beside fine pad: \d+ % of the water bypasses it[.] \| Cut fine pad to fit, or seal its edge[.]$/) // prettier-ignore
     expect(says('fine-sealed', of(c30, f20, m70))).toEqual([])
     const bag = (more: object) => says('bypass-share', of(layer('m', 'low', SINTERED, 40, { gap: 0.01, ...more }), layer('n', 'low', SINTERED, 30))) // prettier-ignore
     // A bag in its tray: nothing to cut where the next layer crosses its gap; a stiff layer is cut, a bag with an open gap as well.

@@ -14,28 +14,28 @@ export const DISCLOSURE_WORDS: Readonly<
   Record<Disclosed, { readonly asks: string; readonly yes: string; readonly no: string }>
 > = {
   paid: {
-    asks: 'Is anybody paid for this?',
+    asks: 'Were you paid for this review?',
     yes: 'paid for by somebody with an interest',
     no: 'nobody paid for it',
   },
   signed: {
     asks: 'Is there a contract with the maker or a seller?',
     yes: 'signed with the maker or a seller',
-    no: 'signed with nobody',
+    no: 'no contract with the maker or a seller',
   },
   affiliate: {
     asks: 'Do links or discount codes earn anything?',
     yes: 'links or discount codes earn something',
     no: 'no link or code earns anything',
   },
-  free: { asks: 'Did anything come free?', yes: 'something came free', no: 'nothing came free' },
+  free: { asks: 'Did you get anything free?', yes: 'something came free', no: 'nothing came free' },
   representative: {
     asks: 'Was the maker’s representative a source?',
     yes: 'the maker’s representative was a source',
     no: 'no representative was a source',
   },
   previewed: {
-    asks: 'Did anybody concerned see it before it was published?',
+    asks: 'Did the maker or seller see it before publication?',
     yes: 'somebody concerned saw it first',
     no: 'nobody concerned saw it first',
   },
@@ -72,23 +72,23 @@ export function disclosureWords({ obtained, disclosure }: Disclosing): string {
     return answer === null ? [] : [answer ? DISCLOSURE_WORDS[d].yes : DISCLOSURE_WORDS[d].no]
   })
   const open = DISCLOSED.filter((d) => disclosure[d] === null)
-  const how = obtained ? OBTAINED_WORDS[obtained] : 'How the unit came is not recorded'
+  const how = obtained ? OBTAINED_WORDS[obtained] : 'How we got the unit is not disclosed yet'
   const first = [how, ...said].join('; ')
   if (!open.length) return `${first}.`
   const rest =
     open.length === DISCLOSED.length
-      ? 'who paid, signed, gave or previewed'
+      ? 'payment, contract, gifts, preview'
       : open.map((d) => NOT_WORDS[d]).join(', ')
-  return `${first}. Not recorded: ${rest}.`
+  return `${first}. Not disclosed yet: ${rest}.`
 }
 
 const NOT_WORDS: Readonly<Record<Disclosed, string>> = {
-  paid: 'whether anybody paid',
-  signed: 'contracts',
-  affiliate: 'links that earn',
-  free: 'whether anything came free',
-  representative: 'whether a representative was a source',
-  previewed: 'whether anybody saw it first',
+  paid: 'payment',
+  signed: 'contract',
+  affiliate: 'affiliate links',
+  free: 'gifts',
+  representative: 'help from a representative',
+  previewed: 'preview',
 }
 
 /** Something that a reader will want to weigh: any yes, or a unit that was not bought. */

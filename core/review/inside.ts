@@ -31,7 +31,7 @@ export function insideSection({ audit }: ReviewInput): Section {
             ['What the litres are', 'Litres'],
             [
               ...named.map((n): readonly SheetCell[] => [LITRES[n], litreFigure(audit, n, LITRES[n])]),
-              ['All of it', grossFigure(audit)],
+              ['Total', grossFigure(audit)],
             ],
           ),
         ]

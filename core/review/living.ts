@@ -42,7 +42,7 @@ export function costSection(input: ReviewInput): Section {
       ),
       ...table(
         'whole',
-        ['What it adds up', 'Year', 'Money'],
+        ['Cost breakdown', 'Year', 'Money'],
         cost.lines.map((l): readonly SheetCell[] => [
           l.what,
           String(l.year),

@@ -63,9 +63,9 @@ describe('verdict', () => {
     expect(lines[0]).toMatch(/^card against: Stretched: × 1\.5.*\.$/)
     expect(lines[1]).toBe(`card: [supported 0.08] [flow ${lph(500)}]`)
     expect(lines[2]).toMatch(
-      /^page note: It rests on flow measured here as it stands\. Judged by floor of turnover, the rule of /,
+      /^page note: It rests on flow measured here as it stands\. Judged by minimum circulation, the rule of /,
     )
-    expect(lines[3]).toMatch(/^whole note: The rule of floor of turnover rests on .* Interest: /)
+    expect(lines[3]).toMatch(/^whole note: The rule of minimum circulation rests on .* Interest: /)
     expect(lines.slice(4)).toEqual([
       'whole warning: Media are few.',
       'whole note: Not known: the head; its media.',
@@ -201,7 +201,7 @@ test('inside: a drawing, each litre that there is by its name, and all of them',
   const audit = volumeAudit([box('biological', 0.2), box('machinery', 0.1)], body)
   const lines = told(insideSection(input({ audit })))
   expect(lines.slice(0, 2)).toEqual(['page drawing', 'whole head: What the litres are | Litres'])
-  expect(lines.slice(2).map((l) => l.replace(/ 0\.\d+\]/, ']'))).toEqual(['whole: Biological media | [litres-biological]', 'whole: Machinery | [litres-machinery]', 'whole: All of it | [gross]']) // prettier-ignore
+  expect(lines.slice(2).map((l) => l.replace(/ 0\.\d+\]/, ']'))).toEqual(['whole: Biological media | [litres-biological]', 'whole: Machinery | [litres-machinery]', 'whole: Total | [gross]']) // prettier-ignore
   expect(told(insideSection(input()))).toEqual(['whole note: Nobody has measured the inside.'])
 })
 
@@ -354,7 +354,7 @@ describe('what a page may not lose', () => {
     ]
     const lines = told(stripSection(input({ parts })))
     expect(lines).toContain(
-      'whole caution: Ring: lip up. Nothing on it says so. What follows if it is wrong was not noted.',
+      'whole caution: Ring: lip up. Nothing on it says so. What happens if it is fitted wrong was not noted.',
     )
     expect(lines).toContain(
       'whole note: Head: taps over the notch (two dots). Wrong: the latch closes on one side.',
@@ -376,7 +376,7 @@ describe('what a page may not lose', () => {
     const labels = blocks.flatMap((b) =>
       b.kind === 'numbers' ? b.figures.map((f) => [f.label, f.value]) : [],
     )
-    expect(labels.slice(0, 2)).toEqual([['To the pre-filter', 30], ['To the media', 90]]) // prettier-ignore
+    expect(labels.slice(0, 2)).toEqual([['To the pre-filter', 30], ['To the bio media', 90]]) // prettier-ignore
   })
   test('what it is to be had for besides its list price, and its guarantee', () => {
     const offers = [{ kind: 'sale', price: { ...EUR(9900), on: '2026-10-01' } }, { kind: 'second-hand', price: EUR(4000) }] // prettier-ignore
@@ -387,7 +387,7 @@ describe('what a page may not lose', () => {
     expect(lines.find((l) => l.startsWith('page: On sale'))).toContain('99.00 EUR')
     expect(lines.find((l) => l.startsWith('page: Second-hand'))).toContain('40.00 EUR')
     expect(lines).toContain('page: Guarantee | two years')
-    expect(lines).toContain('whole head: What it adds up | Year | Money')
+    expect(lines).toContain('whole head: Cost breakdown | Year | Money')
   })
   test('what a sum leaves out is named', () => {
     const shipped = offered(1, 400, [use({ price: null, lifeDays: 30, name: 'Floss' })])

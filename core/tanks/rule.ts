@@ -16,7 +16,7 @@ export interface CapacityRule {
 }
 
 /**
- * As shipped: mass leads, the trade's own rule; the balance, a floor of turnover and oversizing stand beside it.
+ * As shipped: mass leads, the trade's own rule; the balance, a minimum circulation and oversizing stand beside it.
  * Nobody in the trade states a least turnover: the minima are a school of their own that a house may let bind. Common
  * practice, no source.
  */
@@ -33,5 +33,5 @@ export const LEADS_OF_CLASS: Readonly<Record<string, CapacitySchool | undefined>
   'turtle-hatchling': 'oversizing',
 }
 
-/** Relative half-width of the floor of turnover (common practice, no source). */
+/** Relative half-width of the minimum circulation (common practice, no source). */
 export const FLOOR_BAND = 0.3

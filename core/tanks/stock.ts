@@ -19,7 +19,7 @@ export interface Mark {
   readonly source: string
 }
 
-/** Who lives in the tank, what they are fed, and what is asked of a filter for them. */
+/** Stocking, what they are fed, and what is asked of a filter for them. */
 export interface StockClass {
   readonly id: string
   /** Code of a class that ships: light, normal, heavy …; null for a house’s own. */

@@ -28,7 +28,7 @@ export interface TankFill {
   readonly substrateDepth?: number
   /** Share of the substrate that is water between the grains; about 0.4 for gravel and sand. */
   readonly substratePorosity?: number
-  /** Water pushed aside by rock and wood (m³). */
+  /** Volume of rock and wood (m³). */
   readonly decorVolume?: number
 }
 

@@ -30,7 +30,7 @@ export function reachFigures(r: ReachResult): ReachFigures {
   })
   return {
     parts: make('parts', 'Parts off', r.parts, 'ratio', () => 1),
-    moves: make('moves', 'Moves of the hand', r.moves, 'ratio', (p) => p.moves),
+    moves: make('moves', 'Hand movements', r.moves, 'ratio', (p) => p.moves),
     seconds: make('seconds', 'Seconds', r.seconds, 'time', (p) => p.seconds),
     back: r.back === null ? null : make('back', 'Back together', r.back, 'time', (p) => p.back ?? 0),
     cleaning:

@@ -1,3 +1,4 @@
+import { nameOf } from '../figures/figure'
 import type { Reason } from '../figures/reason'
 import type { LoggedPart } from './reach'
 
@@ -36,7 +37,7 @@ export function wrongWays(parts: readonly PlacedPart[]): readonly WrongWay[] {
       {
         part,
         marked,
-        says: `${placeWords(part)}. ${marked ? '' : 'Nothing on it says so. '}${follows ? `Wrong: ${ended(follows)}` : 'What follows if it is wrong was not noted.'}`,
+        says: `${placeWords(part)}. ${marked ? '' : 'Not marked. '}${follows ? `If wrong: ${ended(follows)}` : 'What happens if it is fitted wrong was not noted.'}`,
       },
     ]
   })
@@ -66,32 +67,26 @@ export function suits(parts: readonly PlacedPart[]): {
   const wrong = wrongWays(parts)
   const blank = wrong.filter((w) => !w.marked)
   const names = (list: readonly WrongWay[]): string =>
-    new Intl.ListFormat('en').format(list.map((w) => w.part.name.toLowerCase()))
-  const rest =
-    tried < parts.length ? ` ${tried} of ${parts.length} parts were tried, so this is provisional.` : ''
+    new Intl.ListFormat('en').format(list.map((w) => `the ${nameOf(w.part.name)}`))
+  const rest = tried < parts.length ? ` Provisional: ${tried} of ${parts.length} parts checked.` : ''
   const say = (level: HandsLevel, tone: Reason['tone'], words: string) => ({
     level,
     tried,
     of: parts.length,
     reason: { id: 'hands', tone, sentence: [words] } satisfies Reason,
   })
-  if (!tried)
-    return say(
-      'unknown',
-      'note',
-      'Whether it suits a beginner is not known: no part was tried the wrong way round yet.',
-    )
+  if (!tried) return say('unknown', 'note', 'Unknown whether it suits beginners: no part was checked yet.')
   if (!wrong.length)
-    return say('beginner', 'for', `Suits a beginner: no part that was tried can go in wrong.${rest}`)
+    return say('beginner', 'for', `Suits beginners: none of the checked parts can be fitted wrong.${rest}`)
   if (!blank.length)
     return say(
       'careful',
       'note',
-      `Suits careful hands: ${names(wrong)} can go in wrong, and ${wrong.length === 1 ? 'it is' : 'all are'} marked.${rest}`,
+      `Some care needed: ${names(wrong)} can be fitted wrong, but ${wrong.length === 1 ? 'it is' : wrong.length === 2 ? 'both are' : 'all are'} marked.${rest}`,
     )
   return say(
     'practised',
     'caution',
-    `Not for a beginner alone: ${names(blank)} can go in wrong and nothing on ${blank.length === 1 ? 'it' : 'them'} says so.${rest}`,
+    `Beginners will need help: ${names(blank)} can be fitted wrong and ${blank.length === 1 ? 'is' : 'are'} not marked.${rest}`,
   )
 }

@@ -3,8 +3,8 @@ import { REACHES, type Reach } from '../parts/vocabulary'
 
 /**
  * A logged part, in the order it came off: moves of the hand, seconds since the part before, what it opens up. `after`
- * names, by their ids, the parts that must come off first; null or absent: all that came off before it. Seconds to
- * clean it and to put it back where somebody timed them.
+ * names, by their ids, the parts that must come off first; null or absent: everything above it in the list. Seconds to
+ * clean it and refit (s) where somebody timed them.
  */
 export interface LoggedPart {
   readonly id?: string

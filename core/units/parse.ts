@@ -66,6 +66,35 @@ export function readNumber(text: string, thousands = false): number | 'ambiguous
   return Number(t.replace(',', '.'))
 }
 
+/** Words ahead of a figure that say how it is meant, not how much: “up to 900 L”, “max. 900 L”, “about 60 L”. */
+const AHEAD = /^(?:up to|max\.?(?:imum)?|at most|about|approx\.?|ca\.?|circa|≈|~|≤)\s+(?=[\d½¼¾⅓⅔⅛])/i
+/** Fractions that are one character. */
+const SMALL: Readonly<Record<string, string>> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅛': '1/8',
+}
+
+/** Text as the reader of quantities takes it: without words ahead, fractions written out (“1½” is “1 1/2”). */
+const plain = (text: string): string =>
+  text
+    .trim()
+    .replace(AHEAD, '')
+    .replace(
+      /(\d?)([½¼¾⅓⅔⅛])/g,
+      (_, before: string, f: string) => `${before}${before && ' '}${SMALL[f] ?? f}`,
+    )
+
+/** Units that a label prints and that are something else, with what to type. */
+const OTHERWISE: Partial<Readonly<Record<Dimension, Readonly<Record<string, string>>>>> = {
+  power: {
+    va: 'VA is not watts: a motor of 15 VA may use 8 to 15 W. Type the watts, or VA as W if nothing else is printed.',
+  },
+}
+
 /**
  * Reads a number with a unit: "2.5 gal", "6 ft 2 in", "6 ft 2", "1,5 l", "120 gph", "3 1/2 in", `6'2"`.
  *
@@ -75,19 +104,19 @@ export function readNumber(text: string, thousands = false): number | 'ambiguous
 export function parseQuantity(text: string, options: ParseOptions): Quantity {
   const { dimension, system = 'metric', field = dimension } = options
   const bare = (options.bare && findUnit(options.bare, dimension, system)) || preferredUnit(dimension, system)
-  const accepted = `a number with a unit, such as ${example(dimension, system)}`
+  const accepted = `a number with a unit, e.g. ${example(dimension, system)}`
   const refuse = (message: string): never => {
     throw new UnreadableQuantity(field, text, accepted, message)
   }
-  let rest = text.trim()
-  if (!rest) return refuse(`Nothing typed: write ${accepted}.`)
+  let rest = plain(text)
+  if (!rest) return refuse(`Type ${accepted}.`)
   let si = 0
   let first: { value: number; unit: Unit } | undefined
   let previous: Unit | undefined
   let negative = false
   while (rest) {
     const m = PAIR.exec(rest)
-    if (!m) return refuse(`“${text}” is not a number: write ${accepted}.`)
+    if (!m) return refuse(`“${text}” is not a number. Type ${accepted}.`)
     const name = (m[5] ?? '').trim()
     const unit = name ? findUnit(name, dimension, system) : unnamed(previous, dimension, bare, system)
     const value = m[3]
@@ -96,15 +125,16 @@ export function parseQuantity(text: string, options: ParseOptions): Quantity {
     if (value === 'ambiguous') {
       const digits = (m[4] ?? '').trim()
       return refuse(
-        `“${digits}” can be read two ways: write ${digits.replace(/[.,]/, '')} or ${digits.includes(',') ? digits.replace(',', '.') : Number(digits)}.`,
+        `Is “${digits}” thousands or a decimal? Type ${digits.replace(/[.,]/, '')} or ${digits.includes(',') ? digits.replace(',', '.') : Number(digits)}.`,
       )
     }
-    if (!Number.isFinite(value)) return refuse(`“${text}” is not a number: write ${accepted}.`)
+    if (!Number.isFinite(value)) return refuse(`“${text}” is not a number. Type ${accepted}.`)
     if (!unit)
       return refuse(
         name
-          ? `“${name}” is no unit of ${dimension}: use ${symbols(dimension)}.`
-          : `“${text}” has a second number without a unit: write ${accepted}.`,
+          ? (OTHERWISE[dimension]?.[name.toLowerCase()] ??
+              `“${name}” is not a unit of ${dimension}. Use ${symbols(dimension)}.`)
+          : `“${text}” has a second number without a unit. Type ${accepted}.`,
       )
     negative ||= value < 0
     si += toSI(Math.abs(value), unit)
@@ -112,7 +142,7 @@ export function parseQuantity(text: string, options: ParseOptions): Quantity {
     previous = unit
     rest = rest.slice(m[0].length).trim()
   }
-  if (!first) return refuse(`“${text}” is not a number: write ${accepted}.`)
+  if (!first) return refuse(`“${text}” is not a number. Type ${accepted}.`)
   if (dimension === 'temperature')
     return { si: toSI(first.value, first.unit), value: first.value, unit: first.unit.symbol }
   si = negative ? -si : si

@@ -67,7 +67,10 @@ describe('what a filter asks for', () => {
     const foam = [{ form: 'foam', job: 'medium' }] as const
     for (const kind of ['motor-sponge', 'air-sponge'] as const)
       expect(one('sponge', filter({ kind, media: foam, forecast: 25 }), rule)).toMatchObject({ every: { days: 25 }, byFlow: true }) // prettier-ignore
-    expect(one('open', filter({ forecast: 40 }))).toMatchObject({ every: { days: 32 }, byFlow: false })
+    expect(one('open', filter({ forecast: 40 }))).toMatchObject({
+      every: { days: 32 },
+      byFlow: false,
+    })
     expect(openEvery('motor-sponge', null, { by: 'date', every: { sponge: 5 } })).toEqual({
       days: 5,
       from: 'house',

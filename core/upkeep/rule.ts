@@ -38,25 +38,25 @@ export interface TaskKind {
 export const TASK_KINDS: Readonly<Record<Task, TaskKind>> = {
   prefilter: { label: 'Rinse the pre-filter', every: { days: 7 }, biological: false, how: 'Three minutes.' },
   open: {
-    label: 'Open the body, rinse what strains',
+    label: 'Open filter, rinse mechanical media',
     every: { days: 32 },
     biological: false,
     how: 'Unplug it and the heater first; both taps shut; two people for a full large body.',
   },
   impeller: {
-    label: 'Impeller and its well',
+    label: 'Clean impeller and housing',
     every: { months: 2 },
     biological: false,
     how: 'Unplug it first. Magnet, shaft and well wiped; nothing forced.',
   },
   fine: {
-    label: 'Fine pad: a new one',
+    label: 'Replace fine pad',
     every: { days: 60 },
     biological: false,
     how: 'Sooner when it is grey through.',
   },
   pads: {
-    label: 'Coarse and medium pads: new when limp or shrunk',
+    label: 'Replace coarse and medium pads when worn',
     every: { months: 15 },
     biological: true,
     how: 'Half of them on one day.',
@@ -92,7 +92,7 @@ export const TASK_KINDS: Readonly<Record<Task, TaskKind>> = {
     how: 'Unplug it; never look at a lit lamp; a cracked sleeve is mains beside water.',
   },
   rings: {
-    label: 'O-rings: look, grease, renew',
+    label: 'Check and grease O-rings',
     every: { months: 24 },
     biological: false,
     how: 'Plug out, taps shut.',

@@ -427,7 +427,7 @@ test('a backup is made while it runs, by hand and by the worker; restored at res
   await second.stop()
 })
 
-test('--empty starts with an empty shelf and the stock classes every tank needs', async () => {
+test('--empty starts with an empty shelf and the stocking types every tank needs', async () => {
   const run = start({ PORT: String(await freePort()), YPSOMETER_DATA: await dataFolder() }, '--empty')
   const address = await run.ready
   assert.equal((await (await fetch(`${address}/api/v1/models`)).json()).total, 0)

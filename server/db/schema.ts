@@ -431,7 +431,7 @@ export const shelfEntry = pgTable(
     ratedFlow: doublePrecision('rated_flow').notNull().default(0),
     /** Do the schools of capacity disagree on its claim? Kept beside `shown` for searching and sorting. */
     split: boolean('split').notNull().default(false),
-    /** Claimed ÷ supported by the leading school; 0 while the claim is not judged. */
+    /** Label ÷ supported by the leading school; 0 while the claim is not judged. */
     overclaim: doublePrecision('overclaim').notNull().default(0),
     /** The revision, the library and the program that `shown` was worked out from; null while it never was. */
     workedFrom: text('worked_from'),

@@ -92,7 +92,7 @@ test('the calendar reads back with another library: whole days, each with its ru
     expect(e.isRecurring()).toBe(true)
   }
   const open = events.find(
-    (e) => e.summary === 'Open the body, rinse what strains: Ledger 700, Dentist, front window',
+    (e) => e.summary === 'Open filter, rinse mechanical media: Ledger 700, Dentist, front window',
   )
   // Every 32 days from when it was opened last, in milliseconds of UTC.
   const last = demoBundle.ticks.find(

@@ -15,7 +15,7 @@ export const STATE_OPTIONS = Object.entries(STATE_WORDS)
 
 /** The verdict in a word or two, for the shelf. */
 export const LEVEL_WORDS: Readonly<Record<VerdictLevel, string>> = {
-  open: 'open',
+  open: 'not enough data',
   holds: 'holds',
   stretched: 'stretched',
   overclaimed: 'too high',

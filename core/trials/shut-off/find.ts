@@ -9,7 +9,7 @@ export const shutOff: Finder = (trial, c) => {
   const s = summary(heads)
   const figure: Figure = {
     ...base(trial, c, 'shut-off'),
-    label: 'Height at which the flow stops',
+    label: 'Maximum head',
     value: s.mean,
     dimension: 'head',
     provenance: 'measured',

@@ -9,7 +9,7 @@ export interface HistoryOf {
   readonly row: string | null
 }
 
-/** Who changed what and when, newest first, page after page. */
+/** History and when, newest first, page after page. */
 export const useHistory = ({ model, row }: HistoryOf) =>
   useInfiniteQuery({
     queryKey: ['history', model, row],

@@ -109,7 +109,7 @@ export function BudgetColumn({ lines, head, top, bottom, height, axisMax, compac
       ))}
       {!compact && !untitled && (
         <text x={6} y={height - bottom + 18} fontSize="13" fill="var(--color-secondary)">
-          Where the head goes
+          Head losses
         </text>
       )}
     </svg>
@@ -162,7 +162,7 @@ const fill = (p: BudgetItem): string => {
 /** The budget as a list, for where the column has no room for names. */
 export function BudgetList({ lines }: { readonly lines: readonly BudgetItem[] }) {
   return (
-    <Sheet className="mb-3" title="Where the head goes, top of the column first">
+    <Sheet className="mb-3" title="Head losses, top of the column first">
       {lines.map((l) => (
         <tr key={l.id}>
           <td>{l.label}</td>

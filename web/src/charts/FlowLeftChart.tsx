@@ -131,9 +131,9 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
         </ComposedChart>
       </ResponsiveContainer>
       <p className="muted mt-1 text-[0.88rem]">
-        Line: forecast; shaded: 95 %; {asShipped && 'dotted: before any visit; '}
-        {points.length > 0 && 'points: seen at visits; '}
-        dashed: called due at {showPercent(dueAt)} (our own choice: nothing in the trade fixes it).
+        Line: forecast. Shaded: 95 % range. {asShipped && 'Dotted: before any check-up. '}
+        {points.length > 0 && 'Points: seen at check-ups. '}
+        Dashed: clean at {showPercent(dueAt)} flow (our choice).
       </p>
       <ChartTools data={data} root={root} />
     </div>

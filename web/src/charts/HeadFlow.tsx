@@ -246,7 +246,7 @@ function Lines({ known, hookup }: { readonly known: KnownPump; readonly hookup: 
       )}
       <Line
         dataKey="pump"
-        name={known.from === 'fit' ? 'pump, from the bench' : 'pump, from the label'}
+        name={known.from === 'fit' ? 'pump, measured' : 'pump, from the label'}
         stroke="var(--color-primary)"
         strokeWidth={2.4}
         {...LINE}
@@ -412,19 +412,21 @@ function Legend({
       <li>
         {line(from === 'label' ? '9 4' : '', 'var(--color-primary)', 2.4)}{' '}
         {from === 'fit'
-          ? 'pump, fitted to the bench, with its 95 % band'
+          ? 'measured pump curve with its 95 % range'
           : 'pump from the label, with the band of its assumed exponent'}
       </li>
       {label && <li>{line('5 4', 'var(--color-secondary)', 1.4)} label’s curve</li>}
       {hookup && (
-        <li>{line('', 'var(--color-base-content)', 1.4)} circuit: what hose, fittings and lift take</li>
+        <li>
+          {line('', 'var(--color-base-content)', 1.4)} plumbing curve: head needed by hoses, fittings and lift
+        </li>
       )}
       {points && (
         <li>
           <svg width="12" height="12" aria-hidden="true" className="inline-block">
             <path d="M1 2h10l-5 9z" fill="none" stroke="var(--color-primary)" strokeWidth="1.8" />
           </svg>{' '}
-          measured; drag one off the curve to take it out of the fit
+          measured points (drag one off to exclude it)
         </li>
       )}
       {out && (
@@ -450,7 +452,7 @@ function describe(
   from: 'fit' | 'label',
   system: Parameters<typeof showQuantity>[2],
 ): string {
-  const start = `Pump head against flow, ${from === 'fit' ? 'fitted to the bench' : 'from the label'}.`
+  const start = `Pump head and flow, ${from === 'fit' ? 'from measurements' : 'from the label'}.`
   if (!at) return start
   const q = showQuantity(at.flow, 'flow', system)
   const h = showQuantity(at.head, 'head', system)

@@ -188,7 +188,7 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
         {claim !== null && ' Dashed rust: claimed but not supported.'} The left end is where the current gets
         too strong.
         {schools.length > 0 &&
-          ' Lozenge: the largest tank by one school, with its band; filled where it counts, open where it stands beside.'}
+          ' Diamonds: each sizing rule (filled = sets the limit, open = for comparison).'}
       </p>
       <ChartTools data={data} root={root} />
     </div>
@@ -333,7 +333,7 @@ const spoken = (s: SchoolSays): s is Spoken => s.volume !== null && s.interval !
 
 const ROLE_WORDS: Readonly<Record<SchoolSays['role'], string>> = {
   leads: 'leads',
-  binds: 'binds too',
+  binds: 'limits too',
   beside: 'beside',
   silent: '',
 }
@@ -423,6 +423,6 @@ function rangeWords(
   if (r.lowAboveTop) return { range: `up to ${said(r.max)}`, why: `too fast below ${said(r.min)}` }
   return {
     range: r.min > 0 ? `${said(r.min)} – ${said(r.max)}` : `up to ${said(r.max)}`,
-    why: `limit: ${SCHOOLS[r.binding].words}`,
+    why: `limit: ${SCHOOLS[r.binding].limit}`,
   }
 }

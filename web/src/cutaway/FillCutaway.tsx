@@ -57,7 +57,7 @@ const HARDLY = 0.005
 /** Dirt in a layer, where dirt is drawn; a cake on it shuts what is not full inside. */
 function dirtText(at: LayerDay | undefined): string | null {
   if (!at) return null
-  const open = at.keeps < HARDLY ? 'hardly open' : `${showPercent(at.keeps)} as open`
+  const open = at.keeps < HARDLY ? 'almost blocked' : `${showPercent(at.keeps)} of its permeability left`
   const caked = at.cake > at.held / 2 && at.keeps < 1 - at.full
   return `${showPercent(at.full)} full · ${caked ? 'a cake on it · ' : ''}${open}`
 }
@@ -124,7 +124,7 @@ function Layers({
           onSelect={p.onSelect}
           // On a phone a finger on the drawing scrolls the page; layers are moved in the list there.
           movable={p.onDrop !== undefined && !narrow}
-          says={`${l.placed.medium.name} in ${l.chamber.chamber.name.toLowerCase()}: ${said(l.placed.volume, 'volume', system)}, ${showPercent(l.bypassFraction)} of the water goes round it`}
+          says={`${l.placed.medium.name} in ${l.chamber.chamber.name.toLowerCase()}: ${said(l.placed.volume, 'volume', system)}, ${showPercent(l.bypassFraction)} of the water bypasses it`}
         />
       ))}
       {boxes.map(({ l, box }) => {
@@ -262,8 +262,8 @@ export function FillCutaway(p: Props) {
 
 /** Description of the drawing, for those who do not see it. */
 const inWords = (o: Outcome): string =>
-  `The water meets, in this order: ${o.layers
-    .map((l) => `${l.placed.medium.name} (${showPercent(l.bypassFraction)} goes round it)`)
+  `Flow order: ${o.layers
+    .map((l) => `${l.placed.medium.name} (${showPercent(l.bypassFraction)} bypass)`)
     .join('; ')}.`
 
 /** Downloads of the section. */
@@ -290,7 +290,7 @@ function SectionTools({
       ))}
       {show === 'path' && (
         <span className="muted ml-2 text-[0.85rem]">
-          Solid arrows go through, dashed ones round; as wide as their share.
+          Solid: through the media. Dashed: bypass. Width = share of the flow.
         </span>
       )}
     </div>
@@ -319,7 +319,7 @@ function LayersBelow({
           <span className="num">
             {dirtText(dirtOf(l.placed.layer.id)) ??
               (show === 'path'
-                ? `${showPercent(l.bypassFraction)} round it`
+                ? `${showPercent(l.bypassFraction)} bypass`
                 : said(l.placed.volume, 'volume', system))}
           </span>
         </li>
@@ -440,7 +440,7 @@ function LayerLabel({
       >
         {dirtText(dirtOf(l.placed.layer.id)) ??
           (show === 'path'
-            ? `${showPercent(l.bypassFraction)} round it · ${l.contact < 100 ? `${l.contact.toFixed(1)} s in it` : 'hardly moves'}`
+            ? `${showPercent(l.bypassFraction)} bypass · ${l.contact < 100 ? `${l.contact.toFixed(1)} s in it` : 'hardly moves'}`
             : `${said(l.placed.thickness, 'length', system)} · ${said(l.placed.volume, 'volume', system)}${l.placed.over > 0 ? ' · above the rim' : ''}`)}
       </text>
     </g>

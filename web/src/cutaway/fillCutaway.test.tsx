@@ -62,7 +62,7 @@ test.each(demoModels())('%s: each layer is a button that says what it is, how mu
     const label = new RegExp(`^${l.placed.medium.name.replace(/[()]/g, '.')} in ${l.chamber.chamber.name.toLowerCase()}: .*goes round it$`)
     expect(screen.getAllByRole('button', { name: label }).length).toBeGreaterThan(0)
   }
-  expect(document.querySelector('desc')?.textContent).toMatch(/^The water meets, in this order: /)
+  expect(document.querySelector('desc')?.textContent).toMatch(/^Flow order: /)
 }) // prettier-ignore
 
 test('a layer is chosen by pointer and by keyboard', () => {

@@ -16,7 +16,7 @@ export function Choice({ label, value, options, onChange }: ChoiceProps) {
         {label}
       </label>
       <select id={id} className="field" value={value} onChange={(e) => onChange(e.target.value)}>
-        {options.length === 0 && <option value="">nothing yet</option>}
+        {options.length === 0 && <option value="">choose …</option>}
         {options.map(([v, words]) => (
           <option key={v} value={v}>
             {words}

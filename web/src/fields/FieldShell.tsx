@@ -50,7 +50,7 @@ export function FieldShell(p: ShellProps) {
               Yes, keep it
             </button>{' '}
             <button type="button" className="btn btn-xs btn-ghost" onClick={p.onRevert}>
-              Take it back
+              Withdraw this review
             </button>
           </Said>
         )}

@@ -29,7 +29,7 @@ export function Parked({ row, field, what }: Props) {
         {refused ? 'Try again' : 'Keep mine'}
       </button>{' '}
       <button type="button" className="btn btn-xs" onClick={() => outbox.resolve(parked.key, 'theirs')}>
-        {refused ? 'Give it up' : 'Take theirs'}
+        {refused ? 'Discard my change' : 'Take theirs'}
       </button>
     </p>
   )

@@ -102,7 +102,7 @@ describe('a field for a quantity', () => {
     wait(5000)
     expect(changes()).toEqual([])
     expect(screen.getByText(/Are you sure\? 12 m/)).toBeTruthy()
-    fireEvent.click(screen.getByText('Take it back'))
+    fireEvent.click(screen.getByText('Withdraw this review'))
     expect(input().value).toBe('1.88 m')
     type('13')
     fireEvent.click(screen.getByText('Yes, keep it'))
@@ -151,7 +151,7 @@ describe('a field for a quantity', () => {
     expect(screen.getByText('Changed elsewhere to', { exact: false }).textContent).toMatch(
       /to 2 m; you typed 1 m/,
     )
-    fireEvent.click(screen.getByText('Take theirs'))
+    fireEvent.click(screen.getByText('Use their version'))
     expect(outbox.held.get().mine).toEqual([])
   })
 

@@ -65,16 +65,13 @@ export function QuantityField<N extends ResourceName>(given: QuantityProps<N>) {
         ? { kind: 'ok', body: patchOf<N>(p.field, null, { typed: { [p.field]: '' } }) }
         : {
             kind: 'error',
-            message: `Needed: a number such as ${example(p.dimension, system)}. Until then ${say(si ?? 0)} stays.`,
+            message: `Enter a number, e.g. ${example(p.dimension, system)}. Keeping ${say(si ?? 0)} for now.`,
           }
     try {
       const q = parseQuantity(text, { dimension: p.dimension, system, bare: unit.symbol, field: p.label })
-      if (min !== undefined && q.si < min)
-        return { kind: 'error', message: `${say(q.si)} is too little: at least ${say(min)} is accepted.` }
-      if (max !== undefined && q.si > max)
-        return { kind: 'error', message: `${say(q.si)} is too much: at most ${say(max)} is accepted.` }
-      if (limits.whole && !Number.isInteger(q.si))
-        return { kind: 'error', message: `${say(q.si)} is not whole: a whole number is accepted.` }
+      if (min !== undefined && q.si < min) return { kind: 'error', message: `Minimum ${say(min)}.` }
+      if (max !== undefined && q.si > max) return { kind: 'error', message: `Maximum ${say(max)}.` }
+      if (limits.whole && !Number.isInteger(q.si)) return { kind: 'error', message: 'Enter a whole number.' }
       const wrong = p.check?.(q.si)
       if (wrong) return { kind: 'error', message: wrong }
       const body = patchOf<N>(p.field, q.si, { typed: { [p.field]: text.trim() }, ...p.also })

@@ -25,7 +25,7 @@ const entry = (more: object): Entry =>
     tries: 1,
     ...more,
   }) as Entry
-const show = () => render(<Parked row={{ id: 'f' }} field="layers" what="The layers of this fill" />)
+const show = () => render(<Parked row={{ id: 'f' }} field="layers" what="The layers of this setup" />)
 
 beforeEach(() => {
   waits()
@@ -45,10 +45,10 @@ test('a change made elsewhere offers both ways out', () => {
   waits(entry({}))
   show()
   expect(screen.getByRole('alert').textContent).toContain(
-    'The layers of this fill changed elsewhere meanwhile.',
+    'The layers of this setup changed elsewhere meanwhile.',
   )
-  fireEvent.click(screen.getByRole('button', { name: 'Keep mine' }))
-  fireEvent.click(screen.getByRole('button', { name: 'Take theirs' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Keep my version' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Use their version' }))
   expect(resolved).toEqual([
     ['k', 'mine'],
     ['k', 'theirs'],
@@ -67,7 +67,7 @@ test('a refusal says why, and can be tried again or given up', () => {
   show()
   expect(screen.getByRole('alert').textContent).toContain('cannot be kept so: at least 0')
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }))
-  fireEvent.click(screen.getByRole('button', { name: 'Give it up' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Discard my change' }))
   expect(resolved.map((r) => r[1])).toEqual(['mine', 'theirs'])
 })
 

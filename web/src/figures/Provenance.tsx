@@ -1,17 +1,17 @@
 import type { Provenance } from '@ypsometer/core/figures/figure'
 
 export const PROVENANCE_WORDS: Readonly<Record<Provenance, string>> = {
-  printed: 'printed',
+  printed: 'label',
   measured: 'measured',
-  computed: 'computed',
+  computed: 'calculated',
   rule: 'rule of thumb',
 }
 
 export const PROVENANCE_MEANING: Readonly<Record<Provenance, string>> = {
-  printed: 'Copied from the label, box or manual. Nobody here has checked it.',
-  measured: 'Taken on this bench, with its uncertainty and conditions.',
-  computed: 'Worked out from other numbers by a formula.',
-  rule: 'A rule of the trade with no published source.',
+  printed: 'Copied from the label, box or manual, not checked.',
+  measured: 'Measured here, with its uncertainty and conditions.',
+  computed: 'From other numbers, by the formula shown.',
+  rule: 'Common practice, not measured and not published.',
 }
 
 /** The mark of where a number came from: a label, a plumb weight, an equals sign, or a tilde. */

@@ -34,7 +34,7 @@ export function Budget({ outcome }: { readonly outcome: Outcome }) {
   if (!items.length) return null
   return (
     <section ref={root} aria-labelledby="budget-title">
-      <h2 id="budget-title">Where the head goes</h2>
+      <h2 id="budget-title">Head losses</h2>
       {narrow ? <BudgetList lines={items} /> : <Column outcome={outcome} items={items} height={HEIGHT} />}
     </section>
   )

@@ -26,7 +26,7 @@ export function Findings({ findings, house, selected, onSelect, brief }: Props) 
         Order audit <span className="muted text-[0.85rem] font-normal">under “{house}”</span>
       </h2>
       {findings.length === 0 ? (
-        <p className="mt-1">Nothing to find: every rule that is on is kept.</p>
+        <p className="mt-1">No problems found.</p>
       ) : (
         <ol className="mt-1 space-y-1.5">
           {findings.map((f, i) => (
@@ -40,7 +40,7 @@ export function Findings({ findings, house, selected, onSelect, brief }: Props) 
               {f.cure && (
                 <span>
                   {' '}
-                  <span className="muted">Cure:</span> <Words sentence={f.cure} />
+                  <span className="muted">Fix:</span> <Words sentence={f.cure} />
                 </span>
               )}
               {!brief && (

@@ -18,7 +18,7 @@ export function Trouble({ answer, fill }: { readonly answer: PathAnswer | null; 
         )}
         {rules.map(([a, b]) => (
           <p key={a + b} className="text-warning" role="status">
-            The house rule contradicts itself: “{a}” and “{b}” cannot both be kept. Switch one of them off
+            The house rules contradict each other: “{a}” and “{b}” cannot both be kept. Switch one of them off
             under Rules.
           </p>
         ))}

@@ -24,8 +24,8 @@ export function BackupNote() {
   if (days < OLD) return null
   return (
     <p role="status" className="no-print text-warning border-warning border-b px-4 py-1 font-medium sm:px-6">
-      The last backup is {days} days old ({showWhen(at)}). The nightly one has not been made since: look at
-      what the start command says, or make one with <code className="text-[0.88em]">npm run backup</code>.
+      Last backup: {days} days ago ({showWhen(at)}). The nightly backup failed. Check the server log, or run{' '}
+      <code className="text-[0.88em]">npm run backup</code>.
     </p>
   )
 }

@@ -9,10 +9,10 @@ export function CompareTray() {
   if (!list.length || !/^\/(models\/|$)/.test(pathname)) return null
   return (
     <aside
-      aria-label="To be compared"
+      aria-label="Selected to compare"
       className="no-print bg-base-100 border-base-content sticky bottom-0 z-20 flex flex-wrap items-center gap-x-4 gap-y-1 border-t px-4 py-2 sm:px-6"
     >
-      <span className="kicker">To be compared</span>
+      <span className="kicker">Selected to compare</span>
       <ul className="flex flex-wrap gap-x-3 gap-y-1">
         {list.map((m) => (
           <li key={m.id} className="flex items-center gap-1">

@@ -20,9 +20,9 @@ const Help = lazy(async () => ({ default: (await retryWhenBack(() => import('./H
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'Saved',
   saving: 'Saving …',
-  kept: 'Kept on this device',
-  'needs-you': 'Needs your decision',
-  'no-room': 'No room here: keep this page open',
+  kept: 'Offline: changes waiting',
+  'needs-you': 'Conflict: choose a version',
+  'no-room': 'No storage left: keep this page open',
 }
 
 /** Says whether what was typed has reached the server. */
@@ -35,9 +35,9 @@ function SaveMark() {
       <span
         role="status"
         className="text-warning text-[0.88rem] font-medium"
-        title="The server cannot be reached. You see what this device read last; what you type is kept here."
+        title="The server cannot be reached. You see the last copy on this device. Your changes are saved here."
       >
-        Server away: this device’s copy
+        Offline: showing this device’s copy
       </span>
     )
   const tone = ['kept', 'needs-you', 'no-room'].includes(state) ? 'text-warning font-medium' : 'muted'
@@ -138,7 +138,7 @@ export function Frame() {
             Advise
           </NavLink>
           <NavLink to="/upkeep" className={place}>
-            Upkeep
+            Maintenance
           </NavLink>
           <NavLink to="/faults" className={place}>
             Faults

@@ -7,15 +7,15 @@ import type { Provenance } from '@ypsometer/core/figures/figure'
 import { Sheet } from '../figures/Sheet'
 
 const KEYS: readonly (readonly [string, string])[] = [
-  ['?', 'This page'],
+  ['?', 'Help'],
   ['1', 'Shelf'],
   ['2', 'Tanks'],
   ['3', 'Library of media'],
   ['4', 'House rules'],
-  ['/', 'Search the shelf'],
+  ['/', 'Search the filters'],
   ['Space', 'Bench run: start, stop'],
   ['Backspace', 'Bench run: undo the last run'],
-  ['Esc', 'Close what is open'],
+  ['Esc', 'Close'],
 ]
 
 /** Short help: keys, and what the marks beside numbers mean. */
@@ -31,7 +31,7 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
       aria-labelledby="help-title"
     >
       <div className="flex justify-between">
-        <h2 id="help-title">Keys and marks</h2>
+        <h2 id="help-title">Shortcuts and symbols</h2>
         <button
           type="button"
           className="btn btn-ghost btn-sm btn-square"
@@ -64,13 +64,13 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
         </dl>
       </div>
       <p className="muted mt-4 text-[0.92rem]">
-        Numbers may be typed with any unit: “2.5 gal”, “6 ft 2”, “1,5 l”, “120 gph”. Before hands go into
-        water, unplug the filter and the heater.
+        Type numbers with any unit: “2.5 gal”, “6 ft 2”, “1,5 l”, “120 gph”. Unplug filter and heater before
+        you reach into the water.
       </p>
       <p className="muted mt-2 text-[0.92rem]">
         {backup
-          ? `Last backup of the record: ${showWhen(backup.at)}, ${(backup.bytes / 2 ** 20).toFixed(1)} MB.`
-          : 'No backup of the record has been made yet: the worker makes one every night, “npm run backup” one at once.'}
+          ? `Last backup: ${showWhen(backup.at)}, ${(backup.bytes / 2 ** 20).toFixed(1)} MB.`
+          : 'No backup yet. One runs every night; to make one now: npm run backup.'}
       </p>
     </dialog>
   )

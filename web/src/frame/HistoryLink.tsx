@@ -8,6 +8,6 @@ export const HistoryLink = ({
   readonly of: { readonly model: string } | { readonly row: string }
 }) => (
   <Link to={`/history?${new URLSearchParams(of)}`} className="btn btn-ghost btn-sm">
-    <History size={15} aria-hidden="true" /> Who changed what
+    <History size={15} aria-hidden="true" /> History
   </Link>
 )

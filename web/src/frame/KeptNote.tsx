@@ -5,9 +5,9 @@ export function KeptNote() {
   const state = useSaveState()
   const waiting = useEntries().length
   const text = {
-    kept: `Kept on this device (${waiting}); sent when the server is back`,
-    'needs-you': 'One entry needs your decision at the desk',
-    'no-room': 'No room on this device: keep this page open until it says Saved',
+    kept: `Offline: ${waiting} ${waiting === 1 ? 'change' : 'changes'} saved here, sent on reconnect`,
+    'needs-you': 'Conflict: choose a version at the desk',
+    'no-room': 'No storage left: keep this page open until it says Saved',
     saving: 'Saving …',
     saved: 'Saved',
   }[state]

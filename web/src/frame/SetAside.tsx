@@ -52,7 +52,7 @@ function Others({ entries }: { readonly entries: readonly Entry[] }) {
               {wordsOf(e) && ` (${wordsOf(e)})`}
             </span>
             <button type="button" className="btn btn-xs" onClick={() => outbox.discard(e.key)}>
-              Give it up for them
+              Discard my change for them
             </button>
           </li>
         ))}
@@ -81,10 +81,10 @@ function Parked({ parked }: { readonly parked: readonly Entry[] }) {
               className="btn btn-xs btn-warning"
               onClick={() => outbox.resolve(e.key, 'mine')}
             >
-              {e.state === 'conflict' ? 'Keep mine' : 'Try again'}
+              {e.state === 'conflict' ? 'Keep my version' : 'Try again'}
             </button>
             <button type="button" className="btn btn-xs" onClick={() => outbox.resolve(e.key, 'theirs')}>
-              {e.state === 'conflict' ? 'Take theirs' : 'Give it up'}
+              {e.state === 'conflict' ? 'Use their version' : 'Discard my change'}
             </button>
           </li>
         ))}

@@ -53,8 +53,8 @@ export function SignIn({ again }: { readonly again: boolean }) {
           Sign in
         </FormEnd>
         <p className="muted text-[0.88rem]">
-          Forgotten? An owner of this bench makes you a one-time link; on its own machine,{' '}
-          <code>npm run people</code> does.
+          Forgotten? An owner can make you a one-time link. On the server itself: <code>npm run people</code>{' '}
+          does.
         </p>
       </form>
     </main>

@@ -20,10 +20,10 @@ export function Failed({
 }) {
   const text =
     error instanceof Unreachable
-      ? `The server cannot be reached, so ${what} cannot be read now. What you typed is kept on this device.`
+      ? `Offline. ${what[0]?.toUpperCase()}${what.slice(1)} cannot be loaded now. Your changes are safe on this device.`
       : error instanceof ApiProblem && error.problem.status === 404
-        ? `${what[0]?.toUpperCase()}${what.slice(1)} is not here. It may have been deleted.`
-        : `${what[0]?.toUpperCase()}${what.slice(1)} cannot be read: ${error.message}`
+        ? `${what[0]?.toUpperCase()}${what.slice(1)} does not exist. It may have been deleted.`
+        : `${what[0]?.toUpperCase()}${what.slice(1)} cannot be loaded: ${error.message}`
   return (
     <div role="alert" className="border-warning my-4 max-w-xl border-l-4 pl-4">
       <p>{text}</p>
@@ -34,7 +34,7 @@ export function Failed({
           </button>
         )}
         <Link to="/" className="btn btn-sm btn-ghost">
-          To the shelf
+          Go to the shelf
         </Link>
       </p>
     </div>
@@ -45,16 +45,16 @@ export function Crash() {
   const error = useRouteError()
   return (
     <div className="p-6">
-      <Heading>This view failed</Heading>
+      <Heading>Something went wrong on this page</Heading>
       <p className="mt-2 max-w-xl">
-        {error instanceof Error ? error.message : 'An unknown fault.'} What you typed is kept on this device.
+        {error instanceof Error ? error.message : 'Unknown error.'} Your changes are safe on this device.
       </p>
       <p className="mt-3 flex gap-3">
         <button type="button" className="btn btn-sm" onClick={() => location.reload()}>
-          Load it again
+          Reload
         </button>
         <a href="/" className="btn btn-sm btn-ghost">
-          To the shelf
+          Go to the shelf
         </a>
       </p>
     </div>
@@ -63,10 +63,10 @@ export function Crash() {
 
 export const NotFound = () => (
   <div>
-    <Heading>There is nothing at this address</Heading>
+    <Heading>Page not found</Heading>
     <p className="mt-2">
       <Link to="/" className="link">
-        To the shelf
+        Go to the shelf
       </Link>
     </p>
   </div>

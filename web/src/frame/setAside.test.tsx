@@ -39,7 +39,7 @@ test('each write set aside is named, with its reason and both ways out', () => {
     'Removal of a claim: changed elsewhere meanwhileKeep mineTake theirs',
   ])
   fireEvent.click(screen.getAllByText('Try again')[0] as HTMLElement)
-  fireEvent.click(screen.getByText('Take theirs'))
+  fireEvent.click(screen.getByText('Use their version'))
   expect(resolved).toEqual([
     ['a', 'mine'],
     ['c', 'theirs'],

@@ -11,7 +11,7 @@ const ALL = Object.keys(INSTRUMENT_WORDS) as Instrument[]
 function linkWords(frame: InstrumentFrame | undefined): string {
   if (!frame) return 'Looking …'
   if (frame.link === 'up') return `Connected: ${frame.identity.split(',').slice(0, 2).join(' ')}.`
-  return frame.link === 'down' ? 'None answers.' : 'None is set; everything can be typed by hand.'
+  return frame.link === 'down' ? 'None answers.' : 'No instrument set. You can type every value.'
 }
 
 /** The bench's instruments: what answers, what each shows, and the address of the SCPI socket they are at. */
@@ -27,8 +27,8 @@ export function InstrumentsSheet() {
         <LiveStrip show={ALL} />
         <Address />
         <p className="muted max-w-2xl text-[0.92rem]">
-          Any instrument that speaks the same SCPI commands over a TCP socket works; the command set is in the
-          project’s documentation. The app starts with a simulated bench.
+          Any instrument with the same SCPI commands over TCP works. The commands are in the documentation.
+          The app starts with simulated instruments.
         </p>
       </div>
     </details>

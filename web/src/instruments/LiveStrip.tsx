@@ -43,7 +43,7 @@ export function LiveStrip({ show, kFactor }: Props) {
   const { frames, relay } = useInstruments()
   const frame = frames.at(-1)
   if (relay === 'lost')
-    return <Trouble>No live values: the server does not answer. Timing by hand goes on.</Trouble>
+    return <Trouble>No live values: the server does not answer. You can still time by hand.</Trouble>
   if (!frame || frame.link === 'off') return null
   if (frame.link === 'down') return <Trouble>{frame.trouble}</Trouble>
   return (

@@ -96,7 +96,7 @@ function PhotoTile({ photo }: { readonly photo: Photo }) {
               (photo.partId
                 ? 'Photo of the part'
                 : photo.visitId
-                  ? 'Photo of the visit'
+                  ? 'Photo of the check-up'
                   : 'Photo of the trial')
             }
             loading="lazy"

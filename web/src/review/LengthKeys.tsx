@@ -1,6 +1,6 @@
 import { LENGTHS, type Length } from '@ypsometer/core/review/blocks'
 
-const WORDS: Readonly<Record<Length, string>> = { card: 'Card', page: 'One page', whole: 'The whole' }
+const WORDS: Readonly<Record<Length, string>> = { card: 'Card', page: 'One page', whole: 'Full report' }
 
 interface Props {
   readonly length: Length

@@ -26,7 +26,7 @@ export type Piece =
 const BUY_WORDS = { yes: 'Would buy it', no: 'Would not buy it', if: 'Would buy it, with a change' } as const
 
 /** A review at a length, piece by piece. The disclosure is in all of them. */
-export function piecesOf({ words, sheet, edition, core }: ReviewDoc, length: Length): readonly Piece[] {
+export function piecesOf({ words, sheet, edition }: ReviewDoc, length: Length): readonly Piece[] {
   const { maker, name, on, house } = sheet
   const sub = edition
     ? edition.number > 1
@@ -48,7 +48,7 @@ export function piecesOf({ words, sheet, edition, core }: ReviewDoc, length: Len
     ...(words.buy ? [{ kind: 'buy', answer: BUY_WORDS[words.buy], why: words.buyWhy.trim() } as const] : []),
     {
       kind: 'foot',
-      text: `Numbers taken on ${on} under the house rule “${house}”, by core ${core}. They are not changed after.`,
+      text: `Numbers of ${on}, house rules “${house}”. They do not change.`,
     },
   ]
 }

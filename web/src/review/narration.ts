@@ -7,15 +7,15 @@ import { cellText, figureText, sentenceIn, type Reader } from './text'
 /** Shot of a section while it is told. */
 const SHOTS: Readonly<Record<string, string>> = {
   verdict: 'You, with the filter in front of you',
-  tanks: 'A tank of the size it will really carry',
+  tanks: 'A tank of the size it really supports',
   claims: 'The box, finger on the figure',
   flow: 'The vessel filling, clock in the picture',
   inside: 'The body empty, from above; then the section drawing',
-  fills: 'Both fills side by side, bag by bag',
+  fills: 'Both media setups side by side',
   path: 'Water with dye, from intake to return',
   strip: 'Parts on the towel, in the order they came off',
   living: 'The meter, then a minute of nothing but its sound',
-  cost: 'The price on the shelf',
+  cost: 'The price tag',
   upkeep: 'The pre-filter rinsed, once, without a cut',
   cautions: 'The plug in your hand, out of the socket',
   visits: 'The media as they were found',

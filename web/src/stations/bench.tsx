@@ -59,7 +59,7 @@ export default function Bench() {
                       className={`btn btn-sm join-item ${show === s ? 'btn-neutral' : ''}`}
                       onClick={() => setWanted(s)}
                     >
-                      {s === 'measured' ? 'Loaded, measured' : 'Without media, computed'}
+                      {s === 'measured' ? 'Loaded, measured' : 'Without media, calculated'}
                     </button>
                   ))}
                 </div>

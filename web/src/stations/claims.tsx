@@ -23,8 +23,8 @@ import { SpecimenSheet } from '../views/claims/SpecimenSheet'
 import { Sheet, unnamed } from '../figures/Sheet'
 
 const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
-  ['rated-flow', 'Rated flow', 'At zero head with nothing inside, though labels seldom say so.'],
-  ['max-head', 'Maximum head', 'The height at which nothing flows any more.'],
+  ['rated-flow', 'Rated flow', 'Usually means: no hoses, no media, zero head.'],
+  ['max-head', 'Maximum head', 'Maximum head.'],
   ['power', 'Power', ''],
   ['tank-min', 'Smallest tank claimed', ''],
   ['tank-max', 'Largest tank claimed', ''],
@@ -48,7 +48,7 @@ export default function Claims() {
       <section aria-labelledby="claims-title">
         <h2 id="claims-title">What the label says</h2>
         <p className="muted">
-          Copied as printed, not believed. <ProvenanceTag of="printed" />
+          As printed. Not checked yet. <ProvenanceTag of="printed" />
         </p>
         <Sheet
           className="mt-3 max-sm:block"
@@ -57,9 +57,9 @@ export default function Claims() {
           columns={[
             'Figure',
             { label: 'As printed', className: 'w-[21%]' },
-            { label: 'With the words', className: 'w-[17%]' },
+            { label: 'Qualifier (“up to”, “pump only”)', className: 'w-[17%]' },
             { label: 'Mains', className: 'w-[13%]' },
-            { label: 'Where it stands', className: 'w-[17%]' },
+            { label: 'Printed on', className: 'w-[17%]' },
             unnamed('Remove'),
           ]}
         >
@@ -84,7 +84,7 @@ export default function Claims() {
                     createRow('claims', {
                       modelId: model.id,
                       quantity: 'price',
-                      printedOn: 'shelf tag',
+                      printedOn: 'price tag',
                       ...body,
                     })
                   }
@@ -340,7 +340,7 @@ function AddNumber({
       <input
         id={id}
         className="field num"
-        placeholder="not copied yet"
+        placeholder="not on the label / not copied"
         autoComplete="off"
         value={text}
         aria-invalid={said?.tone === 'error' ? true : undefined}
@@ -360,7 +360,7 @@ function AddNumber({
         {said?.text}{' '}
         {said?.tone === 'ask' && (
           <button type="button" className="btn btn-xs btn-warning" onClick={() => add(true)}>
-            Yes, that is what it says
+            Yes, the label says so
           </button>
         )}
       </p>

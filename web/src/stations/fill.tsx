@@ -34,7 +34,7 @@ export default function Fill() {
   if (!dossier.chambers.length)
     return (
       <p className="max-w-xl">
-        The inside is not described yet: without chambers there is nothing to fill.{' '}
+        The inside is not measured yet. Media need chambers.{' '}
         <Link to="../inside" className="underline">
           Measure the inside first
         </Link>
@@ -61,7 +61,7 @@ export default function Fill() {
       <div className="max-lg:order-1">
         <FillChooser path={path} fill={fill} />
       </div>
-      <Parked row={fill} field="layers" what="The layers of this fill" />
+      <Parked row={fill} field="layers" what="The layers of this setup" />
       <Trouble answer={answer} fill={fill} />
       {!outcome || !stock || !media ? (
         answer?.kind === 'missing' || answer?.kind === 'wrong' ? null : (

@@ -43,7 +43,7 @@ export default function Path() {
       <p className="max-w-xl">
         The water’s path needs to know what is in the body.{' '}
         <Link to="../fill" className="underline">
-          Record a fill first
+          Add a media setup first
         </Link>
         .
       </p>
@@ -142,7 +142,7 @@ function OnEachHookup({
 }) {
   return (
     <section aria-labelledby="outlets-title" className="as-needed">
-      <h2 id="outlets-title">The same fill on each hookup</h2>
+      <h2 id="outlets-title">This setup on each plumbing</h2>
       <Sheet>
         {outlets.map((o) => (
           <tr key={o.id}>
@@ -192,7 +192,7 @@ function Choices({
         onChange={(houseRuleId) => changeRow('models', dossier.model, { houseRuleId })}
       />
       <Choice
-        label="Who lives in the tank"
+        label="Stocking"
         value={stock ? stockKey(stock) : ''}
         options={classes.map((s) => [stockKey(s), s.label])}
         onChange={(id) => path.choose({ stock: id })}

@@ -39,20 +39,20 @@ export default function Strip() {
       <section aria-labelledby="parts-title">
         <div className="flex flex-wrap items-end justify-between gap-3">
           <div>
-            <h2 id="parts-title">Parts, in the order they come off</h2>
+            <h2 id="parts-title">Parts, in removal order</h2>
             <p className="muted">
               Drag a row by its handle, or move it with the keyboard: Space takes it, arrows move it, Space
               lets go.
             </p>
           </div>
           <Link to={`/models/${dossier.model.id}/strip/run`} className="btn btn-primary btn-sm">
-            <Timer size={16} aria-hidden="true" /> {parts.length ? 'Go on taking apart' : 'Take it apart'}
+            <Timer size={16} aria-hidden="true" /> {parts.length ? 'Continue teardown' : 'Start teardown'}
           </Link>
         </div>
         {parts.length === 0 ? (
           <p className="mt-2 max-w-2xl">
-            No part recorded yet. With the filter on a towel, press Take it apart: a clock runs, and one large
-            button records each part as it comes off. Conditions, prices and photos can follow at the desk.
+            No parts yet. Put the filter on a towel and press Start teardown. Tap the big button each time a
+            part comes off. Add conditions, prices and photos later.
           </p>
         ) : (
           <div className="mt-2 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">

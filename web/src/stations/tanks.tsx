@@ -80,13 +80,12 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
   if (!shipped) return null
   return (
     <section aria-labelledby="limits-title" className="as-needed">
-      <h2 id="limits-title">Each school beside the others</h2>
+      <h2 id="limits-title">Sizing rules compared</h2>
       <p className="muted max-w-3xl">
-        The largest tank by each school, in the order of the house rule: the first that applies leads, the
-        others stand beside it unless the house lets them bind. Smallest: below it more than half of the
-        length is too fast, by the gentlest outlet it comes with.
+        Largest tank by each sizing rule, in the order of the house rules. The first that applies sets the
+        limit. Smallest tank: below it, more than half of the tank has too much current.
       </p>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by school, table">
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by sizing rule, table">
         <Sheet
           className="mt-2 min-w-[46rem]"
           columns={['Stock', right('Smallest'), ...schools.map((s) => right(<>By {SCHOOLS[s].words}</>))]}
@@ -132,7 +131,7 @@ function KnownTanks() {
   const { tanks, error, refetch } = useTanks()
   return (
     <section aria-labelledby="known-title">
-      <h2 id="known-title">The tanks you know</h2>
+      <h2 id="known-title">On your tanks</h2>
       {error && !tanks && <Failed error={error} what="the tanks" retry={() => void refetch()} />}
       {tanks && !tanks.length && (
         <p>

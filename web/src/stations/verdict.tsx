@@ -47,7 +47,7 @@ export default function VerdictView() {
           </p>
           <p className="mt-1">
             <Link to={`/reviews?model=${dossier.model.id}`} className="link">
-              Write it up as a review
+              Start a review
             </Link>
           </p>
           {dossier.model.errata.length > 0 && (
@@ -58,20 +58,15 @@ export default function VerdictView() {
           )}
           <dl className="mt-4 flex flex-wrap gap-x-10 gap-y-3">
             {verdict.supported && verdict.level !== 'open' && (
-              <Beside words="Carries as shipped, normally stocked" figure={verdict.supported} />
+              <Beside words="Supports as supplied (normal stocking)" figure={verdict.supported} />
             )}
-            {ratio && <Beside words="Claimed ÷ supported" figure={ratio} />}
-            {verdict.proposed && (
-              <Beside
-                words={`It could carry, with “${verdict.proposed.fill.fill.name}”`}
-                figure={verdict.proposed.supported}
-              />
-            )}
+            {ratio && <Beside words="Label ÷ supported" figure={ratio} />}
+            {verdict.proposed && <Beside words={`Best setup supports`} figure={verdict.proposed.supported} />}
           </dl>
         </div>
         {verdict.flow && (
           <div>
-            <p className="kicker">Flow the verdict rests on</p>
+            <p className="kicker">Flow used for this verdict</p>
             <FigureView figure={verdict.flow} size="lg" />
           </div>
         )}
@@ -85,27 +80,22 @@ export default function VerdictView() {
         </div>
       </div>
       <p className="muted max-w-3xl text-[0.92rem]">
-        The words follow from fixed thresholds on claimed ÷ supported for a normally stocked tank: up to 1.1
-        it holds, to 1.5 it is stretched, to 2.5 too high, beyond that far too high.
+        Scale (label ÷ supported, normal stocking): up to 1.1 holds; to 1.5 optimistic; to 2.5 too high; above
+        that far too high.
       </p>
     </div>
   )
 }
 
 const BASIS: Readonly<Record<FlowBasis, string>> = {
-  measured: 'As shipped, on flow measured on this bench.',
-  carried: 'As shipped, on a flow measured under other conditions and carried over the pump’s curve.',
-  'computed-fit': 'As shipped, on flow computed from a pump curve measured here and the fill on record.',
-  'computed-label':
-    'On flow computed from the label’s own curve and the fill, with what labels are wrong by: nothing has been measured yet.',
-  'supposed-run':
-    'On flow computed over the usual plumbing of its kind, within the label less 40 to 50 %: its own is not on record.',
-  'supposed-fit':
-    'On flow computed for the hoses from a pump curve measured here; media and body are a band, not a measurement.',
-  'supposed-label':
-    'On flow computed for the hoses from the label’s own curve, with bands for label, media and body: nothing has been measured yet.',
-  'measured-empty':
-    'On flow measured without its media; what is left of it once they are in is a rule of thumb.',
+  measured: 'Supplied media, installed flow measured here.',
+  carried: 'Supplied media, flow measured under other conditions and converted.',
+  'computed-fit': 'Supplied media, flow calculated from the measured pump curve.',
+  'computed-label': 'Calculated from the label, allowing for usual label error. Nothing measured yet.',
+  'supposed-run': 'Flow calculated for usual plumbing (assumed), at most 50 to 60 % of the label.',
+  'supposed-fit': 'Flow calculated for the hoses from the measured pump curve; media estimated.',
+  'supposed-label': 'Calculated from the label, with ranges for label and media. Nothing measured yet.',
+  'measured-empty': 'Flow measured without media; the loss through the media is a rule of thumb.',
   rule: 'On a rule of thumb: nothing has been measured yet.',
   none: 'Nothing is known of the flow yet.',
 }
@@ -131,7 +121,7 @@ function Ratio({ verdict, ratio }: { readonly verdict: Verdict; readonly ratio: 
 function Reasons({ reasons }: { readonly reasons: readonly Reason[] }) {
   return (
     <section aria-labelledby="reasons-title">
-      <h2 id="reasons-title">Because</h2>
+      <h2 id="reasons-title">Reasons</h2>
       {reasons.length === 0 && <p className="muted">There is nothing to reason from yet.</p>}
       <ul className="mt-1">
         {reasons.map((r) => (
@@ -155,12 +145,7 @@ function NotYet({ verdict }: { readonly verdict: Verdict }) {
   return (
     <section aria-labelledby="missing-title">
       <h2 id="missing-title">Not yet known</h2>
-      {verdict.missing.length === 0 && (
-        <p className="muted">
-          Checked and found: flow as installed and bare, head, curve, hookup, fill, media mass and the claimed
-          range.
-        </p>
-      )}
+      {verdict.missing.length === 0 && <p className="muted">Complete: all data for this verdict are in.</p>}
       <ul className="mt-1">
         {verdict.missing.map((m) => (
           <li key={m.id} className="rule-b py-2">

@@ -68,7 +68,7 @@ export default function Visits() {
             value={tank?.id ?? 'none'}
             options={[
               ...tanks.map((t) => [t.id, t.name] as const),
-              ['none', 'one of the litres it carries'] as const,
+              ['none', 'a typical one of its supported size'] as const,
             ]}
             onChange={(id) => path.choose({ tank: id })}
           />
@@ -88,10 +88,10 @@ export default function Visits() {
             checked={sponge}
             onChange={(e) => path.choose({ sponge: e.target.checked ? '1' : '0' })}
           />
-          a coarse sponge over the intake
+          Pre-filter sponge on the intake
         </label>
         <button type="button" className="btn btn-primary" onClick={begin}>
-          {history.visits.length ? 'Make a visit' : 'Set it up'}
+          {history.visits.length ? 'Record a check-up' : 'Start long-term test'}
         </button>
       </div>
       <Forecast season={season} />
@@ -114,9 +114,8 @@ function Forecast({ season }: { readonly season: Season }) {
   const { answer, failure, busy, path, record, tank } = season
   const [day, setDay] = useState(90)
   const [selected, setSelected] = useState<string | null>(null)
-  if (failure) return <p role="alert">{failure} Describe the inside, a fill and a pump first.</p>
-  if (!path.fill)
-    return <p className="max-w-xl">Where dirt gathers hangs on what is in the body: record a fill first.</p>
+  if (failure) return <p role="alert">{failure} Add the inside, a media setup and a pump first.</p>
+  if (!path.fill) return <p className="max-w-xl">Add a media setup first: it decides where dirt collects.</p>
   if (path.answer?.kind === 'wrong') return <Trouble answer={path.answer} fill={path.fill} />
   if (!answer || !path.outcome)
     return (
@@ -135,10 +134,10 @@ function Forecast({ season }: { readonly season: Season }) {
       aria-busy={busy}
     >
       <section aria-labelledby="forecast-title" className="min-w-0">
-        <h2 id="forecast-title">How it fouls</h2>
+        <h2 id="forecast-title">Clogging forecast</h2>
         <p className="muted">
-          On {tank ? tank.name : 'a tank of the litres it carries'}
-          {record && <>, fed as {record.feed === null ? 'its class is' : 'noted'}</>}.
+          On {tank ? tank.name : 'a tank of its supported size'}
+          {record && <>, fed {record.feed === null ? 'typically' : 'noted'}</>}.
         </p>
         <ul className="mt-2 max-w-3xl space-y-1">
           {clogSentences(alone, due).map((s, i) => (
@@ -161,7 +160,7 @@ function Forecast({ season }: { readonly season: Season }) {
           />
         </div>
         {seen.length > 0 && <Learnt prior={prior} posterior={posterior} n={seen.length} />}
-        <h3 className="mt-5">The schools on this tank</h3>
+        <h3 className="mt-5">Layering rules on this tank</h3>
         {seasonSentences(answer.schools).map((s, i) => (
           <p key={i} className="mt-1 max-w-3xl">
             <Words sentence={s} />
@@ -170,7 +169,7 @@ function Forecast({ season }: { readonly season: Season }) {
         <SchoolTable schools={answer.schools} />
       </section>
       <section aria-labelledby="where-title" className="min-w-0">
-        <h2 id="where-title">Where the dirt sits, left alone</h2>
+        <h2 id="where-title">Where dirt collects without cleaning</h2>
         <DaySlider day={day} until={FORECAST_DAYS} onDay={setDay} />
         <div className="mt-2">
           <FillCutaway
@@ -217,13 +216,13 @@ function Learnt({
   const times = (x: number): string => Math.exp(x).toFixed(2)
   return (
     <p className="mt-2 max-w-3xl text-[0.95rem]">
-      Before any visit it was taken to foul at {times(prior.mean)} times the constants ({times(prior.low)} to{' '}
-      {times(prior.high)}); with {n} {n === 1 ? 'flow' : 'flows'} seen, at{' '}
+      Expected clogging speed: {times(prior.mean)} times the assumed one ({times(prior.low)} to{' '}
+      {times(prior.high)}). With {n} {n === 1 ? 'flow' : 'flows'} seen:{' '}
       <span className="num font-medium">{times(posterior.mean)}</span> times ({times(posterior.low)} to{' '}
       {times(posterior.high)}).{' '}
       {posterior.low > 0 || posterior.high < 0
-        ? `It fouls ${posterior.mean > 0 ? 'faster' : 'slower'} than was thought.`
-        : 'The forecast was borne out.'}
+        ? `It clogs ${posterior.mean > 0 ? 'faster' : 'slower'} than expected.`
+        : 'The forecast was right.'}
     </p>
   )
 }
@@ -251,7 +250,7 @@ function LayerTable({ season, day }: { readonly season: Season; readonly day: nu
   return (
     <Sheet
       className="mt-3"
-      columns={['Layer', right('Dirt, dry'), right('Full'), right('As open'), right('Head')]}
+      columns={['Layer', right('Dirt, dry'), right('Full'), right('Permeability left'), right('Head')]}
     >
       {run.layers.map((l, i) => {
         const at = then?.layers[i]

@@ -21,7 +21,7 @@ export function Balance({
   const closed = closedBodyFigure(study, body)
   return (
     <section aria-labelledby="balance-title">
-      <h3 id="balance-title">Its balance, at rest</h3>
+      <h3 id="balance-title">Water quality at steady state</h3>
       <Sheet className="mt-1">
         {study.lines.map(({ figure, limit }) => (
           <tr key={figure.id}>

@@ -10,7 +10,8 @@ export function readTank(
   classes: readonly StockClass[],
 ): { readonly record: TankRecord } | { readonly problem: string } {
   const found = classes.find((s) => s.id === tank.stockClassId)
-  if (!found) return { problem: 'The stock class of this tank was removed: choose another on its own page.' }
+  if (!found)
+    return { problem: 'The stocking type of this tank was removed. Choose another on the tank’s page.' }
   try {
     return { record: tankRecord(tank, found) }
   } catch (error) {

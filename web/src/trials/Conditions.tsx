@@ -23,12 +23,12 @@ export function ConditionFields({ trial, hookups }: Props) {
     <>
       {vessel && <QuantityField {...common} field="vesselVolume" label="Vessel, to its mark" />}
       {Setup && <Setup trial={trial} />}
-      <SelectField {...common} field="state" label="What is in the body" options={STATE_OPTIONS} />
+      <SelectField {...common} field="state" label="Media in the filter" options={STATE_OPTIONS} />
       {dossier.fills.length > 0 && trial.state !== 'empty' && (
         <SelectField
           {...common}
           field="fillId"
-          label="Which fill it was"
+          label="Which media setup"
           none="the one its state says"
           options={dossier.fills.map((f) => [f.id, f.name] as const)}
         />
@@ -40,13 +40,13 @@ export function ConditionFields({ trial, hookups }: Props) {
         {...common}
         field="hookupId"
         label="What is attached"
-        none="Nothing: bare outlet"
+        none="None (bare outlet)"
         options={hookups.map((h) => [h.id, h.name] as const)}
       />
       <QuantityField
         {...common}
         field="lift"
-        label="Outlet above the water it draws from"
+        label="Outlet height above the source water"
         dimension="head"
         hint="0 when held at the surface, as labels are rated."
       />
@@ -79,7 +79,7 @@ export function ConditionFields({ trial, hookups }: Props) {
           hint="1 % for a marked bucket, 0.3 % if weighed."
         />
       )}
-      {byHand && <QuantityField {...common} field="reaction" label="Standard uncertainty of each press" />}
+      {byHand && <QuantityField {...common} field="reaction" label="Stopwatch error per press" />}
       {trial.kind === 'vessel' && (
         <label className="block">
           <span className="kicker block">Interval wanted</span>
@@ -123,7 +123,7 @@ export function Conditions({ trial, hookups, onDone }: Props & { readonly onDone
         className="btn btn-primary sticky bottom-0 mt-4 h-14 w-full text-[1.1rem]"
         onClick={onDone}
       >
-        {clock ? 'To the clock' : 'To the readings'}
+        {clock ? 'Start timing' : 'To the readings'}
       </button>
     </div>
   )

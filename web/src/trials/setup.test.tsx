@@ -60,7 +60,7 @@ test.each([
 })
 
 test.each([
-  ['noise', 'Where it stands', 'position'],
+  ['noise', 'Printed on', 'position'],
   ['holding', 'What hangs on it', 'load'],
   ['air', 'Stone or nozzle', 'stone'],
 ] as const)(

@@ -44,7 +44,7 @@ describe('Claims', () => {
     expect(text()).toContain('Are you sure?')
     expect(writes).toEqual([])
   })
-  test('a figure not copied yet becomes a claim when it is typed; nonsense does not', () => {
+  test('a figure not on the label / not copied becomes a claim when it is typed; nonsense does not', () => {
     const d = demoDossier('Bellows S2')
     showStation(<Claims />, d)
     const noise = screen.getByLabelText('Noise')
@@ -110,7 +110,7 @@ describe('Bench', () => {
     const d = demoDossier('Torrent 1400')
     showStation(<TrialList />, d)
     expect(screen.getAllByRole('row')).toHaveLength(d.trials.length + 1)
-    fireEvent.click(screen.getByRole('button', { name: 'New timing' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Time the flow' }))
     expect(writes[0]?.[2]).toMatchObject({
       state: 'proposed',
       vesselVolume: 0.01,
@@ -130,13 +130,13 @@ describe('Bench', () => {
     expect(order(writes[0])).toEqual([ids[1], ids[0], ...ids.slice(2)])
     fireEvent.click(screen.getByRole('button', { name: 'Remove Lift tube' }))
     expect(order(writes[1])).toEqual(ids.filter((i) => i !== 'lift-tube'))
-    fireEvent.change(screen.getByLabelText('Add'), { target: { value: 'tap' } })
+    fireEvent.change(screen.getByLabelText('Add one'), { target: { value: 'tap' } })
     expect((writes[2]?.[2].segments as { label: string }[] | undefined)?.at(-1)?.label).toBe(
       'Quick-release tap, fully open',
     )
     cleanup()
     showStation(<Hookups />, without(d, 'hookups'))
-    fireEvent.click(screen.getByRole('button', { name: 'Add a hookup' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Add plumbing' }))
     expect(writes[3]?.[2]).toMatchObject({ name: 'On the rim', outletAboveWater: 0.03 })
   })
 })
@@ -165,7 +165,7 @@ describe('Tanks and Verdict', () => {
     ).toBeTruthy()
     expect(text()).toContain('The unit was loaned to us.')
     expect(
-      within(screen.getByRole('region', { name: 'Because' })).getAllByRole('listitem').length,
+      within(screen.getByRole('region', { name: 'Reasons' })).getAllByRole('listitem').length,
     ).toBeGreaterThan(3)
     cleanup()
     showStation(<VerdictView />, without(d, 'trials', 'readings', 'specimens'))
@@ -206,7 +206,7 @@ describe('Strip', () => {
   test('the printed contents are taken over as a list to tick off', () => {
     const d = demoDossier('Plainbody 1000')
     showStation(<Strip />, d)
-    expect(text()).toContain('One printed item was missing.')
+    expect(text()).toContain('One listed item was missing.')
     cleanup()
     showStation(<Strip />, without(d, 'contents'))
     fireEvent.click(screen.getByRole('button', { name: /Take over the \d printed items/ }))
@@ -265,7 +265,7 @@ describe('Inside', () => {
   test('before anything is measured, the usual interior is offered with every chamber dashed', () => {
     const d = demoDossier('Triptych 600')
     showStation(<Inside />, without(d, 'bodies', 'chambers'))
-    fireEvent.click(screen.getByRole('button', { name: 'Start from the usual interior' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Start from a typical layout' }))
     expect(writes[0]?.[1]).toBe('bodies')
     const chambers = writes.filter((w) => w[1] === 'chambers')
     expect(chambers.map((w) => w[2].name)).toEqual([

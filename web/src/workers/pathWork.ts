@@ -234,7 +234,7 @@ function calibrated(
 ): CalibrationAnswer {
   const side = (id: string) => {
     const t = loadedTrials(record).find((x) => x.trial.id === id)
-    if (!t) throw new TooFew('trialId', 0, 1, 'This trial has no fill on record.')
+    if (!t) throw new TooFew('trialId', 0, 1, 'This test has no media setup recorded.')
     return { case: caseOfTrial(base, record, t), measured: measuredAt(t) }
   }
   try {

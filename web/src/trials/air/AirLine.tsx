@@ -50,7 +50,7 @@ export function AirLine({ trial }: { readonly trial: Trial }) {
       <h3 id="air-line">One pump over many outlets</h3>
       <div className="mt-1 flex flex-wrap gap-6">
         <label className="w-40">
-          <span className="kicker block">Pump lifts at most</span>
+          <span className="kicker block">Pump maximum head</span>
           <QuantityInput
             label="Depth at which the pump gives nothing"
             si={line.shutOffHead}

@@ -21,7 +21,7 @@ export const air: TrialView = {
     },
     timed: 'water',
   },
-  how: 'Set the air, time the water it lifts into a vessel.',
+  how: 'Set the air. Time the water it lifts into a vessel.',
   cells: (series) =>
     series === 'water'
       ? [

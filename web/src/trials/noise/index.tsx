@@ -25,7 +25,7 @@ export const noise: TrialView = {
         usual={1}
         unit="m"
       />
-      <SetupWords trial={trial} field="position" label="Where it stands" />
+      <SetupWords trial={trial} field="position" label="Printed on" />
       <SetupNumber
         trial={trial}
         field="levelUncertainty"

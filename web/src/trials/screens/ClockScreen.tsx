@@ -55,9 +55,7 @@ function useRuns(
     const frame = latestFrame()
     const seconds = Math.round(watch.end() * 100) / 100
     if (seconds < SHORTEST_RUN)
-      return setSaid(
-        `${seconds.toFixed(2)} s is too short to be a run, so it was not kept. Start again when the vessel is empty.`,
-      )
+      return setSaid(`Ignored: ${seconds.toFixed(2)} s is too short. Empty the vessel and start again.`)
     tick()
     if (!second) {
       keepReading(trial, { volume: trial.vesselVolume, seconds })
@@ -359,37 +357,46 @@ function Result({
         size="lg"
       />
       <p className="muted mt-1">
-        95 % interval of {result.n} {result.n === 1 ? 'run' : 'runs'}, ±
-        <Percent share={result.expandedUncertainty / result.mean} />.{' '}
-        {clock?.advises && <Advice runs={runs} method={method} />}
+        ± <Percent share={result.expandedUncertainty / result.mean} /> from {result.n}{' '}
+        {result.n === 1 ? 'run' : 'runs'}.{' '}
+        {clock?.advises && <Advice runs={runs} method={method} suspect={result.suspect?.index ?? null} />}
       </p>
     </div>
   )
 }
 
-function Advice({ runs, method }: { readonly runs: readonly Reading[]; readonly method: TimingMethod }) {
+function Advice({
+  runs,
+  method,
+  suspect,
+}: {
+  readonly runs: readonly Reading[]
+  readonly method: TimingMethod
+  readonly suspect: number | null
+}) {
   const target = Number(precision.use())
-  if (runs.length < 2) return 'One run shows no scatter: time at least five.'
+  if (runs.length < 2) return 'Time at least 5 to see the spread.'
+  if (suspect !== null) return `Run ${suspect + 1} does not fit the others. Remove it, or repeat it.`
   const timed: readonly VesselRun[] = wholeReadings('vessel', runs)
   const needed = runsNeeded(timed, target, method)
   const wanted = <Percent share={target} decimals={0} />
   if (!needed.possible)
     return (
       <>
-        No number of runs reaches ±{wanted}: the vessel and the hand allow ±
-        <Percent share={needed.floor} />. A larger vessel would.
+        More runs cannot reach ± {wanted}: vessel and stopwatch allow ± <Percent share={needed.floor} />. Use
+        a larger vessel.
       </>
     )
   if (needed.more > 0)
     return (
       <>
-        About {needed.more} more for ±{wanted}.
+        About {needed.more} more for ± {wanted}.
       </>
     )
   return runs.length < 5 ? (
-    <>Within ±{wanted} already; five runs show an odd one.</>
+    <>Target ± {wanted} reached. Five runs would reveal an outlier.</>
   ) : (
-    <>Within ±{wanted}: enough.</>
+    <>Target ± {wanted} reached.</>
   )
 }
 
@@ -420,7 +427,7 @@ function Lap({
         )}
       </span>
       <span className="text-warning w-28 text-[0.88rem] leading-tight">
-        {suspect && 'stands apart (kept)'}
+        {suspect && 'possible outlier, still counted'}
         {called && <span className="muted">{called}</span>}
       </span>
     </>

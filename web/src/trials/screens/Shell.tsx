@@ -41,7 +41,7 @@ export function Shell({ dossier, trial, fresh, status, undo, lower, children, on
         <Link
           to={`/models/${trial.modelId}/bench`}
           className="btn btn-ghost h-14 w-14 p-0"
-          aria-label="Back to the bench"
+          aria-label="Back to Bench"
         >
           <ArrowLeft aria-hidden="true" />
         </Link>

@@ -35,18 +35,16 @@ export function Advise() {
     <>
       <Heading>Advise</Heading>
       <p className="muted max-w-2xl">
-        The tank in a few taps. What will do stands first, with its reasons; what will not says why.{' '}
+        Describe the tank in a few taps. Suitable filters come first, with reasons; unsuitable ones say why.{' '}
         <Link to="/rankings" className="link">
-          Every tank against the shelf
+          Best filter for every tank
         </Link>
       </p>
       <div className="mt-5 grid gap-x-10 gap-y-8 lg:grid-cols-[23rem_minmax(0,1fr)]">
         <Taps ask={ask} />
         <div className="min-w-0">
           {isPending && <Loading />}
-          {error && !data && (
-            <Failed error={error} what="the models of the shelf" retry={() => void refetch()} />
-          )}
+          {error && !data && <Failed error={error} what="your filters" retry={() => void refetch()} />}
           {old > 0 && (
             <p role="status" className="text-warning mb-3 text-[0.95rem]">
               {old} of {data?.length} models are still to be worked out again: their numbers are from before
@@ -84,11 +82,11 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
   if (!candidates.length)
     return (
       <p className="max-w-xl">
-        No model on the shelf can be advised yet.{' '}
+        None of your filters is ready for advice yet.{' '}
         <Link to="/" className="link">
           Add one
         </Link>
-        : with its rated flow alone it is ranked, and marked as known by its label only.
+        : a filter known only by its label is listed as “not tested”.
       </p>
     )
   const alone = list.filter((a) => standingOf(a) === 'alone')
@@ -99,14 +97,14 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
         href="#will-title"
         className="bg-base-100 border-base-content fixed inset-x-0 !m-0 bottom-0 z-20 block border-t px-4 py-3 lg:hidden"
       >
-        <span className="font-bold">{will.length ? `${will.length} will do` : 'None will do'}</span>
+        <span className="font-bold">{will.length ? suitable(will.length) : 'No suitable option'}</span>
         {will[0] && <span className="muted ml-2">first: {will[0].name}</span>}
       </a>
       <Present ask={ask} tank={record} list={list} />
       <section aria-labelledby="will-title">
-        <h2 id="will-title">{will.length ? `${will.length} that will do` : 'None will do'}</h2>
+        <h2 id="will-title">{will.length ? suitable(will.length) : 'No suitable option'}</h2>
         <p role="status" className="sr-only">
-          {will[0] ? `${will.length} will do; first: ${will[0].name}` : 'None will do'}
+          {will[0] ? `${suitable(will.length)}; first: ${will[0].name}` : 'No suitable option'}
         </p>
         <p className="muted max-w-2xl text-[0.95rem]">
           <Words
@@ -115,10 +113,7 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
         </p>
         {!will.length && (
           <p className="mt-2 max-w-2xl">
-            No model, and no two or three of them, are known to meet all that was asked.{' '}
-            {unsure.length > 0
-              ? 'Those below may: what is not known of them stands beside.'
-              : 'Those below come nearest: loosen a wish, or look for more media.'}
+            Nothing fits every requirement. Closest options below: relax a limit or add media.
           </p>
         )}
         <Drawing ranking={ranking} />
@@ -137,7 +132,7 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
         </ol>
         {will.length > drawn.length && (
           <p className="muted mt-2 text-[0.92rem]">
-            The first {drawn.length} of {will.length} are shown.
+            Showing the first {drawn.length} of {will.length}.
           </p>
         )}
         <Changes drawn={drawn} ask={ask} />
@@ -147,12 +142,14 @@ function Answer({ ask, candidates }: { readonly ask: Ask; readonly candidates: r
         <Unsure list={unsure.slice(0, DRAWN)} more={unsure.length - DRAWN} tank={record} ask={ask} />
       )}
       {alone.length > 0 && (
-        <Wont id="alone-title" title="Alone enough, but this house wants two" list={alone} />
+        <Wont id="alone-title" title="Enough alone, but the house rules want two" list={alone} />
       )}
-      {wont.length > 0 && <Wont id="wont-title" title="Not for this tank" list={wont} />}
+      {wont.length > 0 && <Wont id="wont-title" title="Not suitable" list={wont} />}
     </div>
   )
 }
+
+const suitable = (n: number): string => `${n} suitable ${n === 1 ? 'option' : 'options'}`
 
 /** Prices in a currency that the house has no rate for: it is asked for here, when it is first needed. */
 function Unrated({ list, ask }: { readonly list: readonly Advice[]; readonly ask: Ask }) {
@@ -227,7 +224,7 @@ function Option({ advice: a, place, tank, ask, ranking }: OptionProps) {
         </ul>
         {needs.length > 0 && (
           <p className="mt-1 text-[0.92rem]">
-            <span className="kicker mr-2">Needs besides</span>
+            <span className="kicker mr-2">Also needed</span>
             {needs.map((n, i) => (
               <span key={i} className="mr-1">
                 <Words sentence={n} />
@@ -286,10 +283,10 @@ function Changes({ drawn, ask }: { readonly drawn: readonly Advice[]; readonly a
   return (
     <p className="muted mt-3 max-w-2xl text-[0.92rem]">
       {least
-        ? `${b.name} would come first if ${CRITERION[least.criterion].name} weighed ${Math.round(least.to)} where the house gives it ${Math.round(least.from)}.`
+        ? `${b.name} would win if ${CRITERION[least.criterion].name} mattered ${least.to < least.from ? 'less' : 'more'} (${Math.round(least.to)} instead of ${Math.round(least.from)}).`
         : `No weight of one criterion alone would put ${b.name} first.`}{' '}
       <Link to="/rules" className="link">
-        Weights of the house
+        House weights
       </Link>
     </p>
   )
@@ -377,7 +374,7 @@ function Wont({
   )
 }
 
-const STEP_WORDS = { keep: 'Keep', refill: 'Re-fill', add: 'Add', replace: 'Replace' } as const
+const STEP_WORDS = { keep: 'Keep', refill: 'Change media', add: 'Add one', replace: 'Replace' } as const
 
 /** Filters that run on the tank already, and what can be done with them. */
 function Present({

@@ -21,9 +21,9 @@ interface Props {
  */
 export function ScoreBar({ score, drawn, draws }: Props) {
   const parts = score.parts.filter((p) => p.brings > 0)
-  if (!drawn) return <p className={`muted text-[0.85rem] ${ROOM}`}>Its score follows once it is drawn.</p>
+  if (!drawn) return <p className={`muted text-[0.85rem] ${ROOM}`}>Calculating score …</p>
   const words = score.parts.map(
-    (p) => `${CRITERION[p.criterion].name} ${p.value === null ? 'not known' : p.value.toFixed(2)}`,
+    (p) => `${CRITERION[p.criterion].name} ${p.value === null ? 'unknown' : points(p.value)}`,
   )
   const starts = parts.map((_, i) => parts.slice(0, i).reduce((sum, q) => sum + q.brings, 0))
   return (
@@ -53,28 +53,32 @@ export function ScoreBar({ score, drawn, draws }: Props) {
         ))}
       </svg>
       <p className="num text-[0.85rem]">
-        score {drawn.low.toFixed(2)} to {drawn.high.toFixed(2)} · best in {chanceText(drawn.best)} ·{' '}
+        Score {points(drawn.low)}–{points(drawn.high)} of 100.{' '}
         {drawn.rankLow === drawn.rankHigh
-          ? `place ${drawn.rankLow}`
-          : `places ${drawn.rankLow} to ${drawn.rankHigh}`}
+          ? `Rank ${drawn.rankLow}`
+          : `Rank ${drawn.rankLow}–${drawn.rankHigh}`}
+        ; best in {chanceText(drawn.best)} of the draws.
       </p>
       <details className="mt-1 text-[0.88rem]">
         <summary className="muted cursor-pointer">What makes the score</summary>
-        <Sheet className="mt-1" columns={['Criterion', right('Worth'), right('Weight'), right('Brings')]}>
+        <Sheet className="mt-1" columns={['Criterion', right('Score'), right('Weight'), right('Adds')]}>
           {score.parts.map((p) => (
             <tr key={p.criterion}>
               <td>{CRITERION[p.criterion].name}</td>
-              <td className="r num">{p.value === null ? 'not known' : p.value.toFixed(2)}</td>
+              <td className="r num">{p.value === null ? 'unknown' : points(p.value)}</td>
               <td className="r num">{showPercent(p.weight)}</td>
-              <td className="r num">{p.brings.toFixed(2)}</td>
+              <td className="r num">{points(p.brings)}</td>
             </tr>
           ))}
         </Sheet>
         <p className="muted mt-1">
-          Each is worth 0 to 1; what nobody knows counts half, and anything from 0 to 1 in the draws. The
-          bracket holds 95 % of {draws} draws (JCGM 101).
+          Each criterion scores 0 to 100. Unknown ones count 50 here, and 0 to 100 in the draws. The bracket
+          holds 95 % of {draws} draws (JCGM 101).
         </p>
       </details>
     </div>
   )
 }
+
+/** A score of 0 to 1, of a hundred. */
+const points = (score: number): string => String(Math.round(100 * score))

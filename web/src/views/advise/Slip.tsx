@@ -75,8 +75,7 @@ export function Slip() {
   )
   const back = `/advise${search}`
   if (isPending || !record) return <Loading />
-  if (error && !data)
-    return <Failed error={error} what="the models of the shelf" retry={() => void refetch()} />
+  if (error && !data) return <Failed error={error} what="your filters" retry={() => void refetch()} />
   if (typeof record === 'string' || !option)
     return (
       <>

@@ -60,7 +60,7 @@ export function Taps({ ask }: { readonly ask: Ask }) {
             value={tank?.id ?? ''}
             onChange={(e) => set({ tank: e.target.value || null, stock: null })}
           >
-            <option value="">One that is not on record</option>
+            <option value="">A new tank</option>
             {ask.tanks.map((t) => (
               <option key={t.id} value={t.id}>
                 {t.name}

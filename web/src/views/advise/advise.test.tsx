@@ -104,7 +104,7 @@ describe('the counter', () => {
     show(<Advise />, '/advise?water=19')
     expect(text()).toContain('None will do')
     expect(text()).toContain('Nothing on this shelf will do.')
-    expect(within(screen.getByRole('region', { name: 'Not for this tank' })).getAllByRole('listitem')[0]?.textContent).toMatch(/Undercroft 90.*carries 456/) // prettier-ignore
+    expect(within(screen.getByRole('region', { name: 'Not suitable' })).getAllByRole('listitem')[0]?.textContent).toMatch(/Undercroft 90.*carries 456/) // prettier-ignore
     cleanup()
     haveShelf([])
     show(<Advise />)
@@ -243,7 +243,7 @@ describe('rivals side by side', () => {
 describe('what runs on a tank', () => {
   const tank = (more: Partial<Tank>): Tank => ({ ...(demoTanks().find((t) => t.name === 'Vet, quarantine') as Tank), ...more }) // prettier-ignore
   const one = { id: 'a', modelId: named('Ledger 700').id, fill: 'as-shipped', label: '', kind: null, ratedFlow: null, since: null } as const // prettier-ignore
-  test('one of the shelf, one that was taken off it, one by its label', () => {
+  test('one of your filters, one that was taken off it, one by its label', () => {
     const gone = { ...one, id: 'b', modelId: '00000000-0000-4000-8000-00000000dead' }
     const bare = {
       ...one,
@@ -254,7 +254,7 @@ describe('what runs on a tank', () => {
       ratedFlow: 500 / 3.6e6,
     } as const
     show(<FiltersOnIt tank={tank({ filters: [one, gone, bare] })} stock={STOCK_CLASSES} />)
-    expect(text()).toContain('a model that is no longer on the shelf')
+    expect(text()).toContain('a filter that was deleted')
     expect(text()).toMatch(/Old: by its flow alone no more than/)
     fireEvent.change(screen.getByLabelText('Ledger 700: with'), { target: { value: 'proposed' } })
     fireEvent.click(screen.getByRole('button', { name: 'Take Old off' }))
@@ -267,8 +267,8 @@ describe('what runs on a tank', () => {
     show(<Visits tank={tank({ visits: [seen] })} />)
     expect(text()).toContain('2026-11-01Note: Rinsed.')
     fireEvent.change(screen.getByLabelText('Note something'), { target: { value: ' Fed less ' } })
-    fireEvent.click(screen.getByRole('button', { name: 'Add' }))
-    fireEvent.click(screen.getByRole('button', { name: 'Delete the visit of 2026-11-01' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Add one' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Delete the check-up of 2026-11-01' }))
     const [added, deleted] = written('change').map((w) => w.visits as Tank['visits'])
     expect(added?.at(-1)).toMatchObject({ what: 'note', text: 'Fed less' })
     expect(deleted).toEqual([])

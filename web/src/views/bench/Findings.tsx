@@ -15,7 +15,7 @@ export function Findings({ hookup }: { readonly hookup: HookupResult | null }) {
       {hookup && <LiftNote hookup={hookup} />}
       {label && (
         <div>
-          <h3>Label against bench</h3>
+          <h3>Label vs measured</h3>
           <p>
             <Words sentence={label.sentence} />
           </p>
@@ -23,15 +23,17 @@ export function Findings({ hookup }: { readonly hookup: HookupResult | null }) {
       )}
       {pump?.fit && pump.fitFigures && (
         <p className="muted">
-          Curve fitted to {pump.fit.points.length} points:{' '}
-          <FigureView figure={pump.fitFigures.shutOff} inline said /> shut-off,{' '}
-          <FigureView figure={pump.fitFigures.maxFlow} inline said /> at no head, exponent{' '}
+          Pump curve from {pump.fit.points.length} points: maximum head{' '}
+          <FigureView figure={pump.fitFigures.shutOff} inline said />, flow at zero head{' '}
+          <FigureView figure={pump.fitFigures.maxFlow} inline said />, exponent{' '}
           <FigureView figure={pump.fitFigures.exponent} inline said />
           {pump.fit.exponent === 'assumed' && ' (assumed: fewer than five points)'}.
         </p>
       )}
       {pump?.from === 'label' && pump.fitProblem && (
-        <p className="muted">No fitted curve yet. {pump.fitProblem}</p>
+        <p className="muted">
+          No pump curve yet. Measure the flow at three heights or more. Until then the label’s curve is used.
+        </p>
       )}
     </div>
   )
@@ -42,32 +44,33 @@ function LiftNote({ hookup }: { readonly hookup: HookupResult }) {
   const parts = staticPartFigures(staticHead)
   return (
     <div>
-      <h3>Does the height count?</h3>
+      <h3>Does cabinet height cost flow?</h3>
       {staticHead.circuit === 'closed' ? (
         <p>
-          No. Both ends are under the same water, so the falling side pays for the rising one
+          No. Both hoses end under water
           {h.bodyBelowWater > 0 && (
             <>
-              ; the <FigureView figure={bodyDepthFigure(h)} inline said /> down to the body cost nothing
+              , so the <FigureView figure={bodyDepthFigure(h)} inline said /> down and up cancel out
             </>
           )}
-          . Only friction counts, and a longer hose adds to that.
+          . Only friction counts; a longer hose adds to it.
         </p>
       ) : (
         <p>
-          Yes, <FigureView figure={staticHeadFigure(staticHead)} inline said />: the circuit is open
+          Yes: the pump loses <FigureView figure={staticHeadFigure(staticHead)} inline said /> of head at
+          every flow.
           {staticHead.fromSource > 0 && (
             <>
-              , water is taken <FigureView figure={parts.source} inline said /> below the tank’s surface
+              {' '}
+              The intake is <FigureView figure={parts.source} inline said /> below the tank’s surface.
             </>
           )}
           {staticHead.fromOutlet > 0 && (
             <>
-              {staticHead.fromSource > 0 ? ' and' : ', water is'} let go{' '}
-              <FigureView figure={parts.outlet} inline said /> above it
+              {' '}
+              The return is <FigureView figure={parts.outlet} inline said /> above it.
             </>
           )}
-          . That much comes off the pump’s head at every flow.
         </p>
       )}
     </div>

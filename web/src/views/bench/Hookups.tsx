@@ -28,14 +28,14 @@ export function Hookups() {
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h2 id="hookups-title">Hookups</h2>
         <button type="button" className="btn btn-sm" onClick={add}>
-          <Plus size={16} aria-hidden="true" /> Add a hookup
+          <Plus size={16} aria-hidden="true" /> Add plumbing
         </button>
       </div>
       {hookups.length === 0 && (
         <p className="mt-2 max-w-2xl">
           {hasPump(model.kind)
-            ? 'No hookup described yet. Every metre of hose, bend and tap takes head: describe the run once, and flow can be computed and compared with what the bucket says.'
-            : 'No hookup yet. Describe where the riser stands, so that a measured flow belongs to a depth.'}
+            ? 'No plumbing entered. Enter hoses, taps and fittings once: the app then predicts the installed flow.'
+            : 'No plumbing yet. Enter where the riser stands, so the flow belongs to a depth.'}
         </p>
       )}
       <div className="mt-3 space-y-8">
@@ -80,7 +80,7 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
           row={hookup}
           field="bodyBelowWater"
           label="Filter body below the surface"
-          hint="For the record: in a closed loop it costs nothing."
+          hint="Information only: costs no flow in a closed loop."
         />
       </div>
       <SegmentTable hookup={hookup} />

@@ -47,12 +47,12 @@ export function Outlets({ hookup }: { readonly hookup: Hookup }) {
   return (
     <div className="min-w-0 lg:col-span-2">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h3>Where the water comes back</h3>
+        <h3>Outlets</h3>
         <button type="button" className="btn btn-xs" onClick={add}>
           <Plus size={14} aria-hidden="true" /> Add an outlet
         </button>
       </div>
-      <Parked row={hookup} field="fitted" what="The outlets of this hookup" />
+      <Parked row={hookup} field="fitted" what="Outlets of this plumbing" />
       {outlets.length === 0 ? (
         <p className="muted text-[0.92rem]">
           None noted: the end of the run is taken as it is (

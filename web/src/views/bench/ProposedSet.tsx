@@ -20,7 +20,7 @@ export function ProposedSet() {
     <section aria-labelledby="set-title">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h2 id="set-title">
-          The usual set{' '}
+          Standard tests{' '}
           <span className="muted text-[0.95rem] font-normal">
             {done} of {proposed.length} done
           </span>

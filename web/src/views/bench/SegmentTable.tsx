@@ -123,8 +123,8 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
         </select>
       </label>
       <p className="muted mt-1 text-[0.85rem]">
-        K: velocity heads lost, from Crane TP-410 and Idelchik (from memory) or common practice; ±15 % is
-        assumed in the computed flow.
+        K: velocity heads lost, from Crane TP-410 and Idelchik (from memory) or common practice. The
+        calculated flow assumes ±15 %.
       </p>
     </div>
   )

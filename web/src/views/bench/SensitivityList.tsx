@@ -9,7 +9,7 @@ export function SensitivityList({ hookup }: { readonly hookup: HookupResult }) {
   return (
     <div>
       <h3>
-        What a change would give <ProvenanceTag of="computed" />
+        What would raise the flow <ProvenanceTag of="computed" />
       </h3>
       <Sheet className="mt-1">
         {hookup.sensitivity.map((s) => (

@@ -14,17 +14,26 @@ export function ThreeAnswers() {
         What does it really move?
       </h2>
       <div className="rule-b grid divide-y divide-base-300 sm:grid-cols-3 sm:divide-x sm:divide-y-0">
-        <Answer title="Label less 40 to 50 %" figure={thumb} none="Copy the rated flow first." first />
         <Answer
-          title="Computed from hose and lift"
+          title="Rule of thumb: 50 to 60 % of the label"
+          figure={thumb}
+          none="Copy the rated flow first."
+          first
+        />
+        <Answer
+          title="Calculated from hose and lift"
           figure={computed}
           none={
             air
-              ? 'No pump: the air lifts the water, so there is no pump curve.'
-              : 'Needs rated flow, maximum head and a hookup.'
+              ? 'No pump: air lifts the water, so there is no pump curve.'
+              : 'Add rated flow, maximum head and plumbing.'
           }
         />
-        <Answer title="Measured as installed" figure={measured} none="Time it on its hoses, loaded." />
+        <Answer
+          title="Measured as installed"
+          figure={measured}
+          none="Not timed yet. Time it with media and hoses."
+        />
       </div>
     </section>
   )

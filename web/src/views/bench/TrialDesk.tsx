@@ -79,7 +79,7 @@ function Desk({ trial }: { readonly trial: Trial }) {
               <Repeat2 size={16} aria-hidden="true" /> Repeat
             </button>
             <Link to="run" className="btn btn-primary btn-sm">
-              <Timer size={16} aria-hidden="true" /> At the bench
+              <Timer size={16} aria-hidden="true" /> On the bench
             </Link>
           </div>
         </div>
@@ -283,7 +283,9 @@ function Readings({
               {flows.length > 0 && (
                 <td className="r num" data-plain>
                   {flows[i] !== undefined && <Num si={flows[i]} dimension="flow" />}
-                  {suspect === i && <div className="text-warning text-[0.85rem]">stands apart (kept)</div>}
+                  {suspect === i && (
+                    <div className="text-warning text-[0.85rem]">possible outlier, still counted</div>
+                  )}
                 </td>
               )}
               {has.outcome && <td>{outcomeWords(trial.kind, r.outcome)}</td>}
@@ -302,8 +304,7 @@ function Readings({
         })}
       </Sheet>
       <p className="muted text-[0.85rem]">
-        {STATE_WORDS[trial.state]}. Corrections keep the time a reading was taken; nothing is dropped by
-        statistics.
+        {STATE_WORDS[trial.state]}. Edits keep the original time. Outliers are flagged, never removed for you.
       </p>
     </div>
   )

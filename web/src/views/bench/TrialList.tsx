@@ -42,7 +42,7 @@ export function TrialList() {
             value=""
             onChange={(e) => e.target.value && start(e.target.value as TrialKind)}
           >
-            <option value="">New of another kind …</option>
+            <option value="">Other test …</option>
             {KIND_ORDER.filter((k) => k !== 'vessel').map((k) => (
               <option key={k} value={k}>
                 {KINDS[k].title}
@@ -68,7 +68,7 @@ export function TrialList() {
             </button>
           )}
           <button type="button" className="btn btn-primary btn-sm" onClick={() => start('vessel')}>
-            <Timer size={16} aria-hidden="true" /> New timing
+            <Timer size={16} aria-hidden="true" /> Time the flow
           </button>
         </div>
       </div>
@@ -76,7 +76,7 @@ export function TrialList() {
       {trials.length === 0 ? (
         <p className="mt-2 max-w-2xl">
           Nothing timed yet. Hold the outlet over a marked bucket and time how long it takes to fill, five
-          times: first bare and empty, as the label is rated, then loaded on its hoses, as it will run.
+          times. First empty and without hoses, then as installed.
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Trials, table">
@@ -217,7 +217,7 @@ const TrialRow = memo(({ trial, index, measure }: RowProps) => {
         ))}
         {flow?.result.suspect && (
           <span className="text-warning text-[0.88rem]">
-            run {flow.result.suspect.index + 1} stands apart (kept)
+            run {flow.result.suspect.index + 1} possible outlier, still counted
           </span>
         )}
         {finding?.problem && <span className="text-warning text-[0.9rem]">{finding.problem}</span>}

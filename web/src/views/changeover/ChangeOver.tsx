@@ -24,9 +24,9 @@ import { right, Sheet } from '../../figures/Sheet'
 const DAY = 86400
 
 const WAY_WORDS: Readonly<Record<ChangeWay, string>> = {
-  beside: 'New beside old for weeks',
-  moved: 'Ripe media moved over',
-  starter: 'At once, with a starter',
+  beside: 'Run both for weeks',
+  moved: 'Move mature media',
+  starter: 'Swap at once with bottled bacteria',
 }
 
 /** One filter changed for another: what to do on which day, what the water should do, and what it did. */
@@ -35,7 +35,7 @@ export function ChangeOver() {
   const found = useChange(id, changeId)
   const { tank, change, waiting, error } = found
   if (waiting) return error ? <Failed error={error} what="the tanks" /> : <Loading />
-  if (!tank || !change) return <p>This change-over is not here. It may have been deleted.</p>
+  if (!tank || !change) return <p>This filter swap does not exist. It may have been deleted.</p>
   return <ChangeSheet tank={tank} change={change} found={found} />
 }
 
@@ -59,12 +59,12 @@ function ChangeSheet({
           {tank.name}
         </Link>
       </p>
-      <Heading>{old ? `${nameOf(old)} to ${nameOf(next)}` : `${nameOf(next)} comes`}</Heading>
+      <Heading>{old ? `${nameOf(old)} to ${nameOf(next)}` : `${nameOf(next)} added`}</Heading>
       <Ask change={change} />
-      {missing && <p className="text-warning mt-3">{missing} The dates below are as agreed.</p>}
+      {missing && <p className="text-warning mt-3">{missing} The dates below stay as agreed.</p>}
       {plan.failure && (
         <p role="alert" className="text-error mt-3">
-          This cannot be worked out. {plan.failure}
+          This cannot be calculated. {plan.failure}
         </p>
       )}
       <div
@@ -123,17 +123,17 @@ function ChangeSheet({
         <div className="min-w-0 space-y-7">
           {(answer || awaited) && (
             <section aria-labelledby="water-title">
-              <h2 id="water-title">What the water does, fed in full</h2>
+              <h2 id="water-title">Water forecast at full feeding</h2>
               <div className="min-h-82">
                 {answer && (
                   <SeriesChart
                     series={seriesOf(answer, change)}
                     dimension="concentration"
                     label="Ammonia and nitrite, as N"
-                    name={`Change-over at ${tank.name}`}
+                    name={`Filter swap at ${tank.name}`}
                     height={250}
                     zero
-                    limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
+                    limits={[{ value: KIT_ZERO, label: 'test kit reads 0 below' }]}
                   />
                 )}
               </div>
@@ -168,13 +168,13 @@ function Ask({ change }: { readonly change: Row }) {
         />
       </div>
       <div className="w-44">
-        <DateField collection="change-overs" row={change} field="on" label="It begins on" />
+        <DateField collection="change-overs" row={change} field="on" label="Start date" />
       </div>
       {change.way === 'beside' && (
         <div className="w-32">
-          <span className="kicker block">Weeks agreed</span>
+          <span className="kicker block">Weeks side by side</span>
           <QuantityInput
-            label="Weeks agreed"
+            label="Weeks side by side"
             si={change.weeks}
             dimension="ratio"
             min={1}
@@ -186,9 +186,9 @@ function Ask({ change }: { readonly change: Row }) {
       )}
       {change.way === 'moved' && (
         <div className="w-44">
-          <span className="kicker block">Ripe film that comes over</span>
+          <span className="kicker block">Share of mature media moved</span>
           <QuantityInput
-            label="Ripe film that comes over"
+            label="Share of mature media moved"
             si={change.share}
             dimension="ratio"
             unit="%"
@@ -210,9 +210,9 @@ function Ends({ plan }: { readonly plan: ChangePlan }) {
       <h2 id="ends-title">{endWords(plan)}</h2>
       <p className="muted text-[0.92rem]">
         {safe.middle &&
-          `Between ${safe.soonest ? showDay(safe.soonest) : 'sooner'} and ${safe.latest ? showDay(safe.latest) : 'later than is looked at'}, in 95 of 100 tanks like it. `}
-        {weeks && `Planned for ${weeks.planned} weeks beside each other. `}
-        Films grow differently in every tank: the tests below move it.
+          `Between ${safe.soonest ? showDay(safe.soonest) : 'sooner'} and ${safe.latest ? showDay(safe.latest) : 'after the forecast'}, in 95 of 100 tanks like it. `}
+        {weeks && `Planned: ${weeks.planned} weeks side by side. `}
+        Bacteria grow at different speeds. Your tests below adjust the date.
       </p>
       <Said list={plan.sentences} />
     </section>
@@ -221,10 +221,10 @@ function Ends({ plan }: { readonly plan: ChangePlan }) {
 
 /** When the water is safe again; where it never stops to be, when the old one goes. */
 function endWords({ safe, weeks, told }: ChangePlan): string {
-  if (!safe.middle) return 'Not within the time looked at'
+  if (!safe.middle) return 'Not safe within 26 weeks'
   return weeks && told.safeFrom === 0
-    ? `The old one can go on ${showDay(safe.middle)}; a kit should read zero throughout`
-    : `A kit should read zero from ${showDay(safe.middle)}`
+    ? `Remove the old filter on ${showDay(safe.middle)}`
+    : `Cycled from ${showDay(safe.middle)}`
 }
 
 /** The water as the plan has it, as it was thought before the tests, and the tests themselves. */
@@ -316,9 +316,9 @@ function Tests({ change, planned }: { readonly change: Row; readonly planned: re
           className="mt-1 min-w-[32rem]"
           columns={[
             'Day',
-            right('Ammonia foretold'),
+            right('Ammonia forecast'),
             right('read'),
-            right('Nitrite foretold'),
+            right('Nitrite forecast'),
             right('read'),
             '',
           ]}
@@ -409,7 +409,7 @@ function NewTest({
         disabled={!on || early}
         onClick={() => onAdd({ on, ammonia, nitrite })}
       >
-        <Plus size={16} aria-hidden="true" /> Note the test
+        <Plus size={16} aria-hidden="true" /> Record test
       </button>
       {early && <p className="text-warning text-[0.88rem]">Before it began on {showDay(change.on)}.</p>}
     </div>

@@ -76,7 +76,7 @@ test('a test is noted with its day; one before the start is not taken, and the n
   show(moved)
   await told()
   fireEvent.change(screen.getByLabelText('Tested on'), { target: { value: '2026-11-01' } })
-  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Note the test' }).disabled).toBe(true)
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Record test' }).disabled).toBe(true)
   fireEvent.change(screen.getByLabelText('Tested on'), { target: { value: '2026-11-26' } })
   const ammonia = screen.getByLabelText('Ammonia read')
   fireEvent.change(ammonia, { target: { value: 'lots' } })
@@ -84,7 +84,7 @@ test('a test is noted with its day; one before the start is not taken, and the n
   expect(screen.getByRole('alert').textContent).toMatch(/is not a number/)
   fireEvent.change(ammonia, { target: { value: '0.2 mg/L' } })
   fireEvent.blur(ammonia)
-  fireEvent.click(screen.getByRole('button', { name: 'Note the test' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Record test' }))
   const tests = written('change').at(-1)?.tests as { on: string; ammonia: number }[]
   expect(tests).toHaveLength(5)
   expect(tests.at(-1)?.ammonia).toBeCloseTo(2e-4, 9)

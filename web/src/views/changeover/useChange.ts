@@ -73,16 +73,15 @@ function subjectOf({ tank, change, shelf, stock, bias }: Given): {
   const found = stock.find((s) => s.id === tank.stockClassId)
   const films = next.running?.fill.films
   const none = (missing: string) => ({ old, next, subject: null, missing })
-  if (!found) return none('The stock class of this tank is not here any more: choose another.')
-  if (!films)
-    return none(`Nothing is known of the media of ${nameOf(next)}, so the water cannot be foretold.`)
+  if (!found) return none('The stocking type of this tank was removed. Choose another.')
+  if (!films) return none(`The media of ${nameOf(next)} are unknown, so there is no forecast.`)
   const running = [next, ...stay].flatMap((k) => (k.running ? [k.running.fill] : []))
   try {
     const keeping = keepingOfTank(
       tankRecord(tank, found),
       ...running.map((f) => ({ outlet: f.outlet, flow: f.flow.value })),
     )
-    if (!(keeping.feed > 0)) return none('Nothing is fed, so nothing happens.')
+    if (!(keeping.feed > 0)) return none('No feeding, so nothing to forecast.')
     const subject: ChangeSubject = {
       way: change.way,
       weeks: change.weeks,
@@ -91,10 +90,11 @@ function subjectOf({ tank, change, shelf, stock, bias }: Given): {
       old: old?.running?.fill.films ?? null,
       stay: stay.flatMap((k) => k.running?.fill.films ?? []),
       next: films,
+      delicate: !found.openInlet,
     }
     return { old, next, subject, missing: null }
   } catch (error) {
-    if (error instanceof CoreError) return none(`It cannot be worked out. ${error.message}`)
+    if (error instanceof CoreError) return none(`Cannot calculate: ${error.message}`)
     throw error
   }
 }

@@ -27,7 +27,7 @@ export function KinAndOffers() {
   const currency = dossier.claims.find((c) => c.quantity === 'price')?.currency ?? 'EUR'
   return (
     <section aria-labelledby="offers-title" className="as-needed">
-      <h2 id="offers-title">Other prices, and kin</h2>
+      <h2 id="offers-title">Street prices and related models</h2>
       <p className="muted">A price on sale or second-hand stands beside the list price in comparisons.</p>
       <Parked row={model} field="offers" what="The other prices of this model" />
       <ul className="mt-1">
@@ -76,7 +76,7 @@ export function KinAndOffers() {
       </button>
       <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-2">
         <label>
-          <span className="kicker block">Kin of</span>
+          <span className="kicker block">Same body as</span>
           <select
             className="field w-56"
             value={model.kinId ?? ''}
@@ -111,8 +111,7 @@ export function KinAndOffers() {
       </div>
       {model.kinId && (
         <p className="muted mt-1 text-[0.9rem]">
-          What was found of that body stands for this one in comparisons, marked as inherited and not measured
-          here. Flow, power and sound never do.
+          Findings on the body carry over, marked “inherited”. Flow, power and noise do not.
         </p>
       )}
     </section>

@@ -9,13 +9,13 @@ const OBTAINED_OPTIONS = [
   ['second-hand', 'Second-hand'],
 ] as const
 
-/** The unit on the bench: how it was obtained, and what it holds. Readers ask. */
+/** The tested unit: how it was obtained, and what it holds. Readers ask. */
 export function SpecimenSheet() {
   const { dossier } = useDossierContext()
   const specimen = dossier.specimens.at(-1)
   return (
     <section aria-labelledby="specimen-title" className="as-needed space-y-3">
-      <h2 id="specimen-title">The unit on the bench</h2>
+      <h2 id="specimen-title">The tested unit</h2>
       {specimen ? (
         <>
           <SelectField
@@ -24,32 +24,33 @@ export function SpecimenSheet() {
             field="obtained"
             label="How it was obtained"
             options={OBTAINED_OPTIONS}
-            hint="Readers ask; the verdict says so."
+            hint="Shown in the verdict and in reviews."
           />
           <QuantityField
             collection="specimens"
             row={specimen}
             field="mediaMass"
-            label="Biological media it holds, dry"
+            label="Supplied bio media, dry weight"
             hint="All bags together."
           />
           <SelectField
             collection="specimens"
             row={specimen}
             field="mediaMassBy"
-            label="How that mass is known"
+            label="Source of this weight"
             options={[
               ['estimate', 'taken from the label, or guessed'],
               ['scale', 'weighed on a scale'],
             ]}
-            hint="Only a weighed mass is a measurement: it calibrates the fill as shipped."
+            hint="Only a weighed mass is a measurement. It calibrates the supplied media."
           />
           <TextField collection="specimens" row={specimen} field="note" label="Note" lines={2} />
         </>
       ) : (
         <>
           <p className="muted">
-            Note how this unit came to the bench, and weigh its media: mass may bind before flow does.
+            Say how you got this unit, and weigh its media. Too little media often limits the tank before flow
+            does.
           </p>
           <button
             type="button"

@@ -42,15 +42,14 @@ export function Compare() {
         : [],
     [models, by, system],
   )
-  if (c.error) return <Failed error={c.error} what="the models of the shelf" retry={c.retry} />
+  if (c.error) return <Failed error={c.error} what="your filters" retry={c.retry} />
   if (!by) return <Loading />
   const names = models.map((m) => m.name).join(', ')
   return (
     <>
       <Heading>Compare</Heading>
       <p className="muted max-w-3xl">
-        The others are held against the first. A difference is marked where it is more than both doubts
-        together; else there is none that can be told.
+        Compared with the first filter. Differences smaller than the uncertainty are not marked.
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-x-6 gap-y-2">
         {models.length < MOST_COMPARED && (
@@ -149,7 +148,7 @@ function Table({ rows, models, set }: TableProps) {
                     className="btn btn-ghost btn-xs"
                     onClick={() => to((ids) => [m.id, ...ids.filter((x) => x !== m.id)])}
                   >
-                    <ArrowLeft size={13} aria-hidden="true" /> put first
+                    <ArrowLeft size={13} aria-hidden="true" /> Set as reference
                   </button>
                 )}
                 <button
@@ -191,7 +190,11 @@ function Table({ rows, models, set }: TableProps) {
   )
 }
 
-const APART_WORDS = { more: '▲ more', less: '▼ less', none: 'no difference' } as const
+const APART_WORDS = {
+  more: '▲ higher',
+  less: '▼ lower',
+  none: 'no difference',
+} as const
 
 function Entry({ cell }: { readonly cell: ComparedCell }) {
   const { figure, price, words, inherited, apart } = cell
@@ -271,8 +274,8 @@ function Holding({ models }: { readonly models: readonly Candidate[] }) {
       <p className="max-w-2xl">
         {p && r ? (
           <>
-            {r.p < 0.05 ? 'They do not hold alike' : 'No difference that can be told'}: so much would come by
-            luck alone in <FigureView figure={p} inline />.
+            {r.p < 0.05 ? 'They do not hold alike' : 'No real difference'}: so much would come by luck alone
+            in <FigureView figure={p} inline />.
           </>
         ) : (
           'Nothing let go while it was watched, so nothing can be said.'

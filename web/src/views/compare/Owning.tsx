@@ -103,8 +103,8 @@ export function Owning({ compared: { models, set, house }, by, name }: Props) {
       {house && others.map((currency) => <GiveRate key={currency} currency={currency} house={house} />)}
       {house && <Rates house={house} />}
       <p className="muted mt-2 max-w-3xl text-[0.9rem]">
-        Media in whole packs by how long they last, parts by how long they usually do (rules of thumb, common
-        practice); prices from the library and the labels; electricity at the house’s tariff.
+        Media in whole packs and parts, by their usual life (rules of thumb). Prices from library and labels;
+        electricity at your price.
       </p>
     </section>
   )

@@ -15,11 +15,10 @@ import { Heading } from '../../frame/Heading'
 export function Documents() {
   return (
     <>
-      <Heading>In and out</Heading>
+      <Heading>Import and export</Heading>
       <p className="muted max-w-2xl">
-        One open file for a model, a tank, a medium, a house rule, a review, or the whole bench: other
-        programs can read it, and another bench takes it as it is. With photos it is an archive. Tables are
-        for spreadsheets.
+        Export everything or one item as an open file, or tables for a spreadsheet. Import them here or on
+        another Ypsometer. With photos the file is an archive.
       </p>
       <div className="mt-5 grid grid-cols-[minmax(0,1fr)] gap-x-12 gap-y-9 lg:grid-cols-[20rem_minmax(0,1fr)]">
         <Out />
@@ -147,14 +146,14 @@ function In() {
       const done = await importDocument(file, table)
       setReport(done)
       setTaken(done.undo)
-      toast('Taken, all of it.')
+      toast('Imported.')
     })
   const back = (): Promise<void> =>
     doing(async () => {
       await undoImport(taken ?? '')
       setTaken(null)
       setReport(null)
-      toast('Taken back: the bench is as it was.')
+      toast('Undone. Everything is as it was before the import.')
     })
   const writes = report ? report.counts.new + report.counts.changed : 0
   return (
@@ -174,7 +173,7 @@ function In() {
           }}
         />
         <button type="button" className="btn btn-sm" disabled={busy} onClick={() => input.current?.click()}>
-          <Upload size={16} aria-hidden="true" /> Look at a file
+          <Upload size={16} aria-hidden="true" /> Choose a file to preview
         </button>
         {report && !taken && report.refused.length === 0 && writes > 0 && (
           <button
@@ -183,12 +182,12 @@ function In() {
             disabled={busy}
             onClick={() => void take()}
           >
-            Take all of it
+            Import all
           </button>
         )}
         {taken && (
           <button type="button" className="btn btn-sm" disabled={busy} onClick={() => void back()}>
-            Take it back
+            Withdraw this review
           </button>
         )}
       </div>
@@ -211,8 +210,7 @@ function In() {
       )}
       {!report && !failure && (
         <p className="muted max-w-xl">
-          Nothing is written by looking. You see what is new, what is there already, what would change field
-          by field, and what is refused with its line.
+          Preview first: nothing is saved until you confirm. You see new, changed and rejected rows.
         </p>
       )}
       {failure && (

@@ -6,7 +6,7 @@ import { useId, useState } from 'react'
 export const TABLE_WORDS: Readonly<Record<CsvTable, readonly [name: string, what: string]>> = {
   claims: ['Claims', 'what labels say'],
   runs: ['Runs', 'every reading of every trial'],
-  curves: ['Curves', 'flow at each lift, with its uncertainty'],
+  curves: ['Curves', 'flow at each height, with its uncertainty'],
   tracers: ['Tracers and logs', 'every point over time'],
   prices: ['Price list', 'list, sale and second-hand'],
   parts: ['Parts', 'moves, seconds, spares'],
@@ -58,8 +58,7 @@ export function Tables({
         })}
       </ul>
       <p className="muted text-[0.88rem]">
-        Numbers in SI, their unit in the head of the column. A table that was changed comes in again on the
-        right; another unit in its head is understood.
+        Units are in the column heads. Edit and re-import; other units in the head are accepted.
       </p>
     </div>
   )

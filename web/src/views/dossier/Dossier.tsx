@@ -91,8 +91,8 @@ export function DossierView() {
           <Link
             to={`/history?model=${id}`}
             className="btn btn-ghost btn-xs btn-square"
-            aria-label="Who changed what"
-            title="Who changed what"
+            aria-label="History"
+            title="History"
           >
             <HistoryIcon size={15} aria-hidden="true" />
           </Link>

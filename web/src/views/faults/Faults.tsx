@@ -36,7 +36,7 @@ export function Faults() {
           <p className="muted max-w-2xl">
             {row
               ? `${name}${tank ? `, ${tank.name}` : ''} · ${showDay(row.on)}`
-              : 'What is wrong, and with which filter: checks follow, the one that finds it soonest first.'}
+              : 'Choose the filter and the symptom. You get the quickest useful check first.'}
           </p>
         </div>
         {(row || subject.symptom) && (
@@ -120,7 +120,7 @@ function Ask({ fault: { subject, choose } }: { readonly fault: Fault }) {
         <span className="kicker">Which filter</span>
         <select className="field !min-h-12" value={value} onChange={(e) => pick(e.target.value)}>
           <optgroup label="By its kind">
-            <option value={`kind|${ANY}`}>one whose kind nobody knows</option>
+            <option value={`kind|${ANY}`}>Unknown type</option>
             {FILTER_KINDS.map((k) => (
               <option key={k} value={`kind|${k}`}>
                 {KIND_WORDS[k]}
@@ -138,7 +138,7 @@ function Ask({ fault: { subject, choose } }: { readonly fault: Fault }) {
                 ))}
               </optgroup>
             ))}
-          <optgroup label="On the shelf">
+          <optgroup label="Your filters">
             {shelf.map((c) => (
               <option key={c.id} value={`model|${c.id}`}>
                 {c.name}, {c.maker}
@@ -173,7 +173,7 @@ function Earlier({ fault: { searches, row, nameOf } }: { readonly fault: Fault }
   if (!others.length) return null
   return (
     <section aria-labelledby="earlier-title" className="mt-9">
-      <h2 id="earlier-title">Searches on record</h2>
+      <h2 id="earlier-title">Troubleshooting cases</h2>
       <ul className="rule-t mt-1">
         {others.slice(0, all ? undefined : SHOWN).map((s) => {
           const cured = Object.entries(s.outcomes).find(([, o]) => o === 'cured' || o === 'found')

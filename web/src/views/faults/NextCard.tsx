@@ -121,15 +121,15 @@ function Check({ fault, suspect, again, onDone }: StepProps & { readonly again: 
       </h2>
       {caution && <CautionNote>{caution}</CautionNote>}
       <dl className="mt-3 grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3 gap-y-1.5">
-        <dt className="kicker pt-0.5">How</dt>
+        <dt className="kicker pt-0.5">How to check</dt>
         <dd className="text-[1.1rem]">{check.how}</dd>
-        <dt className="kicker pt-0.5">It shows</dt>
+        <dt className="kicker pt-0.5">You will see</dt>
         <dd>{check.shows}</dd>
-        <dt className="kicker pt-0.5">Because</dt>
+        <dt className="kicker pt-0.5">Why</dt>
         <dd className="muted">{check.why}</dd>
         {suspect.evidence.length > 0 && (
           <>
-            <dt className="kicker pt-0.5">Record</dt>
+            <dt className="kicker pt-0.5">Your records</dt>
             <dd>
               <Evidence suspect={suspect} />
             </dd>
@@ -153,13 +153,13 @@ function Check({ fault, suspect, again, onDone }: StepProps & { readonly again: 
       </label>
       <div className="mt-3 grid grid-cols-2 gap-2">
         <button type="button" className="btn h-16 text-[1.1rem]" onClick={() => say('clear')}>
-          It is not that
+          Not the cause
         </button>
         <button type="button" className="btn btn-primary h-16 text-[1.1rem]" onClick={() => say('found')}>
-          That is it
+          Found it
         </button>
         <button type="button" className="btn btn-ghost col-span-2 h-14" onClick={() => say('unsure')}>
-          Not sure: look at something else first
+          Not sure, next check
         </button>
       </div>
     </section>
@@ -182,13 +182,13 @@ function Remedy({ fault, suspect, onDone }: StepProps) {
       {caution && <CautionNote>{caution}</CautionNote>}
       <div className="mt-4 grid grid-cols-2 gap-2">
         <button type="button" className="btn h-16 text-[1.1rem]" onClick={() => say('remains')}>
-          Still there
+          Not fixed
         </button>
         <button type="button" className="btn btn-primary h-16 text-[1.1rem]" onClick={() => say('cured')}>
-          It is gone
+          Fixed
         </button>
         <button type="button" className="btn btn-ghost col-span-2 h-14" onClick={() => say(null)}>
-          It was not that after all
+          Reopen: it was something else
         </button>
       </div>
     </section>

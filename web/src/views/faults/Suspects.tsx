@@ -19,10 +19,9 @@ export function Suspects({ found, symptom, picked, onPick }: Props) {
   const looked = found.suspects.filter((s) => s.outcome !== null && !it.includes(s))
   return (
     <section aria-labelledby="suspects-title">
-      <h2 id="suspects-title">What it can be, in the order to look</h2>
+      <h2 id="suspects-title">Possible causes, quickest finds first</h2>
       <p className="muted text-[0.92rem]">
-        The most likely to be found in a minute comes first. Chances are rules of thumb, moved by the record
-        and by what you find.
+        Sorted by chance per minute of work. Chances are rules of thumb, updated by your records.
       </p>
       <Sheet className="mt-2" columns={['Cause', right('Minutes'), right('Chance')]}>
         {[...it, ...open, ...looked].map((s) => (
@@ -35,7 +34,7 @@ export function Suspects({ found, symptom, picked, onPick }: Props) {
           />
         ))}
         <tr>
-          <td className="muted">something that is on no list</td>
+          <td className="muted">Other</td>
           <td />
           <td className="r num muted">{showPercent(found.none)}</td>
         </tr>
@@ -77,7 +76,7 @@ function Row({ suspect: s, symptom, picked, onPick }: RowProps) {
           {[
             s.outcome && OUTCOME_WORDS[s.outcome],
             s.first && !s.outcome && 'before anything else',
-            said > 0 && `the record speaks for it`,
+            said > 0 && `your records point to it`,
           ]
             .filter(Boolean)
             .join(' · ')}

@@ -46,17 +46,17 @@ test('a customer’s filter by its kind, out of reach: symptom, checks, found, p
   show('/faults?kind=air-sponge')
   press('Fine bubbles in the tank')
   expect(next()).toMatch(/bubbles are how it works/)
-  press('It is not that')
+  press('Not the cause')
   expect(written('create').at(-1)).toMatchObject({ symptom: 'fine-bubbles', kind: 'air-sponge', modelId: null, outcomes: { 'air-lift': 'clear' } }) // prettier-ignore
   const second = next()
   expect(second).not.toMatch(/bubbles are how/)
   fireEvent.change(screen.getByLabelText('What you saw'), { target: { value: 'drips' } })
-  press('That is it')
+  press('Found it')
   expect(Object.values((written('change').at(-1)?.seen ?? {}) as object)).toContain('drips')
-  press('Still there')
+  press('Not fixed')
   expect(Object.values((written('change').at(-1)?.outcomes ?? {}) as object)).toContain('remains')
-  press('That is it')
-  press('It is gone')
+  press('Found it')
+  press('Fixed')
   expect(written('change').at(-1)).toMatchObject({ ended: expect.stringMatching(/^\d{4}-/) })
   expect(screen.getByText('Found and cured')).toBeTruthy()
   press('Take that back')
@@ -65,7 +65,7 @@ test('a customer’s filter by its kind, out of reach: symptom, checks, found, p
 
 test('nothing on the list: it ends with somebody licensed, and says so', () => {
   show('/faults?symptom=fine-bubbles&kind=air-sponge')
-  for (let i = 0; i < 4; i++) press('It is not that')
+  for (let i = 0; i < 4; i++) press('Not the cause')
   expect(next()).toBe('Take it to someone licensed')
   expect(document.body.textContent).toMatch(/licensed electrician for anything electric/)
   // Any of them can be looked at again.
@@ -73,7 +73,7 @@ test('nothing on the list: it ends with somebody licensed, and says so', () => {
   expect(next()).toMatch(/bubbles are how it works/)
 })
 
-test('a model of the shelf: by the record alone, before any check, with the days it goes by', async () => {
+test('one of your filters: by the record alone, before any check, with the days it goes by', async () => {
   const dossier = demoDossier('Plainbody 1000')
   haveDossier(dossier)
   const tank = demoTanks().find((t) => t.name === 'Ferry café, counter')

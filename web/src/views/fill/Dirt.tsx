@@ -16,16 +16,16 @@ interface Props {
 export function Dirt({ run, day, onDay, tank }: Props) {
   const said: Sentence | null = run && [
     inline(leftFigure(run, day)),
-    ` of the flow is left on ${tank ?? 'a tank of the litres it carries'}; `,
+    ` of the flow left on ${tank ?? 'a tank of its supported size'}; `,
     inline(toMediaFigure(run)),
-    ' of the dirt caught comes to the media.',
+    ' of the dirt reaches the bio media.',
   ]
   return (
     <div className="mt-3">
       <DaySlider day={day} until={DIRT_DAYS} onDay={onDay} />
       <p className="muted mt-1 min-h-6 text-[0.92rem]" aria-live="polite">
         {day > 0 && said && <Words sentence={said} />}
-        {day === 0 && 'Move it to see where the dirt will sit.'}
+        {day === 0 && 'Drag to see where dirt collects.'}
       </p>
     </div>
   )

@@ -29,15 +29,15 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
     if (!shipped) return
     const before = fill.layers
     writeLayers(fill, shipped.layers)
-    toast(`${fill.name} is now as shipped.`, {
+    toast(`${fill.name} is now the supplied setup.`, {
       label: 'Undo',
       run: () => writeLayers(newest.current, before),
     })
   }
   return (
-    <section aria-label="Fills">
+    <section aria-label="Media setups">
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
-        <div role="tablist" aria-label="Fills" className="flex flex-wrap gap-x-5 gap-y-1">
+        <div role="tablist" aria-label="Media setups" className="flex flex-wrap gap-x-5 gap-y-1">
           {fills.map((f) => (
             <button
               key={f.id}
@@ -61,7 +61,7 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
         </button>
         {shipped && shipped.id !== fill.id && (
           <button type="button" className="btn btn-ghost btn-sm" onClick={revert}>
-            <Undo2 size={15} aria-hidden="true" /> Back to as shipped
+            <Undo2 size={15} aria-hidden="true" /> Reset to supplied
           </button>
         )}
         <IconButton
@@ -74,7 +74,7 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
         <TextField key={fill.id} collection="fills" row={fill} field="name" label="Name" />
         <SelectField collection="fills" row={fill} field="basis" label="It is" options={BASIS_OPTIONS} />
         <Choice
-          label="Held against"
+          label="Compare with"
           value={path.against?.id ?? ''}
           options={[
             ['', 'nothing'],
@@ -83,7 +83,7 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
           onChange={(against) => path.choose({ against })}
         />
         <Choice
-          label="Who lives in the tank"
+          label="Stocking"
           value={path.stock ? stockKey(path.stock) : ''}
           options={stock.map((s) => [stockKey(s), s.label])}
           onChange={(id) => path.choose({ stock: id })}
@@ -100,13 +100,12 @@ export function StartFill() {
     void createRow('fills', { modelId: dossier.model.id, name, basis })
   return (
     <div className="max-w-xl">
-      <h2>What is in it?</h2>
+      <h2>What media are inside?</h2>
       <p className="mt-1">
-        No fill is recorded. Lay in what it ships with, chamber by chamber: then flow, bypass, litres and cost
-        follow, and every change can be held against it.
+        No media setup yet. Add the supplied media chamber by chamber to see flow, bypass, capacity and cost.
       </p>
-      <button type="button" className="btn btn-primary mt-3" onClick={start('As shipped', 'as-shipped')}>
-        <Plus size={17} aria-hidden="true" /> Lay in what it ships with
+      <button type="button" className="btn btn-primary mt-3" onClick={start('Supplied', 'as-shipped')}>
+        <Plus size={17} aria-hidden="true" /> Add the supplied media
       </button>
     </div>
   )

@@ -51,17 +51,16 @@ export function FitForMe({ path, fill, tank, onMade }: Props) {
   }
   return (
     <section aria-labelledby="fit-title" className="as-needed">
-      <h2 id="fit-title">Fit it for me</h2>
+      <h2 id="fit-title">Find the best setup</h2>
       <p className="muted text-[0.92rem]">
-        Tries every set of pads and every number of whole packs that “{path.house?.name}” allows, and keeps
-        the one that carries most with the dirt of {tank?.name ?? 'a tank'} in it: what clogs in two weeks is
-        no gain.
+        Tries every pad and whole-pack combination that “{path.house?.name}” allows. Keeps the one that
+        supports the largest tank, with the dirt of {tank?.name ?? 'a tank'} in it.
       </p>
       <div className="mt-1 flex flex-wrap items-end gap-x-5 gap-y-2">
         <div className="w-36">
-          <span className="kicker">Leave at least this flow</span>
+          <span className="kicker">Keep at least this share of the flow</span>
           <QuantityInput
-            label="Share of the present flow to leave"
+            label="Share of the present flow to keep"
             si={share}
             dimension="ratio"
             unit="%"
@@ -72,7 +71,7 @@ export function FitForMe({ path, fill, tank, onMade }: Props) {
         </div>
         <div className="w-36">
           <label className="kicker" htmlFor="fit-price">
-            Media for at most
+            Media budget
           </label>
           <input
             id="fit-price"
@@ -108,7 +107,7 @@ export function FitForMe({ path, fill, tank, onMade }: Props) {
       <div aria-live="polite">
         {found && !found.better && (
           <p className="mt-2">
-            <span className="num">{found.tried}</span> arrangements tried: none is better than this one.
+            <span className="num">{found.tried}</span> combinations tried: none is better than this one.
           </p>
         )}
         {found?.better && (
@@ -120,7 +119,7 @@ export function FitForMe({ path, fill, tank, onMade }: Props) {
 }
 
 const dueWords = (d: Dirtied): string =>
-  d.days === null ? 'not due within a year' : `due after ${Math.round(d.days)} days`
+  d.days === null ? 'no cleaning within a year' : `clean after ${Math.round(d.days)} days`
 
 /** The best arrangement that was found, and how it differs. */
 function BestFound({
@@ -139,7 +138,7 @@ function BestFound({
   return (
     <div className="border-primary mt-2 border-l-2 pl-3">
       <p>
-        <span className="num">{found.tried}</span> arrangements tried. The best carries{' '}
+        <span className="num">{found.tried}</span> combinations tried. The best supports{' '}
         <FigureView figure={found.carries} inline said /> at <FigureView figure={found.flow} inline said />
         {found.cost.currency && (
           <>
@@ -165,14 +164,14 @@ function BestFound({
           onMade(
             createRow('fills', {
               modelId: fill.modelId,
-              name: `Fitted: ${path.house?.name ?? ''}`.slice(0, 80),
+              name: `Best setup: ${path.house?.name ?? ''}`.slice(0, 80),
               layers: found.layers,
             }),
           )
           setFound(null)
         }}
       >
-        Keep it as a variant
+        Save as a variant
       </button>
     </div>
   )
@@ -181,6 +180,6 @@ function BestFound({
 /** How long it runs, beside the fill as it is, and how much of the dirt its media get. */
 function lastsWords(best: Dirtied, start: Dirtied | null): string {
   const before = start ? ` (now ${dueWords(start)})` : ''
-  const media = `${(best.toMedia * 100).toFixed(best.toMedia < 0.1 ? 1 : 0)} % of the dirt comes to its media`
-  return `By the forecast it is ${dueWords(best)}${before}; ${media}.`
+  const media = `${(best.toMedia * 100).toFixed(best.toMedia < 0.1 ? 1 : 0)} % of the dirt reaches its bio media`
+  return `Forecast: ${dueWords(best)}${before}; ${media}.`
 }

@@ -50,7 +50,7 @@ export function LayerList({ fill, outcome, media, selected, onSelect }: Props) {
       fill,
       before.filter((x) => x.id !== l.placed.layer.id),
     )
-    toast(`${l.placed.medium.name} taken out.`, {
+    toast(`${l.placed.medium.name} removed.`, {
       label: 'Undo',
       // The fill as it is by then: what is written is based on what is seen.
       run: () => writeLayers(newest.current, before),
@@ -58,7 +58,7 @@ export function LayerList({ fill, outcome, media, selected, onSelect }: Props) {
   }
   return (
     <section aria-labelledby="layers-title">
-      <h2 id="layers-title">Layers, in the order of the water</h2>
+      <h2 id="layers-title">Layers, in flow order</h2>
       <Sortable
         items={rows.map((r) => ({ id: r.placed.layer.id, name: r.placed.medium.name }))}
         onMove={move}
@@ -160,9 +160,9 @@ function Unplaced({
   return (
     <li className="border-error border-l-4 pl-2">
       <div className="flex items-center justify-between gap-2 py-1">
-        <span className="text-error">{medium?.name ?? 'A medium that is gone'}: as it is, it cannot be</span>
+        <span className="text-error">{medium?.name ?? 'A deleted medium'}: it cannot be</span>
         <IconButton
-          label={`Take out ${medium?.name ?? 'it'}`}
+          label={`Remove ${medium?.name ?? 'it'}`}
           icon={X}
           onClick={() =>
             writeLayers(
@@ -203,7 +203,7 @@ function Row({ flow, open, onOpen, onRemove, children }: RowProps) {
         <span className="w-16 text-right">
           {flow.bypassFraction > 0.0005 ? <FigureView figure={bypassFigure(flow)} inline said /> : ''}
         </span>
-        <IconButton label={`Take out ${medium.name}`} icon={X} onClick={onRemove} />
+        <IconButton label={`Remove ${medium.name}`} icon={X} onClick={onRemove} />
       </div>
       {open && children}
     </li>

@@ -83,7 +83,7 @@ export function LayerSheet({ layer, medium, flow, outcome, media, onChange }: Pr
         <div>
           <span className="kicker">Gap at the sides</span>
           <QuantityInput
-            label={`Gap beside ${medium.name}`}
+            label={`Gap at ${medium.name}`}
             si={layer.gap}
             dimension="length"
             unit="mm"
@@ -115,10 +115,10 @@ export function LayerSheet({ layer, medium, flow, outcome, media, onChange }: Pr
       </div>
       {flow && (
         <p className="mt-2">
-          Weighs <FigureView figure={layerMassFigure(flow)} inline said digits={2} /> dry. Takes{' '}
-          <FigureView figure={headFigure(flow)} inline said unit="mm" digits={2} /> of head (
-          {RESISTANCE_WORDS[resistanceOf(medium).from].words});{' '}
-          <FigureView figure={bypassFigure(flow)} inline said /> of the water goes round it.
+          Weighs <FigureView figure={layerMassFigure(flow)} inline said digits={2} /> dry. Head loss{' '}
+          <FigureView figure={headFigure(flow)} inline said unit="mm" digits={2} /> (
+          {RESISTANCE_WORDS[resistanceOf(medium).from].words}). Bypass{' '}
+          <FigureView figure={bypassFigure(flow)} inline said />.
         </p>
       )}
     </div>
@@ -141,10 +141,10 @@ function Amount({
 }) {
   return (
     <div>
-      <span className="kicker">How much, as</span>
+      <span className="kicker">Amount, as</span>
       <div className="grid grid-cols-2 gap-2">
         <select
-          aria-label="How its amount is given"
+          aria-label="Unit of the amount"
           className="field"
           value={layer.measure}
           disabled={!flow}

@@ -41,13 +41,13 @@ export function Results({ outcome, stock, differences, against }: Props) {
   ]
   return (
     <section aria-labelledby="results-title">
-      <h2 id="results-title">What it comes to</h2>
+      <h2 id="results-title">Results</h2>
       <Sheet
         className="mt-1"
         aria-live="polite"
         columns={[
           <span className="sr-only">What</span>,
-          right('this fill'),
+          right('this setup'),
           ...(differences ? [right(<>against {against?.toLowerCase()}</>)] : []),
         ]}
       >
@@ -77,7 +77,7 @@ export function Results({ outcome, stock, differences, against }: Props) {
       </Sheet>
       {full && full.value >= HEAVY && (
         <p className="text-warning mt-1 font-medium">
-          Full it passes {HEAVY} kg: empty it first, or lift it as two.
+          Full, it weighs more than {HEAVY} kg. Empty it first, or lift it together.
         </p>
       )}
     </section>

@@ -32,7 +32,7 @@ const layersWritten = (): FillRow['layers'] => (writes.at(-1)?.[2].layers ?? [])
 const shown = async (view: React.ReactNode, name: string) => {
   const dossier = demoDossier(name)
   const result = showStation(view, dossier)
-  await waitFor(() => expect(screen.queryByText(/What it comes to|Through each layer/)).not.toBeNull())
+  await waitFor(() => expect(screen.queryByText(/Results|Through each layer/)).not.toBeNull())
   return { dossier, ...result }
 }
 
@@ -96,7 +96,7 @@ describe('between threads', () => {
     expect(work.schools(question(0), { minFlow: 0, maxCostMinor: null })).toHaveLength(3)
     const checks = work.checks(question(0))
     const told = checks.filter((c) => c.told)
-    expect(told.map((c) => [c.fill, c.lift])).toEqual([['As shipped', 0]])
+    expect(told.map((c) => [c.fill, c.lift])).toEqual([['Supplied', 0]])
     const pad = demoMedia().find((m) => m.name === 'Fine pad')
     const without = checks.find((c) => c.fill === 'Fine pad out')
     const k = work.calibrate(pad?.id ?? '', without?.trialId ?? '', told[0]?.trialId ?? '')
@@ -160,7 +160,7 @@ describe('Fill', () => {
   test('a layer’s amount, gap, dirt and medium are written as typed; a wrong one says what is accepted', async () => {
     await shown(<Fill />, 'Plainbody 1000')
     fireEvent.click(screen.getByRole('button', { name: /^Coarse foam, 10 ppi in lower tray/ }))
-    const list = screen.getByRole('region', { name: 'Layers, in the order of the water' })
+    const list = screen.getByRole('region', { name: 'Layers, in flow order' })
     const amount = within(list).getByLabelText('Amount of Coarse foam, 10 ppi')
     fireEvent.change(amount, { target: { value: '25 mm' } })
     fireEvent.blur(amount)
@@ -168,7 +168,7 @@ describe('Fill', () => {
     fireEvent.change(amount, { target: { value: 'thick' } })
     fireEvent.blur(amount)
     expect(within(list).getByRole('alert').textContent.length).toBeGreaterThan(10)
-    fireEvent.change(within(list).getByLabelText('How its amount is given'), { target: { value: 'mass' } })
+    fireEvent.change(within(list).getByLabelText('Unit of the amount'), { target: { value: 'mass' } })
     expect(layersWritten()[0]?.measure).toBe('mass')
     fireEvent.change(within(list).getByLabelText(/^Dirt in Coarse foam/), { target: { value: '40' } })
     expect(layersWritten()[0]?.fouled).toBe(0.4)
@@ -182,7 +182,7 @@ describe('Fill', () => {
     unmount()
     const dossier = { ...demoDossier('Plainbody 1000'), fills: [] }
     showStation(<Fill />, dossier)
-    fireEvent.click(screen.getByRole('button', { name: 'Lay in what it ships with' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Add the supplied media' }))
     expect(writes.at(-1)?.slice(0, 2)).toEqual(['create', 'fills'])
     expect(rowsMade.at(-1)).toMatchObject({ basis: 'as-shipped', layers: [] })
   })
@@ -196,12 +196,12 @@ describe('Fill', () => {
   })
   test('fit it for me: within a price, with what it changed; a price that is none is refused', async () => {
     await shown(<Fill />, 'Triptych 600')
-    fireEvent.change(screen.getByLabelText('Media for at most'), { target: { value: 'cheap' } })
+    fireEvent.change(screen.getByLabelText('Media budget'), { target: { value: 'cheap' } })
     expect(screen.getByText(/is not a price/)).toBeTruthy()
-    fireEvent.change(screen.getByLabelText('Media for at most'), { target: { value: '30 EUR' } })
+    fireEvent.change(screen.getByLabelText('Media budget'), { target: { value: '30 EUR' } })
     await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Fit it' })))
     await waitFor(() => expect(screen.getByText(/arrangements tried\. The best carries/)).toBeTruthy())
-    fireEvent.click(screen.getByRole('button', { name: 'Keep it as a variant' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Save as a variant' }))
     expect(writes.at(-1)).toEqual([
       'create',
       'fills',
@@ -217,7 +217,7 @@ describe('Path', () => {
   }) // prettier-ignore
   test('the bypass fault is found, pinned where it is, and mended by pads cut to the wall', async () => {
     await shown(<Path />, 'Terrace 1200')
-    expect(document.body.textContent).toMatch(/2\smm gap beside fine pad: \d+\s% of the water goes round it/)
+    expect(document.body.textContent).toMatch(/2\smm gap beside fine pad: \d+\s% of the water bypasses it/)
     fireEvent.change(screen.getByLabelText('Fill'), {
       target: { value: demoDossier('Terrace 1200').fills[1]?.id },
     })

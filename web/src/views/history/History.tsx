@@ -32,7 +32,7 @@ function byDay(changes: readonly Change[]): (readonly [day: string, changes: Cha
   return days
 }
 
-/** Who changed what and when: of a dossier, of one row, or of the whole bench; any of it can be taken back. */
+/** History and when: of a dossier, of one row, or of the whole bench; any of it can be taken back. */
 export function History() {
   const [params] = useSearchParams()
   const [model, row] = [params.get('model'), params.get('row')]
@@ -105,7 +105,7 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
     setBusy(true)
     setFailure('')
     undoChange(c.id)
-      .then(() => toast('Taken back.'))
+      .then(() => toast('Undone.'))
       .catch((e: unknown) => setFailure(errorMessage(e)))
       .finally(() => setBusy(false))
   }
@@ -158,7 +158,7 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
           disabled={busy}
           onClick={undo}
         >
-          <Undo2 size={13} aria-hidden="true" /> Take back
+          <Undo2 size={13} aria-hidden="true" /> Undo
           <span className="sr-only">
             : {said} {c.name}
           </span>

@@ -29,14 +29,13 @@ export function StartBody() {
   }
   return (
     <div className="max-w-xl">
-      <h2>Nothing measured inside yet</h2>
+      <h2>Inside not measured yet</h2>
       <p className="mt-1">
-        Start from the usual interior of a {KIND_WORDS[model.kind].toLowerCase()}: its chambers come with
-        usual sizes, drawn dashed. Then measure one after the other with a tape, or fill it with water and
-        weigh it; each gets its true size, and every litre its name.
+        Start from a typical layout of a {KIND_WORDS[model.kind].toLowerCase()}. Its chambers start with
+        typical sizes, drawn dashed. Then measure each with a tape, or fill it with water and weigh it.
       </p>
       <button type="button" className="btn btn-primary mt-3" onClick={start}>
-        Start from the usual interior
+        Start from a typical layout
       </button>
     </div>
   )

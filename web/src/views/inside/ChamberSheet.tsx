@@ -38,7 +38,7 @@ const SHAPE_WORDS: Readonly<Record<SolidShape, string>> = {
   cone: 'Tapered round',
   pyramid: 'Tapered box',
   wedge: 'Wedge',
-  'water-fill': 'By water fill',
+  'water-fill': 'By water volume',
 }
 const FIELD_WORDS: Readonly<Record<string, string>> = {
   width: 'Width, inside',
@@ -109,7 +109,7 @@ export function ChamberSheet({
         <QuantityField
           {...size}
           field="usableHeight"
-          label="May be filled to"
+          label="Fill height"
           hint={problem('usableHeight') || 'Above its floor; empty when all of it may'}
         />
         <QuantityField
@@ -118,7 +118,7 @@ export function ChamberSheet({
           label="Rim, above its floor"
           hint={problem('rim') || 'Empty when the walls go all the way up'}
         />
-        <QuantityField {...common} field="perforated" label="Of its floor, open" unit="%" />
+        <QuantityField {...common} field="perforated" label="Open area of its floor" unit="%" />
         <SelectField
           {...common}
           field="way"
@@ -149,7 +149,7 @@ export function ChamberSheet({
           {...common}
           unit="mm"
           field="wallGap"
-          label="Gap round it"
+          label="Side gap to the wall"
           hint="Between it and the wall it stands in, two sides"
         />
         <QuantityField
@@ -157,7 +157,7 @@ export function ChamberSheet({
           unit="mm"
           field="overflowSill"
           label="Spills over at"
-          hint="Head that lifts water over its weir or flap"
+          hint="Head at which water passes its weir or flap"
         />
         <QuantityField {...size} also={{}} field="x" label="From the body’s left" hint={problem('x')} />
         <QuantityField {...size} also={{}} field="y" label="From the body’s foot" hint={problem('y')} />

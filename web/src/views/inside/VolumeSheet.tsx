@@ -41,10 +41,11 @@ export function VolumeSheet() {
   const closure = closureFigure(audit)
   return (
     <section aria-labelledby="volume-title" className="as-needed">
-      <h2 id="volume-title">Where the litres are</h2>
+      <h2 id="volume-title">Volume by use</h2>
       {unmeasured > 0 && (
         <p className="text-warning text-[0.92rem]">
-          {unmeasured} of {interior.chambers.length} chambers still have the usual sizes, not this unit’s.
+          Typical sizes, not measured: {unmeasured} of {interior.chambers.length} chambers. Do not publish
+          these litres.
         </p>
       )}
       <Shares audit={audit} />
@@ -71,31 +72,31 @@ export function VolumeSheet() {
           </tr>
         ))}
         <tr className="font-bold">
-          <td>All of it</td>
+          <td>Total</td>
           <td className="r" colSpan={2}>
             <FigureView figure={grossFigure(audit)} />
           </td>
         </tr>
       </Sheet>
       <dl className="mt-3 grid gap-x-8 gap-y-2 sm:grid-cols-2">
-        <Item label="Closes against the water fill">
+        <Item label="Check against water fill">
           {audit.closure && closure ? (
             <span className={audit.closure.closes ? '' : 'text-warning'}>
               <FigureView figure={closure} inline said />{' '}
               {audit.closure.closes
-                ? 'apart: it closes (limit 1 %)'
-                : 'apart: more than 1 %, so a chamber is missing or misread'}
+                ? 'apart, within the 1 % limit'
+                : 'off: a chamber is missing or measured wrong'}
             </span>
           ) : (
             <span className="muted">not filled and weighed yet</span>
           )}
         </Item>
-        <Item label="Usable for media, against the label">
+        <Item label="Media space">
           <FigureView figure={usableFigure(audit)} inline said />
           {claim && (
             <span className={claim.value > audit.usableMedia * 1.02 ? 'text-error' : ''}>
               {' '}
-              of <FigureView figure={claim} inline said /> claimed,{' '}
+              of <FigureView figure={claim} inline said /> on the label,{' '}
               <FigureView
                 figure={shareFigure(
                   'usable-of-claim',
@@ -128,7 +129,7 @@ export function VolumeSheet() {
       </dl>
       {weight && weight.value >= HEAVY && (
         <p className="text-warning mt-2 font-medium">
-          Full it passes {HEAVY} kg: empty it first, or lift it as two.
+          Full it passes {HEAVY} kg. Empty it first, or lift it together.
         </p>
       )}
     </section>

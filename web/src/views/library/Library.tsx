@@ -47,10 +47,9 @@ export function Library() {
         <div>
           <Heading>Library of media</Heading>
           <p className="muted">
-            What fills are made of: how it resists water, what surface it offers, how it is sold. Who lives in
-            a tank stands under{' '}
+            Filter media: flow resistance, surface, pack size and price. Stocking types are under{' '}
             <Link to="/stock" className="link">
-              stock classes
+              stocking types
             </Link>
             .
           </p>
@@ -100,7 +99,7 @@ export function Library() {
                 className="btn btn-ghost btn-sm"
                 onClick={() => add(open, `${open.name}, own`)}
               >
-                <Copy size={15} aria-hidden="true" /> Copy as my own
+                <Copy size={15} aria-hidden="true" /> Duplicate to edit
               </button>
               <HistoryLink of={{ row: open.id }} />
               {!open.generic && (

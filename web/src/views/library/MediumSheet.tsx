@@ -24,7 +24,7 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
         <SelectField {...common} field="job" label="What it is for" options={JOB_OPTIONS} />
       </div>
       <Follows k={k} fibrous={fibrous} m={m} surface={surface} />
-      <h3>What it is made like</h3>
+      <h3>Physical data</h3>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
         {m.form === 'foam' && <QuantityField {...common} field="poresPerInch" label="Pores per inch" />}
         {fibrous && (
@@ -51,8 +51,8 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
             />
           </>
         )}
-        <QuantityField {...common} field="bulkDensity" label="A litre weighs dry, kg/m³" dimension="ratio" />
-        <QuantityField {...common} field="wetDensity" dimension="ratio" label="Drained but wet, kg/m³" />
+        <QuantityField {...common} field="bulkDensity" label="Bulk density: dry" dimension="ratio" />
+        <QuantityField {...common} field="wetDensity" dimension="ratio" label="drained (g per litre)" />
         <QuantityField {...common} field="sheetThickness" label="A sheet is this thick" unit="mm" />
       </div>
       <h3>Surface</h3>
@@ -163,7 +163,7 @@ function Follows({
         </div>
       )}
       {k && (
-        <Sheet title="Goes round it, tray of 20 by 20 cm, 1000 L/h">
+        <Sheet title="Bypass in a 20 × 20 cm tray at 1 000 L/h">
           {GAPS.map((g) => {
             const f = usualBypass(m, g)
             return (

@@ -85,7 +85,7 @@ describe('Library', () => {
   test('a generic medium is copied, never deleted; an own one may be', () => {
     show(`/library/${named('Lava').id}`)
     expect(screen.queryByRole('button', { name: 'Delete' })).toBeNull()
-    fireEvent.click(screen.getByRole('button', { name: 'Copy as my own' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Duplicate to edit' }))
     expect(writes.at(-1)).toEqual(['create', 'media', expect.objectContaining({ name: 'Lava gravel, 8 mm, own', grain: 0.008 })])
     expect(Object.keys(writes.at(-1)?.[2] ?? {})).not.toContain('generic')
     cleanup()
@@ -138,7 +138,7 @@ describe('House rules', () => {
     expect(screen.getByLabelText<HTMLInputElement>('Name').value).toBe('Strain first')
     cleanup()
     show(`/rules/${demoRules()[1]?.id}`)
-    fireEvent.click(screen.getByRole('button', { name: 'Hold to this one' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Use these rules' }))
     expect(writes.map((w) => w[2])).toEqual([{ chosen: false }, { chosen: true }])
   })
   test('rules are switched and weighed one by one; contradictions are said', () => {

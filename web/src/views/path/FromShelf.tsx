@@ -27,13 +27,13 @@ export function FromShelf({ onTake }: { readonly onTake: (taken: Taken['second']
     try {
       const { secondOf } = await import('./secondOf')
       const taken = secondOf(await api<Dossier>(`/models/${id}/dossier`, {}), media ?? [])
-      if (!taken) return setSaid(`${name} has no pump on record: copy its rated flow and maximum head first.`)
+      if (!taken) return setSaid(`${name} has no pump yet. Add its rated flow and maximum head first.`)
       onTake(taken.second)
       setSearch('')
       setSaid(
         taken.fill === null
-          ? `${name} taken over with its pump alone: its inside and fill are not on record, so enter what they take.`
-          : `${name} taken over: its pump, and its body with “${taken.fill}” in it.`,
+          ? `${name} added with its pump alone. Its inside and media are unknown, so enter their head loss.`
+          : `${name} added with its pump and media setup “${taken.fill}”.`,
       )
     } catch (error) {
       setSaid(`${name} could not be read: ${errorMessage(error)}`)
@@ -42,7 +42,7 @@ export function FromShelf({ onTake }: { readonly onTake: (taken: Taken['second']
   return (
     <div className="mt-1">
       <label className="kicker" htmlFor="second-search">
-        Take it from the shelf
+        Choose one of your filters
       </label>
       <input
         id="second-search"
@@ -53,7 +53,7 @@ export function FromShelf({ onTake }: { readonly onTake: (taken: Taken['second']
         onChange={(e) => setSearch(e.target.value)}
       />
       {search.trim() && (
-        <ul className="mt-1 flex flex-wrap gap-2" aria-label="Found on the shelf">
+        <ul className="mt-1 flex flex-wrap gap-2" aria-label="One of your filters">
           {found.map(({ model }) => (
             <li key={model.id}>
               <button type="button" className="btn btn-xs" onClick={() => void take(model)}>

@@ -22,8 +22,7 @@ export function Measured({ path, fill }: { readonly path: FillPath; readonly fil
   if (!rows?.length)
     return (
       <p className="muted">
-        No loaded trial has a fill on record. Name the fill under the conditions of a trial, and it is checked
-        here.
+        No installed-flow test names its media setup. Choose the setup in a test to check it here.
       </p>
     )
   return (
@@ -117,7 +116,7 @@ function Calibrate({
       ...columns,
       ...k,
       name: `${medium.name}, calibrated on ${dossier.model.name}`.slice(0, 80),
-      source: `calibrated on the bench with ${dossier.model.name}`,
+      source: `calibrated with ${dossier.model.name}`,
     })
     for (const f of dossier.fills)
       if (f.layers.some((l) => l.mediumId === medium.id))

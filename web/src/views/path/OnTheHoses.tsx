@@ -51,7 +51,7 @@ const FIELDS: Readonly<Record<keyof Extra, readonly Field[]>> = {
   second: [
     ['shutOffHead', 'Its shut-off head', 'head', undefined, 0.01, 100],
     ['maxFlow', 'Its flow at no head', 'flow', undefined, 1e-7, 1],
-    ['lossCoefficient', 'Body and fill, K at 16 mm', 'ratio', undefined, 0, 1e6],
+    ['lossCoefficient', 'Filter and media, K at 16 mm', 'ratio', undefined, 0, 1e6],
   ],
   lamp: [
     ['output', 'Germicidal output, not lamp watts', 'power', undefined, 0.01, 500],
@@ -65,7 +65,7 @@ const FIELDS: Readonly<Record<keyof Extra, readonly Field[]>> = {
   heater: [['watts', 'Heater', 'power', undefined, 1, 5000]],
 }
 const TITLES: Readonly<Record<keyof Extra, string>> = {
-  second: 'A second filter on the loop',
+  second: 'Second filter on the same hoses',
   lamp: 'A UV-C lamp',
   heater: 'An inline heater',
 }

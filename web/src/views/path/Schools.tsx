@@ -34,7 +34,7 @@ export function Schools({
   return (
     <section aria-labelledby="schools-title" className="as-needed">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h2 id="schools-title">Three schools on the order</h2>
+        <h2 id="schools-title">Three layering rules compared</h2>
         {busy ? (
           <button
             type="button"
@@ -54,8 +54,7 @@ export function Schools({
       </div>
       {!views && (
         <p className="muted">
-          Practitioners disagree on the order. See what each school would find here, and what its own
-          arrangement would bring in numbers.
+          Experts disagree on the order. Compare each rule’s findings and its best setup.
         </p>
       )}
       {views && (

@@ -19,14 +19,14 @@ interface Props {
 /** Where the water goes, layer by layer: through, round, how long, how fast, at what head. */
 export function Shares({ outcome, selected, onSelect }: Props) {
   const sides = outcome.sides.filter((s) => s.share > 0.0005)
-  if (!outcome.layers.length) return <p>This fill is empty: the water meets nothing.</p>
+  if (!outcome.layers.length) return <p>No layers in this setup yet.</p>
   return (
     <section aria-labelledby="shares-title">
-      <h2 id="shares-title">Through each layer, and round it</h2>
+      <h2 id="shares-title">Layer by layer</h2>
       <div className="overflow-x-auto">
         <Sheet
           className="min-w-[34rem]"
-          columns={['Layer', right('goes round'), right('in it'), right('velocity'), right('head')]}
+          columns={['Layer', right('bypass'), right('contact time'), right('speed'), right('head loss')]}
         >
           {outcome.layers.map((l) => (
             <tr key={l.placed.layer.id} className={l.placed.layer.id === selected ? 'bg-base-200' : ''}>
@@ -61,7 +61,7 @@ export function Shares({ outcome, selected, onSelect }: Props) {
       </div>
       {sides.length > 0 && (
         <p className="mt-2">
-          Side ways:{' '}
+          Bypass routes:{' '}
           {sides.map((s, i) => (
             <span key={`${s.label}-${i}`}>
               {i > 0 && '; '}

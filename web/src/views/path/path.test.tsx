@@ -40,7 +40,7 @@ afterEach(cleanup)
 
 const shown = async (dossier: Dossier) => {
   showStation(<Path />, dossier)
-  await waitFor(() => expect(screen.queryByText('Through each layer, and round it')).not.toBeNull())
+  await waitFor(() => expect(screen.queryByText('Layer by layer')).not.toBeNull())
 }
 const section = (name: string | RegExp) => within(screen.getByRole('region', { name }))
 
@@ -97,7 +97,7 @@ describe('computed against the bucket', () => {
 
 test('three schools: each with its own arrangement, which can be kept as a variant', async () => {
   await shown(demoDossier('Plainbody 1000'))
-  const schools = section('Three schools on the order')
+  const schools = section('Three layering rules compared')
   fireEvent.click(schools.getByRole('button', { name: 'Compare them' }))
   await schools.findByRole('columnheader', { name: 'finds here' }, { timeout: 20000 })
   const rows = schools.getAllByRole('row').slice(1)
@@ -165,7 +165,9 @@ describe('also on the hoses', () => {
     haveLists({ media: demoMedia(), 'house-rules': demoRules() })
     await shown(withFitted('Plainbody 1000', { second }))
     const search = (): void =>
-      void fireEvent.change(screen.getByLabelText('Take it from the shelf'), { target: { value: 'torrent' } })
+      void fireEvent.change(screen.getByLabelText('Choose one of your filters'), {
+        target: { value: 'torrent' },
+      })
     const take = async (): Promise<void> =>
       void fireEvent.click(await screen.findByText(/Torrent 1400/, { selector: 'button' }))
     search()
@@ -228,6 +230,6 @@ describe('the circuit for other programs', () => {
 test('three outlets: the same fill on each is listed side by side', async () => {
   const d = demoDossier('Triptych 600')
   await shown(d)
-  const outlets = await screen.findByRole('region', { name: 'The same fill on each hookup' })
+  const outlets = await screen.findByRole('region', { name: 'This setup on each plumbing' })
   expect(within(outlets).getAllByRole('row')).toHaveLength(d.hookups.length)
 })

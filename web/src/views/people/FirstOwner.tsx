@@ -23,7 +23,7 @@ export function FirstOwner() {
   })
   return (
     <form onSubmit={(e) => void submit(e)} noValidate className="max-w-sm space-y-3" aria-label="First owner">
-      <h2>Own this bench</h2>
+      <h2>Create the owner account</h2>
       <SecretField label="Your name" kind="username" error={errors.name} registered={register('name')} />
       <SecretField
         label="A password"
@@ -33,7 +33,7 @@ export function FirstOwner() {
         registered={register('password')}
       />
       <FormEnd error={errors.root?.message} busy={isSubmitting} small>
-        Become the owner
+        Create the owner account
       </FormEnd>
     </form>
   )

@@ -19,8 +19,8 @@ const SECRET = location.hash.slice(1)
 
 const MAY = {
   owner: 'As an owner you write, and look after people.',
-  editor: 'As an editor you read and write everything of the bench.',
-  reader: 'As a reader you read everything of the bench and change nothing.',
+  editor: 'As an editor you can read and change everything.',
+  reader: 'As a reader you can read everything and change nothing.',
 } as const
 
 /** Coming in by a one-time link: who it is for, and a password to choose. */
@@ -49,7 +49,7 @@ export function Join() {
         <p>{error instanceof ApiProblem ? error.problem.detail : 'Try again in a while.'}</p>
         <p>
           <a href="/" className="link">
-            To the bench
+            Open the workspace
           </a>
         </p>
       </Page>
@@ -72,7 +72,7 @@ export function Join() {
           registered={register('password')}
         />
         <FormEnd error={errors.root?.message} busy={isSubmitting}>
-          Come in
+          Sign in
         </FormEnd>
         <p className="muted text-[0.88rem]">
           You sign in as “{pass.name}” from now on. This link holds once.

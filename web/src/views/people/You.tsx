@@ -57,7 +57,7 @@ function Sessions() {
             </span>
             {!s.here && (
               <button type="button" className="btn btn-xs" onClick={() => void endSession(s.id)}>
-                End it
+                Sign out this device
               </button>
             )}
           </li>

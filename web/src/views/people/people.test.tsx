@@ -170,7 +170,7 @@ describe('oneself', () => {
     const here = screen.getByText(/Firefox, Linux/).closest('li') as HTMLElement
     expect(here.textContent).toMatch(/here, now/)
     expect(within(here).queryByRole('button')).toBeNull()
-    fireEvent.click(within(phone).getByRole('button', { name: 'End it' }))
+    fireEvent.click(within(phone).getByRole('button', { name: 'Sign out this device' }))
     await waitFor(() => expect(sent).toEqual([{ method: 'DELETE', path: '/sessions/s2', body: undefined }]))
   })
   test('a new password that is short is refused before anything is sent; a wrong present one by the server', async () => {
@@ -224,13 +224,13 @@ describe('a bench without an owner', () => {
       return s.path === '/me' ? { body: visitor } : undefined
     }
     show()
-    await screen.findByText('Own this bench')
+    await screen.findByText('Create the owner account')
     fill('Your name', ' Orla ')
     fill('A password', 'password1234')
-    press('Become the owner')
+    press('Create the owner account')
     await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('harder to guess'))
     fill('A password', 'otter granite nine lamp')
-    press('Become the owner')
+    press('Create the owner account')
     expect(await screen.findByText('Everyone')).toBeTruthy()
     expect(sent.at(-1)?.body).toEqual({ name: 'Orla', password: 'otter granite nine lamp' })
   })

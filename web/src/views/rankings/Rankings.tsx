@@ -25,10 +25,9 @@ export function Rankings() {
   }
   return (
     <>
-      <Heading>Every tank against the shelf</Heading>
+      <Heading>Best filter for every tank</Heading>
       <p className="muted max-w-2xl">
-        All models, and pairs of them, ranked for each tank on record. It runs as a job: this page may be
-        closed meanwhile.
+        Ranks all filters, and pairs of them, for each tank. You may close this page meanwhile.
       </p>
       {latest.isPending && <Loading />}
       {latest.error && !latest.data && (
@@ -47,7 +46,7 @@ export function Rankings() {
                 className="progress progress-primary w-56"
                 value={progress?.done ?? ranking.done}
                 max={Math.max(1, progress?.parts ?? ranking.parts)}
-                aria-label="Ranking the shelf"
+                aria-label="Calculating the ranking"
               />
               <span className="num" role="status">
                 {progress?.done ?? ranking.done} of {progress?.parts ?? ranking.parts} parts
@@ -58,7 +57,7 @@ export function Rankings() {
             </>
           ) : (
             <button type="button" className="btn btn-primary" onClick={() => doing(start())}>
-              {ranking ? 'Rank it again' : 'Rank the shelf'}
+              {ranking ? 'Rank it again' : 'Calculate ranking'}
             </button>
           )}
           {ranking && !running && (
@@ -161,7 +160,7 @@ function Found({ ranking }: { readonly ranking: Ranking }) {
                     </>
                   ) : (
                     <td colSpan={5} className={t.problem ? 'text-error' : 'muted'}>
-                      {t.problem ? `Not worked out: ${t.problem}` : 'Nothing on the shelf will do.'}
+                      {t.problem ? `Not worked out: ${t.problem}` : 'None of your filters fits.'}
                     </td>
                   )}
                 </tr>

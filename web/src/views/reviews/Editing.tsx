@@ -31,7 +31,7 @@ export function Editing({
         none="not said"
         options={BUYS.map((b) => [b, BUY_WORDS[b]] as const)}
       />
-      {review.buy && <TextField {...common} field="buyWhy" label="Because" lines={2} />}
+      {review.buy && <TextField {...common} field="buyWhy" label="Reason" lines={2} />}
       <Parked row={review} field="words" what="The words under the sections" />
       <details>
         <summary className="cursor-pointer">Under each section</summary>

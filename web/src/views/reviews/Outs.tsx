@@ -77,7 +77,7 @@ export function Outs({ photo, doc, length, snapshot, paper, onPaper }: Props) {
         {out('Print', () => window.print())}
       </div>
       <p className="muted text-[0.88rem]">
-        In the length and edition shown, in your units. The disclosure goes with all of them.
+        Exports what you see: this length, edition and units. The disclosure is always included.
       </p>
       <div className="flex flex-wrap gap-2">
         {out('One HTML file', () => saveHtml(going))}
@@ -85,7 +85,7 @@ export function Outs({ photo, doc, length, snapshot, paper, onPaper }: Props) {
         {out('JSON', () => saveJson(going, snapshot))}
         {out('Card, SVG', () => saveCard(going, 'svg'))}
         {out('Card, PNG', () => saveCard(going, 'png'))}
-        {out('Shots and numbers', () => saveNarration(going))}
+        {out('Video script', () => saveNarration(going))}
       </div>
       {failure && (
         <p role="alert" className="text-error">

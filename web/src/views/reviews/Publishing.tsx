@@ -29,11 +29,11 @@ export function Publishing({ review }: { readonly review: Review }) {
   }
   return (
     <section aria-labelledby="publish-title" className="space-y-3">
-      <h2 id="publish-title">{again ? 'Correct it' : 'Publish it'}</h2>
+      <h2 id="publish-title">{again ? 'Publish a correction' : 'Publish it'}</h2>
       <p className="muted text-[0.92rem]">
         {again
           ? 'Another edition, with what was wrong and why. The one before stays readable.'
-          : 'Once it is published neither numbers nor words of this edition change.'}
+          : 'After publishing, this edition cannot be changed.'}
       </p>
       {again && (
         <>
@@ -56,7 +56,7 @@ export function Publishing({ review }: { readonly review: Review }) {
           disabled={busy}
           onClick={() => void act('retake', {}, 'The draft has today’s numbers.')}
         >
-          Take today’s numbers
+          Update to today’s numbers
         </button>
       </div>
       {!review.title.trim() && <p className="text-warning text-[0.88rem]">It needs a title first.</p>}
@@ -67,7 +67,7 @@ export function Publishing({ review }: { readonly review: Review }) {
       )}
       {again && review.state !== 'withdrawn' && (
         <details>
-          <summary className="cursor-pointer">Take it back</summary>
+          <summary className="cursor-pointer">Withdraw this review</summary>
           <div className="mt-2 space-y-2">
             <Field label="Why it is taken back" value={back} onChange={setBack} />
             <button

@@ -26,7 +26,7 @@ export function Reviews() {
       <Failed error={error ?? new Error('no answer')} what="the reviews" retry={() => void refetch()} />
     )
   const nameOf = (r: Review): string =>
-    candidates.find((c) => c.id === r.modelId)?.candidate?.name ?? 'a model of the shelf'
+    candidates.find((c) => c.id === r.modelId)?.candidate?.name ?? 'one of your filters'
   const shown = [...reviews]
     .filter((r) => wanted === null || r.modelId === wanted)
     .sort((a, b) => b.updatedAt.localeCompare(a.updatedAt))
@@ -34,12 +34,14 @@ export function Reviews() {
     <>
       <Heading>Reviews</Heading>
       <p className="muted max-w-2xl">
-        Words round numbers that were taken on one day. What is published stays as it was said: a correction
-        is another edition, and both can be read.
+        Your text around the numbers of one day. Published editions never change; a correction is a new
+        edition.
       </p>
       <Begin wanted={wanted} />
       {shown.length === 0 ? (
-        <p className="mt-5 max-w-xl">None yet. Choose a model: its numbers are taken as they stand now.</p>
+        <p className="mt-5 max-w-xl">
+          No reviews yet. Choose a filter; today’s numbers are frozen into the draft.
+        </p>
       ) : (
         <ul className="rule-t mt-5">
           {shown.map((r) => (

@@ -31,7 +31,7 @@ export function Shares({
     <section aria-labelledby="shares-title" className="space-y-3">
       <h2 id="shares-title">Links</h2>
       <p className="muted text-[0.92rem]">
-        Each reads this review and nothing else, needs no account, sets no cookie, and can be taken back.
+        Anyone with the link can read this review only. No account, no cookies. You can revoke it.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <label className="grow">
@@ -59,7 +59,7 @@ export function Shares({
       )}
       {link && (
         <div role="status" className="border-primary space-y-2 border-l-4 pl-3">
-          <p>It is shown this once: copy it now.</p>
+          <p>Copy the link now. It will not be shown again.</p>
           <input
             className="field num text-[0.88rem]"
             readOnly
@@ -73,7 +73,7 @@ export function Shares({
             onClick={() =>
               void navigator.clipboard.writeText(link).then(
                 () => toast('Copied.'),
-                () => setFailure('It was not copied: select it and copy it by hand.'),
+                () => setFailure('Not copied. Select and copy it yourself.'),
               )
             }
           >
@@ -102,7 +102,7 @@ export function Shares({
                   )
                 }
               >
-                Take back
+                Revoke
               </button>
             )}
           </li>

@@ -25,8 +25,7 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
     <section aria-labelledby="advice-title" className="space-y-3">
       <h2 id="advice-title">What counts in advice</h2>
       <p className="muted max-w-3xl">
-        Each criterion is worth 0 to 1 on a straight ramp, and weighs as much as the house gives it. Only the
-        proportions count.
+        Each criterion scores 0 to 1 in a straight line, times its weight. Only the proportions count.
       </p>
       <Parked row={house} field="advice" what="What counts in advice" />
       <Sheet
@@ -159,18 +158,18 @@ function Money({
           onCommit={(years) => write({ years })}
         />
       </Amount>
-      <Amount label={`Dear to buy, ${advice.currency}`}>
+      <Amount label={`Expensive price, ${advice.currency}`}>
         <QuantityInput
-          label="Dear to buy"
+          label="Expensive price"
           si={units(advice.dearPriceMinor)}
           {...money}
           min={0.01}
           onCommit={(v) => write({ dearPriceMinor: Math.max(1, minor(v)) })}
         />
       </Amount>
-      <Amount label={`Dear a year, ${advice.currency}`}>
+      <Amount label={`expensive running cost (0 points), ${advice.currency}`}>
         <QuantityInput
-          label="Dear a year"
+          label="expensive running cost (0 points)"
           si={units(advice.dearYearMinor)}
           {...money}
           min={0.01}

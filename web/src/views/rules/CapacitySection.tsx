@@ -8,7 +8,7 @@ import { Parked } from '../../fields/Parked'
 import { QuantityInput } from '../../fields/QuantityInput'
 import { IconButton } from '../../frame/IconButton'
 
-/** Which school of capacity leads, which others bind, and the floor of turnover. */
+/** Which school of capacity leads, which others bind, and the minimum circulation. */
 export function CapacitySection({ house }: { readonly house: HouseRule }) {
   const { capacity } = house
   const write = (more: Partial<HouseRule['capacity']>): void =>
@@ -22,12 +22,12 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
   }
   return (
     <section aria-labelledby="capacity-title" className="space-y-2">
-      <h2 id="capacity-title">Which tank a filter carries</h2>
+      <h2 id="capacity-title">Tank sizing rules</h2>
       <p className="muted max-w-3xl">
-        The first school that applies leads. The others stand beside it, or hold it down where they are let
-        bind.
+        The first rule that applies sets the limit. Others are shown for comparison; tick “can lower the
+        limit” to let one cap it.
       </p>
-      <Parked row={house} field="capacity" what="The order of the schools of capacity" />
+      <Parked row={house} field="capacity" what="Order of the sizing rules" />
       <ol className="rule-t">
         {[...capacity.order, ...out].map((s, i) => {
           const speaks = capacity.order.includes(s)
@@ -84,13 +84,13 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
           checked={capacity.mostTurnover ?? false}
           onChange={(e) => write({ mostTurnover: e.target.checked })}
         />
-        a most of turnovers an hour may speak at the low end (nobody states one for sure; the jet judges)
+        check maximum turnover for the smallest tank (sources disagree; the current check is stricter)
       </label>
       <p>
         <Link to="/trial" className="link">
           Rules on trial
         </Link>
-        <span className="muted">: what each of these said of tanks on record, and what became of them</span>
+        <span className="muted">: what each rule said about your tanks, and what happened</span>
       </p>
     </section>
   )
@@ -135,7 +135,7 @@ function SchoolControls({
         <input
           type="checkbox"
           className="checkbox checkbox-sm"
-          aria-label={`${name} speaks`}
+          aria-label={`Show ${name}`}
           checked={speaks}
           onChange={(e) =>
             write({
@@ -143,13 +143,13 @@ function SchoolControls({
             })
           }
         />
-        speaks
+        show
       </label>
       <label className="flex items-center gap-1.5">
         <input
           type="checkbox"
           className="checkbox checkbox-sm"
-          aria-label={`${name} binds`}
+          aria-label={`${name} can lower the limit`}
           checked={capacity.bind.includes(s)}
           onChange={(e) =>
             write({
@@ -157,7 +157,7 @@ function SchoolControls({
             })
           }
         />
-        binds
+        can lower the limit
       </label>
       <IconButton
         label={`${name} up`}

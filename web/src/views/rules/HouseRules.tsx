@@ -26,7 +26,7 @@ const SCHOOL_WORDS = {
 const CHEMICAL_WORDS = {
   none: 'none in a settled tank',
   last: 'as the last thing',
-  'after-straining': 'after straining, ahead of the media',
+  'after-straining': 'after the mechanical layers, before the bio media',
   'after-fine': 'carbon right after the fine pad, resin last',
 } as const
 
@@ -57,8 +57,8 @@ export function HouseRules() {
     <>
       <Heading>House rules</Heading>
       <p className="muted max-w-3xl">
-        Practitioners disagree on the order of a fill, and on what carries a tank. Choose once which school
-        this bench holds to; a review can choose its own under Path.
+        Experts disagree on layer order and tank sizing. Choose your house rules here; a review can use
+        others.
       </p>
       <ListWithDetail
         label="House rules"
@@ -67,8 +67,8 @@ export function HouseRules() {
         lines={rules.map((r) => ({
           id: r.id,
           name: r.name,
-          note: r.shipped ? 'ships with the app' : `own, after “${SCHOOL_WORDS[r.school]}”`,
-          side: r.chosen && <span className="text-[0.82rem]">in force</span>,
+          note: r.shipped ? 'ships with the app' : `custom, from “${SCHOOL_WORDS[r.school]}”`,
+          side: r.chosen && <span className="text-[0.82rem]">in use</span>,
         }))}
       >
         {open ? (
@@ -76,7 +76,7 @@ export function HouseRules() {
             <div className="flex flex-wrap gap-2">
               {!open.chosen && (
                 <button type="button" className="btn btn-primary btn-sm" onClick={() => choose(open)}>
-                  Hold to this one
+                  Use these rules
                 </button>
               )}
               <button type="button" className="btn btn-sm" onClick={() => copy(open)}>
@@ -99,7 +99,7 @@ export function HouseRules() {
             <RuleSheet key={open.id} house={open} />
           </div>
         ) : (
-          <p>This house rule is not here. It may have been deleted.</p>
+          <p>These house rules do not exist. They may have been deleted.</p>
         )}
       </ListWithDetail>
     </>
@@ -129,7 +129,7 @@ function RuleSheet({ house }: { readonly house: HouseRule }) {
       <CapacitySection house={house} />
       <AdviceSection house={house} />
       <UpkeepSection house={house} />
-      <h2>In which order a fill lies</h2>
+      <h2>Layer order</h2>
       <Parked row={house} field="rules" what="The switches and weights of this rule" />
       {clash.map(([a, b]) => (
         <p key={a.id + b.id} role="alert" className="text-warning">

@@ -22,7 +22,7 @@ export function Swings({
     Math.round((weights[c] / Math.max(weights[first], 1e-9)) * 100)
   return (
     <details className="max-w-3xl">
-      <summary className="cursor-pointer">Find the weights by pairs of swings</summary>
+      <summary className="cursor-pointer">Set weights by answering questions</summary>
       <label className="mt-2 block">
         Which of these would you rather have, if you could have only one?{' '}
         <select
@@ -41,7 +41,7 @@ export function Swings({
         </select>
       </label>
       <p className="muted mt-1 text-[0.92rem]">
-        That swing is worth 100. How much is each of the others worth beside it, from 0 to 100?
+        That swing counts 100. How much does each of the others count, from 0 to 100?
       </p>
       <ul>
         {CRITERIA.filter((c) => c !== first).map((c) => (

@@ -35,7 +35,7 @@ export function SetUpRun() {
     )
   }
   const setUp = setUps.find((s) => s.id === setUpId)
-  if (!setUp) return <Failed error={new Error('this set-up is not on record')} what="this set-up" />
+  if (!setUp) return <Failed error={new Error('this set-up does not exist')} what="this set-up" />
   return (
     <DossierProvider dossier={dossier}>
       <Walk key={setUpId} dossier={dossier} setUp={setUp} />
@@ -74,7 +74,7 @@ function Walk({ dossier, setUp }: { readonly dossier: Dossier; readonly setUp: S
   return (
     <div className="flex h-dvh flex-col">
       <header className="rule-b flex items-center gap-3 px-3 py-1.5">
-        <Link to={back} className="btn btn-ghost h-14 w-14 p-0" aria-label="Back to the visits">
+        <Link to={back} className="btn btn-ghost h-14 w-14 p-0" aria-label="Back to Long-term">
           <ArrowLeft aria-hidden="true" />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
@@ -218,13 +218,13 @@ function Keys({ step, setUp, first, onSet, onBack, onNext }: KeysProps) {
         {...press('refused')}
         className={`btn h-20 text-[1.2rem] ${state === 'refused' ? 'btn-warning' : ''}`}
       >
-        <X aria-hidden="true" /> Not right
+        <X aria-hidden="true" /> Problem
       </button>
       <button
         {...press('done')}
         className={`btn h-20 text-[1.3rem] ${state === 'refused' ? '' : 'btn-primary'}`}
       >
-        <Check aria-hidden="true" /> Right
+        <Check aria-hidden="true" /> Done
       </button>
       <div className="col-span-2 grid grid-cols-3 gap-2">
         <button type="button" className="btn btn-ghost h-14" disabled={first} onClick={onBack}>
@@ -234,7 +234,7 @@ function Keys({ step, setUp, first, onSet, onBack, onNext }: KeysProps) {
           {...press('none')}
           className={`btn h-14 px-2 leading-tight ${state === 'none' ? 'btn-neutral' : 'btn-ghost'}`}
         >
-          Not for this one
+          Does not apply
         </button>
         <button type="button" className="btn btn-ghost h-14" onClick={onNext}>
           {state ? 'Next' : 'Later'}
@@ -291,7 +291,7 @@ function Summary({ dossier, setUp, steps, onGo }: SummaryProps) {
         <span className="num">{done}</span> of <span className="num">{of}</span> right
       </h2>
       {refused.length > 0 && (
-        <section aria-label="Not right">
+        <section aria-label="Problem">
           <p className="text-warning font-bold">Not right yet</p>
           <StepList steps={refused} setUp={setUp} onGo={onGo} />
         </section>

@@ -86,7 +86,7 @@ test('before the plug it says what is not right, and goes there; at the end it s
   setUp = all
   open()
   expect(title()).toBe('31 of 32 right')
-  expect(screen.getByRole('region', { name: 'Not right' }).textContent).toMatch(/rocks/)
+  expect(screen.getByRole('region', { name: 'Problem' }).textContent).toMatch(/rocks/)
   press(/^Time its first flow/)
   expect(written('create').at(-1)).toMatchObject({ stage: 'set-up', tankId: all.tankId })
 })

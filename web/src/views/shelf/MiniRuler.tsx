@@ -45,7 +45,7 @@ export function MiniRuler({
             claimed <FigureView figure={row.claimedMax} inline digits={2} />
           </>
         ) : (
-          'no claim'
+          'no tank size on the label'
         )}{' '}
         ·{' '}
         {row.supportedMax ? (
@@ -53,7 +53,7 @@ export function MiniRuler({
             supported <FigureView figure={row.supportedMax} inline digits={2} />
           </>
         ) : (
-          'support not known'
+          'not tested yet'
         )}
       </div>
     </div>

@@ -1,6 +1,6 @@
 import { errorMessage } from '../../api/errorMessage'
 import { zodResolver } from '@hookform/resolvers/zod'
-import { FilterKind, name } from '@ypsometer/contract'
+import { FilterKind } from '@ypsometer/contract'
 import { claimDimension, claimProblem, doubt } from '@ypsometer/core/judging/plausible'
 import type { ClaimQuantity } from '@ypsometer/core/trials/records'
 import { sentenceText } from '@ypsometer/core/figures/figure'
@@ -20,13 +20,13 @@ const LABEL: readonly (readonly [ClaimQuantity, string, string])[] = [
   ['rated-flow', 'Rated flow', '1000 L/h'],
   ['max-head', 'Maximum head', '1.8 m'],
   ['power', 'Power', '15 W'],
-  ['tank-min', 'For tanks from', '60 L'],
+  ['tank-min', 'Label’s tank size: from', '60 L'],
   ['tank-max', 'to', '300 L'],
 ]
 
 const Form = z.object({
-  maker: name('the maker as printed'),
-  name: name('the model as printed'),
+  maker: z.string().trim().min(1, 'Enter the maker.').max(120, 'At most 120 characters.'),
+  name: z.string().trim().min(1, 'Enter the model.').max(120, 'At most 120 characters.'),
   kind: FilterKind,
   figures: z.record(z.string(), z.string()),
 })
@@ -87,7 +87,7 @@ export default function NewModel({ onClose }: { readonly onClose: () => void }) 
     const to = value('tank-max')
     if (from !== undefined && to !== undefined && from > to) {
       bad = true
-      setError('figures.tank-min', { message: 'The smallest tank is larger than the largest: swap the two.' })
+      setError('figures.tank-min', { message: '“From” is larger than “to”. Swap them.' })
     }
     if (bad) return
     if (Object.keys(questions).length) {
@@ -126,17 +126,17 @@ export default function NewModel({ onClose }: { readonly onClose: () => void }) 
     >
       <form onSubmit={(e) => void submit(e)} noValidate>
         <div className="flex justify-between">
-          <h2 id="new-title">Copy a label</h2>
-          <IconButton label="Close, keeping what is typed" icon={X} onClick={() => dialog.current?.close()} />
+          <h2 id="new-title">Add a filter from its label</h2>
+          <IconButton label="Save draft and close" icon={X} onClick={() => dialog.current?.close()} />
         </div>
-        <p className="muted">As printed, with its units. Leave out what the label leaves out.</p>
+        <p className="muted">Type it as printed, units included. Leave blank what the label does not say.</p>
         <LabelFields errors={errors} register={register} />
         <div className="mt-5 flex gap-3">
           <button type="submit" className="btn btn-primary">
-            {asking ? 'Yes, that is what it says' : 'Put it on the shelf'}
+            {asking ? 'Yes, the label says so' : 'Add filter'}
           </button>
           <button type="button" className="btn btn-ghost" onClick={() => dialog.current?.close()}>
-            Later
+            Save draft and close
           </button>
         </div>
       </form>

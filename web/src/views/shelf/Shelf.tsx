@@ -38,11 +38,11 @@ export function Shelf() {
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div>
           <Heading>Shelf</Heading>
-          <p className="muted">What each filter claims, and what the bench supports.</p>
+          <p className="muted">Every filter you test: what the label claims, and what your tests support.</p>
         </div>
         <span className="flex flex-wrap items-center gap-x-5 gap-y-2">
           <Link to="/documents" className="link">
-            In and out
+            Import and export
           </Link>
           <button type="button" className="btn btn-primary" onClick={() => setAdding(true)}>
             <Plus size={18} aria-hidden="true" /> New model
@@ -66,16 +66,16 @@ export function Shelf() {
           </select>
         </label>
         <label>
-          <span className="kicker block">Order</span>
+          <span className="kicker block">Sort by</span>
           <select
             className="field !w-auto"
             value={sort}
             onChange={(e) => set('sort', e.target.value === 'name' ? '' : e.target.value)}
           >
-            <option value="name">By name</option>
-            <option value="updated">Last changed first</option>
-            <option value="rated-flow">Largest rated flow first</option>
-            <option value="claim">Claim ratio, highest first</option>
+            <option value="name">Name</option>
+            <option value="updated">Last edited</option>
+            <option value="rated-flow">Rated flow</option>
+            <option value="claim">Claim ratio</option>
           </select>
         </label>
         <label>
@@ -116,15 +116,12 @@ function Empty({ filtered, onAdd }: { readonly filtered: boolean; readonly onAdd
   return (
     <div className="border-base-300 mt-6 max-w-xl border-l-4 pl-4">
       {filtered ? (
-        <p>No model on the shelf fits this search. Clear it to see them all.</p>
+        <p>No filter matches. Clear the search to see all.</p>
       ) : (
         <>
-          <p>
-            The shelf is empty. Take the box of a filter, and copy what its label says: that is the claim
-            everything else is held against.
-          </p>
+          <p>No filters yet. Copy the label of your first one: your tests will be compared with it.</p>
           <button type="button" className="btn btn-primary btn-sm mt-3" onClick={onAdd}>
-            Copy the first label
+            Add your first filter
           </button>
         </>
       )}
@@ -142,8 +139,8 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
         unnamed('Compare', 'max-sm:hidden'),
         'Model',
         right('Rated flow', 'max-sm:hidden'),
-        right('Real flow'),
-        { label: 'Largest tank, normally stocked', className: 'pl-6 max-md:hidden' },
+        right('Installed flow'),
+        { label: 'Largest tank (normal stocking)', className: 'pl-6 max-md:hidden' },
         'Claim',
         ...(some ? [{ label: 'Next', className: 'max-lg:hidden' }] : []),
       ]}
@@ -171,10 +168,10 @@ function PutBy({ id, name }: { readonly id: string; readonly name: string }) {
   )
 }
 
-/** The word for a claim, hedged where its flow is not a finding. */
-function claimWords({ level, basis }: ShelfRow): string {
-  if (level === 'open' || isFirm(basis)) return LEVEL_WORDS[level]
-  return level === 'holds' ? 'seems to hold' : `looks ${LEVEL_WORDS[level]}`
+/** The word for a claim, hedged where its flow is not a finding and where its interval reaches another level. */
+function claimWords({ level, basis, borderline }: ShelfRow): string {
+  if (level === 'open' || (isFirm(basis) && !borderline)) return LEVEL_WORDS[level]
+  return `probably ${LEVEL_WORDS[level]}`
 }
 
 function Row({
@@ -199,17 +196,15 @@ function Row({
         <div className="muted text-[0.88rem]">
           {r.model.maker} · {KIND_WORDS[r.model.kind]}
         </div>
-        {r.old && <div className="muted text-[0.88rem]">Being worked out anew …</div>}
-        {r.problem && (
-          <div className="text-error text-[0.88rem]">Its numbers cannot be worked out: {r.problem}</div>
-        )}
+        {r.old && <div className="muted text-[0.88rem]">Recalculating …</div>}
+        {r.problem && <div className="text-error text-[0.88rem]">Cannot calculate: {r.problem}</div>}
       </td>
       <td className="r max-sm:hidden">
         {r.ratedFlow ? <FigureView figure={r.ratedFlow} inline /> : <span className="muted">–</span>}
       </td>
       <td className="r">
         {r.flow === null ? (
-          <span className="muted">not yet known</span>
+          <span className="muted">not tested yet</span>
         ) : (
           <FigureView figure={r.flow} className="flex-col !items-end" />
         )}
@@ -227,7 +222,6 @@ function Row({
         ) : (
           <span className={bad ? 'text-error font-medium' : ''}>{claimWords(r)}</span>
         )}
-        {r.borderline && !r.split && <span className="muted text-[0.85rem]">, borderline</span>}
         {r.overclaim && (
           <div className="muted num text-[0.88rem]">
             × <FigureView figure={r.overclaim} inline />

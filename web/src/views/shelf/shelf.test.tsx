@@ -85,10 +85,8 @@ describe('the shelf', () => {
       /× 1\.96/,
     ])
       expect(kettle).toMatch(words)
-    expect(screen.getByRole('row', { name: /Teapot/ }).textContent).toContain('not yet known')
-    expect(screen.getByRole('row', { name: /Teapot/ }).textContent).toContain(
-      'Add the label’s rated flow',
-    )
+    expect(screen.getByRole('row', { name: /Teapot/ }).textContent).toContain('not tested yet')
+    expect(screen.getByRole('row', { name: /Teapot/ }).textContent).toContain('Add the label’s rated flow')
   })
   test('search, kind and order are in the address, so a view can be shared and found again', async () => {
     show(<Shelf />, '/?q=tea&kind=internal')
@@ -102,7 +100,7 @@ describe('the shelf', () => {
   test('an empty shelf says what to do first and why', async () => {
     show(<Shelf />)
     expect(await screen.findByText(/that is the claim everything else is held against/)).toBeTruthy()
-    expect(screen.getByRole('button', { name: 'Copy the first label' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Add your first filter' })).toBeTruthy()
   })
 })
 
@@ -133,7 +131,7 @@ describe('copying a label', () => {
   test('an unreadable figure and a range the wrong way round are said at the field; nothing is made', async () => {
     start()
     fill('Rated flow', 'plenty')
-    fill('For tanks from', '300')
+    fill('Label’s tank size: from', '300')
     fill('to', '60')
     await submit()
     expect(await screen.findByText(/“plenty” is not a number/)).toBeTruthy()

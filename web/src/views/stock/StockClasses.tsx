@@ -21,29 +21,31 @@ export function StockClasses() {
     return isPending ? (
       <Loading />
     ) : (
-      <Failed error={error ?? new Error('no answer')} what="the stock classes" retry={() => void refetch()} />
+      <Failed
+        error={error ?? new Error('no answer')}
+        what="the stocking types"
+        retry={() => void refetch()}
+      />
     )
   const open = classes.find((c) => c.id === id) ?? (id ? undefined : classes[0])
   const used = tanks?.filter((t) => t.stockClassId === open?.id) ?? []
   const copy = (c: StockClassRow | undefined): void => {
-    const label = c ? `${c.label}, our own`.slice(0, 80) : 'New class'
+    const label = c ? `${c.label}, our own`.slice(0, 80) : 'New stocking type'
     void navigate(`/stock/${createRow('stock-classes', { ...givenOf('stock-classes', c ?? {}), label })}`)
   }
   return (
     <>
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
-          <Heading>Stock classes</Heading>
-          <p className="muted">
-            Who lives in a tank: every verdict, every tank and every balance reads its numbers from here.
-          </p>
+          <Heading>Stocking types</Heading>
+          <p className="muted">Stocking types used by every verdict, tank and forecast.</p>
         </div>
         <button type="button" className="btn btn-primary" onClick={() => copy(undefined)}>
-          <Plus size={18} aria-hidden="true" /> Add a class
+          <Plus size={18} aria-hidden="true" /> Add a stocking type
         </button>
       </div>
       <ListWithDetail
-        label="Stock classes"
+        label="Stocking types"
         path="/stock"
         open={open?.id}
         lines={classes.map((c) => ({
@@ -78,7 +80,7 @@ export function StockClasses() {
             </div>
           </div>
         ) : (
-          <p>This class is not here. It may have been deleted.</p>
+          <p>This stocking type does not exist. It may have been deleted.</p>
         )}
       </ListWithDetail>
     </>

@@ -17,11 +17,11 @@ interface Line {
 const LINES: readonly Line[] = [
   { field: 'feedPerVolume', label: 'Feed for each litre and day', hint: '15 mg/L/d is 1.5 g a day for 100 L' },
   { field: 'plantShare', label: 'Plants take of the ammonia', unit: '%', hint: '' },
-  { field: 'litresPerKilogram', label: 'Litres that 1 kg of good media carries', hint: '' },
+  { field: 'litresPerKilogram', label: 'Litres that 1 kg of good media supports', hint: '' },
   { field: 'oversizing', label: 'Rated for so many times the tank', hint: '' },
   { field: 'strongestCurrent', label: 'Fastest current they bear', unit: 'cm/s', hint: '' },
   { field: 'maxTurnover', label: 'Most turnovers an hour', hint: 'beyond it the flow is too strong' },
-  { field: 'minTurnover', label: 'Least turnovers an hour, by those who ask for one', hint: 'counts only where the house lets it' },
+  { field: 'minTurnover', label: 'Recommended minimum turnover', hint: 'optional rule' },
 ] // prettier-ignore
 
 /** One class: its numbers, each with the band it is believed in and where it comes from, and the water it lives in. */
@@ -34,7 +34,7 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
       <div className="max-w-md">
         <TextField {...common} field="label" label="Name" />
       </div>
-      <Parked row={row} field="marks" what="The bands and sources of this class" />
+      <Parked row={row} field="marks" what="Ranges and sources of this stocking type" />
       <div
         className="overflow-x-auto"
         tabIndex={0}

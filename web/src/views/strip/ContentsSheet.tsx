@@ -11,7 +11,7 @@ import { useDossierContext } from '../../frame/dossier'
 const FOUND_WORDS = {
   present: 'there',
   missing: 'missing',
-  extra: 'extra, not printed',
+  extra: 'extra, not listed',
   damaged: 'damaged',
 } as const
 
@@ -40,15 +40,15 @@ export function ContentsSheet() {
           className="btn btn-sm mt-2"
           onClick={() => printed.forEach((n, i) => make(n.slice(0, 80), 'present', i + 1))}
         >
-          Take over the {printed.length} printed items
+          Take over the {printed.length} listed items
         </button>
       )}
       {contents.length === 0 && !printed.length && (
-        <p className="muted">Copy the printed contents in Claims first, or add what was there.</p>
+        <p className="muted">Add the listed contents in Claims first, or add what was there.</p>
       )}
       {missing > 0 && (
         <p className="text-error">
-          {missing === 1 ? 'One printed item was missing.' : `${missing} printed items were missing.`}
+          {missing === 1 ? 'One listed item was missing.' : `${missing} listed items were missing.`}
         </p>
       )}
       <ul className="rule-t mt-2">
@@ -72,10 +72,10 @@ export function ContentsSheet() {
         ))}
       </ul>
       <label className="mt-2 flex items-end gap-2">
-        <span className="sr-only">Something that was not printed</span>
+        <span className="sr-only">Add an unlisted item</span>
         <input
           className="field"
-          placeholder="something that was not printed"
+          placeholder="an unlisted item"
           value={text}
           maxLength={80}
           onChange={(e) => setText(e.target.value)}

@@ -37,16 +37,16 @@ export function PartSheet({ part, parts }: { readonly part: Part; readonly parts
         <QuantityField
           {...common}
           field="moves"
-          label="Moves of the hand"
-          check={(v) => (Number.isInteger(v) ? null : 'A whole number of moves.')}
+          label="Hand movements"
+          check={(v) => (Number.isInteger(v) ? null : 'Enter a whole number.')}
         />
-        <QuantityField {...common} field="seconds" label="Seconds taken" />
-        <QuantityField {...common} field="cleaning" label="Seconds to clean it" />
-        <QuantityField {...common} field="back" label="Seconds to put it back" />
+        <QuantityField {...common} field="seconds" label="Time to remove (s)" />
+        <QuantityField {...common} field="cleaning" label="Time to clean (s)" />
+        <QuantityField {...common} field="back" label="Time to refit (s)" />
         <SelectField
           {...common}
           field="reach"
-          label="With it off one reaches"
+          label="Gives access to"
           none="nothing new"
           options={REACHES.map((r) => [r, REACH_WORDS[r]] as const)}
         />
@@ -86,7 +86,7 @@ function HowItGoesIn({ part }: { readonly part: Part }) {
   return (
     <div className="space-y-3">
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
-        <TextField {...common} field="goesIn" label="How it goes in" hint="such as “tube to the left”" />
+        <TextField {...common} field="goesIn" label="Correct position" hint="such as “tube to the left”" />
         <TextField {...common} field="mark" label="Mark on it" hint="such as “arrow”; empty: none" />
       </div>
       <KeyGroup name="Can it go in wrong?">
@@ -101,13 +101,13 @@ function HowItGoesIn({ part }: { readonly part: Part }) {
         ))}
       </KeyGroup>
       {part.canGoWrong === true && (
-        <TextField {...common} field="follows" label="What follows if it is wrong" />
+        <TextField {...common} field="follows" label="What happens if it is fitted wrong" />
       )}
     </div>
   )
 }
 
-/** Parts that must come off before one: all that came off before it, or some of them named. */
+/** Parts that must come off before one: everything above it in the list, or some of them named. */
 function ComesOffFirst({ part, parts }: { readonly part: Part; readonly parts: readonly Part[] }) {
   const others = parts.filter((p) => p.id !== part.id)
   const earlier = others.filter((p) => p.position < part.position).map((p) => p.id)
@@ -115,7 +115,7 @@ function ComesOffFirst({ part, parts }: { readonly part: Part; readonly parts: r
   const { after } = part
   return (
     <fieldset>
-      <legend className="kicker">What must come off first</legend>
+      <legend className="kicker">Remove first</legend>
       <label className="flex items-center gap-2 py-1">
         <input
           type="checkbox"
@@ -123,7 +123,7 @@ function ComesOffFirst({ part, parts }: { readonly part: Part; readonly parts: r
           checked={after === null}
           onChange={(e) => set(e.target.checked ? null : earlier)}
         />
-        all that came off before it
+        everything above it in the list
       </label>
       {after !== null && (
         <div className="flex flex-wrap gap-x-4 gap-y-1">

@@ -15,11 +15,11 @@ export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
   return (
     <section aria-labelledby="reach-title" className="as-needed">
       <h2 id="reach-title">
-        How far to reach <ProvenanceTag of="computed" />
+        Access times <ProvenanceTag of="computed" />
       </h2>
       {found.length === 0 ? (
         <p className="muted">
-          Nothing yet: mark the part that gives way to the pre-filter, a pad, the media, the impeller.
+          No access times yet. Mark which part gives access to the pre-filter, pad, media or impeller.
         </p>
       ) : (
         <Sheet
@@ -27,7 +27,7 @@ export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
           columns={[
             'To',
             right('Parts off'),
-            right('Moves'),
+            right('Hand movements'),
             right('Seconds'),
             ...(timed ? [right('Cleaning'), right('Back together')] : []),
           ]}

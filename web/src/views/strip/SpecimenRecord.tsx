@@ -13,7 +13,7 @@ export function SpecimenRecord() {
     return (
       <section aria-labelledby="unit-title" className="as-needed">
         <h2 id="unit-title">The unit taken apart</h2>
-        <p className="muted">Note how it came to the bench, its age and serial number.</p>
+        <p className="muted">Note how you got it, its age and serial number.</p>
         <button
           type="button"
           className="btn btn-sm mt-2"
@@ -95,7 +95,7 @@ function Disclosed({ specimen }: { readonly specimen: RowOf<'specimens'> }) {
   const { disclosure } = specimen
   return (
     <fieldset className="mt-3">
-      <legend className="kicker">What a reader has to know</legend>
+      <legend className="kicker">Disclosure</legend>
       <ul>
         {DISCLOSED.map((d) => (
           <li key={d} className="rule-b flex flex-wrap items-center justify-between gap-x-4 gap-y-1 py-1">

@@ -9,7 +9,7 @@ export function WrongWays({ parts }: { readonly parts: readonly Part[] }) {
   const { reason } = suits(parts)
   return (
     <section aria-labelledby="wrong-title" className="as-needed">
-      <h2 id="wrong-title">What one can get wrong</h2>
+      <h2 id="wrong-title">Parts that can be fitted wrong</h2>
       <p className={reason.tone === 'caution' ? 'text-warning' : ''}>
         <Words sentence={reason.sentence} />
       </p>

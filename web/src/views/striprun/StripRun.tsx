@@ -251,7 +251,7 @@ function NextPart({
         ))}
       </div>
       <div className="mt-3 flex items-center gap-3">
-        <span className="flex-1">Moves of the hand</span>
+        <span className="flex-1">Hand movements</span>
         <button
           type="button"
           className="btn h-14 w-14 p-0"

@@ -35,8 +35,8 @@ export function Changes({ tank }: { readonly tank: Tank }) {
     <section aria-labelledby="changes-title" className="mt-9">
       <h2 id="changes-title">Changing a filter</h2>
       <p className="muted max-w-xl">
-        A plan with dates: the new one beside the old for weeks, ripe media moved, or fish at once with a
-        starter; what the balance foretells of each, and the tests to take.
+        A dated plan: run both for weeks, move mature media, or swap at once with bottled bacteria. With the
+        water forecast and the tests to take.
       </p>
       {own.length > 0 && (
         <ul className="rule-t mt-2">
@@ -55,9 +55,9 @@ export function Changes({ tank }: { readonly tank: Tank }) {
                   </span>
                 </span>
                 <IconButton
-                  label={`Delete the change-over of ${showDay(c.on)}`}
+                  label={`Delete the filter swap of ${showDay(c.on)}`}
                   icon={Trash2}
-                  onClick={() => removeRow('change-overs', c, `The change-over of ${showDay(c.on)}`)}
+                  onClick={() => removeRow('change-overs', c, `The filter swap of ${showDay(c.on)}`)}
                 />
               </li>
             )
@@ -81,7 +81,7 @@ export function Changes({ tank }: { readonly tank: Tank }) {
           </select>
         </label>
         <label>
-          <span className="kicker block">What comes</span>
+          <span className="kicker block">New filter</span>
           <select
             className="select select-sm w-auto max-w-full"
             value=""
@@ -89,7 +89,7 @@ export function Changes({ tank }: { readonly tank: Tank }) {
             onChange={(e) => begin(e.target.value)}
           >
             <option value="" disabled>
-              one of the shelf
+              one of your filters
             </option>
             {shelf.map((c) => (
               <option key={c.id} value={c.id}>

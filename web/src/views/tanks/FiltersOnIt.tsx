@@ -54,8 +54,7 @@ export function FiltersOnIt({ tank, stock }: { readonly tank: Tank; readonly sto
       {error && !data && <Failed error={error} what="the models of the shelf" retry={() => void refetch()} />}
       {tank.filters.length === 0 && (
         <p className="muted max-w-xl">
-          None noted. Add what runs on it: what it carries, and what is left while one of them is open,
-          follow.
+          None added. Add the filters on this tank to see what they support together and alone.
         </p>
       )}
       {tank.filters.length > 0 && (
@@ -75,13 +74,13 @@ export function FiltersOnIt({ tank, stock }: { readonly tank: Tank; readonly sto
       <div className="mt-3 flex flex-wrap items-center gap-3">
         <select
           className="select select-sm w-auto max-w-full"
-          aria-label="Add a filter of the shelf"
+          aria-label="Add one of your filters"
           value=""
           disabled={full || !shelf.length}
           onChange={(e) => write([...tank.filters, newFilter({ modelId: e.target.value })])}
         >
           <option value="" disabled>
-            Add one of the shelf
+            Add one of your filters
           </option>
           {shelf.map((c) => (
             <option key={c.id} value={c.id}>
@@ -100,7 +99,7 @@ export function FiltersOnIt({ tank, stock }: { readonly tank: Tank; readonly sto
             ])
           }
         >
-          <Plus size={16} aria-hidden="true" /> One that is not on the shelf
+          <Plus size={16} aria-hidden="true" /> Other filter (not tested here)
         </button>
       </div>
       {typeof result === 'string' && (
@@ -117,9 +116,7 @@ function Result({ result }: { readonly result: Together }) {
   return (
     <div className="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-2">
       <section aria-labelledby="together-title">
-        <h3 id="together-title">
-          {result.each.length > 1 ? 'Together, and with one open' : 'What it carries'}
-        </h3>
+        <h3 id="together-title">{result.each.length > 1 ? 'Together, and with one open' : 'Supports'}</h3>
         {result.carries && (
           <p className="mt-1">
             <FigureView figure={result.carries} />
@@ -149,7 +146,7 @@ function Row({ known: { filter: f, candidate, running }, set, remove }: RowProps
               {candidate.name}
             </Link>
           ) : (
-            <span className="muted">a model that is no longer on the shelf</span>
+            <span className="muted">a filter that was deleted</span>
           )
         ) : (
           <span className="flex flex-wrap gap-2">
@@ -187,7 +184,7 @@ function Row({ known: { filter: f, candidate, running }, set, remove }: RowProps
             <option value="proposed">as proposed</option>
           </select>
         ) : (
-          <span className="muted">{f.modelId ? 'as shipped' : 'not known'}</span>
+          <span className="muted">{f.modelId ? 'supplied media' : 'not known'}</span>
         )}
       </td>
       <td>
@@ -236,7 +233,7 @@ function workedOut(
   try {
     return together(tankRecord(tank, found), running)
   } catch (error) {
-    if (error instanceof CoreError) return `It cannot be worked out. ${error.message}`
+    if (error instanceof CoreError) return `Cannot calculate: ${error.message}`
     throw error
   }
 }

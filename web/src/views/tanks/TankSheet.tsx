@@ -33,7 +33,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
       <div className="space-y-4">
         <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
           <TextField {...common} field="name" label="Name" />
-          <TextField {...common} field="place" label="Where it stands" />
+          <TextField {...common} field="place" label="Printed on" />
           <SelectField {...common} field="shape" label="Shape" options={SHAPES} />
           <SelectField
             {...common}
@@ -50,14 +50,14 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
                   .
                 </>
               ) : (
-                'This class was removed: choose another.'
+                'This stocking type was removed. Choose another.'
               )
             }
           />
         </div>
         <h3>Inside sizes</h3>
         <InsideSizes tank={tank} common={common} />
-        <h3>What lies in it</h3>
+        <h3>Substrate and décor</h3>
         <LiesInIt common={common} tank={tank} water={water} />
         <h3>How it is kept</h3>
         <Keeping common={common} share={share} />
@@ -69,7 +69,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
             onChange={(e) => changeRow('tanks', tank, { conditioner: e.target.checked })}
           />
           <span>
-            An ammonia-binding conditioner or sorbent is in use
+            An ammonia-binding water conditioner is in use
             <span className="muted block text-[0.88rem]">
               It leaves bacteria about half of their food while it lasts (common practice).
             </span>
@@ -128,7 +128,7 @@ function RoomForFilter({ common }: { readonly common: OfTank }) {
       <QuantityField {...common} field="cabinetDepth" label="Cabinet inside, depth" />
       <QuantityField {...common} field="cabinetHeight" label="Cabinet inside, height" />
       <QuantityField {...common} field="doorWidth" label="Its door, width" />
-      <QuantityField {...common} field="bottomHeight" label="Tank’s bottom over the filter’s place" />
+      <QuantityField {...common} field="bottomHeight" label="Height of the tank base above the filter" />
       <QuantityField {...common} field="wallGap" label="Gap to the wall behind" />
       <QuantityField {...common} field="rimThickness" label="Thickness of the rim" />
     </div>
@@ -149,7 +149,7 @@ function Keeping({
         {...common}
         field="feed"
         label="Feed a day"
-        hint="empty: what its class is fed; 0: no animals"
+        hint="Blank = typical for its stocking; 0 = no animals"
       />
       <QuantityField {...share} field="changeShare" label="Water changed" />
       <QuantityField {...common} field="changeDays" label="Every so many days" />
@@ -167,7 +167,7 @@ function Keeping({
         {...share}
         field="plantShare"
         label="Plants take of the ammonia"
-        hint="empty: as its class"
+        hint="Blank = typical for its stocking"
       />
       <QuantityField {...common} field="roomTemperature" label="Room in winter" />
     </div>
@@ -197,14 +197,14 @@ function LiesInIt({
       <QuantityField
         {...common}
         field="substratePorosity"
-        label="Of it, water between the grains"
+        label="Pore space of the substrate"
         unit="%"
         hint="40 % for sand and gravel (common practice)"
       />
       <QuantityField
         {...common}
         field="decorVolume"
-        label="Water pushed aside by rock and wood"
+        label="Volume of rock and wood"
         check={(v) =>
           'volume' in water && v >= water.volume.water + tank.decorVolume
             ? 'More than the water it stands in.'

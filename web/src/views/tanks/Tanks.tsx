@@ -41,7 +41,7 @@ export function Tanks() {
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
           <Heading>Tanks</Heading>
-          <p className="muted">What a filter has to serve. Every dossier judges its model against them.</p>
+          <p className="muted">Your tanks. Every filter is judged against them.</p>
         </div>
         <button type="button" className="btn btn-primary" onClick={add}>
           <Plus size={18} aria-hidden="true" /> Add a tank
@@ -49,8 +49,7 @@ export function Tanks() {
       </div>
       {tanks.length === 0 ? (
         <p className="mt-5 max-w-xl">
-          No tank yet. Add the first: inside sizes, how high the water stands, what lies in it and who lives
-          there. Litres follow.
+          No tanks yet. Add your first: inside sizes, water level, substrate and stocking.
         </p>
       ) : (
         <ListWithDetail

@@ -27,7 +27,7 @@ export function Visits({ tank }: { readonly tank: Tank }) {
           Advise for this tank
         </Link>
       </div>
-      <Parked row={tank} field="visits" what="The visits to this tank" />
+      <Parked row={tank} field="visits" what="Notes and advice for this tank" />
       {tank.visits.length === 0 && (
         <p className="muted">None yet. A slip kept at the counter stands here, and what you note.</p>
       )}
@@ -42,7 +42,7 @@ export function Visits({ tank }: { readonly tank: Tank }) {
               <p className="mt-1 max-w-prose text-[0.95rem] whitespace-pre-wrap">{v.text}</p>
             </details>
             <IconButton
-              label={`Delete the visit of ${v.on}`}
+              label={`Delete the note of ${v.on}`}
               icon={Trash2}
               onClick={() => write(tank.visits.filter((x) => x.id !== v.id))}
             />

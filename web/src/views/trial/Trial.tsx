@@ -68,7 +68,7 @@ export function Trial() {
       <Heading>Rules on trial</Heading>
       <p className="muted max-w-3xl">
         Every tank with its filters and a water test is a case. Each rule said beforehand how likely the tank
-        was to hold; ammonia and nitrite then said whether it did. A floor of turnover says what is too
+        was to hold; ammonia and nitrite then said whether it did. A minimum circulation says what is too
         little, never what is enough, so it is not tried.{' '}
         <Link to="/rules" className="link">
           House rules
@@ -102,15 +102,15 @@ export function Trial() {
                           trial.schools.map((s) => [s.school, Math.round(s.weight * 1000) / 10]),
                         )
                         changeRow('house-rules', house, { capacity: { ...house.capacity, weights } })
-                        toast(`Weights taken over by “${house.name}”.`)
+                        toast(`Weights used by “${house.name}”.`)
                       }}
                     >
                       Use these weights
                     </button>
                     <span className="muted text-[0.92rem]">
                       {trial.tooFew
-                        ? `From ${ENOUGH_CASES} cases on “${house.name}” can take them over.`
-                        : `“${house.name}” then draws how sure a verdict is by them.`}
+                        ? `From ${ENOUGH_CASES} cases on, “${house.name}” can use them.`
+                        : `“${house.name}” then uses them for the confidence of verdicts.`}
                     </span>
                   </p>
                 )}
@@ -227,8 +227,8 @@ function Cases({
     <section aria-labelledby="cases-title">
       <h2 id="cases-title">The cases</h2>
       <p className="muted max-w-3xl text-[0.95rem]">
-        Under each rule stands the chance it gave the tank to hold. Tests count once every filter has run for
-        six weeks; after a conditioner that binds ammonia they do not.
+        Each rule shows the chance it gave the tank. Tests count once every filter has run for six weeks, and
+        not after an ammonia-binding conditioner.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Cases, table">
         <Sheet

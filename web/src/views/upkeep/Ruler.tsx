@@ -19,8 +19,8 @@ export function Ruler({ stops, span }: { readonly stops: readonly Stop[]; readon
     <section aria-labelledby="ruler-title">
       <h2 id="ruler-title">Sixteen weeks</h2>
       <p className="muted text-[0.92rem]">
-        A stroke is a piece of work: short for a rinse, tall for the rest. Heavy is done, thin is ahead, a
-        number in a box on today’s line is overdue.
+        Each line is a task: short = rinse, tall = other; bold = done, thin = planned. Boxed number = overdue
+        today.
       </p>
       <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="Ruler of weeks">
         <div className="min-w-[56rem]">

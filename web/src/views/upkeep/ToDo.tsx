@@ -82,8 +82,8 @@ function Job({ label, o, today }: { readonly label: string; readonly o: Occasion
           <span className="muted block text-[0.88rem]">
             {label}
             {chore.water && `, ${chore.water}`}
-            {chore.byFlow && ', by the forecast of its flow'}
-            {o.putOff && ', put off: half of the film at a time'}
+            {chore.byFlow && ', by the flow forecast'}
+            {o.putOff && ', postponed: never clean all bio media at once'}
           </span>
         </span>
         <span

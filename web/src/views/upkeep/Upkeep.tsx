@@ -22,7 +22,7 @@ export function Upkeep() {
   const [params, setParams] = useSearchParams()
   const { stops, error, places, rule } = round
   const place = params.get('place')
-  if (error) return <Failed error={error} what="the upkeep" retry={round.retry} />
+  if (error) return <Failed error={error} what="the maintenance" retry={round.retry} />
   if (!stops) return <Loading />
   const here = place === null ? stops : stops.filter((s) => s.tank.place === place)
   const file = `/api/v1/upkeep.ics${place === null ? '' : `?place=${encodeURIComponent(place)}`}`
@@ -34,12 +34,12 @@ export function Upkeep() {
           <p className="muted max-w-2xl">
             {rule.by === 'date'
               ? 'By the calendar'
-              : `The body is opened when its forecast says that the flow has fallen by ${Math.round(rule.fall * 100)} %; the rest by the calendar`}
+              : `Open the filter when the forecast says flow is down by ${Math.round(rule.fall * 100)} %; the rest by calendar`}
             , as{' '}
             <Link to="/rules" className="link">
               {round.house || 'the house rule'}
             </Link>{' '}
-            has it. Intervals are common practice; sintered media are never renewed.
+            . Intervals are common practice.
           </p>
         </div>
         <div className="no-print flex flex-wrap items-end gap-3">
@@ -52,10 +52,10 @@ export function Upkeep() {
                 setParams(e.target.value === '*' ? {} : { place: e.target.value }, { replace: true })
               }
             >
-              <option value="*">all places</option>
+              <option value="*">all</option>
               {places.map((p) => (
                 <option key={p} value={p}>
-                  {p || 'no place noted'}
+                  {p || 'no location'}
                 </option>
               ))}
             </select>
@@ -68,11 +68,11 @@ export function Upkeep() {
       </div>
       {stops.length === 0 ? (
         <p className="mt-6 max-w-xl">
-          No filter runs on any tank yet.{' '}
+          No filter is running on a tank yet.{' '}
           <Link to="/tanks" className="link">
-            Note on a tank what runs on it
+            Add a filter to a tank
           </Link>
-          , and its work stands here.
+          , and its tasks appear here.
         </p>
       ) : (
         <div className="mt-6 space-y-9">
@@ -101,20 +101,20 @@ function Subscribe({ file }: { readonly file: string }) {
         <div className="bg-base-100 border-base-content absolute right-0 z-10 mt-1 w-80 space-y-2 border p-3 text-[0.95rem]">
           <p>
             <a className="link" href={file} download="upkeep.ics">
-              The calendar as a file
+              Download the calendar
             </a>{' '}
             (iCalendar), or subscribe to its address:
           </p>
           {signsIn && (
             <p>
-              Another program cannot sign in: it needs a link with a key, which reads the calendar and nothing
-              else. A new link ends the one before.{' '}
+              Other programs cannot sign in. They need a link that reads only the calendar. A new link
+              replaces the old one.{' '}
               <button
                 type="button"
                 className="btn btn-xs"
                 onClick={() => void makeCalendarKey().then(setKey, (e: unknown) => toast(errorMessage(e)))}
               >
-                Make a link
+                Create a link
               </button>
             </p>
           )}
@@ -143,7 +143,7 @@ function Lately({ round, stops }: { readonly round: Round; readonly stops: reado
   const words = { done: 'done', skipped: 'skipped', moved: 'moved to' } as const
   return (
     <section aria-labelledby="lately-title" className="no-print">
-      <h2 id="lately-title">Lately</h2>
+      <h2 id="lately-title">Recently done</h2>
       <Sheet
         columns={[
           'Work',
@@ -179,7 +179,7 @@ function Lately({ round, stops }: { readonly round: Round; readonly stops: reado
               </td>
               <td className="r">
                 <IconButton
-                  label={`Take back: ${name}`}
+                  label={`Undo: ${name}`}
                   icon={Undo2}
                   onClick={() => removeRow('ticks', t, name)}
                 />

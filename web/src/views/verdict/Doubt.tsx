@@ -88,12 +88,12 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
 
 type Base = Pick<Figure, 'provenance' | 'formula' | 'working' | 'source'>
 
-/** Claimed ÷ supported and litres supported as the draws have them, under one condition. */
+/** Label ÷ supported and litres supported as the draws have them, under one condition. */
 function drawnFigures(base: Base, { ratio, carried }: DrawnClaim, by: string): readonly Figure[] {
   const ratioFigure: Figure | null = ratio && {
     ...base,
     id: 'ratio-drawn',
-    label: `Claimed ÷ supported, ${by}`,
+    label: `Label ÷ supported, ${by}`,
     value: ratio.middle,
     ...asUsed(ratio.middle, [ratio.low, ratio.high]),
     dimension: 'ratio',
@@ -169,7 +169,7 @@ function Histogram({ chances, name }: { readonly chances: Chances; readonly name
         viewBox={`0 0 ${W} ${H + 20}`}
         className="block w-full max-w-sm"
         role="img"
-        aria-label={`Draws of ${ratio ? 'claimed ÷ supported' : 'litres carried'} from ${first.toPrecision(2)} to ${last.toPrecision(2)}`}
+        aria-label={`Draws of ${ratio ? 'claimed ÷ supported' : 'supported litres'} from ${first.toPrecision(2)} to ${last.toPrecision(2)}`}
       >
         {steps.map((s) => {
           let under = H

@@ -23,9 +23,9 @@ import { SeriesChart } from '../../charts'
 const DAY = 86400
 
 const WORDS: Readonly<Record<ScenarioKind, string>> = {
-  nothing: 'New, ripening from nothing, full stock',
+  nothing: 'New, not cycled, full stock',
   starter: 'New, with a starter, full stock',
-  'ripe-media': 'New, with a share of ripe media',
+  'ripe-media': 'New, with some mature media',
   beside: 'Beside the old one, then the old one out',
   half: 'Half of the media replaced',
   tap: 'Media rinsed under the tap',
@@ -90,8 +90,7 @@ export function InTime({
             limits={[{ value: KIT_ZERO, label: 'a kit reads zero below' }]}
           />
           <p className="muted text-[0.88rem]">
-            Steps are water changes. Films grow differently in every tank: take days and peaks as rough, to
-            about a half.
+            Steps are water changes. Bacteria grow at different speeds. Days and peaks may be off by half.
           </p>
           <Readings told={answer} off={kind === 'off'} />
           {kind === 'off' && (
@@ -155,7 +154,7 @@ function Asked({
       {kind === 'ripe-media' && (
         <span className="w-24">
           <QuantityInput
-            label="Share of ripe media"
+            label="Share of mature media"
             si={asks.share}
             dimension="ratio"
             unit="%"
@@ -206,11 +205,11 @@ function Readings({ told, off }: { readonly told: Simulation; readonly off: bool
   return (
     <dl className="mt-2 flex flex-wrap gap-x-8 gap-y-2">
       <Reading
-        words={`Most ammonia, day ${Math.round(told.peakAmmonia.day)}`}
+        words={`Peak ammonia, day ${Math.round(told.peakAmmonia.day)}`}
         figure={peak('peak-ammonia', 'Most ammonia, as N', told.peakAmmonia)}
       />
       <Reading
-        words={`Most nitrite, day ${Math.round(told.peakNitrite.day)}`}
+        words={`Peak nitrite, day ${Math.round(told.peakNitrite.day)}`}
         figure={peak('peak-nitrite', 'Most nitrite, as N', told.peakNitrite)}
       />
       {off && (

@@ -45,7 +45,7 @@ export function TankStudy({ tanks }: { readonly tanks: readonly Tank[] }) {
   return (
     <section aria-labelledby="study-title" className="as-needed">
       <div className="flex flex-wrap items-baseline gap-x-6 gap-y-2">
-        <h2 id="study-title">In one tank</h2>
+        <h2 id="study-title">In detail: one tank</h2>
         <label className="flex items-baseline gap-2 text-[0.92rem]">
           Tank
           <select
@@ -135,7 +135,7 @@ function Studied({
         </Balance>
       ) : (
         <p className="max-w-md">
-          No balance yet: nobody has said what is in it.{' '}
+          No forecast yet. Its media are unknown.{' '}
           <Link to="../fill" className="link">
             Lay in its media
           </Link>

@@ -21,10 +21,10 @@ export function VisitRun() {
     return isPending ? (
       <Loading />
     ) : (
-      <Failed error={error ?? new Error('no answer')} what="this visit" retry={() => void refetch()} />
+      <Failed error={error ?? new Error('no answer')} what="this check-up" retry={() => void refetch()} />
     )
   const visit = dossier.visits.find((v) => v.id === visitId)
-  if (!visit) return <Failed error={new Error('this visit is not in the dossier')} what="this visit" />
+  if (!visit) return <Failed error={new Error('this check-up does not exist')} what="this check-up" />
   return (
     <DossierProvider dossier={dossier}>
       <Walk key={visitId} dossier={dossier} visit={visit} />
@@ -51,7 +51,7 @@ function Walk({ dossier, visit }: { readonly dossier: Dossier; readonly visit: V
   return (
     <div className="flex h-dvh flex-col">
       <header className="rule-b flex items-center gap-3 px-3 py-1.5">
-        <Link to={back} className="btn btn-ghost h-14 w-14 p-0" aria-label="Back to the visits">
+        <Link to={back} className="btn btn-ghost h-14 w-14 p-0" aria-label="Back to Long-term">
           <ArrowLeft aria-hidden="true" />
         </Link>
         <div className="min-w-0 flex-1 leading-tight">

@@ -64,7 +64,7 @@ function layersOf({ dossier, visit, media }: ScreenProps): readonly LayerName[] 
 function Seeping({ visit }: ScreenProps) {
   const now = visit.seeping
   return (
-    <KeyGroup name="Water where none should be">
+    <KeyGroup name="Leak">
       <Key on={now?.length === 0} onTap={() => write(visit, { seeping: now?.length === 0 ? null : [] })}>
         nowhere
       </Key>
@@ -116,7 +116,7 @@ const DIRT_KEYS: Readonly<Record<Dirt, string>> = {
 function DirtInLayers(p: ScreenProps) {
   const { visit } = p
   const layers = layersOf(p)
-  if (!layers.length) return <p>No fill is on record, so there are no layers to look at.</p>
+  if (!layers.length) return <p>No media setup recorded, so there are no layers to check.</p>
   return (
     <div className="space-y-4">
       {layers.map((l, i) => (
@@ -145,7 +145,7 @@ const AGES = ['impeller', 'shaft', 'o-ring', 'clip', 'hose-joint', 'quartz', 'fe
 
 function Parts({ dossier, visit }: ScreenProps) {
   const parts = dossier.parts.filter((p) => AGES.includes(p.checklist))
-  if (!parts.length) return <p>No part of it is on record: strip it once at the Strip station.</p>
+  if (!parts.length) return <p>No parts recorded. Do a teardown first.</p>
   return (
     <div className="space-y-4">
       {parts.map((p) => {
@@ -182,7 +182,7 @@ function Water({ visit }: ScreenProps) {
         <QuantityField {...common} field="nitrate" label="Nitrate, as N" />
       </div>
       <Key on={visit.binder} onTap={() => write(visit, { binder: !visit.binder })}>
-        a conditioner that binds ammonia was used
+        an ammonia-binding conditioner was used
       </Key>
       <KeyGroup name="The water looks">
         {CLARITIES.map((c) => (
@@ -204,7 +204,7 @@ function CleanedUp(p: ScreenProps) {
   const things = [
     { id: EVERYTHING, name: 'Everything' },
     ...layersOf(p),
-    { id: 'impeller', name: 'Impeller and its well' },
+    { id: 'impeller', name: 'Clean impeller and housing' },
     { id: 'hoses', name: 'Hoses' },
   ]
   const howOf = (id: string): CleanedIn | undefined => visit.cleaned.find((c) => c.what === id)?.how
@@ -290,11 +290,11 @@ export const STEPS: readonly Step[] = [
   {
     id: 'day',
     title: 'Leave it uncleaned until you have looked',
-    why: 'What is in it now is what the visit is for.',
+    why: 'First record what you find. (Skip on a first set-up.)',
     done: () => true,
     Screen: ({ visit }) => (
       <div className="max-w-60">
-        <DateField collection="visits" row={visit} field="on" label="Day of the visit" />
+        <DateField collection="visits" row={visit} field="on" label="Date of the check-up" />
       </div>
     ),
   },
@@ -348,7 +348,7 @@ export const STEPS: readonly Step[] = [
   {
     id: 'dirt',
     title: 'Where is the dirt?',
-    why: 'Layer by layer, in the order of the water. A photo of what is worth showing.',
+    why: 'Layer by layer, in flow order. Add photos.',
     done: (v) => Object.keys(v.dirt).length > 0,
     Screen: DirtInLayers,
   },
@@ -381,14 +381,14 @@ export const STEPS: readonly Step[] = [
   {
     id: 'water',
     title: 'Test the water',
-    why: 'Ammonia nought, nitrite nought, nitrate low: the proof of a filter.',
+    why: 'A working filter shows ammonia 0, nitrite 0, nitrate low.',
     done: (v) => v.ammonia !== null || v.nitrite !== null || v.nitrate !== null || v.clarity !== null,
     Screen: Water,
   },
   {
     id: 'cleaned',
     title: 'What was cleaned, and how',
-    why: 'At most half of the biological media on one day, in water that does not kill it.',
+    why: 'Clean at most half the bio media per day, in tank or dechlorinated water.',
     done: (v) => v.cleaned.length > 0,
     Screen: CleanedUp,
   },

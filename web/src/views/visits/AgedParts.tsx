@@ -52,7 +52,7 @@ export function AgedParts() {
             ? survival.steps
                 .map((s) => `${Math.round(s.survival * 100)} % after ${Math.round(s.time / DAY)} days`)
                 .join(', ')
-            : 'all, for as long as they were watched'}
+            : 'all so far'}
           .{survival.units < 5 && ' Too few to say more.'}
         </p>
       )}

@@ -5,13 +5,8 @@ import { right, Sheet } from '../../figures/Sheet'
 export function Constants() {
   return (
     <details>
-      <summary className="cursor-pointer font-medium">What the forecast takes for granted</summary>
-      <div
-        className="overflow-x-auto"
-        tabIndex={0}
-        role="region"
-        aria-label="Constants of the forecast, table"
-      >
+      <summary className="cursor-pointer font-medium">Forecast assumptions</summary>
+      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Forecast assumptions, table">
         <Sheet
           className="mt-2 min-w-[40rem]"
           columns={['Constant', right('Value'), 'Unit', right('Within a factor'), 'Source']}

@@ -27,10 +27,9 @@ export function Errata() {
   return (
     <section aria-labelledby="errata-title" className="as-needed">
       <h2 id="errata-title">Errata</h2>
-      <Parked row={model} field="errata" what="The errata" />
+      <Parked row={model} field="errata" what="The corrections" />
       <p className="muted max-w-3xl">
-        A part found missing or a measurement corrected later. Each is kept with its day, and the verdict says
-        that it is provisional.
+        Missing parts or corrected measurements. Each is dated and marks the verdict “provisional”.
       </p>
       <ul className="mt-1 max-w-3xl">
         {model.errata.map((e) => (
@@ -40,7 +39,7 @@ export function Errata() {
               <span className="font-medium">{e.about}</span>: {e.text}
             </span>
             <IconButton
-              label={`Delete the erratum about ${e.about}`}
+              label={`Delete the correction about ${e.about}`}
               icon={Trash2}
               onClick={() =>
                 changeRow('models', model, { errata: model.errata.filter((x) => x.id !== e.id) })

@@ -14,9 +14,9 @@ export function Proof({ season }: { readonly season: Season }) {
   const last = tested.slice(-4).reverse()
   return (
     <section aria-labelledby="proof-title" className="as-needed">
-      <h2 id="proof-title">The water as proof</h2>
+      <h2 id="proof-title">Water tests</h2>
       <p className="muted max-w-3xl">
-        Kits against the balance of the tank at rest. A tank that was just set up is not at rest yet.
+        Test kits compared with the water forecast. A new tank is not at steady state yet.
       </p>
       <ul className="mt-1 max-w-3xl">
         {last.map((v) => {

@@ -5,24 +5,29 @@ import { FigureView } from '../../figures/FigureView'
 import { right, Sheet } from '../../figures/Sheet'
 
 const SCHOOL_WORDS: Readonly<Record<School, string>> = {
-  'strain-first': 'Strain first',
-  'polish-last': 'Polish last',
-  'prefilter-low': 'Straining outside, media low',
+  'strain-first': 'Mechanical first',
+  'polish-last': 'Fine pad last',
+  'prefilter-low': 'External pre-filter',
 }
 
 /** Every school with a pre-filter and without: when it is due, what blinds, what comes to the media, what work. */
 export function SchoolTable({ schools }: { readonly schools: readonly SchoolSeason[] }) {
   const past = schools.find((s) => s.run.answers.due?.why === 'past')
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Schools over a year, table">
+    <div
+      className="overflow-x-auto"
+      tabIndex={0}
+      role="region"
+      aria-label="Layering rules over a year, table"
+    >
       <Sheet
         className="mt-2 min-w-[36rem]"
         columns={[
-          'School',
+          'Layering rule',
           'Pre-filter',
-          right('Due after'),
-          'Blinds first',
-          right('To the media'),
+          right('Clean after'),
+          'Clogs first',
+          right('To the bio media'),
           right('Flow, 90 days'),
           right('Minutes a year'),
         ]}
@@ -64,7 +69,7 @@ export function SchoolTable({ schools }: { readonly schools: readonly SchoolSeas
         })}
       </Sheet>
       <p className="muted mt-1 text-[0.88rem]">
-        Each at the middle of its band, as taken before any visit: to a factor of about three either way.
+        Middle values before any check-up. They may be off by a factor of three.
       </p>
       {past && <p className="muted mt-1 text-[0.88rem]">* {whyDue(past.run.answers)}.</p>}
     </div>

@@ -35,8 +35,7 @@ export function SetUps({ tankId }: { readonly tankId: string | null }) {
         <div>
           <h2 id="set-ups-title">Setting up</h2>
           <p className="muted">
-            {steps.length} steps made from its kind, its parts and how it is primed; one a screen, for wet
-            hands.
+            {steps.length} steps for this model, one per screen, big buttons for wet hands.
           </p>
         </div>
         <span className="flex flex-wrap gap-2">
@@ -47,7 +46,7 @@ export function SetUps({ tankId }: { readonly tankId: string | null }) {
             Something is wrong with it
           </Link>
           <button type="button" className="btn btn-sm" onClick={begin}>
-            <ListChecks size={16} aria-hidden="true" /> Set it up by its checklist
+            <ListChecks size={16} aria-hidden="true" /> Start set-up checklist
           </button>
         </span>
       </div>
@@ -61,7 +60,7 @@ export function SetUps({ tankId }: { readonly tankId: string | null }) {
                   <Link to={run(s.id)} className="link">
                     {showDay(s.on)}
                   </Link>
-                  {s.tankId && ` · ${tanks.find((t) => t.id === s.tankId)?.name ?? 'a tank that is gone'}`}
+                  {s.tankId && ` · ${tanks.find((t) => t.id === s.tankId)?.name ?? 'a deleted tank'}`}
                   {' · '}
                   <span className="num">
                     {done} of {of}

@@ -17,7 +17,7 @@ export function UsedUnit() {
   const worth = usedWorth(price?.amountMinor ?? null, needs)
   return (
     <section aria-labelledby="used-title" className="as-needed">
-      <h2 id="used-title">A used unit</h2>
+      <h2 id="used-title">Used unit</h2>
       <p className="max-w-3xl">
         {unit.monthsInUse === null ? 'Used for an unknown time' : `Used for ${unit.monthsInUse} months`}{' '}
         before it came{unit.condition && `: ${unit.condition}`}.{' '}
@@ -29,7 +29,7 @@ export function UsedUnit() {
               {showMoney(Math.round((worth.uncertainty ?? 0) / 100) * 100, price.currency)}
             </span>{' '}
             with {needs.length ? needs.map((n) => n.name.toLowerCase()).join(', ') : 'no spares'} needed (half
-            its list price less spares; common practice, no source).
+            the list price less spares; common practice).
           </>
         )}
       </p>

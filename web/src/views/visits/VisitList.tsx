@@ -15,7 +15,7 @@ const STATE_WORDS: Readonly<Record<WantedVisit['state'], string>> = {
   made: 'made',
   due: 'due',
   ahead: 'ahead',
-  missed: 'passed by',
+  missed: 'missed',
 }
 
 /** Visits of the chosen tank, the newest first, and those the house still wants. */
@@ -37,10 +37,7 @@ export function VisitList({ season }: { readonly season: Season }) {
     <section aria-labelledby="visits-title">
       <h2 id="visits-title">Visits{tank && ` to ${tank.name}`}</h2>
       {wanted.length > 0 && (
-        <ul
-          className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-[0.92rem]"
-          aria-label="Visits the house wants"
-        >
+        <ul className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-[0.92rem]" aria-label="Planned check-ups">
           {wanted.map((w) => (
             <li key={w.days} className={w.state === 'due' ? 'text-warning font-medium' : 'muted'}>
               <span className="num">{w.days < 2 ? 'next morning' : `${w.days} days`}</span>:{' '}
@@ -52,21 +49,20 @@ export function VisitList({ season }: { readonly season: Season }) {
       )}
       {history.tooEarly.length > 0 && (
         <p role="alert" className="text-warning mt-2">
-          {history.tooEarly.map((v) => showDay(v.on)).join(', ')}: dated before the unit came
-          {came && ` on ${showDay(came)}`}. Left out of every number until the date is corrected.
+          {history.tooEarly.map((v) => showDay(v.on)).join(', ')}: dated before the unit arrived
+          {came && ` on ${showDay(came)}`}. Not counted until the date is corrected.
         </p>
       )}
       {visits.length === 0 ? (
         <p className="muted mt-2 max-w-xl">
-          None yet. Set it up and time its flow clean: every later flow is held against that one. Leave it
-          uncleaned until you have looked.
+          No check-ups yet. Install it and time its clean flow: that is the baseline.
         </p>
       ) : (
         <Sheet
           className="mt-2"
           columns={[
             'Day',
-            right('Flow found'),
+            right('Flow before'),
             right('Left'),
             { label: 'Dirt', className: 'max-md:hidden' },
             { label: 'Cleaned', className: 'max-md:hidden' },
@@ -119,9 +115,9 @@ function VisitRow({ visit: v, season }: { readonly visit: Visit; readonly season
       <td className="r num max-sm:hidden">{v.minutes ?? '–'}</td>
       <td className="r">
         <IconButton
-          label={`Delete the visit of ${showDay(v.on)}`}
+          label={`Delete the check-up of ${showDay(v.on)}`}
           icon={Trash2}
-          onClick={() => removeRow('visits', v, `The visit of ${showDay(v.on)}`)}
+          onClick={() => removeRow('visits', v, `The check-up of ${showDay(v.on)}`)}
         />
       </td>
     </tr>

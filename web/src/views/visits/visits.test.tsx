@@ -24,7 +24,7 @@ afterEach(() => {
 const text = (): string => (document.body.textContent ?? '').replace(/\s/g, ' ')
 const shown = async (dossier: Dossier) => {
   showStation(<Visits />, dossier)
-  await waitFor(() => expect(screen.queryByText('The schools on this tank')).not.toBeNull(), {
+  await waitFor(() => expect(screen.queryByText('Layering rules on this tank')).not.toBeNull(), {
     timeout: 20000,
   })
 }
@@ -41,21 +41,23 @@ test('a filter that fouls faster than was thought is found out; what is due is t
   expect(text()).toContain('It fouls faster than was thought.')
   expect(text()).toMatch(/It is due after [23]\d/)
   expect(text()).toContain('Coarse foam, 10 ppi blinds first.')
-  const rows = within(screen.getByRole('region', { name: 'Schools over a year, table' })).getAllByRole('row')
-  expect(rows.slice(1).map((r) => r.querySelector('td')?.textContent)).toEqual(['Strain first', 'Strain first', 'Polish last', 'Polish last', 'Straining outside, media low']) // prettier-ignore
+  const rows = within(screen.getByRole('region', { name: 'Layering rules over a year, table' })).getAllByRole(
+    'row',
+  )
+  expect(rows.slice(1).map((r) => r.querySelector('td')?.textContent)).toEqual(['Mechanical first', 'Mechanical first', 'Fine pad last', 'Fine pad last', 'External pre-filter']) // prettier-ignore
   expect(text()).toMatch(/O-ring of the head: flat, seeps/)
   expect(text()).toMatch(/Units without a failure .*0 % after 340 days/)
 }, 60000)
 
 test('a forecast that was borne out; the water as proof; the parts’ scenario; visits that are due', async () => {
   await shown(demoDossier('Ledger 700'))
-  expect(text()).toContain('The forecast was borne out.')
-  const proof = screen.getByRole('region', { name: 'The water as proof' }).textContent ?? ''
+  expect(text()).toContain('The forecast was right.')
+  const proof = screen.getByRole('region', { name: 'Water tests' }).textContent ?? ''
   expect(proof).toMatch(/Ammonia by the kit: .*that is borne out/)
   expect(screen.getByRole('region', { name: 'Parts over time' }).textContent).toMatch(
     /supple.*→ .*pressed flat/,
   )
-  expect(screen.getByRole('list', { name: 'Visits the house wants' }).textContent).toMatch(/730 days: ahead, 20 Nov 2027/) // prettier-ignore
+  expect(screen.getByRole('list', { name: 'Planned check-ups' }).textContent).toMatch(/730 days: ahead, 20 Nov 2027/) // prettier-ignore
   // Dirt by the day: more of it later.
   const layer = () => screen.getAllByRole('row').find((r) => /^Fine pad/.test(r.textContent ?? ''))?.textContent?.replace(/\s/g, ' ') ?? '' // prettier-ignore
   fireEvent.click(screen.getByRole('button', { name: 'Clean' }))
@@ -70,31 +72,31 @@ test('dated before it came: named and left out; an erratum makes the verdict pro
   const [first] = d.visits
   await shown({ ...d, visits: [{ ...(first as Dossier['visits'][0]), id: 'early', on: '2025-01-01' }, ...d.visits] }) // prettier-ignore
   expect(screen.getByRole('alert').textContent).toMatch(
-    /1 Jan 2025: dated before the unit came on 20 Nov 2025/,
+    /1 Jan 2025: dated before the unit arrived on 20 Nov 2025/,
   )
   fireEvent.change(screen.getByLabelText('What was wrong'), { target: { value: 'contents' } })
   fireEvent.change(screen.getByLabelText('What is right'), {
     target: { value: 'the spray bar was in the box' },
   })
-  fireEvent.click(screen.getByRole('button', { name: 'Add' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Add one' }))
   expect(written('change')[0]).toMatchObject({ errata: [{ on: '2026-11-26', about: 'contents' }] })
-  fireEvent.click(screen.getByRole('button', { name: 'Make a visit' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Record a check-up' }))
   expect(written('create')[0]).toMatchObject({ modelId: d.model.id, on: '2026-11-26', stage: 'visit' })
 }, 60000)
 
-test('without visits it is set up first; on a tank of the litres it carries; a coarse sponge is one more layer', async () => {
+test('without visits it is set up first; on a tank of its supported size; a coarse sponge is one more layer', async () => {
   await shown({ ...demoDossier('Terrace 1200'), visits: [] })
-  expect(screen.getByRole('button', { name: 'Set it up' })).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Start long-term test' })).toBeTruthy()
   expect(text()).toContain('every later flow is held against that one')
   act(() => void fireEvent.click(screen.getByRole('checkbox', { name: 'a coarse intake sponge' })))
   await waitFor(() => expect(text()).toContain('Coarse foam, 10 ppi over the intake'), { timeout: 20000 })
   act(() => void fireEvent.change(screen.getByLabelText('In the tank'), { target: { value: 'none' } }))
-  await waitFor(() => expect(text()).toContain('On a tank of the litres it carries'), { timeout: 20000 })
+  await waitFor(() => expect(text()).toContain('On a tank of its supported size'), { timeout: 20000 })
 }, 60000)
 
 test('in Fill a slider over days shows where the dirt will sit', async () => {
   showStation(<Fill />, demoDossier('Torrent 1400'))
-  await waitFor(() => expect(screen.queryByText('Move it to see where the dirt will sit.')).not.toBeNull())
+  await waitFor(() => expect(screen.queryByText('Drag to see where dirt collects.')).not.toBeNull())
   fireEvent.click(screen.getByRole('button', { name: 'After 90 days' }))
   await waitFor(() => expect(text()).toMatch(/of the flow is left on Museum, turtle pond|of the flow is left on Museum lobby, column/)) // prettier-ignore
   expect(text()).toMatch(/\d+ % full · \d/)
