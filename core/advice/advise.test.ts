@@ -30,7 +30,7 @@ describe('how options are named', () => {
   test('one, refilled, two of one, two, three', () => {
     expect(names(ask([canister('A', 2)]))).toEqual(['A', 'Two A'])
     const filled = canister('A', 0.1, { proposed: offered(2, 400) })
-    expect(names(ask([filled]))[0]).toBe('A, refilled')
+    expect(names(ask([filled]))[0]).toBe('A, better media')
     // 60 L each carry 100 only as two, 40 L each only as three.
     expect(names(ask([canister('A', 0.6), canister('B', 0.6)]).filter((a) => !a.stops.length)).toSorted()).toEqual(['A and B', 'Two A', 'Two B']) // prettier-ignore
     const three = ask([canister('A', 0.36), canister('B', 0.36), canister('C', 0.36)])

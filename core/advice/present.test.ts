@@ -53,7 +53,7 @@ describe('re-filling', () => {
     const free = offered(2, 400, [use({ name: 'Rings', price: null }), use({ name: 'Pad', price: EUR(600) })])
     const second = running({ id: 'b', name: 'Second', proposed: free })
     const [, step] = presentSteps(TANK, [running({ proposed }), second], now(50), [])
-    expect(sentenceText(step?.sentence ?? [], 'metric')).toMatch(/^Old and Second with better media: 400 ± 80 L, from 30\.00 EUR\.$/) // prettier-ignore
+    expect(sentenceText(step?.sentence ?? [], 'metric')).toMatch(/Old and Second with better media supports 400 ± 80 L, from 30\.00 EUR\./) // prettier-ignore
   })
   test('one that has them already, or for which none are proposed, is not re-filled', () => {
     expect(presentSteps(TANK, [{ ...running({ proposed }), refilled: true }], now(50), [])).toHaveLength(1)
@@ -82,9 +82,9 @@ describe('adding one', () => {
   test('one without a price only where none has one; a sum in part is “from”', () => {
     const none = option('No price', 90, { price: null })
     const add = (all: readonly Advice[]) => said(presentSteps(TANK, [], now(40), all)).find(([id]) => id === 'add')?.[3] // prettier-ignore
-    expect(add([none])).toBe('No price beside it: together 130 L.')
+    expect(add([none])).toBe('No price beside it: together they support 130 L.')
     expect(add([none, ...list])).toMatch(/^Cheap beside it/)
-    expect(add([option('Part', 90, { unpriced: ['floss'] })])).toBe('Part beside it: together 130 L, from 100.00 EUR, without floss.') // prettier-ignore
+    expect(add([option('Part', 90, { unpriced: ['floss'] })])).toBe('Part beside it: together they support 130 L, from 100.00 EUR; floss extra.') // prettier-ignore
   })
 })
 
@@ -109,11 +109,11 @@ describe('the trade’s ladder beside the ranking', () => {
   const hang = (name: string, carried: number, more = {}) => option(name, carried, more, 'hang-on-back')
   test('they agree, by kind and by how many', () => {
     expect(community.id).toBe('community')
-    expect(words(community, [hang('Gale', 120)])).toBe('The ranking agrees.')
+    expect(words(community, [hang('Gale', 120)])).toBe('Usual shop choice for a community tank: a hang-on-back, ideally two. Our ranking agrees.')
     const one = option('One', 700)
-    expect(words(large, [one])).toBe('None of those is on this shelf.')
+    expect(words(large, [one])).toBe('Usual shop choice for a large tank: a sump and a canister. You have none of those.')
     const pair = { ...one, choices: [...one.choices, ...one.choices] } as Advice
-    expect(words(large, [pair])).toBe('The ranking agrees.')
+    expect(words(large, [pair])).toBe('Usual shop choice for a large tank: a sump and a canister. Our ranking agrees.')
     // Every one of a pair has to be of the rung.
     const mixed = { ...one, choices: [...one.choices, ...hang('Gale', 1).choices] } as Advice
     expect(words(large, [mixed])).toBe('None of those is on this shelf.')
@@ -129,9 +129,9 @@ describe('the trade’s ladder beside the ranking', () => {
     expect(words(community, [...list, hang('Gale', 120)])).toBe(`By the ladder it would be Gale, ${place} here: it carries 120 L where the first carries 200 L.`) // prettier-ignore
   })
   test('one that will not do is named with its reason; none at all, and nothing that will do', () => {
-    expect(words(community, [option('C', 200), hang('Gale', 120, stopped)])).toBe('Of those on this shelf none will do: Gale comes nearest. Its jet is too strong.') // prettier-ignore
-    expect(words(community, [option('C', 200)])).toBe('None of those is on this shelf.')
-    expect(words(community, [option('C', 200, stopped)])).toBe('Nothing on this shelf will do.')
+    expect(words(community, [option('C', 200), hang('Gale', 120, stopped)])).toBe('Usual shop choice for a community tank: a hang-on-back, ideally two. None of your filters fits; closest is Gale. Its jet is too strong.') // prettier-ignore
+    expect(words(community, [option('C', 200)])).toBe('Usual shop choice for a community tank: a hang-on-back, ideally two. You have none of those.')
+    expect(words(community, [option('C', 200, stopped)])).toBe('Usual shop choice for a community tank: a hang-on-back, ideally two. None of your filters fits.')
     expect(words(community, [])).toBe('Nothing on this shelf will do.')
   })
 })

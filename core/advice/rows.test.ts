@@ -62,13 +62,13 @@ test.each([
   ['max-head', 'Maximum head', 1.1],
   ['shut-off', 'Measured maximum head', 0.9],
   ['claimed-media', 'Media volume on the label', 0.0031],
-  ['carries', 'Carries as shipped, normal', 0.1],
+  ['carries', 'Supports with supplied media (normal)', 0.1],
   ['carries-proposed', 'Supports with recommended media', 0.2],
   ['flow', 'Installed flow, supplied media', 400 / 3.6e6],
   ['flow-proposed', 'Installed flow, recommended media', 300 / 3.6e6],
   ['meets', 'Reaches the bio media', 0.91],
   ['litres', 'Supplied bio media', 0.0021],
-  ['litres-proposed', 'As proposed', 0.0022],
+  ['litres-proposed', 'Recommended bio media', 0.0022],
   ['kilograms', 'Supplied media, as sintered-media weight', 1],
   ['kilograms-proposed', 'Recommended media, as sintered-media weight', 2],
   ['noise', 'Sound level', 31],
@@ -102,8 +102,8 @@ test('words: tanks claimed, faults, what the box omits, the guarantee', () => {
 test('money: the list price, the last offer of each kind, and years by their number', () => {
   const of = (id: string, more: Partial<CompareBy> = {}) => rows([full], more).get(id)
   expect(['price', 'sale', 'second-hand'].map((id) => of(id)?.cells[0]?.price?.minor)).toEqual([10000, 8200, 4100]) // prettier-ignore
-  expect(of('owning')?.label).toBe('Owning it for 2 years')
-  expect(of('owning', { rule: { ...by.rule, years: 1 } })?.label).toBe('Owning it for 1 year')
+  expect(of('owning')?.label).toBe('Cost over 2 years')
+  expect(of('owning', { rule: { ...by.rule, years: 1 } })?.label).toBe('Cost over 1 year')
   // With better media: the body and a pack of 6.00 for 0.2 L of 0.4.
   const refilled = { ...full, proposed: { ...offered(2, 300), uses: [use({})] } } as Candidate
   const media = (c: Candidate) => rows([c]).get('refilled')?.cells[0]
@@ -155,9 +155,9 @@ describe('for the difference', () => {
   }
   const louder = { noise: figure('noise', 38, { dimension: 'sound' }) }
   test('dearer, cheaper, the same; what is more and what is less', () => {
-    expect(said(two({}, { price: price(12500), ...louder }))).toBe('For 25.00 EUR more than A you get with B: 3 dB louder.') // prettier-ignore
-    expect(said(two(louder, { price: price(7500) }))).toBe('For 25.00 EUR less than A you get with B: 3 dB quieter.') // prettier-ignore
-    expect(said(two({}, { watts: figure('power', 20, { dimension: 'power' }), ...louder }))).toBe('For the same price B gives, against A: 3 dB louder, 5 W more power used.') // prettier-ignore
+    expect(said(two({}, { price: price(12500), ...louder }))).toBe('B costs 25.00 EUR more than A. You lose: 3 dB louder.') // prettier-ignore
+    expect(said(two(louder, { price: price(7500) }))).toBe('B costs 25.00 EUR less than A. You get: 3 dB quieter.') // prettier-ignore
+    expect(said(two({}, { watts: figure('power', 20, { dimension: 'power' }), ...louder }))).toBe('B costs the same as A. You lose: 3 dB louder, 5 W more power used.') // prettier-ignore
     expect(said(two({}, {}))).toBe(
       'For the same price B gives, against A: no difference beyond the uncertainty.',
     )

@@ -44,11 +44,11 @@ const needs = (a: Advice, tank = TANK): readonly string[] =>
 
 describe('money', () => {
   test('a price is said whole, or “from” with what has none', () => {
-    expect(priceWords({ price: EUR(12900), unpriced: [] })).toBe('129.00 EUR')
+    expect(priceWords({ price: EUR(12900), unpriced: [] })).toBe('129.00 EUR in all')
     expect(priceLine({ price: EUR(12900), unpriced: [] })).toBe('129.00 EUR in all.')
     const some = { price: EUR(12900), unpriced: ['floss', 'spray bar'] }
-    expect(priceWords(some)).toBe('from 129.00 EUR, without floss and spray bar')
-    expect(priceLine(some)).toBe('From 129.00 EUR, without floss and spray bar.')
+    expect(priceWords(some)).toBe('from 129.00 EUR; floss and spray bar extra')
+    expect(priceLine(some)).toBe('From 129.00 EUR; floss and spray bar extra.')
   })
   test('without any price nothing is said', () => {
     expect([priceWords({ price: null, unpriced: ['floss'] }), priceLine({ price: null, unpriced: [] })]).toEqual([null, null]) // prettier-ignore
@@ -64,13 +64,13 @@ describe('what it carries', () => {
   test('of one: litres by its school, and times the tank with the same relative doubt', () => {
     // The tank holds 100 L: 200 ± 50 L are 2.0 ± 0.5 times it.
     const [first, second] = reasons(advice())
-    expect(first).toBe('Carries 200 ± 50 L of such stock by media weight: 2.0 ± 0.5 times this tank.')
-    expect(second).toBe('Gentle from the outlet on (spray bar).')
-    expect(reasons(advice({ carries: figure('c', 0.2, { dimension: 'volume' }) }))[0]).toBe('Carries 200 L of such stock by media weight: 2 times this tank.') // prettier-ignore
+    expect(first).toBe('Supports 200 ± 50 L, 2.0 ± 0.5 times this tank. Limit: media.')
+    expect(second).toBe('Gentle everywhere (spray bar).')
+    expect(reasons(advice({ carries: figure('c', 0.2, { dimension: 'volume' }) }))[0]).toBe('Supports 200 L, 2 times this tank. Limit: media.') // prettier-ignore
   })
   test('known by its flow alone: at most, without a ±', () => {
     expect(reasons(advice({ blind: true }))[0]).toBe(
-      'Only its flow is known: by that no more than 200 L. What its media carry is not recorded.',
+      'Not tested: its media are unknown. By flow alone it supports at most 200 L.',
     )
   })
   test('of two: their sum, and what the other carries with the larger one open, whichever stands first', () => {
@@ -86,7 +86,7 @@ describe('what it carries', () => {
     })
     // 80 + 40 L, and 20 + 10 of doubt.
     expect(reasons(three)[0]).toBe(
-      'Together they carry 200 ± 50 L, 2.0 ± 0.5 times this tank; with the larger one open the others still carry 120 ± 30 L.',
+      'Together they support 200 ± 50 L, 2.0 ± 0.5 times this tank. While you clean the larger one, the others support 120 ± 30 L.',
     )
   })
 })
@@ -95,9 +95,9 @@ describe('how it runs', () => {
   test('of several outlets the one that is too fast over most of the length is named', () => {
     const of = (...shares: number[]): string | undefined =>
       reasons(advice({ parts: shares.map((s, i) => part(`M${i}`, 100, outlet(`Way ${i}`, s))) }))[1]
-    expect(of(0.1, 0.3, 0.2)).toBe('Way 1: too strong for them over 0.3 of the length only.')
-    expect(of(0.3, 0.3)).toBe('Way 0: too strong for them over 0.3 of the length only.')
-    expect(of(0)).toBe('Gentle from the outlet on (way 0).')
+    expect(of(0.1, 0.3, 0.2)).toBe('Gentle: strong current only in the first 0.3 of the tank (way 1).')
+    expect(of(0.3, 0.3)).toBe('Gentle: strong current only in the first 0.3 of the tank (way 0).')
+    expect(of(0)).toBe('Gentle everywhere (way 0).')
   })
   test('where no outlet is known nothing is said of it', () => {
     const a = advice({ parts: [part('Alder', 200, null)], minutes: figure('m', 15) }) // prettier-ignore
@@ -118,7 +118,7 @@ describe('what else speaks for it', () => {
     service: 'About 15 min of work a month.',
     noise: 'Measured at 35 dB.',
     price: '100.00 EUR in all.',
-    evidence: 'Its flow was measured as it stands: 400 ± 16 L/h.',
+    evidence: 'Installed flow, measured here: 400 ± 16 L/h.',
   }
   test.each(Object.entries(LINES))('%s leads where it brings most over half', (criterion, line) => {
     expect(reasons(full({ [criterion]: exact(0.9) }))[1]).toBe(line)
@@ -137,7 +137,7 @@ describe('what else speaks for it', () => {
     const not = { ...offered(1, 400), basis: 'hoses' } as never
     const one = part('Alder', 200, null)
     const two = advice({ parts: [one, part('Birch', 100, null)] })
-    expect(reasons(two).at(-1)).toBe('Its flow was measured as it stands: 400 ± 16 L/h and 400 ± 16 L/h.')
+    expect(reasons(two).at(-1)).toBe('Installed flow, measured here: 400 ± 16 L/h and 400 ± 16 L/h.')
     const mixed = advice({ parts: [one, { ...one, choice: { ...one.choice, fill: not } }] })
     expect(reasons(mixed).some((s) => s.startsWith('Its flow'))).toBe(false)
   })

@@ -312,7 +312,7 @@ describe('the label against the bench', () => {
   })
   test('another mains frequency is said', () =>
     expect(bare(833, { frequency: 60, value: 1000 })?.[1]).toContain(
-      '(label brought to this mains frequency), ',
+      'Measured 833 ± 13 L/h empty, without hoses, at zero head; label 833 L/h (at this supply frequency).',
     ))
   test('no label, none of nothing, no pump: nothing to say', () => {
     expect(said({ ...labelOnly, claims: [], trials: [trial('b', { flow: 900 })] }).label).toBeUndefined()
@@ -359,7 +359,7 @@ test('whom its parts suit is said once one was tried', () => {
 
 test('a printed figure is more than zero and within what can be at all', () => {
   expect(claimProblem('max-head', 0)).toEqual(['Enter more than zero.'])
-  expect(sentenceText(claimProblem('max-head', 100.1) ?? [], 'metric')).toBe('At most 100 m is taken.')
+  expect(sentenceText(claimProblem('max-head', 100.1) ?? [], 'metric')).toBe('Maximum 100 m.')
   expect([1e-6, 100].map((v) => claimProblem('max-head', v))).toEqual([null, null])
 })
 

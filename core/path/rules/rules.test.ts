@@ -88,7 +88,7 @@ describe('what else a body holds', () => {
   const chambers = [empty, chamber('low'), chamber('high')]
   test('an empty settling space is noted with its litres; rings in it, or a pot that turns, are not', () => {
     expect(says(caseWith(GOOD, { chambers }), 'diffuser-in-void')[0]).toMatch(
-      /^void is empty: 2\s?L that rings could fill/,
+      /void is empty: 2 L are free for rings that slow the swirl\./,
     )
     const rings = [layer('r', 'void', medium('Ceramic rings'), 40), ...GOOD]
     expect(says(caseWith(rings, { chambers }), 'diffuser-in-void')).toEqual([])
@@ -113,7 +113,7 @@ describe('what else a body holds', () => {
   })
   test('a pre-filter that takes a minute to reach is noted with its seconds and moves', () => {
     const reach = (seconds: number): readonly ReachResult[] => [{ reach: 'pre-filter', part: 'Lid', parts: 3, moves: 11, seconds, back: null, cleaning: null, way: [] }] // prettier-ignore
-    expect(says(caseWith(GOOD), 'prefilter-reach', EVERYTHING, reach(84))[0]).toMatch(/84\s?s and 11 moves/)
+    expect(says(caseWith(GOOD), 'prefilter-reach', EVERYTHING, reach(84))[0]).toMatch(/Slow to service: the first mechanical layer takes 84 s and 11 hand movements to reach\./)
     expect(says(caseWith(GOOD), 'prefilter-reach', EVERYTHING, reach(40))).toEqual([])
     expect(says(caseWith(GOOD), 'prefilter-reach')).toEqual([])
   })
@@ -131,7 +131,7 @@ describe('what strains', () => {
   })
   test('a sponge on the intake counts as straining ahead, so that bare media are no fault', () => {
     const bare = [layer('m', 'low', SINTERED, 70)]
-    expect(says(caseWith(bare), 'strain-before-media')[0]).toMatch(/Nothing strains the water ahead of/)
+    expect(says(caseWith(bare), 'strain-before-media')[0]).toMatch(/No mechanical layer before the sintered glass rings, so all dirt goes into the media\./)
     expect(says(caseWith(bare, { hookup: hookup(['entrance-sponge']) }), 'strain-before-media')).toEqual([])
   })
   test('a finer layer behind the media is a fault with the share that meets the media first', () => {
@@ -141,14 +141,14 @@ describe('what strains', () => {
       layer('f', 'high', FINE, 20),
     ])
     expect(says(c, 'strain-before-media')[0]).toMatch(
-      /Fine pad sits after the bio media: 100\s?% of what it would have caught/,
+      /Fine pad sits after the bio media: 100\s?% of the dirt it should catch reaches the media first\./,
     )
   })
   test('medium foam between coarse and fine is in order; a second coarse one after the fine is not', () => {
     const row = (last: typeof COARSE) =>
       caseWith([layer('c', 'low', COARSE, 30), layer('d', 'low', MEDIUM, 20), layer('f', 'low', FINE, 20), layer('x', 'high', last, 20), layer('m', 'high', SINTERED, 40)]) // prettier-ignore
     expect(says(row(FINE), 'coarse-to-fine')).toEqual([])
-    expect(says(row(COARSE), 'coarse-to-fine')[0]).toMatch(/comes after the finer/)
+    expect(says(row(COARSE), 'coarse-to-fine')[0]).toMatch(/Coarse foam, [\d.,\s]+ ppi sits after the finer medium foam \([\d.,\s]+ ppi\) and has nothing left to catch\./)
   })
   test('polish last asks for a fine pad at the very end, and is content with one', () => {
     expect(says(caseWith(GOOD), 'polish-last')[0]).toMatch(/is sintered glass rings, not a fine pad/)
