@@ -104,7 +104,8 @@ export const specimens = resource({
   immutable: { modelId: belongsTo('models') },
   fields: {
     label: text(80).default(''),
-    obtained: z.enum(OBTAINED).default('bought'),
+    /** How the unit came; null while nobody has said. */
+    obtained: z.enum(OBTAINED).nullable().default(null),
     obtainedOn: Day.nullable().default(null),
     state: z.enum(SPECIMEN_STATES).default('new'),
     monthsInUse: within(0, 600, 'months').nullable().default(null),

@@ -67,7 +67,7 @@ test('what was refused at the set-up of this filter at this tank points to a rat
 
 test('an order that clogs is said of the fill on record; a dossier with nothing in it is no error', () => {
   const wrong = faultEvidence(question('Torrent 1400', null, '2026-11-26')).filter((e) => e.check === 'order')
-  expect(wrong.map((e) => e.from)).toEqual(['fill on record'])
+  expect(wrong.map((e) => e.from)).toEqual(['media setup'])
   const q = question('Bellows S2', null, '2026-11-26')
   const bare = { ...q.dossier, visits: [], fills: [], trials: [], claims: [], parts: [], bodies: [], chambers: [], hookups: [] } // prettier-ignore
   expect(faultRecord({ ...q, dossier: bare, setUps: [] })).toEqual({

@@ -27,8 +27,8 @@ const PLACED: Readonly<Record<string, Readonly<Record<string, Placed>>>> = {
   },
   'Torrent 1400': {
     'Pump head': wrong('grey clip to the front', 'it seems shut and leaks when it is moved'),
-    'Lower tray': wrong('short side to the tube', 'the stack stands askew and water goes round it'),
-    'Middle tray': wrong('short side to the tube', 'the stack stands askew and water goes round it'),
+    'Lower tray': wrong('short side to the tube', 'the stack stands askew and water bypasses it'),
+    'Middle tray': wrong('short side to the tube', 'the stack stands askew and water bypasses it'),
     'Upper tray': only('handle up'),
     'Fine pad': wrong('notch over the tube', 'a gap beside the tube'),
     'Impeller cover': only('quarter turn to the stop'),

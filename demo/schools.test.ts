@@ -24,7 +24,7 @@ const cases = demoBundle.models.flatMap((m) => {
   })
 })
 
-test('strain first keeps the media cleaner than polish last in every body of the bench, or water goes round it', () => {
+test('strain first keeps the media cleaner than polish last in every body of the bench, or water bypasses it', () => {
   expect(cases.length).toBeGreaterThan(4)
   const told = cases.map(({ name, base, fill }) => {
     const c = dirtCase(base, { fill, tank: quickTank(0.1, normal), days: 90, sponge: false })

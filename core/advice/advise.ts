@@ -253,12 +253,7 @@ function singleOf({ tank, wishes, rule }: Question, choice: Choice): Single {
   const [bar] = own?.level === 'strong' && traits.hoses ? outletsAlong(tank, fill.flow, [sprayBar(tank)]) : []
   const best = bar && bar.level !== 'strong' ? bar : own
   if (best?.level === 'strong')
-    stop(
-      'strong',
-      'Too strong: current too strong along ',
-      inline(best.share),
-      ' of the tank, whatever the outlet.',
-    )
+    stop('strong', 'Current too strong along ', inline(best.share), ' of the tank, whatever the outlet.')
   if (!tank.stock.openInlet && traits.intake && !c.inlet?.sponge && !rule.addsSponge)
     stop('inlet', 'Open intake: shrimp and fry are drawn in.')
   return { choice, carried: carriedOf(choice, tank.stock), best, first: noted[0] ?? null, stops }

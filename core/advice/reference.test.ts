@@ -530,7 +530,7 @@ describe('advice for a tank', () => {
     // Of which only the flow is known nothing is added up.
     const unknown = presentSteps(TANK, [], together(TANK, [{ name: 'X', fill: { ...present[0]?.fill as OfferedFill, mass: null, films: null } }]), list) // prettier-ignore
     expect(unknown.map((s) => s.id)).toEqual(['keep', 'replace'])
-    expect(sentenceText(unknown[0]?.sentence ?? [], 'metric')).toContain('nothing sure can be said')
+    expect(sentenceText(unknown[0]?.sentence ?? [], 'metric')).toContain('Its media are unknown.')
     expect(presentSteps(TANK, present, now, []).map((s) => s.id)).toEqual(['keep', 'refill'])
   })
   test('the ladder beside the ranking: it agrees, or the difference is said in numbers', () => {
@@ -547,8 +547,10 @@ describe('advice for a tank', () => {
     expect(say(ask([rim(0.2), canister('Big', 3)]).filter((a) => a.choices.length === 1))).toMatch(
       /None of your filters fits; closest is Rim\. Too small: supports 20 ± [\d.,\s]+ L at this stocking; the tank is [\d.,\s]+ L\./,
     )
-    expect(say(ask([canister('Big', 3)]))).toMatch(/None of those is on this shelf\.$/)
-    expect(say(ask([rim(0.1)]))).toMatch(/Nothing on this shelf will do\.$/)
+    expect(say(ask([canister('Big', 3)]))).toMatch(/You have none of those\./)
+    expect(say(ask([rim(0.1)]))).toMatch(
+      /Usual shop choice for a community tank: a hang-on-back, ideally two\./,
+    )
   })
   test('a tank told in taps: as tanks are made; few and many in proportion, plants and weak swimmers', () => {
     const t = quickTank(0.128, TANK.stock)

@@ -158,9 +158,7 @@ describe('for the difference', () => {
     expect(said(two({}, { price: price(12500), ...louder }))).toBe('B costs 25.00 EUR more than A. You lose: 3 dB louder.') // prettier-ignore
     expect(said(two(louder, { price: price(7500) }))).toBe('B costs 25.00 EUR less than A. You get: 3 dB quieter.') // prettier-ignore
     expect(said(two({}, { watts: figure('power', 20, { dimension: 'power' }), ...louder }))).toBe('B costs the same as A. You lose: 3 dB louder, 5 W more power used.') // prettier-ignore
-    expect(said(two({}, {}))).toBe(
-      'For the same price B gives, against A: no difference beyond the uncertainty.',
-    )
+    expect(said(two({}, {}))).toBe('B costs the same as A. No difference beyond the uncertainty.')
   })
   test('nothing where one has no price, or another currency; nor of the first against itself', () => {
     expect([said(two({ price: null }, {})), said(two({}, { price: null })), said(two({}, { price: price(10000, 'USD') }))]).toEqual([null, null, null]) // prettier-ignore

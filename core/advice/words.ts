@@ -35,7 +35,7 @@ const listed = (words: readonly string[]): string => new Intl.ListFormat('en').f
 
 /** Wishes that nobody knows of an option, as they are said; null where all is known. */
 export const unknownWords = ({ unknown }: Pick<Advice, 'unknown'>): string | null =>
-  unknown.length ? `not known: ${unknown.map((u) => UNKNOWN_WORDS[u]).join(', ')}` : null
+  unknown.length ? `unknown: ${unknown.map((u) => UNKNOWN_WORDS[u]).join(', ')}` : null
 
 /** Why an option, and what it needs besides. */
 export interface Explained {
@@ -159,7 +159,12 @@ function needsOf(tank: TankRecord, { parts, media, choices }: Advice): readonly 
     if (c.fitting?.fullMass && c.fitting.fullMass.value > HEAVY)
       list.push(['two people to lift it: ', inline(c.fitting.fullMass), ' full'])
     if (!list.length) return []
-    const said = list.flatMap((s, i) => (i ? ['; ', ...s] : [...s]))
-    return [[parts.length > 1 ? `${c.name}: ` : '', ...said, '.']]
+    // One need a sentence, each of its own.
+    return list.map(([first = '', ...more], i) => [
+      parts.length > 1 && i === 0 ? `${c.name}: ` : '',
+      typeof first === 'string' && (i > 0 || parts.length === 1) ? upperFirst(first) : first,
+      ...more,
+      '.',
+    ])
   })
 }

@@ -1,6 +1,6 @@
 import { DAY, type Films } from '../biology'
 import { showPercent } from '../units'
-import { lowerFirst, put, the, upperFirst, inline, type Figure, type Sentence } from '../figures'
+import { agrees, lowerFirst, put, the, upperFirst, inline, type Figure, type Sentence } from '../figures'
 import { filmCounts, filmsOf, type Outcome } from '../path'
 import type { School } from '../path/rules'
 import { bySchool, withoutPrefilter, withPrefilter, type Arrangement } from './arrange'
@@ -298,15 +298,15 @@ export function clogSentences(run: ForecastReport, due: DueFigures): readonly Se
       ? [
           [
             answers.blind?.day === null
-              ? `${the(blind.label)} fills most but does not clog within a year.`
-              : `${the(blind.label)} clogs first.`,
+              ? `${the(blind.label)} ${agrees(blind.label, 'fills most but does', 'fill most but do')} not clog within a year.`
+              : `${the(blind.label)} ${agrees(blind.label, 'clogs', 'clog')} first.`,
           ],
         ]
       : []),
-    ...(layers[most]
+    ...(layers[most] && (answers.shares[most] ?? 0) > 0.005
       ? [
           [
-            `${the(layers[most].label)} catches `,
+            `${the(layers[most].label)} ${agrees(layers[most].label, 'catches', 'catch')} `,
             inline(share('clog-most', `Dirt caught in ${lowerFirst(layers[most].label)}`, answers.shares[most] ?? 0, {})), // prettier-ignore
             ' of the dirt; ',
             inline(toMediaFigure(run)),

@@ -117,3 +117,7 @@ export const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s
 export const the = (name: string): string => `The ${nameOf(name)}`
 /** A thing’s name inside a sentence: “coarse foam (10 ppi)”; capitals within it stay. */
 export const nameOf = (name: string): string => lowerFirst(name).replace(/^([^,]+), (.+)$/u, '$1 ($2)')
+/** Is a name one of several things? “Ceramic rings”, “moving media”, “floss” is not. */
+const isMany = (name: string): boolean => /(?:[^s]s|media)$/u.test(name.replace(/[,(].*$/u, '').trim())
+/** A verb as it goes with a name: `agrees(name, 'clogs', 'clog')`. */
+export const agrees = (name: string, one: string, many: string): string => (isMany(name) ? many : one)

@@ -157,12 +157,12 @@ test.each<[string, Partial<FaultRecord>, Record<string, number>]>([
 test('evidence says where it comes from, and a finding of a part by the name on its list', () => {
   const from = (patch: Partial<FaultRecord>): Evidence[] => [...evidenceOf({ ...bare, ...patch })]
   const impeller = { name: 'Impeller', checklist: 'impeller', findings: ['debris'] }
-  expect(from({ parts: [{ ...impeller, on: ago(4) }] })[0]).toMatchObject({ from: `visit of ${ago(4)}` })
+  expect(from({ parts: [{ ...impeller, on: ago(4) }] })[0]).toMatchObject({ from: `check-up of ${ago(4)}` })
   const lid = { name: 'Lid', checklist: 'lid', findings: ['lifts'], on: null }
   expect(from({ parts: [lid] })[0]?.says.join('')).toBe('Lid: lets water past.')
   expect(from({ since: ago(91) }).at(-1)?.from).toBe(`since ${ago(91)}`)
   expect(from({ visits: [visit(91, { what: 'impeller', how: 'bucket' })] }).at(-1)?.from).toBe(
-    `visit of ${ago(91)}`,
+    `check-up of ${ago(91)}`,
   )
   const louder = from({ noise: { first: 34, last: 39 } })[0]?.says[1]
   expect(louder).toMatchObject({ si: 5 })

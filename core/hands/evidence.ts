@@ -169,28 +169,40 @@ type Add = (checks: readonly string[], times: number, from: string, ...says: Sen
 
 function flow({ left, ofLabel, valve, opened, blind, today }: FaultRecord, add: Add): void {
   if (left) {
-    const from = `visit of ${left.on}`
+    const from = `check-up of ${left.on}`
     if (left.figure.value < left.dueAt)
       add(['clogged'], TIMES.seen, from, 'Flow was down to ', inline(left.figure), ' of the first.')
     else if (left.figure.value > 0.9)
       add(['clogged', 'slimed', 'shaft'], TIMES.against, from, 'Flow was still ', inline(left.figure), ' of the first.') // prettier-ignore
   }
   if (blind.length)
-    add(['clogged'], TIMES.strong, 'last visit', `Seen blind and not cleaned since: ${blind.join(', ')}.`)
+    add(
+      ['clogged'],
+      TIMES.strong,
+      'last check-up',
+      `Seen clogged and not cleaned since: ${blind.join(', ')}.`,
+    )
   if (opened) {
     const days = daysBetween(opened.on, today)
     const from = `opened on ${opened.on}`
     if (days > opened.every)
-      add(['clogged', 'impeller-gunk'], TIMES.some, from, `Not opened for ${days} days; the house opens it every ${opened.every}.`) // prettier-ignore
+      add(['clogged', 'impeller-gunk'], TIMES.some, from, `Not opened for ${days} days(house rule: every ${opened.every}).`) // prettier-ignore
     else if (days <= YOUNG)
       add(['clogged', 'clogging-cavitates'], TIMES.against, from, `Opened ${days} days ago.`)
   }
   // Only a filter that is as good as on its first day can be what its label hoped for.
   const asNew = left === null || left.figure.value > 0.85
   if (ofLabel && ofLabel.value < 0.75 && asNew)
-    add(['label-hope'], TIMES.some, 'bench', 'Clean and new it gave ', inline(ofLabel), ' of its label here.')
+    add(
+      ['label-hope'],
+      TIMES.some,
+      'bench',
+      'Clean and new, it gave ',
+      inline(ofLabel),
+      ' of its label here.',
+    )
   if (valve !== null && valve < 1)
-    add(['taps-shut'], TIMES.some, 'bench', 'Its valve was not fully open when it was timed last.')
+    add(['taps-shut'], TIMES.some, 'bench', 'Its valve was not fully open at the last timing.')
 }
 
 function fillAndOrder({ order }: FaultRecord, add: Add): void {
@@ -198,9 +210,9 @@ function fillAndOrder({ order }: FaultRecord, add: Add): void {
   const wrong = order.filter((f) => ORDER_RULES.includes(f.rule.id) && f.rule.severity === 'fault')
   const past = order.filter((f) => PAST_RULES.includes(f.rule.id))
   const over = order.filter((f) => f.rule.id === 'above-rim')
-  const from = 'fill on record'
+  const from = 'media setup'
   if (wrong[0]) add(['order'], TIMES.strong, from, ...wrong[0].sentence)
-  else add(['order'], TIMES.against, from, 'The fill on record is in order.')
+  else add(['order'], TIMES.against, from, 'Its layers are in order.')
   if (past[0]) add(['past-it'], TIMES.strong, from, ...past[0].sentence)
   if (over[0]) add(['overfilled'], TIMES.seen, from, ...over[0].sentence)
 }
@@ -210,7 +222,8 @@ function found({ parts, refused }: FaultRecord, add: Add): void {
     for (const f of p.findings) {
       const means = FOUND_MEANS[p.checklist]?.[f]
       const label = CHECKLISTS.find((c) => c.id === p.checklist)?.findings.find((x) => x.id === f)?.label
-      if (means) add(means, TIMES.strong, p.on ? `visit of ${p.on}` : 'strip', `${p.name}: ${label ?? f}.`)
+      if (means)
+        add(means, TIMES.strong, p.on ? `check-up of ${p.on}` : 'teardown', `${p.name}: ${label ?? f}.`)
     }
   for (const step of refused?.steps ?? []) {
     const means = REFUSED_MEANS[step.split(':')[0] ?? '']
@@ -221,7 +234,7 @@ const REFUSED_WORDS = 'Marked as a problem at set-up and still open.'
 
 function lastVisit({ last, noise, kind }: FaultRecord, add: Add): void {
   if (last) {
-    const from = `visit of ${last.on}`
+    const from = `check-up of ${last.on}`
     for (const place of last.seeping) {
       const means = SEEP_MEANS[place]
       if (means) add(means, TIMES.seen, from, `Water was seen at the ${place}.`)
@@ -231,7 +244,7 @@ function lastVisit({ last, noise, kind }: FaultRecord, add: Add): void {
     if (last.holding === 'some' || last.holding === 'none')
       add(['touches-glass', 'tilt'], TIMES.strong, from, 'Not all cups or feet held.')
     if ((last.ammonia ?? 0) > READS || (last.nitrite ?? 0) > READS)
-      add(['ripening', 'too-clean', 'overfed'], TIMES.some, from, 'Ammonia or nitrite was not nought.')
+      add(['ripening', 'too-clean', 'overfed'], TIMES.some, from, 'Ammonia or nitrite was above 0.')
     else if (last.ammonia === 0 && last.nitrite === 0)
       add(['ripening', 'too-clean'], TIMES.against, from, 'Ammonia and nitrite were 0.')
   }
@@ -261,18 +274,18 @@ function ages({ since, today, visits, belowRim }: FaultRecord, add: Add): void {
     if (age <= YOUNG)
       add(['young-media', 'trapped-air'], TIMES.strong, `since ${since}`, `It came ${age} days ago.`)
     else add(['young-media'], TIMES.against, `since ${since}`, `It came ${age} days ago.`)
-    if (age <= RIPE) add(['ripening'], TIMES.some, `since ${since}`, 'Too young to be ripe.')
+    if (age <= RIPE) add(['ripening'], TIMES.some, `since ${since}`, 'Too young to be cycled.')
   }
   const cleaned = visits.filter((v) => v.cleaned.length > 0).at(-1)
   if (cleaned && daysBetween(cleaned.on, today) <= STIRRED)
-    add(['stirred-up', 'too-clean'], TIMES.some, `visit of ${cleaned.on}`, 'It was just cleaned.')
+    add(['stirred-up', 'too-clean'], TIMES.some, `check-up of ${cleaned.on}`, 'It was just cleaned.')
   const tapped = visits.findLast((v) => v.cleaned.some((c) => c.how === 'tap'))
   if (tapped && daysBetween(tapped.on, today) <= RIPE)
-    add(['too-clean'], TIMES.strong, `visit of ${tapped.on}`, 'Rinsed under the tap.')
+    add(['too-clean'], TIMES.strong, `check-up of ${tapped.on}`, 'Rinsed under the tap.')
   const looked = visits.findLast((v) =>
     v.cleaned.some((c) => c.what === 'impeller' || c.what === 'everything'),
   )
   const from = looked?.on ?? since
   if (from && daysBetween(from, today) > IMPELLER_DAYS)
-    add(['impeller-gunk'], TIMES.some, looked ? `visit of ${from}` : `since ${from}`, `Its impeller was not looked at for ${daysBetween(from, today)} days.`) // prettier-ignore
+    add(['impeller-gunk'], TIMES.some, looked ? `check-up of ${from}` : `since ${from}`, `Impeller not checked for ${daysBetween(from, today)} days.`) // prettier-ignore
 }

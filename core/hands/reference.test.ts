@@ -185,7 +185,7 @@ describe('the fault finder', () => {
     }
     const found = odds('weak-flow', 'canister', {}, r)
     expect(found.recordAlone?.check.id).toBe('clogged')
-    expect(found.recordAlone?.evidence.map((e) => e.from)).toEqual(['visit of 2026-11-20', 'last visit', 'opened on 2026-09-01']) // prettier-ignore
+    expect(found.recordAlone?.evidence.map((e) => e.from)).toEqual(['visit of 2026-11-20', 'last check-up', 'opened on 2026-09-01']) // prettier-ignore
     // It stays what the record said, whatever was looked at since.
     expect(odds('weak-flow', 'canister', { clogged: 'clear' }, r).recordAlone?.check.id).toBe('clogged')
   })
@@ -312,7 +312,7 @@ describe('setting up', () => {
     ]
     const steps = setUpSteps(subject('canister', { parts, lamp: true, heater: true, fullMass: 22.4 }))
     expect(steps.find((s) => s.id === 'seal:r')?.says).toMatch(/^Main O-ring: wiped/)
-    expect(steps.find((s) => s.id === 'part:t')).toMatchObject({ says: 'Lower tray: notch to the tube', why: 'It can go in wrong: the head does not close.' }) // prettier-ignore
+    expect(steps.find((s) => s.id === 'part:t')).toMatchObject({ says: 'Lower tray: notch to the tube', why: 'It can be fitted wrong: the head does not close.' }) // prettier-ignore
     expect(steps.find((s) => s.id === 'below')?.says).toMatch(/about 22 kg/)
     expect(steps.find((s) => s.id === 'quartz')?.caution).toBe('quartz')
     expect(steps.find((s) => s.id === 'heater-last')?.says).toMatch(/in the run/)
@@ -336,15 +336,13 @@ describe('setting up', () => {
 })
 
 describe('what one can get wrong', () => {
-  const tray = part({ id: 't', goesIn: 'tube to the left', canGoWrong: true, follows: 'water goes round it' })
+  const tray = part({ id: 't', goesIn: 'tube to the left', canGoWrong: true, follows: 'water bypasses it' })
   const head = part({ id: 'h', name: 'Head', goesIn: 'arrow to the front', mark: 'arrow', canGoWrong: true })
   const pad = part({ id: 'd', name: 'Pad', goesIn: 'notch down', canGoWrong: false })
   test('unmarked parts first, with what follows; parts that only fit one way apart', () => {
     const list = wrongWays([head, pad, tray])
     expect(list.map((w) => w.part.id)).toEqual(['t', 'h'])
-    expect(list[0]?.says).toBe(
-      'Lower tray: tube to the left. Not marked. If wrong: water goes round it.',
-    )
+    expect(list[0]?.says).toBe('Lower tray: tube to the left. Not marked. If wrong: water bypasses it.')
     expect(list[1]?.says).toBe(
       'Head: arrow to the front (arrow). What happens if it is fitted wrong was not noted.',
     )
@@ -468,7 +466,9 @@ describe('changing over', () => {
   test('fewer weeks than the balance wants: planned for as many as it wants, and said', () => {
     const plan = planChange(subject('beside', { weeks: 1 }), BEGAN, [])
     expect(plan.weeks?.planned).toBe(plan.weeks?.least)
-    expect(JSON.stringify(plan.sentences)).toMatch(/\[\{"tone":"caution","sentence":\["1 weeks side by side are not enough: the forecast needs [\d.,\s]+\."\]\}\]/)
+    expect(JSON.stringify(plan.sentences)).toMatch(
+      /\[\{"tone":"caution","sentence":\["1 weeks side by side are not enough: the forecast needs [\d.,\s]+\."\]\}\]/,
+    )
   })
   test('twice as fast is half as long: what grows from nothing is ripe in half the days', () => {
     // Growth from a millionth to full is exponential nearly all the way: the time goes with one over the pace.
@@ -500,7 +500,9 @@ describe('changing over', () => {
     const c = subject('moved')
     // Ripe for weeks by then, and both high at once: a dead fish, not a slow film.
     const odd = planChange(c, BEGAN, [{ on: dayAfter(BEGAN, 28), ammonia: 2e-3, nitrite: 2e-3 }])
-    expect(JSON.stringify(odd.sentences)).toMatch(/\[\{"tone":"against","sentence":\["The reading of 2026-12-10 does not fit any normal cycle\./)
+    expect(JSON.stringify(odd.sentences)).toMatch(
+      /\[\{"tone":"against","sentence":\["The reading of 2026-12-10 does not fit any normal cycle\./,
+    )
     const zero = planChange(c, BEGAN, [{ on: dayAfter(BEGAN, 28), ammonia: 0, nitrite: 0 }])
     expect(JSON.stringify(zero.sentences)).not.toMatch(/fits no pace/)
   })
@@ -508,8 +510,12 @@ describe('changing over', () => {
     const plan = planChange(subject('starter', { next: filmsOfMass(0.1, 100 / 3.6e6, 0.9) }), BEGAN, [])
     expect(plan.safe.middle).toBeNull()
     const said = JSON.stringify(plan.sentences)
-    expect(said).toMatch(/\[\{"tone":"against","sentence":\["Ammonia would peak at ",\{"si":[\d.,\s]+,"dimension":"concentration","digits":[\d.,\s]+,"figure":\{"id":"change-peak-ammonia","label":"Peak ammonia, as N","value":[\d.,\s]+,"dimension":"concentration","provenance":"computed","conditions":\["day [\d.,\s]+, full feeding"\],"source":"Metcalf and Eddy \(growth\), Zhu and Chen [\d.,\s]+ \(uptake\); from memory"\}\}," around day [\d.,\s]+ at full feeding\. ","Too much for water changes: fewer fish, half the feed, or another method\."\]\},\{"tone":"against","sentence":\["Nitrite would peak at ",\{"si":[\d.,\s]+,"dimension":"concentration","digits":[\d.,\s]+,"figure":\{"id":"change-peak-nitrite","label":"Peak nitrite, as N","value":[\d.,\s]+,"dimension":"concentration","provenance":"computed","conditions":\["day [\d.,\s]+, full feeding"\],"source":"Metcalf and Eddy \(growth\), Zhu and Chen [\d.,\s]+ \(uptake\); from memory"\}\}," around day [\d.,\s]+ at full feeding\. ","Too much for water changes: fewer fish, half the feed, or another method\."\]\},\{"tone":"against","sentence":\["A test kit will not read zero in this period\."\]\}\]/)
-    expect(said).toMatch(/\[\{"tone":"against","sentence":\["Ammonia would peak at ",\{"si":[\d.,\s]+,"dimension":"concentration","digits":[\d.,\s]+,"figure":\{"id":"change-peak-ammonia","label":"Peak ammonia, as N","value":[\d.,\s]+,"dimension":"concentration","provenance":"computed","conditions":\["day [\d.,\s]+, full feeding"\],"source":"Metcalf and Eddy \(growth\), Zhu and Chen [\d.,\s]+ \(uptake\); from memory"\}\}," around day [\d.,\s]+ at full feeding\. ","Too much for water changes: fewer fish, half the feed, or another method\."\]\},\{"tone":"against","sentence":\["Nitrite would peak at ",\{"si":[\d.,\s]+,"dimension":"concentration","digits":[\d.,\s]+,"figure":\{"id":"change-peak-nitrite","label":"Peak nitrite, as N","value":[\d.,\s]+,"dimension":"concentration","provenance":"computed","conditions":\["day [\d.,\s]+, full feeding"\],"source":"Metcalf and Eddy \(growth\), Zhu and Chen [\d.,\s]+ \(uptake\); from memory"\}\}," around day [\d.,\s]+ at full feeding\. ","Too much for water changes: fewer fish, half the feed, or another method\."\]\},\{"tone":"against","sentence":\["A test kit will not read zero in this period\."\]\}\]/)
+    expect(said).toMatch(
+      /\[\{"tone":"against","sentence":\["Ammonia would peak at ",\{"si":[\d.,\s]+,"dimension":"concentration","digits":[\d.,\s]+,"figure":\{"id":"change-peak-ammonia","label":"Peak ammonia, as N","value":[\d.,\s]+,"dimension":"concentration","provenance":"computed","conditions":\["day [\d.,\s]+, full feeding"\],"source":"Metcalf and Eddy \(growth\), Zhu and Chen [\d.,\s]+ \(uptake\); from memory"\}\}," around day [\d.,\s]+ at full feeding\. ","Too much for water changes: fewer fish, half the feed, or another method\."\]\},\{"tone":"against","sentence":\["Nitrite would peak at ",\{"si":[\d.,\s]+,"dimension":"concentration","digits":[\d.,\s]+,"figure":\{"id":"change-peak-nitrite","label":"Peak nitrite, as N","value":[\d.,\s]+,"dimension":"concentration","provenance":"computed","conditions":\["day [\d.,\s]+, full feeding"\],"source":"Metcalf and Eddy \(growth\), Zhu and Chen [\d.,\s]+ \(uptake\); from memory"\}\}," around day [\d.,\s]+ at full feeding\. ","Too much for water changes: fewer fish, half the feed, or another method\."\]\},\{"tone":"against","sentence":\["A test kit will not read zero in this period\."\]\}\]/,
+    )
+    expect(said).toMatch(
+      /\[\{"tone":"against","sentence":\["Ammonia would peak at ",\{"si":[\d.,\s]+,"dimension":"concentration","digits":[\d.,\s]+,"figure":\{"id":"change-peak-ammonia","label":"Peak ammonia, as N","value":[\d.,\s]+,"dimension":"concentration","provenance":"computed","conditions":\["day [\d.,\s]+, full feeding"\],"source":"Metcalf and Eddy \(growth\), Zhu and Chen [\d.,\s]+ \(uptake\); from memory"\}\}," around day [\d.,\s]+ at full feeding\. ","Too much for water changes: fewer fish, half the feed, or another method\."\]\},\{"tone":"against","sentence":\["Nitrite would peak at ",\{"si":[\d.,\s]+,"dimension":"concentration","digits":[\d.,\s]+,"figure":\{"id":"change-peak-nitrite","label":"Peak nitrite, as N","value":[\d.,\s]+,"dimension":"concentration","provenance":"computed","conditions":\["day [\d.,\s]+, full feeding"\],"source":"Metcalf and Eddy \(growth\), Zhu and Chen [\d.,\s]+ \(uptake\); from memory"\}\}," around day [\d.,\s]+ at full feeding\. ","Too much for water changes: fewer fish, half the feed, or another method\."\]\},\{"tone":"against","sentence":\["A test kit will not read zero in this period\."\]\}\]/,
+    )
     expect(planChange(subject('beside', { old: null }), BEGAN, []).weeks).toBeNull()
   })
   test('un-ionised: 5.38 % at pH 8 and 25 °C (Emerson et al. 1975, table, from memory) makes 0.025 mg/L of 0.38 as N', () => {

@@ -76,21 +76,21 @@ export const SET_UP_RULES: readonly SetUpRule[] = [
       FILTERS[kind].foamIsMedia
         ? 'Squeeze the sponge out under water until it runs clear'
         : 'Rinse the media in a bucket until the water runs clear',
-    why: 'New media shed dust: it clouds the tank and blinds the fine pad in days.',
+    why: 'New media shed dust. It clouds the tank and clogs the fine pad in days.',
   },
   {
     id: 'order',
     stage: 'inside',
     which: 'boxed',
-    says: 'Layers in the order of the fill, coarse where the water comes in',
-    why: 'What strains must come before what it protects.',
+    says: 'Layers in the order of the media setup, coarse at the inlet',
+    why: 'Mechanical layers must come before the bio media they protect.',
   },
   {
     id: 'rim',
     stage: 'inside',
     which: 'opened',
     says: 'Nothing stands above a rim',
-    why: 'An overfull stack holds the lid up: it rattles, and water goes round it.',
+    why: 'An overfull stack holds the lid up. It rattles, and water bypasses the media.',
     holds: true,
   },
   {
@@ -99,7 +99,7 @@ export const SET_UP_RULES: readonly SetUpRule[] = [
     which: 'opened',
     says: ({ trays }) =>
       trays ? `${trays === 1 ? 'The tray lies' : 'Trays lie'} level, each home on the one below` : null,
-    why: 'A tray that is not level lets water past, and the head comes to sit on it.',
+    why: 'A tray that is not level lets water past, and the head will not close.',
     holds: true,
   },
   {
@@ -110,7 +110,7 @@ export const SET_UP_RULES: readonly SetUpRule[] = [
     why: (id, { parts }) => {
       const part = parts.find((p) => p.id === id)
       if (part?.canGoWrong)
-        return `It can go in wrong: ${part.follows.trim() || 'what follows was not noted'}.`
+        return `It can be fitted wrong: ${part.follows.trim() || 'what happens then was not noted'}.`
       return 'It goes in one way only.'
     },
     holds: true,
@@ -431,8 +431,8 @@ export const SET_UP_RULES: readonly SetUpRule[] = [
     id: 'ripen',
     stage: 'next morning',
     which: 'all',
-    says: 'Tests planned: a new filter takes four to six weeks to ripen',
-    why: 'Clean is not ripe: ammonia and nitrite say when it carries the tank.',
+    says: 'Plan water tests: a new filter takes four to six weeks to cycle',
+    why: 'Clean is not cycled. Ammonia and nitrite tell when the filter is ready.',
   },
 ]
 

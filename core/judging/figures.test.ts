@@ -350,7 +350,9 @@ describe('words, progress, and what is asked', () => {
     expect(doubt('max-head', 0.09, 'canister')?.join(' ')).toContain(
       'Check the unit:  [object Object]  is below the usual  [object Object]  to  [object Object]  for this kind.',
     )
-    expect(doubt('max-head', 8.1, 'canister')?.join(' ')).toContain('Check the unit:  [object Object]  is above the usual  [object Object]  to  [object Object]  for this kind.')
+    expect(doubt('max-head', 8.1, 'canister')?.join(' ')).toContain(
+      'Check the unit:  [object Object]  is above the usual  [object Object]  to  [object Object]  for this kind.',
+    )
     expect(doubt('rated-flow', 3000 / 3.6e6, 'motor-sponge')).not.toBeNull()
     expect(doubt('rated-flow', 11000 / 3.6e6, 'sump')).toBeNull()
   })

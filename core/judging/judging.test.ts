@@ -119,7 +119,9 @@ describe('what a verdict rests on', () => {
     // A house may let the most of turnovers speak: 600/54 = 11.1 where 8 are the most.
     const asks = low({ diameter: 0.04 }, 0.054, { ...CAPACITY_RULE, mostTurnover: true })
     expect(asks.turns?.[0]).toBe('caution')
-    expect(asks.turns?.[1]).toMatch(/Turnover too high for [\d.,\s]+ L: 11\.11 ± 0\.26 times an hour \(house rule: 8 at most in gentle tanks\)\./)
+    expect(asks.turns?.[1]).toMatch(
+      /Turnover too high for [\d.,\s]+ L: 11\.11 ± 0\.26 times an hour \(house rule: 8 at most in gentle tanks\)\./,
+    )
   })
 })
 

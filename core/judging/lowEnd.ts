@@ -74,7 +74,7 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
     const [low, high] = light.minInterval
     const inside = smallest.value >= low && smallest.value <= high
     const strong = smallest.value < light.min
-    const in_: Sentence = ['smallest tank on the label (', claim, '). ', `${first.name}: current too strong along `, inline(first.share), ' of it (', inline(lengthFigure(smallest.value)), ' long).'] // prettier-ignore
+    const in_: Sentence = ['smallest tank on the label (', claim, '). ', ...(first.share.value < 0.0005 ? [`${first.name}: gentle everywhere.`] : [`${first.name}: current too strong along `, inline(first.share), ' of it (', inline(lengthFigure(smallest.value)), ' long).'])] // prettier-ignore
     const calm: Sentence = [' Half of the tank is calm from ', starts, ' up.']
     if (inside)
       add(

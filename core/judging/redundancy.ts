@@ -161,7 +161,7 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
         tone: 'caution',
         sentence: [
           'Power cut: oxygen may fall to 3 mg/L in ',
-          inline(hoursFigure(study, low, 'low')),
+          inline(hoursFigure(study, low, 'low'), 2),
           '. The surface alone is calculated to be enough, but not if it takes in half as much. Do not rely on it.',
         ],
       },
@@ -171,9 +171,9 @@ export function nothingRunning(study: TankBalance | null): readonly Left[] {
       tone: 'caution',
       sentence: [
         'Power cut: oxygen falls to 3 mg/L in about ',
-        inline(hoursFigure(study, given, 'given')),
+        inline(hoursFigure(study, given, 'given'), 2),
         ', perhaps in ',
-        inline(hoursFigure(study, low, 'low')),
+        inline(hoursFigure(study, low, 'low'), 2),
         '. Plan for the shorter time.',
       ],
     },
@@ -247,7 +247,7 @@ const hoursFigure = (study: TankBalance, hours: number, which: 'low' | 'given'):
     ...(which === 'given' &&
       ends[1] < Infinity && { uncertainty: Math.max(value - ends[0], ends[1] - value), interval: ends }),
     dimension: 'time',
-    unit: 'h',
+    unit: value < 3600 ? 'min' : 'h',
     provenance: 'computed',
     conditions: which === 'low' ? ['half of the surface exchange: the low end of its range'] : [],
     formula: 't = V/(K_L A) · ln[(D − C* + C₀)/(D − C* + 3 mg/L)],  D = use/(K_L A)',

@@ -81,6 +81,10 @@ export function tankFit(
     ' at this stocking; the tank is ',
     inline(tank.water),
     '. ',
-    ...(fast ? ['Current too strong along ', inline(share(fast.at)), ' of the tank.'] : [inline(rate), ' turnovers an hour.']), // prettier-ignore
+    ...(!fast
+      ? [inline(rate), ' turnovers an hour.']
+      : share(fast.at).value < 0.0005
+        ? ['The current is gentle everywhere.']
+        : ['Current too strong along ', inline(share(fast.at)), ' of the tank.']),
   )
 }

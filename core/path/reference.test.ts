@@ -343,7 +343,9 @@ describe('what is fitted on the hoses', () => {
     expect(h.rise.value).toBeCloseTo(0.432, 3)
     expect(h.enough).toBe(true)
     expect(heaterCheck(300, 20 / 3.6e6).enough).toBe(false)
-    expect(sentenceText(h.sentences[1] ?? [], 'metric')).toMatch(/Switch the heater off first and the filter a minute later\./)
+    expect(sentenceText(h.sentences[1] ?? [], 'metric')).toMatch(
+      /Switch the heater off first and the filter a minute later\./,
+    )
   })
   test('a lamp: dose against NSF/ANSI 55, caution beside it', () => {
     const lamp = { output: 3, lampLength: 0.2, sleeveRadius: 0.012, chamberRadius: 0.03, ageing: 1, sleeve: 1, transmittance: 1 } // prettier-ignore

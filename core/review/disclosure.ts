@@ -1,3 +1,4 @@
+import { upperFirst } from '../figures/figure'
 /** How a unit came: what a reader has to know, whatever the length. */
 export const OBTAINED = ['bought', 'loaned', 'given', 'second-hand'] as const
 export type Obtained = (typeof OBTAINED)[number]
@@ -65,7 +66,7 @@ export const NOT_RECORDED: Disclosure = {
   previewed: null,
 }
 
-/** The disclosure as one sentence; what was not asked is said to be not recorded, never left out. */
+/** The disclosure in short sentences; what was not asked is said to be not recorded, never left out. */
 export function disclosureWords({ obtained, disclosure }: Disclosing): string {
   const said = DISCLOSED.flatMap((d) => {
     const answer = disclosure[d]
@@ -73,7 +74,7 @@ export function disclosureWords({ obtained, disclosure }: Disclosing): string {
   })
   const open = DISCLOSED.filter((d) => disclosure[d] === null)
   const how = obtained ? OBTAINED_WORDS[obtained] : 'How we got the unit is not disclosed yet'
-  const first = [how, ...said].join('; ')
+  const first = [how, ...said.map(upperFirst)].join('. ')
   if (!open.length) return `${first}.`
   const rest =
     open.length === DISCLOSED.length

@@ -87,6 +87,6 @@ export function suits(parts: readonly PlacedPart[]): {
   return say(
     'practised',
     'caution',
-    `Beginners will need help: ${names(blank)} can be fitted wrong and ${blank.length === 1 ? 'is' : 'are'} not marked.${rest}`,
+    `Beginners will need help: ${blank.length > 3 ? `${blank.length} parts` : names(blank)} can be fitted wrong and ${blank.length === 1 ? 'is' : 'are'} not marked.${rest}`,
   )
 }

@@ -1,4 +1,4 @@
-import { inline, type Sentence } from '../figures'
+import { inline, upperFirst, type Sentence } from '../figures'
 import type { TrialResult } from './flows'
 import { FLOWS } from './flow'
 
@@ -20,11 +20,11 @@ export function disagreements(flows: readonly TrialResult[]): readonly Sentence[
       const gap = Math.abs(a.result.mean - b.result.mean)
       if (!same || gap <= Math.hypot(a.result.expandedUncertainty, b.result.expandedUncertainty)) return
       out.push([
-        `The ${FLOWS[ka]?.source ?? ka} and the ${FLOWS[kb]?.source ?? kb} disagree under the same conditions: `,
+        `${upperFirst(FLOWS[ka]?.source ?? ka)} and ${FLOWS[kb]?.source ?? kb} disagree under the same conditions: `,
         inline(a.figure),
         ' and ',
         inline(b.figure),
-        '. One of them is wrong; a meter’s factor is the first thing to check.',
+        '. Check the meter factor first.',
       ])
     }),
   )

@@ -84,11 +84,11 @@ export function labelDisagreements(
       out.push({
         id: `label-${quantity}-${out.length}`,
         sentence: [
-          `The label disagrees with itself on the ${printedFigure(first).label.toLowerCase()}: `,
+          `Two figures for the ${printedFigure(first).label.toLowerCase()}: `,
           inline(printedFigure(first)),
           ` on ${PLACE(first)}${WITH(first)}, `,
           inline(printedFigure(other)),
-          ` on ${PLACE(other)}${WITH(other)}. The first is what it is held to.`,
+          ` on ${PLACE(other)}${WITH(other)}. We use the first.`,
         ],
       })
     }

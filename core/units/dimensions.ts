@@ -96,7 +96,7 @@ export const UNITS: Readonly<Record<Dimension, readonly Unit[]>> = {
     u('ms', 1e-3),
     u('min', 60, 'minute', 'minutes'),
     u('h', 3600, 'hr', 'hour', 'hours'),
-    u('d', 86400, 'day', 'days'),
+    u('days', 86400, 'd', 'day'),
   ],
   temperature: [
     { ...u('°C', 1, 'c', 'degc', '° c'), offset: 0 },

@@ -80,10 +80,12 @@ describe('quantities', () => {
   test('what cannot be read is told with what would be: units by their names, an example of the system', () => {
     expect(refused('   ', length)).toBe('Type a number with a unit, e.g. 45 cm.')
     expect(refused('abc', { ...length, system: 'us' })).toBe('“abc” is not a number. Type a number with a unit, e.g. 6 ft 2 in.') // prettier-ignore
-    expect(refused('3 parsecs', length)).toMatch(/“parsecs” is not a unit of length\. Use mm, cm, m, in, ft\./)
-    expect(refused('3 cm 4', length)).toBe('“3 cm 4” has a second number without a unit: write a number with a unit, such as 45 cm.') // prettier-ignore
-    expect(refused('1,200 cm', length)).toBe('“1,200” can be read two ways: write 1200 or 1.200.')
-    expect(refused('1.000 cm', length)).toBe('“1.000” can be read two ways: write 1000 or 1.')
+    expect(refused('3 parsecs', length)).toMatch(
+      /“parsecs” is not a unit of length\. Use mm, cm, m, in, ft\./,
+    )
+    expect(refused('3 cm 4', length)).toBe('“3 cm 4” has a second number without a unit. Type a number with a unit, e.g. 45 cm.') // prettier-ignore
+    expect(refused('1,200 cm', length)).toBe('Is “1,200” thousands or a decimal? Type 1200 or 1.200.')
+    expect(refused('1.000 cm', length)).toBe('Is “1.000” thousands or a decimal? Type 1000 or 1.')
   })
   test('units are found by symbol, by alias, whatever their case, and with their spaces run together', () => {
     expect(findUnit('L/h', 'flow')?.symbol).toBe('L/h')

@@ -1,8 +1,9 @@
+import { agrees } from '../../figures'
 import { FILTERS } from '../../kinds'
 import { nameOf, put, type Figure } from '../../figures'
 import { isStraining } from '../../media'
 import { jobFigure } from '../figures'
-import { ALL, at, hasSponge, said, strains, strainsAt } from './common'
+import { ALL, at, hasSponge, said, strains, strainsAt, title } from './common'
 import type { LayerFlow } from '../outcome'
 import type { Hit, Rule } from './types'
 
@@ -40,7 +41,7 @@ export const BODY_RULES: readonly Rule[] = [
     check: ({ outcome: { layers }, chemical }) =>
       layers.flatMap((l, i) => {
         if (l.placed.medium.job !== 'chemical') return []
-        const name = l.placed.medium.name
+        const name = title(l)
         if (chemical === 'none')
           return [
             {
@@ -116,7 +117,9 @@ export const BODY_RULES: readonly Rule[] = [
         .filter((l) => l.placed.medium.form === 'contactor')
         .map((l) => ({
           ...at(l),
-          sentence: [`${l.placed.medium.name} is not counted. It is a bonus while it turns.`],
+          sentence: [
+            `${title(l)} ${agrees(l.placed.medium.name, 'is', 'are')} not counted: a bonus while turning.`,
+          ],
         })),
   },
   {

@@ -1,5 +1,5 @@
 import { meetsFigure, bypassFigure, sideFigure } from '../figures'
-import { nameOf } from '../../figures'
+import { agrees, nameOf } from '../../figures'
 import type { LayerFlow } from '../outcome'
 import {
   aboutTheLine,
@@ -12,6 +12,7 @@ import {
   low,
   roundIt,
   said,
+  title,
 } from './common'
 import type { Rule } from './types'
 
@@ -71,7 +72,7 @@ export const BYPASS_RULES: readonly Rule[] = [
         .map((l) => ({
           ...at(l),
           sentence: [
-            `${l.placed.medium.name} stands `,
+            `${title(l)} ${agrees(l.placed.medium.name, 'stands', 'stand')} `,
             said(lengthFigure(`over-${l.placed.layer.id}`, 'Above the fill height', l.placed.over)),
             ` above the rim of ${nameOf(l.chamber.chamber.name)}.`,
           ],

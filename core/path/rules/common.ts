@@ -1,6 +1,6 @@
 import { fittingKind } from '../../hydraulics/tables'
 import type { Segment } from '../../hydraulics/segments'
-import { nameOf, inline, type Figure, type Sentence } from '../../figures'
+import { nameOf, upperFirst, inline, type Figure, type Sentence } from '../../figures'
 import { isStraining } from '../../media'
 import { bypassFigure } from '../figures'
 import type { LayerFlow, Outcome } from '../outcome'
@@ -21,6 +21,8 @@ export const aboutTheLine = (value: number, limit: number): string =>
 export const ALL: readonly School[] = SCHOOLS
 export const said = (f: Figure): Sentence[number] => inline(f, 2)
 export const low = (l: LayerFlow): string => nameOf(l.placed.medium.name)
+/** A layer at the head of a sentence: “Coarse foam (10 ppi)”. */
+export const title = (l: LayerFlow): string => upperFirst(low(l))
 export const at = (l: LayerFlow): { readonly layerId: string; readonly chamberId: string } => ({
   layerId: l.placed.layer.id,
   chamberId: l.chamber.chamber.id,

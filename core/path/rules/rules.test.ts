@@ -113,7 +113,9 @@ describe('what else a body holds', () => {
   })
   test('a pre-filter that takes a minute to reach is noted with its seconds and moves', () => {
     const reach = (seconds: number): readonly ReachResult[] => [{ reach: 'pre-filter', part: 'Lid', parts: 3, moves: 11, seconds, back: null, cleaning: null, way: [] }] // prettier-ignore
-    expect(says(caseWith(GOOD), 'prefilter-reach', EVERYTHING, reach(84))[0]).toMatch(/Slow to service: the first mechanical layer takes 84 s and 11 hand movements to reach\./)
+    expect(says(caseWith(GOOD), 'prefilter-reach', EVERYTHING, reach(84))[0]).toMatch(
+      /Slow to service: the first mechanical layer takes 84 s and 11 hand movements to reach\./,
+    )
     expect(says(caseWith(GOOD), 'prefilter-reach', EVERYTHING, reach(40))).toEqual([])
     expect(says(caseWith(GOOD), 'prefilter-reach')).toEqual([])
   })
@@ -131,7 +133,9 @@ describe('what strains', () => {
   })
   test('a sponge on the intake counts as straining ahead, so that bare media are no fault', () => {
     const bare = [layer('m', 'low', SINTERED, 70)]
-    expect(says(caseWith(bare), 'strain-before-media')[0]).toMatch(/No mechanical layer before the sintered glass rings, so all dirt goes into the media\./)
+    expect(says(caseWith(bare), 'strain-before-media')[0]).toMatch(
+      /No mechanical layer before the sintered glass rings, so all dirt goes into the media\./,
+    )
     expect(says(caseWith(bare, { hookup: hookup(['entrance-sponge']) }), 'strain-before-media')).toEqual([])
   })
   test('a finer layer behind the media is a fault with the share that meets the media first', () => {
@@ -148,7 +152,9 @@ describe('what strains', () => {
     const row = (last: typeof COARSE) =>
       caseWith([layer('c', 'low', COARSE, 30), layer('d', 'low', MEDIUM, 20), layer('f', 'low', FINE, 20), layer('x', 'high', last, 20), layer('m', 'high', SINTERED, 40)]) // prettier-ignore
     expect(says(row(FINE), 'coarse-to-fine')).toEqual([])
-    expect(says(row(COARSE), 'coarse-to-fine')[0]).toMatch(/Coarse foam, [\d.,\s]+ ppi sits after the finer medium foam \([\d.,\s]+ ppi\) and has nothing left to catch\./)
+    expect(says(row(COARSE), 'coarse-to-fine')[0]).toMatch(
+      /Coarse foam, [\d.,\s]+ ppi sits after the finer medium foam \([\d.,\s]+ ppi\) and has nothing left to catch\./,
+    )
   })
   test('polish last asks for a fine pad at the very end, and is content with one', () => {
     expect(says(caseWith(GOOD), 'polish-last')[0]).toMatch(/is sintered glass rings, not a fine pad/)

@@ -1,3 +1,4 @@
+import { agrees } from '../../figures'
 import { FILTERS } from '../../kinds'
 import { put, type Figure } from '../../figures'
 import type { LayerFlow } from '../outcome'
@@ -14,6 +15,7 @@ import {
   meetsFirst,
   said,
   strains,
+  title,
 } from './common'
 import type { Rule } from './types'
 
@@ -60,11 +62,11 @@ export const STRAINING_RULES: readonly Rule[] = [
       return behind.map((l) => ({
         ...at(l),
         sentence: [
-          `${l.placed.medium.name} sits after the bio media: `,
+          `${title(l)} ${agrees(l.placed.medium.name, 'sits', 'sit')} after the bio media: `,
           said(meetsFirst(met)),
           ' of the dirt it should catch reaches the media first.',
         ],
-        cure: [`${l.placed.medium.name} before the media.`],
+        cure: [`Put the ${low(l)} before the media.`],
       }))
     },
   },
@@ -85,7 +87,7 @@ export const STRAINING_RULES: readonly Rule[] = [
         .map((l) => ({
           ...at(l),
           sentence: [
-            `${l.placed.medium.name} sits after the bio media, so it only catches dirt that has passed them.`,
+            `${title(l)} ${agrees(l.placed.medium.name, 'sits', 'sit')} after the bio media: too late for the dirt that has passed them.`,
           ],
           cure: ['Move it before the media, or remove it.'],
         }))
@@ -143,9 +145,9 @@ export const STRAINING_RULES: readonly Rule[] = [
               {
                 ...at(l),
                 sentence: [
-                  `${l.placed.medium.name} sits after the finer ${low(finer)} and has nothing left to catch.`,
+                  `${title(l)} ${agrees(l.placed.medium.name, 'sits', 'sit')} after the finer ${low(finer)} with nothing left to catch.`,
                 ],
-                cure: [`${l.placed.medium.name} before the ${low(finer)}.`],
+                cure: [`Put the ${low(l)} before the ${low(finer)}.`],
               },
             ]
           : []
@@ -166,7 +168,7 @@ export const STRAINING_RULES: readonly Rule[] = [
         .filter((l) => strains(l) && l.chamber.chamber.role !== 'pre-filter')
         .map((l) => ({
           ...at(l),
-          sentence: [`${l.placed.medium.name} is a mechanical layer inside the filter.`],
+          sentence: [`Mechanical layer inside the filter: ${low(l)}.`],
           cure: ['Use the pre-filter, and fill its place with bio media.'],
         })),
   },

@@ -32,7 +32,7 @@ export const air: Finder = (trial, c) => {
     figures.push(leak)
     sentences.push(
       leak.value > 0.05
-        ? [inline(leak), ' of the air leaves beside the riser and lifts no water.']
+        ? [inline(leak), ' of the air is lost at the fitting and lifts no water.']
         : ['The fitting holds: ', inline(leak), ' of the air is lost.'],
     )
   }
@@ -46,7 +46,7 @@ export const air: Finder = (trial, c) => {
     )
     const figure: Figure = {
       ...base(trial, c, 'airlift-ratio'),
-      label: 'Water lifted, against the airlift model',
+      label: 'Water lifted, share of the airlift model',
       value: model.ratio,
       dimension: 'ratio',
       unit: '%',
@@ -58,7 +58,7 @@ export const air: Finder = (trial, c) => {
       source: 'drift flux, Nicklin 1962; momentum balance, Clark and Dabolt 1986',
     }
     figures.push(figure)
-    sentences.push(['It lifts ', inline(figure), ' of what the airlift model gives for this riser and air.'])
+    sentences.push(['It lifts ', inline(figure), ' of the calculated flow for this riser and air.'])
   }
   const most = points.length
     ? points.reduce((b, p) => (b.volume / b.seconds >= p.volume / p.seconds ? b : p))

@@ -48,15 +48,14 @@ export const clarity: Finder = (trial, c) => {
     const change = last.value - before.value
     sentences.push([
       Math.abs(change) <= Math.hypot(EYE, EYE)
-        ? `${cap(WHEN[last.moment])} no clearer and no cloudier than the eye can tell.`
-        : `${cap(WHEN[last.moment])} ${Math.abs(change)} steps ${change > 0 ? 'clearer' : 'cloudier'} than before.`,
+        ? `${cap(WHEN[last.moment])}: no visible difference.`
+        : `${cap(WHEN[last.moment])}: ${Math.abs(change)} steps ${change > 0 ? 'clearer' : 'cloudier'} than before.`,
     ])
-  } else if (rated.length && !before)
-    sentences.push(['Nothing was noted before, so there is nothing to hold it against.'])
+  } else if (rated.length && !before) sentences.push(['No rating from before to compare with.'])
   const pictured = MOMENTS.filter((m) => runs.some((r) => r.series === m && r.outcome === 'photo'))
   if (pictured.length)
     sentences.push([
-      `Photos ${pictured.map((m) => WHEN[m]).join(', ')}: compare them side by side, in the same light.`,
+      `Photos ${pictured.map((m) => WHEN[m]).join(', ')}: compare them side by side in the same light.`,
     ])
   return { figures, sentences }
 }

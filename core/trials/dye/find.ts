@@ -197,7 +197,7 @@ export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[
         inline(coloured),
         ...(mixed
           ? [' and is mixed after ', inline(mixed)]
-          : ['; it had not come to an even strength when the watching ended']),
+          : ['. It was not fully mixed when the test ended']),
         '.',
       ],
     ]
@@ -210,15 +210,15 @@ export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[
       inline(mean),
       ' on average',
       ...(dead && dead.value > (dead.uncertainty ?? 0)
-        ? ['; ', inline(dead), ' of the volume does not take part']
+        ? ['. ', inline(dead), ' of the volume is dead']
         : dead
-          ? ['; no dead volume can be told from its doubt']
+          ? ['. No dead volume beyond the uncertainty']
           : []),
-      ...(d.pulse.baffling ? [`; by t10 it is ${d.pulse.baffling.label}`] : []),
+      ...(d.pulse.baffling ? [`. Baffling by t10: ${d.pulse.baffling.label}`] : []),
       d.pulse.extrapolated > TOLD
-        ? `. The watching ended with ${Math.round(d.pulse.tail * 100)} % still there; its tail is carried on as it fell.`
+        ? `. The test ended with ${Math.round(d.pulse.tail * 100)} % of the peak left; the rest is extrapolated.`
         : d.pulse.tail > 0.1
-          ? '. The tail was cut off early and does not fall, so all times are too short.'
+          ? '. The test ended too early, so all times are too short.'
           : '.',
     ],
   ]

@@ -30,12 +30,12 @@ export const holding: Finder = (trial, c) => {
         source: 'Kaplan and Meier 1958',
       }
       figures.push(median)
-      sentences.push([`${cap(name)}: half have let go by `, inline(median), '.'])
+      sentences.push([`${cap(name)}: half let go by `, inline(median), '.'])
     } else
       sentences.push([
-        `${cap(name)}: ${still.length} of ${own.length} still held when the watch was stopped, the longest at `,
+        `${cap(name)}: ${still.length} of ${own.length} still held when the test ended, the longest at `,
         { si: longest, dimension: 'time' },
-        '; no median can be given, and none is made up.',
+        '. Too few let go for a median.',
       ])
   }
   return { figures, sentences }

@@ -38,13 +38,13 @@ export const meterCheck: Finder = (trial, c) => {
     sentences: [
       wrong
         ? [
-            'The meter is set to the wrong factor: ',
+            'Wrong meter factor: ',
             inline(apart),
             ` ${off > 0 ? 'too high, so its flows read low' : 'too low, so its flows read high'}. Set it to `,
             inline(k),
             '.',
           ]
-        : ['The factor in use agrees with this check.'],
+        : ['The meter factor agrees with this check.'],
     ],
   }
 }

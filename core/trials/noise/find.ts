@@ -7,9 +7,9 @@ import { base, type Finder } from '../finding'
 import { wholeReadings } from '../readings'
 
 const VALIDITY: Readonly<Record<NoiseResult['validity'], string>> = {
-  valid: 'background corrected, valid',
-  'upper bound': 'less than 6 dB over the background: an upper bound, no more can be said',
-  uncorrected: 'background not measured: the room is in it',
+  valid: 'background subtracted',
+  'upper bound': 'the room was too loud for a sure value (less than 6 dB apart)',
+  uncorrected: 'room noise included (background not measured)',
 }
 
 /**
@@ -30,7 +30,7 @@ export const noise: Finder = (trial, c) => {
   if (raw === null)
     return {
       figures: [],
-      sentences: [['Only the background was measured yet: note a level with the filter running.']],
+      sentences: [['Only the background was measured. Add a level with the filter running.']],
     }
   const background = level('without')
   const r = correctedFromEnergies(raw, background)
@@ -63,7 +63,7 @@ export const noise: Finder = (trial, c) => {
     ],
     conditions: [
       ...trialConditions(trial, c.model),
-      trial.setup?.distance ? `${trial.setup.distance} m away` : 'distance not noted',
+      trial.setup?.distance ? `${trial.setup.distance} m away` : 'distance unknown',
       ...(trial.setup?.position ? [trial.setup.position] : []),
       VALIDITY[r.validity],
     ],
@@ -80,7 +80,7 @@ export const noise: Finder = (trial, c) => {
     figures: [figure],
     sentences: [
       [
-        trial.setup?.distance ? `At ${trial.setup.distance} m: ` : 'At a distance nobody noted: ',
+        trial.setup?.distance ? `At ${trial.setup.distance} m: ` : 'At an unknown distance: ',
         inline(figure),
         `, ${VALIDITY[r.validity]}.`,
       ],

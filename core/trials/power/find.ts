@@ -84,15 +84,16 @@ export const power: Finder = (trial, c) => {
   const sentences: Sentence[] = label
     ? [
         [
+          'Power ',
           inline(watts),
-          ' where the label says ',
+          ', label ',
           inline(label),
           ': ',
           Math.abs(r.mean - label.value) <= r.expandedUncertainty
-            ? 'no more apart than the measurement’s uncertainty.'
+            ? 'equal within the uncertainty.'
             : r.mean > label.value
-              ? 'more than printed.'
-              : 'less than printed.',
+              ? 'more than the label.'
+              : 'less than the label.',
         ],
       ]
     : []

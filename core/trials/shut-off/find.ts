@@ -22,6 +22,6 @@ export const shutOff: Finder = (trial, c) => {
   const label = claim && labelFigure(claim, trial.mainsFrequency)
   return {
     figures: [figure],
-    sentences: label ? [['The flow stops at ', inline(figure), '; the label says ', inline(label), '.']] : [],
+    sentences: label ? [['Maximum head ', inline(figure), ', label ', inline(label), '.']] : [],
   }
 }

@@ -106,8 +106,8 @@ export const waterTest: Finder = (trial, c) => {
   if (found.some((f) => f.q === 'ammonia') && found.some((f) => f.q === 'nitrite'))
     sentences.push([
       unseen.length === 2
-        ? 'Ammonia and nitrite read as zero: as far as these steps can tell, what the animals make is taken up.'
-        : 'Ammonia or nitrite shows: the filter does not yet take up all that the animals make.',
+        ? 'Ammonia and nitrite read 0: the filter keeps up.'
+        : 'Ammonia or nitrite shows: the filter does not keep up yet.',
     ])
   const ammonia = found.find((f) => f.q === 'ammonia')?.figure
   if (ammonia && phFigure) {
@@ -147,13 +147,13 @@ export const waterTest: Finder = (trial, c) => {
         'Un-ionised ammonia ',
         inline(gas),
         value > UNIONISED_LIMIT
-          ? ': more than the 0.025 mg/L that fish bear for long. Change water, and test again.'
-          : ': a reading this coarse cannot rule out more than the 0.025 mg/L that fish bear for long.',
+          ? ' is too high (limit 0.025 mg/L). Change water, and test again.'
+          : ': this reading is too coarse to rule out more than 0.025 mg/L.',
       ])
   }
   if (setup?.conditioner)
     sentences.push([
-      `A binding conditioner was used (${setup.conditioner}): a test may still count the ammonia that it holds.`,
+      `A water conditioner was used (${setup.conditioner}): test kits may still count the ammonia it binds.`,
     ])
   return { figures, sentences }
 }

@@ -1,7 +1,11 @@
 import type { FlowBasis } from '@ypsometer/core/judging/basis'
 import type { Reason } from '@ypsometer/core/figures/reason'
 import type { Verdict } from '@ypsometer/core/judging/verdict'
-import type { Figure } from '@ypsometer/core/figures/figure'
+import { mainReasons, subjectOf, SUBJECTS, type Subject } from '@ypsometer/core/judging/mainReasons'
+import { modelRecord } from '@ypsometer/contract/records'
+import { claimed } from '@ypsometer/core/trials/labels'
+import { printedFigure } from '@ypsometer/core/trials/printed'
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { LitreRuler } from '../charts/LitreRuler'
 import { FigureView } from '../figures/FigureView'
@@ -9,7 +13,7 @@ import { Words } from '../figures/Words'
 import { showDay } from '../settings/when'
 import { Loading } from '../frame/States'
 import { useDossierContext } from '../frame/dossier'
-import { Doubt } from '../views/verdict/Doubt'
+import { Doubt, HowSure } from '../views/verdict/Doubt'
 
 const OBTAINED_WORDS = {
   bought: 'bought',
@@ -24,66 +28,219 @@ const TONE_WORDS: Readonly<Record<Reason['tone'], string>> = {
   note: 'note',
 }
 
-/** The verdict: words that follow from thresholds, its reasons with their numbers, and what is not known yet. */
+/**
+ * The answer first: one headline with its numbers, how sure it is, the three reasons that matter, the ruler; everything
+ * else folded by subject. Without media or a measured flow there is no verdict, and what is still needed stands instead.
+ */
 export default function VerdictView() {
-  const { assessment, dossier, stock } = useDossierContext()
+  const { assessment } = useDossierContext()
   if (!assessment) return <Loading />
   const { verdict } = assessment
-  const specimen = dossier.specimens.at(-1)
-  const ratio = verdict.overclaim
+  return verdict.untested ? <StillNeeded verdict={verdict} /> : <Answer verdict={verdict} />
+}
+
+function Answer({ verdict }: { readonly verdict: Verdict }) {
+  const { dossier, stock } = useDossierContext()
+  const main = mainReasons(verdict)
+  const rest = verdict.reasons.filter((r) => r.id !== 'overclaim' && !main.includes(r))
   return (
-    <div className="space-y-8">
-      <section
-        aria-labelledby="verdict-title"
-        className="grid gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,1fr)_22rem]"
-      >
-        <div>
-          <h2 id="verdict-title" className="!text-[2.1rem] !leading-tight">
-            {verdict.words} {ratio && <Ratio verdict={verdict} ratio={ratio} />}
-          </h2>
-          <p className="muted mt-1 max-w-2xl">
-            {BASIS[verdict.basis]}
-            {specimen && ` The unit was ${OBTAINED_WORDS[specimen.obtained]}.`}
-          </p>
-          <p className="mt-1">
-            <Link to={`/reviews?model=${dossier.model.id}`} className="link">
-              Start a review
-            </Link>
-          </p>
-          {dossier.model.errata.length > 0 && (
-            <div role="note" className="text-warning mt-2 max-w-2xl">
-              Provisional:{' '}
-              {dossier.model.errata.map((e) => `${e.about}, found ${showDay(e.on)}: ${e.text}`).join('; ')}.
-            </div>
-          )}
-          <dl className="mt-4 flex flex-wrap gap-x-10 gap-y-3">
-            {verdict.supported && verdict.level !== 'open' && (
-              <Beside words="Supports as supplied (normal stocking)" figure={verdict.supported} />
-            )}
-            {ratio && <Beside words="Label ÷ supported" figure={ratio} />}
-            {verdict.proposed && <Beside words={`Best setup supports`} figure={verdict.proposed.supported} />}
-          </dl>
+    <div className="space-y-5">
+      <section aria-labelledby="verdict-title">
+        <Headline verdict={verdict} />
+        <div className="mt-1 max-w-3xl">
+          <Confidence verdict={verdict} />
         </div>
-        {verdict.flow && (
-          <div>
-            <p className="kicker">Flow used for this verdict</p>
-            <FigureView figure={verdict.flow} size="lg" />
-          </div>
-        )}
+        <Provisional />
       </section>
+      <Reasons reasons={main} title="Three reasons that matter" />
       {verdict.ranges.length > 0 && <LitreRuler verdict={verdict} stock={stock} name={dossier.model.name} />}
-      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1fr)_22rem]">
-        <Reasons reasons={verdict.reasons} />
-        <div className="space-y-8">
+      <div>
+        {SUBJECTS.map((subject) => (
+          <Fold
+            key={subject}
+            title={SUBJECT_WORDS[subject]}
+            reasons={rest.filter((r) => subjectOf(r) === subject)}
+          >
+            {subject === 'flow' && <UsedFlow verdict={verdict} />}
+          </Fold>
+        ))}
+        <Fold title="Confidence in detail" reasons={[]}>
           <Doubt verdict={verdict} />
-          <NotYet verdict={verdict} />
-        </div>
+        </Fold>
+        <Fold
+          title={
+            verdict.missing.length ? `Still unknown (${verdict.missing.length})` : 'Still unknown: nothing'
+          }
+          reasons={[]}
+        >
+          <Unknown verdict={verdict} />
+        </Fold>
       </div>
       <p className="muted max-w-3xl text-[0.92rem]">
         Scale (label ÷ supported, normal stocking): up to 1.1 holds; to 1.5 optimistic; to 2.5 too high; above
         that far too high.
       </p>
+      <StartReview />
     </div>
+  )
+}
+
+const SUBJECT_WORDS: Readonly<Record<Subject, string>> = {
+  media: 'Media',
+  flow: 'Flow',
+  current: 'Current in the smallest tank',
+  label: 'Label',
+  service: 'Service',
+}
+
+/** Verdict and its two numbers, with how many times the one is the other. */
+function Headline({ verdict: v }: { readonly verdict: Verdict }) {
+  const { dossier } = useDossierContext()
+  const claim = claimed(modelRecord(dossier), 'tank-max')
+  const bad = v.level !== 'holds' && v.level !== 'open'
+  return (
+    <>
+      <h2 id="verdict-title" className={`!text-[2.1rem] !leading-tight ${bad ? 'text-error' : ''}`}>
+        {v.words.replace(/\.$/, '')}
+        {v.overclaim && (
+          <span className="num ml-3 text-[1.5rem] whitespace-nowrap max-sm:ml-2">
+            × <FigureView figure={v.overclaim} inline />
+          </span>
+        )}
+      </h2>
+      <p className="mt-1 text-[1.25rem]">
+        {claim && (
+          <>
+            Label <FigureView figure={printedFigure(claim)} inline said />
+            {v.supported ? ', supports ' : '.'}
+          </>
+        )}
+        {v.supported && (
+          <>
+            {!claim && 'Supports '}
+            <FigureView figure={v.supported} inline said /> (normal stocking).
+          </>
+        )}
+        {v.proposed && (
+          <>
+            {' '}
+            Best setup supports <FigureView figure={v.proposed.supported} inline said />.
+          </>
+        )}
+      </p>
+    </>
+  )
+}
+
+/** Something missing that a reader of the verdict must know. */
+function Provisional() {
+  const { errata } = useDossierContext().dossier.model
+  if (!errata.length) return null
+  return (
+    <div role="note" className="text-warning mt-1 max-w-2xl">
+      Provisional: {errata.map((e) => `${e.about}, found ${showDay(e.on)}: ${e.text}`).join('; ')}.
+    </div>
+  )
+}
+
+/** How sure it is, under which condition, and what the flow rests on. */
+function Confidence({ verdict }: { readonly verdict: Verdict }) {
+  const { dossier } = useDossierContext()
+  const obtained = dossier.specimens.at(-1)?.obtained
+  return (
+    <p className="muted">
+      <HowSure verdict={verdict} /> {BASIS[verdict.basis]}
+      {obtained && ` The unit was ${OBTAINED_WORDS[obtained]}.`}
+    </p>
+  )
+}
+
+function UsedFlow({ verdict }: { readonly verdict: Verdict }) {
+  if (!verdict.flow) return null
+  return (
+    <p className="py-2">
+      <span className="kicker block">Flow used for this verdict</span>
+      <FigureView figure={verdict.flow} size="lg" />
+    </p>
+  )
+}
+
+/** A subject folded away; nothing where there is nothing to say of it. */
+function Fold({
+  title,
+  reasons,
+  children,
+}: {
+  readonly title: string
+  readonly reasons: readonly Reason[]
+  readonly children?: ReactNode
+}) {
+  if (!reasons.length && !children) return null
+  return (
+    <details className="rule-b group">
+      <summary className="cursor-pointer py-2 text-[1.1rem] font-bold">
+        {title}
+        {reasons.length > 0 && (
+          <span className="muted ml-2 text-[0.92rem] font-normal">{reasons.length}</span>
+        )}
+      </summary>
+      <div className="pb-4">
+        {reasons.length > 0 && <List reasons={reasons} />}
+        {children}
+      </div>
+    </details>
+  )
+}
+
+/** No verdict yet: the one next step, and what else would help. */
+function StillNeeded({ verdict }: { readonly verdict: Verdict }) {
+  const [next, ...others] = verdict.missing
+  return (
+    <div className="space-y-6">
+      <section aria-labelledby="verdict-title" className="max-w-3xl">
+        <h2 id="verdict-title" className="!text-[2.1rem] !leading-tight">
+          Not enough data for a verdict
+        </h2>
+        <p className="mt-1 text-[1.15rem]">
+          A label alone cannot be judged. Record the media, or measure the flow.
+        </p>
+        <Provisional />
+      </section>
+      {next && (
+        <section aria-labelledby="needed-title" className="border-base-content max-w-2xl border p-5">
+          <h2 id="needed-title">Still needed</h2>
+          <p className="mt-2 text-[1.25rem] font-medium">{next.what}</p>
+          <p className="muted">{next.changes}</p>
+          <Link to={`../${next.station}`} className="btn btn-primary mt-3">
+            {STATION_WORDS[next.station]}
+          </Link>
+        </section>
+      )}
+      {others.length > 0 && (
+        <section aria-labelledby="missing-title" className="max-w-2xl">
+          <h2 id="missing-title">After that</h2>
+          <MissingList list={others} />
+        </section>
+      )}
+    </div>
+  )
+}
+
+const STATION_WORDS: Readonly<Record<Verdict['missing'][number]['station'], string>> = {
+  claims: 'Go to Claims',
+  bench: 'Go to Bench',
+  fill: 'Go to Media',
+  tanks: 'Go to Tanks',
+}
+
+function StartReview() {
+  const { dossier } = useDossierContext()
+  return (
+    <p>
+      <Link to={`/reviews?model=${dossier.model.id}`} className="link">
+        Start a review
+      </Link>
+    </p>
   )
 }
 
@@ -96,69 +253,56 @@ const BASIS: Readonly<Record<FlowBasis, string>> = {
   'supposed-fit': 'Flow calculated for the hoses from the measured pump curve; media estimated.',
   'supposed-label': 'Calculated from the label, with ranges for label and media. Nothing measured yet.',
   'measured-empty': 'Flow measured without media; the loss through the media is a rule of thumb.',
-  rule: 'On a rule of thumb: nothing has been measured yet.',
-  none: 'Nothing is known of the flow yet.',
+  rule: 'Flow by rule of thumb. Nothing measured yet.',
+  none: 'No flow known yet.',
 }
 
-const Beside = ({ words, figure }: { readonly words: string; readonly figure: Figure }) => (
-  <div>
-    <dt className="kicker">{words}</dt>
-    <dd className="text-[1.15rem]">
-      <FigureView figure={figure} />
-    </dd>
-  </div>
-)
-
-function Ratio({ verdict, ratio }: { readonly verdict: Verdict; readonly ratio: Figure }) {
-  const bad = verdict.level !== 'holds' && verdict.level !== 'open'
-  return (
-    <span className={`ml-3 whitespace-nowrap max-sm:ml-0 ${bad ? 'text-error' : ''}`}>
-      × <FigureView figure={ratio} inline />
-    </span>
-  )
-}
-
-function Reasons({ reasons }: { readonly reasons: readonly Reason[] }) {
+function Reasons({ reasons, title }: { readonly reasons: readonly Reason[]; readonly title: string }) {
+  if (!reasons.length) return null
   return (
     <section aria-labelledby="reasons-title">
-      <h2 id="reasons-title">Reasons</h2>
-      {reasons.length === 0 && <p className="muted">There is nothing to reason from yet.</p>}
-      <ul className="mt-1">
-        {reasons.map((r) => (
-          <li key={r.id} className="rule-b grid grid-cols-[5rem_minmax(0,1fr)] gap-x-3 py-2">
-            <span
-              className={`kicker pt-0.5 ${r.tone === 'against' ? '!text-error' : r.tone === 'caution' ? '!text-warning' : ''}`}
-            >
-              {TONE_WORDS[r.tone]}
-            </span>
-            <p>
-              <Words sentence={r.sentence} />
-            </p>
-          </li>
-        ))}
-      </ul>
+      <h2 id="reasons-title" className="sr-only">
+        {title}
+      </h2>
+      <List reasons={reasons} />
     </section>
   )
 }
 
-function NotYet({ verdict }: { readonly verdict: Verdict }) {
-  return (
-    <section aria-labelledby="missing-title">
-      <h2 id="missing-title">Not yet known</h2>
-      {verdict.missing.length === 0 && <p className="muted">Complete: all data for this verdict are in.</p>}
-      <ul className="mt-1">
-        {verdict.missing.map((m) => (
-          <li key={m.id} className="rule-b py-2">
-            <Link
-              to={`../${m.station}`}
-              className="font-medium underline decoration-dotted underline-offset-3"
-            >
-              {m.what}
-            </Link>
-            <p className="muted text-[0.92rem] leading-snug">{m.changes}</p>
-          </li>
-        ))}
-      </ul>
-    </section>
+const List = ({ reasons }: { readonly reasons: readonly Reason[] }) => (
+  <ul>
+    {reasons.map((r) => (
+      <li key={r.id} className="rule-b grid grid-cols-[5rem_minmax(0,1fr)] gap-x-3 py-2 max-sm:grid-cols-1">
+        <span
+          className={`kicker pt-0.5 ${r.tone === 'against' ? '!text-error' : r.tone === 'caution' ? '!text-warning' : ''}`}
+        >
+          {TONE_WORDS[r.tone]}
+        </span>
+        <p className="max-w-3xl">
+          <Words sentence={r.sentence} />
+        </p>
+      </li>
+    ))}
+  </ul>
+)
+
+function Unknown({ verdict }: { readonly verdict: Verdict }) {
+  return verdict.missing.length ? (
+    <MissingList list={verdict.missing} />
+  ) : (
+    <p className="muted">Complete: all data for this verdict are in.</p>
   )
 }
+
+const MissingList = ({ list }: { readonly list: Verdict['missing'] }) => (
+  <ul className="mt-1">
+    {list.map((m) => (
+      <li key={m.id} className="rule-b py-2">
+        <Link to={`../${m.station}`} className="font-medium underline decoration-dotted underline-offset-3">
+          {m.what}
+        </Link>
+        <p className="muted text-[0.92rem] leading-snug">{m.changes}</p>
+      </li>
+    ))}
+  </ul>
+)

@@ -307,7 +307,7 @@ function Unsure({
   const { search } = useLocation()
   return (
     <section aria-labelledby="unsure-title">
-      <h2 id="unsure-title">May do: not all is known</h2>
+      <h2 id="unsure-title">Not tested</h2>
       <ul className="mt-1">
         {list.map((a) => {
           const [reason] = explain(tank, a, ask.rule.weights).reasons

@@ -124,8 +124,8 @@ describe('the counter', () => {
     // It is asked for where it is needed.
     expect(screen.getByText('1 GBP in EUR')).toBeTruthy()
     // Unknown is no pass: it stands apart, after what is known to do.
-    const unsure = within(screen.getByRole('region', { name: 'May do: not all is known' }))
-    expect(unsure.getByText('not known: what its media support')).toBeTruthy()
+    const unsure = within(screen.getByRole('region', { name: 'Not tested' }))
+    expect(unsure.getByText('unknown: what its media support')).toBeTruthy()
     expect(text()).toContain('Only its flow is known')
   })
   test('what they have on a saved tank, and a slip that is kept with it', async () => {

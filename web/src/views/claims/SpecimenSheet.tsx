@@ -22,7 +22,8 @@ export function SpecimenSheet() {
             collection="specimens"
             row={specimen}
             field="obtained"
-            label="How it was obtained"
+            label="How you got it"
+            none="not said yet"
             options={OBTAINED_OPTIONS}
             hint="Shown in the verdict and in reviews."
           />

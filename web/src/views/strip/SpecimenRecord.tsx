@@ -32,7 +32,8 @@ export function SpecimenRecord() {
           <SelectField
             {...common}
             field="obtained"
-            label="How it was obtained"
+            label="How you got it"
+            none="not said yet"
             options={[
               ['bought', 'Bought'],
               ['loaned', 'Loaned'],

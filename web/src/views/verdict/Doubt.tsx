@@ -1,12 +1,14 @@
 import type { Chances, DrawnClaim } from '@ypsometer/core/judging/chances'
 import { put, type Figure } from '@ypsometer/core/figures/figure'
-import { showPercent } from '@ypsometer/core/units/format'
+import { showPercent, showQuantity } from '@ypsometer/core/units/format'
 import type { Verdict } from '@ypsometer/core/judging/verdict'
 import { asUsed } from '@ypsometer/core/tanks/capacityFigures'
 import { SCHOOLS } from '@ypsometer/core/tanks/schools'
 import { useRef } from 'react'
 import { ChartTools } from '../../charts/ChartTools'
+import { chanceText } from '../../figures/chance'
 import { FigureView } from '../../figures/FigureView'
+import { units } from '../../settings/settings'
 import { useDossierContext } from '../../frame/dossier'
 import { useChances } from '../../workers/useLiving'
 
@@ -17,18 +19,43 @@ const STACK = [0.85, 0.4, 0.2]
 const W = 340
 const H = 96
 
+/** The draws of a verdict by what is now on record; nothing is asked where there is no claim to judge. */
+function useVerdictChances(verdict: Verdict) {
+  const { stock } = useDossierContext()
+  const normal = stock.find((s) => s.code === 'normal')
+  const asked = verdict.level === 'open' ? null : verdict.shipped
+  return { asked, normal, ...useChances(asked, normal, verdict.claimedRange.max) }
+}
+
+/** The chance in one sentence, with the condition it stands under. */
+export function HowSure({ verdict }: { readonly verdict: Verdict }) {
+  const { asked, normal, answer, busy } = useVerdictChances(verdict)
+  const system = units.use()
+  if (!asked || !normal) return null
+  if (!answer || answer.tooHigh === null) return busy ? 'Calculating the confidence …' : null
+  const high = answer.tooHigh >= 0.5
+  const litres = showQuantity(normal.litresPerKilogram / 1000, 'volume', system, 3)
+  const rule =
+    answer.leading === 'media-mass'
+      ? `1 kg of media supports ${litres.number} ${litres.unit} (rule of thumb)`
+      : `the rule “${SCHOOLS[answer.leading].words}” is right`
+  return (
+    <>
+      Confidence: {chanceText(high ? answer.tooHigh : 1 - answer.tooHigh)} that the label{' '}
+      {high ? 'claims too much' : 'does not claim too much'}, if {rule}.
+    </>
+  )
+}
+
 /** How sure the verdict is: chance that the claim is too high, its interval, what the doubt comes from. */
 export function Doubt({ verdict }: { readonly verdict: Verdict }) {
-  const { stock, dossier } = useDossierContext()
-  const normal = stock.find((s) => s.code === 'normal')
-  const { shipped, claimedRange } = verdict
-  const asked = verdict.level === 'open' ? null : shipped
-  const { answer, failure, busy } = useChances(asked, normal, claimedRange.max)
+  const { dossier } = useDossierContext()
+  const { asked, answer, failure, busy } = useVerdictChances(verdict)
   if (!asked) return null
   if (failure)
     return (
       <p role="alert" className="text-error">
-        How sure it is cannot be worked out. {failure}
+        The confidence cannot be calculated. {failure}
       </p>
     )
   if (!answer) return busy ? <p className="muted">Drawing…</p> : null
@@ -43,12 +70,14 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
   const several = schools.length > 1
   return (
     <section aria-labelledby="doubt-title" aria-busy={busy}>
-      <h2 id="doubt-title">How sure</h2>
+      <h2 id="doubt-title" className="sr-only">
+        Confidence
+      </h2>
       {answer.tooHigh !== null && (
         <dl className="flex flex-wrap gap-x-8 gap-y-2">
           <Chance
             id="chance-too-high"
-            words={`that the claim is too high, if ${name} is right`}
+            words={`that the label claims too much, if ${name} is right`}
             chance={answer.tooHigh}
             base={base}
           />
@@ -74,7 +103,7 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
       </dl>
       {answer.from.length > 0 && (
         <p className="muted mt-2 text-[0.92rem]">
-          By {name}, the doubt comes from{' '}
+          Main uncertainty (by {name}):{' '}
           {answer.from
             .filter((f) => f.share > 0.02)
             .map((f) => `${f.what} (${showPercent(f.share)})`)
@@ -152,7 +181,7 @@ const Line = ({ words, figure }: { readonly words: string; readonly figure: Figu
   </div>
 )
 
-/** The draws as bars on a logarithmic axis; right of 1 the claim is more than it carries. */
+/** The draws as bars on a logarithmic axis; right of 1 the label claims more than it supports. */
 function Histogram({ chances, name }: { readonly chances: Chances; readonly name: string }) {
   const root = useRef<HTMLDivElement>(null)
   const { steps, ratio, schools } = chances
@@ -169,7 +198,7 @@ function Histogram({ chances, name }: { readonly chances: Chances; readonly name
         viewBox={`0 0 ${W} ${H + 20}`}
         className="block w-full max-w-sm"
         role="img"
-        aria-label={`Draws of ${ratio ? 'claimed ÷ supported' : 'supported litres'} from ${first.toPrecision(2)} to ${last.toPrecision(2)}`}
+        aria-label={`Draws of ${ratio ? 'label ÷ supported' : 'supported litres'} from ${first.toPrecision(2)} to ${last.toPrecision(2)}`}
       >
         {steps.map((s) => {
           let under = H

@@ -1,0 +1,2 @@
+ALTER TABLE "specimen" ALTER COLUMN "obtained" DROP DEFAULT;--> statement-breakpoint
+ALTER TABLE "specimen" ALTER COLUMN "obtained" DROP NOT NULL;
