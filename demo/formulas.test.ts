@@ -85,7 +85,7 @@ const BOUND: Readonly<Record<string, Bound>> = {
   'V = Q ÷ floor': { unit: 3600 },
   'V = claimed largest tank ÷ factor': { names: { 'claimed largest tank': 'claim' } },
   'largest tank on the label ÷ largest tank supported (normal stocking)': {
-    names: { 'claimed largest tank': 'claimed', 'supported largest tank': 'supported' },
+    names: { 'largest tank on the label': 'claimed', 'largest tank supported (normal stocking)': 'supported' },
   },
   'gentle from ÷ length': { names: { 'gentle from': 'x', length: 'L' }, most: 1 },
   'V · bulk density': { names: { 'bulk density': 'ρ' } },
@@ -93,9 +93,9 @@ const BOUND: Readonly<Record<string, Bound>> = {
   'H_pump − what hose, fittings and lift take': { names: { 'what hose, fittings and lift take': 'Σh' } },
   'E = P · 8765.82 h ÷ 1000': { names: { h: '' } },
   'E · price per kWh': { names: { 'price per kWh': 'price' } },
-  'V by bioload ÷ V by weight': { names: { 'V by balance': 'V_b', 'V by mass': 'V_m' } },
+  'V by bioload ÷ V by weight': { names: { 'V by bioload': 'V_b', 'V by weight': 'V_m' } },
   'H_static = level of the return − level of the intake': {
-    names: { 'level let go': 'outlet', 'level taken from': '(-source)' },
+    names: { 'level of the return': 'outlet', 'level of the intake': '(-source)' },
   },
   '1 − air up the riser ÷ air supplied': {
     names: { 'air up the riser': 'riser', 'air supplied': 'supplied' },

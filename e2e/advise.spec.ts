@@ -12,7 +12,7 @@ test('on a phone a stranger gives 120 L, planted, with shrimp, and gets a slip i
     .click()
   await page.getByRole('button', { name: /^Delicate/ }).click()
   await page.getByRole('button', { name: 'planted', exact: true }).click()
-  const will = page.getByRole('region', { name: /that will do$/ })
+  const will = page.getByRole('region', { name: /suitable options?$/ })
   const ledger = will
     .getByRole('listitem')
     .filter({ has: page.getByRole('heading', { name: /Ledger 700$/ }) })
@@ -51,7 +51,7 @@ test('a saved tank: what they have, a slip kept with it, and what runs on it wor
   await on.getByRole('button', { name: 'Take Bellows S2 off' }).click()
   await on.getByLabel('Add one of your filters').selectOption({ label: 'Ledger 700, Tarn & Wick' })
   // 1.2 kg and what its foam is worth carry 127 L normally stocked.
-  await expect(on).toContainText(/It carries 127 ± 44\sL of such stock; the tank holds 57.6\sL/)
+  await expect(on).toContainText(/Enough: it supports 127 ± 44\sL at this stocking; the tank is 57.6\sL/)
   await expect(on).toContainText('Nothing runs while it is open')
   await on.getByRole('button', { name: 'Other filter (not tested here)' }).click()
   await on.getByLabel('What it is called').fill('Old sponge')
@@ -64,11 +64,11 @@ test('a saved tank: what they have, a slip kept with it, and what runs on it wor
   await rated.fill('300 L/h')
   await page.keyboard.press('Tab')
   await expect(on).toContainText('Old sponge: by its flow alone no more than')
-  await expect(on).toContainText(/With Ledger 700 open, the rest carries what nobody knows/)
+  await expect(on).toContainText(/While Ledger 700 is open: unknown whether the other filter is enough/)
   await saved(page)
   await page.getByRole('link', { name: 'Advise for this tank' }).click()
   const have = page.getByRole('region', { name: 'What they have' })
-  await expect(have).toContainText(/Keep\s*It carries 127 ± 44\sL/)
+  await expect(have).toContainText(/Keep\s*Enough: supports 127 ± 44\sL/)
   await expect(have).toContainText('Replace')
   await page
     .getByRole('link', { name: /^Slip for/ })
@@ -78,7 +78,7 @@ test('a saved tank: what they have, a slip kept with it, and what runs on it wor
   await saved(page)
   await page.goto('/tanks')
   await page.getByRole('link', { name: /^Vet, quarantine/ }).click()
-  await expect(page.getByRole('region', { name: 'Visits' })).toContainText(/\d{4}-\d\d-\d\dAdvice: /)
+  await expect(page.getByRole('region', { name: 'Notes and advice' })).toContainText(/\d{4}-\d\d-\d\dAdvice: /)
   // Taken off again, nothing runs on it.
   await page.getByRole('button', { name: 'Take Old sponge off' }).click()
   await page.getByRole('button', { name: 'Take Ledger 700 off' }).click()
@@ -100,7 +100,7 @@ test('rivals side by side: put by on the shelf, compared, and the address is the
   await tray.getByRole('link', { name: 'Compare 3' }).click()
   const table = page.getByRole('region', { name: /side by side/ })
   // Rings and foam against foam and few rings: nearer to each other than both doubts.
-  await expect(table.getByRole('row', { name: /^Carries as shipped/ })).toContainText(
+  await expect(table.getByRole('row', { name: /^Supports with supplied media/ })).toContainText(
     /127 ± 44\sL.*85 ± 35\sL\s*no difference/,
   )
   await expect(table.getByRole('row', { name: /^Sound level/ })).toContainText('no difference')
@@ -128,7 +128,7 @@ test('rivals side by side: put by on the shelf, compared, and the address is the
 
 test('weights of the house change who comes first, and every tank is ranked as a job', async ({ page }) => {
   await page.goto('/advise?water=0.06')
-  const will = page.getByRole('region', { name: /that will do$/ })
+  const will = page.getByRole('region', { name: /suitable options?$/ })
   await expect(will.getByRole('listitem').first()).toContainText('Ledger 700')
   await page.goto('/rules')
   await page.getByRole('button', { name: 'Copy as our own' }).click()

@@ -319,7 +319,7 @@ test('the server killed and the network cut in the middle of a run: nothing lost
   await page.keyboard.press('s')
   await expect(list).toHaveCount(2)
   await expect(page.getByText(/1 of 2 still held/)).toHaveCount(0)
-  await expect(page.getByText(/Kept on this device \(2\)/)).toBeVisible()
+  await expect(page.getByText(/Offline: 2 changes/)).toBeVisible()
   await page.context().setOffline(false)
   await startServer()
   await saved(page)

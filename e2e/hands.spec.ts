@@ -25,7 +25,7 @@ test('a canister set up on a phone, trays refused, out of reach midway; the faul
   await page.getByRole('button', { name: 'Problem' }).click()
   await page.getByLabel('What is not right?').fill('the lower one rocks')
   await page.getByRole('button', { name: 'Next' }).click()
-  await expect(page.getByText(/Kept on this device/)).toBeVisible()
+  await expect(page.getByText(/Offline: \d+ changes?/)).toBeVisible()
   // To the plug: what is refused or was not looked at stands before it.
   for (let i = 0; i < 40 && !/Plug in/.test((await step.textContent()) ?? ''); i++)
     await page.getByRole('button', { name: 'Later' }).click()

@@ -24,7 +24,7 @@ test('with the server gone the bench opens again from the device, times runs, an
   await clockShows(page, 0.6)
   await page.keyboard.press('Space')
   await expect(laps).toHaveCount(6)
-  await expect(page.getByText(/Kept on this device \(1\)/)).toBeVisible()
+  await expect(page.getByText(/Offline: 1 change/)).toBeVisible()
   // Closed and opened once more, still without a server: the run is there.
   await page.reload()
   await expect(laps).toHaveCount(6)

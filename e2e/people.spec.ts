@@ -95,7 +95,7 @@ test('a stranger’s path: first owner, an editor on a phone, seen, revoked midw
   const first = owner.getByRole('listitem').first()
   await expect(first).toContainText('Edda changed model Mop 300')
   await expect(first).toContainText('Hums at 50 Hz')
-  await first.getByRole('button', { name: /Take back/ }).click()
+  await first.getByRole('button', { name: /Undo/ }).click()
   await expect(owner.getByText('Orla took back: changed model')).toBeVisible()
   await expect(note).not.toHaveValue('Hums at 50 Hz')
 

@@ -57,7 +57,7 @@ test('what waits on this device is never hidden behind an older picture', async 
   const before = await note.inputValue()
   await note.fill(`${before} Seen again.`)
   await note.press('Tab')
-  await expect(page.getByRole('status').filter({ hasText: 'Kept on this device' })).toBeVisible()
+  await expect(page.getByRole('status').filter({ hasText: /Offline/ })).toBeVisible()
   const html = await (await page.reload())?.text()
   expect(html).not.toContain('id="picture"')
   await expect(note).toHaveValue(`${before} Seen again.`)

@@ -31,7 +31,7 @@ test('a visit on a phone, out of reach midway: nothing is lost, and the forecast
   for (let i = 0; i < 4; i++) await next.click()
   await expect(page.getByRole('heading', { name: 'Where is the dirt?' })).toBeVisible()
   await page.getByRole('button', { name: 'clean', exact: true }).first().click()
-  await expect(page.getByText(/Kept on this device/)).toBeVisible()
+  await expect(page.getByText(/Offline: \d+ changes?/)).toBeVisible()
   for (let i = 0; i < 3; i++) await next.click()
   await page.getByLabel('Ammonia, as N').fill('0')
   await page.keyboard.press('Tab')
@@ -42,7 +42,7 @@ test('a visit on a phone, out of reach midway: nothing is lost, and the forecast
   await expect(page.getByRole('heading', { name: 'Test the water' })).toBeVisible()
   await expect(page.getByLabel('Ammonia, as N')).toHaveValue(/^0/)
   await page.getByRole('link', { name: 'Back to Long-term' }).click()
-  const visits = page.getByRole('region', { name: /^Visits to/ })
+  const visits = page.getByRole('region', { name: /^Check-ups/ })
   await expect(visits.getByText('set up')).toBeVisible()
   await expect(visits).toContainText(/L\/h/)
 })
@@ -51,8 +51,8 @@ test('the upkeep of a week, done at one place: gone from the list, kept, and a s
   page,
 }) => {
   await page.goto('/')
-  await page.getByRole('link', { name: 'Upkeep' }).click()
-  await page.getByLabel('Round').selectOption('Island museum')
+  await page.getByRole('link', { name: 'Maintenance' }).click()
+  await page.getByLabel('Location').selectOption('Island museum')
   const week = page.getByRole('region', { name: 'This week' })
   const done = week.getByRole('button', { name: /^Done:/ })
   await expect(done.first()).toBeVisible()
@@ -76,7 +76,7 @@ test('the upkeep of a week, done at one place: gone from the list, kept, and a s
     .fill('5')
   await page.keyboard.press('Tab')
   await lately
-    .getByRole('button', { name: /^Take back:/ })
+    .getByRole('button', { name: /^Undo:/ })
     .first()
     .click()
   await expect(done).toHaveCount(1)

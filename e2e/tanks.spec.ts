@@ -81,8 +81,8 @@ test('the house’s order of schools leads the verdict, and a class of its own j
   await page.getByRole('button', { name: 'Use these rules' }).click()
   await saved(page)
   await openDossier(page, 'Ledger 700', 'verdict')
-  const because = page.getByRole('region', { name: 'Reasons' })
-  await expect(because).toContainText('What binds at the top is the balance of feed')
+  const because = page.getByRole('region', { name: 'Three reasons that matter' })
+  await expect(because).toContainText('Bioload is the limit')
   await expect(because).toContainText(/The other schools say of the same fill: media mass/)
   const sure = page.getByRole('region', { name: 'How sure' })
   await expect(sure).toContainText('that the claim is too high, if feed balance is right')
@@ -118,5 +118,5 @@ test('the house’s order of schools leads the verdict, and a class of its own j
   await saved(page)
   await openDossier(page, 'Ledger 700', 'tanks')
   // 1.27 kg carry 51 L of them.
-  await expect(page.getByRole('row', { name: /Bench room, goldfish/ })).toContainText(/carries 51 ± 18\sL/)
+  await expect(page.getByRole('row', { name: /Bench room, goldfish/ })).toContainText(/supports 51 ± 18\sL/)
 })

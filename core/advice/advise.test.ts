@@ -66,7 +66,7 @@ describe('what goes beside what', () => {
   test('a model is taken with one of its fills', () => {
     const list = ask([canister('A', 0.6, { proposed: offered(0.7, 400) })])
     expect(names(list).some((n) => /A and A|refilled and A|A and A, refilled/.test(n))).toBe(false)
-    expect(names(list)).toEqual(expect.arrayContaining(['Two A', 'Two A, refilled']))
+    expect(names(list)).toEqual(expect.arrayContaining(['Two A', 'Two A, better media']))
   })
 })
 
@@ -141,7 +141,7 @@ describe('what was asked', () => {
   })
   test('an open inlet is a hard no with shrimp only where the house adds no sponge', () => {
     const shrimp = { stock: classOf('delicate') }
-    const of = (addsSponge: boolean, inlet: Candidate['inlet'] = null) => stops(ask([canister('A', 9, { inlet })], {}, shrimp, { ...ADVICE_RULE, addsSponge }).find((x) => x.choices.length === 1)).filter((s) => /inlet/.test(s)) // prettier-ignore
+    const of = (addsSponge: boolean, inlet: Candidate['inlet'] = null) => stops(ask([canister('A', 9, { inlet })], {}, shrimp, { ...ADVICE_RULE, addsSponge }).find((x) => x.choices.length === 1)).filter((s) => /intake/.test(s)) // prettier-ignore
     expect(of(false)).toEqual(['Open intake: shrimp and fry are drawn in.'])
     expect(of(true)).toEqual([])
     expect(of(false, { openArea: 1e-3, sponge: true })).toEqual([])
@@ -164,15 +164,15 @@ describe('their order', () => {
   })
   test('too small is said with both numbers; it is not while its doubt reaches the tank', () => {
     // 80 ± 16 L against 100; 84 ± 16.8 reaches it.
-    expect(stops(one(ask([canister('A', 0.8)]), 'A'))).toEqual(['It carries 80 ± 16 L of such stock, and the tank holds 100 L.']) // prettier-ignore
+    expect(stops(one(ask([canister('A', 0.8)]), 'A'))).toEqual(['Too small: supports 80 ± 16 L at this stocking; the tank is 100 L.']) // prettier-ignore
     expect(stops(one(ask([canister('A', 0.84)]), 'A'))).toEqual([])
   })
   test('a house that wants two says so, and whether one would carry it alone', () => {
     const rule = { ...ADVICE_RULE, twoFrom: 0.1 }
     const of = (mass: number) =>
       stops(ask([canister('A', mass)], {}, {}, rule).find((x) => x.choices.length === 1))
-    const wants = 'house wants two filters on such a tank, one of them always running.'
-    expect(of(2)).toEqual([`It carries it alone; this ${wants}`])
-    expect(of(0.9)).toEqual([`This ${wants}`])
+    const wants = 'House rule: this tank needs two filters, so one always runs.'
+    expect(of(2)).toEqual([wants])
+    expect(of(0.9)).toEqual([wants])
   })
 })

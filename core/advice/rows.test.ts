@@ -94,7 +94,7 @@ test('words: tanks claimed, faults, what the box omits, the guarantee', () => {
     '3 years',
   ])
   const sound = { ...full, build: { parts: 9, faults: [] }, facts: { ...full.facts, omits: [], printed: { ...full.facts.printed, tankMin: null } } } // prettier-ignore
-  expect(['claimed-tanks', 'faults', 'omits'].map((id) => of(sound, id))).toEqual(['? to 150 L', 'nothing wrong', 'nothing']) // prettier-ignore
+  expect(['claimed-tanks', 'faults', 'omits'].map((id) => of(sound, id))).toEqual(['? to 150 L', 'none found', 'nothing']) // prettier-ignore
   const open = { ...full, facts: { ...full.facts, printed: { ...full.facts.printed, tankMax: null } } }
   expect(of(open, 'claimed-tanks')).toBe('50 L to ?')
 })
@@ -155,9 +155,9 @@ describe('for the difference', () => {
   }
   const louder = { noise: figure('noise', 38, { dimension: 'sound' }) }
   test('dearer, cheaper, the same; what is more and what is less', () => {
-    expect(said(two({}, { price: price(12500), ...louder }))).toBe('B costs 25.00 EUR more than A. You lose: 3 dB louder.') // prettier-ignore
+    expect(said(two({}, { price: price(12500), ...louder }))).toBe('B costs 25.00 EUR more than A. But: 3 dB louder.') // prettier-ignore
     expect(said(two(louder, { price: price(7500) }))).toBe('B costs 25.00 EUR less than A. You get: 3 dB quieter.') // prettier-ignore
-    expect(said(two({}, { watts: figure('power', 20, { dimension: 'power' }), ...louder }))).toBe('B costs the same as A. You lose: 3 dB louder, 5 W more power used.') // prettier-ignore
+    expect(said(two({}, { watts: figure('power', 20, { dimension: 'power' }), ...louder }))).toBe('B costs the same as A. But: 3 dB louder, 5 W more power used.') // prettier-ignore
     expect(said(two({}, {}))).toBe('B costs the same as A. No difference beyond the uncertainty.')
   })
   test('nothing where one has no price, or another currency; nor of the first against itself', () => {

@@ -77,14 +77,14 @@ describe('dates', () => {
   test('three services, renewals within a year in the order of their days', () => {
     expect(part(option([lives(40)]), 'dates')).toEqual([
       'day 032: open and rinse A.',
-      'day 040: renew fine pad in A.',
+      'day 040: replace fine pad in A.',
       'day 064: open and rinse A.',
       'day 096: open and rinse A.',
-      'Services at the usual interval for its kind (common practice, no source).',
+      'Maintenance dates at the usual interval for its kind (common practice, no source).',
     ])
-    expect(part(option([lives(365)]), 'dates')).toContain('day 365: renew fine pad in A.')
-    expect(part(option([lives(366)]), 'dates').some((l) => l.includes('renew'))).toBe(false)
-    expect(part(option([lives(null)]), 'dates').some((l) => l.includes('renew'))).toBe(false)
+    expect(part(option([lives(365)]), 'dates')).toContain('day 365: replace fine pad in A.')
+    expect(part(option([lives(366)]), 'dates').some((l) => l.includes('replace'))).toBe(false)
+    expect(part(option([lives(null)]), 'dates').some((l) => l.includes('replace'))).toBe(false)
   })
   test('the last service of a year is on its last day', () => {
     const opens = (days: number) => ({ by: 'date', every: { open: days } }) as never

@@ -44,7 +44,7 @@ const needs = (a: Advice, tank = TANK): readonly string[] =>
 
 describe('money', () => {
   test('a price is said whole, or “from” with what has none', () => {
-    expect(priceWords({ price: EUR(12900), unpriced: [] })).toBe('129.00 EUR in all')
+    expect(priceWords({ price: EUR(12900), unpriced: [] })).toBe('129.00 EUR')
     expect(priceLine({ price: EUR(12900), unpriced: [] })).toBe('129.00 EUR in all.')
     const some = { price: EUR(12900), unpriced: ['floss', 'spray bar'] }
     expect(priceWords(some)).toBe('from 129.00 EUR; floss and spray bar extra')
@@ -77,7 +77,7 @@ describe('what it carries', () => {
     const two = (a: number, b: number): Advice =>
       advice({ parts: [part('Alder', a, outlet('Nozzle', 0)), part('Birch', b, outlet('Nozzle', 0))] })
     const said =
-      'Together they carry 200 ± 50 L, 2.0 ± 0.5 times this tank; with the larger one open the other still carries 80 ± 20 L.'
+      'Together they support 200 ± 50 L, 2.0 ± 0.5 times this tank. While you clean the larger one, the other supports 80 ± 20 L.'
     expect([reasons(two(120, 80))[0], reasons(two(80, 120))[0]]).toEqual([said, said])
   })
   test('of three: with the largest open the others together', () => {
@@ -158,28 +158,28 @@ describe('what it needs besides', () => {
   })
   test('better media by name, each once, with their price where it is one filter', () => {
     const a = with_({}, { refilled: true })
-    expect(needs(a)).toEqual(['better media (Fine pad, Rings).'])
-    expect(needs({ ...a, media: EUR(2450) })).toEqual(['better media (Fine pad, Rings, 24.50 EUR).'])
+    expect(needs(a)).toEqual(['Better media (fine pad and rings).'])
+    expect(needs({ ...a, media: EUR(2450) })).toEqual(['Better media (fine pad and rings, 24.50 EUR).'])
     const two = { ...a, choices: [...a.choices, ...a.choices], media: EUR(2450) }
-    expect(needs(two)).toEqual(['better media (Fine pad, Rings).'])
+    expect(needs(two)).toEqual(['Better media (fine pad and rings).'])
   })
   test('a sponge over an open intake where shrimp live, not where one is over it', () => {
-    expect(needs(with_({}), nano)).toEqual(['a sponge over its intake, for shrimp and fry are drawn into an open one.']) // prettier-ignore
+    expect(needs(with_({}), nano)).toEqual(['A sponge on the intake, to keep shrimp and fry out.']) // prettier-ignore
     expect(needs(with_({ inlet: { openArea: 1e-3, sponge: true } }), nano)).toEqual([])
   })
   test('air for what air drives, plumbing for what water falls to', () => {
-    expect(needs(with_({ kind: 'air-sponge' }))).toEqual(['an air pump, with a check valve in its line.'])
-    expect(needs(with_({ kind: 'sump' }))).toEqual(['pipes and hoses between tank and sump.'])
+    expect(needs(with_({ kind: 'air-sponge' }))).toEqual(['An air pump with a check valve.'])
+    expect(needs(with_({ kind: 'sump' }))).toEqual(['Pipes and hoses between tank and sump.'])
   })
   test('its outlet turned, where another way of using it is gentler', () => {
     const turned = { best: outlet('Nozzle, at the glass', 0.1), first: outlet('Nozzle', 0.6) }
-    expect(needs(with_({}, {}, turned))).toEqual(['its outlet changed: nozzle, at the glass.'])
+    expect(needs(with_({}, {}, turned))).toEqual(['Another outlet setting: nozzle, at the glass.'])
     expect(needs(with_({}, {}, { ...turned, first: null }))).toEqual([])
     expect(needs(with_({}, {}, { ...turned, best: null }))).toEqual([])
   })
   test('over 20 kg a second pair of hands; at 20 not', () => {
     const full = (kg: number) => ({ fitting: { fullMass: figure('w', kg, { dimension: 'mass' }) } })
-    expect(needs(with_(full(24)))).toEqual(['a second pair of hands, for full it weighs 24 kg.'])
+    expect(needs(with_(full(24)))).toEqual(['Two people to lift it: 24 kg full.'])
     expect(needs(with_(full(20)))).toEqual([])
   })
   test('of a pair each by its name, and two of one model once', () => {
@@ -189,14 +189,14 @@ describe('what it needs besides', () => {
     }) // prettier-ignore
     expect(needs(advice({ parts: [alder, birch] }))).toEqual([
       'Alder: pipes and hoses between tank and sump.',
-      'Birch: an air pump, with a check valve in its line.',
+      'Birch: an air pump with a check valve.',
     ])
     expect(needs(advice({ parts: [alder, alder] }))).toEqual([
       'Alder: pipes and hoses between tank and sump.',
     ])
-    // Needs of one are parted by semicolons.
+    // Each need of one in a sentence of its own.
     const both = with_({ kind: 'sump', fitting: { fullMass: figure('w', 30, { dimension: 'mass' }) } })
-    expect(needs(both)).toEqual(['pipes and hoses between tank and sump; a second pair of hands, for full it weighs 30 kg.']) // prettier-ignore
+    expect(needs(both)).toEqual(['Pipes and hoses between tank and sump.', 'Two people to lift it: 30 kg full.']) // prettier-ignore
   })
 })
 

@@ -23,12 +23,12 @@ export const sayPrice = ({ minor, currency }: Price): string => moneyText(minor,
 /** Running cost of an option, as it is said: “from” where something of it has no price, which is named. */
 export function priceWords({ price, unpriced }: Pick<Advice, 'price' | 'unpriced'>): string | null {
   if (!price) return null
-  return unpriced.length ? `from ${sayPrice(price)}; ${listed(unpriced)} extra` : `${sayPrice(price)} in all`
+  return unpriced.length ? `from ${sayPrice(price)}; ${listed(unpriced)} extra` : sayPrice(price)
 }
 /** The same in a sentence of its own; null where nothing of it has a price. */
 export function priceLine(a: Pick<Advice, 'price' | 'unpriced'>): string | null {
   const words = priceWords(a)
-  return words && `${upperFirst(words)}.`
+  return words && (a.unpriced.length ? `${upperFirst(words)}.` : `${words} in all.`)
 }
 
 const listed = (words: readonly string[]): string => new Intl.ListFormat('en').format(words)

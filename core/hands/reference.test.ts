@@ -185,7 +185,7 @@ describe('the fault finder', () => {
     }
     const found = odds('weak-flow', 'canister', {}, r)
     expect(found.recordAlone?.check.id).toBe('clogged')
-    expect(found.recordAlone?.evidence.map((e) => e.from)).toEqual(['visit of 2026-11-20', 'last check-up', 'opened on 2026-09-01']) // prettier-ignore
+    expect(found.recordAlone?.evidence.map((e) => e.from)).toEqual(['check-up of 2026-11-20', 'last check-up', 'opened on 2026-09-01']) // prettier-ignore
     // It stays what the record said, whatever was looked at since.
     expect(odds('weak-flow', 'canister', { clogged: 'clear' }, r).recordAlone?.check.id).toBe('clogged')
   })
@@ -424,7 +424,7 @@ describe('changing over', () => {
     expect(peak).toBeGreaterThan(0.55e-3)
     expect(peak).toBeLessThan(1e-3)
     const share = Math.ceil((1 - 0.5e-3 / peak) * 10) * 10
-    expect(JSON.stringify(plan.sentences)).toContain(`change ${share} % of the water`)
+    expect(JSON.stringify(plan.sentences)).toContain(`Change ${share} % of the water`)
   })
   test('nitrogen is kept while films take hold on each other', () => {
     const { nitrogen } = simulate(changeStory(subject('beside'), 4, 1))

@@ -405,7 +405,7 @@ describe('words, progress, and what is asked', () => {
       }),
     )
     // A rated flow is enough for a path: the usual head of its kind.
-    expect(stationsDone(some, a)).toMatchObject({ path: 1, tanks: 0.5, verdict: 0 })
+    expect(stationsDone(some, a)).toMatchObject({ path: 1, tanks: 0, verdict: 0 })
     expect(stationsDone({ ...some, fills: [] }, assess(model()))).toMatchObject({
       path: 0,
       tanks: 0,

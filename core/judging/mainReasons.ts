@@ -72,5 +72,10 @@ export function mainReasons(v: Verdict): readonly Reason[] {
   const rest = v.reasons.filter((r) => r.id !== 'overclaim' && r.id !== 'binding')
   const first = v.reasons.filter((r) => r.id === 'binding')
   const size = (r: Reason): number => WEIGHT[r.tone] * effectOf(r, v)
-  return [...first, ...[...rest].sort((a, b) => size(b) - size(a))].slice(0, 3)
+  const sorted = [...rest].sort((a, b) => size(b) - size(a))
+  // One of each subject but media: what is said twice of a current says no more than once.
+  const own = sorted.filter(
+    (r, i) => subjectOf(r) === 'media' || sorted.findIndex((x) => subjectOf(x) === subjectOf(r)) === i,
+  )
+  return [...first, ...own].slice(0, 3)
 }

@@ -483,7 +483,7 @@ describe('how sure a verdict is', () => {
       rule: { order: ['balance'], bind: [], turnoverFloor: 1 } as const,
     }
     const c = claimChances(foam, byBalance, 0.1, 1, 400)
-    expect(c?.from.map((f) => f.what)).toEqual(expect.arrayContaining(['feed', 'what a film takes']))
+    expect(c?.from.map((f) => f.what)).toEqual(expect.arrayContaining(['feed', 'how fast bacteria work']))
     expect(claimChances({ ...of, flow: figure('flow', 0) }, classOf('normal'), 0.1)).toBeNull()
     expect(claimChances(of, classOf('normal'), null, 1, 100)).toMatchObject({
       ratio: null,

@@ -25,7 +25,7 @@ describe('what a fill changes, chamber by chamber', () => {
     expect(text(now, before, none).map((s) => s.replace(/\s/g, ' '))).toEqual([
       'low: 2 L less of sintered glass rings.',
       'low: 0.8 L more of fine pad.',
-      'low: 1.2 L more of coarse foam, 10 ppi.',
+      'low: 1.2 L more of coarse foam (10 ppi).',
       'high: 2.8 L more of sintered glass rings.',
       'high: 0.8 L less of fine pad.',
     ])
@@ -50,11 +50,11 @@ describe('what a fill changes, chamber by chamber', () => {
     expect(figure?.working?.map((w) => [w.symbol, +w.value.toFixed(9)])).toEqual([['this', 0], ['other', 0.002]]) // prettier-ignore
   })
   test('what is mended and given up is named once, however many places it had', () => {
-    const mended = text(now, before, findings(now, before)).filter((s) => s.startsWith('Mended'))
-    expect(mended).toContain('Mended: straining complete ahead of the biological media.')
+    const mended = text(now, before, findings(now, before)).filter((s) => s.startsWith('Fixed'))
+    expect(mended).toContain('Fixed: all mechanical layers before the bio media.')
     expect(new Set(mended).size).toBe(mended.length)
-    const given = text(before, now, findings(before, now)).filter((s) => s.startsWith('Given up'))
-    expect(given).toEqual(mended.map((s) => s.replace('Mended', 'Given up')))
+    const given = text(before, now, findings(before, now)).filter((s) => s.startsWith('Lost'))
+    expect(given).toEqual(mended.map((s) => s.replace('Fixed', 'Lost')))
     const twice = [{ rule: { id: 'a', title: 'Aaa' } }, { rule: { id: 'a', title: 'Aaa' } }, { rule: { id: 'b', title: 'Bbb' } }] as OrderFinding[] // prettier-ignore
     const [, ...one] = twice
     expect(text(now, now, { now: [], before: twice })).toEqual(['Mended: aaa.', 'Mended: bbb.'])

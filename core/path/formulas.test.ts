@@ -174,7 +174,7 @@ describe('small sums', () => {
     const at = (times: number) => heaterCheck(300, times * 1.43904e-5)
     expect(at(1).least.value).toBeCloseTo(1.43904e-5, 9)
     expect((at(1).least.uncertainty ?? 0) / at(1).least.value).toBeCloseTo(0.3, 12)
-    expect([0.69, 0.71, 1.29, 1.31].map((t) => JSON.stringify(at(t).sentences[0]).includes('borderline'))).toEqual([false, true, true, false]) // prettier-ignore
+    expect([0.69, 0.71, 1.29, 1.31].map((t) => JSON.stringify(at(t).sentences[0]).includes('Borderline'))).toEqual([false, true, true, false]) // prettier-ignore
     expect([at(0.99).enough, at(1.01).enough]).toEqual([false, true])
     expect(at(1).rise.working?.map((w) => w.symbol)).toEqual(['P', 'Q'])
     expect(at(1).least.working?.map((w) => w.value)).toEqual([300])

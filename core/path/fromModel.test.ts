@@ -73,8 +73,8 @@ test('from the label alone: its pump, nothing known of the body, a usual tempera
 })
 
 test('without a pump, or without air, it says what to do', () => {
-  expect(pathBase(record({ ...label, claims: [] }))).toMatchObject({ kind: 'missing', what: expect.stringMatching(/copy the rated flow/) as unknown }) // prettier-ignore
-  expect(pathBase(record({ ...label, kind: 'air-sponge', claims: [] }))).toMatchObject({ kind: 'missing', what: expect.stringMatching(/with its air on/) as unknown }) // prettier-ignore
+  expect(pathBase(record({ ...label, claims: [] }))).toMatchObject({ kind: 'missing', what: expect.stringMatching(/a pump: add rated flow and maximum head, or time the flow at three heights/) as unknown }) // prettier-ignore
+  expect(pathBase(record({ ...label, kind: 'air-sponge', claims: [] }))).toMatchObject({ kind: 'missing', what: expect.stringMatching(/a flow: time some runs with the air on/) as unknown }) // prettier-ignore
 })
 
 test('an air-driven body goes by its measured flow, and stops at half the depth its air enters at', () => {
@@ -91,7 +91,7 @@ test('an air-driven body goes by its measured flow, and stops at half the depth 
     f.conditions?.join(),
     ...(f.working ?? []).slice(0, 3).map((w) => w.provenance),
   ]
-  expect(said(pathFlowFigure(o))).toEqual([expect.stringMatching(/straight from the measured flow.*Q0 as far as the trial/) as unknown, 'rule', 'computed', 'rule']) // prettier-ignore
+  expect(said(pathFlowFigure(o))).toEqual([expect.stringMatching(/As shipped,no plumbing,airlift flow falls in a straight line to zero at half its depth \(rule of thumb\),Q0 set by the test with media,[\d.,\s]+ °C/) as unknown, 'rule', 'computed', 'rule']) // prettier-ignore
   // With riser and air on record it is the airlift's own curve, and neither printed nor straight.
   const own = timed('own', flow, { kind: 'air', setup: { submergence: 0.3, riserDiameter: 0.018 }, hookupId: null, lift: 0.02, runs: [0, 1, 2].map(() => ({ series: 'water', value: 1.5e-5, volume: 0.01, seconds: 0.01 / flow })) as never }) // prettier-ignore
   const known = ready(record({ ...sponge, trials: [timed('t', flow, { hookupId: null }), own] })).base
@@ -240,7 +240,7 @@ test('a trial as a case of its own: its hookup, its lift, its mains and its wate
   expect((c?.drive.pump.shutOffHead ?? 0) / base.drive.pump.shutOffHead).toBeCloseTo(1.44, 9)
   expect((c?.drive.pump.maxFlow ?? 0) / base.drive.pump.maxFlow).toBeCloseTo(1.2, 9)
   expect(below && caseOfTrial(base, r, below).hookup?.outletAboveWater).toBe(0)
-  expect(() => e && caseOfTrial(base, r, e)).toThrow('no fill on record')
+  expect(() => e && caseOfTrial(base, r, e)).toThrow('no media setup recorded')
 })
 
 test('more flow than hose and media allow tells how far the curve reaches, less what the body takes', () => {

@@ -65,8 +65,8 @@ describe('a body as a network', () => {
     const t = of([{ ...c30, gap: 0.002 }, { ...f20, gap: 0.002 }, layer('x', 'low', FINE, 20, { gap: 0.001 }), m60], { hookup: null }) // prettier-ignore
     const slots = t.pumped.elements.filter((e) => e.kind === 'slot')
     expect(slots.map((e) => [e.id, e.label, e.from, e.to, e.gap, +e.length.toFixed(9), +e.perimeter.toFixed(9)])).toEqual([
-      ['gap:c', 'Gap beside coarse foam, 10 ppi', 'source', 'n3', 0.002, 0.05, 0.8],
-      ['gap:x', 'Gap beside fine pad', 'n3', 'n1', 0.001, 0.02, 0.8],
+      ['gap:c', 'Gap at coarse foam (10 ppi)', 'source', 'n3', 0.002, 0.05, 0.8],
+      ['gap:x', 'Gap at fine pad', 'n3', 'n1', 0.001, 0.02, 0.8],
     ]) // prettier-ignore
     expect(t.parts.get('gap:c')).toEqual({ what: 'gap', chamberId: 'low', layerIds: ['c', 'f'] })
     // A core that water enters all round has no edge for a gap.
@@ -80,10 +80,10 @@ describe('a body as a network', () => {
         .pumped.elements.filter((e) => e.kind === 'slot')
         .map((e) => `${e.id} ${e.label} ${e.from}>${e.to} ${e.length.toFixed(3)} ${e.perimeter.toFixed(3)}`)
     const x10 = layer('x', 'low', COARSE, 10)
-    expect(slots(c30, f20, x10)).toEqual(['wall:low:0 Gap round low source>n1 0.060 0.400'])
-    expect(slots(c30, { ...f20, sealed: true }, x10)).toEqual(['wall:low:0 Gap round low source>n2 0.030 0.400', 'wall:low:2 Gap round low n3>n1 0.010 0.400']) // prettier-ignore
+    expect(slots(c30, f20, x10)).toEqual(['wall:low:0 Gap around low source>n1 0.060 0.400'])
+    expect(slots(c30, { ...f20, sealed: true }, x10)).toEqual(['wall:low:0 Gap around low source>n2 0.030 0.400', 'wall:low:2 Gap around low n3>n1 0.010 0.400']) // prettier-ignore
     expect(slots({ ...c30, sealed: true })).toEqual([])
-    expect(slots(c30, { ...f20, sealed: true })).toEqual(['wall:low:0 Gap round low source>n2 0.030 0.400'])
+    expect(slots(c30, { ...f20, sealed: true })).toEqual(['wall:low:0 Gap around low source>n2 0.030 0.400'])
     expect(() => of([c30], { chambers: [chamber('low', { wallGap: 0.2 })] })).toThrow(/wallGap/)
   })
   test('over a sill water falls through a weir as wide as a side: 1/(2g (C b h)²)', () => {
@@ -103,7 +103,7 @@ describe('a body as a network', () => {
   })
   test('what the body takes counts in a bore of 16 mm; nothing, where nothing is known', () => {
     // A = 2.0106e-4 m²: K = 2 · 9.80665 · A² · 2e7 = 15.857.
-    expect(element(of([], { rest: 2e7 }), 'rest')).toMatchObject({ label: 'Body loss', diameter: 0.016, count: 1 }) // prettier-ignore
+    expect(element(of([], { rest: 2e7 }), 'rest')).toMatchObject({ label: 'Filter body', diameter: 0.016, count: 1 }) // prettier-ignore
     expect(element(of([], { rest: 2e7 }), 'rest').lossCoefficient).toBeCloseTo(15.857, 2)
     expect(of([]).pumped.elements.map((e) => e.id)).not.toContain('rest')
   })
@@ -159,9 +159,9 @@ describe('what it comes to', () => {
   test('ways beside the media, by name, and what part of the water takes each', () => {
     const o = worked([{ ...c30, gap: 0.002 }, m60], { chambers: [chamber('low', { overflowSill: 0.001 }), chamber('high', { wallGap: 0.003 })] }) // prettier-ignore
     expect(o.sides.map((s) => [s.part.what, s.label])).toEqual([
-      ['gap', 'Gap beside coarse foam, 10 ppi'],
+      ['gap', 'Gap at coarse foam (10 ppi)'],
       ['spill', 'Overflow of low'],
-      ['wall', 'Gap round high'],
+      ['wall', 'Gap around high'],
     ])
     for (const s of o.sides) expect(s.share).toBeCloseTo(s.flow / o.flow, 12)
     const [c, m] = o.layers

@@ -222,7 +222,7 @@ describe('calibration: a medium’s permeability from two flows', () => {
   test('flows that show no loss are refused, with the reason', () => {
     expect(() =>
       calibrateMedium({ without: measure(without, 0, 0), with: { ...measure(withPad, 0, 0), measured: { flow: truly(without, 0) * 1.02, uncertainty: 1e-6, lift: 0 } } }, FINE.id),
-    ).toThrow('the two flows do not show what it takes')
+    ).toThrow('these two flows do not show its head loss')
     expect(() => calibrateMedium({ without: measure(without, 0, 0), with: measure(without, 0, 0) }, FINE.id)).toThrow('mediumId')
   }) // prettier-ignore
   test('what the body takes is nothing when hose and media explain the flow already', () => {

@@ -38,7 +38,7 @@ describe('what the body takes, and how far the curve reaches', () => {
     // What a body took before is told anew.
     expect(restFrom({ ...bare, rest: 1e9 }, told(0.5 * free, 0.5))).toBeCloseTo(restFrom(bare, told(0.5 * free, 0.5)), -2) // prettier-ignore
     const loose: PathCase = { ...bare, hookup: null }
-    expect(atLift(loose, 0.3).hookup).toEqual({ id: 'bare', name: 'nothing attached', bodyBelowWater: 0, segments: [], outletAboveWater: 0.3, sourceBelowWater: 0 }) // prettier-ignore
+    expect(atLift(loose, 0.3).hookup).toEqual({ id: 'bare', name: 'no plumbing', bodyBelowWater: 0, segments: [], outletAboveWater: 0.3, sourceBelowWater: 0 }) // prettier-ignore
     expect(restFrom(loose, told(0.5 * flowOfCase(atLift(loose, 0))))).toBeGreaterThan(0)
   })
 })

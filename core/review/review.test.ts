@@ -33,7 +33,7 @@ test('a disclosure says every yes and every no, and what was not asked is said t
     'The unit was given. Not disclosed yet: payment, contract, gifts, preview.',
   )
   expect(disclosureWords({ obtained: null, disclosure: { ...NOT_RECORDED, paid: true } })).toMatch(
-    /How we got the unit is not disclosed yet; paid for by somebody with an interest\./,
+    /How we got the unit is not disclosed yet\. Paid for by somebody with an interest\./,
   )
   const no = Object.fromEntries(DISCLOSED.map((d) => [d, false])) as typeof NOT_RECORDED
   expect(disclosureWords({ obtained: 'bought', disclosure: no })).not.toMatch(/Not recorded/)

@@ -121,10 +121,12 @@ test('tanks: from what to what, with the rule that binds; any size where nothing
   expect(told(s)).toEqual([
     'page: [claimed-min 0.06] [claimed-max 0.2]',
     'page head: Stock | From | To | Why',
-    'page: Normal | [smallest-normal 0.02] | [largest-normal 0.12] | limit: media mass',
-    expect.stringMatching(/^page: Heavy.* \| any \| \[largest-heavy 0.12\] \| limit: media mass$/),
+    'page: Normal | [smallest-normal 0.02] | [largest-normal 0.12] | limit: media weight',
     expect.stringMatching(
-      /^page: Light.* \| too strong for so small a tank: turn its outlet to the glass, or a spray bar$/,
+      /page: Heavy \(large, messy, crowded\) \| any \| \[largest-heavy 0\.12\] \| limit: media weight/,
+    ),
+    expect.stringMatching(
+      /page: Light, planted \| \[smallest-light [\d.,\s]+\] \| \[largest-light [\d.,\s]+\] \| too fast for so small a tank: turn its outlet to the glass, or a spray bar/,
     ),
   ])
   const figures = s.blocks.flatMap((b) => (b.kind === 'numbers' ? b.figures : []))
@@ -354,7 +356,7 @@ describe('what a page may not lose', () => {
     ]
     const lines = told(stripSection(input({ parts })))
     expect(lines).toContain(
-      'whole caution: Ring: lip up. Nothing on it says so. What happens if it is fitted wrong was not noted.',
+      'whole caution: Ring: lip up. Not marked. What happens if it is fitted wrong was not noted.',
     )
     expect(lines).toContain(
       'whole note: Head: taps over the notch (two dots). Wrong: the latch closes on one side.',
@@ -376,7 +378,7 @@ describe('what a page may not lose', () => {
     const labels = blocks.flatMap((b) =>
       b.kind === 'numbers' ? b.figures.map((f) => [f.label, f.value]) : [],
     )
-    expect(labels.slice(0, 2)).toEqual([['To the pre-filter', 30], ['To the bio media', 90]]) // prettier-ignore
+    expect(labels.slice(0, 2)).toEqual([['To the pre-filter', 30], ['To the media', 90]]) // prettier-ignore
   })
   test('what it is to be had for besides its list price, and its guarantee', () => {
     const offers = [{ kind: 'sale', price: { ...EUR(9900), on: '2026-10-01' } }, { kind: 'second-hand', price: EUR(4000) }] // prettier-ignore

@@ -125,7 +125,7 @@ test('power: five watts, the year, its cost, and where the label stands', () => 
   // 14 W · 8765.82 h = 122.72 kWh, at 0.31 EUR 38.04 (by hand).
   expect(at(/Energy/)).toBeCloseTo(122.7215, 3)
   expect(at(/Cost/)).toBeCloseTo(38.04, 2)
-  expect(f.text).toContain('where the label says 10 W: more than printed')
+  expect(f.text).toContain('Power 14.0 ± 0.9 W, label 10 W: more than the label.')
 })
 
 test('a price in a currency without cents is taken as it is written', () => {
@@ -177,16 +177,16 @@ describe('noise', () => {
   test('ΔL 6 dB takes 1.26 dB off (ISO 3744; from memory)', () => {
     const f = found(trial('noise', [...levels('with', 40), ...levels('without', 34)]))
     expect(f.figures[0]?.value).toBeCloseTo(40 - 1.256, 2)
-    expect(f.text).toContain('background corrected, valid')
+    expect(f.text).toContain('At an unknown distance: 39 ± 5 dB, background subtracted.')
   })
   test('less than 6 dB over the room is an upper bound; without a background it says so', () => {
     expect(found(trial('noise', [...levels('with', 33), ...levels('without', 32)])).text).toContain(
-      'an upper bound',
+      'At an unknown distance: 32 ± 4 dB, the room was too loud for a sure value (less than 6 dB apart).',
     )
-    expect(found(trial('noise', levels('with', 40))).text).toContain('the room is in it')
-    expect(found(trial('noise', levels('without', 31))).text).toContain(
-      'Only the background was measured yet',
+    expect(found(trial('noise', levels('with', 40))).text).toContain(
+      'At an unknown distance: 40 ± 4 dB, room noise included (background not measured).',
     )
+    expect(found(trial('noise', levels('without', 31))).text).toContain('Only the background was measured.')
   })
 })
 
@@ -246,7 +246,7 @@ describe('holding, priming, air, meter', () => {
     )
     expect(f.figures).toEqual([])
     expect(f.text).toContain('2 of 2 still held')
-    expect(f.text).toContain('none is made up')
+    expect(f.text).toContain('Cups: 2 of 2 still held when the test ended, the longest at 600 s.')
     const half = found(
       trial('holding', [
         { seconds: 30, outcome: 'let-go', series: 'cups' },
@@ -282,13 +282,15 @@ describe('holding, priming, air, meter', () => {
       { kind: 'air-sponge' },
     )
     expect(f.figures.find((x) => x.id.startsWith('air-leak'))?.value).toBeCloseTo(0.25, 10)
-    expect(f.text).toMatch(/25\s% of the air leaves beside the riser/)
+    expect(f.text).toMatch(/25\s?% of the air is lost at the fitting and lifts no water\./)
     expect(f.figures.find((x) => x.id.startsWith('airlift-ratio'))?.value).toBeGreaterThan(0)
   })
   test('a meter set 4.8 % low is said with the factor to set; one that agrees is left alone', () => {
     const checks = [23600, 23650, 23625].map((value) => ({ value, volume: 0.005 }))
     const f = found(trial('meter-check', checks))
-    expect(f.text).toContain('The meter is set to the wrong factor: 4.8')
+    expect(f.text).toContain(
+      'Wrong meter factor: 4.8 % too low, so its flows read high. Set it to 4 725 ± 95.',
+    )
     expect(f.text).toContain('too low, so its flows read high')
     expect(found(trial('meter-check', checks, { setup: { kFactor: 4.725e6 } })).text).toContain(
       'agrees with this check',

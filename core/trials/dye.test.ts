@@ -280,7 +280,7 @@ describe('figures and sentences of a point', () => {
   test('dead volume that its doubt swallows is not told; none is told where there is no V/Q', () => {
     const sure = told(pulse(120, 400), { value: 100, relative: 0.03 }).says[0] ?? ''
     const unsure = told(pulse(120, 400), { value: 61, relative: 0.1 }).says[0] ?? ''
-    expect(unsure).toMatch(/no dead volume/u)
+    expect(unsure).toMatch(/No dead volume beyond the uncertainty\./u)
     expect(sure).not.toMatch(/no dead volume/u)
     const d = dyePoint('x', pulse(120, 400), { value: 100, relative: 0.03 })
     const figures = dyeFigures({ id: 't' }, d, [])
@@ -290,21 +290,19 @@ describe('figures and sentences of a point', () => {
         figures.map((f) => (f.id.endsWith('-dead') ? { ...f, uncertainty } : f)),
       ).map((s) => sentenceText(s, 'metric'))[0]
     const dead = byId(figures, 'dead')?.value ?? NaN
-    expect(at(dead)).toMatch(/no dead volume/u)
+    expect(at(dead)).toMatch(/No dead volume beyond the uncertainty\./u)
     expect(at(dead * 0.999)).not.toMatch(/no dead volume/u)
   })
 
   test('t10 by its EPA class, where V/Q is known', () => {
-    expect(told(pulse(120, 400), { value: 60, relative: 0.03 }).says[0]).toMatch(
-      /by t10 it is (poor|average)/u,
-    )
+    expect(told(pulse(120, 400), { value: 60, relative: 0.03 }).says[0]).toMatch(/Baffling by t10: poor\./u)
   })
 
   test('a tail cut off: how much was still there; one that does not fall is said to be so', () => {
     const cut = told(pulse(60, 110), null)
     expect(cut.d.pulse?.extrapolated).toBeGreaterThan(0.02)
     expect(cut.says[0]).toContain(`${Math.round((cut.d.pulse?.tail ?? NaN) * 100)}`)
-    expect(cut.says[0]).toMatch(/still there/u)
+    expect(cut.says[0]).toMatch(/Left: the dye stays [\d.,\s]+ ± [\d.,\s]+ s on average\./u)
     const whole = told(pulse(120, 400), null)
     expect(whole.says[0]).not.toMatch(/tail|still/u)
     const p = whole.d.pulse!
@@ -312,7 +310,9 @@ describe('figures and sentences of a point', () => {
       dyeSentences({ ...whole.d, pulse: { ...p, tail, extrapolated } }, whole.figures).map((s) =>
         sentenceText(s, 'metric'),
       )[0] ?? ''
-    expect(says(0.4, 0.0201)).toMatch(/40\s?% still there/u)
+    expect(says(0.4, 0.0201)).toMatch(
+      /The test ended with 40 % of the peak left; the rest is extrapolated\./u,
+    )
     expect(says(0.4, 0.02)).toMatch(/too short/u)
     expect(says(0.1001, 0)).toMatch(/too short/u)
     expect(says(0.1, 0)).not.toMatch(/too short|still/u)
@@ -333,7 +333,7 @@ describe('figures and sentences of a point', () => {
     const figures = dyeFigures({ id: 't' }, open, [])
     expect(figures.map((f) => f.id.split('-').at(-1))).toEqual(['coloured', 'delay', 'tau'])
     const says = dyeSentences(open, figures).map((s) => sentenceText(s, 'metric'))
-    expect(says[0]).toMatch(/not come to an even strength/u)
+    expect(says[0]).toMatch(/It was not fully mixed when the test ended\./u)
     expect(says).toHaveLength(1)
   })
 

@@ -51,18 +51,22 @@ describe('a water test', () => {
   })
   test('ammonia and nitrite at zero are said to read as zero, never to be none', () => {
     const r = found(trial('water-test', [test1('ammonia', 0), test1('nitrite', 0), test1('nitrate', 10e-3)]))
-    expect(r.says).toContain('read as zero: as far as these steps can tell')
+    expect(r.says).toContain(
+      'Ammonia, as nitrogen 0.00 ± 0.10 mg/L, nitrite, as nitrogen 0.00 ± 0.04 mg/L, nitrate, as nitrogen 2.3 ± 0.6 mg/L. Ammonia and nitrite read 0: the filter keeps up.',
+    )
     expect(found(trial('water-test', [test1('ammonia', 0.5e-3), test1('nitrite', 0)])).says).toContain(
-      'does not yet take up all',
+      'Ammonia or nitrite shows: the filter does not keep up yet.',
     )
   })
   test('un-ionised ammonia is held against what fish bear: 1 mg/L NH₄ at pH 8, 25 °C is 0.0507 mg/L NH₃', () => {
     // 0.7765 mg/L N · 17.031/14.007 · 0.0537 = 0.0507; twice the 0.025 mg/L of EIFAC 1970.
     const r = found(trial('water-test', [test1('ammonia', 1e-3), test1('ph', 8), test1('temperature', 25)]))
     expect((r.value('water-unionised')?.value ?? 0) * 1e3).toBeCloseTo(0.0507, 3)
-    expect(r.says).toContain('more than the 0.025 mg/L that fish bear for long')
+    expect(r.says).toContain('Un-ionised ammonia 0.051 ± 0.022 mg/L is too high (limit 0.025 mg/L).')
     const zero = found(trial('water-test', [test1('ammonia', 0), test1('ph', 8.8), test1('temperature', 27)]))
-    expect(zero.says).toContain('cannot rule out')
+    expect(zero.says).toContain(
+      'Un-ionised ammonia 0.00 ± 0.04 mg/L: this reading is too coarse to rule out more than 0.025 mg/L.',
+    )
   })
   test('a conditioner stands beside the reading', () => {
     const r = found(trial('water-test', [test1('ammonia', 0)], { conditioner: 'Stillbind, this morning' }))
@@ -78,12 +82,12 @@ describe('clarity', () => {
   })
   test('what changed since before, no finer than an eye can tell', () => {
     expect(found(trial('clarity', [at('before', 3), at('minutes', 5), at('morning', 8)])).says).toContain(
-      'The next morning 5 steps clearer than before',
+      'The next morning: 5 steps clearer than before.',
     )
     expect(found(trial('clarity', [at('before', 6), at('later', 7)])).says).toContain(
-      'no clearer and no cloudier',
+      'Later: no visible difference.',
     )
-    expect(found(trial('clarity', [at('later', 2)])).says).toContain('Nothing was noted before')
+    expect(found(trial('clarity', [at('later', 2)])).says).toContain('No rating from before to compare with.')
   })
   test('photos stand for themselves', () => {
     expect(

@@ -153,7 +153,7 @@ describe('what strains', () => {
       caseWith([layer('c', 'low', COARSE, 30), layer('d', 'low', MEDIUM, 20), layer('f', 'low', FINE, 20), layer('x', 'high', last, 20), layer('m', 'high', SINTERED, 40)]) // prettier-ignore
     expect(says(row(FINE), 'coarse-to-fine')).toEqual([])
     expect(says(row(COARSE), 'coarse-to-fine')[0]).toMatch(
-      /Coarse foam, [\d.,\s]+ ppi sits after the finer medium foam \([\d.,\s]+ ppi\) and has nothing left to catch\./,
+      /Coarse foam \([\d.,\s]+ ppi\) sits after the finer medium foam \([\d.,\s]+ ppi\) with nothing left to catch\./,
     )
   })
   test('polish last asks for a fine pad at the very end, and is content with one', () => {

@@ -11,6 +11,9 @@ type Nitrogen = 'ammonia' | 'nitrite' | 'nitrate'
 const NITROGEN = 14.007
 const ION: Readonly<Record<Nitrogen, number>> = { ammonia: 18.039, nitrite: 46.005, nitrate: 62.004 }
 
+/** Nitrogen in what a card counts as the ion (kg/kg), by molar masses. */
+export const nitrogenIn = (q: Nitrogen): number => NITROGEN / ION[q]
+
 /** Usual steps of a colour card and of a meter's last digit. Common practice, no source. */
 const STEPS: Readonly<Record<'card' | 'meter', Readonly<Record<Quantity, number>>>> = {
   card: { ammonia: 0.25e-3, nitrite: 0.25e-3, nitrate: 5e-3, ph: 0.2, temperature: 1 },
@@ -41,7 +44,7 @@ const newest = (runs: readonly Reading<'water-test'>[], q: Quantity): number | n
 function nitrogenFigure(trial: TrialRecord, c: FindingContext, q: Nitrogen, read: number): Figure {
   const { setup } = trial
   const byIon = setup?.countedAs !== 'nitrogen'
-  const share = byIon ? NITROGEN / ION[q] : 1
+  const share = byIon ? nitrogenIn(q) : 1
   const half = stepOf(setup, q) / 2
   return {
     ...base(trial, c, `water-${q}`),

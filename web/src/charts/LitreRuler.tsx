@@ -184,9 +184,8 @@ export function LitreRuler({ verdict, stock, name, open }: Props) {
         </svg>
       </div>
       <p className="muted text-[0.88rem]">
-        Bar: supported. Whisker: 95 % interval of its top.
-        {claim !== null && ' Dashed rust: claimed but not supported.'} The left end is where the current gets
-        too strong.
+        Teal: supported (thin line: 95 % range).
+        {claim !== null && ' Rust: on the label, not supported.'} Left of the bar the current is too strong.
         {schools.length > 0 &&
           ' Diamonds: each sizing rule (filled = sets the limit, open = for comparison).'}
       </p>
@@ -420,7 +419,7 @@ function rangeWords(
   r: SupportedRange,
   said: (si: number) => string,
 ): { readonly range: string; readonly why: string } {
-  if (r.lowAboveTop) return { range: `up to ${said(r.max)}`, why: `too fast below ${said(r.min)}` }
+  if (r.lowAboveTop) return { range: `up to ${said(r.max)}`, why: `current too strong below ${said(r.min)}` }
   return {
     range: r.min > 0 ? `${said(r.min)} – ${said(r.max)}` : `up to ${said(r.max)}`,
     why: `limit: ${SCHOOLS[r.binding].limit}`,

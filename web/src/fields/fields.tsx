@@ -38,6 +38,8 @@ interface QuantityProps<N extends ResourceName> extends Common<N, number> {
   readonly doubt?: (si: number) => Sentence | null
   readonly check?: (si: number) => string | null
   readonly align?: 'right'
+  /** Stored for each one typed: nitrogen in an ion, where the card counts the ion. */
+  readonly scale?: number
   /** Columns that change along with this one, such as the mark that a size has been measured. */
   readonly also?: PatchOf<N>
 }
@@ -45,12 +47,14 @@ interface QuantityProps<N extends ResourceName> extends Common<N, number> {
 /** A field for a number with a unit. Takes any unit of its dimension, keeps what was typed beside the SI value. */
 export function QuantityField<N extends ResourceName>(given: QuantityProps<N>) {
   const limits = limitsOf(given.collection, given.field)
-  const { min, max } = { ...limits, ...given.within }
+  const { scale = 1 } = given
+  const ends = { ...limits, ...given.within }
+  const [min, max] = [ends.min, ends.max].map((v) => (v === undefined ? undefined : v / scale))
   const p = { ...given, dimension: given.dimension ?? limits.dimension ?? 'ratio' }
   const id = useId()
   const system = units.use()
   const value: unknown = p.row[p.field]
-  const si = typeof value === 'number' ? value : null
+  const si = typeof value === 'number' ? value / scale : null
   const unit = (p.unit && findUnit(p.unit, p.dimension, system)) || preferredUnit(p.dimension, system)
   const typed = typedOf(p.row)[p.field]
   const shown =
@@ -74,7 +78,7 @@ export function QuantityField<N extends ResourceName>(given: QuantityProps<N>) {
       if (limits.whole && !Number.isInteger(q.si)) return { kind: 'error', message: 'Enter a whole number.' }
       const wrong = p.check?.(q.si)
       if (wrong) return { kind: 'error', message: wrong }
-      const body = patchOf<N>(p.field, q.si, { typed: { [p.field]: text.trim() }, ...p.also })
+      const body = patchOf<N>(p.field, q.si * scale, { typed: { [p.field]: text.trim() }, ...p.also })
       const question = p.doubt?.(q.si)
       return question ? { kind: 'ask', question: sentenceText(question, system), body } : { kind: 'ok', body }
     } catch (error) {
@@ -96,7 +100,7 @@ export function QuantityField<N extends ResourceName>(given: QuantityProps<N>) {
       onAgree={field.agree}
       onRevert={field.revert}
       parked={field.parked}
-      showValue={(v) => (typeof v === 'number' ? say(v) : 'empty')}
+      showValue={(v) => (typeof v === 'number' ? say(v / scale) : 'empty')}
       {...(p.hideLabel && { hideLabel: true })}
     >
       <input

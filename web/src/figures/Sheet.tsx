@@ -50,8 +50,8 @@ export function Sheet({
           <tr>
             {columns.map((c, i) =>
               isStyled(c) ? (
-                <th key={i} scope="col" className={c.className} aria-label={c.name}>
-                  {c.label}
+                <th key={i} scope="col" className={c.className}>
+                  {c.name ? <span className="sr-only">{c.name}</span> : c.label}
                 </th>
               ) : (
                 <th key={i} scope="col">

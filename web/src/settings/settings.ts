@@ -85,3 +85,7 @@ export const compareTray = {
   use: (): readonly PutBy[] => readTray(tray.use()),
   set: (list: readonly PutBy[]): void => tray.set(JSON.stringify(list.slice(0, MOST_COMPARED))),
 }
+
+/** What the card of this reader’s test kit counts: the ion or the nitrogen in it; empty while nobody has said. */
+export type KitCounts = 'ion' | 'nitrogen'
+export const kitCounts = kept<KitCounts | ''>('ypsometer.kit', () => '')

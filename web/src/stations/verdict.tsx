@@ -44,10 +44,10 @@ function Answer({ verdict }: { readonly verdict: Verdict }) {
   const main = mainReasons(verdict)
   const rest = verdict.reasons.filter((r) => r.id !== 'overclaim' && !main.includes(r))
   return (
-    <div className="space-y-5">
+    <div className="space-y-3">
       <section aria-labelledby="verdict-title">
         <Headline verdict={verdict} />
-        <div className="mt-1 max-w-3xl">
+        <div className="max-w-5xl">
           <Confidence verdict={verdict} />
         </div>
         <Provisional />
@@ -100,7 +100,7 @@ function Headline({ verdict: v }: { readonly verdict: Verdict }) {
   const bad = v.level !== 'holds' && v.level !== 'open'
   return (
     <>
-      <h2 id="verdict-title" className={`!text-[2.1rem] !leading-tight ${bad ? 'text-error' : ''}`}>
+      <h2 id="verdict-title" className={`!text-[1.9rem] !leading-tight ${bad ? 'text-error' : ''}`}>
         {v.words.replace(/\.$/, '')}
         {v.overclaim && (
           <span className="num ml-3 text-[1.5rem] whitespace-nowrap max-sm:ml-2">
@@ -108,7 +108,7 @@ function Headline({ verdict: v }: { readonly verdict: Verdict }) {
           </span>
         )}
       </h2>
-      <p className="mt-1 text-[1.25rem]">
+      <p className="text-[1.2rem]">
         {claim && (
           <>
             Label <FigureView figure={printedFigure(claim)} inline said />
@@ -272,13 +272,16 @@ function Reasons({ reasons, title }: { readonly reasons: readonly Reason[]; read
 const List = ({ reasons }: { readonly reasons: readonly Reason[] }) => (
   <ul>
     {reasons.map((r) => (
-      <li key={r.id} className="rule-b grid grid-cols-[5rem_minmax(0,1fr)] gap-x-3 py-2 max-sm:grid-cols-1">
+      <li
+        key={r.id}
+        className="rule-b grid grid-cols-[4.5rem_minmax(0,1fr)] gap-x-3 py-1.5 max-sm:grid-cols-1"
+      >
         <span
           className={`kicker pt-0.5 ${r.tone === 'against' ? '!text-error' : r.tone === 'caution' ? '!text-warning' : ''}`}
         >
           {TONE_WORDS[r.tone]}
         </span>
-        <p className="max-w-3xl">
+        <p className="max-w-[76rem] leading-snug">
           <Words sentence={r.sentence} />
         </p>
       </li>

@@ -1,3 +1,5 @@
+import { KitQuestion, useKit } from '../../tank/KitCounts'
+import { kitCounts } from '../../settings/settings'
 import type { ChangeOver as Row, Tank } from '@ypsometer/contract'
 import { KIT_ZERO } from '@ypsometer/core/biology/balance'
 import { daysBetween } from '@ypsometer/core/days/days'
@@ -297,6 +299,8 @@ function OnTheTank({
 
 /** Tests to take with what should be read, and those that were taken. */
 function Tests({ change, planned }: { readonly change: Row; readonly planned: readonly PlannedTest[] }) {
+  const counts = kitCounts.use()
+  const kit = useKit()
   const rows =
     planned.length > 0
       ? planned
@@ -309,17 +313,18 @@ function Tests({ change, planned }: { readonly change: Row; readonly planned: re
     changeRow('change-overs', change, { tests: [...tests].sort((a, b) => a.on.localeCompare(b.on)) })
   return (
     <section aria-labelledby="tests-title">
-      <h2 id="tests-title">Tests, as N</h2>
+      <h2 id="tests-title">Tests</h2>
+      {counts !== '' && <KitQuestion />}
       <Parked row={change} field="tests" what="The tests" />
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Tests, table">
         <Sheet
           className="mt-1 min-w-[32rem]"
           columns={[
             'Day',
-            right('Ammonia forecast'),
-            right('read'),
-            right('Nitrite forecast'),
-            right('read'),
+            right('Ammonia forecast, as N'),
+            right(`read, ${kit('ammonia').label.split(', ')[1] ?? ''}`),
+            right('Nitrite forecast, as N'),
+            right(`read, ${kit('nitrite').label.split(', ')[1] ?? ''}`),
             '',
           ]}
         >
@@ -332,13 +337,17 @@ function Tests({ change, planned }: { readonly change: Row; readonly planned: re
                 {t.predicted && <FigureView figure={t.predicted.ammonia} inline digits={2} />}
               </td>
               <td className="r">
-                {t.made?.ammonia != null && <Num si={t.made.ammonia} dimension="concentration" />}
+                {t.made?.ammonia != null && (
+                  <Num si={t.made.ammonia / kit('ammonia').scale} dimension="concentration" />
+                )}
               </td>
               <td className="r">
                 {t.predicted && <FigureView figure={t.predicted.nitrite} inline digits={2} />}
               </td>
               <td className="r">
-                {t.made?.nitrite != null && <Num si={t.made.nitrite} dimension="concentration" />}
+                {t.made?.nitrite != null && (
+                  <Num si={t.made.nitrite / kit('nitrite').scale} dimension="concentration" />
+                )}
               </td>
               <td>
                 {t.made && (
@@ -372,8 +381,9 @@ function NewTest({
   readonly onAdd: (t: Row['tests'][number]) => void
 }) {
   const [on, setOn] = useState(today())
-  const [ammonia, setAmmonia] = useState(0)
-  const [nitrite, setNitrite] = useState(0)
+  const [read, setRead] = useState({ ammonia: 0, nitrite: 0 })
+  const counts = kitCounts.use()
+  const kit = useKit()
   const early = on !== '' && on < change.on
   return (
     <div className="mt-3 flex flex-wrap items-end gap-3">
@@ -381,33 +391,28 @@ function NewTest({
         <span className="kicker block">Tested on</span>
         <input type="date" className="field num w-40" value={on} onChange={(e) => setOn(e.target.value)} />
       </label>
-      <div className="w-28">
-        <span className="kicker block">Ammonia</span>
-        <QuantityInput
-          label="Ammonia read"
-          si={ammonia}
-          dimension="concentration"
-          min={0}
-          max={HIGHEST}
-          onCommit={setAmmonia}
-        />
-      </div>
-      <div className="w-28">
-        <span className="kicker block">Nitrite</span>
-        <QuantityInput
-          label="Nitrite read"
-          si={nitrite}
-          dimension="concentration"
-          min={0}
-          max={HIGHEST}
-          onCommit={setNitrite}
-        />
-      </div>
+      {counts === '' ? (
+        <KitQuestion />
+      ) : (
+        (['ammonia', 'nitrite'] as const).map((q) => (
+          <div key={`${q}-${counts}`} className="w-32">
+            <span className="kicker block">{kit(q).label}</span>
+            <QuantityInput
+              label={`${q === 'ammonia' ? 'Ammonia' : 'Nitrite'} read`}
+              si={read[q] / kit(q).scale}
+              dimension="concentration"
+              min={0}
+              max={HIGHEST / kit(q).scale}
+              onCommit={(v) => setRead({ ...read, [q]: v * kit(q).scale })}
+            />
+          </div>
+        ))
+      )}
       <button
         type="button"
         className="btn btn-sm"
-        disabled={!on || early}
-        onClick={() => onAdd({ on, ammonia, nitrite })}
+        disabled={!on || early || counts === ''}
+        onClick={() => onAdd({ on, ...read })}
       >
         <Plus size={16} aria-hidden="true" /> Record test
       </button>

@@ -9,7 +9,7 @@ import { compareTray, MOST_COMPARED } from '../../settings/settings'
 import { Failed, Loading } from '../../frame/States'
 import { isFirm } from '@ypsometer/core/judging/basis'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../../words'
-import { MiniRuler } from './MiniRuler'
+import { MiniRuler, RulerHead } from './MiniRuler'
 import { Heading } from '../../frame/Heading'
 import { right, Sheet, unnamed } from '../../figures/Sheet'
 
@@ -140,7 +140,7 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
         'Model',
         right('Rated flow', 'max-sm:hidden'),
         right('Installed flow'),
-        { label: 'Largest tank (normal stocking)', className: 'pl-6 max-md:hidden' },
+        { label: <RulerHead span={span} />, className: 'pl-6 max-md:hidden' },
         'Claim',
         ...(some ? [{ label: 'Next', className: 'max-lg:hidden' }] : []),
       ]}

@@ -22,7 +22,7 @@ export function Visits({ tank }: { readonly tank: Tank }) {
   return (
     <section aria-labelledby="visits-title" className="mt-9">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h2 id="visits-title">Visits</h2>
+        <h2 id="visits-title">Notes and advice</h2>
         <Link to={`/advise?tank=${tank.id}`} className="link">
           Advise for this tank
         </Link>

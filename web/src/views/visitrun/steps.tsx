@@ -1,3 +1,5 @@
+import { KitQuestion, useKit } from '../../tank/KitCounts'
+import { kitCounts } from '../../settings/settings'
 import type { Dossier, Medium, Visit } from '@ypsometer/contract'
 import { CAUTIONS, stripCautions } from '@ypsometer/core/teardown/cautions'
 import { CHECKLISTS } from '@ypsometer/core/parts/vocabulary'
@@ -173,14 +175,19 @@ function Parts({ dossier, visit }: ScreenProps) {
 }
 
 function Water({ visit }: ScreenProps) {
+  const counts = kitCounts.use()
+  const kit = useKit()
   const common = { collection: 'visits', row: visit } as const
   return (
     <div className="space-y-4">
-      <div className="grid grid-cols-3 gap-3">
-        <QuantityField {...common} field="ammonia" label="Ammonia, as N" />
-        <QuantityField {...common} field="nitrite" label="Nitrite, as N" />
-        <QuantityField {...common} field="nitrate" label="Nitrate, as N" />
-      </div>
+      <KitQuestion large />
+      {counts !== '' && (
+        <div className="grid grid-cols-3 gap-3">
+          {(['ammonia', 'nitrite', 'nitrate'] as const).map((q) => (
+            <QuantityField key={`${q}-${counts}`} {...common} field={q} {...kit(q)} />
+          ))}
+        </div>
+      )}
       <Key on={visit.binder} onTap={() => write(visit, { binder: !visit.binder })}>
         an ammonia-binding conditioner was used
       </Key>
