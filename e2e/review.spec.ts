@@ -51,7 +51,7 @@ test('a review is published, shared, read without an account on a phone, correct
   const flow = await reader.getByText(/L\/h/).first().textContent()
   await reader.getByRole('button', { name: 'Card' }).click()
   await expect(reader.getByText('Disclosure.')).toBeVisible()
-  await expect(reader.getByRole('heading', { name: 'Path of the water' })).toHaveCount(0)
+  await expect(reader.getByRole('heading', { name: 'Flow path' })).toHaveCount(0)
   // The dossier moves on; what was said stays.
   await openDossier(page, 'Gale HB', 'claims')
   await page.goto('/reviews')

@@ -426,7 +426,7 @@ describe('advice for a tank', () => {
     ])
     const air = canister('Air', 2, { kind: 'air-sponge', watts: null })
     const [blown] = ask([air])
-    expect(explain(TANK, blown as NonNullable<typeof blown>, ADVICE_RULE.weights).needs).toEqual([['', 'an air pump, with a check valve in its line', '.']]) // prettier-ignore
+    expect(explain(TANK, blown as NonNullable<typeof blown>, ADVICE_RULE.weights).needs).toEqual([['', 'An air pump with a check valve', '.']]) // prettier-ignore
     // Its power belongs to the air pump: a year of it is not known, and counts half.
     expect([blown?.year, blown?.measures.running]).toEqual([null, null])
   })
@@ -500,7 +500,7 @@ describe('advice for a tank', () => {
     expect(byDate.match(/day \d+: open .*/g)?.[0]).toBe('day 045: open and rinse A.')
     expect(byDate).toMatch(/The tank/)
     expect(text).toMatch(/Unplug filter and heater before hands go in/)
-    expect(text).toContain('Local codes come first')
+    expect(text).toContain('Follow local electrical codes')
     expect(slipText(slip, 'us')).toContain('26.4 US gal')
   })
   test('what they have: keep, re-fill, add, replace, each with what it carries and costs', () => {

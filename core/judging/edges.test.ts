@@ -254,7 +254,7 @@ describe('ways for the water to come back', () => {
     expect(inlet(3e-4, false)).toBe('')
     expect(strengthOf(TANK, figure('flow', 0), [], { openArea: 3e-4, sponge: false }, true).inlet).toBeNull()
     const shrimp = { ...TANK, stock: classOf('delicate') }
-    expect(text(strengthOf(shrimp, FILL.flow, [], null, true).sentences)).toContain('drawn into an open inlet')
+    expect(text(strengthOf(shrimp, FILL.flow, [], null, true).sentences)).toContain('Open intake: add a sponge')
     expect(text(strengthOf(shrimp, FILL.flow, [], null, false).sentences)).toBe('')
   })
 }) // prettier-ignore
@@ -520,10 +520,10 @@ test('how far each station is', () => {
   const record = { parts: [], chambers: [{ measured: true }, { measured: false }], fills: [{ basis: 'as-shipped', layers: [1] }, { basis: 'proposed', layers: [] }], visits: [{ stage: 'done' }] }
   const done = (m: ModelRecord, more: Partial<typeof record> = {}) => stationsDone({ ...record, ...more }, assess(m))
   expect(done(measured)).toMatchObject({ strip: 0, inside: 0.5, fill: 0.5, path: 1, tanks: 1, verdict: 1, visits: 0.5 })
-  // A label says little: tanks half, verdict open; a claim beyond its rule is judged, but not firmly.
+  // A label alone says nothing of tanks, however bold.
   expect(done(labelOnly)).toMatchObject({ tanks: 0, verdict: 0 })
   const bold = labelOnly.claims.map((x) => (x.quantity === 'tank-max' ? { ...x, value: 1.2 } : x))
-  expect(done({ ...labelOnly, claims: bold })).toMatchObject({ tanks: 1, verdict: 0.5 })
+  expect(done({ ...labelOnly, claims: bold })).toMatchObject({ tanks: 0, verdict: 0 })
   expect(done({ ...labelOnly, claims: [] })).toMatchObject({ tanks: 0, verdict: 0, claims: 0 })
   const carried = { ...measured, trials: [trial('l', { flow: 300, state: 'as-shipped', hookupId: 'h1', lift: 0.6 })] }
   // Carried is firm, but a flow as installed is still asked for.

@@ -230,7 +230,7 @@ describe('what a flow rests on', () => {
   test('the words of a flow, and how far below or above the rated it is', () => {
     const flow = (m: ModelRecord) => said(m).flow
     expect(flow(benched)).toEqual([
-      'against',
+      'note',
       'Installed flow 480 ± 11 L/h: measured as installed. That is 52 % below the rated 1 000 L/h.',
     ])
     expect(flow({ ...benched, claims: print({ 'rated-flow': lph(400) }) })?.[1]).toMatch(
@@ -283,7 +283,7 @@ describe('weighed media beside the fill on record', () => {
   })
   test('what is proposed is named beside it, and only where it is on record', () => {
     expect(said({ ...benched, inside: inside(asShipped, better) }).proposed).toEqual([
-      'against',
+      'note',
       expect.stringMatching(
         /With the recommended media it supports 115 ± 42 L \(normal stocking; setup “Better”\)\./,
       ),

@@ -57,7 +57,7 @@ describe('what a fill changes, chamber by chamber', () => {
     expect(given).toEqual(mended.map((s) => s.replace('Fixed', 'Lost')))
     const twice = [{ rule: { id: 'a', title: 'Aaa' } }, { rule: { id: 'a', title: 'Aaa' } }, { rule: { id: 'b', title: 'Bbb' } }] as OrderFinding[] // prettier-ignore
     const [, ...one] = twice
-    expect(text(now, now, { now: [], before: twice })).toEqual(['Mended: aaa.', 'Mended: bbb.'])
+    expect(text(now, now, { now: [], before: twice })).toEqual(['Fixed: aaa.', 'Fixed: bbb.'])
     expect(text(now, now, { now: twice, before: [] })).toEqual(['Given up: aaa.', 'Given up: bbb.'])
     expect(text(now, now, { now: one, before: twice })).toEqual([])
   })

@@ -1,4 +1,4 @@
-import { put, inline, type Figure } from '../figures'
+import { put, inline, lowerFirst, type Figure } from '../figures'
 import { printedFigure } from '../trials'
 import { asUsed, SCHOOLS, stockKey, type SupportedRange } from '../tanks'
 import type { SheetCell, Section } from './blocks'
@@ -6,18 +6,17 @@ import type { ReviewInput } from './input'
 import { figureIn, numbers, rowsOf, table, text } from './make'
 
 /** Grounds of a verdict. */
-const FIRM = 'on flow measured here as it stands'
 const BASIS: Readonly<Record<string, string>> = {
-  measured: FIRM,
-  carried: 'on a flow measured otherwise and carried over the pump’s curve',
-  'computed-fit': 'on flow computed from a pump curve measured here and the fill',
-  'computed-label': 'on flow computed from the label’s own curve: nothing has been measured',
-  'supposed-run': 'on flow computed over the usual plumbing of its kind: nothing has been measured',
-  'supposed-fit': 'on flow computed for the hoses; media and body are a band',
-  'supposed-label': 'on the label’s own curve, with bands: nothing has been measured',
-  'measured-empty': 'on flow measured without its media; the rest is a rule of thumb',
-  rule: 'on a rule of thumb: nothing has been measured',
-  none: 'nothing is known of the flow',
+  measured: 'Based on the installed flow, measured here.',
+  carried: 'Based on a flow measured under other conditions and converted.',
+  'computed-fit': 'Based on flow calculated from a pump curve measured here.',
+  'computed-label': 'Based on flow calculated from the label. Nothing was measured.',
+  'supposed-run': 'Based on flow calculated for usual plumbing (assumed). Nothing was measured.',
+  'supposed-fit': 'Based on flow calculated for the hoses; media estimated.',
+  'supposed-label': 'Based on the label’s own curve. Nothing was measured.',
+  'measured-empty': 'Based on flow measured without media; the rest is a rule of thumb.',
+  rule: 'Based on a rule of thumb. Nothing was measured.',
+  none: 'No flow is known.',
 }
 
 export function verdictSection({ assessment, chances, errata }: ReviewInput): Section {
@@ -28,7 +27,7 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       ? null
       : {
           id: 'chance-too-high',
-          label: `Chance that the claim is too high, by ${SCHOOLS[chances.leading].words}`,
+          label: `Chance that the label claims too much, by ${SCHOOLS[chances.leading].words}`,
           value: Math.min(1 - EDGE, Math.max(EDGE, chances.tooHigh)),
           dimension: 'ratio',
           unit: '%',
@@ -43,44 +42,38 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       ? {
           ...sure,
           id: 'chance-too-high-all',
-          label: 'Chance that the claim is too high, over the rules by their weights',
+          label: 'Chance that the label claims too much, over all sizing rules',
           value: Math.min(1 - EDGE, Math.max(EDGE, over)),
         }
       : null
   const leading = verdict.ranges.find((r) => r.stockClass === 'normal')?.leading
   const origin = leading
     ? text('whole', [
-        `The rule of ${SCHOOLS[leading].words} rests on ${SCHOOLS[leading].origin.rests}. Interest: ${SCHOOLS[leading].origin.interest}.`,
+        `Sizing rule ${SCHOOLS[leading].words}: used by ${SCHOOLS[leading].origin.who}. Based on ${SCHOOLS[leading].origin.rests}. Interest: ${SCHOOLS[leading].origin.interest}.`,
       ])
     : []
-  const ruled = leading
-    ? ` Judged by ${SCHOOLS[leading].words}, the rule of ${SCHOOLS[leading].origin.who}.`
-    : ''
+  const ruled = leading ? ` Sizing rule: ${SCHOOLS[leading].words}.` : ''
   return {
     id: 'verdict',
     title: 'Verdict',
     blocks: [
       ...text(
         'card',
-        overclaim ? [`${verdict.words}: × `, inline(overclaim), '.'] : [`${verdict.words}.`],
+        [
+          `${verdict.words.replace(/\.$/, '')}.`,
+          ...(overclaim ? [' Label ÷ supported: ', inline(overclaim), '.'] : []),
+        ],
         tone(verdict.level),
       ),
       ...numbers('card', supported, verdict.flow),
-      ...text('page', [
-        `It rests ${BASIS[verdict.basis] ?? ''}.`.replace('rests nothing', 'rests on nothing: nothing') +
-          ruled,
-      ]),
+      ...text('page', [`${BASIS[verdict.basis] ?? ''}${ruled}`.trim()]),
       ...(sure
         ? text('page', [
             edge(chances?.tooHigh ?? 0),
             inline(sure),
-            ` that the claim is too high for normal stocking, if ${SCHOOLS[chances?.leading ?? 'media-mass'].words} is right`,
+            ` sure that the label claims too much (normal stocking), if ${SCHOOLS[chances?.leading ?? 'media-mass'].words} is right`,
             ...(all && chances && chances.schools.length > 1
-              ? [
-                  `; ${edge(over ?? 0).toLowerCase()}`,
-                  inline(all),
-                  ` over ${chances.schools.map((s) => SCHOOLS[s.school].words).join(' and ')} together`,
-                ]
+              ? [`; ${edge(over ?? 0).toLowerCase()}`, inline(all), ' over all sizing rules']
               : []),
             '.',
           ])
@@ -91,7 +84,7 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
       ),
       ...verdict.reasons.flatMap((r) => text('whole', r.sentence, r.tone)),
       ...(verdict.missing.length
-        ? text('whole', [`Not known: ${verdict.missing.map((m) => m.what.toLowerCase()).join('; ')}.`])
+        ? text('whole', [`Not measured: ${verdict.missing.map((m) => lowerFirst(m.what)).join('; ')}.`])
         : []),
     ],
   }
@@ -133,21 +126,21 @@ export function tanksSection({ assessment, stock }: ReviewInput): Section {
         : 'any',
       litres(`largest-${r.stockClass}`, `Largest tank, ${label.toLowerCase()}`, r.max, r.maxInterval),
       r.lowAboveTop
-        ? 'too fast for so small a tank: turn its outlet to the glass, or a spray bar'
-        : `limit: ${SCHOOLS[r.binding].words}`,
+        ? 'current too strong for so small a tank; turn the outlet to the glass or use a spray bar'
+        : `limit: ${SCHOOLS[r.binding].limit}`,
     ]
   }
   const printed = [
     claimedRange.min === null
       ? null
-      : { ...litres('claimed-min', 'Claimed, from', claimedRange.min), provenance: 'printed' as const },
+      : { ...litres('claimed-min', 'Label, from', claimedRange.min), provenance: 'printed' as const },
     claimedRange.max === null
       ? null
-      : { ...litres('claimed-max', 'Claimed, to', claimedRange.max), provenance: 'printed' as const },
+      : { ...litres('claimed-max', 'Label, to', claimedRange.max), provenance: 'printed' as const },
   ]
   return {
     id: 'tanks',
-    title: 'Which tanks',
+    title: 'Tanks it supports',
     blocks: [
       ...numbers('page', ...printed),
       ...table('page', ['Stock', 'From', 'To', 'Why'], ranges.map(row)),
@@ -165,10 +158,10 @@ export function claimsSection(input: ReviewInput): Section {
     return c ? printedFigure(c) : null
   }
   const rows: readonly (readonly SheetCell[])[] = [
-    ['Flow, bare and empty', of('rated'), of('bare')],
-    ['Flow, as installed', of('rated'), measured(of('flow'))],
+    ['Rated flow (empty, no hoses)', of('rated'), of('bare')],
+    ['Installed flow', of('rated'), measured(of('flow'))],
     ['Maximum head', of('max-head'), of('shut-off')],
-    ['Biological media', of('claimed-media'), of('litres')],
+    ['Bio media', of('claimed-media'), of('litres')],
     ['Power', printed('power'), measured(of('watts'))],
     ['Sound level', printed('noise'), measured(of('noise'))],
   ]
@@ -176,12 +169,12 @@ export function claimsSection(input: ReviewInput): Section {
   const told = rows.filter(([, claim, finding]) => claim !== null && finding !== null)
   return {
     id: 'claims',
-    title: 'Claim beside finding',
+    title: 'Label and tests',
     blocks: [
-      ...table('page', ['', 'Label', 'Found here'], told),
+      ...table('page', ['', 'Label', 'Measured here'], told),
       ...table(
         'whole',
-        ['', 'Label', 'Found here'],
+        ['', 'Label', 'Measured here'],
         rows
           .filter((r) => !told.includes(r))
           .map(([what, claim, finding]) => [what ?? '', claim ?? 'not printed', finding ?? 'not measured']),
@@ -196,7 +189,7 @@ export function flowSection({ assessment }: ReviewInput): Section {
   const { flow } = assessment.verdict
   return {
     id: 'flow',
-    title: 'Real flow',
+    title: 'Installed flow',
     blocks: [
       ...(flow
         ? text('page', [inline(flow), flow.conditions?.length ? `: ${flow.conditions.join('; ')}.` : '.'])

@@ -9,13 +9,13 @@ import { figureIn, numbers, rowsOf, table, text } from './make'
 
 /** Uses of the litres, as a reader is told. */
 const LITRES: Readonly<Record<LitreName, string>> = {
-  biological: 'Biological media',
+  biological: 'Bio media',
   mechanical: 'Mechanical media',
   chemical: 'Chemical media',
-  void: 'A void on purpose',
+  void: 'Settling space',
   channel: 'Flow channels',
-  machinery: 'Machinery',
-  wasted: 'Wasted',
+  machinery: 'Pump and motor',
+  wasted: 'Unused space',
 }
 
 export function insideSection({ audit }: ReviewInput): Section {
@@ -28,14 +28,14 @@ export function insideSection({ audit }: ReviewInput): Section {
           { from: 'page', kind: 'drawing' },
           ...table(
             'whole',
-            ['What the litres are', 'Litres'],
+            ['Volume by use', 'Litres'],
             [
               ...named.map((n): readonly SheetCell[] => [LITRES[n], litreFigure(audit, n, LITRES[n])]),
               ['Total', grossFigure(audit)],
             ],
           ),
         ]
-      : text('whole', ['Nobody has measured the inside.']),
+      : text('whole', ['The inside was not measured.']),
   }
 }
 
@@ -49,21 +49,21 @@ export function fillsSection(input: ReviewInput): Section {
   const better = proposed?.fill ?? null
   const rows: readonly (readonly SheetCell[])[] = [
     ['Flow', of('flow'), of('flow-proposed')],
-    ['Biological media', of('litres'), of('litres-proposed')],
-    ['Worth, of good sintered media', of('kilograms'), of('kilograms-proposed')],
-    ['Carries, normally stocked', carried(normal, shipped), carried(normal, better)],
-    ['Carries, heavily stocked', carried(heavy, shipped), carried(heavy, better)],
-    ['Price with it', of('price'), of('refilled')],
+    ['Bio media', of('litres'), of('litres-proposed')],
+    ['Equal to good sintered media', of('kilograms'), of('kilograms-proposed')],
+    ['Supports (normal stocking)', carried(normal, shipped), carried(normal, better)],
+    ['Supports (heavy stocking)', carried(heavy, shipped), carried(heavy, better)],
+    ['Price with media', of('price'), of('refilled')],
   ]
   const media = (which: 'shipped' | 'proposed'): string =>
     input.candidate[which]?.uses.map((u) => lowerFirst(u.name)).join(', ') ?? ''
   return {
     id: 'fills',
-    title: better ? 'As shipped, and as it could be' : 'As shipped',
+    title: better ? 'Supplied and recommended media' : 'Supplied',
     blocks: [
       ...table(
         'page',
-        better ? ['', 'As shipped', 'As proposed'] : ['', 'As shipped'],
+        better ? ['', 'Supplied', 'Recommended'] : ['', 'Supplied'],
         better ? rows : rows.map((r) => r.slice(0, 2)),
         true,
       ),
@@ -85,11 +85,11 @@ const named = (label: string, cell: SheetCell): Figure | null => {
 const MOST_FOUND = 3
 
 export function pathSection({ path }: ReviewInput): Section {
-  if (!path) return { id: 'path', title: 'Path of the water', blocks: [] }
+  if (!path) return { id: 'path', title: 'Flow path', blocks: [] }
   const { outcome, findings } = path
   return {
     id: 'path',
-    title: 'Path of the water',
+    title: 'Flow path',
     blocks: [
       ...findings.flatMap((f, i) =>
         text(
@@ -98,12 +98,12 @@ export function pathSection({ path }: ReviewInput): Section {
           f.rule.severity === 'fault' ? 'against' : 'caution',
         ),
       ),
-      ...(findings.length ? [] : text('page', ['Nothing is wrong with its order.'], 'for')),
+      ...(findings.length ? [] : text('page', ['No problems in the layer order.'], 'for')),
       ...numbers('page', meetsFigure(outcome)),
       ...numbers('whole', unstrainedFigure(outcome)),
       ...table(
         'whole',
-        ['Layer, as the water meets it', 'Goes round it', 'Head it takes', 'Time in it'],
+        ['Layer, in flow order', 'Bypass', 'Head loss', 'Contact time'],
         outcome.layers.map((l): readonly SheetCell[] => [
           l.placed.medium.name,
           bypassFigure(l),
@@ -123,7 +123,7 @@ export function stripSection(input: ReviewInput): Section {
   const safe = foolproof(parts)
   return {
     id: 'strip',
-    title: 'Taken apart',
+    title: 'Teardown',
     blocks: [
       ...(build
         ? text(
@@ -135,15 +135,17 @@ export function stripSection(input: ReviewInput): Section {
             ],
             build.faults.length ? 'caution' : 'for',
           )
-        : text('whole', ['It was not taken apart.'])),
-      ...(facts.omits?.length ? text('page', [`The box omits: ${facts.omits.join(', ')}.`], 'against') : []),
+        : text('whole', ['No teardown yet.'])),
+      ...(facts.omits?.length
+        ? text('page', [`Missing from the box: ${facts.omits.join(', ')}.`], 'against')
+        : []),
       ...(parts.length ? text('page', suits(parts).reason.sentence, suits(parts).reason.tone) : []),
       ...wrong.flatMap((w) => text('whole', [w.says], w.marked ? 'note' : 'caution')),
       ...(safe.length ? text('whole', [`Only fit one way: ${safe.map(placeWords).join('; ')}.`]) : []),
       ...numbers(
         'whole',
-        named('To the pre-filter', of('pre-seconds')),
-        named('To the media', of('media-seconds')),
+        named('Access to the pre-filter', of('pre-seconds')),
+        named('Access to the media', of('media-seconds')),
         figureIn(of('weight')),
       ),
       ...(photos.length ? [{ from: 'whole' as const, kind: 'photos' as const, photos }] : []),

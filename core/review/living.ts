@@ -26,7 +26,7 @@ export function costSection(input: ReviewInput): Section {
   const years = house.advice.years === 1 ? 'a year' : `${house.advice.years} years`
   return {
     id: 'cost',
-    title: 'What it costs',
+    title: 'Cost',
     blocks: [
       ...table(
         'page',
@@ -37,7 +37,7 @@ export function costSection(input: ReviewInput): Section {
           ['Second-hand', of('second-hand')],
           [`Owning it for ${years}`, of('owning')],
           ['With better media', of('refilled')],
-          ['Guarantee', of('guarantee')],
+          ['Warranty', of('guarantee')],
         ],
       ),
       ...table(
@@ -62,7 +62,7 @@ const often = (every: Every): string => {
 
 export const upkeepSection = ({ chores, house }: ReviewInput): Section => ({
   id: 'upkeep',
-  title: 'Upkeep',
+  title: 'Maintenance',
   blocks: [
     ...(chores.length
       ? text('page', [`${chores.map((c) => `${c.label}: ${often(c.every)}`).join('; ')}.`])
@@ -80,10 +80,10 @@ export const upkeepSection = ({ chores, house }: ReviewInput): Section => ({
 
 export const cautionsSection = ({ cautions }: ReviewInput): Section => ({
   id: 'cautions',
-  title: 'Cautions',
+  title: 'Safety',
   blocks: [
     ...cautions.flatMap((c) => text('page', [c.text], 'caution')),
-    ...text('page', ['Local codes and a licensed electrician come first.']),
+    ...text('page', ['Follow local electrical codes. Fixed wiring is for a licensed electrician.']),
   ],
 })
 
@@ -96,7 +96,7 @@ export function visitsSection({ history, next }: ReviewInput): Section {
   ])
   return {
     id: 'visits',
-    title: 'Coming back',
+    title: 'Long-term',
     blocks: [
       ...(rows.length
         ? [
@@ -109,7 +109,7 @@ export function visitsSection({ history, next }: ReviewInput): Section {
             ),
             ...table('whole', ['Day', 'Flow left', 'Then', 'Failed'], rows),
           ]
-        : text('page', ['Not gone back to yet.'])),
+        : text('page', ['No check-up yet.'])),
       ...(next ? text('page', [`The next visit is due on ${next}.`]) : []),
     ],
   }

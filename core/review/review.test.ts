@@ -57,10 +57,10 @@ test('a chance that no draw speaks against is not said outright: over 99 %, unde
   const said = (tooHigh: number, over: number) => {
     const chances = { tooHigh, leading: 'media-mass', draws: 1e4, overSchools: { tooHigh: over }, schools }
     const { blocks } = verdictSection({ assessment: { verdict }, chances, errata: [] } as never)
-    return blocks.flatMap((b) => ('sentence' in b ? [sentenceText(b.sentence as never, 'metric')] : [])).find((t) => t.includes('that the claim is too high')) // prettier-ignore
+    return blocks.flatMap((b) => ('sentence' in b ? [sentenceText(b.sentence as never, 'metric')] : [])).find((t) => t.includes('that the label claims too much')) // prettier-ignore
   }
   expect(said(1, 1)).toMatch(
-    /Over 99\s?% that the claim is too high for normal stocking, if media weight is right; over 99\s?% over media weight and bioload balance together\./,
+    /Over 99\s?% sure that the label claims too much \(normal stocking\), if media weight is right; over 99\s?% over all sizing rules\./,
   )
   expect(said(0, 0)).toMatch(/^Under 1(\.0)?.% .*; under 1(\.0)?.% over/)
   expect(said(0.6, 0.4)).toMatch(/^60(\.0)?.% .*; 40(\.0)?.% over/)

@@ -60,7 +60,7 @@ describe('verdict', () => {
     })) // prettier-ignore
     const lines = told(s)
     expect([s.id, s.title]).toEqual(['verdict', 'Verdict'])
-    expect(lines[0]).toMatch(/^card against: Stretched: × 1\.5.*\.$/)
+    expect(lines[0]).toMatch(/^card against: Stretched\. Label ÷ supported: 1\.5\.$/)
     expect(lines[1]).toBe(`card: [supported 0.08] [flow ${lph(500)}]`)
     expect(lines[2]).toMatch(
       /^page note: It rests on flow measured here as it stands\. Judged by minimum circulation, the rule of /,
@@ -74,9 +74,7 @@ describe('verdict', () => {
   test('for what holds, against what does not, a note where it is open; nothing known is said as that', () => {
     const tone = (level: string) => told(verdictSection(input({}, { level })))[0]?.split(':')[0]
     expect(['holds', 'open', 'overclaimed'].map(tone)).toEqual(['card for', 'card note', 'card against'])
-    expect(told(verdictSection(input({}, { basis: 'none' })))[1]).toBe(
-      'page note: It rests on nothing: nothing is known of the flow.',
-    )
+    expect(told(verdictSection(input({}, { basis: 'none' })))[1]).toBe('page note: No flow is known.')
     expect(told(verdictSection(input({}, { basis: 'none' })))).toHaveLength(2)
   })
   test('an erratum makes it provisional, on the card too', () => {
@@ -94,10 +92,10 @@ describe('verdict', () => {
       schools: [{ school: 'media-mass', weight: 1 }],
     }
     const [line] = told(verdictSection(input({ chances }))).filter((l) =>
-      l.includes('that the claim is too high'),
+      l.includes('that the label claims too much'),
     )
     expect(line).toMatch(
-      /page note: [\d.,\s]+\s?% that the claim is too high for normal stocking, if media weight is right\./,
+      /page note: [\d.,\s]+\s?% sure that the label claims too much \(normal stocking\), if media weight is right\./,
     )
     expect(told(verdictSection(input({ chances: { ...chances, tooHigh: null } }))).join()).not.toContain(
       'too high',
@@ -121,12 +119,12 @@ test('tanks: from what to what, with the rule that binds; any size where nothing
   expect(told(s)).toEqual([
     'page: [claimed-min 0.06] [claimed-max 0.2]',
     'page head: Stock | From | To | Why',
-    'page: Normal | [smallest-normal 0.02] | [largest-normal 0.12] | limit: media weight',
+    'page: Normal | [smallest-normal 0.02] | [largest-normal 0.12] | limit: media',
     expect.stringMatching(
-      /page: Heavy \(large, messy, crowded\) \| any \| \[largest-heavy 0\.12\] \| limit: media weight/,
+      /page: Heavy \(large, messy, crowded\) \| any \| \[largest-heavy 0\.12\] \| limit: media/,
     ),
     expect.stringMatching(
-      /page: Light, planted \| \[smallest-light [\d.,\s]+\] \| \[largest-light [\d.,\s]+\] \| too fast for so small a tank: turn its outlet to the glass, or a spray bar/,
+      /page: Light, planted \| \[smallest-light [\d.,\s]+\] \| \[largest-light [\d.,\s]+\] \| current too strong for so small a tank; turn the outlet to the glass or use a spray bar/,
     ),
   ])
   const figures = s.blocks.flatMap((b) => (b.kind === 'numbers' ? b.figures : []))
@@ -140,8 +138,8 @@ describe('claims beside findings', () => {
   test('only what was both printed and measured stands on the page; the rest says what is missing', () => {
     const candidate = canister('x', 1, { facts: { ...canister('x', 1).facts, printed: { ...canister('x', 1).facts.printed, ratedFlow: rated }, bare: figure('bare', lph(600), { dimension: 'flow' }) } }) // prettier-ignore
     const lines = of({ candidate, claims: [{ quantity: 'power', value: 12 }] })
-    expect(lines[0]).toBe('page head:  | Label | Found here')
-    expect(lines[1]).toContain('Flow, bare and empty | [rated')
+    expect(lines[0]).toBe('page head:  | Label | Measured here')
+    expect(lines[1]).toContain('Rated flow (empty, no hoses) | [rated')
     expect(lines.filter((l) => l.startsWith('page'))).toHaveLength(4)
     // Its watts and its flow were measured here, its noise was not printed, its head is neither.
     expect(lines.find((l) => l.includes('Power'))).toMatch(/^page: Power \| .* \| \[power 15\]$/)
@@ -159,7 +157,7 @@ describe('claims beside findings', () => {
     }
     const lines = of({ candidate: canister('x', 1, { shipped }) })
     expect(lines.find((l) => l.includes('as installed'))).toBe(
-      'whole: Flow, as installed | not printed | not measured',
+      'whole: Installed flow | not printed | not measured',
     )
     const assessment = { ...input().assessment, disagreements: [['Two trials differ.']] }
     expect(of({ assessment })).toContain('whole caution: Two trials differ.')
@@ -202,27 +200,27 @@ test('inside: a drawing, each litre that there is by its name, and all of them',
   }
   const audit = volumeAudit([box('biological', 0.2), box('machinery', 0.1)], body)
   const lines = told(insideSection(input({ audit })))
-  expect(lines.slice(0, 2)).toEqual(['page drawing', 'whole head: What the litres are | Litres'])
-  expect(lines.slice(2).map((l) => l.replace(/ 0\.\d+\]/, ']'))).toEqual(['whole: Biological media | [litres-biological]', 'whole: Machinery | [litres-machinery]', 'whole: Total | [gross]']) // prettier-ignore
-  expect(told(insideSection(input()))).toEqual(['whole note: Nobody has measured the inside.'])
+  expect(lines.slice(0, 2)).toEqual(['page drawing', 'whole head: Volume by use | Litres'])
+  expect(lines.slice(2).map((l) => l.replace(/ 0\.\d+\]/, ']'))).toEqual(['whole: Bio media | [litres-biological]', 'whole: Pump and motor | [litres-machinery]', 'whole: Total | [gross]']) // prettier-ignore
+  expect(told(insideSection(input()))).toEqual(['whole note: The inside was not measured.'])
 })
 
 test('fills: as shipped alone, or beside what is proposed; media in the order of the water', () => {
   const uses = [use({ name: 'Coarse foam' }), use({ name: 'Sintered glass' })]
   const shipped = offered(1, 400, uses)
   const alone = fillsSection(input({ candidate: canister('x', 1, { shipped }) }))
-  expect(alone.title).toBe('As shipped')
-  expect(told(alone)[0]).toBe('page head:  | As shipped')
+  expect(alone.title).toBe('Supplied')
+  expect(told(alone)[0]).toBe('page head:  | Supplied')
   expect(told(alone).at(-1)).toBe(
-    'whole note: As shipped, in the order of the water: coarse foam, sintered glass.',
+    'whole note: Supplied, in the order of the water: coarse foam, sintered glass.',
   )
   const candidate = canister('x', 1, { shipped, proposed: offered(2, 380, [use({ name: 'Fine pad' })]) })
   const judged = (mass: number) => ({ ...FILL, mass: figure('mass', mass, { dimension: 'mass' }) })
   const verdict = { shipped: judged(1), proposed: { fill: judged(2), supported: figure('supported', 0.2) } }
   const both = fillsSection(input({ candidate }, verdict))
-  expect(both.title).toBe('As shipped, and as it could be')
-  expect(told(both)[0]).toBe('page head:  | As shipped | As proposed')
-  expect(told(both).at(-1)).toBe('whole note: As proposed: fine pad.')
+  expect(both.title).toBe('Supplied and recommended media')
+  expect(told(both)[0]).toBe('page head:  | Supplied | Recommended')
+  expect(told(both).at(-1)).toBe('whole note: Recommended: fine pad.')
   const litres = (l: string | undefined) => [...(l ?? '').matchAll(/ ([\d.]+)\]/g)].map((m) => Number(m[1]))
   const [one = 0, two = 0] = litres(told(both).find((l) => l.includes('Carries, normally')))
   // By media mass: litres as the mass; of a heavy stock half as many as of a normal one (50 and 100 L a kilogram).
@@ -237,7 +235,7 @@ describe('taken apart', () => {
       'page caution: Found on its 9 parts: latch: whitened.',
     )
     expect(of({})[0]).toBe('page for: Nothing wrong with its 10 parts.')
-    expect(of({ build: null })[0]).toBe('whole note: It was not taken apart.')
+    expect(of({ build: null })[0]).toBe('whole note: No teardown yet.')
     const facts = { ...canister('x', 1).facts, omits: ['a sponge', 'taps'] }
     expect(of({ facts })).toContain('page against: Missing from the box: a sponge, taps.')
     expect(of({ facts: { ...facts, omits: [] } }).join()).not.toContain('omits')
@@ -262,7 +260,7 @@ test('path: the first three faults on the page, the rest at length; nothing wron
   ])
   expect(lines.some((l) => l.includes('Nothing is wrong'))).toBe(false)
   const none = say([])
-  expect(none[0]).toBe('page for: Nothing is wrong with its order.')
+  expect(none[0]).toBe('page for: No problems in the layer order.')
   expect(none[1]).toMatch(/^page: \[/)
   // A row for each layer, in the order of the water, with what goes round it, its head and its seconds.
   const rows = none.filter((l) => /Coarse foam|Fine pad/.test(l))
@@ -307,7 +305,7 @@ test('upkeep: how often in words, and whose interval that is; nothing where noth
 test('cautions: each, and the one that always stands', () => {
   expect(told(cautionsSection(input({ cautions: [{ id: 'c', text: 'Unplug it.' }] })))).toEqual([
     'page caution: Unplug it.',
-    'page note: Local codes and a licensed electrician come first.',
+    'page note: Follow local electrical codes. Fixed wiring is for a licensed electrician.',
   ])
 })
 
@@ -334,7 +332,7 @@ test('coming back: how often, the last flow left, what was done and what failed,
   expect(told(visitsSection(input({ history: one })))[0]).toBe(
     'page note: Visited 1 time, last on 2026-02-01.',
   )
-  expect(told(visitsSection(input()))).toEqual(['page note: Not gone back to yet.'])
+  expect(told(visitsSection(input()))).toEqual(['page note: No check-up yet.'])
 })
 
 test('a sheet has its sections in the reader’s order, without those that say nothing, shorter by the length', () => {
@@ -359,7 +357,7 @@ describe('what a page may not lose', () => {
       'whole caution: Ring: lip up. Not marked. What happens if it is fitted wrong was not noted.',
     )
     expect(lines).toContain(
-      'whole note: Head: taps over the notch (two dots). Wrong: the latch closes on one side.',
+      'whole note: Head: taps over the notch (two dots). If wrong: the latch closes on one side.',
     )
     expect(lines).toContain('whole note: Only fit one way: Tray: tube through its ring.')
     expect(told(stripSection(input())).join()).not.toContain('Only fit')
@@ -378,7 +376,7 @@ describe('what a page may not lose', () => {
     const labels = blocks.flatMap((b) =>
       b.kind === 'numbers' ? b.figures.map((f) => [f.label, f.value]) : [],
     )
-    expect(labels.slice(0, 2)).toEqual([['To the pre-filter', 30], ['To the media', 90]]) // prettier-ignore
+    expect(labels.slice(0, 2)).toEqual([['Access to the pre-filter', 30], ['Access to the media', 90]]) // prettier-ignore
   })
   test('what it is to be had for besides its list price, and its guarantee', () => {
     const offers = [{ kind: 'sale', price: { ...EUR(9900), on: '2026-10-01' } }, { kind: 'second-hand', price: EUR(4000) }] // prettier-ignore
@@ -388,7 +386,7 @@ describe('what a page may not lose', () => {
     )
     expect(lines.find((l) => l.startsWith('page: On sale'))).toContain('99.00 EUR')
     expect(lines.find((l) => l.startsWith('page: Second-hand'))).toContain('40.00 EUR')
-    expect(lines).toContain('page: Guarantee | two years')
+    expect(lines).toContain('page: Warranty | two years')
     expect(lines).toContain('whole head: Cost breakdown | Year | Money')
   })
   test('what a sum leaves out is named', () => {
@@ -401,7 +399,7 @@ describe('what a page may not lose', () => {
       shipped: offered(1, 400, [use({ name: 'Sintered glass', counts: true })]),
     })
     const rows = told(fillsSection(input({ candidate }))).filter((l) => l.startsWith('page: '))
-    expect(rows.map((r) => r.split(' | ')[0])).toEqual(expect.arrayContaining(['page: Flow', 'page: Worth, of good sintered media', 'page: Price with it'])) // prettier-ignore
+    expect(rows.map((r) => r.split(' | ')[0])).toEqual(expect.arrayContaining(['page: Flow', 'page: Equal to good sintered media', 'page: Price with media'])) // prettier-ignore
     expect(rows.every((r) => r.split(' | ').length === 2)).toBe(true)
   })
 })

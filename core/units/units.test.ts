@@ -113,7 +113,7 @@ describe('showing', () => {
 test('a point before three digits is asked about where it may part thousands: 1.000 always, 1.200 L/h, never 1.235 kg', () => {
   const read = (text: string, dimension: Dimension) => parseQuantity(text, { dimension }).si
   expect(() => read('1.000 l/h', 'flow')).toThrow('Type 1000 or 1')
-  expect(() => read('1.200 L/h', 'flow')).toThrow('write 1200 or 1.2')
+  expect(() => read('1.200 L/h', 'flow')).toThrow('Type 1200 or 1.2')
   expect(() => read('1.000', 'volume')).toThrow('Type 1000 or 1')
   expect(read('1.235 kg', 'mass')).toBeCloseTo(1.235, 12)
   expect(read('0.250 L', 'volume')).toBeCloseTo(0.25e-3, 15)
