@@ -43,6 +43,8 @@ const needed = (what: string) => z.string().trim().min(1, what).max(2000, 'at mo
 export const Publishing = z.strictObject({
   what: needed('what was wrong').optional(),
   why: needed('why it was').optional(),
+  /** Why it is published although the checklist is not met; printed with it. */
+  anyway: needed('why it is published as it is').optional(),
 })
 /** `POST /reviews/{id}/withdraw`. */
 export const Withdrawing = z.strictObject({ why: needed('why it is taken back') })
@@ -54,6 +56,8 @@ export const EditedWords = z.object({
   words: z.record(plainKey(40), z.string()),
   buy: z.enum(BUYS).nullable(),
   buyWhy: z.string(),
+  /** Why it was published although something was lacking. */
+  anyway: z.string().optional(),
 })
 export type EditedWords = z.infer<typeof EditedWords>
 

@@ -133,7 +133,7 @@ test('weights of the house change who comes first, and every tank is ranked as a
   await page.goto('/rules')
   await page.getByRole('button', { name: 'Copy as our own' }).click()
   // The copy is there to be written in, and not the rule it was made from.
-  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Strain first, our way')
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Mechanical first, our way')
   await page.getByLabel('Weight of price').fill('0')
   await page.keyboard.press('Enter')
   await page.getByLabel('Weight of quiet').fill('100')
@@ -143,7 +143,7 @@ test('weights of the house change who comes first, and every tank is ranked as a
   await page.goto('/advise?water=0.06')
   await expect(will.getByRole('listitem').first()).not.toContainText(/^1Ledger 700/)
   await page.goto('/rules')
-  await page.getByRole('link', { name: /^Strain first ships/ }).click()
+  await page.getByRole('link', { name: /^Mechanical first ships/ }).click()
   await page.getByRole('button', { name: 'Use these rules' }).click()
   await saved(page)
   await page.goto('/rankings')

@@ -82,6 +82,7 @@ test('a change-over from its start: the plan, a test that moves it, the tank’s
   await expect(end).toBeVisible({ timeout: 20000 })
   const before = await end.textContent()
   await page.getByLabel('Tested on').fill('2026-11-07')
+  await page.getByRole('button', { name: /^Nitrogen/ }).click()
   await page.getByLabel('Ammonia read').fill('1.5')
   await page.getByLabel('Nitrite read').fill('1')
   await page.getByRole('button', { name: 'Record test' }).click()

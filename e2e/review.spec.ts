@@ -26,7 +26,14 @@ test('a review is published, shared, read without an account on a phone, correct
   await page.getByLabel('Reason').fill('With a sealed pad.')
   await page.keyboard.press('Tab')
   await saved(page)
+  // No photo, no answered disclosure: it asks, and can be told why it goes out all the same.
+  const checklist = page.getByRole('list', { name: 'Checklist' })
+  await expect(checklist).toContainText('At least one photo: missing')
+  await expect(page.getByRole('button', { name: 'Publish', exact: true })).toBeDisabled()
+  await checklist.getByLabel('I have read the preview').check()
+  await page.getByLabel(/^Publish anyway, because/).fill('Photos follow next week.')
   await page.getByRole('button', { name: 'Publish', exact: true }).click()
+  await expect(page.getByText('Published before it was complete: Photos follow next week.')).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Publish a correction' })).toBeVisible()
   await expect(page.getByRole('heading', { level: 1, name: title })).toBeVisible()
   // One page is one page, on both papers.

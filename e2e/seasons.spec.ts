@@ -33,6 +33,7 @@ test('a visit on a phone, out of reach midway: nothing is lost, and the forecast
   await page.getByRole('button', { name: 'clean', exact: true }).first().click()
   await expect(page.getByText(/Offline: \d+ changes?/)).toBeVisible()
   for (let i = 0; i < 3; i++) await next.click()
+  await page.getByRole('button', { name: /^Nitrogen/ }).click()
   await page.getByLabel('Ammonia, as N').fill('0')
   await page.keyboard.press('Tab')
   await page.context().setOffline(false)

@@ -177,7 +177,11 @@ export function claimsSection(input: ReviewInput): Section {
         ['', 'Label', 'Measured here'],
         rows
           .filter((r) => !told.includes(r))
-          .map(([what, claim, finding]) => [what ?? '', claim ?? 'not printed', finding ?? 'not measured']),
+          .map(([what, claim, finding]) => [
+            what ?? '',
+            claim ?? 'not on the label',
+            finding ?? 'not measured',
+          ]),
       ),
       ...assessment.disagreements.flatMap((s) => text('whole', s, 'caution')),
     ],

@@ -67,10 +67,8 @@ export function fillsSection(input: ReviewInput): Section {
         better ? rows : rows.map((r) => r.slice(0, 2)),
         true,
       ),
-      ...(media('shipped')
-        ? text('whole', [`As shipped, in the order of the water: ${media('shipped')}.`])
-        : []),
-      ...(better && media('proposed') ? text('whole', [`As proposed: ${media('proposed')}.`]) : []),
+      ...(media('shipped') ? text('whole', [`Supplied, in flow order: ${media('shipped')}.`]) : []),
+      ...(better && media('proposed') ? text('whole', [`Recommended: ${media('proposed')}.`]) : []),
     ],
   }
 }

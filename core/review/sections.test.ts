@@ -63,12 +63,14 @@ describe('verdict', () => {
     expect(lines[0]).toMatch(/^card against: Stretched\. Label ÷ supported: 1\.5\.$/)
     expect(lines[1]).toBe(`card: [supported 0.08] [flow ${lph(500)}]`)
     expect(lines[2]).toMatch(
-      /^page note: It rests on flow measured here as it stands\. Judged by minimum circulation, the rule of /,
+      /^page note: Based on the installed flow, measured here\. Sizing rule: minimum circulation\.$/,
     )
-    expect(lines[3]).toMatch(/^whole note: The rule of minimum circulation rests on .* Interest: /)
+    expect(lines[3]).toMatch(
+      /^whole note: Sizing rule minimum circulation: used by .* Based on .* Interest: /,
+    )
     expect(lines.slice(4)).toEqual([
       'whole warning: Media are few.',
-      'whole note: Not known: the head; its media.',
+      'whole note: Not measured: the Head; its media.',
     ])
   })
   test('for what holds, against what does not, a note where it is open; nothing known is said as that', () => {
@@ -141,13 +143,13 @@ describe('claims beside findings', () => {
     expect(lines[0]).toBe('page head:  | Label | Measured here')
     expect(lines[1]).toContain('Rated flow (empty, no hoses) | [rated')
     expect(lines.filter((l) => l.startsWith('page'))).toHaveLength(4)
-    // Its watts and its flow were measured here, its noise was not printed, its head is neither.
+    // Its watts and its flow were measured here, its noise was not on the label, its head is neither.
     expect(lines.find((l) => l.includes('Power'))).toMatch(/^page: Power \| .* \| \[power 15\]$/)
     expect(lines.find((l) => l.includes('Sound level'))).toMatch(
-      /^whole: Sound level \| not printed \| \[noise 35\]$/,
+      /^whole: Sound level \| not on the label \| \[noise 35\]$/,
     )
     expect(lines.find((l) => l.includes('Maximum head'))).toBe(
-      'whole: Maximum head | not printed | not measured',
+      'whole: Maximum head | not on the label | not measured',
     )
   })
   test('a flow that was computed is no finding; what contradicts itself is a caution', () => {
@@ -156,8 +158,8 @@ describe('claims beside findings', () => {
       flow: figure('flow', lph(400), { provenance: 'computed', dimension: 'flow' }),
     }
     const lines = of({ candidate: canister('x', 1, { shipped }) })
-    expect(lines.find((l) => l.includes('as installed'))).toBe(
-      'whole: Installed flow | not printed | not measured',
+    expect(lines.find((l) => l.includes('Installed flow'))).toBe(
+      'whole: Installed flow | not on the label | not measured',
     )
     const assessment = { ...input().assessment, disagreements: [['Two trials differ.']] }
     expect(of({ assessment })).toContain('whole caution: Two trials differ.')
@@ -211,9 +213,7 @@ test('fills: as shipped alone, or beside what is proposed; media in the order of
   const alone = fillsSection(input({ candidate: canister('x', 1, { shipped }) }))
   expect(alone.title).toBe('Supplied')
   expect(told(alone)[0]).toBe('page head:  | Supplied')
-  expect(told(alone).at(-1)).toBe(
-    'whole note: Supplied, in the order of the water: coarse foam, sintered glass.',
-  )
+  expect(told(alone).at(-1)).toBe('whole note: Supplied, in flow order: coarse foam, sintered glass.')
   const candidate = canister('x', 1, { shipped, proposed: offered(2, 380, [use({ name: 'Fine pad' })]) })
   const judged = (mass: number) => ({ ...FILL, mass: figure('mass', mass, { dimension: 'mass' }) })
   const verdict = { shipped: judged(1), proposed: { fill: judged(2), supported: figure('supported', 0.2) } }
@@ -222,10 +222,10 @@ test('fills: as shipped alone, or beside what is proposed; media in the order of
   expect(told(both)[0]).toBe('page head:  | Supplied | Recommended')
   expect(told(both).at(-1)).toBe('whole note: Recommended: fine pad.')
   const litres = (l: string | undefined) => [...(l ?? '').matchAll(/ ([\d.]+)\]/g)].map((m) => Number(m[1]))
-  const [one = 0, two = 0] = litres(told(both).find((l) => l.includes('Carries, normally')))
+  const [one = 0, two = 0] = litres(told(both).find((l) => l.includes('Supports (normal')))
   // By media mass: litres as the mass; of a heavy stock half as many as of a normal one (50 and 100 L a kilogram).
   expect(two / one).toBeCloseTo(2, 6)
-  expect((litres(told(both).find((l) => l.includes('Carries, heavily')))[0] ?? 0) / one).toBeCloseTo(0.5, 6)
+  expect((litres(told(both).find((l) => l.includes('Supports (heavy')))[0] ?? 0) / one).toBeCloseTo(0.5, 6)
 })
 
 describe('taken apart', () => {

@@ -134,7 +134,7 @@ function registerPublishing(typed: Typed, db: Db): void {
     '/reviews/:id/publish',
     { schema: { tags, params, body: Publishing, response: { 200: reviews.Row } } },
     async (request) => {
-      const { what, why } = request.body
+      const { what, why, anyway } = request.body
       const { body } = await idempotently(db, request, true, async (tx) => {
         const row = await find(tx, request.params.id, true)
         const again = row.editions > 0
@@ -148,7 +148,7 @@ function registerPublishing(typed: Typed, db: Db): void {
           number,
           publishedOn,
           erratum: again && what && why ? { what, why } : null,
-          words: wordsOf(row),
+          words: { ...wordsOf(row), ...(anyway && { anyway }) },
           snapshot: row.draft,
         })
         await keepPhotos(tx, row.id, row.draft)

@@ -86,7 +86,7 @@ describe('a field for a quantity', () => {
     type('about 2')
     first.unmount()
     render(lift())
-    expect(input().value).toBe('about 2')
+    expect(input().value).toBe('1.88 m')
     type('2')
     cleanup()
     expect(changes()).toEqual([{ lift: 2, typed: { lift: '2' } }])

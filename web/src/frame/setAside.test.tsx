@@ -34,9 +34,9 @@ test('each write set aside is named, with its reason and both ways out', () => {
   expect(screen.getByText('3 entries are kept on this device and need your decision')).toBeTruthy()
   const rows = screen.getAllByRole('listitem', { hidden: true })
   expect(rows.map((r) => r.textContent)).toEqual([
-    'New run (kind “bucket”, volume “10 L”): Something failed on our sideTry againGive it up',
-    'Change to a model: name: at least one characterTry againGive it up',
-    'Removal of a claim: changed elsewhere meanwhileKeep mineTake theirs',
+    'New run (kind “bucket”, volume “10 L”): Something failed on our sideTry againDiscard my change',
+    'Change to a model: name: at least one characterTry againDiscard my change',
+    'Removal of a claim: changed elsewhere meanwhileKeep my versionUse their version',
   ])
   fireEvent.click(screen.getAllByText('Try again')[0] as HTMLElement)
   fireEvent.click(screen.getByText('Use their version'))

@@ -39,6 +39,9 @@ export function piecesOf({ words, sheet, edition }: ReviewDoc, length: Length): 
     ...(edition?.erratum
       ? [{ kind: 'erratum', text: `Corrected: ${edition.erratum.what} Why: ${edition.erratum.why}` } as const]
       : []),
+    ...(words.anyway
+      ? [{ kind: 'words', text: `Published before it was complete: ${words.anyway}` } as const]
+      : []),
     ...said(introAt(length, words.intro)),
     ...atLength(sheet.sections, length).flatMap((s): Piece[] => [
       { kind: 'heading', id: s.id, text: s.title },

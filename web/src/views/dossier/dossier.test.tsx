@@ -64,7 +64,7 @@ afterEach(cleanup)
 test('the stations stand in working order, each filled as far as it is done', () => {
   open()
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Ledger 700')
-  expect(ruler()).toEqual(['Claimsdone', 'Stripdone', 'Insidedone', 'Benchdone', 'Filldone', 'Pathdone', 'Tanksdone', 'Verdictdone', 'Visitsdone']) // prettier-ignore
+  expect(ruler()).toEqual(['Claimsdone', 'Teardowndone', 'Insidedone', 'Benchdone', 'Mediadone', 'Flow pathdone', 'Tanksdone', 'Verdictdone', 'Long-termdone']) // prettier-ignore
   expect(screen.getByText('inside Ledger 700, worked out')).toBeTruthy()
 })
 
@@ -98,9 +98,9 @@ test('half the chambers measured is half a station; one of two fills is half; no
   }
   open()
   const said = ruler()
-  expect(said[1]).toBe('Strip0 %')
+  expect(said[1]).toBe('Teardown0 %')
   expect(said[2]).toBe(`Inside${Math.round((100 * half) / d.chambers.length)} %`)
-  expect(said[4]).toBe('Fill50 %')
+  expect(said[4]).toBe('Media50 %')
   cleanup()
   dossier = {
     ...d,
@@ -148,7 +148,7 @@ test('while it is read nothing is claimed; a failure says so and can be tried ag
     queries: { ...queryClient.getDefaultOptions().queries, retryDelay: 0 },
   })
   page()
-  expect((await screen.findByRole('alert')).textContent).toMatch(/The server cannot be reached/)
+  expect((await screen.findByRole('alert')).textContent).toMatch(/This dossier cannot be loaded now\./)
   serverReads((path) => (path.endsWith('/dossier') ? dossier : NO_ROWS))
   mockWorked = { assessment: null, failure: null }
   fireEvent.click(screen.getByRole('button', { name: 'Try again' }))

@@ -96,7 +96,7 @@ describe('between threads', () => {
     expect(work.schools(question(0), { minFlow: 0, maxCostMinor: null })).toHaveLength(3)
     const checks = work.checks(question(0))
     const told = checks.filter((c) => c.told)
-    expect(told.map((c) => [c.fill, c.lift])).toEqual([['Supplied', 0]])
+    expect(told.map((c) => [c.fill, c.lift])).toEqual([['As shipped', 0]])
     const pad = demoMedia().find((m) => m.name === 'Fine pad')
     const without = checks.find((c) => c.fill === 'Fine pad out')
     const k = work.calibrate(pad?.id ?? '', without?.trialId ?? '', told[0]?.trialId ?? '')
@@ -205,7 +205,7 @@ describe('Fill', () => {
     expect(writes.at(-1)).toEqual([
       'create',
       'fills',
-      expect.objectContaining({ name: 'Fitted: Strain first' }),
+      expect.objectContaining({ name: 'Best setup: Mechanical first' }),
     ])
   })
 })

@@ -1,17 +1,25 @@
 import type { Review } from '@ypsometer/contract'
+import { readiness } from '@ypsometer/core/review/ready'
+import type { Sheet } from '@ypsometer/core/review/sheet'
+import { Check, Minus } from 'lucide-react'
 import { useState } from 'react'
 import { actOnReview } from '../../api/reviews'
 import { errorMessage } from '../../api/errorMessage'
 import { toast } from '../../frame/toastStore'
 
 /** Ends of a review: published, corrected, withdrawn; and its numbers taken anew. */
-export function Publishing({ review }: { readonly review: Review }) {
+export function Publishing({ review, sheet }: { readonly review: Review; readonly sheet: Sheet }) {
   const [what, setWhat] = useState('')
   const [why, setWhy] = useState('')
   const [back, setBack] = useState('')
   const [failure, setFailure] = useState('')
   const [busy, setBusy] = useState(false)
+  const [read, setRead] = useState(false)
+  const [anyway, setAnyway] = useState('')
   const again = review.editions > 0
+  const list = readiness(review.title, sheet)
+  const lacks = list.some((r) => !r.met)
+  const ready = review.title.trim() !== '' && read && (!lacks || anyway.trim() !== '')
   const act = async (path: string, body: object, said: string): Promise<void> => {
     setBusy(true)
     setFailure('')
@@ -35,6 +43,37 @@ export function Publishing({ review }: { readonly review: Review }) {
           ? 'Another edition, with what was wrong and why. The one before stays readable.'
           : 'After publishing, this edition cannot be changed.'}
       </p>
+      {!again && (
+        <>
+          <ul aria-label="Checklist" className="space-y-1">
+            {list.map((r) => (
+              <li key={r.id} className={`flex items-center gap-2 ${r.met ? '' : 'text-warning'}`}>
+                {r.met ? <Check size={16} aria-hidden="true" /> : <Minus size={16} aria-hidden="true" />}
+                {r.asks}
+                <span className="sr-only">{r.met ? ': done' : ': missing'}</span>
+              </li>
+            ))}
+            <li>
+              <label className="flex cursor-pointer items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="checkbox checkbox-md"
+                  checked={read}
+                  onChange={(e) => setRead(e.target.checked)}
+                />
+                I have read the preview
+              </label>
+            </li>
+          </ul>
+          {lacks && (
+            <Field
+              label="Publish anyway, because (printed with the review)"
+              value={anyway}
+              onChange={setAnyway}
+            />
+          )}
+        </>
+      )}
       {again && (
         <>
           <Field label="What was wrong" value={what} onChange={setWhat} />
@@ -45,8 +84,14 @@ export function Publishing({ review }: { readonly review: Review }) {
         <button
           type="button"
           className="btn btn-primary btn-sm"
-          disabled={busy || !review.title.trim() || (again && !(what.trim() && why.trim()))}
-          onClick={() => void act('publish', again ? { what, why } : {}, again ? 'Corrected.' : 'Published.')}
+          disabled={busy || (again ? !(what.trim() && why.trim()) || !review.title.trim() : !ready)}
+          onClick={() =>
+            void act(
+              'publish',
+              again ? { what, why } : lacks ? { anyway } : {},
+              again ? 'Corrected.' : 'Published.',
+            )
+          }
         >
           {again ? 'Publish the correction' : 'Publish'}
         </button>
@@ -59,7 +104,7 @@ export function Publishing({ review }: { readonly review: Review }) {
           Update to today’s numbers
         </button>
       </div>
-      {!review.title.trim() && <p className="text-warning text-[0.88rem]">It needs a title first.</p>}
+      {!review.title.trim() && <p className="text-warning text-[0.88rem]">Add a title first.</p>}
       {failure && (
         <p role="alert" className="text-error">
           {failure}
@@ -69,7 +114,7 @@ export function Publishing({ review }: { readonly review: Review }) {
         <details>
           <summary className="cursor-pointer">Withdraw this review</summary>
           <div className="mt-2 space-y-2">
-            <Field label="Why it is taken back" value={back} onChange={setBack} />
+            <Field label="Why it is withdrawn" value={back} onChange={setBack} />
             <button
               type="button"
               className="btn btn-sm"

@@ -29,7 +29,7 @@ export function ReviewDesk() {
     ) : (
       <Failed error={error ?? new Error('no answer')} what="this review" retry={() => void refetch()} />
     )
-  if (!review) return <p>This review is not here. It may have been deleted.</p>
+  if (!review) return <p>This review does not exist. It may have been deleted.</p>
   return <Desk key={id} review={review} />
 }
 
@@ -106,7 +106,7 @@ function Desk({ review }: { readonly review: Review }) {
           <SheetView doc={doc} length={length} drawing={snapshot.drawing} photo={photo} />
         </div>
         <aside className="no-print min-w-0 space-y-8" aria-label="Work on it">
-          <Publishing review={review} />
+          <Publishing review={review} sheet={(draft.data?.snapshot ?? snapshot).sheet} />
           {moved.data && <MovedSince since={moved.data.since} items={moved.data.items} />}
           <Editing review={review} sections={(draft.data?.snapshot ?? snapshot).sheet.sections} />
           <Outs

@@ -19,8 +19,8 @@ import { Heading } from '../../frame/Heading'
 import { Sheet } from '../../figures/Sheet'
 
 const SCHOOL_WORDS = {
-  'strain-first': 'Strain first',
-  'polish-last': 'Polish last',
+  'strain-first': 'Mechanical first',
+  'polish-last': 'Fine pad last',
   'prefilter-low': 'Pre-filter outside, media low',
 } as const
 const CHEMICAL_WORDS = {

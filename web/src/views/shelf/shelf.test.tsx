@@ -80,7 +80,7 @@ describe('the shelf', () => {
       /1\s?000\sL\/h/,
       /612 ± 14\sL\/h/,
       /measured/,
-      /claimed 300\sL · supported 153\sL/,
+      /KettleQuillon · Canister[\d.,\s]+\s?L\/h[\d.,\s]+ ± [\d.,\s]+\s?L\/hmeasuredlabel 300\s?L · supports 153\s?Ltoo high× [\d.,\s]+/,
       /too high/,
       /× 1\.96/,
     ])
