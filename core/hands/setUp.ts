@@ -309,7 +309,7 @@ export const SET_UP_RULES: readonly SetUpRule[] = [
     stage: 'prime',
     which: 'hoses',
     says: ({ primedBy }) =>
-      primedBy ? PRIMED[primedBy] : `${PRIMED.fill} (how it primes is not on record; this is the usual way)`,
+      primedBy ? PRIMED[primedBy] : `${PRIMED.fill} (unknown for this model; this is the usual way)`,
     why: 'Its pump moves water and not air.',
     caution: 'siphon',
     holds: true,

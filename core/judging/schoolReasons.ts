@@ -37,6 +37,17 @@ const said = (c: ClassCase, s: SchoolSays): readonly [InlineNumber] | readonly [
 const listed = (parts: readonly Sentence[]): Sentence =>
   parts.flatMap((p, i): Sentence => (i === 0 ? p : [i === parts.length - 1 ? ' and ' : ', ', ...p]))
 
+/** Tank (m³) that one kilogram of good sintered media supports, with its band. */
+const litresPerKilogram = ({ litresPerKilogram: litres, marks }: ClassCase['stock']): Figure => ({
+  id: 'litres-per-kilogram',
+  label: 'Tank supported by 1 kg of good sintered media',
+  value: litres / 1000,
+  uncertainty: (litres / 1000) * marks.litresPerKilogram.band,
+  dimension: 'volume',
+  provenance: 'rule',
+  source: marks.litresPerKilogram.source,
+})
+
 /** The binding limit at the top for a class, and why. */
 export function bindingSentence(c: ClassCase): Sentence {
   const { range, of, stock } = c
@@ -50,7 +61,7 @@ export function bindingSentence(c: ClassCase): Sentence {
         ' of good sintered media',
         ...(of.foam >= 0.05 ? [` (${Math.round(of.foam * 100)} % of it foam)`] : []),
         '. At ',
-        { si: stock.litresPerKilogram / 1000, dimension: 'volume' },
+        inline(litresPerKilogram(stock)),
         ' per kg (rule of thumb) that supports ',
         top,
         ` (${lower} stocking).`,
@@ -281,7 +292,14 @@ export function takesSentence(c: ClassCase, proposed: { readonly supports: Figur
   if (!parts.length) return best.length ? best : null
   return [
     'To reach ',
-    { si: claimedMax, dimension: 'volume' },
+    inline({
+      id: 'claim-to-reach',
+      label: 'Largest tank on the label',
+      value: claimedMax,
+      dimension: 'volume',
+      provenance: 'printed',
+      conditions: ['largest tank the label names'],
+    }),
     ' it would need ',
     ...listed(parts),
     '.',

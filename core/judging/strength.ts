@@ -19,6 +19,18 @@ import type { TankRecord } from '../tanks/tankRecord'
 /** Longer than this share of the tank above what they bear is too strong; a quarter is the edge (ours). */
 export const STRONG = { edge: 0.25, tooMuch: 0.5 } as const
 
+/** Strongest current what lives there tolerates (m/s), with its band. */
+const currentLimit = ({ strongestCurrent: value, marks }: TankRecord['stock']): Figure => ({
+  id: 'current-limit',
+  label: 'Strongest current they tolerate',
+  value,
+  uncertainty: value * marks.strongestCurrent.band,
+  dimension: 'velocity',
+  unit: 'cm/s',
+  provenance: 'rule',
+  source: marks.strongestCurrent.source,
+})
+
 /** One way for the water to come back into one tank. */
 export interface OutletResult {
   readonly id: string
@@ -217,11 +229,7 @@ export function strengthOf(
   const best = bestOutlet(results)
   const { stock } = tank
   if (first && best) {
-    const limit: Sentence = [
-      ' Limit: ',
-      { si: stock.strongestCurrent, dimension: 'velocity', unit: 'cm/s' },
-      '.',
-    ]
+    const limit: Sentence = [' Limit: ', inline(currentLimit(stock)), '.']
     out.push({
       tone: TONES[first.level],
       sentence:

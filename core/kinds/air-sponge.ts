@@ -25,7 +25,7 @@ export const airSponge: FilterTraits = {
   parts: [
     part('Air line', 'brings the air', 'hose-joint', 'silicone', 'press'),
     part('Elbow', 'lets the air into the riser', 'hose-joint', 'hard plastic', 'press'),
-    part('Sponge', 'strains and carries bacteria', 'pad', 'foam', 'press', 'media'),
+    part('Sponge', 'traps dirt and houses bacteria', 'pad', 'foam', 'press', 'media'),
     part('Riser', 'lifts the water', 'general', 'hard plastic', 'press'),
     part('Weight', 'keeps it down', 'general', 'ceramic', 'none'),
   ],

@@ -23,7 +23,7 @@ export const motorSponge: FilterTraits = {
   ],
   parts: [
     part('Suction cups', 'hold it to the glass', 'clip', 'rubber', 'suction cup'),
-    part('Sponge', 'strains and carries bacteria', 'pad', 'foam', 'press', 'pre-filter'),
+    part('Sponge', 'traps dirt and houses bacteria', 'pad', 'foam', 'press', 'pre-filter'),
     part('Outlet nozzle', 'aims the return', 'general', 'hard plastic', 'press'),
     ...pumpParts('Suction cups', 'Outlet nozzle'),
   ],

@@ -41,7 +41,7 @@ export const pumpParts = (...under: readonly string[]): readonly PartKind[] => [
     ...part('Impeller', 'moves the water', 'impeller', 'magnet', 'none', 'impeller'),
     under: ['Impeller cover'],
   },
-  { ...part('Shaft', 'carries the impeller', 'shaft', 'ceramic', 'press'), under: ['Impeller'] },
+  { ...part('Shaft', 'holds the impeller', 'shaft', 'ceramic', 'press'), under: ['Impeller'] },
 ]
 
 /** The ids of what must come off before a part of a kind, among the parts already logged; null for all of them. */

@@ -58,7 +58,7 @@ describe('what a fill changes, chamber by chamber', () => {
     const twice = [{ rule: { id: 'a', title: 'Aaa' } }, { rule: { id: 'a', title: 'Aaa' } }, { rule: { id: 'b', title: 'Bbb' } }] as OrderFinding[] // prettier-ignore
     const [, ...one] = twice
     expect(text(now, now, { now: [], before: twice })).toEqual(['Fixed: aaa.', 'Fixed: bbb.'])
-    expect(text(now, now, { now: twice, before: [] })).toEqual(['Given up: aaa.', 'Given up: bbb.'])
+    expect(text(now, now, { now: twice, before: [] })).toEqual(['Lost: aaa.', 'Lost: bbb.'])
     expect(text(now, now, { now: one, before: twice })).toEqual([])
   })
 })

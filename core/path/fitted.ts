@@ -64,7 +64,7 @@ export function heaterCheck(
           ? ' it overheats. Borderline.'
           : ' it overheats.',
       ],
-      ['Switch the heater off first and the filter a minute later. Switch the filter on first.'],
+      ['Unplug the heater first and the filter a minute later. Plug the filter in first.'],
     ],
   }
 }

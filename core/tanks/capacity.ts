@@ -34,8 +34,8 @@ export function ruleOf({ rule = CAPACITY_RULE, code }: Pick<StockClass, 'rule' |
 
 /**
  * The tank a fill carries: what the first school of the house’s order that applies says of it, no more than those it
- * lets bind. Where none of its order applies the minimum circulation is all there is. A filter that nothing comes through
- * carries nothing, whatever is in it. Every screen and endpoint asks here.
+ * lets bind. Where none of its order applies the minimum circulation is all there is. A filter that nothing comes
+ * through carries nothing, whatever is in it. Every screen and endpoint asks here.
  * @throws OutOfRange naming `flow` or `mass`.
  */
 export function capacityOf(input: CapacityInput, stock: StockClass): Capacity {

@@ -39,7 +39,7 @@ export function capacityFigure(
   const { volume, interval, leading, binding } = capacityOf(capacityInput(of, claimedMax), stock)
   return {
     id: `carries-${stockKey(stock)}-${of.fill.id}`,
-    label: `Carries, ${stock.label.toLowerCase()}`,
+    label: `Supports, ${stock.label.toLowerCase()}`,
     value: volume,
     ...asUsed(volume, interval),
     shared: [
@@ -50,8 +50,8 @@ export function capacityFigure(
     conditions: [
       of.fill.name,
       binding === leading
-        ? `by ${SCHOOLS[leading].words}, which leads in this house`
-        : `${SCHOOLS[binding].words} binds before ${SCHOOLS[leading].words}`,
+        ? `by ${SCHOOLS[leading].words}, first in the house rules`
+        : `limited by ${SCHOOLS[binding].words} before ${SCHOOLS[leading].words}`,
       'tank litres',
     ],
     ...SCHOOLS[binding].shown(of, stock, claimedMax),

@@ -385,7 +385,7 @@ export function thumbFigure(model: ModelRecord): Figure | null {
     dimension: 'flow',
     provenance: 'rule',
     uncertainty: (t.high - t.low) / 2,
-    conditions: ['any hookup', 'any fill'],
+    conditions: ['any plumbing', 'any media setup'],
     formula: 'Q = label × (0.5 to 0.6)',
     working: [putFigure('label', label)],
     source: 'common practice, no source',

@@ -65,7 +65,7 @@ export const TASK_KINDS: Readonly<Record<Task, TaskKind>> = {
     label: 'Squeeze half of the sponge',
     every: { days: 21 },
     biological: true,
-    how: 'Half on one day: it carries the film. Unplug the pump first where there is one.',
+    how: 'Half on one day: bacteria live in it. Unplug the pump first where there is one.',
   },
   carbon: {
     label: 'Carbon: a new bag',

@@ -55,11 +55,11 @@ test.each(demoModels())('%s: every layer lies inside its chamber, none over anot
   }
 })
 
-test.each(demoModels())('%s: each layer is a button that says what it is, how much, and what goes round it', (name) => {
+test.each(demoModels())('%s: each layer is a button that says what it is, how much, and what bypasses it', (name) => {
   const o = first(name)
   draw(o, 'path', { findings: said(o) })
   for (const l of o.layers) {
-    const label = new RegExp(`^${l.placed.medium.name.replace(/[()]/g, '.')} in ${l.chamber.chamber.name.toLowerCase()}: .*goes round it$`)
+    const label = new RegExp(`^${l.placed.medium.name.replace(/[()]/g, '.')} in ${l.chamber.chamber.name.toLowerCase()}: .*bypasses it$`)
     expect(screen.getAllByRole('button', { name: label }).length).toBeGreaterThan(0)
   }
   expect(document.querySelector('desc')?.textContent).toMatch(/^Flow order: /)

@@ -50,7 +50,7 @@ export function FieldShell(p: ShellProps) {
               Yes, keep it
             </button>{' '}
             <button type="button" className="btn btn-xs btn-ghost" onClick={p.onRevert}>
-              Withdraw this review
+              Undo
             </button>
           </Said>
         )}
@@ -64,10 +64,10 @@ export function FieldShell(p: ShellProps) {
               className="btn btn-xs btn-warning"
               onClick={() => outbox.resolve(key, 'mine')}
             >
-              Keep mine
+              Keep my version
             </button>{' '}
             <button type="button" className="btn btn-xs" onClick={() => outbox.resolve(key, 'theirs')}>
-              Take theirs
+              Use their version
             </button>
           </Said>
         )}

@@ -26,10 +26,10 @@ export function Parked({ row, field, what }: Props) {
         className="btn btn-xs btn-warning"
         onClick={() => outbox.resolve(parked.key, 'mine')}
       >
-        {refused ? 'Try again' : 'Keep mine'}
+        {refused ? 'Try again' : 'Keep my version'}
       </button>{' '}
       <button type="button" className="btn btn-xs" onClick={() => outbox.resolve(parked.key, 'theirs')}>
-        {refused ? 'Discard my change' : 'Take theirs'}
+        {refused ? 'Discard my change' : 'Use their version'}
       </button>
     </p>
   )

@@ -29,8 +29,8 @@ const TONE_WORDS: Readonly<Record<Reason['tone'], string>> = {
 }
 
 /**
- * The answer first: one headline with its numbers, how sure it is, the three reasons that matter, the ruler; everything
- * else folded by subject. Without media or a measured flow there is no verdict, and what is still needed stands instead.
+ * The answer first: one headline with its numbers, how sure it is, the three reasons that matter, the ruler;
+ * everything else folded by subject. Without media or a measured flow there is no verdict, and what is still needed stands instead.
  */
 export default function VerdictView() {
   const { assessment } = useDossierContext()
@@ -103,7 +103,7 @@ function Headline({ verdict: v }: { readonly verdict: Verdict }) {
       <h2 id="verdict-title" className={`!text-[1.9rem] !leading-tight ${bad ? 'text-error' : ''}`}>
         {v.words.replace(/\.$/, '')}
         {v.overclaim && (
-          <span className="num ml-3 text-[1.5rem] whitespace-nowrap max-sm:ml-2">
+          <span className="ml-3 text-[1.5rem] whitespace-nowrap max-sm:ml-2">
             × <FigureView figure={v.overclaim} inline />
           </span>
         )}

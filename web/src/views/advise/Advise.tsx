@@ -374,7 +374,7 @@ function Wont({
   )
 }
 
-const STEP_WORDS = { keep: 'Keep', refill: 'Change media', add: 'Add one', replace: 'Replace' } as const
+const STEP_WORDS = { keep: 'Keep', refill: 'Change media', add: 'Add', replace: 'Replace' } as const
 
 /** Filters that run on the tank already, and what can be done with them. */
 function Present({

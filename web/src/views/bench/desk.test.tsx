@@ -93,7 +93,7 @@ test('the usual set ticks what is done and leads to the next; points of the curv
     </>,
     out,
   )
-  expect(screen.getByRole('button', { name: 'Next: flow empty at 1.6 m' })).toBeTruthy()
+  expect(screen.getByRole('button', { name: 'Next: flow at 1.6 m outlet height (empty)' })).toBeTruthy()
   expect(screen.getAllByText('done', { selector: '.sr-only' }).length).toBeGreaterThan(8)
   expect(screen.getByText(/out: hose kinked/)).toBeTruthy()
   fireEvent.click(screen.getByRole('button', { name: 'Put back' }))

@@ -83,7 +83,7 @@ test('a run too short to be one is not kept and says so; Backspace drops a runni
   press(' ')
   at(0.3)
   press(' ')
-  expect(screen.getByText(/0\.30 s is too short to be a run/)).toBeTruthy()
+  expect(screen.getByText(/Ignored: 0\.30 s is too short/)).toBeTruthy()
   press(' ')
   at(30)
   press(' ')
@@ -156,5 +156,5 @@ test('advice: one run shows no scatter; an odd one is flagged and kept', () => {
   cleanup()
   dossier = { ...dossier, readings: dossier.readings.slice(0, 1) }
   open()
-  expect(screen.getByText(/One run shows no scatter: time at least five/)).toBeTruthy()
+  expect(screen.getByText(/Time at least 5 to see the spread/)).toBeTruthy()
 })

@@ -165,7 +165,7 @@ function Ask({ change }: { readonly change: Row }) {
           collection="change-overs"
           row={change}
           field="way"
-          label="The way"
+          label="How"
           options={CHANGE_WAYS.map((w) => [w, WAY_WORDS[w]] as const)}
         />
       </div>
@@ -285,12 +285,12 @@ function OnTheTank({
     <p className="mt-2 flex flex-wrap items-center gap-3" role="status">
       {began && !there && (
         <button type="button" className="btn btn-sm" onClick={add}>
-          Note {nameOf(next)} on the tank
+          Add {nameOf(next)} to the tank
         </button>
       )}
       {goes && oldThere && (
         <button type="button" className="btn btn-sm" onClick={remove}>
-          Take {nameOf(old)} off the tank’s list
+          Remove {nameOf(old)} from the tank
         </button>
       )}
     </p>

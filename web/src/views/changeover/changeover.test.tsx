@@ -18,6 +18,7 @@ import {
   demoTanks,
 } from '../../../tests/dossier'
 import { queryClient } from '../../api/cache'
+import { kitCounts } from '../../settings/settings'
 import { ChangeOver } from './ChangeOver'
 
 jest.mock('../../workers/livingRemote', () => ({
@@ -56,6 +57,7 @@ jest.setTimeout(60000)
 beforeEach(() => {
   noServer()
   emptyOutbox()
+  kitCounts.set('nitrogen')
 })
 afterEach(cleanup)
 
@@ -64,11 +66,13 @@ test('half way: steps with their dates, what is foretold beside what was read, a
   await told()
   expect(screen.getByRole('heading', { level: 1 }).textContent).toBe('Triptych 600 to Ledger 700')
   expect(document.body.textContent).toMatch(/Bacteria grow at different speeds\./)
-  expect(document.body.textContent).toMatch(/The end moves [\d.,\s]+ days later\.noteAmmonia peaks at [\d.,\s]+\s?mg\/L around day [\d.,\s]+\./)
-  fireEvent.click(screen.getByRole('checkbox', { name: /Full feed, tests once a week/ }))
+  expect(document.body.textContent).toMatch(
+    /The end moves [\d.,\s]+ days later\.noteAmmonia peaks at [\d.,\s]+\s?mg\/L around day [\d.,\s]+\./,
+  )
+  fireEvent.click(screen.getByRole('checkbox', { name: /Full feeding, test once a week/ }))
   expect(written('change').at(-1)).toMatchObject({ done: { move: '2026-11-12', safe: expect.stringMatching(/^\d{4}/) } }) // prettier-ignore
   // The tank’s own list is brought in line by a word, not by itself.
-  fireEvent.click(screen.getByRole('button', { name: 'Take Triptych 600 off the tank’s list' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Remove Triptych 600 from the tank' }))
   expect(written('change').at(-1)).toMatchObject({ filters: [] })
 })
 
@@ -93,11 +97,11 @@ test('a test is noted with its day; one before the start is not taken, and the n
 test('beside each other: when the old one can go; of a filter nobody knows the steps stand, and why no more does', async () => {
   show(beside)
   await told()
-  expect(screen.getByRole('heading', { name: /The old one can go on 17 Dec 2026/ })).toBeTruthy()
+  expect(screen.getByRole('heading', { name: /Remove the old filter on 17 Dec 2026/ })).toBeTruthy()
   cleanup()
   emptyOutbox()
   const unknown = { ...beside, next: { ...beside.next, modelId: null, kind: 'canister' as const, label: 'A grey one' } } // prettier-ignore
   show(unknown, [unknown])
-  expect(screen.getByText(/Nothing is known of the media of A grey one/)).toBeTruthy()
-  expect(screen.getByRole('checkbox', { name: /17 Dec 2026.*The old one off/ })).toBeTruthy()
+  expect(screen.getByText(/The media of A grey one are unknown/)).toBeTruthy()
+  expect(screen.getByRole('checkbox', { name: /17 Dec 2026.*Remove the old filter/ })).toBeTruthy()
 })

@@ -187,7 +187,7 @@ function In() {
         )}
         {taken && (
           <button type="button" className="btn btn-sm" disabled={busy} onClick={() => void back()}>
-            Withdraw this review
+            Undo
           </button>
         )}
       </div>

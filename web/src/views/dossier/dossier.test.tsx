@@ -115,7 +115,7 @@ test('half the chambers measured is half a station; one of two fills is half; no
     hookups: [],
   }
   open()
-  expect(ruler().slice(1)).toEqual(['Strip0 %', 'Inside0 %', 'Bench0 %', 'Fill0 %', 'Path0 %', 'Tanks0 %', 'Verdict0 %', 'Visits0 %']) // prettier-ignore
+  expect(ruler().slice(1)).toEqual(['Teardown0 %', 'Inside0 %', 'Bench0 %', 'Media0 %', 'Flow path0 %', 'Tanks0 %', 'Verdict0 %', 'Long-term0 %']) // prettier-ignore
   expect(screen.getByRole('link', { name: /^Next: / })).toBeTruthy()
 })
 

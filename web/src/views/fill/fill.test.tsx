@@ -32,7 +32,7 @@ const layersWritten = (): FillRow['layers'] => (writes.at(-1)?.[2].layers ?? [])
 const shown = async (view: React.ReactNode, name: string) => {
   const dossier = demoDossier(name)
   const result = showStation(view, dossier)
-  await waitFor(() => expect(screen.queryByText(/Results|Through each layer/)).not.toBeNull())
+  await waitFor(() => expect(screen.queryByText(/Results|Layer by layer/)).not.toBeNull())
   return { dossier, ...result }
 }
 
@@ -191,7 +191,7 @@ describe('Fill', () => {
     haveLists({ media: demoMedia().map((m) => (m.id === foam?.id ? { ...m, poresPerInch: null } : m)) })
     await shown(<Fill />, 'Plainbody 1000')
     await waitFor(() => expect(screen.getByRole('alert').textContent).toMatch(/Coarse foam/))
-    fireEvent.click(screen.getByRole('button', { name: 'Take out Coarse foam, 10 ppi' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Remove Coarse foam, 10 ppi' }))
     expect(layersWritten().some((l) => l.mediumId === foam?.id)).toBe(false)
   })
   test('fit it for me: within a price, with what it changed; a price that is none is refused', async () => {
@@ -200,7 +200,7 @@ describe('Fill', () => {
     expect(screen.getByText(/is not a price/)).toBeTruthy()
     fireEvent.change(screen.getByLabelText('Media budget'), { target: { value: '30 EUR' } })
     await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Fit it' })))
-    await waitFor(() => expect(screen.getByText(/arrangements tried\. The best carries/)).toBeTruthy())
+    await waitFor(() => expect(screen.getByText(/combinations tried\. The best supports/)).toBeTruthy())
     fireEvent.click(screen.getByRole('button', { name: 'Save as a variant' }))
     expect(writes.at(-1)).toEqual([
       'create',
@@ -217,11 +217,13 @@ describe('Path', () => {
   }) // prettier-ignore
   test('the bypass fault is found, pinned where it is, and mended by pads cut to the wall', async () => {
     await shown(<Path />, 'Terrace 1200')
-    expect(document.body.textContent).toMatch(/2\smm gap beside fine pad: \d+\s% of the water bypasses it/)
+    expect(document.body.textContent).toMatch(
+      /\d+\s% of the water bypasses the fine pad through a 2\smm gap/,
+    )
     fireEvent.change(screen.getByLabelText('Fill'), {
       target: { value: demoDossier('Terrace 1200').fills[1]?.id },
     })
-    await waitFor(() => expect(document.body.textContent).not.toMatch(/gap beside fine pad/))
+    await waitFor(() => expect(document.body.textContent).not.toMatch(/of the water bypasses the fine pad/))
   })
   test('a review chooses its own house rule', async () => {
     await shown(<Path />, 'Terrace 1200')

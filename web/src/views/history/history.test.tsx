@@ -121,10 +121,10 @@ test('a change is taken back under a key; what stands against it is said beside 
     status: 409,
     body: { type: '', title: 'It was changed again since', status: 409, code: 'changed-since', detail: 'The field value holds something else by now.' }, // prettier-ignore
   }
-  fireEvent.click(within(first as HTMLElement).getByRole('button', { name: /Take back/ }))
+  fireEvent.click(within(first as HTMLElement).getByRole('button', { name: /^Undo/ }))
   expect((await screen.findByRole('alert')).textContent).toBe('The field value holds something else by now.')
   undo = { status: 200, body: { undone: true } }
-  fireEvent.click(within(first as HTMLElement).getByRole('button', { name: /Take back/ }))
+  fireEvent.click(within(first as HTMLElement).getByRole('button', { name: /^Undo/ }))
   await waitFor(() => expect(screen.queryByRole('alert')).toBeNull())
   expect(asked.filter((a) => a === 'POST /history/9/undo')).toHaveLength(2)
 })
@@ -134,7 +134,7 @@ test('a reader sees it all and takes nothing back', async () => {
   pages = [{ items: [change(9)], next: null }]
   show()
   await items()
-  expect(screen.queryByRole('button', { name: /Take back/ })).toBeNull()
+  expect(screen.queryByRole('button', { name: /^Undo/ })).toBeNull()
 })
 
 test('a row is led to its own history; where nothing was changed, that is said', async () => {

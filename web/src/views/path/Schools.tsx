@@ -62,12 +62,12 @@ export function Schools({
           <Sheet
             className="min-w-[34rem]"
             columns={[
-              'School',
-              right('finds here'),
-              right('its own: flow'),
-              right('carries'),
-              right('media'),
-              right('slips past'),
+              'Layering rule',
+              right('Findings here'),
+              right('Flow with its own order'),
+              right('Supports'),
+              right('Media'),
+              right('Bypass'),
               <span className="sr-only">Keep</span>,
             ]}
           >

@@ -69,7 +69,7 @@ describe('computed against the bucket', () => {
   test('without a fill on record for any trial it says what to do', async () => {
     const d = demoDossier('Ledger 700')
     await shown({ ...d, trials: d.trials.map((t) => ({ ...t, fillId: null, state: 'empty' })) })
-    expect(await screen.findByText(/Name the fill under the conditions of a trial/)).toBeTruthy()
+    expect(await screen.findByText(/No installed-flow test names its media setup/)).toBeTruthy()
   })
   test('a medium calibrated from two flows is kept as an own one, and the fills that hold it take it over', async () => {
     const d = demoDossier('Triptych 600')
@@ -123,7 +123,7 @@ describe('also on the hoses', () => {
     // By hand: 300 W over 997 · 4182 J/(m³ K) times the flow.
     const warming = (300 / (997 * 4182 * q)).toPrecision(2)
     expect(screen.getByText(/The heater warms the water by/).textContent).toContain(warming)
-    expect(screen.getByText(/unplug the heater first/)).toBeTruthy()
+    expect(screen.getByText(/Unplug the heater first/)).toBeTruthy()
     fireEvent.click(screen.getByRole('checkbox', { name: 'An inline heater' }))
     expect(writes.at(-1)?.[2]).toEqual({ fitted: {} })
   })
@@ -172,7 +172,7 @@ describe('also on the hoses', () => {
       void fireEvent.click(await screen.findByText(/Torrent 1400/, { selector: 'button' }))
     search()
     await take()
-    await screen.findByText(/taken over: its pump, and its body with/)
+    await screen.findByText(/added with its pump and media setup/)
     const taken = (writes.at(-1)?.[2].fitted as Fitted | undefined)?.second
     const expected = asSecond(outcome('Torrent 1400'), 'Torrent 1400')
     expect(taken).toMatchObject({ label: 'Torrent 1400', arrangement: 'series', running: true })
@@ -181,7 +181,7 @@ describe('also on the hoses', () => {
     answer = () => bare
     search()
     await take()
-    expect(await screen.findByText(/has no pump on record: copy its rated flow/)).toBeTruthy()
+    expect(await screen.findByText(/has no pump yet. Add its rated flow/)).toBeTruthy()
     answer = () => Promise.reject(new Error('no road'))
     await take()
     expect(await screen.findByText(/could not be read: The server cannot be reached/)).toBeTruthy()

@@ -224,7 +224,7 @@ describe('a bench without an owner', () => {
       return s.path === '/me' ? { body: visitor } : undefined
     }
     show()
-    await screen.findByText('Create the owner account')
+    await screen.findByRole('heading', { name: 'Create the owner account' })
     fill('Your name', ' Orla ')
     fill('A password', 'password1234')
     press('Create the owner account')

@@ -92,14 +92,14 @@ describe('the shelf', () => {
     show(<Shelf />, '/?q=tea&kind=internal')
     await waitFor(() => expect(asked).toHaveLength(1))
     expect(asked[0]?.toString()).toBe('sort=name&limit=40&search=tea&kind=internal')
-    fireEvent.change(screen.getByLabelText('Order'), { target: { value: 'rated-flow' } })
+    fireEvent.change(screen.getByLabelText('Sort by'), { target: { value: 'rated-flow' } })
     await waitFor(() => expect(where).toBe('/?q=tea&kind=internal&sort=rated-flow'))
     await waitFor(() => expect(asked.at(-1)?.get('sort')).toBe('rated-flow'))
     expect(await screen.findByText(/No model on the shelf fits this search/)).toBeTruthy()
   })
   test('an empty shelf says what to do first and why', async () => {
     show(<Shelf />)
-    expect(await screen.findByText(/that is the claim everything else is held against/)).toBeTruthy()
+    expect(await screen.findByText(/your tests will be compared with it/)).toBeTruthy()
     expect(screen.getByRole('button', { name: 'Add your first filter' })).toBeTruthy()
   })
 })
@@ -108,7 +108,7 @@ describe('copying a label', () => {
   const fill = (label: string, value: string): void =>
     void fireEvent.change(screen.getByLabelText(label), { target: { value } })
   const submit = (): Promise<void> =>
-    act(async () => void fireEvent.submit(screen.getByRole('button', { name: /shelf|Yes/ })))
+    act(async () => void fireEvent.submit(screen.getByRole('button', { name: /^Add filter$|^Yes/ })))
   const start = () => {
     const shown = show(<NewModel onClose={() => undefined} />)
     fill('Maker', 'Quillon')

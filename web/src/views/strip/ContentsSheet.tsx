@@ -40,7 +40,7 @@ export function ContentsSheet() {
           className="btn btn-sm mt-2"
           onClick={() => printed.forEach((n, i) => make(n.slice(0, 80), 'present', i + 1))}
         >
-          Take over the {printed.length} listed items
+          Add the {printed.length} listed items
         </button>
       )}
       {contents.length === 0 && !printed.length && (

@@ -7,6 +7,7 @@ import { MemoryRouter, Route, Routes } from 'react-router'
 import { emptyOutbox, haveDossier, haveLists, noServer, written } from '../../../tests/backend'
 import { demoDossier, demoMedia } from '../../../tests/dossier'
 import { queryClient } from '../../api/cache'
+import { kitCounts } from '../../settings/settings'
 import { VisitRun } from './VisitRun'
 
 const START = Date.UTC(2026, 10, 26, 10)
@@ -34,6 +35,7 @@ beforeEach(() => {
   noServer()
   emptyOutbox()
   localStorage.clear()
+  act(() => kitCounts.set('nitrogen'))
   jest.useFakeTimers({ now: START })
   const d = demoDossier('Ledger 700')
   const last = d.visits.at(-1) as Dossier['visits'][0]
