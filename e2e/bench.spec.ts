@@ -66,7 +66,7 @@ async function newModel(page: Page, wanted: string, flow: string, head: string):
 async function start(page: Page, id: string, kind: string): Promise<void> {
   await page.goto(`/models/${id}/bench`)
   await page.getByLabel('New trial of another kind').selectOption({ label: kind })
-  await page.getByRole('button', { name: /To the (clock|readings)/ }).click()
+  await page.getByRole('button', { name: /Start timing|To the readings/ }).click()
 }
 
 test.afterEach(async () => {
@@ -129,12 +129,12 @@ test('from the simulated bench: flow by meter at five lifts, watts and noise in 
   await page.getByRole('button', { name: 'Switch it off' }).click()
   await expect.poll(level).toBeLessThan(before - 5)
   await page.keyboard.press('Space')
-  await expect(page.getByRole('status', { name: 'Result' })).toContainText('background corrected, valid')
+  await expect(page.getByRole('status', { name: 'Result' })).toContainText('background subtracted')
   await saved(page)
 
   await page.goto(`/models/${id}/bench`)
-  await expect(page.getByText(/Curve fitted to 5 points/)).toBeVisible()
-  const text = (await page.getByText(/Curve fitted to 5 points/).textContent()) ?? ''
+  await expect(page.getByText(/Pump curve from 5 points/)).toBeVisible()
+  const text = (await page.getByText(/Pump curve from 5 points/).textContent()) ?? ''
   const [, h0, uh0] = /([\d.]+) ± ([\d.]+)\sm/.exec(text) ?? []
   const [, q0, uq0] = /([\d.]+) ± ([\d.]+)\sL\/h/.exec(text) ?? []
   const [, n, un] = /exponent ([\d.]+) ± (\d+\.?\d*)/.exec(text) ?? []
@@ -193,9 +193,7 @@ test('a meter with the wrong factor: the check says by how much, and the flows a
     await page.getByLabel(/Pulses counted over the vessel’s 5 L/).fill(pulses)
     await page.keyboard.press('Enter')
   }
-  await expect(page.getByText(/The meter is set to the wrong factor/)).toContainText(
-    /4\.8\s% too low, so its flows read high/,
-  )
+  await expect(page.getByText(/Wrong meter factor/)).toContainText(/4\.8\s% too low, so its flows read high/)
   await start(page, id, 'Flow, read off')
   await page.getByLabel('Flow, L/h').fill('630')
   await page.keyboard.press('Enter')
@@ -219,7 +217,7 @@ test('a meter with the wrong factor: the check says by how much, and the flows a
     })
   await page.goto(`/models/${id}/bench`)
   await expect(page.getByText(/disagree under the same conditions/)).toContainText(
-    'a meter’s factor is the first thing',
+    'Check the meter factor first',
   )
 })
 
@@ -281,7 +279,9 @@ test('a dye file with gaps, a curve that rises, and a log of ten thousand points
   await expect(page.getByRole('group', { name: /Strength of dye against time/ })).toBeVisible()
 
   await paste('Points of a head–flow curve', 'head (m);flow (L/h)\n0;500\n0,4;600\n0,8;700')
-  await expect(page.getByText(/this series rises, so a column or a fill may be mixed up/)).toBeVisible()
+  await expect(
+    page.getByText(/this series rises, so a column or a media setup may be mixed up/),
+  ).toBeVisible()
 
   const watts = Array.from({ length: 10000 }, (_, i) => `${i},${(14 + Math.sin(i / 50)).toFixed(3)}`)
   await paste('A log of watts', `s,W\n${watts.join('\n')}`)

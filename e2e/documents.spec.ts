@@ -37,7 +37,7 @@ test('a model goes out as a file, is altered, looked at, taken and taken back; a
   await expect(page.getByText(`empty → ${note}`).or(page.getByText(note))).toBeVisible()
   await page.getByRole('button', { name: 'Import all' }).click()
   await expect(page.getByText('Imported.')).toBeVisible()
-  await page.getByRole('button', { name: 'Withdraw this review' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText('Undone. Everything is as it was before the import.')).toBeVisible()
 })
 
@@ -58,7 +58,7 @@ test('a price list comes in as a table: looked at line by line, taken, and taken
   await expect(refused).toContainText('3')
   await expect(refused).toContainText('a maker and one of your filters')
   await give('prices of November.csv', 'maker;model;price;currency\nTarn & Wick;Mop 300;21,50;EUR\n')
-  await expect(page.getByText('1990 minor units → 2150 minor units')).toBeVisible()
+  await expect(page.getByText('19.90 → 21.50')).toBeVisible()
   await page.getByRole('button', { name: 'Import all' }).click()
   await expect(page.getByText('Imported.')).toBeVisible()
   const [file] = await Promise.all([
@@ -70,6 +70,6 @@ test('a price list comes in as a table: looked at line by line, taken, and taken
   expect(Buffer.concat(chunks).toString('utf8')).toMatch(
     /^Tarn & Wick,Mop 300,[0-9a-f-]{36},list,21\.5,EUR,\r$/m,
   )
-  await page.getByRole('button', { name: 'Withdraw this review' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByText('Undone. Everything is as it was before the import.')).toBeVisible()
 })

@@ -32,7 +32,7 @@ test('from a label to a verdict', async ({ page }) => {
   await expect(page.getByRole('heading', { level: 1, name: named('Kettle 900') })).toBeVisible()
   await expect(page.getByLabel('Rated flow', { exact: true })).toHaveValue('900')
 
-  await page.getByRole('link', { name: /Next: Time five bucket runs/ }).click()
+  await page.getByRole('link', { name: /Next: Time the flow 5 times/ }).click()
   await page.getByRole('button', { name: 'Time the flow' }).click()
   await page.getByRole('button', { name: 'Start timing' }).click()
   for (const [i, seconds] of SECONDS.entries()) {

@@ -65,8 +65,7 @@ export function fitPumpCurve(
       'points',
       Math.min(points.length, heads.size),
       3,
-      `A curve needs flow at three different heads at least; there ${heads.size === 1 ? 'is 1' : `are ${heads.size}`}. ` +
-        'Measure more lifts, or use the label’s curve meanwhile.',
+      `A curve needs the flow at three heights or more, and has ${heads.size}. Until then the label’s curve is used.`,
     )
   checkFalls(points)
   const topFlow = Math.max(...points.map((p) => p.flow))
@@ -137,6 +136,7 @@ function checkFalls(points: readonly HeadFlowPoint[]): void {
   const high = byHead[byHead.length - 1]
   if (low && high && high.flow >= low.flow)
     throw new OutOfRange('points', high.flow, {
-      words: 'flow that falls as the head rises; this series rises, so a column or a fill may be mixed up',
+      words:
+        'flow that falls as the head rises; this series rises, so a column or a media setup may be mixed up',
     })
 }

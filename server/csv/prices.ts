@@ -35,7 +35,7 @@ function priceOf(
   const cell = (name: string): string => cellOf(sheet, cells, name).trim()
   const wrong = (column: string, message: string): null => (refuse(line, column, message), null)
   const modelId = cell('modelId') || find(sheet, cells)
-  if (!modelId) return wrong('model', 'a maker and a model of the shelf')
+  if (!modelId) return wrong('model', 'a maker and one of your filters')
   const kind = cell('kind').toLowerCase() || 'list'
   if (!KINDS.includes(kind)) return wrong('kind', KINDS.join(', '))
   const currency = cell('currency').toUpperCase()

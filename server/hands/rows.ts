@@ -6,7 +6,7 @@ import type { Specials, Written } from '../http/rows'
 /** A filter that comes is named by the shelf, or by its kind or rated flow. */
 function checkChange({ next }: Written<'change-overs'>): void {
   if (next.modelId === null && next.kind === null)
-    throw fieldProblem('next.kind', 'a model of the shelf, or the kind of filter that comes')
+    throw fieldProblem('next.kind', 'one of your filters, or the kind of filter that comes')
 }
 
 const newestFirst = (t: typeof setUp | typeof changeOver | typeof faultSearch) => ({

@@ -107,7 +107,7 @@ export function showField(
   if (typed) return short(typed)
   if (value === null || value === undefined || value === '') return 'nothing'
   if (typeof value === 'number' && field.endsWith('Minor'))
-    return typeof side.currency === 'string' ? moneyText(value, side.currency) : `${value} minor units`
+    return typeof side.currency === 'string' ? moneyText(value, side.currency) : (value / 100).toFixed(2)
   if (typeof value === 'number') return showNumber(value, resource, field, system, called)
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'string') {

@@ -10,7 +10,7 @@ import { type SaveState } from '../api/outboxPolicy'
 import { BackupNote } from './BackupNote'
 import { CompareTray } from './CompareTray'
 import { Glyph } from './Glyph'
-import { SYSTEMS, theme, units } from '../settings/settings'
+import { singleKeys, SYSTEMS, theme, units } from '../settings/settings'
 import { RoomNote } from './RoomNote'
 import { Toasts } from './Toasts'
 
@@ -98,7 +98,7 @@ export function Frame() {
     const onKey = (e: KeyboardEvent): void => {
       const typing =
         e.target instanceof HTMLElement && e.target.closest('input, textarea, select, [contenteditable]')
-      if (typing || e.ctrlKey || e.metaKey || e.altKey) return
+      if (typing || e.ctrlKey || e.metaKey || e.altKey || singleKeys.get() === 'off') return
       if (e.key === '?') setHelp(true)
       else if (e.key === '1') void navigate('/')
       else if (e.key === '2') void navigate('/tanks')

@@ -5,6 +5,8 @@ import { showWhen } from '../settings/when'
 import { PROVENANCE_MEANING, PROVENANCE_WORDS, Mark } from '../figures/Provenance'
 import type { Provenance } from '@ypsometer/core/figures/figure'
 import { Sheet } from '../figures/Sheet'
+import { singleKeys } from '../settings/settings'
+import { GLOSSARY } from './glossary'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'Help'],
@@ -42,16 +44,7 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
         </button>
       </div>
       <div className="mt-3 grid gap-6 sm:grid-cols-2">
-        <Sheet className="self-start">
-          {KEYS.map(([k, what]) => (
-            <tr key={k}>
-              <td>
-                <kbd className="num border-base-content border px-1.5 py-0.5 text-[0.85rem]">{k}</kbd>
-              </td>
-              <td>{what}</td>
-            </tr>
-          ))}
-        </Sheet>
+        <Keys />
         <dl className="space-y-2">
           {(Object.keys(PROVENANCE_WORDS) as Provenance[]).map((p) => (
             <div key={p}>
@@ -63,6 +56,17 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
           ))}
         </dl>
       </div>
+      <details className="mt-4">
+        <summary className="cursor-pointer font-bold">Words used here</summary>
+        <dl className="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-2">
+          {GLOSSARY.map(([term, meaning]) => (
+            <div key={term}>
+              <dt className="font-bold">{term}</dt>
+              <dd className="muted text-[0.92rem]">{meaning}</dd>
+            </div>
+          ))}
+        </dl>
+      </details>
       <p className="muted mt-4 text-[0.92rem]">
         Type numbers with any unit: “2.5 gal”, “6 ft 2”, “1,5 l”, “120 gph”. Unplug filter and heater before
         you reach into the water.
@@ -73,5 +77,33 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
           : 'No backup yet. One runs every night; to make one now: npm run backup.'}
       </p>
     </dialog>
+  )
+}
+
+/** Keys that act on their own, and the switch that turns them off on this device. */
+function Keys() {
+  const on = singleKeys.use() === 'on'
+  return (
+    <div>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          className="checkbox"
+          checked={on}
+          onChange={(e) => singleKeys.set(e.target.checked ? 'on' : 'off')}
+        />
+        Single-key shortcuts
+      </label>
+      <Sheet className={`mt-2 self-start ${on ? '' : 'opacity-50'}`}>
+        {KEYS.map(([k, what]) => (
+          <tr key={k}>
+            <td>
+              <kbd className="num border-base-content border px-1.5 py-0.5 text-[0.85rem]">{k}</kbd>
+            </td>
+            <td>{what}</td>
+          </tr>
+        ))}
+      </Sheet>
+    </div>
   )
 }

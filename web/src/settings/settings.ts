@@ -88,4 +88,7 @@ export const compareTray = {
 
 /** What the card of this reader’s test kit counts: the ion or the nitrogen in it; empty while nobody has said. */
 export type KitCounts = 'ion' | 'nitrogen'
+/** Whether single keys act on their own: off for who speaks to the machine or rests a hand on the keys. */
+export const singleKeys = kept<'on' | 'off'>('ypsometer.keys', () => 'on')
+
 export const kitCounts = kept<KitCounts | ''>('ypsometer.kit', () => '')

@@ -84,7 +84,7 @@ export default function Visits() {
         <label className="flex min-h-10 items-center gap-2">
           <input
             type="checkbox"
-            className="checkbox checkbox-sm"
+            className="checkbox"
             checked={sponge}
             onChange={(e) => path.choose({ sponge: e.target.checked ? '1' : '0' })}
           />

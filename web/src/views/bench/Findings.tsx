@@ -31,9 +31,7 @@ export function Findings({ hookup }: { readonly hookup: HookupResult | null }) {
         </p>
       )}
       {pump?.from === 'label' && pump.fitProblem && (
-        <p className="muted">
-          No pump curve yet. Measure the flow at three heights or more. Until then the label’s curve is used.
-        </p>
+        <p className="muted">No pump curve yet. {pump.fitProblem}</p>
       )}
     </div>
   )

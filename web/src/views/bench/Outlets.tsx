@@ -102,7 +102,7 @@ function InletRow({
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={fitted.inlet?.sponge ?? false}
           onChange={(e) => inlet({ openArea: fitted.inlet?.openArea ?? 0.002, sponge: e.target.checked })}
         />

@@ -60,7 +60,7 @@ export function SegmentTable({ hookup }: { readonly hookup: Hookup }) {
                   <label className="muted mt-1 flex items-center gap-1.5 text-[0.85rem]">
                     <input
                       type="checkbox"
-                      className="checkbox checkbox-sm size-6"
+                      className="checkbox size-6"
                       checked={s.clear ?? false}
                       onChange={(e) => set(i, { clear: e.target.checked })}
                     />

@@ -38,7 +38,7 @@ export function Owning({ compared: { models, set, house }, by, name }: Props) {
         <label className="flex items-center gap-2">
           <input
             type="checkbox"
-            className="checkbox checkbox-sm"
+            className="checkbox"
             checked={by.refilled}
             onChange={(e) => set({ with: e.target.checked ? 'better' : null })}
           />
@@ -47,7 +47,7 @@ export function Owning({ compared: { models, set, house }, by, name }: Props) {
         <label className="flex items-center gap-2">
           <input
             type="checkbox"
-            className="checkbox checkbox-sm"
+            className="checkbox"
             checked={by.rule.cutFloss}
             onChange={(e) => set({ cut: e.target.checked ? '1' : '0' })}
           />

@@ -45,7 +45,7 @@ function Out() {
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={photos}
           onChange={(e) => setPhotos(e.target.checked)}
         />

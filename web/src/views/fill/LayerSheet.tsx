@@ -35,7 +35,7 @@ export function LayerSheet({ layer, medium, flow, outcome, media, onChange }: Pr
     <label className="flex items-center gap-2">
       <input
         type="checkbox"
-        className="checkbox checkbox-sm"
+        className="checkbox"
         checked={layer[field]}
         onChange={(e) => set({ [field]: e.target.checked })}
       />

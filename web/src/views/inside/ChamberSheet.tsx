@@ -165,7 +165,7 @@ export function ChamberSheet({
       <label className="mt-3 flex items-center gap-2">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={chamber.measured}
           onChange={(e) => changeRow('chambers', chamber, { measured: e.target.checked })}
         />

@@ -88,7 +88,7 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
             <label className="flex items-center gap-2">
               <input
                 type="checkbox"
-                className="checkbox checkbox-sm"
+                className="checkbox"
                 checked={value !== undefined}
                 onChange={(e) => write(key, e.target.checked ? START[key] : null)}
               />
@@ -111,7 +111,7 @@ export function OnTheHoses({ hookup, outcome }: { readonly hookup: Hookup; reado
                     <label className="flex items-center gap-2">
                       <input
                         type="checkbox"
-                        className="checkbox checkbox-sm"
+                        className="checkbox"
                         checked={Boolean(value.running)}
                         onChange={(e) => write(key, { ...value, running: e.target.checked })}
                       />

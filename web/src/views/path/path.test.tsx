@@ -99,7 +99,7 @@ test('three schools: each with its own arrangement, which can be kept as a varia
   await shown(demoDossier('Plainbody 1000'))
   const schools = section('Three layering rules compared')
   fireEvent.click(schools.getByRole('button', { name: 'Compare them' }))
-  await schools.findByRole('columnheader', { name: 'finds here' }, { timeout: 20000 })
+  await schools.findByRole('columnheader', { name: 'Findings here' }, { timeout: 20000 })
   const rows = schools.getAllByRole('row').slice(1)
   expect(rows).toHaveLength(3)
   for (const r of rows) expect(r.textContent).toMatch(/L\/h.*kg|L\/h.*L/)

@@ -89,7 +89,7 @@ export function Shares({
               <span className="muted block text-[0.85rem]">
                 made {showDay(s.createdAt.slice(0, 10))}, read {s.readings}{' '}
                 {s.readings === 1 ? 'time' : 'times'}
-                {s.revokedAt ? ', taken back' : s.expiresOn ? `, until ${showDay(s.expiresOn)}` : ''}
+                {s.revokedAt ? ', revoked' : s.expiresOn ? `, until ${showDay(s.expiresOn)}` : ''}
               </span>
             </span>
             {!s.revokedAt && (

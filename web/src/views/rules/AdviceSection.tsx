@@ -84,7 +84,7 @@ export function AdviceSection({ house }: { readonly house: HouseRule }) {
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={advice.cutFloss}
           onChange={(e) => write({ cutFloss: e.target.checked })}
         />
@@ -207,7 +207,7 @@ function TwoFilters({
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={advice.twoWhenCrowded}
           onChange={(e) => write({ twoWhenCrowded: e.target.checked })}
         />
@@ -216,7 +216,7 @@ function TwoFilters({
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={advice.twoFrom !== null}
           onChange={(e) => write({ twoFrom: e.target.checked ? 0.473 : null })}
         />
@@ -237,7 +237,7 @@ function TwoFilters({
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={advice.addsSponge}
           onChange={(e) => write({ addsSponge: e.target.checked })}
         />

@@ -80,7 +80,7 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
       <label className="flex items-center gap-2 text-[0.95rem]">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={capacity.mostTurnover ?? false}
           onChange={(e) => write({ mostTurnover: e.target.checked })}
         />
@@ -134,7 +134,7 @@ function SchoolControls({
       <label className="flex items-center gap-1.5">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           aria-label={`Show ${name}`}
           checked={speaks}
           onChange={(e) =>
@@ -148,7 +148,7 @@ function SchoolControls({
       <label className="flex items-center gap-1.5">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           aria-label={`${name} can lower the limit`}
           checked={capacity.bind.includes(s)}
           onChange={(e) =>

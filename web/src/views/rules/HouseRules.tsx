@@ -153,7 +153,7 @@ function RuleSheet({ house }: { readonly house: HouseRule }) {
                 <td>
                   <input
                     type="checkbox"
-                    className="checkbox checkbox-sm"
+                    className="checkbox"
                     aria-label={rule.title}
                     checked={on}
                     onChange={(e) => set(rule, { on: e.target.checked })}

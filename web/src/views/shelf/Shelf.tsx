@@ -159,7 +159,7 @@ function PutBy({ id, name }: { readonly id: string; readonly name: string }) {
   return (
     <input
       type="checkbox"
-      className="checkbox checkbox-sm relative z-10"
+      className="checkbox relative z-10"
       aria-label={`Compare ${name}`}
       checked={on}
       disabled={!on && list.length >= MOST_COMPARED}

@@ -115,7 +115,7 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={row.openInlet}
           onChange={(e) => changeRow('stock-classes', row, { openInlet: e.target.checked })}
         />

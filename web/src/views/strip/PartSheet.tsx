@@ -119,7 +119,7 @@ function ComesOffFirst({ part, parts }: { readonly part: Part; readonly parts: r
       <label className="flex items-center gap-2 py-1">
         <input
           type="checkbox"
-          className="checkbox checkbox-sm"
+          className="checkbox"
           checked={after === null}
           onChange={(e) => set(e.target.checked ? null : earlier)}
         />
@@ -131,7 +131,7 @@ function ComesOffFirst({ part, parts }: { readonly part: Part; readonly parts: r
             <label key={p.id} className="flex items-center gap-2 py-0.5">
               <input
                 type="checkbox"
-                className="checkbox checkbox-sm"
+                className="checkbox"
                 checked={after.includes(p.id)}
                 onChange={(e) => set(e.target.checked ? [...after, p.id] : after.filter((id) => id !== p.id))}
               />

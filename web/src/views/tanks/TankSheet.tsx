@@ -64,7 +64,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
         <label className="flex items-baseline gap-2">
           <input
             type="checkbox"
-            className="checkbox checkbox-sm translate-y-1"
+            className="checkbox translate-y-1"
             checked={tank.conditioner}
             onChange={(e) => changeRow('tanks', tank, { conditioner: e.target.checked })}
           />
@@ -80,7 +80,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
         <label className="flex items-center gap-2">
           <input
             type="checkbox"
-            className="checkbox checkbox-sm"
+            className="checkbox"
             checked={tank.covered}
             onChange={(e) => changeRow('tanks', tank, { covered: e.target.checked })}
           />
