@@ -30,7 +30,8 @@ const TONE_WORDS: Readonly<Record<Reason['tone'], string>> = {
 
 /**
  * The answer first: one headline with its numbers, how sure it is, the three reasons that matter, the ruler;
- * everything else folded by subject. Without media or a measured flow there is no verdict, and what is still needed stands instead.
+ * everything else folded by subject. Without media or a measured flow there is no verdict, and what is still needed
+ * stands instead.
  */
 export default function VerdictView() {
   const { assessment } = useDossierContext()
