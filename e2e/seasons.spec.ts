@@ -9,7 +9,7 @@ test('a visit on a phone, out of reach midway: nothing is lost, and the forecast
     .getByRole('link', { name: /Mop 300/ })
     .first()
     .click()
-  await page.getByRole('link', { name: /^Visits/ }).click()
+  await page.getByRole('link', { name: /^Long-term/ }).click()
   await expect(page.getByText('Clogging forecast')).toBeVisible()
   await page.getByRole('button', { name: 'Start long-term test', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Leave it uncleaned until you have looked' })).toBeVisible()
@@ -53,7 +53,7 @@ test('the upkeep of a week, done at one place: gone from the list, kept, and a s
 }) => {
   await page.goto('/')
   await page.getByRole('link', { name: 'Maintenance' }).click()
-  await page.getByLabel('Location').selectOption('Island museum')
+  await page.getByLabel('Round').selectOption('Island museum')
   const week = page.getByRole('region', { name: 'This week' })
   const done = week.getByRole('button', { name: /^Done:/ })
   await expect(done.first()).toBeVisible()

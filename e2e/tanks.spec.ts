@@ -20,7 +20,7 @@ test('one tank: its balance by hand, feed and changes told, what happens in time
   await page.keyboard.press('Escape')
 
   const time = page.getByRole('region', { name: 'In time' })
-  await expect(time).toContainText('Most nitrite')
+  await expect(time).toContainText('Peak nitrite')
   await time.getByLabel('What happens').selectOption('off')
   await expect(time).toContainText('Least oxygen')
   await time.getByLabel('Hours without power').fill('400')

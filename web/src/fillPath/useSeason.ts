@@ -55,6 +55,6 @@ export function useSeason(): Season {
   const { answer, failure, busy } = useLongPathWork('season', ready ? asked : null, question, async (w, q) =>
     q ? w.season(q) : null,
   )
-  const missing = solved?.kind === 'missing' ? 'The water’s path cannot be worked out yet.' : null
+  const missing = solved?.kind === 'missing' ? 'The flow path is not known yet.' : null
   return { ...on, path, history, sponge, answer, failure: failure ?? missing, busy: busy || !ready }
 }

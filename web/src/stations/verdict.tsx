@@ -102,7 +102,7 @@ function Headline({ verdict: v }: { readonly verdict: Verdict }) {
   return (
     <>
       <h2 id="verdict-title" className={`!text-[1.9rem] !leading-tight ${bad ? 'text-error' : ''}`}>
-        {v.words.replace(/\.$/, '')}
+        {v.words.replace(/\.$/, '')}{' '}
         {v.overclaim && (
           <span className="ml-3 text-[1.5rem] whitespace-nowrap max-sm:ml-2">
             × <FigureView figure={v.overclaim} inline />
@@ -150,8 +150,11 @@ function Confidence({ verdict }: { readonly verdict: Verdict }) {
   const obtained = dossier.specimens.at(-1)?.obtained
   return (
     <p className="muted">
-      <HowSure verdict={verdict} /> {BASIS[verdict.basis]}
-      {obtained && ` The unit was ${OBTAINED_WORDS[obtained]}.`}
+      <HowSure verdict={verdict} />
+      <span className="block">
+        {BASIS[verdict.basis]}
+        {obtained && ` The unit was ${OBTAINED_WORDS[obtained]}.`}
+      </span>
     </p>
   )
 }

@@ -160,7 +160,7 @@ function Unplaced({
   return (
     <li className="border-error border-l-4 pl-2">
       <div className="flex items-center justify-between gap-2 py-1">
-        <span className="text-error">{medium?.name ?? 'A deleted medium'}: it cannot be</span>
+        <span className="text-error">{medium?.name ?? 'A deleted medium'}: these values do not fit</span>
         <IconButton
           label={`Remove ${medium?.name ?? 'it'}`}
           icon={X}

@@ -49,7 +49,7 @@ export function Shares({
           />
         </label>
         <button type="button" className="btn btn-sm" onClick={() => void make()}>
-          Make a link
+          Create a link
         </button>
       </div>
       {failure && (

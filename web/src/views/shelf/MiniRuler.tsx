@@ -4,11 +4,13 @@ import { units } from '../../settings/settings'
 import { FigureView } from '../../figures/FigureView'
 
 const W = 220
+/** Room for half a point or mark at both ends: nothing stands out of the drawing (px). */
+const EDGE = 9
 const TICKS = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000] as const
 
 /** A place on the ruler (px): values below it, nothing at all too, stand at its beginning. */
 const place = ([low, high]: Span, v: number): number =>
-  v > low ? (Math.log(v / low) / Math.log(high / low)) * W : 0
+  EDGE + (v > low ? (Math.log(v / low) / Math.log(high / low)) * (W - 2 * EDGE) : 0)
 type Span = readonly [low: number, high: number]
 
 /** Marks of the axis, in the reader’s unit: logarithmic, so that bars have no beginning and points are compared. */
@@ -25,13 +27,7 @@ export function RulerHead({ span }: { readonly span: Span }) {
   return (
     <span className="block">
       Largest tank (normal stocking), {unit.symbol}
-      <svg
-        viewBox={`0 0 ${W} 16`}
-        width={W}
-        height="16"
-        aria-hidden="true"
-        className="num block max-w-full overflow-visible"
-      >
+      <svg viewBox={`0 0 ${W} 16`} width={W} height="16" aria-hidden="true" className="num block max-w-full">
         {marksOf(span, unit).map((m) => (
           <g key={m.text}>
             <path d={`M${m.at} 12v4`} stroke="var(--color-base-content)" />
@@ -54,13 +50,7 @@ export function MiniRuler({ row, span }: { readonly row: ShelfRow; readonly span
   if (claim === null && top === null) return <span className="muted">–</span>
   return (
     <div>
-      <svg
-        viewBox={`0 0 ${W} 18`}
-        width={W}
-        height="18"
-        aria-hidden="true"
-        className="block max-w-full overflow-visible"
-      >
+      <svg viewBox={`0 0 ${W} 18`} width={W} height="18" aria-hidden="true" className="block max-w-full">
         <path d={`M0 12H${W}`} stroke="var(--color-base-300)" strokeWidth="1" />
         {marksOf(span, unit).map((m) => (
           <path key={m.text} d={`M${m.at} 9v6`} stroke="var(--color-base-300)" />

@@ -22,40 +22,42 @@ export function ReachSheet({ parts }: { readonly parts: readonly Part[] }) {
           No access times yet. Mark which part gives access to the pre-filter, pad, media or impeller.
         </p>
       ) : (
-        <Sheet
-          className="mt-1"
-          columns={[
-            'To',
-            right('Parts off'),
-            right('Hand movements'),
-            right('Seconds'),
-            ...(timed ? [right('Cleaning'), right('Back together')] : []),
-          ]}
-        >
-          {found.map((r) => {
-            const f = reachFigures(r)
-            return (
-              <tr key={r.reach}>
-                <td>{REACH_WORDS[r.reach]}</td>
-                {(['parts', 'moves', 'seconds'] as const).map((k) => (
-                  <td key={k} className="r">
-                    <FigureView figure={f[k]} inline {...(k === 'seconds' && { digits: 2 })} />
-                  </td>
-                ))}
-                {timed &&
-                  (['cleaning', 'back'] as const).map((k) => (
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Access times, table">
+          <Sheet
+            className="mt-1"
+            columns={[
+              'To',
+              right('Parts off'),
+              right('Hand movements'),
+              right('Seconds'),
+              ...(timed ? [right('Cleaning'), right('Reassembly')] : []),
+            ]}
+          >
+            {found.map((r) => {
+              const f = reachFigures(r)
+              return (
+                <tr key={r.reach}>
+                  <td>{REACH_WORDS[r.reach]}</td>
+                  {(['parts', 'moves', 'seconds'] as const).map((k) => (
                     <td key={k} className="r">
-                      {f[k] ? (
-                        <FigureView figure={f[k]} inline digits={2} />
-                      ) : (
-                        <span className="muted">not timed</span>
-                      )}
+                      <FigureView figure={f[k]} inline {...(k === 'seconds' && { digits: 2 })} />
                     </td>
                   ))}
-              </tr>
-            )
-          })}
-        </Sheet>
+                  {timed &&
+                    (['cleaning', 'back'] as const).map((k) => (
+                      <td key={k} className="r">
+                        {f[k] ? (
+                          <FigureView figure={f[k]} inline digits={2} />
+                        ) : (
+                          <span className="muted">not timed</span>
+                        )}
+                      </td>
+                    ))}
+                </tr>
+              )
+            })}
+          </Sheet>
+        </div>
       )}
       {score !== null && (
         <p className="mt-2">

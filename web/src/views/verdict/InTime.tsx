@@ -24,13 +24,13 @@ const DAY = 86400
 
 const WORDS: Readonly<Record<ScenarioKind, string>> = {
   nothing: 'New, not cycled, full stock',
-  starter: 'New, with a starter, full stock',
+  starter: 'New, with bottled bacteria, full stock',
   'ripe-media': 'New, with some mature media',
-  beside: 'Beside the old one, then the old one out',
+  beside: 'Both filters for weeks, then only this one',
   half: 'Half of the media replaced',
   tap: 'Media rinsed under the tap',
   double: 'Twice the fish',
-  off: 'Power out',
+  off: 'Power cut',
 }
 
 /** The balance in time: what happens to ammonia and nitrite when something is done to tank or filter. */
