@@ -85,7 +85,10 @@ test('the house’s order of schools leads the verdict, and a class of its own j
   await openDossier(page, 'Ledger 700', 'verdict')
   const because = page.getByRole('region', { name: 'Three reasons that matter' })
   await expect(because).toContainText('Bioload is the limit')
-  await page.getByText('Media', { exact: true }).last().click()
+  await page
+    .locator('summary')
+    .filter({ hasText: /^Media/ })
+    .click()
   await expect(page.getByText(/sizing rules? gives? .*media weight/)).toBeVisible()
   await expect(page.getByText(/Confidence: .* if the rule “bioload balance” is right/)).toBeVisible()
   await page.getByText('Confidence in detail').click()
@@ -119,7 +122,7 @@ test('the house’s order of schools leads the verdict, and a class of its own j
   await saved(page)
   await page.goto('/tanks')
   await page.getByRole('link', { name: /Bench room, goldfish/ }).click()
-  await page.getByLabel('Who lives there').selectOption({ label: named('Goldfish, fancy') })
+  await page.getByLabel('Stocking').selectOption({ label: named('Goldfish, fancy') })
   await saved(page)
   await openDossier(page, 'Ledger 700', 'tanks')
   // 1.27 kg carry 51 L of them.

@@ -23,7 +23,7 @@ export function Findings({ findings, house, selected, onSelect, brief }: Props) 
   return (
     <section aria-labelledby="findings-title" className="as-needed">
       <h2 id="findings-title">
-        Order audit <span className="muted text-[0.85rem] font-normal">under “{house}”</span>
+        Layer check <span className="muted text-[0.85rem] font-normal">under “{house}”</span>
       </h2>
       {findings.length === 0 ? (
         <p className="mt-1">No problems found.</p>

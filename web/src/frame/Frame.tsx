@@ -20,7 +20,7 @@ const Help = lazy(async () => ({ default: (await retryWhenBack(() => import('./H
 const SAVE_WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'Saved',
   saving: 'Saving …',
-  kept: 'Offline: changes waiting',
+  kept: 'Offline',
   'needs-you': 'Conflict: choose a version',
   'no-room': 'No storage left: keep this page open',
 }
@@ -54,7 +54,7 @@ function SaveMark() {
       }
     >
       {SAVE_WORDS[state]}
-      {state === 'kept' && ` (${waiting})`}
+      {state === 'kept' && `: ${waiting} ${waiting === 1 ? 'change' : 'changes'} waiting`}
     </span>
   )
 }

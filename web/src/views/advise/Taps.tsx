@@ -73,7 +73,7 @@ export function Taps({ ask }: { readonly ask: Ask }) {
         <HowMuchWater system={system} volumeUnit={volumeUnit} sizes={sizes} litres={litres} set={set} />
       )}
       {!tank && <ShapeAndSizes sizes={sizes} set={set} />}
-      <KeyGroup name="Who lives there">
+      <KeyGroup name="Stocking">
         {ask.stocks.map((s) => (
           <Key key={s.id} on={s.id === stock?.id} onTap={() => set({ stock: s.id })}>
             {s.label}

@@ -38,7 +38,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
           <SelectField
             {...common}
             field="stockClassId"
-            label="Who lives there"
+            label="Stocking"
             options={stock.map((s) => [s.id, s.label] as const)}
             hint={
               chosen ? (
