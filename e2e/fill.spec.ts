@@ -61,7 +61,7 @@ test('the fine pad dragged below the media: live numbers on the way, the finding
   const k = 3e-5 ** 2 / (64 * 0.1 ** 1.5 * (1 + 56 * 0.1 ** 3))
   const c = (1.75 * 0.1) / (0.9 ** 3 * 4.5e-5)
   await list.getByRole('button', { name: /^Fine pad/ }).click()
-  const gap = list.getByLabel('Gap beside Fine pad')
+  const gap = list.getByLabel('Gap at Fine pad')
   await gap.fill('0')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: /^0\.0\s?%$/ }).first()).toBeVisible()
@@ -72,7 +72,7 @@ test('the fine pad dragged below the media: live numbers on the way, the finding
   const nu = 0.9668e-6 // water at 21.5 °C, Kestin et al.
   const head = (0.02 * ((nu * v) / k + c * v * v)) / 9.80665
   const shown = await list.getByText(/^Weighs/).innerText()
-  expect(Number(/Takes\s([\d.]+)/.exec(shown)?.[1]) / 1000 / head).toBeCloseTo(1, 1)
+  expect(Number(/Head loss\s([\d.]+)/.exec(shown)?.[1]) / 1000 / head).toBeCloseTo(1, 1)
   expect(errors).toEqual([])
 }) // prettier-ignore
 
@@ -130,7 +130,7 @@ test('from an empty body to a fitted one: wrong input named, nothing lost, order
   await expect(list.getByRole('listitem').first()).toContainText('Coarse foam')
 
   // A gap wider than the tray: refused at the field’s name, the drawing keeps the last state, the number stays.
-  const gap = list.getByLabel('Gap beside Sintered glass rings')
+  const gap = list.getByLabel('Gap at Sintered glass rings')
   await gap.fill('90 mm')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('alert').filter({ hasText: 'Layer 3, gap' })).toContainText('a wider gap leaves nothing of')

@@ -61,7 +61,7 @@ export default function Strip() {
           </div>
         )}
       </section>
-      <div className="grid gap-x-10 gap-y-9 lg:grid-cols-2">
+      <div className="grid grid-cols-1 gap-x-10 gap-y-9 lg:grid-cols-2">
         <ReachSheet parts={parts} />
         {parts.length > 0 && <WrongWays parts={parts} />}
         <ContentsSheet />

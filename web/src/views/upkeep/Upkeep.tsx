@@ -30,7 +30,7 @@ export function Upkeep() {
     <>
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <div>
-          <Heading>Upkeep</Heading>
+          <Heading>Maintenance</Heading>
           <p className="muted max-w-2xl">
             {rule.by === 'date'
               ? 'By the calendar'

@@ -90,7 +90,7 @@ test('a round by place, a ruler with a line a filter, a calendar to subscribe to
   cleanup()
   queryClient.setQueryData(['kept-filters'], { items: [] })
   show()
-  expect(document.body.textContent).toContain('No filter runs on any tank yet')
+  expect(document.body.textContent).toContain('No filter is running on a tank yet')
 })
 
 test('the house rule: by flow, its share, own intervals and back to common practice, days of visits', () => {
