@@ -11,7 +11,7 @@ export const TABLE_WORDS: Readonly<Record<CsvTable, readonly [name: string, what
   prices: ['Price list', 'list, sale and second-hand'],
   parts: ['Parts', 'moves, seconds, spares'],
   tanks: ['Tanks', 'sizes, water, stock'],
-  visits: ['Visits', 'what was found and done'],
+  visits: ['Check-ups', 'what was found and done'],
 }
 
 /** Tables for a spreadsheet, of one model or of all. */

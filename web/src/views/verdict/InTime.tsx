@@ -55,7 +55,7 @@ export function InTime({
     <section aria-labelledby="time-title">
       <h3 id="time-title">In time</h3>
       <Asked kind={kind} setKind={setKind} asks={asks} setAsks={setAsks} />
-      {!fed && <p className="muted mt-2">Nothing is fed, so nothing happens.</p>}
+      {!fed && <p className="muted mt-2">No feeding, so nothing to forecast.</p>}
       {failure && (
         <p role="alert" className="text-error mt-2">
           This cannot be worked out. {failure}

@@ -35,7 +35,7 @@ export function VisitList({ season }: { readonly season: Season }) {
   const visits = history.visits.flatMap((v) => dossier.visits.find((x) => x.id === v.id) ?? []).reverse()
   return (
     <section aria-labelledby="visits-title">
-      <h2 id="visits-title">Visits{tank && ` to ${tank.name}`}</h2>
+      <h2 id="visits-title">Check-ups{tank && ` on ${tank.name}`}</h2>
       {wanted.length > 0 && (
         <ul className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-[0.92rem]" aria-label="Planned check-ups">
           {wanted.map((w) => (
