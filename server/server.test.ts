@@ -252,7 +252,7 @@ describe('calculation endpoints', () => {
   test('pump-fit refuses one point by name', async () => {
     const r = await h.call('POST', '/calc/pump-fit', { points: [{ flow: 1e-4, head: 0.5 }] })
     expect(r.body.errors[0]).toMatchObject({ field: 'points' })
-    expect(r.body.errors[0].message).toContain('three different heads')
+    expect(r.body.errors[0].message).toContain('three heights or more')
   })
   test('duty-point gives flow, budget and sensitivity', async () => {
     const r = await h.call('POST', '/calc/duty-point', {

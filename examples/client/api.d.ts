@@ -559,8 +559,7 @@ export interface paths {
                                 /** Format: uuid */
                                 modelId: string;
                                 label: string;
-                                /** @enum {string} */
-                                obtained: "bought" | "loaned" | "given" | "second-hand";
+                                obtained: ("bought" | "loaned" | "given" | "second-hand") | null;
                                 obtainedOn: string | null;
                                 /** @enum {string} */
                                 state: "new" | "used";

@@ -181,7 +181,7 @@ test.each(FILTER_KINDS)(
     const { edition } = (await h.call('GET', `/shared/${secret}`)).body
     expect(edition.sheet).toMatchObject({
       name,
-      disclosure: expect.stringMatching(/How the unit came is not recorded/),
+      disclosure: expect.stringMatching(/How we got the unit is not disclosed yet/),
     })
     expect(edition.sheet.sections.map((s: { id: string }) => s.id)).toEqual(
       expect.arrayContaining(['verdict', 'cautions']),
