@@ -183,7 +183,7 @@ function Fold({
   return (
     <details className="rule-b group">
       <summary className="cursor-pointer py-2 text-[1.1rem] font-bold">
-        {title}
+        {title}{' '}
         {reasons.length > 0 && (
           <span className="muted ml-2 text-[0.92rem] font-normal">{reasons.length}</span>
         )}
