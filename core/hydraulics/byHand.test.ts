@@ -302,9 +302,9 @@ describe('a curve through measured points', () => {
   })
   test('too few heads, a flow or head below nothing, and a series that rises or stands still are named', () => {
     const [a, b, c] = points as [(typeof points)[0], (typeof points)[0], (typeof points)[0]]
-    expect(() => fitPumpCurve([a, b])).toThrow('there are 2')
-    expect(() => fitPumpCurve([a, b, b, a])).toThrow('there are 2')
-    expect(() => fitPumpCurve([a, a, a])).toThrow('there is 1')
+    expect(() => fitPumpCurve([a, b])).toThrow('and has 2')
+    expect(() => fitPumpCurve([a, b, b, a])).toThrow('and has 2')
+    expect(() => fitPumpCurve([a, a, a])).toThrow('and has 1')
     try {
       fitPumpCurve([a, b, b, a])
     } catch (error) {

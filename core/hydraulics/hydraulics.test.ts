@@ -95,7 +95,7 @@ test('an unknown exponent and unsure losses widen the duty point; a point on the
 describe('fitting a curve', () => {
   const at = (head: number, flow: number) => ({ head, flow: lph(flow) })
   test('one point fits no curve', () => {
-    expect(() => fitPumpCurve([at(0, 900)])).toThrow('there is 1')
+    expect(() => fitPumpCurve([at(0, 900)])).toThrow('and has 1')
   })
   test('a series that rises is refused', () => {
     expect(() => fitPumpCurve([at(0, 300), at(0.5, 500), at(1, 900)])).toThrow('rises')

@@ -229,10 +229,10 @@ describe('ways for the water to come back', () => {
     expect(wide?.gentle).not.toHaveProperty('uncertainty')
     const s = strengthOf(TANK, FILL.flow, [{ id: 'a', name: 'Out', outlet: { ...NOZZLE, diameter: 0.05 } }], null, true)
     // 1.6667e-4 ÷ 1.9635e-3 m² = 8.5 cm/s of 25.
-    expect(text(s.sentences)).toContain('Out: gentle everywhere, at most 8.5 ± 0.3 cm/s. Limit: 25 cm/s.')
+    expect(text(s.sentences)).toContain('Out: gentle everywhere, at most 8.5 ± 0.3 cm/s. Limit: 25 ± 10 cm/s.')
     expect(text(s.sentences)).not.toContain('Better:')
     const fast = strengthOf(TANK, FILL.flow, [{ id: 'a', name: 'Out', outlet: NOZZLE }], null, true)
-    expect(text(fast.sentences)).toMatch(/Out: too strong along 49 % of the tank, gentle from 39 ± 12 cm on\. Limit: 25 cm\/s\./)
+    expect(text(fast.sentences)).toMatch(/Out: too strong along 49 % of the tank, gentle from 39 ± 12 cm on\. Limit: 25 ± 10 cm\/s\./)
   })
   test('the first where it is gentle, else the strongest gentle one, else the gentlest', () => {
     const o = (id: string, share: number, level: string) => ({ id, level, share: figure('s', share) }) as never
@@ -372,7 +372,7 @@ describe('points of a pump’s curve', () => {
     const { thumb } = assess(labelOnly).answers
     expect((thumb?.value ?? 0) * 3.6e6).toBeCloseTo(550, 6)
     expect((thumb?.uncertainty ?? 0) * 3.6e6).toBeCloseTo(50, 6)
-    expect(thumb?.conditions).toEqual(['any hookup', 'any fill'])
+    expect(thumb?.conditions).toEqual(['any plumbing', 'any media setup'])
   })
   test('a label of nothing gives no curve', () => {
     const without = (quantity: string) =>

@@ -78,7 +78,7 @@ async function rowsOf(
     })
     const ofModel = 'modelId' in RESOURCES[name].Create.shape
     const modelId = ofModel && (row.modelId || find(sheet, cells))
-    if (ofModel && !modelId && !row.id) refuse(line, 'model', 'a maker and a model of the shelf')
+    if (ofModel && !modelId && !row.id) refuse(line, 'model', 'a maker and one of your filters')
     return { line, row: { ...row, ...(modelId && { modelId }) } as Record<string, unknown> }
   })
   const ids = given.flatMap(({ row }) => (typeof row.id === 'string' && UUID.test(row.id) ? [row.id] : []))
