@@ -281,10 +281,10 @@ describe('limits, their ends and their workings', () => {
     expect(f).toMatchObject({ id: 'carries-normal-f', label: 'Supports, normal', provenance: 'rule' })
     expect(f.value * 1000).toBeCloseTo(100, 9)
     expect((f.uncertainty ?? 0) * 1000).toBeCloseTo(20, 0)
-    expect(f.conditions).toEqual(['As shipped', 'by media weight, which leads in this house', 'tank litres'])
+    expect(f.conditions).toEqual(['As shipped', 'by media weight, first in the house rules', 'tank litres'])
     expect(f.working?.map((w) => [w.symbol, w.value])).toEqual([['m', 1], ['L/kg', 100]]) // prettier-ignore
     const byFlow = capacityFigure(shownOf(null, 0.8), normal)
-    expect(byFlow.conditions?.[1]).toBe('by minimum circulation, which leads in this house')
+    expect(byFlow.conditions?.[1]).toBe('by minimum circulation, first in the house rules')
     expect(byFlow.working?.map((w) => w.symbol)).toEqual(['Q', 'floor'])
     const bound = capacityFigure(shownOf(2), withMinima(normal))
     expect(bound.conditions?.[1]).toBe('recommended turnover binds before media weight')
