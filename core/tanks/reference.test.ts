@@ -287,7 +287,7 @@ describe('limits, their ends and their workings', () => {
     expect(byFlow.conditions?.[1]).toBe('by minimum circulation, first in the house rules')
     expect(byFlow.working?.map((w) => w.symbol)).toEqual(['Q', 'floor'])
     const bound = capacityFigure(shownOf(2), withMinima(normal))
-    expect(bound.conditions?.[1]).toBe('recommended turnover binds before media weight')
+    expect(bound.conditions?.[1]).toBe('limited by recommended turnover before media weight')
   })
   test('every school shows the working it came from', () => {
     const of = shownOf(1, 0.8)
