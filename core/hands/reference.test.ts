@@ -302,7 +302,9 @@ describe('setting up', () => {
     const said = PRIMINGS.map((primedBy) => setUpSteps(subject('canister', { primedBy })).find((s) => s.id === 'prime')?.says) // prettier-ignore
     expect(new Set(said).size).toBe(3)
     expect(said[1]).toMatch(/button/)
-    expect(setUpSteps(subject('canister')).find((s) => s.id === 'prime')?.says).toMatch(/unknown for this model/)
+    expect(setUpSteps(subject('canister')).find((s) => s.id === 'prime')?.says).toMatch(
+      /unknown for this model/,
+    )
     expect(setUpSteps(subject('canister')).find((s) => s.id === 'prime')?.caution).toBe('siphon')
   })
   test('made from its own parts: seals by name, parts that go in one way with what follows', () => {
