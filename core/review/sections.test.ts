@@ -97,7 +97,7 @@ describe('verdict', () => {
       l.includes('that the label claims too much'),
     )
     expect(line).toMatch(
-      /page note: [\d.,\s]+\s?% sure that the label claims too much \(normal stocking\), if media weight is right\./,
+      /page note: 25\s?% sure that the label claims too much \(normal stocking\), if media weight is right\./,
     )
     expect(told(verdictSection(input({ chances: { ...chances, tooHigh: null } }))).join()).not.toContain(
       'too high',
