@@ -461,7 +461,10 @@ function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
       `The new filter cannot take over alone within ${MOST_WEEKS} weeks. Move mature media, or keep both.`,
     )
   else if (weeks && weeks.least > weeks.agreed)
-    add('caution', `${weeks.agreed} weeks side by side are not enough: the forecast needs ${weeks.least}.`)
+    add(
+      'caution',
+      `${weeks.agreed} ${weeks.agreed === 1 ? 'week' : 'weeks'} side by side ${weeks.agreed === 1 ? 'is' : 'are'} not enough: the forecast needs ${weeks.least}.`,
+    )
   else if (weeks)
     add('note', `The forecast needs at least ${weeks.least} of the ${weeks.agreed} weeks side by side.`)
   if (unlike.length)
