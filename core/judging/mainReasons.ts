@@ -34,7 +34,8 @@ const figureIn = (sentence: Sentence, id: string): Figure | undefined =>
 const logOf = (a: number, b: number): number => (a > 0 && b > 0 ? Math.abs(Math.log(a / b)) : 0)
 
 /**
- * How far a reason moves the verdict, as a logarithm of claimed ÷ supported or of flow: what a flow is short by, how much of the smallest tank is too strong, what other media would bring. Ours.
+ * How far a reason moves the verdict, as a logarithm of claimed ÷ supported or of flow: what a flow
+ * is short by, how much of the smallest tank is too strong, what other media would bring. Ours.
  */
 function effectOf(r: Reason, v: Verdict): number {
   const ratio = v.overclaim?.value ?? 1

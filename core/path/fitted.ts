@@ -64,7 +64,7 @@ export function heaterCheck(
           ? ' it overheats. Borderline.'
           : ' it overheats.',
       ],
-      ['Unplug the heater first and the filter a minute later. Plug the filter in first.'],
+      ['Unplug the heater first, the filter a minute later. When you start again, plug in the filter first.'],
     ],
   }
 }

@@ -344,7 +344,7 @@ describe('what is fitted on the hoses', () => {
     expect(h.enough).toBe(true)
     expect(heaterCheck(300, 20 / 3.6e6).enough).toBe(false)
     expect(sentenceText(h.sentences[1] ?? [], 'metric')).toMatch(
-      /Switch the heater off first and the filter a minute later\./,
+      /^Unplug the heater first, the filter a minute later\. When you start again, plug in the filter first\.$/,
     )
   })
   test('a lamp: dose against NSF/ANSI 55, caution beside it', () => {

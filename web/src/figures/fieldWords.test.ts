@@ -13,7 +13,7 @@ test.each([
   ['models', 'mainsFrequency', 60, 'metric', '60'],
   ['tanks', 'covered', true, 'metric', 'yes'],
   ['claims', 'pricedOn', '2026-11-26', 'metric', '26 Nov 2026'],
-  ['claims', 'amountMinor', 1990, 'metric', '1990 minor units'],
+  ['claims', 'amountMinor', 1990, 'metric', '19.90'],
   ['models', 'note', '', 'metric', 'nothing'],
   ['models', 'kinId', '3f0c2a54-9d1e-4f7a-8b61-1d2e3f405162', 'metric', 'another one'],
   ['parts', 'findings', [], 'metric', 'none'],
