@@ -1,4 +1,5 @@
 import { LENGTHS } from '@ypsometer/core/review/blocks'
+import { DISCLOSED } from '@ypsometer/core/review/disclosure'
 import { FILTER_KINDS } from '@ypsometer/core/kinds/filters'
 import { z } from 'zod'
 import { Day, plainKey } from './common'
@@ -49,6 +50,7 @@ const SnapshotShape = z.strictObject({
     kind: words,
     house: words,
     disclosure: words,
+    open: z.array(z.enum([...DISCLOSED, 'obtained'])).optional(),
     beholden: z.boolean(),
     sections: z.array(z.strictObject({ id: plainKey(60), title: words, blocks: z.array(Block) })).max(60),
   }),

@@ -66,6 +66,12 @@ export const NOT_RECORDED: Disclosure = {
   previewed: null,
 }
 
+/** What a reader is not told yet: how the unit came, and every question without an answer. */
+export const undisclosed = ({ obtained, disclosure }: Disclosing): readonly (Disclosed | 'obtained')[] => [
+  ...(obtained ? [] : (['obtained'] as const)),
+  ...DISCLOSED.filter((d) => disclosure[d] === null),
+]
+
 /** The disclosure in short sentences; what was not asked is said to be not recorded, never left out. */
 export function disclosureWords({ obtained, disclosure }: Disclosing): string {
   const said = DISCLOSED.flatMap((d) => {

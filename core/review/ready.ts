@@ -8,13 +8,13 @@ export interface Ready {
   readonly met: boolean
 }
 
-/** Said in a disclosure of which something is still open. */
-const OPEN = /not disclosed yet/i
-
-/** The checklist of a draft, by its title and its sheet: titled, disclosed in full, something measured, a photo. */
+/**
+ * The checklist of a draft, by its title and its sheet: titled, disclosed in full, something measured, a photo. A sheet
+ * that was made before disclosure was asked is not disclosed.
+ */
 export const readiness = (title: string, sheet: Sheet): readonly Ready[] => [
   { id: 'title', asks: 'A title', met: title.trim() !== '' },
-  { id: 'disclosure', asks: 'Every disclosure question answered', met: !OPEN.test(sheet.disclosure) },
+  { id: 'disclosure', asks: 'Every disclosure question answered', met: sheet.open?.length === 0 },
   {
     id: 'measured',
     asks: 'At least one measured value',

@@ -1,5 +1,5 @@
 import { atLength, type Length, type Section } from './blocks'
-import { disclosureWords, isBeholden } from './disclosure'
+import { disclosureWords, isBeholden, undisclosed, type Disclosed } from './disclosure'
 import type { ReviewInput } from './input'
 import { claimsSection, flowSection, tanksSection, verdictSection } from './findings'
 import { fillsSection, insideSection, pathSection, stripSection } from './inside'
@@ -20,6 +20,8 @@ export interface Sheet {
   readonly house: string
   /** Stands on every length. */
   readonly disclosure: string
+  /** What the disclosure leaves open; absent in sheets that were made before it was asked. */
+  readonly open?: readonly (Disclosed | 'obtained')[]
   readonly beholden: boolean
   readonly sections: readonly Section[]
 }
@@ -51,6 +53,7 @@ export function sheetOf(input: ReviewInput): Sheet {
     kind: input.kind,
     house: input.house.name,
     disclosure: disclosureWords(input),
+    open: undisclosed(input),
     beholden: isBeholden(input),
     sections: atLength(
       SECTIONS.map((make) => make(input)),

@@ -12,7 +12,7 @@ beforeAll(async () => {
   bare = await harness()
   const modelId = demoBundle.models.find((m) => m.model.name === 'Mop 300')?.model.id ?? ''
   id = (await demo.create('/reviews', { modelId, title: '=A "hard" look <b>' })).body.id
-  await post(demo, `/reviews/${id}/publish`, {})
+  await post(demo, `/reviews/${id}/publish`, { anyway: 'No photo yet.' })
 })
 afterAll(async () => {
   await demo.close()
@@ -59,7 +59,11 @@ test('a review goes to another bench with every number as it was said, and comes
 })
 
 test('a correction published elsewhere comes as one more edition, and goes when it is taken back', async () => {
-  await post(demo, `/reviews/${id}/publish`, { what: 'the flow', why: 'a leaking hose' })
+  await post(demo, `/reviews/${id}/publish`, {
+    what: 'the flow',
+    why: 'a leaking hose',
+    anyway: 'No photo yet.',
+  })
   const text = await textOf(demo)
   const looked = await preview(bare, text)
   const review = looked.rows.find((r) => r.collection === 'reviews')

@@ -22,6 +22,8 @@ const begin = async (name: string, title = 'A title'): Promise<string> => {
 }
 const act = (id: string, what: string, body: object = {}) =>
   h.call('POST', `/reviews/${id}/${what}`, body, { 'idempotency-key': randomUUID() })
+/** Why it goes out although its checklist is not met. */
+const ANYWAY = { anyway: 'Photos follow.' }
 const editions = async (
   id: string,
 ): Promise<{ number: number; snapshot: Snapshot; erratum: object | null }[]> =>
@@ -58,7 +60,7 @@ test('the numbers are the server’s: a draft holds a snapshot, and nothing that
 
 test('published it stays as it was said, whatever becomes of rules, prices and the dossier; the draft can be taken anew', async () => {
   const id = await begin('Ledger 700')
-  expect((await act(id, 'publish')).body).toMatchObject({ state: 'published', editions: 1 })
+  expect((await act(id, 'publish', ANYWAY)).body).toMatchObject({ state: 'published', editions: 1 })
   const before = JSON.stringify(await editions(id))
   const rules = (await h.call('GET', '/house-rules')).body.items
   const other = rules.find((r: { chosen: boolean }) => !r.chosen)
@@ -85,11 +87,11 @@ test('published it stays as it was said, whatever becomes of rules, prices and t
 test('a correction says what and why, and both editions can be read; a draft is not withdrawn, a withdrawn one says why', async () => {
   const id = await begin('Mop 300')
   expect((await act(id, 'withdraw', { why: 'x' })).status).toBe(409)
-  await act(id, 'publish')
-  expect((await act(id, 'publish')).body.errors[0].field).toBe('what')
-  expect((await act(id, 'publish', { what: 'A unit.' })).body.errors[0].field).toBe('why')
-  expect((await act(id, 'publish', { what: ' ', why: 'x' })).body.errors[0].field).toBe('what')
-  const corrected = await act(id, 'publish', { what: 'A unit.', why: 'A slip.' })
+  await act(id, 'publish', ANYWAY)
+  expect((await act(id, 'publish', ANYWAY)).body.errors[0].field).toBe('what')
+  expect((await act(id, 'publish', { ...ANYWAY, what: 'A unit.' })).body.errors[0].field).toBe('why')
+  expect((await act(id, 'publish', { ...ANYWAY, what: ' ', why: 'x' })).body.errors[0].field).toBe('what')
+  const corrected = await act(id, 'publish', { ...ANYWAY, what: 'A unit.', why: 'A slip.' })
   expect(corrected.body).toMatchObject({ state: 'corrected', editions: 2 })
   expect((await editions(id)).map((e) => [e.number, e.erratum])).toEqual([[1, null], [2, { what: 'A unit.', why: 'A slip.' }]]) // prettier-ignore
   const { secret } = await share(id)
@@ -102,15 +104,19 @@ test('a correction says what and why, and both editions can be read; a draft is 
   const version = (await h.call('GET', `/reviews/${id}`)).body.version
   const kept = await h.call('DELETE', `/reviews/${id}`, undefined, { 'if-match': `"${version}"` })
   expect([kept.status, kept.body.errors[0].field]).toEqual([409, 'editions'])
-  // Without a title nothing is published.
+  // Without a title nothing is published, nor with gaps in the checklist that nobody accounts for.
   const bare = await begin('Gale HB', '')
-  expect((await act(bare, 'publish')).body.errors[0].field).toBe('title')
+  expect((await act(bare, 'publish', ANYWAY)).body.errors[0].field).toBe('title')
+  const gaps = await act(await begin('Gale HB'), 'publish')
+  expect([gaps.status, gaps.body.errors[0].field]).toEqual([422, 'anyway'])
+  expect(gaps.body.errors[0].message).toMatch(/missing: .*at least one photo$/)
+  expect((await act(id, 'publish', { what: 'x', why: 'y' })).body.errors[0].field).toBe('anyway')
 })
 
 test('a link reads one review, counts its readings, and is refused once it is guessed, taken back or over', async () => {
   const id = await begin('Gale HB')
   expect((await h.call('POST', `/reviews/${id}/shares`, {})).status).toBe(409)
-  await act(id, 'publish')
+  await act(id, 'publish', ANYWAY)
   expect(
     (await h.call('POST', `/reviews/${id}/shares`, { expiresOn: '2020-01-01' })).body.errors[0].field,
   ).toBe('expiresOn')
@@ -154,7 +160,7 @@ test('photos are kept as they were: they outlive their deletion, and a link show
   })
   expect(upload.statusCode).toBe(201)
   const id = await begin('Gale HB')
-  await act(id, 'publish')
+  await act(id, 'publish', ANYWAY)
   const { secret } = await share(id)
   await h.call('DELETE', `/photos/${photoId}`, undefined, { 'if-match': '"1"' })
   expect((await h.call('GET', `/photos/${photoId}/full`)).status).toBe(404)
@@ -163,7 +169,7 @@ test('photos are kept as they were: they outlive their deletion, and a link show
   )
   expect((await h.call('GET', `/reviews/${id}/photos/${photoId}`)).status).toBe(200)
   const other = await begin('Mop 300')
-  await act(other, 'publish')
+  await act(other, 'publish', ANYWAY)
   const { secret: elsewhere } = await share(other)
   expect((await h.call('GET', `/shared/${elsewhere}/photos/${photoId}`)).status).toBe(404)
 })
@@ -176,7 +182,7 @@ test.each(FILTER_KINDS)(
     expect((await h.create('/models', { id: modelId, maker: '<b>Nobody</b>', name, kind })).status).toBe(201)
     const id = randomUUID()
     expect((await h.create('/reviews', { id, modelId, title: 'W'.repeat(200) })).status).toBe(201)
-    expect((await act(id, 'publish')).body.state).toBe('published')
+    expect((await act(id, 'publish', ANYWAY)).body.state).toBe('published')
     const { secret } = await share(id)
     const { edition } = (await h.call('GET', `/shared/${secret}`)).body
     expect(edition.sheet).toMatchObject({

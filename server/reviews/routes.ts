@@ -12,6 +12,8 @@ import {
 import type { Snapshot } from '@ypsometer/contract/review'
 import { CoreError } from '@ypsometer/core/errors/errors'
 import { movedSince } from '@ypsometer/core/review/moved'
+import { lowerFirst } from '@ypsometer/core/figures/figure'
+import { readiness } from '@ypsometer/core/review/ready'
 import { and, asc, desc, eq, isNull, sql } from 'drizzle-orm'
 import type { FastifyInstance } from 'fastify'
 import type { ZodTypeProvider } from 'fastify-type-provider-zod'
@@ -141,6 +143,12 @@ function registerPublishing(typed: Typed, db: Db): void {
         if (again && !what) throw fieldProblem('what', 'what was wrong in the edition before')
         if (again && !why) throw fieldProblem('why', 'why it was wrong')
         if (!row.title.trim()) throw fieldProblem('title', 'a title, at least one character')
+        const lacks = readiness(row.title, row.draft.sheet).filter((r) => !r.met)
+        if (lacks.length && !anyway)
+          throw fieldProblem(
+            'anyway',
+            `why it is published while this is missing: ${lacks.map((r) => lowerFirst(r.asks)).join(', ')}`,
+          )
         const number = row.editions + 1
         const publishedOn = dayOfServer()
         await tx.insert(reviewEdition).values({

@@ -19,7 +19,8 @@ export function Publishing({ review, sheet }: { readonly review: Review; readonl
   const again = review.editions > 0
   const list = readiness(review.title, sheet)
   const lacks = list.some((r) => !r.met)
-  const ready = review.title.trim() !== '' && read && (!lacks || anyway.trim() !== '')
+  const told = !again || (what.trim() !== '' && why.trim() !== '')
+  const ready = review.title.trim() !== '' && read && told && (!lacks || anyway.trim() !== '')
   const act = async (path: string, body: object, said: string): Promise<void> => {
     setBusy(true)
     setFailure('')
@@ -28,6 +29,8 @@ export function Publishing({ review, sheet }: { readonly review: Review; readonl
       setWhat('')
       setWhy('')
       setBack('')
+      setAnyway('')
+      setRead(false)
       toast(said)
     } catch (error) {
       setFailure(errorMessage(error))
@@ -43,36 +46,32 @@ export function Publishing({ review, sheet }: { readonly review: Review; readonl
           ? 'Another edition, with what was wrong and why. The one before stays readable.'
           : 'After publishing, this edition cannot be changed.'}
       </p>
-      {!again && (
-        <>
-          <ul aria-label="Checklist" className="space-y-1">
-            {list.map((r) => (
-              <li key={r.id} className={`flex items-center gap-2 ${r.met ? '' : 'text-warning'}`}>
-                {r.met ? <Check size={16} aria-hidden="true" /> : <Minus size={16} aria-hidden="true" />}
-                {r.asks}
-                <span className="sr-only">{r.met ? ': done' : ': missing'}</span>
-              </li>
-            ))}
-            <li>
-              <label className="flex cursor-pointer items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="checkbox checkbox-md"
-                  checked={read}
-                  onChange={(e) => setRead(e.target.checked)}
-                />
-                I have read the preview
-              </label>
-            </li>
-          </ul>
-          {lacks && (
-            <Field
-              label="Publish anyway, because (printed with the review)"
-              value={anyway}
-              onChange={setAnyway}
+      <ul aria-label="Checklist" className="space-y-1">
+        {list.map((r) => (
+          <li key={r.id} className={`flex items-center gap-2 ${r.met ? '' : 'text-warning'}`}>
+            {r.met ? <Check size={16} aria-hidden="true" /> : <Minus size={16} aria-hidden="true" />}
+            {r.asks}
+            <span className="sr-only">{r.met ? ': done' : ': missing'}</span>
+          </li>
+        ))}
+        <li>
+          <label className="flex cursor-pointer items-center gap-2">
+            <input
+              type="checkbox"
+              className="checkbox checkbox-md"
+              checked={read}
+              onChange={(e) => setRead(e.target.checked)}
             />
-          )}
-        </>
+            I have read the preview
+          </label>
+        </li>
+      </ul>
+      {lacks && (
+        <Field
+          label="Publish anyway, because (printed with the review)"
+          value={anyway}
+          onChange={setAnyway}
+        />
       )}
       {again && (
         <>
@@ -84,11 +83,11 @@ export function Publishing({ review, sheet }: { readonly review: Review; readonl
         <button
           type="button"
           className="btn btn-primary btn-sm"
-          disabled={busy || (again ? !(what.trim() && why.trim()) || !review.title.trim() : !ready)}
+          disabled={busy || !ready}
           onClick={() =>
             void act(
               'publish',
-              again ? { what, why } : lacks ? { anyway } : {},
+              { ...(again && { what, why }), ...(lacks && { anyway }) },
               again ? 'Corrected.' : 'Published.',
             )
           }
