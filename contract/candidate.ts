@@ -157,13 +157,13 @@ function factsOf(
             ...(pump.fit && { uncertainty: pumpBand(0, pump.fit) }),
             dimension: 'head',
             provenance: 'computed',
-            conditions: ['fitted to the bench’s flows at several lifts'],
+            conditions: ['fitted to flows measured at several heights'],
           }
         : null,
     pump: pump && { ...pump.pump, from: pump.from },
     media: {
-      shipped: mediaFigure(shipped, 'Biological media as shipped'),
-      proposed: mediaFigure(proposed, 'Biological media as proposed'),
+      shipped: mediaFigure(shipped, 'Supplied bio media'),
+      proposed: mediaFigure(proposed, 'Recommended bio media'),
     },
     preFilter: to('pre-filter'),
     toMedia: to('media'),

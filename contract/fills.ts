@@ -80,7 +80,7 @@ export const fills = resource({
   servedIn: 'dossier',
   immutable: { modelId: belongsTo('models') },
   fields: {
-    name: name('A name for the fill'),
+    name: name('A name for the media setup'),
     basis: z.enum(FILL_BASES).default('variant'),
     note: text(2000).default(''),
     layers: Layers.default([]),
@@ -89,8 +89,8 @@ export const fills = resource({
 
 const Schools = z
   .array(z.enum(CAPACITY_SCHOOLS))
-  .max(CAPACITY_SCHOOLS.length, `at most ${CAPACITY_SCHOOLS.length} schools`)
-  .refine((list) => new Set(list).size === list.length, 'each school once')
+  .max(CAPACITY_SCHOOLS.length, `at most ${CAPACITY_SCHOOLS.length} sizing rules`)
+  .refine((list) => new Set(list).size === list.length, 'each sizing rule once')
   .readonly()
 const Capacity = z.object({
   order: Schools,
@@ -128,7 +128,7 @@ export const houseRules = resource({
   servedIn: 'list',
   immutable: {},
   fields: {
-    name: name('A name for the house rule'),
+    name: name('A name for the house rules'),
     school: z.enum(SCHOOLS).default('strain-first'),
     reasoning: text(2000).default(''),
     chemical: z.enum(CHEMICAL_PLACES).default('none'),

@@ -33,7 +33,7 @@ const Offers = z
 /** A figure or part found wrong later: dated and kept; what was published from it is provisional. */
 const Errata = z
   .array(z.object({ id: name('An id', 40), on: Day, about: text(120), text: text(2000) }))
-  .max(60, 'at most 60 errata')
+  .max(60, 'at most 60 corrections')
   .readonly()
 
 export const models = resource({
@@ -169,7 +169,7 @@ export const hookups = resource({
   servedIn: 'dossier',
   immutable: { modelId: belongsTo('models') },
   fields: {
-    name: name('A name for the hookup'),
+    name: name('A name for the plumbing'),
     outletAboveWater: within(-5, 10, 'm').default(-0.05),
     sourceBelowWater: within(0, 10, 'm').default(0),
     bodyBelowWater: within(-5, 10, 'm').default(0),
@@ -306,7 +306,7 @@ export const LogPoints = z.object({ times: z.array(z.number()), values: z.array(
 
 /** `POST /imports`: trials, readings and logs at once, all or nothing. */
 export const ImportRequest = z.strictObject({
-  trials: z.array(trials.Create).max(200, 'at most 200 trials').default([]),
+  trials: z.array(trials.Create).max(200, 'at most 200 tests').default([]),
   readings: z.array(readings.Create).max(5000, 'at most 5000 readings').default([]),
   logs: z.array(logs.Create).max(40, 'at most 40 logs').default([]),
 })

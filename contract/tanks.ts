@@ -84,7 +84,7 @@ export const tanks = resource({
     covered: z.boolean().default(false),
     /** Filters that run on it. */
     filters: TankFilters.default([]),
-    visits: z.array(TankVisit).max(200, 'at most 200 visits').readonly().default([]),
+    visits: z.array(TankVisit).max(200, 'at most 200 notes').readonly().default([]),
     note: text(4000).default(''),
     typed: Typed.default({}),
   },

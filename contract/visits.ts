@@ -111,7 +111,7 @@ export const Upkeep = z.object({
   rinse: z.enum(RINSE_SCHOOLS),
   visits: z
     .array(within(1, 3650, 'days'))
-    .max(20, 'at most 20 visits')
+    .max(20, 'at most 20 check-ups')
     .readonly(),
   every: z.partialRecord(z.enum(TASKS), within(1, 3650, 'days')),
 })

@@ -48,7 +48,7 @@ test('a saved tank: what they have, a slip kept with it, and what runs on it wor
   await page.goto('/tanks')
   await page.getByRole('link', { name: /^Vet, quarantine/ }).click()
   const on = page.getByRole('region', { name: 'Filters on it', exact: true })
-  await on.getByRole('button', { name: 'Take Bellows S2 off' }).click()
+  await on.getByRole('button', { name: 'Remove Bellows S2' }).click()
   await on.getByLabel('Add one of your filters').selectOption({ label: 'Ledger 700, Tarn & Wick' })
   // 1.2 kg and what its foam is worth carry 127 L normally stocked.
   await expect(on).toContainText(/Enough: it supports 127 ± 44\sL at this stocking; the tank is 57.6\sL/)
@@ -82,8 +82,8 @@ test('a saved tank: what they have, a slip kept with it, and what runs on it wor
     /\d{4}-\d\d-\d\dAdvice: /,
   )
   // Taken off again, nothing runs on it.
-  await page.getByRole('button', { name: 'Take Old sponge off' }).click()
-  await page.getByRole('button', { name: 'Take Ledger 700 off' }).click()
+  await page.getByRole('button', { name: 'Remove Old sponge' }).click()
+  await page.getByRole('button', { name: 'Remove Ledger 700' }).click()
   await expect(on).toContainText('None added')
   await saved(page)
 })
@@ -124,7 +124,7 @@ test('rivals side by side: put by on the shelf, compared, and the address is the
   await table.getByRole('button', { name: 'Set as reference' }).last().click()
   await expect(table.getByRole('columnheader').nth(1)).toContainText('Torrent 1400')
   for (const name of ['Torrent 1400', 'Ledger 700', 'Plainbody 1000'])
-    await table.getByRole('button', { name: `Take ${name} out` }).click()
+    await table.getByRole('button', { name: `Remove ${name}` }).click()
   await expect(page.getByText('Nothing to compare yet')).toBeVisible()
 })
 

@@ -65,7 +65,7 @@ async function newModel(page: Page, wanted: string, flow: string, head: string):
 
 async function start(page: Page, id: string, kind: string): Promise<void> {
   await page.goto(`/models/${id}/bench`)
-  await page.getByLabel('New trial of another kind').selectOption({ label: kind })
+  await page.getByLabel('Other test').selectOption({ label: kind })
   await page.getByRole('button', { name: /Start timing|To the readings/ }).click()
 }
 
@@ -95,7 +95,7 @@ test('from the simulated bench: flow by meter at five lifts, watts and noise in 
       await letPass(page, 60)
       await shownAgain(page)
       await page.keyboard.press('Space')
-      await page.getByRole('button', { name: /Take \d+ pulses from the meter/ }).click()
+      await page.getByRole('button', { name: /Use \d+ pulses from the meter/ }).click()
       await expect(page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')).toHaveCount(
         run + 1,
       )
@@ -333,7 +333,7 @@ test('a point is dragged out of the fit with a reason, kept in the record, and p
   page,
 }) => {
   const id = await openDossier(page, 'Ledger 700', 'bench')
-  const point = page.getByRole('button', { name: /Point at .*: in the fit, take it out/ }).nth(2)
+  const point = page.getByRole('button', { name: /Point at .*: in the fit; remove it/ }).nth(2)
   await saved(page)
   // Waits until the point stands still and nothing lies over it.
   await point.hover()
@@ -343,7 +343,7 @@ test('a point is dragged out of the fit with a reason, kept in the record, and p
   await page.mouse.move(box.x + 60, box.y - 50, { steps: 5 })
   await page.mouse.up()
   const why = page.getByLabel('Why is it taken out?')
-  await page.getByRole('button', { name: 'Take out', exact: true }).click()
+  await page.getByRole('button', { name: 'Exclude', exact: true }).click()
   await expect(page.getByText('A reason is needed: it stays in the record.')).toBeVisible()
   await why.fill('hose kinked')
   await page.keyboard.press('Enter')

@@ -164,7 +164,7 @@ test('from an empty body to a fitted one: wrong input named, nothing lost, order
 test('Path: a clogged cartridge spills, the schools differ, the circuit travels as an EPANET file and back', async ({ page }) => {
   const errors = watchErrors(page)
   await openDossier(page, 'Gale HB', 'path')
-  await page.getByLabel('Fill', { exact: true }).selectOption('Cartridge after four weeks')
+  await page.getByLabel('Media setup', { exact: true }).selectOption('Cartridge after four weeks')
   await expect(page.getByText(/of the water spills over the cartridge unfiltered/)).toBeVisible()
   await page.getByLabel('House rule of this review').selectOption('Fine pad last')
   await expect(page.getByText(/The last layer is /)).toBeVisible()
@@ -194,7 +194,7 @@ test('Path: a clogged cartridge spills, the schools differ, the circuit travels 
 
 test('a pad calibrated from two runs predicts the third within its interval', async ({ page }) => {
   await openDossier(page, 'Triptych 600', 'path')
-  const region = page.getByRole('region', { name: 'Computed against the bucket' })
+  const region = page.getByRole('region', { name: 'Calculated vs measured' })
   await expect(region.getByRole('row')).toHaveCount(4)
   await page.getByRole('button', { name: 'Solve its permeability' }).click()
   await expect(region.getByText(/the model says/)).toBeVisible()

@@ -216,7 +216,10 @@ test('bench buttons are at least 56 px on a phone, and the clock takes the lower
 const smallTargets = (page: Page): Promise<string[]> =>
   page.getByRole('button').evaluateAll((buttons) =>
     buttons
-      .filter((b) => b.getAttribute('title') === null && !/Take out/.test(b.getAttribute('aria-label') ?? ''))
+      .filter(
+        (b) =>
+          b.getAttribute('title') === null && !/^(Remove|Exclude)/.test(b.getAttribute('aria-label') ?? ''),
+      )
       .map((b) => b.closest('label') ?? b)
       .filter((b) => b.checkVisibility() && Math.round(b.getBoundingClientRect().height) < 48)
       .map((b) => `${b.textContent} ${b.getBoundingClientRect().height} px`),

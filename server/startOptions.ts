@@ -8,7 +8,7 @@ import { isOwned, visitorOf } from './people/identity'
 export async function refuseUnowned(db: Db, { signIn }: ServerEnvironment): Promise<void> {
   if (signIn && !(await isOwned(db)))
     throw new Error(
-      'Everyone signs in here, and nobody owns this bench yet: make the first owner with `npm run people -- owner "Your name"`, then start again.',
+      'Sign-in is on, but this workspace has no owner yet. Create one with `npm run people -- owner "Your name"`, then start again.',
     )
 }
 

@@ -17,6 +17,7 @@ import {
 } from '.'
 import { carbonDioxideOf, gasExchange } from './oxygen'
 import { oxygenSaturation, unionisedShare } from '../water'
+import { KEPT } from './keeping.fixture'
 
 /**
  * The balance worked again, another way: every root by plain halving over its whole range, what filters take together
@@ -127,22 +128,6 @@ function again(k: Keeping, filters: readonly Films[]) {
   }
 }
 
-const KEPT: Keeping = {
-  volume: 0.2,
-  surface: 0.4,
-  stirred: 0.05,
-  feed: 3e-3 / DAY,
-  protein: 0.42,
-  oxygenOfFeed: 0.4,
-  temperature: 25,
-  salinity: 0,
-  pH: 7.4,
-  alkalinity: 0.12,
-  tapNitrate: 4e-3,
-  plantShare: 0.1,
-  changeShare: 0.3,
-  changeDays: 7,
-}
 const layer = (area: number, lph: number) => ({ area, flow: lph / 3.6e6 })
 const films = (lph: number, ...layers: ReturnType<typeof layer>[]): Films => ({ flow: lph / 3.6e6, layers })
 const CANISTER = films(600, layer(0.3, 600), layer(2, 450))

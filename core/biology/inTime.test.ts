@@ -15,6 +15,7 @@ import {
 } from '.'
 import { gasExchange } from './oxygen'
 import { oxygenSaturation } from '../water'
+import { KEPT } from './keeping.fixture'
 
 /**
  * A tank in time, worked again by the plainest of means: Runge and Kutta’s fourth order in equal steps of five minutes,
@@ -198,22 +199,6 @@ function again({ keeping: k, filters, happenings, days, pace = 1 }: Scenario) {
   return { by, peaks, made, changed, stored: (s.n[0] + s.n[1] + s.n[2] - k.tapNitrate) * k.volume }
 }
 
-const KEPT: Keeping = {
-  volume: 0.2,
-  surface: 0.4,
-  stirred: 0.05,
-  feed: 3e-3 / DAY,
-  protein: 0.42,
-  oxygenOfFeed: 0.4,
-  temperature: 25,
-  salinity: 0,
-  pH: 7.4,
-  alkalinity: 0.12,
-  tapNitrate: 4e-3,
-  plantShare: 0.1,
-  changeShare: 0.3,
-  changeDays: 7,
-}
 const films = (lph: number, area: number): Films => ({
   flow: lph / 3.6e6,
   layers: [{ area, flow: lph / 3.6e6 }],

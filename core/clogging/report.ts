@@ -265,7 +265,7 @@ function turnedRound(first?: SchoolSeason, last?: SchoolSeason): readonly Senten
     [
       'In this filter, mechanical first does not keep the media cleaner. Once those layers are dirty, ',
       inline(round(first), 2),
-      ' of the water bypasses it and carries dirt into the media. With the fine pad last it is ',
+      ' of the water bypasses it and brings dirt into the media. With the fine pad last it is ',
       inline(round(last), 2),
       '. Seal the gap, or clean sooner.',
     ],

@@ -372,7 +372,7 @@ function stepsOf(
                 'test',
                 off - 1,
                 'Test ammonia and nitrite. Both 0? If not, wait.',
-                'If they are not 0 before the swap, the cause lies elsewhere.',
+                'If they are not 0 before the swap, look for another cause.',
               ),
               step(
                 'off',

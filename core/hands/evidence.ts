@@ -202,7 +202,7 @@ function flow({ left, ofLabel, valve, opened, blind, today }: FaultRecord, add: 
       ' of its label here.',
     )
   if (valve !== null && valve < 1)
-    add(['taps-shut'], TIMES.some, 'bench', 'Its valve was not fully open at the last timing.')
+    add(['taps-shut'], TIMES.some, 'bench', 'Its valve was not fully open at the last flow test.')
 }
 
 function fillAndOrder({ order }: FaultRecord, add: Add): void {
@@ -251,13 +251,13 @@ function lastVisit({ last, noise, kind }: FaultRecord, add: Add): void {
   if (noise && noise.last - noise.first >= LOUDER) {
     const rise: Figure = {
       id: 'noise-rise',
-      label: 'Noise since the first visit',
+      label: 'Noise since the first check-up',
       value: noise.last - noise.first,
       dimension: 'sound',
       provenance: 'computed',
       formula: 'L_now − L_first',
       working: [
-        put('L_now', 'at the last visit', noise.last, 'sound', 'measured'),
+        put('L_now', 'at the last check-up', noise.last, 'sound', 'measured'),
         put('L_first', 'at the first', noise.first, 'sound', 'measured'),
       ],
     }

@@ -52,7 +52,7 @@ const NAMES_AT = 0.5
 const AHEAD = 2
 
 const TO_SOMEBODY =
-  'Nothing on this list is it. Leave it unplugged where water and mains may have met, and take it to someone licensed: a licensed electrician for anything electric, the maker’s service for the rest.'
+  'None of these causes fits. Leave it unplugged where water may have reached mains voltage, and take it to someone licensed: a licensed electrician for anything electric, the maker’s service for the rest.'
 
 /** How much less likely a check makes its cause: looked for and not found, 1 − how often looking finds it. */
 function seen(check: Check, outcome: CheckOutcome | undefined): number {

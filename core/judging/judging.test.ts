@@ -4,7 +4,7 @@ import type { Outlet } from '../hydraulics'
 import { CAPACITY_RULE, STOCK_CLASSES, type CapacityRule } from '../tanks'
 import { assess, doubt, levelOf, overclaimFigure, tankFit } from '.'
 import { labelBias, labelFigure, type TrialRecord, type ModelRecord } from '../trials'
-import { hookup, labelOnly, lph, poured, SEGMENTS, trial } from './tests/support'
+import { hookup, labelOnly, lph, SEGMENTS, trial } from './tests/support'
 
 describe('what a verdict rests on', () => {
   test('a label alone gives the rule of thumb, and says that nothing was measured', () => {
@@ -241,78 +241,6 @@ test('a flow of nothing is a finding: a blocked filter carries no tank, and noth
   expect(sentenceText(verdict.reasons.find((r) => r.id === 'binding')?.sentence ?? [], 'metric')).toContain(
     'blocked',
   )
-})
-
-describe('the label against the bench', () => {
-  test('compared only at the label’s own conditions: bare, empty, no lift', () => {
-    const hosed = trial('a', { flow: 700, hookupId: 'h1' })
-    expect(assess({ ...labelOnly, hookups: [hookup], trials: [hosed] }).againstLabel).toBeNull()
-    const bare = assess({ ...labelOnly, trials: [trial('b', { flow: 930 })] }).againstLabel
-    expect(bare?.difference).toBeCloseTo(-0.07, 4)
-    expect(bare?.grade?.id).toBe('2B')
-  })
-  test('a 60 Hz label on 50 Hz mains is brought down by 5/6 first', () => {
-    const claims = labelOnly.claims.map((c) =>
-      c.quantity === 'rated-flow' ? { ...c, mainsFrequency: 60 } : c,
-    )
-    const a = assess({ ...labelOnly, claims, trials: [trial('b', { flow: 833 })] })
-    expect((a.againstLabel?.labelAtMains ?? 0) * 3.6e6).toBeCloseTo(833.33, 1)
-    expect(Math.abs(a.againstLabel?.difference ?? 1)).toBeLessThan(0.005)
-  })
-})
-
-describe('the pump and its head', () => {
-  const pump = { shutOffHead: 1.6, maxFlow: lph(900), exponent: 1.75 }
-  const lifts = [0, 0.3, 0.6, 0.9, 1.2]
-  const benched: ModelRecord = {
-    ...labelOnly,
-    hookups: [hookup],
-    trials: [
-      ...lifts.map((lift) => trial(`l${lift}`, { lift, flow: poured(lift, pump) })),
-      trial('loaded', { flow: 500, state: 'as-shipped', hookupId: 'h1' }),
-    ],
-  }
-  test('five lifts give back the pump they were made from', () => {
-    const fit = assess(benched).pump
-    expect(fit?.from).toBe('fit')
-    expect(fit?.pump.shutOffHead).toBeCloseTo(1.6, 2)
-    expect((fit?.pump.maxFlow ?? 0) * 3.6e6).toBeCloseTo(900, 0)
-  })
-  test('a run of nothing but an open end in the outlet’s own bore flows as the bare outlet does', () => {
-    const end = {
-      kind: 'fitting',
-      id: 'e',
-      label: 'Open end',
-      lossCoefficient: 1,
-      diameter: 0.016,
-      count: 1,
-    } as const
-    const { main } = assess({
-      ...benched,
-      hookups: [{ ...hookup, segments: [end] }],
-      trials: benched.trials.slice(0, 5),
-    })
-    expect((main?.computed.value ?? 0) * 3.6e6).toBeCloseTo(poured(0, pump), 0)
-    // The label says the same of itself: what it prints is what a bare outlet pours.
-    const label =
-      assess({ ...labelOnly, hookups: [{ ...hookup, segments: [end] }] }).main?.computed.value ?? 0
-    expect(label * 3.6e6).toBeCloseTo(1000, 6)
-  })
-  test('what hose and lift leave of the pump’s head at the loaded flow belongs to media and body', () => {
-    const main = assess(benched).main
-    const lines = main?.measured?.budget ?? []
-    expect(lines.reduce((s, l) => s + l.head, 0)).toBeCloseTo(main?.measured?.pumpHead ?? 0, 9)
-    expect(lines.find((l) => l.id === 'by-difference')?.head).toBeGreaterThan(0.5)
-  })
-  test('air-driven kinds have no pump curve and are not asked for one', () => {
-    const air = assess({
-      ...labelOnly,
-      kind: 'air-sponge',
-      claims: labelOnly.claims.filter((c) => c.quantity !== 'max-head'),
-    })
-    expect(air.pump).toBeNull()
-    expect(air.verdict.missing.map((m) => m.id)).not.toContain('max-head')
-  })
 })
 
 test('words follow from fixed thresholds', () => {

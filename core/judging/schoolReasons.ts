@@ -113,7 +113,7 @@ function takenFigure(of: CapacityFigures, stock: StockClass): Figure {
     unit: 'mg/d',
     provenance: 'computed',
     formula:
-      'F = Σ q (S − b);  [K ln(s/b) + s − b]/r_max + ln[r(s)/r(b)]/k = A/q, s at the film, k what passes the standing water',
+      'F = Σ q (S − b);  [K ln(s/b) + s − b]/r_max + ln[r(s)/r(b)]/k = A/q, s at the bacteria, k what passes the standing water',
     working: [
       put('S', 'half of a test kit’s first step', KIT_ZERO, 'concentration', 'rule'),
       put(

@@ -123,7 +123,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
   }
   const film = (value: number, floor: boolean): Partial<Figure> => ({
     ...(!floor && Number.isFinite(value) && { uncertainty: value * doubt }),
-    conditions: floor ? ['the film’s own floor: below it a film does not keep itself'] : [],
+    conditions: floor ? ['minimum level that keeps bacteria alive'] : [],
     formula: 'P (1 − plants) = (f/T) V S + κ [F(S) + G(S)], not below 0.07 mg/L',
     working: [
       putFigure('P', made),
@@ -160,7 +160,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
         formula: 'S · food · (17.031 ÷ 14.007) ÷ (1 + 10^(pKa − pH))',
         working: [
           put('S', 'total ammonia', b.ammonia, 'concentration', 'computed'),
-          put('food', 'of it free, where a conditioner binds the rest', keeping.food ?? 1, 'ratio', 'rule'),
+          put('food', 'free share, the conditioner holds the rest', keeping.food ?? 1, 'ratio', 'rule'),
           put('pKa', 'at this temperature and salt', ammoniaPKa(keeping.temperature, keeping.salinity)),
           put('pH', 'pH', keeping.pH, 'ratio', 'measured'),
           put('t', 'water', keeping.temperature, 'temperature', 'measured'),

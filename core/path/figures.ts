@@ -371,7 +371,7 @@ export function worthFigure(o: Outcome): Figure {
     ],
     formula:
       'm = Σ V · effective surface · working share ÷ 2.29 m² per kg' +
-      (calibration === null ? '' : ' · weighed ÷ computed'),
+      (calibration === null ? '' : ' · weighed ÷ calculated'),
     working: worthWorking(o) ?? [],
     source: 'common practice, no source',
   }

@@ -35,7 +35,7 @@ export function heaterCheck(
     formula: 'ΔT = P/(ρ c Q)',
     working: [
       put('P', 'heater', watts, 'power', 'printed'),
-      put('Q', 'flow with this fill', flow, 'flow', 'computed'),
+      put('Q', 'flow with this setup', flow, 'flow', 'computed'),
     ],
     source: 'heat balance of a steady stream',
   }
@@ -84,7 +84,7 @@ export function lampCheck(
       put('s', 'let through by the sleeve', lamp.sleeve, 'ratio', 'rule'),
       put('UVT', 'left after 1 cm of water', lamp.transmittance, 'ratio', 'rule'),
       put('t', 'in the light', r.exposure, 'time', 'computed'),
-      put('Q', 'flow with this fill', flow, 'flow', 'computed'),
+      put('Q', 'flow with this setup', flow, 'flow', 'computed'),
     ],
     source: 'radial line source, after Blatchley 1997 (from memory)',
   } as const

@@ -149,7 +149,7 @@ describe('what a figure says of itself', () => {
     const foam = o.worth.foam
     expect(more.value / plain.value).toBeCloseTo(foam + 1.2 * (1 - foam), 9)
     expect(told(more).slice(1)).toEqual(['As tried', '8 % of it is foam', 'calibrated by weight: 20 % more than their volume gives', ...areas, 'weighed: media as weighed', 'computed: litres · bulk density']) // prettier-ignore
-    expect(more.formula).toBe(`${plain.formula} · weighed ÷ computed`)
+    expect(more.formula).toBe(`${plain.formula} · weighed ÷ calculated`)
     expect(more.working?.map((w) => w.value).slice(3)).toEqual([expect.closeTo(biologicalMass * 1.2, 9), biologicalMass]) // prettier-ignore
     expect(worthFigure(weighed(0.9)).conditions?.[2]).toMatch(/10 % less/)
     expect(worthFigure(weighed(1.001)).conditions?.[2]).toBe('weight and volume agree')

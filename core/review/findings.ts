@@ -203,7 +203,7 @@ export function flowSection({ assessment }: ReviewInput): Section {
         ['By', 'Flow'],
         [
           ['the rule of thumb', thumb],
-          ['computation from hose, lift and fill', computed],
+          ['calculation from hose, lift and media', computed],
           ['measurement', measured],
         ],
       ),

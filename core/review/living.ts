@@ -110,7 +110,7 @@ export function visitsSection({ history, next }: ReviewInput): Section {
             ...table('whole', ['Day', 'Flow left', 'Then', 'Failed'], rows),
           ]
         : text('page', ['No check-up yet.'])),
-      ...(next ? text('page', [`The next visit is due on ${next}.`]) : []),
+      ...(next ? text('page', [`The next check-up is due on ${next}.`]) : []),
     ],
   }
 }

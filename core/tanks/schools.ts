@@ -285,7 +285,7 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     tooLittle: 'Too little media: ',
     origin: {
       who: 'makers of the medium and those who sell it, and reviewers who weigh',
-      rests: 'tanks that ran well over media of known weight; no published trial',
+      rests: 'tanks that ran well with media of known weight; no published study',
       interest: 'whoever says it sells kilograms',
     },
     says({ mass }, { litresPerKilogram, marks }) {
@@ -312,9 +312,9 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     blind: false,
     tooLittle: 'Too much bioload: ',
     origin: {
-      who: 'laboratory films and fish farms',
-      rests: 'films measured in clean water with nothing else to eat (Zhu and Chen 1999, 2001)',
-      interest: 'none in this trade; a film in a tank does less well than one in a laboratory',
+      who: 'laboratory biofilms and fish farms',
+      rests: 'biofilms measured in clean water without organic carbon (Zhu and Chen 1999, 2001)',
+      interest: 'none in this trade; a biofilm in a tank does less well than one in a laboratory',
     },
     says(input, stock) {
       if (!input.films) return silent('no media setup recorded')
@@ -370,7 +370,7 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     tooLittle: 'Too weak: ',
     origin: {
       who: 'most keepers',
-      rests: 'habit: corners that nothing moves collect dirt; nobody states a least for sure',
+      rests: 'habit: still corners collect dirt; sources disagree on a minimum',
       interest: 'pumps are sold by their flow',
     },
     says: ({ flow }, { rule: house = CAPACITY_RULE }) =>
@@ -427,7 +427,7 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     tooLittle: 'Too weak: ',
     origin: {
       who: 'tables in shops and handbooks',
-      rests: 'turnovers per hour handed on from table to table; nobody states them for sure',
+      rests: 'turnovers per hour copied from table to table; sources disagree',
       interest: 'pumps are sold by their flow',
     },
     says: ({ flow }, { minTurnover, marks }) =>

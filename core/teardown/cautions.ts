@@ -9,7 +9,8 @@ export const CAUTIONS = {
   air: 'Unplug the air pump, and keep it above the water line or behind a check valve.',
   siphon:
     'Close both taps before the hoses come off; the return may siphon back. Never start a siphon by mouth.',
-  quartz: 'Never look at a lit UV-C lamp. A cracked quartz sleeve is mains beside water: do not power it.',
+  quartz:
+    'Never look at a lit UV-C lamp. A cracked quartz sleeve puts mains voltage beside water: do not power it.',
   sharp: 'Broken plastic and glass edges are sharp: gloves.',
   weight: 'A full body can pass 20 kg: empty it first, or lift it as two.',
   hot: 'Hot water scalds: gloves, about 88 °C and not boiling.',

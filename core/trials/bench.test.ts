@@ -10,27 +10,9 @@ import { trialFindings } from '.'
 import { trialResults } from './flows'
 import { proposedLifts, proposedTrials } from '../judging/proposed'
 import type { ModelRecord, TrialRecord } from './records'
+import { trialOf } from './records.fixture'
 
 const lph = (q: number): number => q / 3.6e6
-const base: Omit<TrialRecord, 'id' | 'runs'> = {
-  state: 'empty',
-  hookupId: null,
-  lift: 0,
-  waterTemperature: 20,
-  mainsFrequency: 50,
-  method: { vessel: 0.01, resolution: 0.01, reaction: 0.05 },
-}
-const trial = (
-  kind: TrialKind,
-  runs: readonly BenchReading[],
-  more: Partial<TrialRecord> = {},
-): TrialRecord => ({
-  ...base,
-  id: kind,
-  kind,
-  runs,
-  ...more,
-})
 const model = (trials: readonly TrialRecord[], more: Partial<ModelRecord> = {}): ModelRecord => ({
   kind: 'canister',
   mainsFrequency: 50,
@@ -57,25 +39,22 @@ describe('flows by every method agree on the same water', () => {
   }
   test('sea water on the scale: S 35 at 25 °C is 1023.343 kg/m³ (UNESCO check value), so 5 kg are less water', () => {
     const weigh = (salinity: number) =>
-      trialFlow({ ...base, kind: 'weighed', waterTemperature: 25, salinity, runs: [{ value: 5, seconds: 30 }, { value: 5, seconds: 30 }] }) // prettier-ignore
+      trialFlow(trialOf('weighed', [{ value: 5, seconds: 30 }, { value: 5, seconds: 30 }], { waterTemperature: 25, salinity })) // prettier-ignore
     // Q = m B/(ρ t), B = 1 + 1.2 (1/1023.343 − 1/8000) = 1.0010226 (by hand).
     expect(weigh(35)?.mean).toBeCloseTo((5 * 1.0010226) / 1023.343 / 30, 9)
     expect((weigh(0)?.mean ?? 0) / (weigh(35)?.mean ?? 1)).toBeCloseTo(1.0264, 3)
   })
   test.each(['vessel', 'weighed', 'meter', 'read'] as const)('%s: 500 L/h', (kind) => {
-    const r = trialFlow({ ...base, kind, runs: [runs[kind] ?? {}, runs[kind] ?? {}] })
+    const r = trialFlow(trialOf(kind, [runs[kind] ?? {}, runs[kind] ?? {}]))
     expect((r?.mean ?? 0) * 3.6e6).toBeCloseTo(500, 2)
     expect(r?.expandedUncertainty).toBeGreaterThan(0)
   })
   test('kinds that are no flow give none; a meter of few pulses is surer the longer it counts', () => {
-    expect(trialFlow({ ...base, kind: 'power', runs: [{ value: 14 }] })).toBeNull()
+    expect(trialFlow(trialOf('power', [{ value: 14 }]))).toBeNull()
     const u = (pulses: number, seconds: number): number =>
-      (trialFlow({
-        ...base,
-        kind: 'meter',
-        setup: { kFactor: 1000, kUncertainty: 0.001 },
-        runs: [{ value: pulses, seconds }],
-      })?.expandedUncertainty ?? 0) /
+      (trialFlow(
+        trialOf('meter', [{ value: pulses, seconds }], { setup: { kFactor: 1000, kUncertainty: 0.001 } }),
+      )?.expandedUncertainty ?? 0) /
       (pulses / 1000 / seconds)
     expect(u(10, 10)).toBeGreaterThan(u(1000, 1000))
   })
@@ -111,7 +90,7 @@ describe('what a reading of each kind must hold', () => {
 
 test('power: five watts, the year, its cost, and where the label stands', () => {
   const f = found(
-    trial(
+    trialOf(
       'power',
       [13, 15, 14, 14, 14].map((value) => ({ value })),
       {
@@ -130,7 +109,7 @@ test('power: five watts, the year, its cost, and where the label stands', () => 
 
 test('a price in a currency without cents is taken as it is written', () => {
   const setup = { relative: 0.01, pricePerKwhMinor: 31, currency: 'JPY' }
-  const f = found(trial('power', [{ value: 14 }], { setup }))
+  const f = found(trialOf('power', [{ value: 14 }], { setup }))
   // 122.72 kWh at 31 yen (by hand).
   expect(f.figures.find((x) => x.label === 'Cost of a year, JPY')?.value).toBeCloseTo(122.7215 * 31, 1)
 })
@@ -138,7 +117,7 @@ test('a price in a currency without cents is taken as it is written', () => {
 test('power from a log of many points counts its scatter', () => {
   const summary = logSummary([0, 1, 2, 3], [13, 15, 13, 15])
   expect(summary).toMatchObject({ n: 4, span: 3, mean: 14, min: 13, max: 15 })
-  const f = found(trial('power', [], { logs: [{ id: 'l', series: '', ...summary }] }))
+  const f = found(trialOf('power', [], { logs: [{ id: 'l', series: '', ...summary }] }))
   expect(f.figures[0]?.value).toBe(14)
 })
 
@@ -147,10 +126,10 @@ test('efficiency at the duty point: 600 L/h against the pump’s head there, ove
   const m = model(
     [
       ...[0, 0.4, 0.8].map((lift, i) =>
-        trial('vessel', [{ volume: 0.005, seconds: 18 / (1 - lift / 2) }], { id: `e${i}`, lift }),
+        trialOf('vessel', [{ volume: 0.005, seconds: 18 / (1 - lift / 2) }], { id: `e${i}`, lift }),
       ),
-      trial('vessel', runs, { id: 'loaded', state: 'as-shipped', hookupId: 'h' }),
-      trial('power', [{ value: 14 }], { state: 'as-shipped', hookupId: 'h' }),
+      trialOf('vessel', runs, { id: 'loaded', state: 'as-shipped', hookupId: 'h' }),
+      trialOf('power', [{ value: 14 }], { state: 'as-shipped', hookupId: 'h' }),
     ],
     {
       hookups: [
@@ -175,18 +154,18 @@ test('efficiency at the duty point: 600 L/h against the pump’s head there, ove
 describe('noise', () => {
   const levels = (series: string, ...v: number[]) => v.map((value) => ({ value, series }))
   test('ΔL 6 dB takes 1.26 dB off (ISO 3744; from memory)', () => {
-    const f = found(trial('noise', [...levels('with', 40), ...levels('without', 34)]))
+    const f = found(trialOf('noise', [...levels('with', 40), ...levels('without', 34)]))
     expect(f.figures[0]?.value).toBeCloseTo(40 - 1.256, 2)
     expect(f.text).toContain('At an unknown distance: 39 ± 5 dB, background subtracted.')
   })
   test('less than 6 dB over the room is an upper bound; without a background it says so', () => {
-    expect(found(trial('noise', [...levels('with', 33), ...levels('without', 32)])).text).toContain(
+    expect(found(trialOf('noise', [...levels('with', 33), ...levels('without', 32)])).text).toContain(
       'At an unknown distance: 32 ± 4 dB, the room was too loud for a sure value (less than 6 dB apart).',
     )
-    expect(found(trial('noise', levels('with', 40))).text).toContain(
+    expect(found(trialOf('noise', levels('with', 40))).text).toContain(
       'At an unknown distance: 40 ± 4 dB, room noise included (background not measured).',
     )
-    expect(found(trial('noise', levels('without', 31))).text).toContain('Only the background was measured.')
+    expect(found(trialOf('noise', levels('without', 31))).text).toContain('Only the background was measured.')
   })
 })
 
@@ -211,7 +190,7 @@ describe('dye', () => {
       ...rise(40, 70).map((p) => ['far corner', p] as const),
     ]
     const f = found(
-      trial(
+      trialOf(
         'dye',
         tapped.map(([series, p]) => ({ series, seconds: p.time, value: p.concentration })),
         {
@@ -223,7 +202,7 @@ describe('dye', () => {
       f.figures.find((x) => x.id.includes(`-${p}-coloured`))?.value ?? NaN
     expect(coloured('far corner')).toBeGreaterThan(coloured('near') + 25)
     const pulse = found(
-      trial(
+      trialOf(
         'dye',
         [0, 3, 5, 5, 4, 2, 1, 0].map((value, i) => ({ seconds: i * 300, value, series: 'outlet' })),
       ),
@@ -231,7 +210,7 @@ describe('dye', () => {
     expect(pulse.figures.find((x) => x.id.endsWith('-mean'))?.value).toBeCloseTo(900, 8)
   })
   test('too few points are said, by point, and break nothing else', () => {
-    expect(found(trial('dye', [{ seconds: 0, value: 1, series: 'near' }])).text).toContain('near: ')
+    expect(found(trialOf('dye', [{ seconds: 0, value: 1, series: 'near' }])).text).toContain('near: ')
   })
 })
 
@@ -239,7 +218,7 @@ describe('holding, priming, air, meter', () => {
   test('censored cups give no made-up median', () => {
     const still = { outcome: 'still', series: 'cups' }
     const f = found(
-      trial('holding', [
+      trialOf('holding', [
         { seconds: 20, ...still },
         { seconds: 600, ...still },
       ]),
@@ -248,7 +227,7 @@ describe('holding, priming, air, meter', () => {
     expect(f.text).toContain('2 of 2 still held')
     expect(f.text).toContain('Cups: 2 of 2 still held when the test ended, the longest at 600 s.')
     const half = found(
-      trial('holding', [
+      trialOf('holding', [
         { seconds: 30, outcome: 'let-go', series: 'cups' },
         { seconds: 600, ...still },
       ]),
@@ -257,7 +236,7 @@ describe('holding, priming, air, meter', () => {
   })
   test('priming at the second try, a leak with its place and amount, no rattle', () => {
     const f = found(
-      trial('prime', [
+      trialOf('prime', [
         { series: 'prime', outcome: 'no', seconds: 60 },
         { series: 'prime', outcome: 'yes', seconds: 14.5 },
         { series: 'leak', outcome: 'yes', seconds: 0, value: 18e-6, note: 'left clip' },
@@ -270,7 +249,7 @@ describe('holding, priming, air, meter', () => {
   })
   test('a quarter of the air beside the riser is a leak; the rest is held against the airlift model', () => {
     const f = found(
-      trial(
+      trialOf(
         'air',
         [
           { series: 'supplied', value: 2e-5 },
@@ -287,24 +266,24 @@ describe('holding, priming, air, meter', () => {
   })
   test('a meter set 4.8 % low is said with the factor to set; one that agrees is left alone', () => {
     const checks = [23600, 23650, 23625].map((value) => ({ value, volume: 0.005 }))
-    const f = found(trial('meter-check', checks))
+    const f = found(trialOf('meter-check', checks))
     expect(f.text).toContain(
       'Wrong meter factor: 4.8 % too low, so its flows read high. Set it to 4 725 ± 95.',
     )
     expect(f.text).toContain('too low, so its flows read high')
-    expect(found(trial('meter-check', checks, { setup: { kFactor: 4.725e6 } })).text).toContain(
+    expect(found(trialOf('meter-check', checks, { setup: { kFactor: 4.725e6 } })).text).toContain(
       'agrees with this check',
     )
-    const one = found(trial('meter-check', checks.slice(0, 1)))
+    const one = found(trialOf('meter-check', checks.slice(0, 1)))
     expect(one.problem).toContain('one shows no scatter')
   })
   test('a meter and a vessel that disagree under the same conditions are set against each other; at other lifts not', () => {
-    const vessel = trial(
+    const vessel = trialOf(
       'vessel',
       [36, 36.1, 35.9].map((seconds) => ({ volume: 0.005, seconds })),
     )
     const meter = (lift: number) =>
-      trial(
+      trialOf(
         'meter',
         [23600, 23610].map((value) => ({ value: value * 1.04, seconds: 36 })),
         { lift },
@@ -318,19 +297,19 @@ describe('holding, priming, air, meter', () => {
 test('points taken out of the fit are kept with their reason; shut-off heads are points of the curve', () => {
   const flow = (lift: number): number => lph(700) * (1 - lift / 1.5) ** (1 / 1.8)
   const at = (lift: number, more: Partial<TrialRecord> = {}) =>
-    trial(
+    trialOf(
       'vessel',
       [0.999, 1, 1.001].map((k) => ({ volume: 0.005, seconds: (0.005 / flow(lift)) * k })),
       { id: `l${lift}`, lift, ...more },
     )
-  const odd = trial('vessel', [{ volume: 0.005, seconds: 90 }], { id: 'odd', lift: 0.3 })
+  const odd = trialOf('vessel', [{ volume: 0.005, seconds: 90 }], { id: 'odd', lift: 0.3 })
   const trials = [
     at(0),
     at(0.3, { id: 'third' }),
     at(0.6),
     at(0.9),
     at(1.2),
-    trial('shut-off', [{ value: 1.5 }]),
+    trialOf('shut-off', [{ value: 1.5 }]),
   ]
   const clean = assess(model(trials)).pump
   expect(clean?.pump.shutOffHead).toBeCloseTo(1.5, 2)
@@ -355,8 +334,8 @@ describe('the usual set', () => {
     expect(of('internal').map((p) => p.kind)).toContain('holding')
     const runs = [30, 30, 30].map((seconds) => ({ volume: 0.005, seconds }))
     const some = of('canister', [
-      trial('vessel', runs, { lift: 0.42 }),
-      trial('vessel', runs.slice(0, 1), { id: 'bare' }),
+      trialOf('vessel', runs, { lift: 0.42 }),
+      trialOf('vessel', runs.slice(0, 1), { id: 'bare' }),
     ])
     expect(some.find((p) => p.id === 'lift-0.4')?.done).toBe(true)
     // One run is begun, not done.

@@ -55,7 +55,7 @@ export function labelBias(ratios: readonly number[]): LabelBias {
       median: (USUAL.low + USUAL.high) / 2,
       ...USUAL,
       n: 0,
-      words: 'pumps give 75 to 100 % of their label bare (rule of thumb)',
+      words: 'pumps give 75 to 100 % of their rated flow, empty and without hoses (rule of thumb)',
     }
   const middle = median([...ratios])
   const n = ratios.length
@@ -69,6 +69,6 @@ export function labelBias(ratios: readonly number[]): LabelBias {
     low,
     high,
     n: ratios.length,
-    words: `the models measured here give ${percent(low)} to ${percent(high)} % of their label bare`,
+    words: `the models measured here give ${percent(low)} to ${percent(high)} % of their rated flow, empty and without hoses`,
   }
 }

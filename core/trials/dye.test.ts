@@ -5,6 +5,7 @@ import { trialFindings, trialResults } from '.'
 import { pulseDoubts, riseDoubts } from './dye/doubt'
 import { dyeCurves, dyeFigures, dyePoint, dyeSentences, nominalOf } from './dye/find'
 import type { ModelRecord, TrialRecord } from './records'
+import { trial as aTrial } from './records.fixture'
 
 /**
  * Dye: a pulse through three tanks in series, E(t) = t²/(2 θ³) e^(−t/θ) (Levenspiel, ch. 14), mean 3θ, N = 3; a rise
@@ -164,17 +165,8 @@ describe('curves', () => {
   })
 })
 
-const trial = (id: string, more: Partial<TrialRecord> = {}): TrialRecord => ({
-  id,
-  state: 'empty',
-  hookupId: null,
-  lift: 0,
-  waterTemperature: 20,
-  mainsFrequency: 50,
-  method: { vessel: 0.01, resolution: 0.01, reaction: 0.05 },
-  runs: [],
-  ...more,
-})
+const trial = (id: string, more: Partial<TrialRecord> = {}): TrialRecord =>
+  aTrial({ id, waterTemperature: 20, runs: [], ...more })
 const model = (trials: readonly TrialRecord[]): ModelRecord => ({
   kind: 'canister',
   mainsFrequency: 50,

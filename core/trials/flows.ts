@@ -22,9 +22,9 @@ export interface TrialResult {
 }
 
 const STATE_WORDS: Readonly<Record<FillState, string>> = {
-  empty: 'empty body',
-  'as-shipped': 'media as shipped',
-  proposed: 'media as proposed',
+  empty: 'empty',
+  'as-shipped': 'supplied media',
+  proposed: 'recommended media',
   dirty: 'dirty',
 }
 
@@ -41,7 +41,7 @@ export function trialConditions(
     trial.state === 'dirty' && trial.daysInUse
       ? `dirty, ${trial.daysInUse} days in use`
       : STATE_WORDS[trial.state],
-    hookup ? hookup.name : 'nothing attached',
+    hookup ? hookup.name : 'no plumbing',
     trial.lift > 0 ? `${trial.lift} m lift` : 'no lift',
     `${trial.waterTemperature} °C`,
     ...(trial.salinity ? [`salinity ${trial.salinity}`] : []),
@@ -151,7 +151,7 @@ export function trialFlowFigure(
       { symbol: 'n', label: 'runs', value: r.n, dimension: 'ratio' },
       {
         symbol: 'u_A',
-        label: 'scatter of the mean, with what such runs are known to scatter',
+        label: 'scatter of the mean, pooled with that of similar runs',
         value: r.typeA,
         dimension: 'flow',
       },
@@ -173,7 +173,7 @@ export function trialFlowFigure(
   }
 }
 
-/** Is the trial the one a label speaks of: nothing inside, nothing attached, no lift? */
+/** Is the trial the one a label speaks of: nothing inside, no plumbing, no lift? */
 export const isLabelCondition = (t: TrialRecord): boolean =>
   t.state === 'empty' && t.lift <= 0 && t.hookupId === null && !throttled(t)
 

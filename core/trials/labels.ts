@@ -54,7 +54,7 @@ export function labelFigure(claim: ClaimRecord, mains: number): Figure {
     formula: `printed · ${SYMBOL[POWER_OF_SPEED[claim.quantity] ?? 1] ?? ''}`,
     working: [
       put('printed', printed.label.toLowerCase(), claim.value, printed.dimension, 'printed'),
-      put('f₂/f₁', 'mains here ÷ mains on the label', ratio),
+      put('f₂/f₁', 'supply frequency here ÷ on the label', ratio),
     ],
     source: 'affinity laws of centrifugal pumps',
   }

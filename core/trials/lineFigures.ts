@@ -37,7 +37,7 @@ export const budgetFigures = (lines: readonly BudgetLine[], spent: Spent): reado
     ...line,
     figure: {
       id: `budget-${line.id}`,
-      label: `Head spent: ${line.label.toLowerCase()}`,
+      label: `Head loss: ${line.label.toLowerCase()}`,
       value: line.head,
       dimension: 'head',
       provenance: line.kind === 'static' ? 'measured' : 'computed',
@@ -54,12 +54,12 @@ function workingOf(
   const segment = segments.find((s) => s.id === line.id)
   if (line.kind === 'static')
     return {
-      formula: 'level let go − level taken from',
+      formula: 'level of the return − level of the intake',
       source: 'energy equation between the two free surfaces (Bernoulli)',
     }
   if (!segment)
     return {
-      formula: 'H_pump − what hose, fittings and lift take',
+      formula: 'H_pump − hoses, fittings and lift',
       working: [
         put('H_pump', 'pump head at the measured flow', available ?? 0, 'head', 'computed'),
         ...lines
@@ -123,7 +123,7 @@ export const changeFigure = (line: SensitivityLine, now: Figure): Figure => ({
   value: line.change,
   dimension: 'flow',
   provenance: 'computed',
-  conditions: ['no media counted', 'this one change and nothing else'],
+  conditions: ['without media', 'this change only'],
   formula: 'ΔQ = Q(changed) − Q(as it is)',
   working: [put('Q(changed)', 'duty point solved again', line.flow, 'flow', 'computed'), putFigure('Q', now)],
 })
@@ -143,9 +143,9 @@ export function fitFigures(known: {
     working: [
       put('points', 'in the fit', fit.points.length),
       ...(Number.isFinite(fit.degreesOfFreedom)
-        ? [put('ν', 'degrees of freedom of the runs’ scatter', fit.degreesOfFreedom)]
+        ? [put('ν', 'degrees of freedom of the scatter', fit.degreesOfFreedom)]
         : []),
-      put('n₀', 'exponent believed before, ± 0.3', LABEL_EXPONENT.value, 'ratio', 'rule'),
+      put('n₀', 'usual exponent, ± 0.3', LABEL_EXPONENT.value, 'ratio', 'rule'),
       put('s', 'weighted residual, 1 is as expected', fit.residualDeviation),
     ],
     source: 'effective-variance weights, Orear 1982; U = t(0.975, ν_eff) · √C, GUM G.4',
@@ -156,7 +156,7 @@ export function fitFigures(known: {
     shutOff: {
       ...common,
       id: 'fit-h0',
-      label: 'Shut-off head',
+      label: 'Maximum head',
       value: pump.shutOffHead,
       dimension: 'head',
       ...spread(0),
@@ -164,7 +164,7 @@ export function fitFigures(known: {
     maxFlow: {
       ...common,
       id: 'fit-q0',
-      label: 'Flow at no head',
+      label: 'Flow at zero head',
       value: pump.maxFlow,
       dimension: 'flow',
       ...spread(1),

@@ -315,25 +315,27 @@ function computedFigure(
 ): Figure {
   return {
     id: `duty-${hookup.id}`,
-    label: 'Computed flow',
+    label: 'Calculated flow',
     value: duty.flow,
     dimension: 'flow',
     provenance: 'computed',
     uncertainty: duty.expandedUncertainty,
     conditions: [
       hookup.name,
-      known.from === 'fit' ? 'pump curve fitted to the bench' : 'pump curve from the label, n assumed 1.75',
+      known.from === 'fit' ? 'pump curve from measurements' : 'pump curve from the label, n assumed 1.75',
       ...(known.supposedHead
-        ? [`no head is printed: ${known.supposedHead.join(' to ')} m, as its kind usually has`]
+        ? [
+            `maximum head not on the label: ${known.supposedHead.join(' to ')} m assumed (usual for this kind)`,
+          ]
         : []),
-      'no media counted',
+      'without media',
       `${temperature} °C`,
     ],
     formula: 'H0 (1 − (Q/Q0)^n) = H_static + Σ f (L/D) v²/2g + Σ K v²/2g',
     working: [
       {
         symbol: 'H0',
-        label: 'shut-off head',
+        label: 'maximum head',
         value: known.pump.shutOffHead,
         dimension: 'head',
         provenance: known.from === 'fit' ? 'computed' : known.supposedHead ? 'rule' : 'printed',

@@ -22,7 +22,7 @@ export const printedFigure = (claim: ClaimRecord): Figure => ({
   value: claim.value,
   provenance: 'printed',
   conditions: [
-    claim.where ? `printed on the ${claim.where}` : 'where it is printed was not noted',
+    claim.where ? `printed on the ${claim.where}` : 'place on the label not recorded',
     ...(claim.qualifier ? [`“${claim.qualifier}”`] : []),
     ...(claim.mainsFrequency ? [`for ${claim.mainsFrequency} Hz`] : []),
   ],

@@ -71,7 +71,7 @@ export const TASK_KINDS: Readonly<Record<Task, TaskKind>> = {
     label: 'Carbon: a new bag',
     every: { days: 53 },
     biological: false,
-    how: 'Spent after 7 to 8 weeks.',
+    how: 'Used up after 7 to 8 weeks.',
   },
   resin: {
     label: 'Resin: look at it',
@@ -89,7 +89,7 @@ export const TASK_KINDS: Readonly<Record<Task, TaskKind>> = {
     label: 'UV-C lamp: a new one',
     every: { months: 12 },
     biological: false,
-    how: 'Unplug it; never look at a lit lamp; a cracked sleeve is mains beside water.',
+    how: 'Unplug it; never look at a lit lamp; a cracked sleeve puts mains voltage beside water.',
   },
   rings: {
     label: 'Check and grease O-rings',

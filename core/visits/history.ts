@@ -103,7 +103,7 @@ export function flowLeft(story: UnitHistory, v: VisitRecord): Figure | null {
     working: [
       put('Q', 'as it was found', now.mean, 'flow', 'measured'),
       put('Q₀', 'clean', first.flow.mean, 'flow', 'measured'),
-      put('s', 'scatter of one run, pooled over the visits', one, 'ratio', 'measured'),
+      put('s', 'scatter of one run, pooled over the check-ups', one, 'ratio', 'measured'),
     ],
     source: 'GUM, JCGM 100:2008, 4.2.4 and 5.1; what vessel and hand share falls out',
   }

@@ -234,7 +234,7 @@ export function interiorProblems(chambers: readonly Chamber[], body: BodyRecord)
       say(
         c.id,
         'usableHeight',
-        `${c.name} may be filled to ${mm(c.usableHeight)}, above its rim at ${mm(rim)}: the stack would rattle and water go round it.`,
+        `${c.name} may be filled to ${mm(c.usableHeight)}, above its rim at ${mm(rim)}: the stack would rattle and water would bypass it.`,
       )
     if (c.x < -SLACK || c.x + wide > body.outerWidth + SLACK)
       say(

@@ -55,7 +55,7 @@ export async function refuseForeign(db: Db): Promise<void> {
   throw new Error(
     theirs.length > ours.length && ours.every((hash, i) => theirs[i] === hash)
       ? 'The database was written by a newer version of Ypsometer: update the program, or set YPSOMETER_DATA to another folder.'
-      : 'The database was made before the first release of Ypsometer and cannot be carried over: set YPSOMETER_DATA to another folder.',
+      : 'The database was made before the first release of Ypsometer and cannot be upgraded. Set YPSOMETER_DATA to another folder.',
   )
 }
 

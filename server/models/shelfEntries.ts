@@ -89,7 +89,7 @@ export const NOT_YET: Shown = {
 /** The row of a model whose numbers cannot be worked out: it says so, and all others stand. */
 const brokenRow = (error: unknown): Shown => ({
   ...NOT_YET,
-  problem: error instanceof CoreError ? error.message : 'its record cannot be worked out',
+  problem: error instanceof CoreError ? error.message : 'its numbers cannot be calculated',
 })
 
 /** Results for a model: its row on the shelf, and what it brings to a tank. */

@@ -68,7 +68,7 @@ export async function free(tx: Tx, name: string, but = ''): Promise<void> {
     .from(account)
     .where(and(sql`lower(${account.name}) = lower(${name})`, isNull(account.removedAt)))
   if (taken && taken.id !== but)
-    throw fieldProblem('name', 'a name that nobody here has: people sign in by it', 409)
+    throw fieldProblem('name', 'a name not in use here: people sign in with it', 409)
 }
 
 /** @throws a problem where nobody would be left to look after people. */

@@ -20,7 +20,7 @@ async function linkFor(db: Db, name: string, asOwner: boolean): Promise<string> 
       .select()
       .from(account)
       .where(and(sql`lower(${account.name}) = lower(${name})`, isNull(account.removedAt)))
-    if (!found && !asOwner) throw new Error(`There is nobody called “${name}” here: npm run people -- list`)
+    if (!found && !asOwner) throw new Error(`No person called “${name}”. List them: npm run people -- list`)
     if (found && asOwner) await tx.update(account).set({ role: 'owner' }).where(eq(account.id, found.id))
     const id = found?.id ?? (await addAccount(tx, { name, role: 'owner' }))
     return (await makePass(tx, id, found?.passwordHash ? 'recovery' : 'invitation')).secret

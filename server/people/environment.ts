@@ -52,7 +52,7 @@ export function serverEnvironment(env: Environment): ServerEnvironment {
     )
   if (beyond && inFront && !env.YPSOMETER_PROXIES)
     throw new Error(
-      `HOST is ${host} and TLS is ended in front: set YPSOMETER_PROXIES to the addresses of what stands there, so that nobody comes past it.`,
+      `HOST is ${host} and TLS is ended in front: set YPSOMETER_PROXIES to the addresses of the proxy, so that no request bypasses it.`,
     )
   const metricsToken = env.YPSOMETER_METRICS_TOKEN || undefined
   if (metricsToken !== undefined && metricsToken.length < LEAST_TOKEN)

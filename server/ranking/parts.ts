@@ -152,7 +152,7 @@ async function resultOf(db: Db, part: Part): Promise<RankedTank | null> {
   } catch (error) {
     // A fault of ours in one tank must not keep the others, and would come again with every try.
     process.stderr.write(`ranking, tank ${tankId}: ${error instanceof Error ? error.stack : String(error)}\n`)
-    return { ...NOTHING, options: [], tankId, problem: 'it could not be worked out' }
+    return { ...NOTHING, options: [], tankId, problem: 'it could not be calculated' }
   }
 }
 

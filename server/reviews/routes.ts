@@ -45,7 +45,7 @@ async function taken(db: Db, modelId: string): Promise<Snapshot> {
     return await takeSnapshot(db, modelId, dayOfServer())
   } catch (error) {
     if (error instanceof CoreError)
-      throw fieldProblem('modelId', `a model that can be worked out. ${error.message}`)
+      throw fieldProblem('modelId', `a model that can be calculated. ${error.message}`)
     throw error
   }
 }

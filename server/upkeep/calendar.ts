@@ -21,8 +21,8 @@ const AHEAD = 800
  */
 export function calendarOf({ chores, ticks, tanks, filters, from }: Upkeep): string {
   const calendar = ical({
-    name: 'Filter upkeep',
-    prodId: { company: 'Ypsometer', product: 'Upkeep', language: 'EN' },
+    name: 'Filter maintenance',
+    prodId: { company: 'Ypsometer', product: 'Maintenance', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
     ttl: 3600,
   })

@@ -84,7 +84,7 @@ export function registerUpkeep(app: FastifyInstance, db: Db): void {
       })
       return reply
         .type('text/calendar; charset=utf-8')
-        .header('content-disposition', 'inline; filename="upkeep.ics"')
+        .header('content-disposition', 'inline; filename="maintenance.ics"')
         .send(calendarOf({ chores, ticks, tanks: wanted, filters, from }))
     },
   )

@@ -7,8 +7,8 @@ export const KIND_OPTIONS = Object.entries(KIND_WORDS)
 
 export const STATE_WORDS: Readonly<Record<FillState, string>> = {
   empty: 'Empty',
-  'as-shipped': 'As shipped',
-  proposed: 'As proposed',
+  'as-shipped': 'Supplied media',
+  proposed: 'Recommended media',
   dirty: 'Dirty',
 }
 export const STATE_OPTIONS = Object.entries(STATE_WORDS)
@@ -17,7 +17,7 @@ export const STATE_OPTIONS = Object.entries(STATE_WORDS)
 export const LEVEL_WORDS: Readonly<Record<VerdictLevel, string>> = {
   open: 'not enough data',
   holds: 'holds',
-  stretched: 'stretched',
+  stretched: 'optimistic',
   overclaimed: 'too high',
   'far-overclaimed': 'far too high',
 }

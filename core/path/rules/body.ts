@@ -34,7 +34,7 @@ export const BODY_RULES: readonly Rule[] = [
     id: 'chemical-place',
     title: 'Chemical media in place',
     looksAt: 'where carbon, resin and the like sit',
-    why: 'Before the mechanical layers they clog. Elsewhere they cost flow and are forgotten when spent.',
+    why: 'Before the mechanical layers they clog. Elsewhere they cost flow and are often left in when used up.',
     schools: ALL,
     severity: 'caution',
     weight: 2,

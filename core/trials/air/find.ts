@@ -51,7 +51,7 @@ export const air: Finder = (trial, c) => {
       dimension: 'ratio',
       unit: '%',
       provenance: 'computed',
-      formula: 'Σ measured ÷ Σ computed',
+      formula: 'Σ measured ÷ Σ calculated',
       working: model.points.map((p, i) =>
         put(`Q${i + 1}`, 'model, at the same air', p.model, 'flow', 'computed'),
       ),

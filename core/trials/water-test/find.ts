@@ -135,7 +135,7 @@ export const waterTest: Finder = (trial, c) => {
         putFigure('pH', phFigure),
         put(
           'T',
-          temperature === null ? 'water, as set for the trial' : 'water',
+          temperature === null ? 'water, as set for the test' : 'water',
           temperature ?? trial.waterTemperature,
           'temperature',
           temperature === null ? 'rule' : 'measured',

@@ -413,7 +413,7 @@ function Legend({
         {line(from === 'label' ? '9 4' : '', 'var(--color-primary)', 2.4)}{' '}
         {from === 'fit'
           ? 'measured pump curve with its 95 % range'
-          : 'pump from the label, with the band of its assumed exponent'}
+          : 'pump from the label, with the range of its assumed exponent'}
       </li>
       {label && <li>{line('5 4', 'var(--color-secondary)', 1.4)} label’s curve</li>}
       {hookup && (

@@ -32,7 +32,7 @@ export function Plumb({ cx, cy, payload, out, onMove }: Props) {
     <g
       role="button"
       tabIndex={0}
-      aria-label={`Point at ${payload.flow.toFixed(0)} and ${payload.head.toFixed(2)}: ${out ? 'out of the fit, put it back' : 'in the fit, take it out'}`}
+      aria-label={`Point at ${payload.flow.toFixed(0)} and ${payload.head.toFixed(2)}: ${out ? 'out of the fit, put it back' : 'in the fit; remove it'}`}
       className={out ? 'cursor-pointer' : 'cursor-grab'}
       style={{ touchAction: 'none' }}
       onKeyDown={(e) => {

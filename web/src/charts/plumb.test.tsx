@@ -52,7 +52,7 @@ test('a shaky click, a drag broken off and a hand that passes over leave it in',
 
 test('enter takes it out, and says what it will do; one that is out comes back by a click', () => {
   const point = show()
-  expect(point.getAttribute('aria-label')).toBe('Point at 640 and 0.50: in the fit, take it out')
+  expect(point.getAttribute('aria-label')).toBe('Point at 640 and 0.50: in the fit; remove it')
   fireEvent.keyDown(point, { key: 'Enter' })
   fireEvent.keyDown(point, { key: 'x' })
   expect(moved).toEqual(['t1'])

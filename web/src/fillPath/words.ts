@@ -2,8 +2,8 @@ import type { FillBasis, Measure } from '@ypsometer/core/fills/place'
 import type { MediumForm, MediumJob } from '@ypsometer/core/media/medium'
 
 export const BASIS_WORDS: Readonly<Record<FillBasis, string>> = {
-  'as-shipped': 'As shipped',
-  proposed: 'As proposed',
+  'as-shipped': 'Supplied',
+  proposed: 'Recommended',
   variant: 'Variant',
 }
 export const BASIS_OPTIONS = Object.entries(BASIS_WORDS)

@@ -20,7 +20,7 @@ export function CompareTray() {
             <button
               type="button"
               className="btn btn-ghost btn-xs btn-square"
-              aria-label={`Take ${m.name} out`}
+              aria-label={`Remove ${m.name}`}
               onClick={() => compareTray.set(list.filter((x) => x.id !== m.id))}
             >
               <X size={14} aria-hidden="true" />

@@ -10,7 +10,7 @@ export const GLOSSARY: readonly (readonly [term: string, meaning: string])[] = [
   ['Media setup', 'The media in the filter and their order: as supplied, as recommended, or a variant.'],
   ['Mechanical media', 'Foam, floss and pads that hold back dirt.'],
   ['Bio media', 'Porous media that house the bacteria.'],
-  ['Mature media', 'Media that already carry working bacteria.'],
+  ['Mature media', 'Media that already hold working bacteria.'],
   ['Cycled', 'Bacteria process all the waste: a test kit reads no ammonia and no nitrite.'],
   ['Bypass', 'Water that passes beside a layer instead of through it.'],
   ['Clogged', 'So full of dirt that the water no longer passes.'],
@@ -24,5 +24,5 @@ export const GLOSSARY: readonly (readonly [term: string, meaning: string])[] = [
   ['Teardown', 'Taking the filter apart: parts, removal order and time.'],
   ['Check-up', 'One look at a filter in its long-term test: flow, dirt, water and wear.'],
   ['Filter swap', 'Replacing a running filter without losing the bacteria.'],
-  ['Uncertainty (±)', 'Range in which the true value lies 19 times of 20.'],
+  ['Uncertainty (±)', 'Range that holds the true value 19 times out of 20.'],
 ]

@@ -97,7 +97,7 @@ function PhotoTile({ photo }: { readonly photo: Photo }) {
                 ? 'Photo of the part'
                 : photo.visitId
                   ? 'Photo of the check-up'
-                  : 'Photo of the trial')
+                  : 'Photo of the test')
             }
             loading="lazy"
             className="h-full w-full object-cover"

@@ -35,7 +35,7 @@ export default function Bench() {
             <div className="no-print flex flex-wrap items-center gap-4">
               {assessment.hookups.length > 1 && (
                 <label className="flex items-baseline gap-2">
-                  <span className="kicker">Hookup</span>
+                  <span className="kicker">Plumbing</span>
                   <select
                     className="field !w-auto"
                     value={hookup?.hookup.id ?? ''}

@@ -24,7 +24,7 @@ import { Sheet, unnamed } from '../figures/Sheet'
 
 const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
   ['rated-flow', 'Rated flow', 'Usually means: no hoses, no media, zero head.'],
-  ['max-head', 'Maximum head', 'Maximum head.'],
+  ['max-head', 'Maximum head', 'Height at which the flow stops.'],
   ['power', 'Power', ''],
   ['tank-min', 'Smallest tank claimed', ''],
   ['tank-max', 'Largest tank claimed', ''],
@@ -33,7 +33,7 @@ const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
 ]
 const WORDS: readonly (readonly [ClaimQuantityName, string])[] = [
   ['contents', 'Contents of the box'],
-  ['guarantee', 'Guarantee'],
+  ['guarantee', 'Warranty'],
 ]
 
 const PRIMING_OPTIONS = Object.entries(PRIMING_WORDS) as [Priming, string][]
@@ -58,7 +58,7 @@ export default function Claims() {
             'Figure',
             { label: 'As printed', className: 'w-[21%]' },
             { label: 'Qualifier (“up to”, “pump only”)', className: 'w-[17%]' },
-            { label: 'Mains', className: 'w-[13%]' },
+            { label: 'Supply', className: 'w-[13%]' },
             { label: 'Printed on', className: 'w-[17%]' },
             unnamed('Remove'),
           ]}
@@ -125,7 +125,7 @@ export default function Claims() {
               collection="models"
               row={model}
               field="mainsFrequency"
-              label="Mains here"
+              label="Supply frequency"
               numeric
               options={[
                 ['50', '50 Hz'],
@@ -252,7 +252,7 @@ function NumberRow({
         <SelectField
           {...common}
           field="qualifier"
-          label={`Words beside ${low}`}
+          label={`Qualifier of ${low}`}
           options={[
             ['', 'none'],
             ...[...new Set([...QUALIFIERS, claim.qualifier].filter(Boolean))].map((q) => [q, q] as const),
@@ -264,7 +264,7 @@ function NumberRow({
           <SelectField
             {...common}
             field="mainsFrequency"
-            label={`Mains of ${low}`}
+            label={`Supply frequency of ${low}`}
             numeric
             none="not said"
             options={[

@@ -174,7 +174,7 @@ function Choices({
   return (
     <div className="grid gap-x-5 gap-y-2 max-lg:order-1 sm:grid-cols-4">
       <Choice
-        label="Fill"
+        label="Media setup"
         value={fill.id}
         options={inOrder(dossier.fills).map((f) => [f.id, f.name])}
         onChange={(id) => path.choose({ fill: id })}

@@ -49,12 +49,12 @@ export default function TankRange() {
         <h2 id="ruler-title">Claimed and supported tanks</h2>
         {verdict.shipped && (
           <p className="muted">
-            As shipped: with “{verdict.shipped.fill.name}” in it, at{' '}
+            With the supplied media “{verdict.shipped.fill.name}” in it, at{' '}
             <FigureView figure={verdict.shipped.flow} inline />.
           </p>
         )}
         <label className="mt-1 flex items-baseline gap-2 text-[0.92rem]">
-          Schools of
+          Sizing rules of
           <select className="select select-sm w-auto" value={open} onChange={(e) => setOpen(e.target.value)}>
             {stock.map((s) => (
               <option key={s.id} value={stockKey(s)}>

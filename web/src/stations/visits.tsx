@@ -75,7 +75,7 @@ export default function Visits() {
         </div>
         <div className="min-w-44 flex-1">
           <Choice
-            label="Fill"
+            label="Media setup"
             value={path.fill?.id ?? ''}
             options={inOrder(dossier.fills).map((f) => [f.id, f.name])}
             onChange={(id) => path.choose({ fill: id })}

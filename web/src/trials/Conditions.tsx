@@ -62,14 +62,14 @@ export function ConditionFields({ trial, hookups }: Props) {
       <SelectField
         {...common}
         field="mainsFrequency"
-        label="Mains"
+        label="Supply frequency"
         numeric
         options={[
           ['50', '50 Hz'],
           ['60', '60 Hz'],
         ]}
       />
-      <QuantityField {...common} field="mainsVoltage" label="Mains voltage" />
+      <QuantityField {...common} field="mainsVoltage" label="Supply voltage" />
       {vessel && (
         <QuantityField
           {...common}
@@ -82,7 +82,7 @@ export function ConditionFields({ trial, hookups }: Props) {
       {byHand && <QuantityField {...common} field="reaction" label="Stopwatch error per press" />}
       {trial.kind === 'vessel' && (
         <label className="block">
-          <span className="kicker block">Interval wanted</span>
+          <span className="kicker block">Target accuracy</span>
           <select
             className="field"
             value={wanted}

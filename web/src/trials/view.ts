@@ -6,6 +6,6 @@ export const TrialViewContext = createContext<TrialView | null>(null)
 
 export function useTrialView(): TrialView {
   const view = useContext(TrialViewContext)
-  if (!view) throw new Error('This part of the page stands outside a trial.')
+  if (!view) throw new Error('This part of the page is not inside a test.')
   return view
 }

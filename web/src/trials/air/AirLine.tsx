@@ -169,7 +169,7 @@ function OutletRow({
       <td className="r">{shares.figures[i] && <FigureView figure={shares.figures[i]} inline />}</td>
       <td className="w-10">
         <IconButton
-          label={`Take out ${o.label}`}
+          label={`Remove ${o.label}`}
           icon={X}
           onClick={() => set({ ...line, outlets: line.outlets.filter((_, k) => k !== i) })}
         />

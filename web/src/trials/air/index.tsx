@@ -17,7 +17,7 @@ export const air: TrialView = {
       min: 0,
       max: 0.1,
       alsoOf: 'supplied',
-      take: (si) => `Take ${(si * 60000).toFixed(2)} L/min from the air meter`,
+      take: (si) => `Use ${(si * 60000).toFixed(2)} L/min from the air meter`,
     },
     timed: 'water',
   },

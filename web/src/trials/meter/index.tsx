@@ -14,7 +14,7 @@ export const meter: TrialView = {
       min: 1,
       max: 1e9,
       counted: true,
-      take: (n) => `Take ${n} pulses from the meter`,
+      take: (n) => `Use ${n} pulses from the meter`,
     },
     lifts: true,
   },

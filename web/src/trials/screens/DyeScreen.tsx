@@ -98,7 +98,7 @@ export function DyeScreen({ dossier, trial, readings }: ScreenProps) {
             running={false}
             seconds={null}
             onPress={() => watch.begin()}
-            label={readings.length ? 'Dye in again: go on timing' : 'Dye in: start'}
+            label={readings.length ? 'Dye in again: continue timing' : 'Dye in: start'}
           />
         )
       }

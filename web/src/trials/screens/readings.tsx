@@ -51,7 +51,7 @@ export function ReadingList({
             <button
               type="button"
               className="btn btn-ghost h-12 w-12 shrink-0 p-0"
-              aria-label={`Take out reading ${i + 1}`}
+              aria-label={`Remove reading ${i + 1}`}
               onClick={() => removeRow('readings', r, `Reading ${i + 1}`)}
             >
               <X size={18} aria-hidden="true" />

@@ -15,7 +15,7 @@ export const weighed: TrialView = {
       instrument: 'mass',
       min: 1e-4,
       max: 1000,
-      take: (kg) => `Take ${kg.toFixed(3)} kg from the scale`,
+      take: (kg) => `Use ${kg.toFixed(3)} kg from the scale`,
     },
     lifts: true,
   },

@@ -47,8 +47,8 @@ export function Advise() {
           {error && !data && <Failed error={error} what="your filters" retry={() => void refetch()} />}
           {old > 0 && (
             <p role="status" className="text-warning mb-3 text-[0.95rem]">
-              {old} of {data?.length} models are still to be worked out again: their numbers are from before
-              the last change.
+              {old} of {data?.length} models are being recalculated: their numbers are from before the last
+              change.
             </p>
           )}
           {data && <Answer ask={ask} candidates={candidates} />}

@@ -209,7 +209,7 @@ describe('rivals side by side', () => {
   })
   test('two taken out in one go are both gone', () => {
     show(<Compare />, at('Ledger 700', 'Plainbody 1000', 'Torrent 1400'))
-    const out = (name: string) => screen.getByRole('button', { name: `Take ${name} out` })
+    const out = (name: string) => screen.getByRole('button', { name: `Remove ${name}` })
     const [one, other] = [out('Ledger 700'), out('Torrent 1400')]
     act(() => {
       one.click()
@@ -260,7 +260,7 @@ describe('what runs on a tank', () => {
     expect(text()).toContain('a filter that was deleted')
     expect(text()).toMatch(/By flow alone at most/)
     fireEvent.change(screen.getByLabelText('Ledger 700: with'), { target: { value: 'proposed' } })
-    fireEvent.click(screen.getByRole('button', { name: 'Take Old off' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Remove Old' }))
     const [first, second] = written('change').map((w) => w.filters as Tank['filters'])
     expect(first?.[0]?.fill).toBe('proposed')
     expect(second?.map((f) => f.id)).toEqual(['a', 'b'])

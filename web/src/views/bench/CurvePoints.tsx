@@ -59,7 +59,7 @@ export function CurvePoints({ asked, onAsk }: Props) {
                       className="btn btn-xs"
                       onClick={() => changeRow('trials', trial, { outReason: null })}
                     >
-                      Put back
+                      Include again
                     </button>
                   </>
                 ) : asked === p.trialId ? (
@@ -68,7 +68,7 @@ export function CurvePoints({ asked, onAsk }: Props) {
                   <>
                     in{' '}
                     <button type="button" className="btn btn-ghost btn-xs" onClick={() => onAsk(p.trialId)}>
-                      Take out …
+                      Exclude …
                     </button>
                   </>
                 )}
@@ -106,7 +106,7 @@ function Why({ trial, onDone }: { readonly trial: Trial; readonly onDone: () => 
         onKeyDown={(e) => e.key === 'Escape' && onDone()}
       />
       <button type="submit" className="btn btn-sm btn-primary">
-        Take out
+        Exclude
       </button>
       <button type="button" className="btn btn-sm btn-ghost" onClick={onDone}>
         Cancel

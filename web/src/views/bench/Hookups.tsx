@@ -26,7 +26,7 @@ export function Hookups() {
   return (
     <section aria-labelledby="hookups-title" className="as-needed">
       <div className="flex flex-wrap items-end justify-between gap-3">
-        <h2 id="hookups-title">Hookups</h2>
+        <h2 id="hookups-title">Plumbing</h2>
         <button type="button" className="btn btn-sm" onClick={add}>
           <Plus size={16} aria-hidden="true" /> Add plumbing
         </button>
@@ -73,7 +73,7 @@ function HookupSheet({ hookup }: { readonly hookup: Hookup }) {
           row={hookup}
           field="sourceBelowWater"
           label="Water is taken this far below the tank’s surface"
-          hint="0 when it is drawn from the tank itself; a sump lies lower."
+          hint="0 for a tank intake; enter the drop to a sump."
         />
         <QuantityField
           collection="hookups"

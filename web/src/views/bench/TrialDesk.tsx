@@ -38,7 +38,7 @@ export function TrialDesk() {
   if (!trial)
     return (
       <p>
-        This trial is not in the dossier; it may have been deleted. <Link to="..">Back to the bench</Link>
+        This test was not found. It may have been deleted. <Link to="..">Back to the bench</Link>
       </p>
     )
   return <Desk key={trial.id} trial={trial} />
@@ -62,7 +62,7 @@ function Desk({ trial }: { readonly trial: Trial }) {
         <div className="flex flex-wrap items-end justify-between gap-3">
           <div>
             <Link to={bench} className="muted inline-flex items-center gap-1 hover:underline">
-              <ArrowLeft size={15} aria-hidden="true" /> All trials
+              <ArrowLeft size={15} aria-hidden="true" /> All tests
             </Link>
             <h2 id="trial-title">{view.title}</h2>
             <p className="muted max-w-2xl">{view.how}</p>
@@ -294,7 +294,7 @@ function Readings({
               )}
               <td className="w-10">
                 <IconButton
-                  label={`Take out reading ${i + 1}`}
+                  label={`Remove reading ${i + 1}`}
                   icon={X}
                   onClick={() => removeRow('readings', r, `Reading ${i + 1}`)}
                 />

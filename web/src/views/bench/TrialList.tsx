@@ -34,11 +34,11 @@ export function TrialList() {
   return (
     <section aria-labelledby="trials-title">
       <div className="flex flex-wrap items-end justify-between gap-3">
-        <h2 id="trials-title">Trials</h2>
+        <h2 id="trials-title">Tests</h2>
         <div className="no-print flex flex-wrap items-center gap-2">
           <select
             className="field !w-auto"
-            aria-label="New trial of another kind"
+            aria-label="Other test"
             value=""
             onChange={(e) => e.target.value && start(e.target.value as TrialKind)}
           >
@@ -79,14 +79,14 @@ export function TrialList() {
           times. First empty and without hoses, then as installed.
         </p>
       ) : (
-        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Trials, table">
+        <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Tests, table">
           <Sheet
             className="entries mt-2 sm:min-w-[46rem]"
             bodies
             rowCount={trials.length + 1}
             columns={[
-              'Trial',
-              'Fill',
+              'Test',
+              'Media setup',
               'Attached',
               right('Lift'),
               right('Readings'),
@@ -223,7 +223,7 @@ const TrialRow = memo(({ trial, index, measure }: RowProps) => {
         {finding?.problem && <span className="text-warning text-[0.9rem]">{finding.problem}</span>}
         {!figures.length && finding?.sentences[0] && <Words sentence={finding.sentences[0]} />}
         {!figures.length && !finding && (
-          <span className="muted">{count ? 'see the trial' : 'no readings yet'}</span>
+          <span className="muted">{count ? 'see the test' : 'no readings yet'}</span>
         )}
       </td>
       <td role="cell" className="whitespace-nowrap">
@@ -236,9 +236,9 @@ const TrialRow = memo(({ trial, index, measure }: RowProps) => {
           onClick={() => void navigate(`/models/${trial.modelId}/bench/${repeatTrial(dossier, trial)}/run`)}
         />
         <IconButton
-          label={`Delete this trial (${KINDS[trial.kind].short}, ${STATE_WORDS[trial.state].toLowerCase()}, ${count} readings)`}
+          label={`Delete this test (${KINDS[trial.kind].short}, ${STATE_WORDS[trial.state].toLowerCase()}, ${count} readings)`}
           icon={Trash2}
-          onClick={() => removeRow('trials', trial, 'Trial')}
+          onClick={() => removeRow('trials', trial, 'Test')}
         />
       </td>
     </tr>

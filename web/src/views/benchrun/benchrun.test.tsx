@@ -140,7 +140,7 @@ test('a chosen precision changes how many more runs are asked for', () => {
   const asked = (): number => Number(/About (\d+) more/.exec(document.body.textContent ?? '')?.[1] ?? 0)
   const atThree = asked()
   fireEvent.click(screen.getByRole('button', { name: /Conditions/ }))
-  fireEvent.change(screen.getByLabelText('Interval wanted'), { target: { value: '0.05' } })
+  fireEvent.change(screen.getByLabelText('Target accuracy'), { target: { value: '0.05' } })
   fireEvent.click(screen.getByRole('button', { name: 'Start timing' }))
   expect(asked()).toBeLessThan(atThree)
 })

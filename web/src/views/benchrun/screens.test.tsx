@@ -124,7 +124,7 @@ describe('dye', () => {
     press('2')
     fireEvent.click(screen.getByRole('button', { name: 'End the watch' }))
     expect(text()).toContain('The watch was ended.')
-    expect(screen.getByText('Dye in again: go on timing')).toBeTruthy()
+    expect(screen.getByText('Dye in again: continue timing')).toBeTruthy()
     expect(kept()).toHaveLength(1)
   })
 })

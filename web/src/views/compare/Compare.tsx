@@ -154,7 +154,7 @@ function Table({ rows, models, set }: TableProps) {
                 <button
                   type="button"
                   className="btn btn-ghost btn-xs btn-square"
-                  aria-label={`Take ${m.name} out`}
+                  aria-label={`Remove ${m.name}`}
                   onClick={() => to((ids) => ids.filter((x) => x !== m.id))}
                 >
                   <X size={13} aria-hidden="true" />
@@ -306,7 +306,7 @@ function Sections({ models }: { readonly models: readonly Candidate[] }) {
     <section aria-labelledby="sections-title" ref={root}>
       <h2 id="sections-title">Sections, at one scale</h2>
       {drawn.length === 0 ? (
-        <p className="muted">Nobody has measured the inside of one of them yet.</p>
+        <p className="muted">The inside of one of them is not measured yet.</p>
       ) : (
         <div className={`grid items-end gap-6 ${COLUMNS[columns] ?? ''}`}>
           {drawn.map(({ d, interior }) => (

@@ -5,7 +5,7 @@ import { useId, useState } from 'react'
 
 export const TABLE_WORDS: Readonly<Record<CsvTable, readonly [name: string, what: string]>> = {
   claims: ['Claims', 'what labels say'],
-  runs: ['Runs', 'every reading of every trial'],
+  runs: ['Runs', 'every reading of every test'],
   curves: ['Curves', 'flow at each height, with its uncertainty'],
   tracers: ['Tracers and logs', 'every point over time'],
   prices: ['Price list', 'list, sale and second-hand'],

@@ -110,7 +110,7 @@ export function DossierView() {
       <StationRuler assessment={assessment} dossier={dossier} stuck={stuck} />
       {failure && (
         <p role="alert" className="text-error mt-3">
-          The numbers could not be worked out: {failure}
+          Cannot calculate: {failure}
         </p>
       )}
       <Unreadable rows={dossier.unreadable ?? []} />

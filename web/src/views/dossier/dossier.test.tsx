@@ -160,7 +160,7 @@ test('numbers that cannot be worked out are said above the station, which stays 
   haveDossier(dossier)
   mockWorked = { assessment: null, failure: 'hose of no bore' }
   page()
-  expect(screen.getByRole('alert').textContent).toBe('The numbers could not be worked out: hose of no bore')
+  expect(screen.getByRole('alert').textContent).toBe('Cannot calculate: hose of no bore')
   expect(screen.getByText('inside Ledger 700, not yet')).toBeTruthy()
 })
 

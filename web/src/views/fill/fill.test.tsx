@@ -218,7 +218,7 @@ describe('Path', () => {
   test('the bypass fault is found, pinned where it is, and mended by pads cut to the wall', async () => {
     await shown(<Path />, 'Terrace 1200')
     expect(document.body.textContent).toMatch(/\d+\s% of the water bypasses the fine pad through a 2\smm gap/)
-    fireEvent.change(screen.getByLabelText('Fill'), {
+    fireEvent.change(screen.getByLabelText('Media setup'), {
       target: { value: demoDossier('Terrace 1200').fills[1]?.id },
     })
     await waitFor(() => expect(document.body.textContent).not.toMatch(/of the water bypasses the fine pad/))

@@ -27,8 +27,8 @@ export function Measured({ path, fill }: { readonly path: FillPath; readonly fil
     )
   return (
     <section aria-labelledby="measured-title" className="as-needed">
-      <h2 id="measured-title">Computed against the bucket</h2>
-      <Sheet columns={['Trial', right('computed'), right('measured')]}>
+      <h2 id="measured-title">Calculated vs measured</h2>
+      <Sheet columns={['Test', right('computed'), right('measured')]}>
         {rows.map((r) => {
           const apart = Math.abs(r.computed.value - r.measured.value)
           const far = apart > Math.hypot(r.computed.uncertainty ?? 0, r.measured.uncertainty ?? 0)
@@ -184,7 +184,7 @@ const calibrated = (r: BenchCalibration, name: string): Figure => ({
   uncertainty: scaled((r.interval[1] - r.interval[0]) / 2),
   dimension: 'ratio',
   provenance: 'measured',
-  formula: 'k such that Q(with) is the measured flow;  interval from both flows, on ln k',
+  formula: 'k such that Q(with) is the measured flow;  range from both flows, on ln k',
   working: [
     put('low', 'lower end, 95 %', scaled(r.interval[0])),
     put('high', 'upper end, 95 %', scaled(r.interval[1])),

@@ -49,8 +49,8 @@ type Field = readonly [
 ]
 const FIELDS: Readonly<Record<keyof Extra, readonly Field[]>> = {
   second: [
-    ['shutOffHead', 'Its shut-off head', 'head', undefined, 0.01, 100],
-    ['maxFlow', 'Its flow at no head', 'flow', undefined, 1e-7, 1],
+    ['shutOffHead', 'Its maximum head', 'head', undefined, 0.01, 100],
+    ['maxFlow', 'Its flow at zero head', 'flow', undefined, 1e-7, 1],
     ['lossCoefficient', 'Filter and media, K at 16 mm', 'ratio', undefined, 0, 1e6],
   ],
   lamp: [

@@ -61,7 +61,7 @@ const withFitted = (name: string, fitted: Fitted): Dossier => {
 describe('computed against the bucket', () => {
   test('each loaded trial is checked; the one that tells what the body takes says that it agrees by construction', async () => {
     await shown(demoDossier('Triptych 600'))
-    const table = within(await screen.findByRole('region', { name: 'Computed against the bucket' }))
+    const table = within(await screen.findByRole('region', { name: 'Calculated vs measured' }))
     await waitFor(() => expect(table.getAllByRole('row').length).toBeGreaterThan(2))
     expect(table.getAllByText(/agrees by construction/)).toHaveLength(1)
     expect(table.getAllByText(/agrees within both intervals/).length).toBeGreaterThan(0)
@@ -74,7 +74,7 @@ describe('computed against the bucket', () => {
   test('a medium calibrated from two flows is kept as an own one, and the fills that hold it take it over', async () => {
     const d = demoDossier('Triptych 600')
     await shown(d)
-    const table = within(await screen.findByRole('region', { name: 'Computed against the bucket' }))
+    const table = within(await screen.findByRole('region', { name: 'Calculated vs measured' }))
     fireEvent.click(await table.findByRole('button', { name: 'Solve its permeability' }))
     await table.findByText(/the model says/)
     const chosen = demoMedia().find(

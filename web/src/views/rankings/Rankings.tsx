@@ -114,7 +114,7 @@ function Found({ ranking }: { readonly ranking: Ranking }) {
           'First for it',
           right('Score, 95 %'),
           right('Best in'),
-          right('Carries'),
+          right('Supports'),
           right('Price in all'),
         ]}
       >
@@ -160,7 +160,7 @@ function Found({ ranking }: { readonly ranking: Ranking }) {
                     </>
                   ) : (
                     <td colSpan={5} className={t.problem ? 'text-error' : 'muted'}>
-                      {t.problem ? `Not worked out: ${t.problem}` : 'None of your filters fits.'}
+                      {t.problem ? `Not calculated: ${t.problem}` : 'None of your filters fits.'}
                     </td>
                   )}
                 </tr>

@@ -117,7 +117,12 @@ function RuleSheet({ house }: { readonly house: HouseRule }) {
     <>
       <div className="grid gap-x-6 gap-y-3 sm:grid-cols-3">
         <TextField {...common} field="name" label="Name" />
-        <SelectField {...common} field="school" label="School" options={Object.entries(SCHOOL_WORDS)} />
+        <SelectField
+          {...common}
+          field="school"
+          label="Layering rule"
+          options={Object.entries(SCHOOL_WORDS)}
+        />
         <SelectField
           {...common}
           field="chemical"

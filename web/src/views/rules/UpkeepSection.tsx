@@ -8,8 +8,8 @@ import { useState } from 'react'
 import { Sheet } from '../../figures/Sheet'
 
 const RINSE_WORDS: Readonly<Record<RinseSchool, readonly [name: string, why: string]>> = {
-  'tank-water': ['tank water only', 'keeps the film whatever the tap has in it'],
-  dechlorinated: ['dechlorinated tap water', 'cleaner, and the film lives where the dose is right'],
+  'tank-water': ['tank water only', 'keeps the bacteria, whatever is in the tap water'],
+  dechlorinated: ['dechlorinated tap water', 'cleaner, and the bacteria live where the dose is right'],
   'tap-prefilter': ['tap for the pre-filter only', 'nothing lives in it that counts; the rest in tank water'],
 }
 
@@ -20,7 +20,7 @@ export function UpkeepSection({ house }: { readonly house: HouseRule }) {
     changeRow('house-rules', house, { upkeep: { ...upkeep, ...more } })
   return (
     <section aria-labelledby="upkeep-title" className="space-y-3">
-      <h2 id="upkeep-title">Upkeep</h2>
+      <h2 id="upkeep-title">Maintenance</h2>
       <Parked row={house} field="upkeep" what="How filters are kept" />
       <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
         <label>

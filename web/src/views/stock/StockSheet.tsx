@@ -46,7 +46,7 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
           columns={[
             'Number',
             { label: 'Value', className: 'w-44' },
-            { label: 'Band, ±', className: 'w-28' },
+            { label: 'Range, ±', className: 'w-28' },
             'Source',
           ]}
         >
@@ -67,7 +67,7 @@ export function StockSheet({ row }: { readonly row: StockClassRow }) {
               </td>
               <td>
                 <QuantityInput
-                  label={`${l.label}: band`}
+                  label={`${l.label}: range`}
                   si={row.marks[l.field].band}
                   dimension="ratio"
                   unit="%"

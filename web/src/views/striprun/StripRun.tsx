@@ -128,9 +128,8 @@ function Log({ dossier }: { readonly dossier: Dossier }) {
       <main className="min-h-0 flex-1 overflow-y-auto px-4 py-3 sm:mx-auto sm:w-full sm:max-w-3xl">
         {!watch.running && parts.length === 0 ? (
           <p className="text-[1.1rem]">
-            Unplug it, close the taps, empty it over a basin. Lay the parts on a towel in the order they come
-            off. The clock starts with the large button; each press after that records the part just taken
-            off.
+            Unplug it, close the taps, empty it over a basin. Put the parts on a towel in removal order. The
+            clock starts with the large button; each press after that records the part just taken off.
           </p>
         ) : (
           <NextPart

@@ -216,7 +216,7 @@ function Row({ known: { filter: f, candidate, running }, set, remove }: RowProps
         )}
       </td>
       <td>
-        <IconButton label={`Take ${name || 'this filter'} off`} icon={Trash2} onClick={remove} />
+        <IconButton label={`Remove ${name || 'this filter'}`} icon={Trash2} onClick={remove} />
       </td>
     </tr>
   )

@@ -150,7 +150,7 @@ function Lately({ round, stops }: { readonly round: Round; readonly stops: reado
           'When',
           { label: 'Minutes', className: 'w-24' },
           { label: 'Note', className: 'max-sm:hidden' },
-          <span className="sr-only">Take back</span>,
+          <span className="sr-only">Undo</span>,
         ]}
       >
         {done.map((t) => {

@@ -62,7 +62,7 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
   const { draws, leading, schools, overSchools } = answer
   const base = {
     provenance: 'computed',
-    formula: 'by draws: flow, media, bands of the rules, feed and film, log-normal, together',
+    formula: 'simulated: flow, media, ranges of the rules, feed and bacteria, log-normal, together',
     working: [put('n', 'draws, seeded', draws)],
     source: 'JCGM 101:2008, clauses 5 and 7',
   } as const

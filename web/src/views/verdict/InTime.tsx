@@ -58,7 +58,7 @@ export function InTime({
       {!fed && <p className="muted mt-2">No feeding, so nothing to forecast.</p>}
       {failure && (
         <p role="alert" className="text-error mt-2">
-          This cannot be worked out. {failure}
+          Cannot calculate this. {failure}
         </p>
       )}
       {answer ? (

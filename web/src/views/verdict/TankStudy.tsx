@@ -116,7 +116,7 @@ function Studied({
         body: waterShutIn(dossier, fitting),
       }
     } catch (error) {
-      if (error instanceof CoreError) return { problem: `It cannot be worked out. ${error.message}` }
+      if (error instanceof CoreError) return { problem: `Cannot calculate. ${error.message}` }
       throw error
     }
   }, [read, dossier, fill])
@@ -137,7 +137,7 @@ function Studied({
         <p className="max-w-md">
           No forecast yet. Its media are unknown.{' '}
           <Link to="../fill" className="link">
-            Lay in its media
+            Add its media
           </Link>
           , and it follows.
         </p>

@@ -56,7 +56,7 @@ function Walk({ dossier, visit }: { readonly dossier: Dossier; readonly visit: V
         </Link>
         <div className="min-w-0 flex-1 leading-tight">
           <Heading className="truncate text-[1.15rem]">
-            {`${visit.stage === 'set-up' ? 'Setting up' : 'Visit to'} ${dossier.model.name}`}
+            {`${visit.stage === 'set-up' ? 'Setting up' : 'Check-up of'} ${dossier.model.name}`}
           </Heading>
           <KeptNote />
         </div>

@@ -263,7 +263,7 @@ function Failures({ visit }: ScreenProps) {
               className="btn h-12"
               onClick={() => write(visit, { failed: visit.failed.filter((_, j) => j !== i) })}
             >
-              Take back
+              Undo
             </button>
           </li>
         ))}
@@ -369,7 +369,7 @@ export const STEPS: readonly Step[] = [
   {
     id: 'hoses',
     title: 'Inside the hoses',
-    why: 'Held against the light.',
+    why: 'Hold it against the light.',
     done: (v) => v.hoses !== null,
     Screen: ({ visit }) => (
       <KeyGroup name="They are">

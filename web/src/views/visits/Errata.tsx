@@ -26,7 +26,7 @@ export function Errata() {
   }
   return (
     <section aria-labelledby="errata-title" className="as-needed">
-      <h2 id="errata-title">Errata</h2>
+      <h2 id="errata-title">Corrections</h2>
       <Parked row={model} field="errata" what="The corrections" />
       <p className="muted max-w-3xl">
         Missing parts or corrected measurements. Each is dated and marks the verdict “provisional”.

@@ -32,7 +32,7 @@ const shown = async (dossier: Dossier) => {
 test('a filter that fouls faster than was thought is found out; what is due is told of it left alone', async () => {
   await shown(demoDossier('Plainbody 1000'))
   // The fill it runs with stands chosen, not the one it ships with.
-  expect((screen.getByLabelText('Fill') as HTMLSelectElement).selectedOptions[0]?.textContent).toBe('Two pads, the rest sintered') // prettier-ignore
+  expect((screen.getByLabelText('Media setup') as HTMLSelectElement).selectedOptions[0]?.textContent).toBe('Two pads, the rest sintered') // prettier-ignore
   // Its hidden truth makes 1.75 times the dirt.
   const learnt = /With 13 flows seen: (\d\.\d\d) times \((\d\.\d\d) to (\d\.\d\d)\)/.exec(text())
   expect(Number(learnt?.[1])).toBeGreaterThan(1.55)
