@@ -65,7 +65,7 @@ test('a change-over from its start: the plan, a test that moves it, the tank’s
   test.setTimeout(90000)
   await page.goto('/tanks')
   await page.getByRole('button', { name: 'Add a tank' }).click()
-  await expect(page.getByRole('heading', { name: 'Changing a filter' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Filter swaps' })).toBeVisible()
   const tank = page.url()
   await page.getByLabel('Feed a day').fill('1.2 g')
   await page.keyboard.press('Tab')

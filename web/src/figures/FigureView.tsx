@@ -1,8 +1,6 @@
 import type { Figure } from '@ypsometer/core/figures/figure'
-import { X } from 'lucide-react'
-import { useEffect, useId, useLayoutEffect, useRef, useState, type RefObject } from 'react'
-import { createPortal } from 'react-dom'
 import { Num } from './Num'
+import { usePanel } from './usePanel'
 import { Symbols } from './Symbols'
 import { Mark, PROVENANCE_MEANING, PROVENANCE_WORDS } from './Provenance'
 import { Sheet } from './Sheet'
@@ -76,89 +74,18 @@ export function FigureView({
 
 /** Opener of a figure's working: the props of anything that can be pressed, and the panel to put beside it. */
 export function useWorking<E extends HTMLElement | SVGElement>(figure: Figure) {
-  const [open, setOpen] = useState(false)
-  const id = useId()
-  const anchor = useRef<E>(null)
-  const close = (): void => {
-    setOpen(false)
-    anchor.current?.focus()
-  }
+  const { anchor, props, panel } = usePanel<E>()
   return {
     anchor,
-    props: {
-      'aria-expanded': open,
-      'aria-controls': open ? id : undefined,
-      title: `${PROVENANCE_WORDS[figure.provenance]}: show the working`,
-      onClick: () => setOpen(!open),
-    },
-    panel: open && (
-      <Working id={id} figure={figure} anchor={anchor} onClose={close} onAway={() => setOpen(false)} />
-    ),
+    props: { ...props, title: `${PROVENANCE_WORDS[figure.provenance]}: show the working` },
+    panel: panel(`Working of ${figure.label.toLowerCase()}`, figure.label, () => <Working figure={figure} />),
   }
 }
 
-interface PanelProps {
-  readonly id: string
-  readonly figure: Figure
-  readonly anchor: RefObject<Element | null>
-  readonly onClose: () => void
-  readonly onAway: () => void
-}
-
-function Working({ id, figure, anchor, onClose, onAway }: PanelProps) {
+function Working({ figure }: { readonly figure: Figure }) {
   const shown = figure.unit
-  const panel = useRef<HTMLDivElement>(null)
-  useLayoutEffect(() => {
-    const el = panel.current
-    const at = anchor.current?.getBoundingClientRect()
-    if (!el || !at) return
-    const { clientWidth, clientHeight } = document.documentElement
-    const left = Math.max(8, Math.min(at.left, clientWidth - 8 - el.offsetWidth))
-    const over = at.bottom + 4 + el.offsetHeight > clientHeight && at.top > el.offsetHeight + 8
-    const top = over ? at.top - 4 - el.offsetHeight : at.bottom + 4
-    el.style.left = `${left + window.scrollX}px`
-    el.style.top = `${top + window.scrollY}px`
-    el.focus({ preventScroll: true })
-    el.scrollIntoView({ block: 'nearest' })
-  }, [anchor])
-  useEffect(() => {
-    const away = (e: PointerEvent): void => {
-      const at = e.target as Node
-      if (!panel.current?.contains(at) && !anchor.current?.contains(at)) onAway()
-    }
-    document.addEventListener('pointerdown', away)
-    return () => document.removeEventListener('pointerdown', away)
-  })
-  return createPortal(
-    <div
-      id={id}
-      ref={panel}
-      tabIndex={-1}
-      role="dialog"
-      aria-label={`Working of ${figure.label.toLowerCase()}`}
-      className="bg-base-100 border-base-content absolute top-0 left-0 z-40 max-h-[80vh] w-[23rem] max-w-[calc(100vw-1rem)] overflow-y-auto border p-4 text-[0.92rem] whitespace-normal shadow-lg"
-      onKeyDown={(e) => {
-        e.stopPropagation()
-        // The panel hangs at the end of the page; leaving it by Tab goes on from the number it belongs to.
-        if (e.key === 'Escape' || e.key === 'Tab') {
-          if (e.key === 'Tab' && e.target === panel.current) return
-          e.preventDefault()
-          onClose()
-        }
-      }}
-      onClick={(e) => e.stopPropagation()}
-    >
-      <div className="flex items-start justify-between gap-3">
-        <h3>{figure.label}</h3>
-        <button
-          type="button"
-          className="btn btn-ghost btn-xs -mt-1 -mr-2"
-          aria-label="Close"
-          onClick={onClose}
-        >
-          <X size={16} aria-hidden="true" />
-        </button>
-      </div>
+  return (
+    <>
       <p className="muted mt-1">
         <Mark of={figure.provenance} /> {PROVENANCE_MEANING[figure.provenance]}
       </p>
@@ -204,7 +131,6 @@ function Working({ id, figure, anchor, onClose, onAway }: PanelProps) {
         figure.uncertainty !== undefined && <p className="muted mt-2">± covers 95 % of likely values.</p>
       )}
       {figure.source && <p className="muted mt-1">Source: {figure.source}.</p>}
-    </div>,
-    document.body,
+    </>
   )
 }

@@ -7,6 +7,7 @@ import { useRef } from 'react'
 import { BudgetColumn, BudgetList } from '../charts/BudgetColumn'
 import { useWidth } from '../charts/useWidth'
 import { FigureView } from '../figures/FigureView'
+import { Explained } from '../figures/Explained'
 
 const HEIGHT = 430
 
@@ -34,7 +35,9 @@ export function Budget({ outcome }: { readonly outcome: Outcome }) {
   if (!items.length) return null
   return (
     <section ref={root} aria-labelledby="budget-title">
-      <h2 id="budget-title">Head losses</h2>
+      <h2 id="budget-title">
+        <Explained>Head losses</Explained>
+      </h2>
       {narrow ? <BudgetList lines={items} /> : <Column outcome={outcome} items={items} height={HEIGHT} />}
     </section>
   )

@@ -1,6 +1,7 @@
 import type { Severity } from '@ypsometer/core/path/rules/types'
 import { Words } from '../figures/Words'
 import type { FindingSaid } from '../workers/pathWork'
+import { Explained } from '../figures/Explained'
 
 const WORDS: Readonly<Record<Severity, string>> = { fault: 'fault', caution: 'caution', note: 'note' }
 const TONE: Readonly<Record<Severity, string>> = {
@@ -23,7 +24,10 @@ export function Findings({ findings, house, selected, onSelect, brief }: Props) 
   return (
     <section aria-labelledby="findings-title" className="as-needed">
       <h2 id="findings-title">
-        Layer check <span className="muted text-[0.85rem] font-normal">under “{house}”</span>
+        Layer check{' '}
+        <span className="muted text-[0.85rem] font-normal">
+          by <Explained>house rules</Explained> “{house}”
+        </span>
       </h2>
       {findings.length === 0 ? (
         <p className="mt-1">No problems found.</p>

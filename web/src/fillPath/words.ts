@@ -18,8 +18,8 @@ export const MEASURE_WORDS: Readonly<Record<Measure, string>> = {
 export const JOB_WORDS: Readonly<Record<MediumJob, string>> = {
   coarse: 'mechanical, coarse',
   medium: 'mechanical, medium',
-  fine: 'polishing',
-  biological: 'biological',
+  fine: 'mechanical, fine',
+  biological: 'bio',
   chemical: 'chemical',
 }
 export const JOB_OPTIONS = Object.entries(JOB_WORDS)

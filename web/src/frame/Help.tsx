@@ -6,7 +6,8 @@ import { PROVENANCE_MEANING, PROVENANCE_WORDS, Mark } from '../figures/Provenanc
 import type { Provenance } from '@ypsometer/core/figures/figure'
 import { Sheet } from '../figures/Sheet'
 import { singleKeys } from '../settings/settings'
-import { GLOSSARY } from './glossary'
+import { GLOSSARY } from '../figures/glossary'
+import { Words } from '../figures/Words'
 
 const KEYS: readonly (readonly [string, string])[] = [
   ['?', 'Help'],
@@ -59,10 +60,12 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
       <details className="mt-4">
         <summary className="cursor-pointer font-bold">Words used here</summary>
         <dl className="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-2">
-          {GLOSSARY.map(([term, meaning]) => (
+          {GLOSSARY.map(({ term, meaning }) => (
             <div key={term}>
               <dt className="font-bold">{term}</dt>
-              <dd className="muted text-[0.92rem]">{meaning}</dd>
+              <dd className="muted text-[0.92rem]">
+                <Words sentence={meaning} />
+              </dd>
             </div>
           ))}
         </dl>

@@ -5,7 +5,8 @@ import { noServer } from '../../tests/backend'
 import { queryClient } from '../api/cache'
 import { singleKeys } from '../settings/settings'
 import { useBenchKeys } from '../trials/screens/useBenchKeys'
-import { GLOSSARY } from './glossary'
+import { sentenceText } from '@ypsometer/core/figures/figure'
+import { GLOSSARY } from '../figures/glossary'
 import { Help } from './Help'
 
 beforeEach(() => {
@@ -42,9 +43,9 @@ test('single keys can be turned off on this device; then none of them acts', () 
 })
 
 test('each term stands once, with a meaning a newcomer can read in a breath', () => {
-  const terms = GLOSSARY.map(([t]) => t)
+  const terms = GLOSSARY.map((t) => t.term)
   expect(new Set(terms).size).toBe(terms.length)
-  for (const [term, meaning] of GLOSSARY)
-    for (const sentence of meaning.split(/(?<=\.) /))
+  for (const { term, meaning } of GLOSSARY)
+    for (const sentence of sentenceText(meaning, 'metric').split(/(?<=\.) /))
       expect([term, sentence.split(' ').length <= 22]).toEqual([term, true])
 })

@@ -11,6 +11,7 @@ import { SensitivityList } from '../views/bench/SensitivityList'
 import { ThreeAnswers } from '../views/bench/ThreeAnswers'
 import { TrialList } from '../views/bench/TrialList'
 import { HeadFlow } from '../charts'
+import { Explained } from '../figures/Explained'
 
 /** The bench at the desk: curve and column, the three answers, trials and hookups. */
 export default function Bench() {
@@ -31,7 +32,9 @@ export default function Bench() {
       {assessment.pump && (
         <section aria-labelledby="curve-title">
           <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
-            <h2 id="curve-title">Head and flow</h2>
+            <h2 id="curve-title">
+              <Explained>Head and flow</Explained>
+            </h2>
             <div className="no-print flex flex-wrap items-center gap-4">
               {assessment.hookups.length > 1 && (
                 <label className="flex items-baseline gap-2">

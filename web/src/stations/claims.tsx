@@ -21,6 +21,7 @@ import { PRIMING_WORDS } from '../trials/prime/words'
 import { KinAndOffers } from '../views/claims/KinAndOffers'
 import { SpecimenSheet } from '../views/claims/SpecimenSheet'
 import { Sheet, unnamed } from '../figures/Sheet'
+import { Explained } from '../figures/Explained'
 
 const NUMBERS: readonly (readonly [ClaimQuantity, string, string])[] = [
   ['rated-flow', 'Rated flow', 'Usually means: no hoses, no media, zero head.'],
@@ -158,7 +159,9 @@ const ON_PHONES =
 
 const Name = ({ label, hint }: { readonly label: string; readonly hint?: string }) => (
   <>
-    <div className="pt-1">{label}</div>
+    <div className="pt-1">
+      <Explained>{label}</Explained>
+    </div>
     {hint && <div className="muted text-[0.85rem] leading-snug">{hint}</div>}
   </>
 )

@@ -11,6 +11,7 @@ import { PartTable } from '../views/strip/PartTable'
 import { ReachSheet } from '../views/strip/ReachSheet'
 import { SpecimenRecord } from '../views/strip/SpecimenRecord'
 import { WrongWays } from '../views/strip/WrongWays'
+import { Explained } from '../figures/Explained'
 
 /**
  * The teardown record: the unit, what was in the box, every part in the order it came off, and how far things are to
@@ -51,8 +52,8 @@ export default function Strip() {
         </div>
         {parts.length === 0 ? (
           <p className="mt-2 max-w-2xl">
-            No parts yet. Put the filter on a towel and press Start teardown. Tap the big button each time a
-            part comes off. Add conditions, prices and photos later.
+            No parts yet. Put the filter on a towel and press Start <Explained>teardown</Explained>. Tap the
+            big button each time a part comes off. Add conditions, prices and photos later.
           </p>
         ) : (
           <div className="mt-2 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)]">

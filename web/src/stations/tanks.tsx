@@ -22,6 +22,7 @@ import { useDossierContext } from '../frame/dossier'
 import { waterOf } from '../tank/waterOf'
 import { TankStudy } from '../views/verdict/TankStudy'
 import { right, Sheet } from '../figures/Sheet'
+import { Explained } from '../figures/Explained'
 
 /** The claimed range against what is supported for each stock class, and every known tank judged. */
 export default function TankRange() {
@@ -80,15 +81,22 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
   if (!shipped) return null
   return (
     <section aria-labelledby="limits-title" className="as-needed">
-      <h2 id="limits-title">Sizing rules compared</h2>
+      <h2 id="limits-title">
+        <Explained>Sizing rules compared</Explained>
+      </h2>
       <p className="muted max-w-3xl">
-        Largest tank by each sizing rule, in the order of the house rules. The first that applies sets the
-        limit. Smallest tank: below it, more than half of the tank has too much current.
+        Largest tank by each sizing rule, in the order of the house rules. The first that applies sets the{' '}
+        <Explained>limit</Explained>. Smallest tank: below it, more than half of the tank has too much
+        current.
       </p>
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Limits by sizing rule, table">
         <Sheet
           className="mt-2 min-w-[46rem]"
-          columns={['Stock', right('Smallest'), ...schools.map((s) => right(<>By {SCHOOLS[s].words}</>))]}
+          columns={[
+            <Explained>Stocking</Explained>,
+            right('Smallest'),
+            ...schools.map((s) => right(<>By {SCHOOLS[s].words}</>)),
+          ]}
         >
           {ranges.map((r) => {
             const s = stock.find((x) => stockKey(x) === r.stockClass)
@@ -149,7 +157,7 @@ function KnownTanks() {
             columns={[
               'Tank',
               right('Water'),
-              { label: 'Turnovers per hour', className: 'r max-sm:hidden' },
+              { label: <Explained>Turnovers per hour</Explained>, className: 'r max-sm:hidden' },
               { label: 'Judgement', className: 'pl-8' },
             ]}
           >

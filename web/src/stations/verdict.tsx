@@ -14,6 +14,7 @@ import { showDay } from '../settings/when'
 import { Loading } from '../frame/States'
 import { useDossierContext } from '../frame/dossier'
 import { Doubt, HowSure } from '../views/verdict/Doubt'
+import { Explained } from '../figures/Explained'
 
 const OBTAINED_WORDS = {
   bought: 'bought',
@@ -113,7 +114,13 @@ function Headline({ verdict: v }: { readonly verdict: Verdict }) {
         {claim && (
           <>
             Label <FigureView figure={printedFigure(claim)} inline said />
-            {v.supported ? ', supports ' : '.'}
+            {v.supported ? (
+              <>
+                , <Explained>supports</Explained>{' '}
+              </>
+            ) : (
+              '.'
+            )}
           </>
         )}
         {v.supported && (

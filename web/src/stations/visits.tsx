@@ -40,6 +40,7 @@ import { VisitList } from '../views/visits/VisitList'
 import { Constants } from '../views/visits/Constants'
 import { FlowLeftChart } from '../charts'
 import { right, Sheet } from '../figures/Sheet'
+import { Explained } from '../figures/Explained'
 
 /** Coming back: how the filter fouls on its tank, what visits found, and what the two make of each other. */
 export default function Visits() {
@@ -134,7 +135,9 @@ function Forecast({ season }: { readonly season: Season }) {
       aria-busy={busy}
     >
       <section aria-labelledby="forecast-title" className="min-w-0">
-        <h2 id="forecast-title">Clogging forecast</h2>
+        <h2 id="forecast-title">
+          <Explained>Clogging forecast</Explained>
+        </h2>
         <p className="muted">
           On {tank ? tank.name : 'a tank of its supported size'}
           {record && <>, fed {record.feed === null ? 'typically' : 'noted'}</>}.

@@ -168,7 +168,7 @@ describe('the counter', () => {
       SHELF.map((candidate, i) => ({ id: candidate.id, candidate, problem: null, old: i < 2 })),
     )
     show(<Advise />)
-    expect(text()).toContain('2 of 11 models are still to be worked out again')
+    expect(text()).toContain('2 of 11 models are being recalculated')
   })
   test('a tank told by its shape: a disc of 50 cm with 40 cm of water holds 78.5 L; what does not fit is said', () => {
     show(<Advise />, '/advise?shape=cylinder&size-height=0.4')
@@ -204,7 +204,7 @@ describe('rivals side by side', () => {
     expect(row(/^Sound level/)).toContain('no difference')
     fireEvent.click(screen.getByRole('button', { name: /Set as reference/ }))
     expect(row(/^Installed flow, supplied media/)).toMatch(/606.*491.*lower/)
-    fireEvent.click(screen.getByRole('button', { name: 'Take Ledger 700 out' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Remove Ledger 700' }))
     expect(where).not.toContain(named('Ledger 700').id)
   })
   test('two taken out in one go are both gone', () => {

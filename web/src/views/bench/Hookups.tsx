@@ -10,6 +10,7 @@ import { starterHookup } from '@ypsometer/core/kinds/starters'
 import { newId } from './newId'
 import { Outlets } from './Outlets'
 import { SegmentTable } from './SegmentTable'
+import { Explained } from '../../figures/Explained'
 
 /** How the filter is connected: heights that decide whether lift counts, and every piece the water passes. */
 export function Hookups() {
@@ -26,7 +27,9 @@ export function Hookups() {
   return (
     <section aria-labelledby="hookups-title" className="as-needed">
       <div className="flex flex-wrap items-end justify-between gap-3">
-        <h2 id="hookups-title">Plumbing</h2>
+        <h2 id="hookups-title">
+          <Explained>Plumbing</Explained>
+        </h2>
         <button type="button" className="btn btn-sm" onClick={add}>
           <Plus size={16} aria-hidden="true" /> Add plumbing
         </button>

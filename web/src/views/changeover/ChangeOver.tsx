@@ -22,6 +22,7 @@ import { nameOf, useChange, type Change } from './useChange'
 import { SeriesChart } from '../../charts'
 import { Heading } from '../../frame/Heading'
 import { right, Sheet } from '../../figures/Sheet'
+import { Explained } from '../../figures/Explained'
 
 const DAY = 86400
 
@@ -57,6 +58,7 @@ function ChangeSheet({
   return (
     <>
       <p className="kicker">
+        <Explained>Filter swap</Explained> ·{' '}
         <Link to={`/tanks/${tank.id}`} className="link">
           {tank.name}
         </Link>
@@ -209,7 +211,9 @@ function Ends({ plan }: { readonly plan: ChangePlan }) {
   const { safe, weeks } = plan
   return (
     <section aria-labelledby="ends-title">
-      <h2 id="ends-title">{endWords(plan)}</h2>
+      <h2 id="ends-title">
+        <Explained>{endWords(plan)}</Explained>
+      </h2>
       <p className="muted text-[0.92rem]">
         {safe.middle &&
           `Between ${safe.soonest ? showDay(safe.soonest) : 'sooner'} and ${safe.latest ? showDay(safe.latest) : 'after the forecast'}, in 95 of 100 tanks like it. `}

@@ -11,6 +11,7 @@ import { useDossierContext } from '../../frame/dossier'
 import { useNewest, writeLayers } from '../../fillPath/layerEdits'
 import { inOrder, type FillPath } from '../../fillPath/useFillPath'
 import { BASIS_OPTIONS, BASIS_WORDS } from '../../fillPath/words'
+import { Explained } from '../../figures/Explained'
 
 /** The named arrangements: choose, copy, compare, go back to as shipped, take out. */
 export function FillChooser({ path, fill }: { readonly path: FillPath; readonly fill: Fill }) {
@@ -72,7 +73,7 @@ export function FillChooser({ path, fill }: { readonly path: FillPath; readonly 
       </div>
       <div className="mt-2 grid gap-x-5 gap-y-2 sm:grid-cols-4">
         <TextField key={fill.id} collection="fills" row={fill} field="name" label="Name" />
-        <SelectField collection="fills" row={fill} field="basis" label="It is" options={BASIS_OPTIONS} />
+        <SelectField collection="fills" row={fill} field="basis" label="Type" options={BASIS_OPTIONS} />
         <Choice
           label="Compare with"
           value={path.against?.id ?? ''}
@@ -102,7 +103,8 @@ export function StartFill() {
     <div className="max-w-xl">
       <h2>What media are inside?</h2>
       <p className="mt-1">
-        No media setup yet. Add the supplied media chamber by chamber to see flow, bypass, capacity and cost.
+        No <Explained>media setup</Explained> yet. Add the supplied media chamber by chamber to see flow,
+        bypass, capacity and cost.
       </p>
       <button type="button" className="btn btn-primary mt-3" onClick={start('Supplied', 'as-shipped')}>
         <Plus size={17} aria-hidden="true" /> Add the supplied media

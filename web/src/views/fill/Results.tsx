@@ -16,6 +16,7 @@ import type { StockClass } from '@ypsometer/core/tanks/stock'
 import { FigureView } from '../../figures/FigureView'
 import { HEAVY } from '@ypsometer/core/volumes/interior'
 import { right, Sheet } from '../../figures/Sheet'
+import { Explained } from '../../figures/Explained'
 
 interface Props {
   readonly outcome: Outcome
@@ -62,7 +63,9 @@ export function Results({ outcome, stock, differences, against }: Props) {
             change && Math.abs(change.change.value) > noise && change.change.value > 0 !== change.more
           return (
             <tr key={figure.id}>
-              <td>{figure.label}</td>
+              <td>
+                <Explained>{figure.label}</Explained>
+              </td>
               <td className="r">
                 <FigureView figure={figure} inline {...(figure.id === 'fill-cost' && { digits: 4 })} />
               </td>

@@ -44,7 +44,7 @@ describe('Library', () => {
     show('/library')
     const list = screen.getByRole('navigation', { name: 'Media' })
     expect(within(list).getAllByRole('link')).toHaveLength(demoMedia().length)
-    expect(list.textContent).toMatch(/Fine pad\s*polishing · generic\s*4\.90 EUR/)
+    expect(list.textContent).toMatch(/Fine pad\s*mechanical, fine · generic\s*4\.90 EUR/)
     fireEvent.change(screen.getByPlaceholderText('Search'), { target: { value: 'sinter' } })
     expect(within(list).getAllByRole('link')).toHaveLength(2)
     fireEvent.change(screen.getByLabelText('Job'), { target: { value: 'chemical' } })

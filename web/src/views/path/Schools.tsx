@@ -7,6 +7,7 @@ import { FigureView } from '../../figures/FigureView'
 import type { SchoolAnswer } from '../../workers/pathWork'
 import type { FillPath } from '../../fillPath/useFillPath'
 import { right, Sheet } from '../../figures/Sheet'
+import { Explained } from '../../figures/Explained'
 
 /** The three schools side by side: what each would find in this fill, and what its own arrangement would bring. */
 export function Schools({
@@ -34,7 +35,9 @@ export function Schools({
   return (
     <section aria-labelledby="schools-title" className="as-needed">
       <div className="flex flex-wrap items-baseline justify-between gap-3">
-        <h2 id="schools-title">Three layering rules compared</h2>
+        <h2 id="schools-title">
+          <Explained>Three layering rules compared</Explained>
+        </h2>
         {busy ? (
           <button
             type="button"

@@ -9,6 +9,7 @@ import type { Outcome } from '@ypsometer/core/path/outcome'
 import { MediumSwatch } from '../../cutaway/mediaPatterns'
 import { FigureView } from '../../figures/FigureView'
 import { right, Sheet } from '../../figures/Sheet'
+import { Explained } from '../../figures/Explained'
 
 interface Props {
   readonly outcome: Outcome
@@ -26,7 +27,13 @@ export function Shares({ outcome, selected, onSelect }: Props) {
       <div className="overflow-x-auto">
         <Sheet
           className="min-w-[34rem]"
-          columns={['Layer', right('bypass'), right('contact time'), right('speed'), right('head loss')]}
+          columns={[
+            'Layer',
+            right(<Explained>bypass</Explained>),
+            right('contact time'),
+            right('speed'),
+            right('head loss'),
+          ]}
         >
           {outcome.layers.map((l) => (
             <tr key={l.placed.layer.id} className={l.placed.layer.id === selected ? 'bg-base-200' : ''}>

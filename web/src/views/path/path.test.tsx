@@ -99,7 +99,7 @@ test('three schools: each with its own arrangement, which can be kept as a varia
   await shown(demoDossier('Plainbody 1000'))
   const schools = section('Three layering rules compared')
   fireEvent.click(schools.getByRole('button', { name: 'Compare them' }))
-  await schools.findByRole('columnheader', { name: 'Findings here' }, { timeout: 20000 })
+  await schools.findByRole('columnheader', { name: 'Findings here' }, { timeout: 90000 })
   const rows = schools.getAllByRole('row').slice(1)
   expect(rows).toHaveLength(3)
   for (const r of rows) expect(r.textContent).toMatch(/L\/h.*kg|L\/h.*L/)
@@ -110,7 +110,7 @@ test('three schools: each with its own arrangement, which can be kept as a varia
     name: expect.stringMatching(/^Fitted: /) as unknown,
   })
   expect((writes.at(-1)?.[2].layers as unknown[] | undefined)?.length).toBeGreaterThan(1)
-}, 60000)
+}, 150000)
 
 describe('also on the hoses', () => {
   test('a heater is put on with a usual size, and says what the real flow does for it', async () => {

@@ -41,7 +41,7 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
               <div>
                 <span className={speaks ? 'font-medium' : ''}>
                   {name.slice(0, 1).toUpperCase() + name.slice(1)}
-                  {i === 0 && speaks && <span className="kicker ml-2">leads</span>}
+                  {i === 0 && speaks && <span className="kicker ml-2">sets the limit</span>}
                 </span>
                 <span className="muted block text-[0.88rem]">{SCHOOLS[s].about}</span>
                 <span className="block text-[0.88rem]">
@@ -50,10 +50,10 @@ export function CapacitySection({ house }: { readonly house: HouseRule }) {
                 </span>
                 {s === 'turnover' && (
                   <span className="mt-1 flex items-baseline gap-2 text-[0.92rem]">
-                    Floor, turnovers an hour
+                    Minimum turnovers per hour
                     <span className="w-24">
                       <QuantityInput
-                        label="Floor, turnovers an hour"
+                        label="Minimum turnovers per hour"
                         si={capacity.turnoverFloor}
                         dimension="ratio"
                         min={0.05}

@@ -17,6 +17,7 @@ import { UpkeepSection } from './UpkeepSection'
 import { CapacitySection } from './CapacitySection'
 import { Heading } from '../../frame/Heading'
 import { Sheet } from '../../figures/Sheet'
+import { Explained } from '../../figures/Explained'
 
 const SCHOOL_WORDS = {
   'strain-first': 'Mechanical first',
@@ -57,8 +58,8 @@ export function HouseRules() {
     <>
       <Heading>House rules</Heading>
       <p className="muted max-w-3xl">
-        Experts disagree on layer order and tank sizing. Choose your house rules here; a review can use
-        others.
+        Experts disagree on layer order and tank sizing. Choose your <Explained>house rules</Explained> here;
+        a review can use others.
       </p>
       <ListWithDetail
         label="House rules"

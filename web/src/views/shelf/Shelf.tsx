@@ -12,6 +12,7 @@ import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../../words'
 import { MiniRuler, RulerHead } from './MiniRuler'
 import { Heading } from '../../frame/Heading'
 import { right, Sheet, unnamed } from '../../figures/Sheet'
+import { Explained } from '../../figures/Explained'
 
 const NewModel = lazy(() => retryWhenBack(() => import('./NewModel')))
 
@@ -38,7 +39,10 @@ export function Shelf() {
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div>
           <Heading>Shelf</Heading>
-          <p className="muted">Every filter you test: what the label claims, and what your tests support.</p>
+          <p className="muted">
+            Every filter you test: what the label <Explained>claims</Explained>, and what your tests{' '}
+            <Explained>support</Explained>.
+          </p>
         </div>
         <span className="flex flex-wrap items-center gap-x-5 gap-y-2">
           <Link to="/documents" className="link">
@@ -139,7 +143,7 @@ function ShelfTable({ rows }: { readonly rows: readonly ShelfRow[] }) {
         unnamed('Compare', 'max-sm:hidden'),
         'Model',
         right('Rated flow', 'max-sm:hidden'),
-        right('Installed flow'),
+        right(<Explained>Installed flow</Explained>),
         { label: <RulerHead span={span} />, className: 'pl-6 max-md:hidden' },
         'Claim',
         ...(some ? [{ label: 'Next', className: 'max-lg:hidden' }] : []),

@@ -10,6 +10,7 @@ import { removeRow } from '../../frame/removed'
 import { Failed, Loading } from '../../frame/States'
 import { StockSheet } from './StockSheet'
 import { Heading } from '../../frame/Heading'
+import { Explained } from '../../figures/Explained'
 
 /** Who may live in a tank: what they are fed, what carries them, what current they bear. */
 export function StockClasses() {
@@ -38,7 +39,9 @@ export function StockClasses() {
       <div className="flex flex-wrap items-end justify-between gap-3">
         <div>
           <Heading>Stocking types</Heading>
-          <p className="muted">Stocking types used by every verdict, tank and forecast.</p>
+          <p className="muted">
+            <Explained>Stocking</Explained> types used by every verdict, tank and forecast.
+          </p>
         </div>
         <button type="button" className="btn btn-primary" onClick={() => copy(undefined)}>
           <Plus size={18} aria-hidden="true" /> Add a stocking type

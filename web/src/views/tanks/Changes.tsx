@@ -8,6 +8,7 @@ import { createRow } from '../../api/rows'
 import { IconButton } from '../../frame/IconButton'
 import { removeRow } from '../../frame/removed'
 import { showDay, today } from '../../settings/when'
+import { Explained } from '../../figures/Explained'
 
 /** Filters of a tank that are changed for others, and the start of another change. */
 export function Changes({ tank }: { readonly tank: Tank }) {
@@ -33,10 +34,10 @@ export function Changes({ tank }: { readonly tank: Tank }) {
   }
   return (
     <section aria-labelledby="changes-title" className="mt-9">
-      <h2 id="changes-title">Changing a filter</h2>
+      <h2 id="changes-title">Filter swaps</h2>
       <p className="muted max-w-xl">
-        A dated plan: run both for weeks, move mature media, or swap at once with bottled bacteria. With the
-        water forecast and the tests to take.
+        A dated plan: run both for weeks, move <Explained>mature media</Explained>, or swap at once with
+        bottled bacteria. With the water forecast and the tests to take.
       </p>
       {own.length > 0 && (
         <ul className="rule-t mt-2">

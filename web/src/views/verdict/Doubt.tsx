@@ -11,6 +11,7 @@ import { FigureView } from '../../figures/FigureView'
 import { units } from '../../settings/settings'
 import { useDossierContext } from '../../frame/dossier'
 import { useChances } from '../../workers/useLiving'
+import { Explained } from '../../figures/Explained'
 
 /** So few draws say no more than that it is more, or less, than this. */
 const EDGE = 0.01
@@ -103,7 +104,7 @@ export function Doubt({ verdict }: { readonly verdict: Verdict }) {
       </dl>
       {answer.from.length > 0 && (
         <p className="muted mt-2 text-[0.92rem]">
-          Main uncertainty (by {name}):{' '}
+          Main <Explained>uncertainty</Explained> (by {name}):{' '}
           {answer.from
             .filter((f) => f.share > 0.02)
             .map((f) => `${f.what} (${showPercent(f.share)})`)

@@ -10,6 +10,7 @@ import { showDay, today } from '../../settings/when'
 import type { Season } from '../../fillPath/useSeason'
 import { CLEANED_WORDS, DIRT_WORDS } from './words'
 import { right, Sheet } from '../../figures/Sheet'
+import { Explained } from '../../figures/Explained'
 
 const STATE_WORDS: Readonly<Record<WantedVisit['state'], string>> = {
   made: 'made',
@@ -35,7 +36,10 @@ export function VisitList({ season }: { readonly season: Season }) {
   const visits = history.visits.flatMap((v) => dossier.visits.find((x) => x.id === v.id) ?? []).reverse()
   return (
     <section aria-labelledby="visits-title">
-      <h2 id="visits-title">Check-ups{tank && ` on ${tank.name}`}</h2>
+      <h2 id="visits-title">
+        <Explained>Check-ups</Explained>
+        {tank && ` on ${tank.name}`}
+      </h2>
       {wanted.length > 0 && (
         <ul className="mt-1 flex flex-wrap gap-x-5 gap-y-1 text-[0.92rem]" aria-label="Planned check-ups">
           {wanted.map((w) => (
