@@ -34,6 +34,7 @@ export const Figure = z.object({
     .optional(),
   source: z.string().optional(),
   when: z.string().optional(),
+  assumed: z.string().optional(),
 }) as unknown as z.ZodType<CoreFigure>
 
 /** A number inside a sentence. */

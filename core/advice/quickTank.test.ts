@@ -9,7 +9,8 @@ describe('a tank as it is told', () => {
     const t = quickTank(0.128, normal)
     expect([t.length, t.width, t.waterLevel]).toEqual([expect.closeTo(0.8, 9), expect.closeTo(0.4, 9), expect.closeTo(0.4, 9)]) // prettier-ignore
     expect(t.water.value).toBe(0.128)
-    expect(t.water.conditions).toEqual(['as entered', 'assumed: twice as long as wide and high'])
+    expect(t.water.conditions).toEqual(['as entered'])
+    expect(t.sizesAssumed).toBe('a tank twice as long as wide and high')
     // It was printed, not worked out.
     expect(t.water).not.toHaveProperty('formula')
     expect(t.water).not.toHaveProperty('working')

@@ -87,10 +87,7 @@ export function quickTank(told: number | TankShape, stock: StockClass): TankReco
       value: water,
       dimension: 'volume',
       provenance: 'printed',
-      conditions: [
-        'as entered',
-        byWater ? 'assumed: twice as long as wide and high' : SHAPE_WORDS[shape.shape],
-      ],
+      conditions: ['as entered', ...(byWater ? [] : [SHAPE_WORDS[shape.shape]])],
       ...(!byWater && {
         formula: 'V = floor · height of the water',
         working: [
@@ -106,6 +103,7 @@ export function quickTank(told: number | TankShape, stock: StockClass): TankReco
     height: height + UNDER_RIM,
     waterLevel: height,
     substrateDepth: 0,
+    ...(byWater && { sizesAssumed: 'a tank twice as long as wide and high' }),
     temperature: stock.temperature,
     salinity: stock.salinity,
     pH: stock.pH,

@@ -48,6 +48,8 @@ export interface Figure {
   readonly working?: readonly WorkingLine[]
   readonly source?: string
   readonly when?: string
+  /** What was taken as usual because nobody noted it: “usual plumbing”. The number is marked by it wherever it stands. */
+  readonly assumed?: string
 }
 
 /** A number inside a sentence, kept in SI so that each reader sees their own units. */
@@ -91,8 +93,11 @@ export const putFigure = (symbol: string, f: Figure): WorkingLine => ({
 /** A generated sentence: words and numbers. */
 export type Sentence = readonly (string | InlineNumber)[]
 
-/** The text of one number, with its unit. */
-export function saidText(said: InlineNumber, system: UnitSystem): string {
+/** The text of one number, with its unit; what it assumes stands behind it. */
+export const saidText = (said: InlineNumber, system: UnitSystem): string =>
+  `${numberText(said, system)}${said.figure?.assumed ? ' (assumed)' : ''}`
+
+function numberText(said: InlineNumber, system: UnitSystem): string {
   if (said.unit === '%') return showPercent(said.si)
   if (said.interval && isLopsided(said.si, said.interval)) {
     const s = showWithInterval(said.si, said.interval, said.dimension, system, said.unit)

@@ -75,7 +75,8 @@ const meetsUnknown: Figure = {
   dimension: 'ratio',
   unit: '%',
   provenance: 'rule',
-  conditions: ['assumed: all water reaches the bio media (no media setup recorded)'],
+  assumed: 'all water reaches the bio media',
+  conditions: ['no media setup recorded'],
 }
 
 /** How well a mass stands for effective area where no fill says what it is (relative, 95 %; common practice). */

@@ -46,7 +46,12 @@ const LARGE_FISH = 50
 const BULK = 0.05
 
 /** A length to the whole millimetre, with the two it is the difference of where it is one. */
-function mm(label: string, si: number, of?: readonly [more: number, less: number]): InlineNumber {
+function mm(
+  label: string,
+  si: number,
+  of?: readonly [more: number, less: number] | null,
+  assumed?: string,
+): InlineNumber {
   return inline(
     {
       id: `fit-${label.toLowerCase().replace(/\W+/g, '-')}`,
@@ -54,7 +59,8 @@ function mm(label: string, si: number, of?: readonly [more: number, less: number
       value: Math.round(si * 1000) / 1000,
       dimension: 'length',
       unit: 'mm',
-      provenance: of ? 'computed' : 'measured',
+      provenance: of ? 'computed' : assumed ? 'rule' : 'measured',
+      ...(assumed && { assumed }),
       ...(of && {
         formula: 'the one − the other',
         working: [
@@ -69,7 +75,10 @@ function mm(label: string, si: number, of?: readonly [more: number, less: number
 
 type Add = (id: string, level: FitFinding['level'], ...sentence: Sentence) => void
 
-/** One measure against the room there is: by how much it fails, or fits; unknown where either is not on record. */
+/**
+ * One measure against the room there is: by how much it fails, or fits; unknown where either is not on record. Room that
+ * is only assumed stops nothing: it is to be measured.
+ */
 function against(
   add: Add,
   id: string,
@@ -77,21 +86,22 @@ function against(
   need: number | null,
   room: number | null,
   missing: string,
+  assumed?: string,
 ): void {
   if (room === null || need === null) return add(id, 'unknown', `${what}: ${missing}.`)
   if (need > room)
     return add(
       id,
-      'stop',
+      assumed ? 'caution' : 'stop',
       `${what}: `,
       mm('Too little', need - room, [need, room]),
       ' too little. Needs ',
       mm('Needed', need),
       ', there is ',
-      mm('There is', room),
-      '.',
+      mm('There is', room, null, assumed),
+      assumed ? '. Measure the tank.' : '.',
     )
-  add(id, 'ok', `${what}: fits, with `, mm('To spare', room - need, [room, need]), ' to spare.')
+  add(id, 'ok', `${what}: fits, with `, mm('To spare', room - need, [room, need], assumed), ' to spare.')
 }
 
 /** Does a model fit a tank? Every finding with the missing millimetres. */
@@ -105,20 +115,22 @@ export function fitFindings(tank: TankRecord, m: FittingModel): readonly FitFind
   if (traits.intake && m.intakeReach !== null) {
     const deep = tank.height - tank.substrateDepth
     const least = tank.height - tank.waterLevel + 0.02
+    const { sizesAssumed } = tank
+    const level = sizesAssumed ? 'caution' : 'stop'
     if (m.intakeReach > deep)
       add(
         'intake',
-        'stop',
+        level,
         'Intake ',
-        mm('Too long', m.intakeReach - deep, [m.intakeReach, deep]),
+        mm('Too long', m.intakeReach - deep, [m.intakeReach, deep], sizesAssumed),
         ' too long: it touches the bottom.',
       )
     else if (m.intakeReach < least)
       add(
         'intake',
-        'stop',
+        level,
         'Intake ',
-        mm('Too short', least - m.intakeReach, [least, m.intakeReach]),
+        mm('Too short', least - m.intakeReach, [least, m.intakeReach], sizesAssumed),
         ' too short: it draws air.',
       )
     else if (m.intakeReach < (tank.height - tank.substrateDepth) / 2)
@@ -228,8 +240,10 @@ function inCabinet(tank: TankRecord, m: FittingModel, add: Add): void {
 
 function insideTank(tank: TankRecord, m: FittingModel, add: Add): void {
   const deep = tank.waterLevel - tank.substrateDepth
-  against(add, 'immersed', 'Height under water', m.outerHeight, deep, '')
-  against(add, 'free-length', 'Length in the tank', Math.max(m.outerWidth, m.outerDepth), tank.length, '')
+  const { sizesAssumed } = tank
+  against(add, 'immersed', 'Height under water', m.outerHeight, deep, '', sizesAssumed)
+  const longer = Math.max(m.outerWidth, m.outerDepth)
+  against(add, 'free-length', 'Length in the tank', longer, tank.length, '', sizesAssumed)
   const share = (m.outerWidth * m.outerDepth * m.outerHeight) / tank.water.value
   if (share > BULK)
     add(

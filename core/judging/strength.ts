@@ -84,7 +84,7 @@ export const waysBack = (
   (usual ? [{ id: 'usual', name: OUTLET_WORDS[usual.kind], outlet: usual }] : [])
 
 /** Tank data that a jet is held against. */
-type AlongTank = Pick<TankRecord, 'stock' | 'length'>
+type AlongTank = Pick<TankRecord, 'stock' | 'length' | 'sizesAssumed'>
 
 /** An outlet as it is, turned at the glass, and with half of its holes closed. */
 function choicesOf({ id, name, outlet }: ReturnChoice): readonly ReturnChoice[] {
@@ -188,10 +188,11 @@ function resultOf({ id, name, outlet }: ReturnChoice, flow: Figure, tank: AlongT
       value: share,
       dimension: 'ratio',
       unit: '%',
+      ...(tank.sizesAssumed && { assumed: tank.sizesAssumed }),
       formula: 'gentle from ÷ length',
       working: [
         put('x', 'gentle from', Math.min(from, 20), 'length', 'computed'),
-        put('L', 'length', tank.length, 'length', 'measured'),
+        put('L', 'length', tank.length, 'length', tank.sizesAssumed ? 'rule' : 'measured'),
       ],
     },
     stirs: stirsSurface(outlet),

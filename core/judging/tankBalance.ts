@@ -302,6 +302,7 @@ function feedFigure(keeping: Keeping, fedBand: number, tank: TankRecord): Figure
     dimension: 'feed',
     provenance: tank.feed === null ? 'rule' : 'measured',
     ...(tank.feed === null && {
+      assumed: 'feed typical for this stocking',
       formula: 'feed typical for this stocking · V',
       working: [
         put('f', 'feed typical for this stocking', tank.stock.feedPerVolume, 'feeding', 'rule'),

@@ -349,6 +349,22 @@ describe('does it fit', () => {
     expect(found({ water: figure('w', 0.05) }, inside).get('bulk')?.text).toMatch(/8\.4\s%/)
     expect(found({}, { ...inside, outerHeight: 0.2 }).has('bulk')).toBe(false)
   })
+  test('room that is only assumed stops nothing: it is marked, and to be measured', () => {
+    const told = { sizesAssumed: 'a tank twice as long as wide and high' }
+    const inside = { kind: 'internal', outerHeight: 0.35, intakeReach: null } as const
+    // 36 − 3 cm of water stand in it.
+    expect([false, true].map((assumed) => found(assumed ? told : {}, inside).get('immersed')?.level)).toEqual(
+      ['stop', 'caution'],
+    )
+    expect(found(told, inside).get('immersed')?.text).toBe(
+      'Height under water: 20 mm too little. Needs 350 mm, there is 330 mm (assumed). Measure the tank.',
+    )
+    expect(found(told, { ...inside, outerHeight: 0.3 }).get('immersed')?.text).toBe(
+      'Height under water: fits, with 30 mm (assumed) to spare.',
+    )
+    expect(found(told, { intakeReach: 0.4 }).get('intake')).toMatchObject({ level: 'caution' })
+    expect(found(told, { intakeReach: 0.4 }).get('intake')?.text).toContain('40 mm (assumed) too long')
+  })
   test('an intake too long, too short, or high', () => {
     expect(found({}, { intakeReach: 0.4 }).get('intake')?.text).toContain('40 mm too long')
     expect(found({ waterLevel: 0.2 }, { intakeReach: 0.15 }).get('intake')?.text).toContain('70 mm too short')

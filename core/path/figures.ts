@@ -86,6 +86,7 @@ export function pathFlowFigure(o: Outcome): Figure {
     dimension: 'flow',
     provenance: supposed && !told ? 'rule' : 'computed',
     ...(o.uncertainty > 0 && { uncertainty: o.uncertainty }),
+    ...(supposed && !told && { assumed: 'usual plumbing' }),
     conditions: [
       o.case.fill.name,
       o.case.hookup?.name ?? 'no plumbing',

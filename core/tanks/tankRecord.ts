@@ -28,6 +28,8 @@ export interface TankRecord extends TankRoom {
   readonly height: number
   readonly waterLevel: number
   readonly substrateDepth: number
+  /** What its sizes were taken from, where only its water was told. */
+  readonly sizesAssumed?: string
   /** Rock and wood (m³); none when absent. */
   readonly decorVolume?: number
   /** Is an ammonia-binding conditioner or sorbent in use? */

@@ -22,7 +22,8 @@ describe('a solid’s volume, worked again from the lengths its working shows', 
   test('the usual sizes of such a body are no measurement, and say so', () => {
     const f = solidFigure('Tray', { shape: 'box', width: 0.2, depth: 0.15, height: 0.1 }, false)
     expect(f.working?.map((w) => w.provenance)).toEqual(['rule', 'rule', 'rule'])
-    expect(f.conditions?.[0]).toMatch(/not this unit’s/)
+    // A tape that was never laid has no uncertainty.
+    expect([f.assumed, f.uncertainty]).toEqual(['typical sizes of such a body', undefined])
   })
 })
 
@@ -55,6 +56,22 @@ const audit = volumeAudit(
   ],
   body,
 )
+
+test('typical sizes are marked as assumed and doubt nothing of their own: only what was measured has a tape', () => {
+  const mixed = volumeAudit(
+    [chamber('Tray', 0.1), chamber('Well', 0.05, { use: 'machinery', measured: false })],
+    body,
+  )
+  const typical = volumeAudit([chamber('Tray', 0.1, { measured: false })], body)
+  expect(grossFigure(audit)).not.toHaveProperty('assumed')
+  expect(grossFigure(mixed).assumed).toBe('typical sizes of 1 of 2 chambers')
+  // The well’s tape was never laid; the tray’s, ± 1 mm rectangular: 2 · 1 mm/√3 · √(2 · 0.02² + 0.04²) m² = 56.57 mL.
+  expect(grossFigure(mixed).uncertainty).toBeCloseTo(5.657e-5, 8)
+  expect(grossFigure(typical)).not.toHaveProperty('uncertainty')
+  expect(usableFigure(mixed)).not.toHaveProperty('assumed')
+  expect([usableFigure(typical).assumed, perBulkFigure(typical).assumed, perPriceFigure(typical, 50, 'EUR').assumed]).toEqual(Array(3).fill('typical sizes of 1 of 1 chambers')) // prettier-ignore
+  expect([litreFigure(mixed, 'machinery', 'x').assumed, litreFigure(mixed, 'biological', 'x').assumed]).toEqual(['typical sizes of 1 of 1 chambers', undefined]) // prettier-ignore
+})
 
 describe('the litres of a body, added up from their parts by hand', () => {
   // Boxes of 0.04 m²: 4, 4, 2 and 1.2 L; of the upper tray 0.8 L lie above its rim.

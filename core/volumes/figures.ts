@@ -37,10 +37,9 @@ export function solidFigure(name: string, solid: Solid, measured: boolean): Figu
     value: solidVolume(solid),
     dimension: 'volume',
     provenance: 'computed',
-    uncertainty: 2 * volumeUncertainty(solid),
-    conditions: [
-      measured ? 'measured with a tape, ± 1 mm' : 'the usual sizes of such a body, not this unit’s',
-    ],
+    ...(measured
+      ? { uncertainty: 2 * volumeUncertainty(solid), conditions: ['measured with a tape, ± 1 mm'] }
+      : { assumed: 'typical sizes of such a body' }),
     formula: FORMULAS[solid.shape],
     working: SOLID_FIELDS[solid.shape].map((f) =>
       put(
@@ -55,6 +54,7 @@ export function solidFigure(name: string, solid: Solid, measured: boolean): Figu
   }
 }
 
+const MEDIA_USES: ReadonlySet<LitreName> = new Set(['biological', 'mechanical', 'chemical'])
 const LITRES = { dimension: 'volume', provenance: 'computed' } as const
 const chamberLines = (a: VolumeAudit, of: (n: VolumeAudit['chambers'][number]) => number): WorkingLine[] =>
   a.chambers.flatMap((c, i) => {
@@ -62,13 +62,21 @@ const chamberLines = (a: VolumeAudit, of: (n: VolumeAudit['chambers'][number]) =
     return v > 0 ? [put(String(i + 1), c.chamber.name, v, 'volume', 'computed')] : []
   })
 
+/** Of whose chambers the sizes are typical ones, of all or of some of them. */
+const typical = (a: VolumeAudit, counts: (n: VolumeAudit['chambers'][number]) => boolean = () => true) => {
+  const of = a.chambers.filter(counts)
+  const assumed = of.filter((c) => !c.chamber.measured).length
+  return assumed > 0 && { assumed: `typical sizes of ${assumed} of ${of.length} chambers` }
+}
+
 /** All litres inside, chamber by chamber. */
 export const grossFigure = (a: VolumeAudit): Figure => ({
   ...LITRES,
   id: 'gross',
   label: 'Gross internal volume',
   value: a.gross,
-  uncertainty: 2 * a.uncertainty,
+  ...(a.uncertainty > 0 && { uncertainty: 2 * a.uncertainty }),
+  ...typical(a),
   formula: 'V = Σ chambers;  u = √Σ u², tape ± 1 mm rectangular',
   working: chamberLines(a, (c) => c.volume),
   source: 'solid mensuration; GUM, JCGM 100:2008',
@@ -80,6 +88,7 @@ export const litreFigure = (a: VolumeAudit, name: LitreName, words: string): Fig
   id: `litres-${name}`,
   label: words,
   value: a.byName[name],
+  ...typical(a, (c) => c.chamber.use === name || (name === 'wasted' && c.lost > 0)),
   formula:
     name === 'wasted'
       ? 'Σ what could hold media and does not'
@@ -139,7 +148,8 @@ export const usableFigure = (a: VolumeAudit): Figure => ({
   id: 'usable',
   label: 'Usable for media',
   value: a.usableMedia,
-  formula: 'biological + mechanical + chemical',
+  ...typical(a, (c) => MEDIA_USES.has(c.chamber.use)),
+  formula: 'bio + mechanical + chemical',
   working: (['biological', 'mechanical', 'chemical'] as const).map((n) =>
     put(n.slice(0, 4), n, a.byName[n], 'volume', 'computed'),
   ),
@@ -150,6 +160,7 @@ export const perBulkFigure = (a: VolumeAudit): Figure => ({
   id: 'per-bulk',
   label: 'Usable per litre of outside bulk',
   value: a.usablePerBulk,
+  ...typical(a, (c) => MEDIA_USES.has(c.chamber.use)),
   dimension: 'ratio',
   provenance: 'computed',
   formula: 'usable ÷ (width · depth · height outside)',
@@ -165,6 +176,7 @@ export const perPriceFigure = (a: VolumeAudit, price: number, currency: string):
   id: 'per-price',
   label: `Usable for 100 ${currency}`,
   value: (a.usableMedia / price) * 100,
+  ...typical(a, (c) => MEDIA_USES.has(c.chamber.use)),
   formula: 'usable ÷ price × 100',
   working: [
     put('usable', 'usable for media', a.usableMedia, 'volume', 'computed'),

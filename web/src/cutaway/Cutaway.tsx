@@ -257,7 +257,7 @@ function ChamberLabel({
             fill={bad.has(c.chamber.id) ? 'var(--color-error)' : 'var(--color-secondary)'}
           >
             {said(litresIn(c.chamber), 'volume', system)}
-            {bad.has(c.chamber.id) ? ' · does not fit' : c.chamber.measured ? '' : ' · not measured'}
+            {bad.has(c.chamber.id) ? ' · does not fit' : c.chamber.measured ? '' : ' · assumed'}
           </text>
         </>
       )}
@@ -290,7 +290,7 @@ function ChamberShape({
       role="button"
       tabIndex={onSelect ? 0 : -1}
       aria-pressed={c.chamber.id === selected}
-      aria-label={`${c.chamber.name}: ${said(litresIn(c.chamber), 'volume', system)}, ${LITRE_WORDS[c.chamber.use]}${c.chamber.measured ? '' : ', not measured yet'}${bad.has(c.chamber.id) ? ', does not fit' : ''}`}
+      aria-label={`${c.chamber.name}: ${said(litresIn(c.chamber), 'volume', system)}, ${LITRE_WORDS[c.chamber.use]}${c.chamber.measured ? '' : ', typical size (assumed)'}${bad.has(c.chamber.id) ? ', does not fit' : ''}`}
       className="cursor-pointer outline-offset-2"
       onClick={() => onSelect?.(c.chamber.id)}
       onKeyDown={(e) => {
@@ -307,6 +307,7 @@ function ChamberShape({
         strokeWidth={c.chamber.id === selected ? 3 : 1.2}
         strokeDasharray={c.chamber.measured ? undefined : '5 3'}
       />
+      {!c.chamber.measured && <path d={d(c.outline)} fill={`url(#${id}-typical)`} />}
       {c.wasted.length > 0 && <path d={d(c.wasted)} fill="var(--color-base-100)" />}
       {c.wasted.length > 0 && <path d={d(c.wasted)} fill={`url(#${id}-wasted)`} />}
     </g>

@@ -135,10 +135,10 @@ describe('the drawing', () => {
   test('says each chamber, its litres, its use and whether it was measured, and which is chosen', () => {
     draw({ onSelect: () => undefined })
     const tray = screen.getByRole('button', {
-      name: /^Lower tray: .* L, mechanical media, not measured yet$/,
+      name: /^Lower tray: .* L, mechanical media, typical size \(assumed\)$/,
     })
     expect(tray.getAttribute('aria-pressed')).toBe('true')
-    expect(screen.getByRole('button', { name: /^Settling space: .* void on purpose/ })).toBeTruthy()
+    expect(screen.getByRole('button', { name: /^Settling space: .* settling space/ })).toBeTruthy()
   })
   test('chooses by pointer, by Enter and by Space', () => {
     const chosen: string[] = []

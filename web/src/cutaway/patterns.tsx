@@ -38,18 +38,27 @@ export function Patterns({ id }: { readonly id: string }) {
       >
         <path d="M0 0v7" stroke="var(--color-error)" strokeWidth="2.6" />
       </pattern>
+      <pattern
+        id={`${id}-typical`}
+        width="9"
+        height="9"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
+        <path d="M0 0v9" stroke="var(--color-secondary)" strokeWidth="1.2" strokeOpacity="0.7" />
+      </pattern>
     </defs>
   )
 }
 
 export const LITRE_WORDS: Readonly<Record<LitreName, string>> = {
-  biological: 'biological media',
+  biological: 'bio media',
   mechanical: 'mechanical media',
   chemical: 'chemical media',
-  void: 'void on purpose',
+  void: 'settling space',
   channel: 'flow channel',
-  machinery: 'machinery',
-  wasted: 'wasted',
+  machinery: 'pump and motor',
+  wasted: 'unused space',
 }
 
 /** A small swatch of one texture, for legends and sheets. */

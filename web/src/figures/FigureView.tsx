@@ -66,6 +66,7 @@ export function FigureView({
             <span className={bare ? 'sr-only' : ''}>{PROVENANCE_WORDS[figure.provenance]}</span>
           </span>
         )}
+        {figure.assumed && <span className="muted ml-1 text-[0.8rem] italic">assumed</span>}
       </button>
       {working.panel}
     </>
@@ -89,6 +90,7 @@ function Working({ figure }: { readonly figure: Figure }) {
       <p className="muted mt-1">
         <Mark of={figure.provenance} /> {PROVENANCE_MEANING[figure.provenance]}
       </p>
+      {figure.assumed && <p className="mt-2">Assumed: {figure.assumed}.</p>}
       {figure.conditions && <p className="mt-2">Conditions: {figure.conditions.join(' · ')}</p>}
       {figure.formula && (
         <p className="num bg-base-200 mt-2 px-2 py-1.5">

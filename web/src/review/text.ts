@@ -31,9 +31,9 @@ export const sentenceIn = (s: Sentence, { system, decimal }: Reader): string =>
 
 /** Where a number came from, in a word. */
 export const FROM_WORDS = {
-  printed: 'printed',
+  printed: 'label',
   measured: 'measured',
-  computed: 'computed',
+  computed: 'calculated',
   rule: 'rule of thumb',
 } as const
 
