@@ -46,6 +46,8 @@ export interface KnownPump {
   /** Why there is no fit yet, as the fit said it. */
   readonly fitProblem: string | null
   readonly labelPump: Pump | null
+  /** What the label prints, as points of its curve: its flow leaves the outlet with a velocity head; m³/s and m. */
+  readonly labelPoints: readonly { readonly flow: number; readonly head: number }[]
   /** Heads (m) taken as usual for its kind, because the label prints none; null where it does, or a fit knows. */
   readonly supposedHead: readonly [low: number, high: number] | null
   /** Label bias, where the pump is known from its label. */
@@ -156,6 +158,10 @@ export function knownPump(
       ? null
       : pumpFromLabel({ ratedFlow: rated, maxHead, outletHead: velocityHead(rated, bore) })
   const labelPump = head && head.value > 0 ? pumpOf(atMains(head, mains).value) : null
+  const labelPoints = [
+    ...(rated === null ? [] : [{ flow: rated, head: velocityHead(rated, bore) }]),
+    ...(labelPump && head ? [{ flow: 0, head: atMains(head, mains).value }] : []),
+  ]
   const usual = FILTERS[model.kind].usualHead
   const supposedHead = labelPump || !usual ? null : usual
   const curve = curvePoints(model, results)
@@ -168,6 +174,7 @@ export function knownPump(
       fit,
       fitProblem: null,
       labelPump,
+      labelPoints,
       supposedHead: null,
       bias,
       curve,
@@ -184,6 +191,7 @@ export function knownPump(
       fit: null,
       fitProblem,
       labelPump,
+      labelPoints,
       supposedHead,
       bias,
       curve,

@@ -173,6 +173,14 @@ describe('points of a pump’s curve', () => {
     expect((thumb?.uncertainty ?? 0) * 3.6e6).toBeCloseTo(50, 6)
     expect(thumb?.conditions).toEqual(['any plumbing', 'any media setup'])
   })
+  test('what the label prints lies on its curve: its flow with the head it leaves the outlet with, its head at no flow', () => {
+    const known = assess({ ...labelOnly, hookups: [hookup] }).pump
+    // 1000 L/h at 50 Hz through the 16 mm of the hookup.
+    expect(known?.labelPoints).toEqual([{ flow: lph(1000), head: expect.closeTo(velocityHead(1000), 9) }, { flow: 0, head: 1.8 }])
+    const { shutOffHead, maxFlow, exponent } = known?.labelPump ?? { shutOffHead: 0, maxFlow: 1, exponent: 1 }
+    for (const { flow, head } of known?.labelPoints ?? []) expect(shutOffHead * (1 - (flow / maxFlow) ** exponent)).toBeCloseTo(head, 9)
+    expect(assess({ ...labelOnly, claims: labelOnly.claims.filter((c) => c.quantity !== 'max-head') }).pump?.labelPoints).toHaveLength(1)
+  })
   test('a label of nothing gives no curve', () => {
     const without = (quantity: string) =>
       assess({ ...labelOnly, claims: labelOnly.claims.map((c) => (c.quantity === quantity ? { ...c, value: 0 } : c)) }).pump

@@ -92,9 +92,21 @@ function modelOf(
   })
   const points = known.curve.points.map(place)
   const out = known.curve.out.map(place)
+  const printed = known.labelPoints.map((p) => ({ flow: q(p.flow), head: h(p.head) }))
   const xTicks = axisTicks(q(top))
   const yTicks = axisTicks(h(highest))
-  return { rows, points, out, xTicks, yTicks, xMax: xTicks.at(-1) ?? 1, yMax: yTicks.at(-1) ?? 1, q, h }
+  return {
+    rows,
+    points,
+    out,
+    printed,
+    xTicks,
+    yTicks,
+    xMax: xTicks.at(-1) ?? 1,
+    yMax: yTicks.at(-1) ?? 1,
+    q,
+    h,
+  }
 }
 
 /** Head against flow with the head budget standing on the same axis: read across from the curve to the column. */
@@ -176,7 +188,12 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
                 }}
               />
               {drawn && <Lines known={known} hookup={hookup} />}
-              <Marks points={model.points} at={at && { flow: model.q(at.flow), head: model.h(at.head) }} />
+              <Marks
+                points={model.points}
+                printed={model.printed}
+                at={at && { flow: model.q(at.flow), head: model.h(at.head) }}
+                measured={!!measured}
+              />
               <Points points={model.points} onMove={onTakeOut} />
               <Points points={model.out} onMove={onPutBack} out />
               <Tooltip
@@ -206,6 +223,8 @@ export default function HeadFlow({ assessment, hookup, show, name, onTakeOut, on
         label={known.from === 'fit' && known.labelPump !== null}
         points={model.points.length > 0}
         out={model.out.length > 0}
+        printed={model.printed.length > 0}
+        at={at && (measured ? 'measured' : 'calculated')}
       />
       <ChartTools data={data} root={root} />
     </div>
@@ -322,10 +341,14 @@ const END = 2.5
  */
 function Marks({
   points,
+  printed,
   at,
+  measured,
 }: {
   readonly points: readonly (At & { readonly error: number })[]
+  readonly printed: readonly At[]
   readonly at: At | null
+  readonly measured: boolean
 }) {
   const places = usePlaces()
   if (!places) return null
@@ -348,9 +371,28 @@ function Marks({
           strokeWidth={1.4}
         />
       )}
+      {printed.length > 0 && (
+        <path
+          d={printed.map((p) => square(x(p.flow), y(p.head))).join('')}
+          fill="var(--color-base-100)"
+          stroke="var(--color-secondary)"
+          strokeWidth={1.8}
+        />
+      )}
+      {at && (
+        <circle
+          cx={x(at.flow)}
+          cy={y(at.head)}
+          r={5.5}
+          fill={measured ? 'var(--color-base-content)' : 'var(--color-base-100)'}
+          stroke="var(--color-base-content)"
+          strokeWidth={2}
+        />
+      )}
     </g>
   )
 }
+const square = (x: number, y: number): string => `M${x - 4} ${y - 4}h8v8h-8z`
 
 /** The pointer’s follower on the lines does not lie in the way of a point. */
 const UNTOUCHED = { pointerEvents: 'none' } as const
@@ -395,12 +437,16 @@ function Legend({
   label,
   points,
   out,
+  printed,
+  at,
 }: {
   readonly from: 'fit' | 'label'
   readonly hookup: boolean
   readonly label: boolean
   readonly points: boolean
   readonly out: boolean
+  readonly printed: boolean
+  readonly at: 'measured' | 'calculated' | null
 }) {
   const line = (dash: string, colour: string, width: number) => (
     <svg width="30" height="8" aria-hidden="true" className="inline-block">
@@ -419,6 +465,29 @@ function Legend({
       {hookup && (
         <li>
           {line('', 'var(--color-base-content)', 1.4)} plumbing curve: head needed by hoses, fittings and lift
+        </li>
+      )}
+      {printed && (
+        <li>
+          <svg width="12" height="12" aria-hidden="true" className="inline-block">
+            <path d={square(6, 6)} fill="none" stroke="var(--color-secondary)" strokeWidth="1.8" />
+          </svg>{' '}
+          on the label; the outlet’s own head counts
+        </li>
+      )}
+      {at && (
+        <li>
+          <svg width="13" height="13" aria-hidden="true" className="inline-block">
+            <circle
+              cx="6.5"
+              cy="6.5"
+              r="5"
+              fill={at === 'measured' ? 'currentColor' : 'none'}
+              stroke="currentColor"
+              strokeWidth="1.8"
+            />
+          </svg>{' '}
+          {at === 'measured' ? 'installed flow, measured' : 'flow with this plumbing, calculated'}
         </li>
       )}
       {points && (
@@ -440,7 +509,7 @@ function Legend({
               strokeDasharray="2 2"
             />
           </svg>{' '}
-          taken out, with its reason below
+          excluded, with the reason below
         </li>
       )}
     </ul>
