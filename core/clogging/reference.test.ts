@@ -211,6 +211,21 @@ describe('a bed that fills', () => {
     expect(run.days[180]?.unstrained).toBeGreaterThan(0.8)
     expect(run.days[180]?.haze).toBeGreaterThan(5 * (run.days[0]?.haze ?? 0))
   })
+  test('the line that is drawn meets its mark on the day that is named, at whichever of the two is first', () => {
+    const cases = [hangOnBack(), canister(STRAIN_FIRST), canister(without('pad', 'medium'))].map((c) => clog(c, tankOf(100, 'heavy'), { days: 365 })) // prettier-ignore
+    const whys = cases.map((c) => {
+      const { days, ...ran } = forecast(c)
+      const { due, dueAt, catchesAt } = answersOf({ days, ...ran })
+      if (!due) return null
+      const [low, t] = [Math.floor(due.day), due.day % 1]
+      const share = (of: 'flow' | 'catches') => ((1 - t) * (days[low]?.[of] ?? 0) + t * (days[low + 1]?.[of] ?? 0)) / (days[0]?.[of] ?? 1) // prettier-ignore
+      expect(due.why === 'flow' ? share('flow') / dueAt : share('catches') / catchesAt).toBeCloseTo(1, 9)
+      // Nothing was past its mark a day before.
+      expect([(days[low]?.flow ?? 0) >= dueAt * (days[0]?.flow ?? 1), (days[low]?.catches ?? 0) >= catchesAt * (days[0]?.catches ?? 1)]).toEqual([true, true]) // prettier-ignore
+      return due.why
+    })
+    expect(whys.filter(Boolean).length).toBeGreaterThan(1)
+  })
 })
 
 /** Check values that are common practice without a published source: the constants were set so that they are met. */

@@ -29,8 +29,9 @@ export interface ClogAnswers {
   /** Days until the flow is down to {@link dueAt}, and until a pass catches half as much as at first. */
   readonly toFall: number | null
   readonly toPast: number | null
-  /** Share of the first flow at which it is called due. */
+  /** Shares at which it is due: of the first flow, and of what a pass first caught. */
   readonly dueAt: number
+  readonly catchesAt: number
   /** The earlier of the two, and why. */
   readonly due: { readonly day: number; readonly why: 'flow' | 'past' } | null
   /** The layer that blinds first, and when; the one nearest to it where none does. */
@@ -56,6 +57,7 @@ export function answersOf(run: ClogRun, dueAt = DUE_AT): ClogAnswers {
     toFall,
     toPast,
     dueAt,
+    catchesAt: CATCHES_AT,
     due: both[0] ?? null,
     blind: blindest(run),
     toMedia: waterways.layers.reduce((sum, l, i) => sum + (l.counts ? (shares[i] ?? 0) : 0), 0),

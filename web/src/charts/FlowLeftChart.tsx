@@ -6,6 +6,7 @@ import {
   ComposedChart,
   ErrorBar,
   Line,
+  ReferenceDot,
   ReferenceLine,
   ResponsiveContainer,
   Scatter,
@@ -22,25 +23,37 @@ interface Props {
   readonly run: ForecastReport
   readonly slow: ForecastReport
   readonly fast: ForecastReport
+  /** Without any cleaning: the day it is due is told of this one. */
+  readonly alone: ForecastReport
   /** As the constants ship, where visits have moved the forecast. */
   readonly asShipped: ForecastReport | null
   readonly seen: readonly { readonly day: number; readonly left: number; readonly uncertainty: number }[]
-  readonly dueAt: number
   readonly until: number
   /** The day that is looked at. */
   readonly day: number
 }
 
 const left = (r: ForecastReport, i: number): number => (r.days[i]?.flow ?? 0) / (r.days[0]?.flow || 1)
+/** Share of what a pass first caught that it catches on a day. */
+const catches = (r: ForecastReport, i: number): number =>
+  (r.days[i]?.catches ?? 0) / (r.days[0]?.catches || 1)
 
 const LEVELS = [0, 0.25, 0.5, 0.75, 1]
-/** Flow left over the days: the forecast with its band, what visits saw, and where it is called due. */
-export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, dueAt, until, day }: Props) {
+/**
+ * Flow left and dirt caught over the days: the forecast with its band, what check-ups saw, and the day that one of the
+ * two falls to its mark, which is the day the sentence above names.
+ */
+export default function FlowLeftChart(props: Props) {
+  const { name, run, slow, fast, alone, asShipped, seen, until, day } = props
+  const { due, dueAt, catchesAt } = alone.answers
+  const served = run.days.some((d, i) => d.flow !== alone.days[i]?.flow)
   const root = useRef<HTMLDivElement>(null)
   const rows = Array.from({ length: Math.min(until, run.days.length - 1) + 1 }, (_, i) => ({
     day: i,
     left: left(run, i),
     band: [Math.min(left(fast, i), left(slow, i)), Math.max(left(fast, i), left(slow, i))] as const,
+    catches: catches(alone, i),
+    ...(served && { alone: left(alone, i) }),
     ...(asShipped && { shipped: left(asShipped, i) }),
   }))
   const points = seen
@@ -48,18 +61,19 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
     .map((s) => ({ day: s.day, seen: s.left, error: 2 * s.uncertainty }))
   const data: ChartData = {
     name: `${name} flow left`,
-    columns: ['Day', 'Forecast', 'Low', 'High', 'Seen'],
+    columns: ['Day', 'Forecast', 'Low', 'High', 'Dirt caught per pass', 'Seen'],
     rows: rows.map((r) => [
       r.day,
       r.left.toFixed(4),
       r.band[0].toFixed(4),
       r.band[1].toFixed(4),
+      r.catches.toFixed(4),
       points.find((p) => p.day === r.day)?.seen.toFixed(4) ?? '',
     ]),
   }
   const ticks = until <= 180 ? [0, 30, 60, 90, 120, 150, 180] : [0, 60, 120, 180, 240, 300, 360]
   return (
-    <div ref={root} role="group" aria-label="Flow left over the days">
+    <div ref={root} role="group" aria-label="Flow left and dirt caught over the days">
       <ResponsiveContainer width="100%" height={250}>
         <ComposedChart data={rows} margin={{ top: 8, right: 10, bottom: 18, left: 4 }}>
           <Grid x={ticks} y={LEVELS} />
@@ -91,6 +105,7 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
             contentStyle={{ background: 'var(--color-base-100)', borderColor: 'var(--color-base-300)' }}
           />
           <ReferenceLine y={dueAt} stroke="var(--color-warning)" strokeDasharray="5 4" />
+          <ReferenceLine y={catchesAt} stroke="var(--color-primary)" strokeDasharray="2 5" />
           {day > 0 && <ReferenceLine x={day} stroke="var(--color-secondary)" />}
           <Area
             dataKey="band"
@@ -111,8 +126,27 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
             />
           )}
           <Line
+            dataKey="catches"
+            name="dirt caught per pass"
+            dot={false}
+            stroke="var(--color-primary)"
+            strokeWidth={1.6}
+            strokeDasharray="7 3"
+            isAnimationActive={false}
+          />
+          {served && (
+            <Line
+              dataKey="alone"
+              name="without cleaning"
+              dot={false}
+              stroke="var(--color-base-content)"
+              strokeDasharray="2 3"
+              isAnimationActive={false}
+            />
+          )}
+          <Line
             dataKey="left"
-            name="forecast"
+            name="flow left"
             dot={false}
             stroke="var(--color-base-content)"
             strokeWidth={2}
@@ -128,12 +162,26 @@ export default function FlowLeftChart({ name, run, slow, fast, asShipped, seen, 
           >
             <ErrorBar dataKey="error" direction="y" stroke="var(--color-base-content)" width={5} />
           </Scatter>
+          {due && due.day <= until && (
+            <ReferenceDot
+              x={due.day}
+              y={due.why === 'flow' ? dueAt : catchesAt}
+              r={6}
+              fill="var(--color-base-100)"
+              stroke="var(--color-warning)"
+              strokeWidth={2.5}
+              label={{ value: `day ${Math.round(due.day)}`, position: 'top', ...AXIS }}
+            />
+          )}
         </ComposedChart>
       </ResponsiveContainer>
       <p className="muted mt-1 text-[0.88rem]">
-        Line: forecast. Shaded: 95 % range. {asShipped && 'Dotted: before any check-up. '}
+        Line: flow left, with its 95 % range. Long dashes: dirt caught per pass.{' '}
+        {served && 'Short dashes: without cleaning. '}
+        {asShipped && 'Grey dashes: before any check-up. '}
         {points.length > 0 && 'Points: seen at check-ups. '}
-        Dashed: clean at {showPercent(dueAt)} flow (our choice).
+        Clean at {showPercent(dueAt)} of the flow or {showPercent(catchesAt)} of the dirt caught (our choice)
+        {due && due.day <= until ? ': the ring.' : '.'}
       </p>
       <ChartTools data={data} root={root} />
     </div>

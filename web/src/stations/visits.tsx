@@ -155,9 +155,9 @@ function Forecast({ season }: { readonly season: Season }) {
             run={run}
             slow={slow}
             fast={fast}
+            alone={alone}
             asShipped={seen.length ? asShipped : null}
             seen={seen}
-            dueAt={run.answers.dueAt}
             until={FORECAST_DAYS}
             day={day}
           />
