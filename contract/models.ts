@@ -1,3 +1,4 @@
+import { GAP_IDS } from '@ypsometer/core/judging/gaps'
 import { SEGMENT_LIMITS } from '@ypsometer/core/hydraulics/segments'
 import { MAX_LOG } from '@ypsometer/core/bench/logs'
 import { LONGEST_WATCH, type SetupField } from '@ypsometer/core/bench/shape'
@@ -343,6 +344,8 @@ export const ShelfRow = z.object({
   problem: z.string().nullable(),
   /** The next gap; null when only the verdict is left to read. */
   next: z.string().nullable(),
+  /** What is missing of its verdict, whatever would change it most first. */
+  missing: z.array(z.enum(GAP_IDS)).default([]),
   /** Its grounds have moved since (rules, media, label bias): it is being worked out anew. */
   old: z.boolean(),
 })
@@ -363,6 +366,8 @@ export const ShelfQuery = z.object({
   sort: z.enum(SHELF_SORTS).default('name'),
   /** Only those whose schools disagree on the claim, or only those whose schools agree. */
   stands: z.enum(SHELF_STANDS).optional(),
+  /** Only those that lack this. */
+  missing: z.enum(GAP_IDS).optional(),
   cursor: z.string().max(400).optional(),
   limit: z.coerce.number().int().min(1).max(100).default(50),
 })

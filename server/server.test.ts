@@ -189,6 +189,15 @@ describe('the shelf', () => {
     const sumps = (await h.call('GET', '/models?kind=sump')).body.items
     expect(sumps.map((i: { model: { kind: string } }) => i.model.kind)).toEqual(['sump'])
     expect((await h.call('GET', '/models?cursor=zzz')).body.errors[0].field).toBe('cursor')
+    // By what is missing: every row of the answer lacks it, and no other row does.
+    type Item = { model: { id: string }; missing: string[] }
+    const lacks = async (query: string) =>
+      (await h.call('GET', `/models?limit=100${query}`)).body.items as Item[]
+    const named = (items: Item[]) => items.map((i) => i.model.id).sort()
+    const without = (await lacks('')).filter((i) => i.missing.includes('head-series'))
+    expect(without.length).toBeGreaterThan(0)
+    expect(named(await lacks('&missing=head-series'))).toEqual(named(without))
+    expect((await h.call('GET', '/models?missing=luck')).status).toBe(400)
   })
 })
 

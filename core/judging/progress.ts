@@ -1,5 +1,5 @@
 import { isLabelCondition } from '../trials/flows'
-import { hasPump } from '../kinds'
+import { FILTERS, hasPump } from '../kinds'
 import { claimed } from '../trials/labels'
 import type { ModelRecord } from '../trials/records'
 
@@ -7,7 +7,7 @@ import type { ModelRecord } from '../trials/records'
 export interface Progress {
   readonly claims: number
   readonly bench: number
-  readonly next: { readonly station: 'claims' | 'bench' | 'tanks' | 'verdict'; readonly action: string }
+  readonly next: { readonly station: 'claims' | 'bench' | 'fill' | 'verdict'; readonly action: string }
 }
 
 const share = (done: readonly boolean[]): number => done.filter(Boolean).length / done.length
@@ -18,6 +18,9 @@ const hasFill = (m: ModelRecord): boolean => m.inside?.fills.some((f) => f.layer
 export function progress(model: ModelRecord): Progress {
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
   const pumped = hasPump(model.kind)
+  // Foam says nothing by its weight: its layers are asked for instead.
+  const foam = FILTERS[model.kind].foamIsMedia === true
+  const media = hasFill(model) || (!foam && model.mediaMass !== null)
   const timed = model.trials.filter((t) => t.runs.length >= 3)
   const claims = share([
     has('rated-flow'),
@@ -31,7 +34,7 @@ export function progress(model: ModelRecord): Progress {
   const bench = share([
     bare,
     installed,
-    model.mediaMass !== null,
+    foam ? media : model.mediaMass !== null,
     ...(pumped ? [model.hookups.length > 0, lifts] : []),
   ])
   const steps: readonly (readonly [open: boolean, station: Progress['next']['station'], action: string])[] = [
@@ -39,7 +42,8 @@ export function progress(model: ModelRecord): Progress {
     [!has('tank-max'), 'claims', 'Add the label’s tank size'],
     [pumped && !has('max-head'), 'claims', 'Add the label’s maximum head'],
     [!bare, 'bench', 'Time the flow 5 times, empty and without hoses'],
-    [model.mediaMass === null && !hasFill(model), 'claims', 'Weigh the supplied bio media, dry'],
+    [!media && !foam, 'claims', 'Weigh the supplied bio media, dry'],
+    [!media && foam, 'fill', 'Add the supplied media, layer by layer'],
     [pumped && !model.hookups.length, 'bench', 'Enter the plumbing (hoses, taps, heights)'],
     [!installed, 'bench', 'Time the flow as installed, with media and hoses'],
     [pumped && !lifts, 'bench', 'Time the flow at three outlet heights'],

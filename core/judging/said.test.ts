@@ -145,9 +145,9 @@ describe('what is missing, what it would change first', () => {
     ['all but the lifts', { ...benched, inside: inside(asShipped) }, ['empty-flow', 'head-series']],
     ['all', { ...benched, inside: inside(asShipped), trials: [...lifts, loaded(480)] }, []],
     [
-      'air-driven: no pump to ask about',
+      'air-driven: no pump to ask about; its media are foam, whose weight says nothing',
       { ...labelOnly, kind: 'air-sponge', claims: [] },
-      ['fill', 'media-mass', 'tank-max', 'installed-flow', 'rated-flow'],
+      ['fill', 'tank-max', 'installed-flow', 'rated-flow'],
     ],
   ] as const)('%s', (_, m, ids) => expect(missing(m as ModelRecord)).toEqual(ids))
 })
@@ -420,15 +420,25 @@ test('the next step, from nothing to the verdict, each once what is before it is
       trials: [lifts[0] as TrialRecord, loaded(480), loaded(400, { lift: 0.3 }), loaded(300, { lift: 0.6 })],
     }),
   ).toBe('Time the flow at three outlet heights')
+  // Foam is laid, not weighed.
+  expect(next({ kind: 'motor-sponge', trials: lifts.slice(0, 1), mediaMass: null })).toBe(
+    'Add the supplied media, layer by layer',
+  )
   const air = (more: Partial<ModelRecord>): string =>
-    next({ kind: 'air-sponge', hookups: [], claims: print({ 'max-head': null }), ...more })
+    next({
+      kind: 'air-sponge',
+      hookups: [],
+      claims: print({ 'max-head': null }),
+      inside: inside(asShipped),
+      ...more,
+    })
   expect(air({ trials: [lifts[0] as TrialRecord, loaded(200)] })).toBe('Read the verdict')
   // Claims: rated flow, largest and smallest tank of five; of three where nothing is pumped.
   expect([
     assess(labelOnly).progress.claims,
     assess({ ...labelOnly, kind: 'air-sponge' }).progress.claims,
   ]).toEqual([0.8, 1])
-  expect(assess({ ...m, kind: 'air-sponge' }).progress.bench).toBe(1)
+  expect(assess({ ...m, kind: 'air-sponge', inside: inside(asShipped) }).progress.bench).toBe(1)
 })
 
 test('a basis is firm where the flow was measured, carried, or computed from a measured curve', () => {

@@ -1,3 +1,4 @@
+import { GAP_IDS, GAPS, type Gap } from './gaps'
 import { suits } from '../teardown/placing'
 import { inline, type Figure, type Sentence } from '../figures'
 import {
@@ -31,7 +32,7 @@ import {
   type ClassCase,
 } from './schoolReasons'
 import { bodyDepthFigure, staticHeadFigure } from './staticFigures'
-import { hasPump } from '../kinds'
+import { FILTERS, hasPump } from '../kinds'
 import type { ModelRecord } from '../trials/records'
 
 const WORDS: Readonly<Record<VerdictLevel, readonly [firm: string, looks: string]>> = {
@@ -63,7 +64,7 @@ export function verdictWords(level: VerdictLevel, firm: boolean, reaches: readon
 
 /** Something not known yet and what knowing it would change. */
 export interface Missing {
-  readonly id: string
+  readonly id: Gap
   readonly what: string
   readonly changes: string
   readonly station: 'claims' | 'bench' | 'fill' | 'tanks'
@@ -363,62 +364,19 @@ function liftReason(main: HookupResult, add: Add): void {
 }
 
 function missing({ model, againstLabel, known, shipped, main }: VerdictInput): readonly Missing[] {
-  const out: Missing[] = []
-  const need = (test: boolean, m: Missing): void => void (test && out.push(m))
   const has = (q: Parameters<typeof claimed>[1]): boolean => claimed(model, q) !== undefined
-  need(!has('rated-flow'), {
-    id: 'rated-flow',
-    station: 'claims',
-    what: 'Rated flow',
-    changes: 'Without it, measured flow has nothing to compare with.',
-  })
-  need(!has('tank-max'), {
-    id: 'tank-max',
-    station: 'claims',
-    what: 'Largest tank on the label',
-    changes: 'Without it there is no claim to judge.',
-  })
-  need(hasPump(model.kind) && !has('max-head'), {
-    id: 'max-head',
-    station: 'claims',
-    what: 'Maximum head',
-    changes: 'Without it there is no pump curve from the label.',
-  })
-  need(hasPump(model.kind) && !main, {
-    id: 'hookup',
-    station: 'bench',
-    what: 'Plumbing (hoses, fittings, heights)',
-    changes: 'Without it no installed flow can be calculated.',
-  })
-  need(hasPump(model.kind) && !againstLabel, {
-    id: 'empty-flow',
-    station: 'bench',
-    what: 'Rated flow: empty, no hoses, zero head',
-    changes: 'The only fair comparison with the label’s rated flow.',
-  })
-  need(shipped?.basis !== 'measured', {
-    id: 'installed-flow',
-    station: 'bench',
-    what: 'Installed flow, with the supplied media',
-    changes: 'The verdict then rests on a measured flow.',
-  })
-  need(hasPump(model.kind) && known?.from !== 'fit', {
-    id: 'head-series',
-    station: 'bench',
-    what: 'Flow at three outlet heights or more',
-    changes: 'The pump curve is then measured, not assumed.',
-  })
-  need(shipped?.meets.provenance === 'rule' || !shipped, {
-    id: 'fill',
-    station: 'fill',
-    what: 'Supplied media, layer by layer',
-    changes: 'Without it we cannot tell what the media can support.',
-  })
-  need(model.mediaMass === null || !model.mediaMass.weighed, {
-    id: 'media-mass',
-    station: 'claims',
-    what: 'Weight of the bio media',
-    changes: 'The verdict rests mainly on media weight.',
-  })
-  return out
+  const pumped = hasPump(model.kind)
+  const open: Readonly<Record<Gap, boolean>> = {
+    'rated-flow': !has('rated-flow'),
+    'tank-max': !has('tank-max'),
+    'max-head': pumped && !has('max-head'),
+    hookup: pumped && !main,
+    'empty-flow': pumped && !againstLabel,
+    'installed-flow': shipped?.basis !== 'measured',
+    'head-series': pumped && known?.from !== 'fit',
+    fill: shipped?.meets.provenance === 'rule' || !shipped,
+    // Foam says nothing by its weight.
+    'media-mass': !FILTERS[model.kind].foamIsMedia && !model.mediaMass?.weighed,
+  }
+  return GAP_IDS.filter((id) => open[id]).map((id) => ({ id, ...GAPS[id] }))
 }

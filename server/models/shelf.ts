@@ -65,6 +65,10 @@ export async function shelf(db: Db, q: z.infer<typeof ShelfQuery>): Promise<Shel
     filters.push(
       sql`exists (select 1 from ${shelfEntry} e where e.model_id = ${model.id} and e.split = ${q.stands === 'split'})`,
     )
+  if (q.missing)
+    filters.push(
+      sql`exists (select 1 from ${shelfEntry} e where e.model_id = ${model.id} and jsonb_exists(e.shown->'missing', ${q.missing}))`,
+    )
   const words = q.search?.replace(/\0/g, '').trim().split(/\s+/).filter(Boolean) ?? []
   for (const word of words) {
     const like = `%${word.replace(/[\\%_]/g, '\\$&')}%`

@@ -85,6 +85,7 @@ export const NOT_YET: Shown = {
   benchDone: 0,
   problem: null,
   next: null,
+  missing: [],
 }
 /** The row of a model whose numbers cannot be worked out: it says so, and all others stand. */
 const brokenRow = (error: unknown): Shown => ({

@@ -44,6 +44,7 @@ export function shelfRow(
     claimsDone: a.progress.claims,
     benchDone: a.progress.bench,
     problem: null,
+    missing: a.verdict.missing.map((m) => m.id),
     next: a.progress.next.station === 'verdict' ? null : a.progress.next.action,
   }
   return { row, candidate: candidateOf(d, media, a) }

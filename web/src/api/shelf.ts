@@ -16,6 +16,7 @@ export interface ShelfFilter {
   readonly kind: string
   readonly sort: string
   readonly stands: string
+  readonly missing: string
 }
 
 export const shelfQuery = (f: ShelfFilter) =>
@@ -27,6 +28,7 @@ export const shelfQuery = (f: ShelfFilter) =>
       if (f.search) q.set('search', f.search)
       if (f.kind) q.set('kind', f.kind)
       if (f.stands) q.set('stands', f.stands)
+      if (f.missing) q.set('missing', f.missing)
       if (pageParam) q.set('cursor', pageParam)
       return api<ShelfPage>(`/models?${q}`, { signal })
     },
@@ -52,6 +54,7 @@ export const shelfFilter = (q: URLSearchParams): ShelfFilter => ({
   kind: q.get('kind') ?? '',
   sort: q.get('sort') ?? 'name',
   stands: q.get('stands') ?? '',
+  missing: q.get('missing') ?? '',
 })
 
 /** Between two looks while some of the shelf is still to be worked out again (ms). */

@@ -17,7 +17,13 @@ export function FromShelf({ onTake }: { readonly onTake: (taken: Taken['second']
   const { dossier } = useDossierContext()
   const [search, setSearch] = useState('')
   const [said, setSaid] = useState('')
-  const { data } = useShelf({ search: useDeferredValue(search).trim(), kind: '', sort: 'name', stands: '' })
+  const { data } = useShelf({
+    search: useDeferredValue(search).trim(),
+    kind: '',
+    sort: 'name',
+    stands: '',
+    missing: '',
+  })
   const media = useMedia().media
   const found = (data?.pages ?? [])
     .flatMap((p) => p.items)

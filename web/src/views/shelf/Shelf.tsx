@@ -7,6 +7,7 @@ import { shelfFilter, useShelf } from '../../api/shelf'
 import { FigureView } from '../../figures/FigureView'
 import { compareTray, MOST_COMPARED } from '../../settings/settings'
 import { Failed, Loading } from '../../frame/States'
+import { GAP_IDS, GAPS } from '@ypsometer/core/judging/gaps'
 import { isFirm } from '@ypsometer/core/judging/basis'
 import { KIND_OPTIONS, KIND_WORDS, LEVEL_WORDS } from '../../words'
 import { MiniRuler, RulerHead } from './MiniRuler'
@@ -20,8 +21,8 @@ const NewModel = lazy(() => retryWhenBack(() => import('./NewModel')))
 export function Shelf() {
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
-  const { search, kind, sort, stands } = shelfFilter(params)
-  const query = useShelf({ search: useDeferredValue(search), kind, sort, stands })
+  const { search, kind, sort, stands, missing } = shelfFilter(params)
+  const query = useShelf({ search: useDeferredValue(search), kind, sort, stands, missing })
   const set = (name: string, value: string): void =>
     setParams(
       (old) => {
@@ -90,11 +91,22 @@ export function Shelf() {
             <option value="agreed">Agreed only</option>
           </select>
         </label>
+        <label>
+          <span className="kicker block">Missing</span>
+          <select className="field !w-auto" value={missing} onChange={(e) => set('missing', e.target.value)}>
+            <option value="">Anything or nothing</option>
+            {GAP_IDS.map((id) => (
+              <option key={id} value={id}>
+                {GAPS[id].what}
+              </option>
+            ))}
+          </select>
+        </label>
       </div>
       {query.isPending && <Loading />}
       {query.isError && <Failed error={query.error} what="the shelf" retry={() => void query.refetch()} />}
       {query.data && !rows.length && (
-        <Empty filtered={Boolean(search || kind || stands)} onAdd={() => setAdding(true)} />
+        <Empty filtered={Boolean(search || kind || stands || missing)} onAdd={() => setAdding(true)} />
       )}
       {rows.length > 0 && <ShelfTable rows={rows} />}
       {query.hasNextPage && (

@@ -21,7 +21,7 @@ const row = (name: string, more: Partial<ShelfRow> = {}): ShelfRow => ({
   ratedFlow: figure('rated', lph(1000), 'flow', 'printed'),
   flow: { ...figure('real', lph(612), 'flow', 'measured'), uncertainty: lph(14) }, basis: 'measured',
   supportedMax: figure('supported', 0.153, 'volume', 'rule'), claimedMax: figure('claimed', 0.3, 'volume', 'printed'), overclaim: figure('overclaim', 1.96, 'ratio', 'computed'),
-  level: 'overclaimed', borderline: false, split: null, claimsDone: 1, benchDone: 1, problem: null, next: null, old: false, ...more,
+  level: 'overclaimed', borderline: false, split: null, claimsDone: 1, benchDone: 1, problem: null, next: null, missing: [], old: false, ...more,
 }) // prettier-ignore
 
 let where = ''
@@ -62,6 +62,13 @@ beforeEach(() => {
 afterEach(cleanup)
 
 describe('the shelf', () => {
+  test('it is narrowed to those that lack something, in the address too', async () => {
+    rows = [row('A')]
+    show(<Shelf />)
+    fireEvent.change(await screen.findByLabelText('Missing'), { target: { value: 'installed-flow' } })
+    await waitFor(() => expect(asked.at(-1)?.get('missing')).toBe('installed-flow'))
+    expect(where).toBe('/?missing=installed-flow')
+  })
   test('each row says rated, real and where from, claimed against supported, the word and the next thing to do', async () => {
     rows = [
       row('Kettle'),
