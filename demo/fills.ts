@@ -53,7 +53,7 @@ const bag = (gap = 3): Partial<FillLayer> => ({ bagged: true, gap: gap / 1000, c
 const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
   'Ledger 700': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Lower tray', 'coarse', 30],
@@ -76,7 +76,7 @@ const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
   ],
   'Torrent 1400': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Lower tray', 'coarse', 30],
@@ -100,7 +100,7 @@ const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
   ],
   'Plainbody 1000': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Lower tray', 'coarse', 'rest', { gap: 0.004 }],
@@ -122,7 +122,7 @@ const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
   ],
   'Terrace 1200': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Lower tray', 'coarse', 30],
@@ -145,7 +145,7 @@ const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
   ],
   'Gale HB': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Cartridge slot', 'cartridge', 14],
@@ -163,7 +163,7 @@ const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
   ],
   'Triptych 600': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Coarse compartment', 'medium', 'rest'],
@@ -182,10 +182,10 @@ const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
       ],
     },
   ],
-  'Mop 300': [{ name: 'As shipped', basis: 'as-shipped', layers: [['Sponge', 'medium', 'rest']] }],
+  'Mop 300': [{ name: 'Supplied', basis: 'as-shipped', layers: [['Sponge', 'medium', 'rest']] }],
   'Bellows S2': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Left sponge', 'medium', 'rest'],
@@ -195,7 +195,7 @@ const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
   ],
   'Coracle A1': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Floss', 'floss', 'rest', { gap: 0.001 }],
@@ -203,12 +203,10 @@ const ARRANGEMENTS: Readonly<Record<string, readonly Arrangement[]>> = {
       ],
     },
   ],
-  'Whirlpot F1': [
-    { name: 'As shipped', basis: 'as-shipped', layers: [['Moving media', 'moving', 0.5 * 176]] },
-  ],
+  'Whirlpot F1': [{ name: 'Supplied', basis: 'as-shipped', layers: [['Moving media', 'moving', 0.5 * 176]] }],
   'Undercroft 90': [
     {
-      name: 'As shipped',
+      name: 'Supplied',
       basis: 'as-shipped',
       layers: [
         ['Sock', 'floss', 8],

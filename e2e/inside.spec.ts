@@ -60,10 +60,10 @@ test('what cannot be is said at its chamber and field, and nothing typed is lost
   await sheet.getByLabel('Fill height').fill('')
   await page.keyboard.press('Enter')
 
-  await sheet.getByLabel('From the body’s foot').fill('60')
+  await sheet.getByLabel('Height above the foot').fill('60')
   await page.keyboard.press('Enter')
   await expect(misfits).toContainText('overlaps Lower tray')
-  await expect(sheet.getByLabel('From the body’s foot')).toHaveValue('60')
+  await expect(sheet.getByLabel('Height above the foot')).toHaveValue('60')
   await sheet.getByLabel('Height, inside').fill('high')
   await expect(sheet.getByText('“high” is not a number')).toBeVisible()
   await saved(page)

@@ -11,7 +11,7 @@ test('with the server gone the bench opens again from the device, times runs, an
   await page.reload()
   await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller !== null)).toBe(true)
   await page
-    .getByRole('row', { name: /timed vessel.*As shipped/ })
+    .getByRole('row', { name: /timed vessel.*Supplied/ })
     .getByRole('link', { name: 'Bench', exact: true })
     .click()
   const laps = page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')
@@ -38,5 +38,5 @@ test('with the server gone the bench opens again from the device, times runs, an
   }
   expect(readings).toHaveLength(new Set(readings.map((r) => r.id)).size)
   await page.goto(`/models/${id}/bench`)
-  await expect(page.getByRole('row', { name: /timed vessel.*As shipped/ })).toContainText('6')
+  await expect(page.getByRole('row', { name: /timed vessel.*Supplied/ })).toContainText('6')
 })

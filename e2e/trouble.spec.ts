@@ -36,7 +36,7 @@ test.describe('wrong input says what is wrong, at the field, and loses nothing',
   test('a run of no time is not kept, and an undone run comes back', async ({ page }) => {
     await openDossier(page, 'Ledger 700', 'bench')
     await page
-      .getByRole('row', { name: /timed vessel.*As shipped/ })
+      .getByRole('row', { name: /timed vessel.*Supplied/ })
       .getByRole('link', { name: 'Bench', exact: true })
       .click()
     const laps = page.getByRole('list', { name: 'Runs, newest first' }).getByRole('listitem')

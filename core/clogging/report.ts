@@ -287,6 +287,20 @@ function saidDue({ middle, soonest, latest }: DueFigures, answers: ClogAnswers):
   ]
 }
 
+/** Dirt seen beside none: half of what a tenth of a per cent rounds to. */
+const NONE = 0.0005
+
+/** What of the dirt ends in bio media, behind the layer that catches most; `counts`: that layer is bio media itself. */
+function reaches(run: ForecastReport, counts: boolean): Sentence {
+  const all = toMediaFigure(run)
+  const own = Math.max(...run.answers.shares)
+  if (counts && all.value - own < 0.005) return [', and is bio media itself.']
+  if (counts) return [', and is bio media itself. In all, ', inline(all), ' ends in bio media.']
+  return all.value < NONE
+    ? ['; hardly any reaches the bio media.']
+    : ['; ', inline(all), ' reaches the bio media.']
+}
+
 /** Sentences above a forecast: what blinds first, when the filter is due and why, and where the dirt goes. */
 export function clogSentences(run: ForecastReport, due: DueFigures): readonly Sentence[] {
   const { answers, layers } = run
@@ -308,9 +322,8 @@ export function clogSentences(run: ForecastReport, due: DueFigures): readonly Se
           [
             `${the(layers[most].label)} ${agrees(layers[most].label, 'catches', 'catch')} `,
             inline(share('clog-most', `Dirt caught in ${lowerFirst(layers[most].label)}`, answers.shares[most] ?? 0, {})), // prettier-ignore
-            ' of the dirt; ',
-            inline(toMediaFigure(run)),
-            ' reaches the bio media.',
+            ' of the dirt',
+            ...reaches(run, layers[most].counts),
           ] as Sentence,
         ]
       : []),

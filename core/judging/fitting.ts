@@ -101,7 +101,9 @@ function against(
       mm('There is', room, null, assumed),
       assumed ? '. Measure the tank.' : '.',
     )
-  add(id, 'ok', `${what}: fits, with `, mm('To spare', room - need, [room, need], assumed), ' to spare.')
+  const spare = mm('To spare', room - need, [room, need], assumed)
+  if (spare.si === 0) add(id, 'ok', `${what}: fits exactly, with nothing to spare.`)
+  else add(id, 'ok', `${what}: fits, with `, spare, ' to spare.')
 }
 
 /** Does a model fit a tank? Every finding with the missing millimetres. */

@@ -101,7 +101,7 @@ describe('what a verdict rests on', () => {
     expect(end?.[0]).toBe('against')
     expect(end?.[1]).toMatch(/Nozzle: current too strong along 100\s?% of it \(60 cm long\)\. Half of the tank is calm from 557 L \(69 to 1.880\) up\. Better with nozzle, turned towards the glass: too strong along only 44\s?%\./) // prettier-ignore
     // 1 kg carries 150 L lightly stocked, less than the 557 L: both are said, with what to do.
-    expect(above?.[1]).toMatch(/No tank suits it with light stocking: it supports 150 ± 54 L\. In so small a tank the current \(nozzle\) is too strong along 77\s?% of it\./) // prettier-ignore
+    expect(above?.[1]).toMatch(/No tank suits it with light stocking: it supports 150 ± 54 L\. In a tank of that size the current \(nozzle\) is too strong along 77\s?% of it\./) // prettier-ignore
     // 300 L lie within the doubt, 3.2 m³ beyond it.
     expect(low({}, 0.3).end?.[0]).toBe('caution')
     expect(low({}, 3.2).end?.[0]).toBe('for')
@@ -223,7 +223,7 @@ test('box and manual that disagree are a finding; a row under other words is ano
     )
   const [found] = more({ quantity: 'max-head', value: 2, where: 'box' })
   expect(sentenceText(found?.sentence ?? [], 'metric')).toContain(
-    'Two figures for the maximum head: 1.8 m on another place, 2 m on the box.',
+    'Two figures for the maximum head: 1.8 m in another place, 2 m on the box. We use the first.',
   )
   expect(more({ quantity: 'max-head', value: 2, where: 'box', qualifier: 'pump only' })).toEqual([])
 })

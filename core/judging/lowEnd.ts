@@ -59,7 +59,7 @@ export function lowEndReasons(input: LowEnd, classes: readonly StockClass[], add
         'against',
         'No tank suits it with light stocking: it supports ',
         inline(capacityFigure(shipped, stock, claimed(model, 'tank-max')?.value ?? null)),
-        `. In so small a tank the current (${lowerFirst(first.name)}) is too strong along `,
+        `. In a tank of that size the current (${lowerFirst(first.name)}) is too strong along `,
         inline(first.share),
         ' of it.',
         ...cure(there),

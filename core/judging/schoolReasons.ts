@@ -59,7 +59,7 @@ export function bindingSentence(c: ClassCase): Sentence {
         'Media is the limit. The media equal ',
         ...(of.mass ? [inline(of.mass)] : []),
         ' of good sintered media',
-        ...(of.foam >= 0.05 ? [` (${Math.round(of.foam * 100)} % of it foam)`] : []),
+        ...(of.foam >= 0.995 ? [', all of it from foam'] : of.foam >= 0.05 ? [`, ${Math.round(of.foam * 100)} % of that from foam`] : []), // prettier-ignore
         '. At ',
         inline(litresPerKilogram(stock)),
         ' per kg (rule of thumb) that supports ',
@@ -137,7 +137,7 @@ export function besideSentence(c: ClassCase): Sentence | null {
   const top = c.range.max
   const more = others.every((s) => (s.volume ?? 0) > top)
   const less = others.every((s) => (s.volume ?? 0) < top)
-  const opens = `Other sizing rules give ${more ? 'more: ' : less ? 'less: ' : 'other tanks: '}`
+  const opens = `Other sizing rules give ${more ? 'more: ' : less ? 'less: ' : 'different sizes: '}`
   return [others.length === 1 ? `Another sizing rule gives ${more ? 'more: ' : less ? 'less: ' : 'the same: '}` : opens, ...listed(says), '.', ...differs(c)] // prettier-ignore
 }
 

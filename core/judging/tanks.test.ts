@@ -422,7 +422,7 @@ describe('what the schools say of one class', () => {
   })
   test('each school binds with its own words', () => {
     expect(text(bindingSentence(caseOf()))).toContain('Media is the limit.')
-    expect(text(bindingSentence(caseOf({ foam: 0.7 })))).toContain('The media equal 1.20 ± 0.06 of good sintered media (70 % of it foam).') // prettier-ignore
+    expect(text(bindingSentence(caseOf({ foam: 0.7 })))).toContain('The media equal 1.20 ± 0.06 of good sintered media, 70 % of that from foam.') // prettier-ignore
     const balanceLeads = { ...stock, rule: { order: ['balance'], bind: [], turnoverFloor: 1 } as const }
     expect(text(bindingSentence(caseOf({}, 0.3, balanceLeads)))).toMatch(
       /Bioload is the limit\. The bacteria process [\d.,\s]+ mg\/d of nitrogen; that supports [\d.,\s]+ ± [\d.,\s]+ L \(normal stocking\)\./,

@@ -62,7 +62,9 @@ export function labelFigure(claim: ClaimRecord, mains: number): Figure {
 
 /** A printed figure counts as another when they differ by more than this share. */
 const SAME = 0.005
-const PLACE = (c: ClaimRecord): string => (c.where ? `the ${c.where}` : 'another place')
+const INSIDE: ReadonlySet<string> = new Set(['manual', 'shop'])
+const PLACE = (c: ClaimRecord): string =>
+  c.where ? `${INSIDE.has(c.where) ? 'in' : 'on'} the ${c.where}` : 'in another place'
 const WITH = (c: ClaimRecord): string => (c.qualifier ? `, ${c.qualifier}` : '')
 
 /** Printed rows of one quantity that do not agree with each other: box against manual, at the same mains. */
@@ -86,9 +88,9 @@ export function labelDisagreements(
         sentence: [
           `Two figures for the ${printedFigure(first).label.toLowerCase()}: `,
           inline(printedFigure(first)),
-          ` on ${PLACE(first)}${WITH(first)}, `,
+          ` ${PLACE(first)}${WITH(first)}, `,
           inline(printedFigure(other)),
-          ` on ${PLACE(other)}${WITH(other)}. We use the first.`,
+          ` ${PLACE(other)}${WITH(other)}. We use the first.`,
         ],
       })
     }

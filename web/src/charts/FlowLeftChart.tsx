@@ -38,7 +38,8 @@ const left = (r: ForecastReport, i: number): number => (r.days[i]?.flow ?? 0) / 
 const catches = (r: ForecastReport, i: number): number =>
   (r.days[i]?.catches ?? 0) / (r.days[0]?.catches || 1)
 
-const LEVELS = [0, 0.25, 0.5, 0.75, 1]
+/** Ticks a quarter apart, as far as what is drawn goes. */
+const levelsTo = (top: number): number[] => Array.from({ length: Math.ceil(top * 4) + 1 }, (_, i) => i / 4)
 /**
  * Flow left and dirt caught over the days: the forecast with its band, what check-ups saw, and the day that one of the
  * two falls to its mark, which is the day the sentence above names.
@@ -59,6 +60,8 @@ export default function FlowLeftChart(props: Props) {
   const points = seen
     .filter((s) => s.day <= until)
     .map((s) => ({ day: s.day, seen: s.left, error: 2 * s.uncertainty }))
+  // What is clogged strains better for a while: more than at first.
+  const levels = levelsTo(Math.max(1, ...rows.map((r) => r.catches)))
   const data: ChartData = {
     name: `${name} flow left`,
     columns: ['Day', 'Forecast', 'Low', 'High', 'Dirt caught per pass', 'Seen'],
@@ -76,7 +79,7 @@ export default function FlowLeftChart(props: Props) {
     <div ref={root} role="group" aria-label="Flow left and dirt caught over the days">
       <ResponsiveContainer width="100%" height={250}>
         <ComposedChart data={rows} margin={{ top: 8, right: 10, bottom: 18, left: 4 }}>
-          <Grid x={ticks} y={LEVELS} />
+          <Grid x={ticks} y={levels} />
           <XAxis
             dataKey="day"
             type="number"
@@ -88,8 +91,8 @@ export default function FlowLeftChart(props: Props) {
             label={{ value: 'Days since it was clean', position: 'insideBottom', offset: -10, ...AXIS }}
           />
           <YAxis
-            domain={[0, 1]}
-            ticks={LEVELS}
+            domain={[0, levels.at(-1) ?? 1]}
+            ticks={levels}
             interval={0}
             tickFormatter={(v: number) => showPercent(v)}
             width={52}
@@ -170,7 +173,7 @@ export default function FlowLeftChart(props: Props) {
               fill="var(--color-base-100)"
               stroke="var(--color-warning)"
               strokeWidth={2.5}
-              label={{ value: `day ${Math.round(due.day)}`, position: 'top', ...AXIS }}
+              label={{ value: `day ${Math.round(due.day)}`, position: 'right', offset: 10, dy: -12, ...AXIS }}
             />
           )}
         </ComposedChart>

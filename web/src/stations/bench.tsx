@@ -62,7 +62,7 @@ export default function Bench() {
                       className={`btn btn-sm join-item ${show === s ? 'btn-neutral' : ''}`}
                       onClick={() => setWanted(s)}
                     >
-                      {s === 'measured' ? 'Loaded, measured' : 'Without media, calculated'}
+                      {s === 'measured' ? 'As installed, measured' : 'Without media, calculated'}
                     </button>
                   ))}
                 </div>

@@ -87,8 +87,8 @@ export function TrialList() {
             columns={[
               'Test',
               'Media setup',
-              'Attached',
-              right('Lift'),
+              'Plumbing',
+              right('Outlet height'),
               right('Readings'),
               { label: 'Result', className: 'pl-6' },
               unnamed('Actions'),
@@ -195,7 +195,7 @@ const TrialRow = memo(({ trial, index, measure }: RowProps) => {
         )}
       </td>
       <td role="cell" data-label="on">
-        {hookup?.name ?? 'nothing'}
+        {hookup?.name ?? 'none'}
       </td>
       <td role="cell" className="r" data-label="lift">
         {trial.lift > 0 ? (

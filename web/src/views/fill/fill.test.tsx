@@ -96,7 +96,7 @@ describe('between threads', () => {
     expect(work.schools(question(0), { minFlow: 0, maxCostMinor: null })).toHaveLength(3)
     const checks = work.checks(question(0))
     const told = checks.filter((c) => c.told)
-    expect(told.map((c) => [c.fill, c.lift])).toEqual([['As shipped', 0]])
+    expect(told.map((c) => [c.fill, c.lift])).toEqual([['Supplied', 0]])
     const pad = demoMedia().find((m) => m.name === 'Fine pad')
     const without = checks.find((c) => c.fill === 'Fine pad out')
     const k = work.calibrate(pad?.id ?? '', without?.trialId ?? '', told[0]?.trialId ?? '')
@@ -178,7 +178,7 @@ describe('Fill', () => {
   test('a fill is copied, taken back to as shipped, and started where there is none', async () => {
     const { unmount } = await shown(<Fill />, 'Plainbody 1000')
     fireEvent.click(screen.getByRole('button', { name: 'Copy' }))
-    expect(rowsMade.at(-1)).toMatchObject({ name: 'As shipped, changed', basis: 'variant' })
+    expect(rowsMade.at(-1)).toMatchObject({ name: 'Supplied, changed', basis: 'variant' })
     unmount()
     const dossier = { ...demoDossier('Plainbody 1000'), fills: [] }
     showStation(<Fill />, dossier)

@@ -77,13 +77,13 @@ export function ChamberSheet({
         <SelectField
           {...common}
           field="role"
-          label="What it is"
+          label="Type"
           options={CHAMBER_ROLES.map((r) => [r, ROLE_WORDS[r]] as const)}
         />
         <SelectField
           {...common}
           field="use"
-          label="Its litres are"
+          label="Counts as"
           options={LITRE_NAMES.map((n) => [n, LITRE_WORDS[n]] as const)}
         />
         <SelectField
@@ -110,25 +110,25 @@ export function ChamberSheet({
           {...size}
           field="usableHeight"
           label="Fill height"
-          hint={problem('usableHeight') || 'Above its floor; empty when all of it may'}
+          hint={problem('usableHeight') || 'From its floor; blank = to the top'}
         />
         <QuantityField
           {...size}
           field="rim"
           label="Rim, above its floor"
-          hint={problem('rim') || 'Empty when the walls go all the way up'}
+          hint={problem('rim') || 'From its floor; blank = walls reach the top'}
         />
         <QuantityField {...common} field="perforated" label="Open area of its floor" unit="%" />
         <SelectField
           {...common}
           field="way"
-          label="The water runs"
+          label="Flow direction"
           none="as is usual for its kind"
           options={WAYS.map((w) => [w, WAY_WORDS[w]] as const)}
         />
         <div>
           <label className="kicker block" htmlFor={beside}>
-            It stands
+            Position
           </label>
           <select
             id={beside}
@@ -150,17 +150,17 @@ export function ChamberSheet({
           unit="mm"
           field="wallGap"
           label="Side gap to the wall"
-          hint="Between it and the wall it stands in, two sides"
+          hint="On each of two sides"
         />
         <QuantityField
           {...common}
           unit="mm"
           field="overflowSill"
           label="Spills over at"
-          hint="Head at which water passes its weir or flap"
+          hint="Head at which its weir or flap opens"
         />
-        <QuantityField {...size} also={{}} field="x" label="From the body’s left" hint={problem('x')} />
-        <QuantityField {...size} also={{}} field="y" label="From the body’s foot" hint={problem('y')} />
+        <QuantityField {...size} also={{}} field="x" label="Distance from the left" hint={problem('x')} />
+        <QuantityField {...size} also={{}} field="y" label="Height above the foot" hint={problem('y')} />
       </div>
       <label className="mt-3 flex items-center gap-2">
         <input
