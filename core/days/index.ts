@@ -1,1 +1,2 @@
 export * from './days'
+export * from './text'

@@ -9,7 +9,7 @@ import {
 } from '../biology'
 import { NINETY_FIVE } from '../statistics'
 import { posterior, type Belief } from '../clogging/learn'
-import { dayAfter, daysBetween, type Day } from '../days'
+import { dayAfter, daysBetween, dayText, type Day } from '../days'
 import { TooFew } from '../errors'
 import { put, inline, type Figure, type Sentence } from '../figures'
 import { unionisedLimitOf } from '../water'
@@ -470,7 +470,7 @@ function sentencesOf(c: ChangeSubject, come: Come): ChangePlan['sentences'] {
   if (unlike.length)
     add(
       'against',
-      `The reading of ${unlike.join(', ')} does not fit any normal cycle. Test again. Then look for a dead animal, overfeeding or untreated tap water.`,
+      `The reading of ${unlike.map(dayText).join(', ')} does not fit any normal cycle. Test again. Then look for a dead animal, overfeeding or untreated tap water.`,
     )
   if (learnt && Math.abs(belief.mean) > 0.05) {
     const times = (x: number): string => Math.exp(x).toFixed(2)

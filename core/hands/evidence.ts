@@ -1,4 +1,4 @@
-import { daysBetween, type Day } from '../days'
+import { daysBetween, dayText, type Day } from '../days'
 import { put, inline, type Figure, type Sentence } from '../figures'
 import { FILTERS, type FilterKind } from '../kinds'
 import type { OrderFinding } from '../path'
@@ -169,7 +169,7 @@ type Add = (checks: readonly string[], times: number, from: string, ...says: Sen
 
 function flow({ left, ofLabel, valve, opened, blind, today }: FaultRecord, add: Add): void {
   if (left) {
-    const from = `check-up of ${left.on}`
+    const from = `check-up of ${dayText(left.on)}`
     if (left.figure.value < left.dueAt)
       add(['clogged'], TIMES.seen, from, 'Flow was down to ', inline(left.figure), ' of the first.')
     else if (left.figure.value > 0.9)
@@ -184,7 +184,7 @@ function flow({ left, ofLabel, valve, opened, blind, today }: FaultRecord, add: 
     )
   if (opened) {
     const days = daysBetween(opened.on, today)
-    const from = `opened on ${opened.on}`
+    const from = `opened on ${dayText(opened.on)}`
     if (days > opened.every)
       add(['clogged', 'impeller-gunk'], TIMES.some, from, `Not opened for ${days} days(house rule: every ${opened.every}).`) // prettier-ignore
     else if (days <= YOUNG)
@@ -227,14 +227,14 @@ function found({ parts, refused }: FaultRecord, add: Add): void {
     }
   for (const step of refused?.steps ?? []) {
     const means = REFUSED_MEANS[step.split(':')[0] ?? '']
-    if (means && refused) add(means, TIMES.seen, `set-up of ${refused.on}`, REFUSED_WORDS)
+    if (means && refused) add(means, TIMES.seen, `set-up of ${dayText(refused.on)}`, REFUSED_WORDS)
   }
 }
 const REFUSED_WORDS = 'Marked as a problem at set-up and still open.'
 
 function lastVisit({ last, noise, kind }: FaultRecord, add: Add): void {
   if (last) {
-    const from = `check-up of ${last.on}`
+    const from = `check-up of ${dayText(last.on)}`
     for (const place of last.seeping) {
       const means = SEEP_MEANS[place]
       if (means) add(means, TIMES.seen, from, `Water was seen at the ${place}.`)
@@ -278,10 +278,10 @@ function ages({ since, today, visits, belowRim }: FaultRecord, add: Add): void {
   }
   const cleaned = visits.filter((v) => v.cleaned.length > 0).at(-1)
   if (cleaned && daysBetween(cleaned.on, today) <= STIRRED)
-    add(['stirred-up', 'too-clean'], TIMES.some, `check-up of ${cleaned.on}`, 'It was just cleaned.')
+    add(['stirred-up', 'too-clean'], TIMES.some, `check-up of ${dayText(cleaned.on)}`, 'It was just cleaned.')
   const tapped = visits.findLast((v) => v.cleaned.some((c) => c.how === 'tap'))
   if (tapped && daysBetween(tapped.on, today) <= RIPE)
-    add(['too-clean'], TIMES.strong, `check-up of ${tapped.on}`, 'Rinsed under the tap.')
+    add(['too-clean'], TIMES.strong, `check-up of ${dayText(tapped.on)}`, 'Rinsed under the tap.')
   const looked = visits.findLast((v) =>
     v.cleaned.some((c) => c.what === 'impeller' || c.what === 'everything'),
   )

@@ -185,7 +185,7 @@ describe('the fault finder', () => {
     }
     const found = odds('weak-flow', 'canister', {}, r)
     expect(found.recordAlone?.check.id).toBe('clogged')
-    expect(found.recordAlone?.evidence.map((e) => e.from)).toEqual(['check-up of 2026-11-20', 'last check-up', 'opened on 2026-09-01']) // prettier-ignore
+    expect(found.recordAlone?.evidence.map((e) => e.from)).toEqual(['check-up of 20 Nov 2026', 'last check-up', 'opened on 1 Sep 2026']) // prettier-ignore
     // It stays what the record said, whatever was looked at since.
     expect(odds('weak-flow', 'canister', { clogged: 'clear' }, r).recordAlone?.check.id).toBe('clogged')
   })
@@ -502,7 +502,9 @@ describe('changing over', () => {
     const c = subject('moved')
     // Ripe for weeks by then, and both high at once: a dead fish, not a slow film.
     const odd = planChange(c, BEGAN, [{ on: dayAfter(BEGAN, 28), ammonia: 2e-3, nitrite: 2e-3 }])
-    expect(JSON.stringify(odd.sentences)).toMatch(/The reading of 2026-12-10 does not fit any normal cycle\./)
+    expect(JSON.stringify(odd.sentences)).toMatch(
+      /The reading of 10 Dec 2026 does not fit any normal cycle\./,
+    )
     const zero = planChange(c, BEGAN, [{ on: dayAfter(BEGAN, 28), ammonia: 0, nitrite: 0 }])
     expect(JSON.stringify(zero.sentences)).not.toMatch(/fits no pace/)
   })

@@ -1,3 +1,4 @@
+import { dayText } from '../days'
 import { put, inline, lowerFirst, type Figure } from '../figures'
 import { printedFigure } from '../trials'
 import { asUsed, SCHOOLS, stockKey, type SupportedRange } from '../tanks'
@@ -80,7 +81,7 @@ export function verdictSection({ assessment, chances, errata }: ReviewInput): Se
         : []),
       ...origin,
       ...errata.flatMap((e) =>
-        text('card', [`Provisional: ${e.about}, found ${e.on}: ${e.text}.`], 'caution'),
+        text('card', [`Provisional: ${e.about}, found ${dayText(e.on)}: ${e.text}.`], 'caution'),
       ),
       ...verdict.reasons.flatMap((r) => text('whole', r.sentence, r.tone)),
       ...(verdict.missing.length

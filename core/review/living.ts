@@ -1,3 +1,4 @@
+import { dayText } from '../days'
 import { comparedCost, sayPrice, serviceMinutes } from '../advice'
 import type { Every } from '../upkeep/recurrence'
 import { flowLeft } from '../visits'
@@ -110,7 +111,7 @@ export function visitsSection({ history, next }: ReviewInput): Section {
             ...table('whole', ['Day', 'Flow left', 'Then', 'Failed'], rows),
           ]
         : text('page', ['No check-up yet.'])),
-      ...(next ? text('page', [`The next check-up is due on ${next}.`]) : []),
+      ...(next ? text('page', [`The next check-up is due on ${dayText(next)}.`]) : []),
     ],
   }
 }

@@ -82,7 +82,7 @@ describe('verdict', () => {
   test('an erratum makes it provisional, on the card too', () => {
     const errata = [{ on: '2026-10-01', about: 'the vessel', text: 'it holds 4.9 L' }]
     expect(told(verdictSection(input({ errata })))).toContain(
-      'card caution: Provisional: the vessel, found 2026-10-01: it holds 4.9 L.',
+      'card caution: Provisional: the vessel, found 1 Oct 2026: it holds 4.9 L.',
     )
   })
   test('one rule has no chance over several; the chance is of draws, with how many', () => {
@@ -327,7 +327,7 @@ test('coming back: how often, the last flow left, what was done and what failed,
   expect(lines[1]).toMatch(/^page: \[flow-left-2026-02-01 0\.8/)
   expect(lines[3]).toMatch(/^whole: 2026-02-01 \| \[flow-left-2026-02-01 0\.8.*\] \| cleaned \| $/)
   expect(lines[4]).toBe('whole: 2026-03-01 | – | left as it was | Impeller: failed; Latch: split')
-  expect(lines[5]).toBe('page note: The next check-up is due on 2026-04-01.')
+  expect(lines[5]).toBe('page note: The next check-up is due on 1 Apr 2026.')
   const one = { visits: all.slice(0, 1), first, all: all.slice(0, 1) }
   expect(told(visitsSection(input({ history: one })))[0]).toBe(
     'page note: Visited 1 time, last on 2026-02-01.',

@@ -10,7 +10,7 @@ import {
 } from '../bench'
 import { studentQuantile } from '../statistics'
 import type { Seen, Service } from '../clogging'
-import { daysBetween, dayAfter, type Day } from '../days'
+import { daysBetween, dayAfter, dayText, type Day } from '../days'
 import { put, inline, type Figure, type Sentence } from '../figures'
 import { EVERYTHING, type CleanedIn, type TimedRun, type VisitRecord } from './record'
 
@@ -35,7 +35,7 @@ export function visitFlow(
     uncertainty: r.expandedUncertainty,
     dimension: 'flow',
     provenance: 'measured',
-    conditions: [v.on],
+    conditions: [dayText(v.on)],
     formula: 'Q = mean of V/t',
     working: runs.map((x, i) =>
       put(`V_${i + 1}/t_${i + 1}`, 'run', x.volume / x.seconds, 'flow', 'measured'),
@@ -98,7 +98,7 @@ export function flowLeft(story: UnitHistory, v: VisitRecord): Figure | null {
     dimension: 'ratio',
     unit: '%',
     provenance: 'measured',
-    conditions: [`found on ${v.on}, first timed on ${first.on}`],
+    conditions: [`found on ${dayText(v.on)}, first timed on ${dayText(first.on)}`],
     formula: 'r = Q/Q₀',
     working: [
       put('Q', 'as it was found', now.mean, 'flow', 'measured'),
@@ -243,7 +243,7 @@ export function waterProofs(
       dimension: 'concentration',
       provenance: 'measured',
       conditions: [
-        v.on,
+        dayText(v.on),
         ...(bound ? ['a binding conditioner was used: kits then read bound ammonia too'] : []),
       ],
     }

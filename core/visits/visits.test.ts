@@ -18,7 +18,7 @@ describe('flow at a visit, V/t by hand', () => {
   const v = visit('v', '2026-05-01', { runsBefore: runs(25, 20), runsAfter: runs(10) })
   test('as it was found and after it was cleaned, each from its own runs, one by one in its working', () => {
     const [found, cleaned] = [visitFlow(v, 'before'), visitFlow(v, 'after')]
-    expect([found?.id, found?.label, found?.conditions]).toEqual(['visit-v-before', 'Flow as it was found', ['2026-05-01']]) // prettier-ignore
+    expect([found?.id, found?.label, found?.conditions]).toEqual(['visit-v-before', 'Flow as it was found', ['1 May 2026']]) // prettier-ignore
     expect(found?.value).toBeCloseTo((0.0002 + 0.00025) / 2, 9)
     expect(working(found)).toEqual([
       ['V_1/t_1', 0.0002],
@@ -71,7 +71,7 @@ describe('the story of a unit', () => {
     const story = historyOf([setUp, visit('v', '2026-03-31', { runsBefore: runs(25) })], null)
     const left = flowLeft(story, story.visits[1] as VisitRecord)
     expect(left?.value).toBeCloseTo(0.8, 9)
-    expect(left?.conditions).toEqual(['found on 2026-03-31, first timed on 2026-03-01'])
+    expect(left?.conditions).toEqual(['found on 31 Mar 2026, first timed on 1 Mar 2026'])
     expect(working(left)?.slice(0, 2)).toEqual([
       ['Q', 0.0002],
       ['Q₀', 0.00025],
@@ -138,7 +138,7 @@ describe('water as proof', () => {
     )
   test('what was not tested says nothing; what nobody expects is told as it was read', () => {
     const [ammonia, nitrate] = waterProofs(tested, {})
-    expect([ammonia?.what, ammonia?.found.label, ammonia?.found.conditions]).toEqual(['ammonia', 'Ammonia by the kit', ['2026-05-01']]) // prettier-ignore
+    expect([ammonia?.what, ammonia?.found.label, ammonia?.found.conditions]).toEqual(['ammonia', 'Ammonia by the kit', ['1 May 2026']]) // prettier-ignore
     expect(nitrate?.what).toBe('nitrate')
     expect(told({})).toEqual(['Ammonia by the kit: #.', 'Nitrate by the kit: #.'])
     // The step of the kit, 0.12 mg/L, beside a quarter of what it shows; 5 mg/L beside three tenths.
@@ -159,8 +159,8 @@ describe('water as proof', () => {
   test('a binder is said of ammonia, where one was used, and of nothing else', () => {
     const binder = { binder: true }
     const [ammonia, nitrate] = waterProofs({ ...tested, ...binder }, {})
-    expect(ammonia?.found.conditions).toEqual(['2026-05-01', 'a binding conditioner was used: kits then read bound ammonia too']) // prettier-ignore
-    expect(nitrate?.found.conditions).toEqual(['2026-05-01'])
+    expect(ammonia?.found.conditions).toEqual(['1 May 2026', 'a binding conditioner was used: kits then read bound ammonia too']) // prettier-ignore
+    expect(nitrate?.found.conditions).toEqual(['1 May 2026'])
     const both = told({ ammonia: says(4e-4), nitrate: says(0.02) }, binder)
     expect(both.map((s) => s.includes('A binding conditioner was used'))).toEqual([true, false])
   })

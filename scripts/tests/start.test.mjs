@@ -288,7 +288,7 @@ test('beyond this machine: no owner, no start; then everyone signs in, over TLS 
   assert.equal(unowned.status, 1)
   assert.match(
     unowned.stderr,
-    /nobody owns this bench yet: make the first owner with `npm run people -- owner/,
+    /this workspace has no owner yet\. Create one with `npm run people -- owner/,
   )
 
   assert.match(people('link', 'Orla').stderr, /nobody called “Orla”/)

@@ -1,3 +1,4 @@
+import { dayText } from '@ypsometer/core/days/text'
 import { atLength, type Block } from '@ypsometer/core/review/blocks'
 import type { ReviewDoc } from './document'
 import { escaped } from './html'
@@ -73,7 +74,7 @@ export function cardOf({ sheet, words, edition }: ReviewDoc, reader: Reader, fon
   told.forEach((l, i) => line(l, CARD.height - 84 + (i - told.length + 1) * 28, 22))
   line(
     edition
-      ? `Published ${edition.publishedOn}${edition.number > 1 ? `, edition ${edition.number}` : ''}`
+      ? `Published ${dayText(edition.publishedOn)}${edition.number > 1 ? `, edition ${edition.number}` : ''}`
       : 'A draft',
     CARD.height - 40,
     22,

@@ -1,3 +1,4 @@
+import { dayText } from '@ypsometer/core/days/text'
 import { ownWords } from './ownWords'
 import type { Edition, EditedWords } from '@ypsometer/contract'
 import { atLength, type Block, type Length } from '@ypsometer/core/review/blocks'
@@ -30,8 +31,8 @@ export function piecesOf({ words, sheet, edition }: ReviewDoc, length: Length): 
   const { maker, name, on, house } = sheet
   const sub = edition
     ? edition.number > 1
-      ? `Edition ${edition.number}, published ${edition.publishedOn}`
-      : `Published ${edition.publishedOn}`
+      ? `Edition ${edition.number}, published ${dayText(edition.publishedOn)}`
+      : `Published ${dayText(edition.publishedOn)}`
     : 'A draft, not published'
   return [
     { kind: 'title', kicker: `${maker} · ${name}`, title: words.title.trim() || name, sub },
@@ -51,7 +52,7 @@ export function piecesOf({ words, sheet, edition }: ReviewDoc, length: Length): 
     ...(words.buy ? [{ kind: 'buy', answer: BUY_WORDS[words.buy], why: words.buyWhy.trim() } as const] : []),
     {
       kind: 'foot',
-      text: `Numbers of ${on}, house rules “${house}”. They do not change.`,
+      text: `Numbers of ${dayText(on)}, house rules “${house}”. They do not change.`,
     },
   ]
 }

@@ -4,11 +4,9 @@ const format = (options: Intl.DateTimeFormatOptions): ((d: Date) => string) => {
   return (d) => (made ??= new Intl.DateTimeFormat('en-GB', options)).format(d)
 }
 const DATE = { day: 'numeric', month: 'short', year: 'numeric' } as const
-const day = format({ ...DATE, timeZone: 'UTC' })
 const moment = format({ ...DATE, hour: '2-digit', minute: '2-digit' })
 
-/** A day of the calendar as it is read: 2026-11-26 is 26 Nov 2026 wherever one is. */
-export const showDay = (iso: string): string => day(new Date(`${iso}T00:00:00Z`))
+export { dayText as showDay } from '@ypsometer/core/days/text'
 
 /** A moment as it is read: 26 Nov 2026, 03:30, by the clock of this device. */
 export const showWhen = (iso: string): string => moment(new Date(iso))
