@@ -166,7 +166,7 @@ test('Path: a clogged cartridge spills, the schools differ, the circuit travels 
   await openDossier(page, 'Gale HB', 'path')
   await page.getByLabel('Media setup', { exact: true }).selectOption('Cartridge after four weeks')
   await expect(page.getByText(/of the water spills over the cartridge unfiltered/)).toBeVisible()
-  await page.getByLabel('House rule of this review').selectOption('Fine pad last')
+  await page.getByLabel('House rules for this review').selectOption('Fine pad last')
   await expect(page.getByText(/The last layer is /)).toBeVisible()
   await page.getByRole('button', { name: 'Compare them' }).click()
   const schools = page.getByRole('region', { name: 'Three layering rules compared' })

@@ -75,7 +75,7 @@ describe('numbers of two fills', () => {
       ['path-media-head', false],
     ])
     // 2.8 L of media against 2 L (by hand).
-    expect(changes[2]?.change).toMatchObject({ value: expect.closeTo(0.0008, 9) as unknown, label: 'Biological media, litres: the difference', provenance: 'computed' }) // prettier-ignore
+    expect(changes[2]?.change).toMatchObject({ value: expect.closeTo(0.0008, 9) as unknown, label: 'Bio media, litres: the difference', provenance: 'computed' }) // prettier-ignore
     expect(changes[2]?.change).not.toHaveProperty('unit')
     expect(changes[5]?.change.unit).toBe('cm')
   })

@@ -1,4 +1,4 @@
-import { nameOf, put, type Figure, type Provenance, type WorkingLine } from '../figures'
+import { nameOf, put, upperFirst, type Figure, type Provenance, type WorkingLine } from '../figures'
 import type { Drive } from './case'
 import { WAYS_WORDS } from './words'
 import type { LayerFlow, Outcome, PathLine, SideFlow } from './outcome'
@@ -396,7 +396,7 @@ export const fillCapacityFigure = (o: Outcome, stock: StockClass): Figure =>
 /** Litres of media of a job. */
 export const jobFigure = (o: Outcome, job: keyof Outcome['weights']['byJob'] | 'all'): Figure => ({
   id: `fill-${job}`,
-  label: job === 'all' ? 'Media' : `${job.slice(0, 1).toUpperCase()}${job.slice(1)} media, litres`,
+  label: job === 'all' ? 'Media' : `${job === 'biological' ? 'Bio' : upperFirst(job)} media, litres`,
   value: job === 'all' ? o.weights.volume : o.weights.byJob[job],
   dimension: 'volume',
   provenance: 'computed',

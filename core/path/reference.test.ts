@@ -332,7 +332,7 @@ describe('fit it for me', () => {
     expect(views[1]?.fitted.best.outcome.layers.at(-1)?.placed.medium.job).toBe('fine')
     const [flow, capacity] = differences(views[0]?.fitted.best.outcome as never, outcomeOf(c, NORMAL), NORMAL)
     expect(flow?.label).toBe('Installed flow with this setup')
-    expect(capacity?.label).toBe('Supports, normal')
+    expect(capacity?.label).toBe('Supports (normal stocking)')
   }, 60000)
 })
 

@@ -124,7 +124,7 @@ describe('what a figure says of itself', () => {
   })
   test('litres by their job, kilograms, what is free', () => {
     expect(told(jobFigure(o, 'all'))).toEqual(['Media', '1: Coarse foam, 10 ppi, low', '2: Fine pad, low', '3: Sintered glass rings, high']) // prettier-ignore
-    expect(told(jobFigure(o, 'biological'))).toEqual(['Biological media, litres', '1: Sintered glass rings, high']) // prettier-ignore
+    expect(told(jobFigure(o, 'biological'))).toEqual(['Bio media, litres', '1: Sintered glass rings, high']) // prettier-ignore
     expect(told(massFigure(o)).slice(1)).toEqual(['1: Sintered glass rings'])
     const [low, high] = o.topology.chambers
     expect(low && told(freeFigure(low))).toEqual(['Free in low', 'L: fill height', 't1: Coarse foam, 10 ppi', 't2: Fine pad']) // prettier-ignore

@@ -39,7 +39,7 @@ export function capacityFigure(
   const { volume, interval, leading, binding } = capacityOf(capacityInput(of, claimedMax), stock)
   return {
     id: `carries-${stockKey(stock)}-${of.fill.id}`,
-    label: `Supports, ${stock.label.toLowerCase()}`,
+    label: `Supports (${stock.label.toLowerCase()} stocking)`,
     value: volume,
     ...asUsed(volume, interval),
     shared: [

@@ -278,7 +278,11 @@ describe('limits, their ends and their workings', () => {
   })
   test('the working of a capacity, worked again, gives it back; without media on record it has none in it', () => {
     const f = capacityFigure(shownOf(1, 0.8), normal)
-    expect(f).toMatchObject({ id: 'carries-normal-f', label: 'Supports, normal', provenance: 'rule' })
+    expect(f).toMatchObject({
+      id: 'carries-normal-f',
+      label: 'Supports (normal stocking)',
+      provenance: 'rule',
+    })
     expect(f.value * 1000).toBeCloseTo(100, 9)
     expect((f.uncertainty ?? 0) * 1000).toBeCloseTo(20, 0)
     expect(f.conditions).toEqual(['As shipped', 'by media weight, first in the house rules', 'tank litres'])

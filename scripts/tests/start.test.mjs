@@ -286,10 +286,7 @@ test('beyond this machine: no owner, no start; then everyone signs in, over TLS 
     })
   const unowned = refused(env, '--empty')
   assert.equal(unowned.status, 1)
-  assert.match(
-    unowned.stderr,
-    /this workspace has no owner yet\. Create one with `npm run people -- owner/,
-  )
+  assert.match(unowned.stderr, /this workspace has no owner yet\. Create one with `npm run people -- owner/)
 
   assert.match(people('link', 'Orla').stderr, /nobody called “Orla”/)
   const first = people('owner', 'Orla')

@@ -331,9 +331,9 @@ type Spoken = SchoolSays & { readonly volume: number; readonly interval: readonl
 const spoken = (s: SchoolSays): s is Spoken => s.volume !== null && s.interval !== null
 
 const ROLE_WORDS: Readonly<Record<SchoolSays['role'], string>> = {
-  leads: 'leads',
-  binds: 'limits too',
-  beside: 'beside',
+  leads: 'sets the limit',
+  binds: 'lowers it',
+  beside: 'compared',
   silent: '',
 }
 

@@ -180,13 +180,13 @@ function Choices({
         onChange={(id) => path.choose({ fill: id })}
       />
       <Choice
-        label="On"
+        label="Plumbing"
         value={path.hookupId ?? ''}
         options={dossier.hookups.map((h) => [h.id, h.name])}
         onChange={(id) => path.choose({ hookup: id })}
       />
       <Choice
-        label="House rule of this review"
+        label="House rules for this review"
         value={path.house?.id ?? ''}
         options={path.rules.map((r) => [r.id, r.name])}
         onChange={(houseRuleId) => changeRow('models', dossier.model, { houseRuleId })}

@@ -50,7 +50,7 @@ export default function TankRange() {
         <h2 id="ruler-title">Claimed and supported tanks</h2>
         {verdict.shipped && (
           <p className="muted">
-            With the supplied media “{verdict.shipped.fill.name}” in it, at{' '}
+            With media setup “{verdict.shipped.fill.name}”, at{' '}
             <FigureView figure={verdict.shipped.flow} inline />.
           </p>
         )}
@@ -117,7 +117,11 @@ function Limits({ ranges }: { readonly ranges: readonly SupportedRange[] }) {
                     <td key={says.school} className="r">
                       {figure ? (
                         <>
-                          {says.role !== 'beside' && <span className="kicker mr-2">{says.role}</span>}
+                          {says.role !== 'beside' && (
+                            <span className="kicker mr-2">
+                              {says.role === 'leads' ? 'limit' : 'lowers it'}
+                            </span>
+                          )}
                           <FigureView figure={figure} bare />
                         </>
                       ) : (

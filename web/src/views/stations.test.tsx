@@ -150,7 +150,7 @@ describe('Tanks and Verdict', () => {
     expect(shrimp.textContent).toMatch(
       /supports 66 ± 24.*Current too strong along 2\d\s?% of the tank\.By its own balance: ammonia [\d.,\s]+\s?mg\/L\./,
     )
-    expect(screen.getByRole('row', { name: /^Normal/ }).textContent).toMatch(/leads/)
+    expect(screen.getByRole('row', { name: /^Normal/ }).textContent).toMatch(/limit33/)
   })
   test('without any flow there is nothing to judge, and it says where to go', () => {
     showStation(<TankRange />, without(demoDossier('Gale HB'), 'claims', 'trials', 'readings', 'hookups'))

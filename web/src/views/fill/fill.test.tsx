@@ -225,7 +225,7 @@ describe('Path', () => {
   })
   test('a review chooses its own house rule', async () => {
     await shown(<Path />, 'Terrace 1200')
-    fireEvent.change(screen.getByLabelText('House rule of this review'), {
+    fireEvent.change(screen.getByLabelText('House rules for this review'), {
       target: { value: demoRules()[1]?.id },
     })
     expect(writes.at(-1)).toEqual(['change', 'models', { houseRuleId: demoRules()[1]?.id }])
