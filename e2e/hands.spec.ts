@@ -55,7 +55,7 @@ test('a leak of a customer’s filter with the server away: found, and on record
   await expect(page.getByText('Found and cured')).toBeVisible()
   await page.context().setOffline(false)
   await saved(page)
-  await page.getByRole('link', { name: 'Another search' }).click()
+  await page.getByRole('link', { name: 'New case' }).click()
   await expect(page.getByRole('region', { name: 'Troubleshooting cases' })).toContainText(`cured: ${cause}`)
 })
 
@@ -72,7 +72,7 @@ test('a change-over from its start: the plan, a test that moves it, the tank’s
   // The shelf is worked out anew when nobody has asked for it since the server started.
   await expect(page.getByLabel('New filter')).toBeEnabled({ timeout: 45000 })
   await page.getByLabel('Add one of your filters').selectOption({ label: 'Bellows S2, Marrowby' })
-  await page.getByLabel('What goes').selectOption({ label: 'Bellows S2' })
+  await page.getByLabel('Old filter').selectOption({ label: 'Bellows S2' })
   await page.getByLabel('New filter').selectOption({ label: 'Gale HB, Pellam Works' })
   await expect(page.getByRole('heading', { level: 1, name: 'Bellows S2 to Gale HB' })).toBeVisible()
   await page.getByLabel('How', { exact: true }).selectOption('starter')

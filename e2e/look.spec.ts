@@ -171,7 +171,7 @@ for (const [which, views] of [
       if (view === 'run') {
         await open(page, id, 'bench')
         await page
-          .getByRole('row', { name: /As proposed/ })
+          .getByRole('row', { name: /Recommended/ })
           .getByRole('link', { name: 'Bench', exact: true })
           .click()
       } else if (view === 'visits/run') {

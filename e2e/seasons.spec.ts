@@ -53,7 +53,7 @@ test('the upkeep of a week, done at one place: gone from the list, kept, and a s
 }) => {
   await page.goto('/')
   await page.getByRole('link', { name: 'Maintenance' }).click()
-  await page.getByLabel('Round').selectOption('Island museum')
+  await page.getByLabel('Location').selectOption('Island museum')
   const week = page.getByRole('region', { name: 'This week' })
   const done = week.getByRole('button', { name: /^Done:/ })
   await expect(done.first()).toBeVisible()

@@ -112,12 +112,12 @@ test('changes to different fields in two windows are both kept without asking', 
   await one.getByLabel('Note').first().fill('noted in one')
   await saved(one)
   const sent = two.waitForResponse((r) => r.request().method() === 'PATCH')
-  await two.getByLabel('Supply frequency').selectOption('60')
+  await two.getByLabel('Supply frequency', { exact: true }).selectOption('60')
   await sent
   await saved(two)
   await two.reload()
   await expect(two.getByLabel('Note').first()).toHaveValue('noted in one')
-  await expect(two.getByLabel('Supply frequency')).toHaveValue('60')
+  await expect(two.getByLabel('Supply frequency', { exact: true })).toHaveValue('60')
 })
 
 test('the server stops while someone types and times; all of it arrives when it is back, once', async ({

@@ -144,7 +144,7 @@ export function tanksSection({ assessment, stock }: ReviewInput): Section {
     title: 'Tanks it supports',
     blocks: [
       ...numbers('page', ...printed),
-      ...table('page', ['Stock', 'From', 'To', 'Why'], ranges.map(row)),
+      ...table('page', ['Stocking', 'From', 'To', 'Limit'], ranges.map(row)),
     ],
   }
 }

@@ -57,7 +57,7 @@ export function ScoreBar({ score, drawn, draws }: Props) {
         {drawn.rankLow === drawn.rankHigh
           ? `Rank ${drawn.rankLow}`
           : `Rank ${drawn.rankLow}–${drawn.rankHigh}`}
-        ; best in {chanceText(drawn.best)} of the draws.
+        ; ranked first in {chanceText(drawn.best)} of simulations.
       </p>
       <details className="mt-1 text-[0.88rem]">
         <summary className="muted cursor-pointer">What makes the score</summary>

@@ -31,7 +31,7 @@ export function CurvePoints({ asked, onAsk }: Props) {
     >
       <summary className="cursor-pointer font-medium">
         Points of the curve: {curve.points.length} in the fit
-        {curve.out.length > 0 && `, ${curve.out.length} taken out`}
+        {curve.out.length > 0 && `, ${curve.out.length} excluded`}
       </summary>
       <Sheet
         className="mt-1"
@@ -97,7 +97,7 @@ function Why({ trial, onDone }: { readonly trial: Trial; readonly onDone: () => 
       <input
         className="field !w-56"
         autoFocus
-        aria-label="Why is it taken out?"
+        aria-label="Why is it excluded?"
         aria-invalid={error ? true : undefined}
         placeholder="why? e.g. hose kinked"
         maxLength={200}

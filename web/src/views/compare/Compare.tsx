@@ -74,7 +74,7 @@ export function Compare() {
           </label>
         )}
         <label>
-          <span className="kicker block">Stock</span>
+          <span className="kicker block">Stocking</span>
           <select
             className="select select-sm w-auto"
             value={stockKey(by.stock)}

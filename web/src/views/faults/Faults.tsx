@@ -41,7 +41,7 @@ export function Faults() {
         </div>
         {(row || subject.symptom) && (
           <Link to="/faults" className="btn btn-sm" onClick={() => setPicked(null)}>
-            Another search
+            New case
           </Link>
         )}
       </div>

@@ -114,7 +114,7 @@ function Check({ fault, suspect, again, onDone }: StepProps & { readonly again: 
   return (
     <section aria-labelledby="next-title">
       <p className="kicker">
-        {again ? 'Look at it again' : 'Look at this next'} · about {minutes(check.minutes)}
+        {again ? 'Check again' : 'Next check'} (about {minutes(check.minutes)})
       </p>
       <h2 id="next-title" className="!text-[1.5rem] !leading-snug">
         {check.cause}

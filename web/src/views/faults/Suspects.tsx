@@ -75,7 +75,7 @@ function Row({ suspect: s, symptom, picked, onPick }: RowProps) {
         <span className="muted block text-[0.82rem]">
           {[
             s.outcome && OUTCOME_WORDS[s.outcome],
-            s.first && !s.outcome && 'before anything else',
+            s.first && !s.outcome && 'check first',
             said > 0 && `your records point to it`,
           ]
             .filter(Boolean)

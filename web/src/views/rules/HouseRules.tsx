@@ -25,7 +25,7 @@ const SCHOOL_WORDS = {
   'prefilter-low': 'Pre-filter outside, media low',
 } as const
 const CHEMICAL_WORDS = {
-  none: 'none in a settled tank',
+  none: 'none in an established tank',
   last: 'as the last thing',
   'after-straining': 'after the mechanical layers, before the bio media',
   'after-fine': 'carbon right after the fine pad, resin last',

@@ -67,7 +67,7 @@ export function Changes({ tank }: { readonly tank: Tank }) {
       )}
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <label>
-          <span className="kicker block">What goes</span>
+          <span className="kicker block">Old filter</span>
           <select
             className="select select-sm w-auto"
             value={oldId}

@@ -35,16 +35,16 @@ export function Upkeep() {
             {rule.by === 'date'
               ? 'By the calendar'
               : `Open the filter when the forecast says flow is down by ${Math.round(rule.fall * 100)} %; the rest by calendar`}
-            , as{' '}
+            , by{' '}
             <Link to="/rules" className="link">
-              {round.house || 'the house rule'}
-            </Link>{' '}
+              {round.house ? `house rules “${round.house}”` : 'the house rules'}
+            </Link>
             . Intervals are common practice.
           </p>
         </div>
         <div className="no-print flex flex-wrap items-end gap-3">
           <label>
-            <span className="kicker block">Round</span>
+            <span className="kicker block">Location</span>
             <select
               className="select w-auto"
               value={place ?? '*'}

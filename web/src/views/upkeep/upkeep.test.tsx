@@ -82,7 +82,7 @@ test('a round by place, a ruler with a line a filter, a calendar to subscribe to
   show()
   const lines = screen.getAllByRole('img', { name: /overdue,/ })
   expect(lines).toHaveLength(filters.length)
-  fireEvent.change(screen.getByLabelText('Round'), { target: { value: 'Island museum' } })
+  fireEvent.change(screen.getByLabelText('Location'), { target: { value: 'Island museum' } })
   expect(week().queryByText('Ferry café, counter')).toBeNull()
   expect(screen.getAllByRole('img', { name: /overdue,/ })).toHaveLength(4)
   fireEvent.click(screen.getByRole('button', { name: 'Calendar' }))
