@@ -48,7 +48,7 @@ export interface Figure {
   readonly working?: readonly WorkingLine[]
   readonly source?: string
   readonly when?: string
-  /** What was taken as usual because nobody noted it: “usual plumbing”. The number is marked by it wherever it stands. */
+  /** What was taken as usual because nobody noted it, as “usual plumbing”; the number is marked wherever it stands. */
   readonly assumed?: string
 }
 

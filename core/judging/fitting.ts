@@ -76,8 +76,8 @@ function mm(
 type Add = (id: string, level: FitFinding['level'], ...sentence: Sentence) => void
 
 /**
- * One measure against the room there is: by how much it fails, or fits; unknown where either is not on record. Room that
- * is only assumed stops nothing: it is to be measured.
+ * One measure against the room there is: by how much it fails, or fits; unknown where either is not on record. Room
+ * that is only assumed stops nothing: it is to be measured.
  */
 function against(
   add: Add,

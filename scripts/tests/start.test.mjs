@@ -288,7 +288,7 @@ test('beyond this machine: no owner, no start; then everyone signs in, over TLS 
   assert.equal(unowned.status, 1)
   assert.match(unowned.stderr, /this workspace has no owner yet\. Create one with `npm run people -- owner/)
 
-  assert.match(people('link', 'Orla').stderr, /nobody called “Orla”/)
+  assert.match(people('link', 'Orla').stderr, /No person called “Orla”/)
   const first = people('owner', 'Orla')
   const secret = /^https:\/\/bench\.example\/join#(\S{43})$/m.exec(first.stdout)?.[1]
   assert.ok(secret, first.stdout + first.stderr)
