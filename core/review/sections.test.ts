@@ -120,7 +120,7 @@ test('tanks: from what to what, with the rule that binds; any size where nothing
   })) // prettier-ignore
   expect(told(s)).toEqual([
     'page: [claimed-min 0.06] [claimed-max 0.2]',
-    'page head: Stock | From | To | Why',
+    'page head: Stocking | From | To | Limit',
     'page: Normal | [smallest-normal 0.02] | [largest-normal 0.12] | limit: media',
     expect.stringMatching(
       /page: Heavy \(large, messy, crowded\) \| any \| \[largest-heavy 0\.12\] \| limit: media/,

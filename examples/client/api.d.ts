@@ -128,6 +128,7 @@ export interface paths {
                     kind?: "canister" | "hang-on-back" | "internal" | "motor-sponge" | "air-sponge" | "air-box" | "fluidised" | "sump";
                     sort?: "name" | "updated" | "rated-flow" | "claim";
                     stands?: "split" | "agreed";
+                    missing?: "rated-flow" | "tank-max" | "max-head" | "hookup" | "empty-flow" | "installed-flow" | "head-series" | "fill" | "media-mass";
                     cursor?: string;
                     limit?: number;
                 };
@@ -211,6 +212,7 @@ export interface paths {
                                     }[];
                                     source?: string;
                                     when?: string;
+                                    assumed?: string;
                                 } | null;
                                 flow: {
                                     id: string;
@@ -245,6 +247,7 @@ export interface paths {
                                     }[];
                                     source?: string;
                                     when?: string;
+                                    assumed?: string;
                                 } | null;
                                 /** @enum {string} */
                                 basis: "measured" | "carried" | "computed-fit" | "computed-label" | "supposed-run" | "supposed-fit" | "supposed-label" | "measured-empty" | "rule" | "none";
@@ -281,6 +284,7 @@ export interface paths {
                                     }[];
                                     source?: string;
                                     when?: string;
+                                    assumed?: string;
                                 } | null;
                                 claimedMax: {
                                     id: string;
@@ -315,6 +319,7 @@ export interface paths {
                                     }[];
                                     source?: string;
                                     when?: string;
+                                    assumed?: string;
                                 } | null;
                                 overclaim: {
                                     id: string;
@@ -349,6 +354,7 @@ export interface paths {
                                     }[];
                                     source?: string;
                                     when?: string;
+                                    assumed?: string;
                                 } | null;
                                 /** @enum {string} */
                                 level: "open" | "holds" | "stretched" | "overclaimed" | "far-overclaimed";
@@ -358,6 +364,8 @@ export interface paths {
                                 benchDone: number;
                                 problem: string | null;
                                 next: string | null;
+                                /** @default [] */
+                                missing: ("rated-flow" | "tank-max" | "max-head" | "hookup" | "empty-flow" | "installed-flow" | "head-series" | "fill" | "media-mass")[];
                                 old: boolean;
                             }[];
                             next: string | null;
