@@ -23,7 +23,7 @@ test('on a phone a stranger gives 120 L, planted, with shrimp, and gets a slip i
   )
   await expect(ledger.first()).toContainText(/a sponge on the intake/i)
   // A score comes with its interval, once it is drawn.
-  await expect(ledger.first()).toContainText(/Score \d+–\d+ of 100\. Rank .*best in/)
+  await expect(ledger.first()).toContainText(/Score \d+–\d+ of 100\. Rank .*ranked first in/)
   // Taps change the answer; it stands in the address.
   await page.getByRole('button', { name: 'on the rim' }).click()
   await expect(page.getByRole('region', { name: 'Not suitable' })).toContainText(

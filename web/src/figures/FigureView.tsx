@@ -66,7 +66,7 @@ export function FigureView({
             <span className={bare ? 'sr-only' : ''}>{PROVENANCE_WORDS[figure.provenance]}</span>
           </span>
         )}
-        {figure.assumed && <span className="muted ml-1 text-[0.8rem] italic">assumed</span>}
+        {figure.assumed && <span className="muted text-[0.8rem] italic"> assumed</span>}
       </button>
       {working.panel}
     </>
