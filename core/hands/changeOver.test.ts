@@ -1,41 +1,14 @@
-import { simulate, type Keeping } from '../biology'
+import { simulate } from '../biology'
 import { dayAfter, daysBetween } from '../days'
 import { sentenceText } from '../figures'
 import { changeStory, leastWeeks, planChange, plainSteps, type ChangeSubject } from './changeOver'
 import { filmsOfMass } from '../path/films'
+import { BEGAN, keeping, subject } from './swap.fixture'
 
 /** What a filter swap asks for, day by day, from the lists of its ways (common practice, no source). */
 const DAY = 86400
-const keeping: Keeping = {
-  volume: 0.2,
-  surface: 0.5,
-  stirred: 0.1,
-  feed: 4e-3 / DAY,
-  protein: 0.45,
-  oxygenOfFeed: 0.3,
-  temperature: 25,
-  salinity: 0,
-  pH: 7.5,
-  alkalinity: 0.3,
-  tapNitrate: 0,
-  plantShare: 0.1,
-  changeShare: 0.3,
-  changeDays: 7,
-}
-const films = filmsOfMass(2, 500 / 3.6e6, 0.9)
 /** Media for a tenth of a litre a day: no tank of this size is ever held by it. */
 const tiny = filmsOfMass(0.02, 50 / 3.6e6, 0.9)
-const subject = (way: ChangeSubject['way'], more: Partial<ChangeSubject> = {}): ChangeSubject => ({
-  way,
-  weeks: 6,
-  share: 0.3,
-  keeping,
-  old: films,
-  stay: [],
-  next: films,
-  ...more,
-})
-const BEGAN = '2026-11-12'
 const dated = (steps: ReturnType<typeof plainSteps>) => steps.map((s) => [s.id, daysBetween(BEGAN, s.on)])
 const daysOf = (plan: ReturnType<typeof planChange>) => plan.tests.map((t) => daysBetween(BEGAN, t.on))
 const says = (plan: ReturnType<typeof planChange>) =>
@@ -65,8 +38,8 @@ test('beside, planned: off on its day, full feeding once the new one has had thr
 })
 
 test('beside one that never holds alone: both stay, tests every week, no day to take the old one off', () => {
-  const plan = planChange(subject('beside', { next: tiny }), BEGAN, [])
-  expect(leastWeeks(subject('beside', { next: tiny }), 1)).toBeNull()
+  const plan = planChange(subject('beside', { weeks: 6, next: tiny }), BEGAN, [])
+  expect(leastWeeks(subject('beside', { weeks: 6, next: tiny }), 1)).toBeNull()
   expect(dated(plan.steps)).toEqual([['on', 0], ['leave', 1], ['weekly', 7]]) // prettier-ignore
   expect(daysOf(plan)).toEqual([7, 14, 21, 28, 35, 42, 49, 56])
   expect(plan.safe).toEqual({ soonest: null, middle: null, latest: null })
@@ -79,7 +52,7 @@ test('weeks that are too few are said in their number', () => {
   expect(weeks?.least).toBeGreaterThan(2)
   expect(says(of(1))[0]).toBe(`caution: 1 week side by side is not enough: the forecast needs ${weeks?.least}.`) // prettier-ignore
   expect(says(of(2))[0]).toBe(`caution: 2 weeks side by side are not enough: the forecast needs ${weeks?.least}.`) // prettier-ignore
-  expect(says(planChange(subject('beside', { old: null }), BEGAN, []))[0]).toBe('caution: The media of the old filter are unknown, so the new one is assumed to start without bacteria.') // prettier-ignore
+  expect(says(planChange(subject('beside', { weeks: 6, old: null }), BEGAN, []))[0]).toBe('caution: The media of the old filter are unknown, so the new one is assumed to start without bacteria.') // prettier-ignore
   expect(planChange(subject('moved', { old: null }), BEGAN, []).sentences.some((s) => s.tone === 'caution')).toBe(false) // prettier-ignore
 })
 

@@ -1,4 +1,4 @@
-import { simulate, TAKES_HOLD, KIT_ZERO, type Keeping } from '../biology'
+import { simulate, TAKES_HOLD, KIT_ZERO } from '../biology'
 import { FILTER_KINDS, FILTERS, type FilterKind } from '../kinds'
 import { filmsOfMass } from '../path/films'
 import { CAUTIONS } from '../teardown/cautions'
@@ -22,7 +22,6 @@ import {
   SYMPTOMS,
   SYMPTOM_WORDS,
   whichWords,
-  type ChangeSubject,
   type CheckOutcome,
   type FaultRecord,
   type Outcomes,
@@ -30,6 +29,7 @@ import {
   type Symptom,
 } from '.'
 import { foolproof, suits, wrongWays, type PlacedPart } from '../teardown'
+import { BEGAN, films, keeping, subject } from './swap.fixture'
 
 const ANY: readonly (FilterKind | null)[] = [...FILTER_KINDS, null]
 const TODAY = '2026-11-26'
@@ -362,35 +362,6 @@ describe('what one can get wrong', () => {
 })
 
 describe('changing over', () => {
-  const keeping: Keeping = {
-    volume: 0.2,
-    surface: 0.5,
-    stirred: 0.1,
-    feed: 4e-3 / 86400,
-    protein: 0.45,
-    oxygenOfFeed: 0.3,
-    temperature: 25,
-    salinity: 0,
-    pH: 7.5,
-    alkalinity: 0.3,
-    tapNitrate: 0,
-    plantShare: 0.1,
-    changeShare: 0.3,
-    changeDays: 7,
-  }
-  const films = filmsOfMass(2, 500 / 3.6e6, 0.9)
-  const subject = (way: ChangeSubject['way'], more: Partial<ChangeSubject> = {}): ChangeSubject => ({
-    way,
-    weeks: 4,
-    share: 0.3,
-    keeping,
-    old: films,
-    stay: [],
-    next: films,
-    ...more,
-  })
-  const BEGAN = '2026-11-12'
-
   test('beside a ripe one the new one is ripe in four to six weeks (common practice, no source)', () => {
     const least = leastWeeks(subject('beside'), 1)
     expect(least).toBeGreaterThanOrEqual(4)

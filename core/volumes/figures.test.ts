@@ -65,8 +65,13 @@ test('typical sizes are marked as assumed and doubt nothing of their own: only w
   const typical = volumeAudit([chamber('Tray', 0.1, { measured: false })], body)
   expect(grossFigure(audit)).not.toHaveProperty('assumed')
   expect(grossFigure(mixed).assumed).toBe('typical sizes of 1 of 2 chambers')
-  // The well’s tape was never laid; the tray’s, ± 1 mm rectangular: 2 · 1 mm/√3 · √(2 · 0.02² + 0.04²) m² = 56.57 mL.
-  expect(grossFigure(mixed).uncertainty).toBeCloseTo(5.657e-5, 8)
+  // The well’s tape was never laid: the tray’s alone would say too little of the sum. Measured, two trays of 4 L:
+  // 2 · √2 · 1 mm/√3 · √(2 · 0.02² + 0.04²) m² = 80 mL.
+  expect(grossFigure(mixed)).not.toHaveProperty('uncertainty')
+  expect(grossFigure(volumeAudit([chamber('A', 0.1), chamber('B', 0.1)], body)).uncertainty).toBeCloseTo(
+    8.0e-5,
+    7,
+  )
   expect(grossFigure(typical)).not.toHaveProperty('uncertainty')
   expect(usableFigure(mixed)).not.toHaveProperty('assumed')
   expect([usableFigure(typical).assumed, perBulkFigure(typical).assumed, perPriceFigure(typical, 50, 'EUR').assumed]).toEqual(Array(3).fill('typical sizes of 1 of 1 chambers')) // prettier-ignore

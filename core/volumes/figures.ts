@@ -75,8 +75,8 @@ export const grossFigure = (a: VolumeAudit): Figure => ({
   id: 'gross',
   label: 'Gross internal volume',
   value: a.gross,
-  ...(a.uncertainty > 0 && { uncertainty: 2 * a.uncertainty }),
-  ...typical(a),
+  // The tape of some says nothing of the others.
+  ...(typical(a) || { uncertainty: 2 * a.uncertainty }),
   formula: 'V = Σ chambers;  u = √Σ u², tape ± 1 mm rectangular',
   working: chamberLines(a, (c) => c.volume),
   source: 'solid mensuration; GUM, JCGM 100:2008',

@@ -143,7 +143,7 @@ export const CLOSURE_LIMIT = 0.01
 /**
  * Names every litre once. A chamber's usable part carries its use; what lies above its usable height could hold media
  * and does not, so it is wasted; what stands in it for good, by the water it displaced, is machinery. Chambers are
- * taken as measured apart, so their uncertainties add in quadrature; typical sizes have none.
+ * taken as measured apart, so their uncertainties add in quadrature.
  * @throws OutOfRange naming `chambers[i].field` for a solid that cannot be.
  */
 export function volumeAudit(
@@ -166,7 +166,7 @@ export function volumeAudit(
     return {
       chamber,
       volume,
-      uncertainty: chamber.measured ? volumeUncertainty(chamber.solid, tools) : 0,
+      uncertainty: volumeUncertainty(chamber.solid, tools),
       usable,
       lost: free - usable,
     }

@@ -1,6 +1,7 @@
+import { PROVENANCE_WORDS } from '../figures/Provenance'
 import type { Block, Length } from '@ypsometer/core/review/blocks'
 import { piecesOf, type Piece, type ReviewDoc } from './document'
-import { cellText, figureText, FROM_WORDS, sentenceIn, type Reader } from './text'
+import { cellText, figureText, sentenceIn, type Reader } from './text'
 
 /** Parts within a single file. */
 export interface Within {
@@ -84,7 +85,7 @@ function blockOf(b: Block, reader: Reader, { drawing, photo }: Within): string {
       return `<dl>${b.figures
         .map(
           (f) =>
-            `<div><dt>${escaped(f.label)}</dt><dd>${escaped(figureText(f, reader))} <span class="soft">${FROM_WORDS[f.provenance]}</span></dd></div>`,
+            `<div><dt>${escaped(f.label)}</dt><dd>${escaped(figureText(f, reader))} <span class="soft">${PROVENANCE_WORDS[f.provenance]}</span></dd></div>`,
         )
         .join('')}</dl>`
     case 'table': {

@@ -1,6 +1,7 @@
+import { PROVENANCE_WORDS } from '../figures/Provenance'
 import type { Block, Length } from '@ypsometer/core/review/blocks'
 import { piecesOf, type Piece, type ReviewDoc } from './document'
-import { cellText, figureText, FROM_WORDS, sentenceIn, type Reader } from './text'
+import { cellText, figureText, sentenceIn, type Reader } from './text'
 
 /** Where the pictures of a Markdown file lie; null for one that is not there. */
 export interface Pictures {
@@ -48,7 +49,10 @@ function blockOf(b: Block, reader: Reader, { drawing, photo }: Pictures): string
       return `${b.tone === 'note' ? '' : `**${b.tone}:** `}${plain(sentenceIn(b.sentence, reader))}`
     case 'numbers':
       return b.figures
-        .map((f) => `- ${plain(f.label)}: **${plain(figureText(f, reader))}** (${FROM_WORDS[f.provenance]})`)
+        .map(
+          (f) =>
+            `- ${plain(f.label)}: **${plain(figureText(f, reader))}** (${PROVENANCE_WORDS[f.provenance]})`,
+        )
         .join('\n')
     case 'table': {
       const row = (cells: readonly string[]): string => `| ${cells.join(' | ')} |`

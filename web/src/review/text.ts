@@ -29,14 +29,6 @@ export function cellText(cell: SheetCell, reader: Reader, both = false): string 
 export const sentenceIn = (s: Sentence, { system, decimal }: Reader): string =>
   s.map((p) => (typeof p === 'string' ? p : pointed(saidText(p, system), decimal))).join('')
 
-/** Where a number came from, in a word. */
-export const FROM_WORDS = {
-  printed: 'label',
-  measured: 'measured',
-  computed: 'calculated',
-  rule: 'rule of thumb',
-} as const
-
 /** A file’s name from anything: letters and digits only, and never empty. */
 export const fileName = (name: string): string =>
   name
