@@ -14,7 +14,7 @@ interface Sent {
   readonly key: string
   readonly version: string | undefined
 }
-type Answer = { status: number; body: unknown } | 'away'
+type Answer = { status: number; body: unknown } | 'away' | 'never'
 
 let outbox: Outbox
 let sent: Sent[]
@@ -76,6 +76,7 @@ beforeEach(async () => {
     sent.push(s)
     const a = answer(s)
     if (a === 'away') throw new TypeError('network')
+    if (a === 'never') return new Promise<Response>(() => undefined)
     return { ok: a.status < 400, status: a.status, statusText: '', json: async () => a.body } as Response
   }) as typeof fetch
   await openPage()
@@ -143,6 +144,45 @@ test('a lost acknowledgement is asked for again under the same key', async () =>
   await settle()
   expect(sent).toHaveLength(2)
   expect(new Set(sent.map((s) => s.key)).size).toBe(1)
+})
+
+test('what a page sent as it was closed is not sent again under its key with more in it', async () => {
+  const known = new Map<string, unknown>()
+  let row: Record<string, unknown> = { id: 'r1', version: 3 }
+  /** A server that does each key once, refuses a key used for something else, and a change of what has changed. */
+  const server = (s: Sent): Answer => {
+    const request = JSON.stringify(s.body)
+    if ((known.get(s.key) ?? request) !== request)
+      return { status: 422, body: { status: 422, code: 'key-reused', title: 'key used for another write' } }
+    if (!known.has(s.key)) {
+      if (s.version !== `"${Number(row.version)}"`)
+        return { status: 409, body: { status: 409, code: 'stale', title: 'stale', current: row } }
+      known.set(s.key, request)
+      row = { ...row, ...s.body, version: Number(row.version) + 1 }
+    }
+    return { status: 200, body: row }
+  }
+  answer = (s) => (server(s), 'never')
+  patch({ note: 'a' }, { note: null })
+  await settle()
+  expect(row).toMatchObject({ note: 'a' })
+
+  // The next page types into the same row before it may send anything.
+  closePage()
+  outbox = makeOutbox()
+  outbox.setWriter(null)
+  outbox.start({ acknowledged: () => undefined, merged: () => merged++ })
+  await settle()
+  expect(entries()).toHaveLength(1)
+  answer = server
+  patch({ name: 'b' }, { name: null })
+  await settle()
+  outbox.setWriter({ id: 'edda', name: 'Edda', visitor: false, reads: false })
+  await settle()
+  expect(outbox.held.get().state).toBe('saved')
+  expect(row).toMatchObject({ note: 'a', name: 'b' })
+  await openPage(false)
+  expect(entries()).toHaveLength(0)
 })
 
 test('a later change of our own rides on the version the first one made', async () => {

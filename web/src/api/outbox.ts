@@ -186,9 +186,11 @@ export function makeOutbox(name = 'ypsometer') {
       inFlight: sender.inFlight(),
       isMine: (e) => isMine(e),
     })
-    next.gone.forEach((e) => void storage.forget(e))
     publish(next.entries)
-    void Promise.all(next.stored.map(storage.store)).then(() => flush())
+    // What takes the place of another is kept before that is let go of.
+    void Promise.all(next.stored.map(storage.store))
+      .then(() => next.gone.forEach((e) => void storage.forget(e)))
+      .then(() => flush())
   }
 
   const reload = async (): Promise<void> => {

@@ -171,10 +171,16 @@ export function withWrite(
   const last = kept.entries.findLast((e) => e.rowId === write.rowId)
   if (write.method === 'PATCH' && last && isChange(last) && takesAlong(last, stamp.by, inFlight)) {
     const body = { ...last.body, ...write.body, ...mergedTyped(last.body, write.body) }
-    const merged: Entry = { ...last, body, base: { ...write.base, ...last.base } }
+    // Another page may have sent it already: a key stands for what was sent under it, and for nothing more.
+    const merged: Entry = {
+      ...last,
+      key: crypto.randomUUID(),
+      body,
+      base: { ...write.base, ...last.base },
+    }
     return {
       entries: kept.entries.map((e) => (e === last ? merged : e)),
-      gone: kept.gone,
+      gone: [...kept.gone, last],
       stored: [...kept.stored, merged],
     }
   }
