@@ -76,7 +76,7 @@ export const Layers = z
 
 export const fills = resource({
   path: 'fills',
-  singular: 'fill',
+  singular: 'media setup',
   servedIn: 'dossier',
   immutable: { modelId: belongsTo('models') },
   fields: {

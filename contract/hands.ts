@@ -12,7 +12,7 @@ const few = (t: object): boolean => Object.keys(t).length <= MOST_STEPS
 /** A filter set up by its checklist: what was ticked, what was refused and why; see `SetUpState` in the core. */
 export const setUps = resource({
   path: 'set-ups',
-  singular: 'set-up',
+  singular: 'set-up checklist',
   servedIn: 'list',
   immutable: { modelId: belongsTo('models') },
   fields: {
@@ -41,7 +41,7 @@ export const ChangeTest = z.object({
 /** One filter of a tank changed for another; see `ChangePlan` in the core. */
 export const changeOvers = resource({
   path: 'change-overs',
-  singular: 'change-over',
+  singular: 'filter swap',
   servedIn: 'list',
   immutable: { tankId: belongsTo('tanks') },
   fields: {
@@ -71,7 +71,7 @@ export type ChangeOver = z.infer<typeof changeOvers.Row>
 /** A fault looked for: what became of each check, by its id; see `search` in the core. */
 export const faultSearches = resource({
   path: 'fault-searches',
-  singular: 'search',
+  singular: 'troubleshooting case',
   servedIn: 'list',
   immutable: { symptom: z.enum(SYMPTOMS), modelId: belongsTo('models').nullable().default(null) },
   fields: {

@@ -166,7 +166,7 @@ export const Segments = z
 
 export const hookups = resource({
   path: 'hookups',
-  singular: 'hookup',
+  singular: 'plumbing',
   servedIn: 'dossier',
   immutable: { modelId: belongsTo('models') },
   fields: {
@@ -226,7 +226,7 @@ export const TrialSetup = z
 export const TrialKindName = z.enum(TRIAL_KINDS)
 export const trials = resource({
   path: 'trials',
-  singular: 'trial',
+  singular: 'test',
   servedIn: 'dossier',
   immutable: { modelId: belongsTo('models'), kind: TrialKindName.default('vessel') },
   fields: {

@@ -16,7 +16,7 @@ const Marks = z.object(
 /** Who lives in a tank, as a house sees them; those with a code ship with the app. */
 export const stockClasses = resource({
   path: 'stock-classes',
-  singular: 'stock class',
+  singular: 'stocking',
   servedIn: 'list',
   immutable: {},
   fields: {

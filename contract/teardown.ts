@@ -8,7 +8,7 @@ import { resource } from './resource'
 
 export const contents = resource({
   path: 'contents',
-  singular: 'item',
+  singular: 'item in the box',
   servedIn: 'dossier',
   immutable: { modelId: belongsTo('models') },
   fields: {

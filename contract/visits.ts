@@ -24,7 +24,7 @@ const name40 = z.string().min(1, 'a name').max(60, 'at most 60 characters')
 /** A visit to a unit in a tank; see `VisitRecord` in the core. Null for what was not looked at. */
 export const visits = resource({
   path: 'visits',
-  singular: 'visit',
+  singular: 'check-up',
   servedIn: 'dossier',
   orderedBy: 'on',
   immutable: { modelId: belongsTo('models') },
@@ -90,7 +90,7 @@ export const TICK_STATES = ['done', 'skipped', 'moved'] as const
 /** One due day of a piece of upkeep that was done, skipped or moved. */
 export const ticks = resource({
   path: 'ticks',
-  singular: 'tick',
+  singular: 'maintenance task',
   servedIn: 'list',
   immutable: { tankId: belongsTo('tanks'), filterId: name40, task: z.enum(TASKS), due: Day },
   fields: {

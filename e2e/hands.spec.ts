@@ -35,7 +35,7 @@ test('a canister set up on a phone, trays refused, out of reach midway; the faul
   await saved(page)
   await page.reload()
   await page.getByRole('link', { name: 'Back to Long-term' }).click()
-  await expect(page.getByText(/Not right: Trays lie level.*the lower one rocks/)).toBeVisible()
+  await expect(page.getByText(/Problem: Trays lie level.*the lower one rocks/)).toBeVisible()
   await page.goto(`/faults?model=${id}&symptom=rattle`)
   await expect(page.getByText(/Marked as a problem at set-up and still open/)).toBeVisible()
 })

@@ -140,7 +140,7 @@ async function openChange(page: Page): Promise<void> {
 async function openReview(page: Page): Promise<void> {
   await within(page, '/reviews')
   await page.getByRole('link', { name: 'Cheap, and worth refilling' }).click()
-  await expect(page.getByRole('heading', { name: 'Numbers have moved since' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Numbers changed since publication' })).toBeVisible()
 }
 
 /** Holds a view against the widths of a phone, a tablet and a large screen, where it stands. */

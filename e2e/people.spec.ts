@@ -96,7 +96,7 @@ test('a stranger’s path: first owner, an editor on a phone, seen, revoked midw
   await expect(first).toContainText('Edda changed model Mop 300')
   await expect(first).toContainText('Hums at 50 Hz')
   await first.getByRole('button', { name: /Undo/ }).click()
-  await expect(owner.getByText('Orla took back: changed model')).toBeVisible()
+  await expect(owner.getByText('Orla undid: changed model')).toBeVisible()
   await expect(note).not.toHaveValue('Hums at 50 Hz')
 
   // Midway through an edit every session of hers is ended: what she typed is kept on the phone, and sent when she is back.

@@ -94,7 +94,7 @@ test('a review is published, shared, read without an account on a phone, correct
 test('every way out gives a file with the disclosure in it', async ({ page }) => {
   await page.goto('/reviews')
   await page.getByRole('link', { name: 'Cheap, and worth refilling' }).click()
-  await expect(page.getByRole('heading', { name: 'Numbers have moved since' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Numbers changed since publication' })).toBeVisible()
   for (const [name, ending] of [
     ['One HTML file', 'html'],
     ['Markdown', 'zip'],

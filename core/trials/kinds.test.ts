@@ -166,6 +166,13 @@ describe('a water test', () => {
     const t = trialOf('water-test', [read('ammonia', 1e-3), read('ph', 7.4), read('temperature', 25)])
     const { figures } = found(t)
     expect(figures['water-ammonia']?.uncertainty).toBeCloseTo((0.125e-3 * 14.007) / 18.039, 9)
+    // Nobody said what the card counts: an assumption is marked, an answer is not.
+    expect(figures['water-ammonia']?.assumed).toMatch(/ion/)
+    expect(test1([read('ammonia', 1e-3), read('ph', 8)]).figures['water-unionised']?.assumed).toMatch(/ion/)
+    for (const countedAs of ['ion', 'nitrogen'] as const)
+      expect(test1([read('ammonia', 1e-3)], { countedAs }).figures['water-ammonia']).not.toHaveProperty(
+        'assumed',
+      )
     expect(figures['water-ph']).toMatchObject({ value: 7.4, uncertainty: 0.1 })
     expect(figures['water-temperature']).toMatchObject({ value: 25, uncertainty: 0.5 })
     expect(worked(figures['water-ph'])).toEqual({ 'step/2': 0.1 })

@@ -58,7 +58,7 @@ async function takeBack(tx: Tx, c: OfRecord): Promise<void> {
   const how = { version: null, undoes: c.id }
   if (c.action !== 'changed') return void (await rows.setThere(tx, c.rowId, c.action === 'deleted', how))
   const now = (await rows.whole(tx, await rows.find(tx, c.rowId, true))) as Readonly<Record<string, unknown>>
-  if (now.deletedAt) throw since(`The ${rows.singular} was deleted: put it back first.`)
+  if (now.deletedAt) throw since(`The ${rows.singular} was deleted: restore it first.`)
   const other = fieldsOf(c).find((f) => canonical(now[f]) !== canonical(c.after[f]))
   if (other) throw since(`The field ${other} holds something else by now.`)
   const { typed: before, ...fields } = c.before as { typed?: Record<string, string> }

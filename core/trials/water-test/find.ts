@@ -53,6 +53,7 @@ function nitrogenFigure(trial: TrialRecord, c: FindingContext, q: Nitrogen, read
     dimension: 'concentration',
     provenance: 'measured',
     uncertainty: half * share,
+    ...(setup?.countedAs === undefined && { assumed: 'the test kit counts the ion' }),
     formula: byIon ? 'c_N = c · M_N ÷ M_ion;  U = half a step' : 'c_N as read;  U = half a step',
     working: [
       put('c', `as read, by ${setup?.readBy ?? 'card'}`, read, 'concentration', 'measured'),
@@ -129,6 +130,7 @@ export const waterTest: Finder = (trial, c) => {
       dimension: 'concentration',
       provenance: 'computed',
       uncertainty: most - value,
+      ...(ammonia.assumed && { assumed: ammonia.assumed }),
       formula: 'c_N · (17.031 ÷ 14.007) ÷ (1 + 10^(pKa − pH));  pKa = 0.09018 + 2729.92/T',
       working: [
         putFigure('c_N', ammonia),

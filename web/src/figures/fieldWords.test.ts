@@ -45,7 +45,10 @@ test('as it was typed, where that is known; long words are cut', () => {
 
 test('fields and rows have their words; texts as typed are no field', () => {
   expect(fieldWords('outletAboveWater')).toBe('outlet above water')
+  expect(fieldWords('stockClassId')).toBe('stocking')
   expect(oneOf('house-rules')).toBe('house rule')
+  expect(oneOf('hookups')).toBe('plumbing')
+  expect(oneOf('change-overs')).toBe('filter swap')
   const change = { before: { value: 1, typed: {} }, after: { value: 2, typed: {} } } as unknown as Change
   expect(fieldsOf(change)).toEqual(['value'])
 })

@@ -7,10 +7,10 @@ import type { Dimension, UnitSystem } from '@ypsometer/core/units/dimensions'
 import { showDay } from '../settings/when'
 
 const ACTION_WORDS: Readonly<Record<Change['action'], string>> = {
-  made: 'made',
+  made: 'added',
   changed: 'changed',
   deleted: 'deleted',
-  restored: 'put back',
+  restored: 'restored',
 }
 
 const DIMENSIONS: Readonly<Record<string, Dimension>> = {
@@ -28,8 +28,40 @@ const DIMENSIONS: Readonly<Record<string, Dimension>> = {
 
 const isResource = (name: string): name is ResourceName => name in OUTLINE
 
+/** Fields whose names in the record are not what they are called on screen. */
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  school: 'layering rule',
+  capacity: 'sizing rules',
+  upkeep: 'maintenance',
+  shipped: 'supplied media',
+  stockClassId: 'stocking',
+  hookupId: 'plumbing',
+  fillId: 'media setup',
+  hookup: 'plumbing',
+  fill: 'media setup',
+  kinId: 'same body as',
+  kinship: 'what they share',
+  segments: 'hoses and fittings',
+  fitted: 'outlets and inlet',
+  lift: 'height of the outlet',
+  seeping: 'drips',
+  moves: 'hand movements',
+  back: 'way back in',
+  errata: 'corrections of the label',
+  outReason: 'reason it is excluded',
+  specimenId: 'unit',
+  ticked: 'steps done',
+  usableHeight: 'fill height',
+  rim: 'clearance at the rim',
+  use: 'what it is for',
+  old: 'old filter',
+  next: 'new filter',
+  buy: 'would you buy it',
+}
+
 /** “outletAboveWater” as it is read: outlet above water. */
 export const fieldWords = (field: string): string =>
+  FIELD_WORDS[field] ??
   field
     .replace(/(Id|Minor)$/, '')
     .replace(/([a-z])([A-Z])/g, '$1 $2')
@@ -45,7 +77,7 @@ export const oneOf = (resource: string): string =>
 /** Deeds on those, in a person's words. */
 const DONE: Readonly<Record<string, Partial<Record<Change['action'], string>>>> = {
   people: { made: 'invited', deleted: 'removed' },
-  shares: { deleted: 'took back' },
+  shares: { made: 'shared', deleted: 'revoked' },
 }
 /** “changed claim”, “invited person”: what a change did, to one of what. */
 export const doneTo = (action: Change['action'], resource: string): string =>

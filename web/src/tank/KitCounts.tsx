@@ -5,13 +5,25 @@ const WORDS: readonly (readonly [KitCounts, string])[] = [
   ['ion', 'The ion (NH₄, NO₂, NO₃)'],
   ['nitrogen', 'Nitrogen (…-N)'],
 ]
-const SUFFIX: Readonly<Record<KitCounts, Readonly<Record<'ammonia' | 'nitrite' | 'nitrate', string>>>> = {
+const SUFFIX: Readonly<Record<KitCounts, Readonly<Record<Substance, string>>>> = {
   ion: { ammonia: 'NH₄', nitrite: 'NO₂', nitrate: 'NO₃' },
   nitrogen: { ammonia: 'as N', nitrite: 'as N', nitrate: 'as N' },
 }
 
+export type Substance = 'ammonia' | 'nitrite' | 'nitrate'
+/** Name of a substance with what of it is counted: “Nitrate, NO₃”, “Nitrate, as N”. */
+export const substanceCounted = (q: Substance, counts: KitCounts): string =>
+  `${q.slice(0, 1).toUpperCase()}${q.slice(1)}, ${SUFFIX[counts][q]}`
+
 /** Asks what the card of a test kit counts; kept on this device, and the same wherever a kit is read. */
-export function KitQuestion({ large }: { readonly large?: boolean }) {
+export function KitQuestion({
+  large,
+  onChoose,
+}: {
+  readonly large?: boolean
+  /** Hears the answer as well. */
+  readonly onChoose?: (counts: KitCounts) => void
+}) {
   const counts = kitCounts.use()
   return (
     <div>
@@ -23,7 +35,10 @@ export function KitQuestion({ large }: { readonly large?: boolean }) {
             type="button"
             aria-pressed={counts === v}
             className={`btn ${large ? 'h-14 px-4 text-[1.05rem]' : 'btn-sm'} ${counts === v ? 'btn-neutral' : ''}`}
-            onClick={() => kitCounts.set(v)}
+            onClick={() => {
+              kitCounts.set(v)
+              onChoose?.(v)
+            }}
           >
             {words}
           </button>
@@ -37,15 +52,13 @@ export function KitQuestion({ large }: { readonly large?: boolean }) {
 }
 
 /** A substance as this reader’s kit counts it: its name with what is counted, and nitrogen in it (kg N/kg). */
-export function useKit(): (q: 'ammonia' | 'nitrite' | 'nitrate') => {
+export function useKit(): (q: Substance) => {
   readonly label: string
   readonly scale: number
 } {
   const counts = kitCounts.use()
-  return (q) => {
-    const name = `${q.slice(0, 1).toUpperCase()}${q.slice(1)}`
-    return counts === 'ion'
-      ? { label: `${name}, ${SUFFIX.ion[q]}`, scale: nitrogenIn(q) }
-      : { label: `${name}, ${SUFFIX.nitrogen[q]}`, scale: 1 }
-  }
+  return (q) => ({
+    label: substanceCounted(q, counts || 'nitrogen'),
+    scale: counts === 'ion' ? nitrogenIn(q) : 1,
+  })
 }

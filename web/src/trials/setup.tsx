@@ -8,7 +8,7 @@ import { readMoney, showMoney } from '../fields/MoneyField'
 import { DYE_POINTS } from './dye/points'
 
 /** Changes some of a trial's setup; the rest stays. An absent value goes back to the usual. */
-const change = (trial: Trial, part: Partial<TrialSetup>): void => {
+export const changeSetup = (trial: Trial, part: Partial<TrialSetup>): void => {
   const next = Object.fromEntries(
     Object.entries({ ...trial.setup, ...part }).filter(([, v]) => v !== undefined),
   )
@@ -59,7 +59,7 @@ export function SetupNumber({
         {...(unit && { unit })}
         min={min * scale}
         max={max * scale}
-        onCommit={(v) => change(trial, { [field]: v / scale })}
+        onCommit={(v) => changeSetup(trial, { [field]: v / scale })}
       />
     </Labelled>
   )
@@ -71,10 +71,13 @@ export function SetupChoice<F extends 'readBy' | 'countedAs'>({
   field,
   label,
   options,
+  usual,
 }: {
   readonly trial: Trial
   readonly field: F
   readonly label: string
+  /** Words where nothing was chosen, if that is not the first of them. */
+  readonly usual?: string
   readonly options: readonly (readonly [NonNullable<TrialSetup[F]>, string])[]
 }) {
   const id = useId()
@@ -86,9 +89,10 @@ export function SetupChoice<F extends 'readBy' | 'countedAs'>({
       <select
         id={id}
         className="field"
-        value={trial.setup[field] ?? options[0]?.[0] ?? ''}
-        onChange={(e) => change(trial, { [field]: options.find(([v]) => v === e.target.value)?.[0] })}
+        value={trial.setup[field] ?? (usual === undefined ? options[0]?.[0] : '') ?? ''}
+        onChange={(e) => changeSetup(trial, { [field]: options.find(([v]) => v === e.target.value)?.[0] })}
       >
+        {usual !== undefined && <option value="">{usual}</option>}
         {options.map(([v, words]) => (
           <option key={v} value={v}>
             {words}
@@ -135,7 +139,7 @@ export function SetupWords({
   const [text, setText] = useState<string | null>(null)
   const commit = (): void => {
     if (text !== null && text.trim() !== (trial.setup[field] ?? ''))
-      change(trial, { [field]: text.trim() || undefined })
+      changeSetup(trial, { [field]: text.trim() || undefined })
     setText(null)
   }
   return (
@@ -178,7 +182,7 @@ export function SetupPoints({ trial }: { readonly trial: Trial }) {
     if (points.length > 12) return setError(`${points.length} points; at most 12 are taken.`)
     setError('')
     setText(null)
-    change(trial, { points: points.length ? points : undefined })
+    changeSetup(trial, { points: points.length ? points : undefined })
   }
   return (
     <div>
@@ -212,13 +216,13 @@ export function SetupPrice({ trial }: { readonly trial: Trial }) {
     if (!text.trim()) {
       setText(null)
       setError('')
-      return change(trial, { pricePerKwhMinor: undefined, currency: undefined })
+      return changeSetup(trial, { pricePerKwhMinor: undefined, currency: undefined })
     }
     const read = readMoney(text, currency ?? null)
     if (typeof read === 'string') return setError(read)
     setError('')
     setText(null)
-    change(trial, { pricePerKwhMinor: read.minor, currency: read.currency })
+    changeSetup(trial, { pricePerKwhMinor: read.minor, currency: read.currency })
   }
   return (
     <div>

@@ -390,7 +390,7 @@ function Advice({
   if (needed.more > 0)
     return (
       <>
-        About {needed.more} more for ± {wanted}.
+        About {needed.more} more {needed.more === 1 ? 'run' : 'runs'} for ± {wanted}.
       </>
     )
   return runs.length < 5 ? (

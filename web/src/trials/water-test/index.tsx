@@ -11,7 +11,9 @@ import { Chips, Shell } from '../screens/Shell'
 import { tick } from '../screens/useAwake'
 import { useBenchKeys } from '../screens/useBenchKeys'
 import { useFinding } from '../useFinding'
-import { SetupChoice, SetupNumber, SetupWords } from '../setup'
+import { KitQuestion, substanceCounted, type Substance } from '../../tank/KitCounts'
+import { kitCounts, type KitCounts } from '../../settings/settings'
+import { changeSetup, SetupChoice, SetupNumber, SetupWords } from '../setup'
 import { role } from '../../csv/target'
 import type { TrialView } from '../kind'
 
@@ -39,6 +41,10 @@ const HEADING: Readonly<Record<keyof typeof WORDS, RegExp>> = {
   temperature: /temp|°/i,
 }
 const QUANTITIES = Object.entries(WORDS) as [keyof typeof WORDS, string][]
+const isSubstance = (q: string): q is Substance => q !== 'ph' && q !== 'temperature'
+/** A quantity by its name, with what the kit counts of it; without, as long as nobody has said. */
+const nameOf = (q: keyof typeof WORDS, counts: KitCounts | undefined): string =>
+  counts && isSubstance(q) ? substanceCounted(q, counts) : WORDS[q]
 
 /** One test after the other: what is read, its number, and on to the next. */
 function TestScreen({ dossier, trial, readings }: ScreenProps) {
@@ -46,12 +52,16 @@ function TestScreen({ dossier, trial, readings }: ScreenProps) {
   const [what, setWhat] = useState<keyof typeof WORDS>('ammonia')
   const [said, setSaid] = useState('')
   const finding = useFinding(dossier, trial)
+  const usual = kitCounts.use()
+  const counts = trial.setup.countedAs ?? (usual || undefined)
+  const name = nameOf(what, counts)
   const limits = READING_SHAPES['water-test'].valueBySeries?.[what]
   const { dimension } = cell(what)
   const keep = (value: number): void => {
+    if (counts && trial.setup.countedAs === undefined) changeSetup(trial, { countedAs: counts })
     keepReading(trial, { series: what, value })
     tick()
-    setSaid(`${WORDS[what]} kept.`)
+    setSaid(`${name} kept.`)
     const next = QUANTITIES[QUANTITIES.findIndex(([q]) => q === what) + 1]
     if (next) setWhat(next[0])
   }
@@ -70,17 +80,21 @@ function TestScreen({ dossier, trial, readings }: ScreenProps) {
       undo={{ label: 'Undo', run: undo, off: !readings.length }}
       lower={
         <div className="rule-t px-4 py-3 sm:mx-auto sm:w-full sm:max-w-3xl">
-          <Entry
-            key={what}
-            label={WORDS[what]}
-            dimension={dimension}
-            min={limits?.min ?? 0}
-            max={limits?.max ?? 500}
-            keep="Keep"
-            draft={`water.${trial.id}.${what}`}
-            autoFocus
-            onKeep={keep}
-          />
+          {counts === undefined && isSubstance(what) ? (
+            <KitQuestion large onChoose={(countedAs) => changeSetup(trial, { countedAs })} />
+          ) : (
+            <Entry
+              key={what}
+              label={name}
+              dimension={dimension}
+              min={limits?.min ?? 0}
+              max={limits?.max ?? 500}
+              keep="Keep"
+              draft={`water.${trial.id}.${what}`}
+              autoFocus
+              onKeep={keep}
+            />
+          )}
         </div>
       }
     >
@@ -91,7 +105,7 @@ function TestScreen({ dossier, trial, readings }: ScreenProps) {
       <ReadingList readings={readings}>
         {(r) => (
           <>
-            <span className="muted flex-1">{WORDS[r.series as keyof typeof WORDS]}</span>
+            <span className="muted flex-1">{nameOf(r.series as keyof typeof WORDS, counts)}</span>
             <Num si={r.value ?? 0} dimension={cell(r.series).dimension} />
           </>
         )}
@@ -130,7 +144,7 @@ export const waterTest: TrialView = {
   how: 'Read each colour in daylight against its card, or take the meter’s number. Say which, and how fine it reads.',
   caution: 'Reagents: gloves, away from children and food; into no aquarium.',
   cells: (series) => [cell(series)],
-  series: () => Object.entries(WORDS),
+  series: ({ setup }) => QUANTITIES.map(([q]) => [q, nameOf(q, setup.countedAs)]),
   Screen: TestScreen,
   Setup: ({ trial }) => (
     <>
@@ -147,6 +161,7 @@ export const waterTest: TrialView = {
         trial={trial}
         field="countedAs"
         label="It counts"
+        usual="Not set: the ion is assumed"
         options={[
           ['ion', 'the ion: NH₄, NO₂, NO₃'],
           ['nitrogen', 'the nitrogen in it'],

@@ -55,9 +55,9 @@ export function Outlets({ hookup }: { readonly hookup: Hookup }) {
       <Parked row={hookup} field="fitted" what="Outlets of this plumbing" />
       {outlets.length === 0 ? (
         <p className="muted text-[0.92rem]">
-          None noted: the end of the run is taken as it is (
-          {KIND_WORDS[outletOf(dossier.model.kind, hookup).kind]}). Add each one that comes in the box; the
-          first is the one in use.
+          No outlet added. The end of the plumbing is used:{' '}
+          {KIND_WORDS[outletOf(dossier.model.kind, hookup).kind].toLowerCase()}. Add every outlet in the box;
+          the first one is the one in use.
         </p>
       ) : (
         <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Outlets, table">

@@ -52,12 +52,12 @@ export function History() {
         <Heading>{name ? `History of ${name}` : 'History'}</Heading>
         {model && (
           <Link to={`/models/${model}`} className="link">
-            to its dossier
+            Open the filter
           </Link>
         )}
         {(model || row) && (
           <Link to="/history" className="link">
-            of the whole bench
+            All history
           </Link>
         )}
       </div>
@@ -65,8 +65,7 @@ export function History() {
       {!data && !error && <Loading />}
       {data && changes.length === 0 && (
         <p className="muted mt-3 max-w-xl">
-          Nothing was changed yet. What came with the demo, and what was written before the history began, is
-          not in it.
+          No changes yet. Demo data, and anything recorded before history began, is not listed.
         </p>
       )}
       <div className="mt-4 max-w-4xl space-y-6">
@@ -118,7 +117,7 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
       </time>
       <div className="min-w-0">
         <p>
-          <strong>{c.who?.name ?? 'The program'}</strong> {c.undoes === null ? said : `took back: ${said}`}{' '}
+          <strong>{c.who?.name ?? 'The program'}</strong> {c.undoes === null ? said : `undid: ${said}`}{' '}
           {whole ? (
             <Link to={`/history?row=${c.rowId}`} className="link">
               {c.name.replace(/-/g, ' ') || 'without a name'}
@@ -126,7 +125,7 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
           ) : (
             c.name.replace(/-/g, ' ')
           )}
-          {c.undoneBy !== null && <span className="muted"> · taken back since</span>}
+          {c.undoneBy !== null && <span className="muted"> · undone since</span>}
         </p>
         {fields.length > 0 && (
           <dl className="mt-0.5 grid gap-x-4 text-[0.93rem] sm:grid-cols-[minmax(6rem,auto)_minmax(0,1fr)]">

@@ -88,7 +88,7 @@ test('in the reader’s units; a deletion or a return has no fields; the program
   // The US gallon is 231 cubic inches of 25.4 mm, by definition: 3.785411784 L.
   expect(flow?.textContent).toMatch(/1 US gal\/h → became2 US gal\/h/)
   expect(deleted?.textContent).toMatch(/The program deleted claim/)
-  expect(restored?.textContent).toMatch(/Edda took back: put back claim/)
+  expect(restored?.textContent).toMatch(/Edda undid: restored claim/)
 })
 
 test('by the day, newest first; more is read when it is asked for', async () => {
@@ -115,7 +115,7 @@ test('a change is taken back under a key; what stands against it is said beside 
   pages = [{ items: [change(9), change(8, { undoable: false, undoneBy: 9 })], next: null }]
   show()
   const [first, second] = await items()
-  expect(second?.textContent).toMatch(/taken back since/)
+  expect(second?.textContent).toMatch(/undone since/)
   expect(within(second as HTMLElement).queryByRole('button')).toBeNull()
   undo = {
     status: 409,
@@ -150,5 +150,5 @@ test('a row is led to its own history; where nothing was changed, that is said',
   queryClient.clear()
   pages = [{ items: [], next: null }]
   show(`?row=${change(9).rowId}`)
-  expect(await screen.findByText(/Nothing was changed yet/)).toBeTruthy()
+  expect(await screen.findByText(/No changes yet/)).toBeTruthy()
 })

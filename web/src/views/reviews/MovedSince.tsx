@@ -13,15 +13,15 @@ export function MovedSince({ since, items }: Props) {
   if (!items.length)
     return (
       <p className="muted text-[0.92rem]" role="status">
-        No number has moved since {showDay(since)}.
+        All numbers still match (since {showDay(since)}).
       </p>
     )
   return (
     <section aria-labelledby="moved-title">
-      <h2 id="moved-title">Numbers have moved since</h2>
+      <h2 id="moved-title">Numbers changed since publication</h2>
       <p className="muted text-[0.92rem]">
-        What was said on {showDay(since)} stays. Today {items.length === 1 ? 'this' : `these ${items.length}`}{' '}
-        would read otherwise.
+        {items.length === 1 ? '1 number has' : `${items.length} numbers have`} changed since {showDay(since)}.
+        The published edition keeps its own.
       </p>
       <Sheet className="mt-2" columns={['Number', right('Then'), right('Now')]}>
         {items.map((m) => (

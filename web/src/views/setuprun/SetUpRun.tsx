@@ -288,11 +288,11 @@ function Summary({ dossier, setUp, steps, onGo }: SummaryProps) {
   return (
     <div className="space-y-5">
       <h2 className="!text-[1.55rem]">
-        <span className="num">{done}</span> of <span className="num">{of}</span> right
+        <span className="num">{done}</span> of <span className="num">{of}</span> done
       </h2>
       {refused.length > 0 && (
         <section aria-label="Problem">
-          <p className="text-warning font-bold">Not right yet</p>
+          <p className="text-warning font-bold">Problems</p>
           <StepList steps={refused} setUp={setUp} onGo={onGo} />
         </section>
       )}

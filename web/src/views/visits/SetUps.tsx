@@ -65,10 +65,10 @@ export function SetUps({ tankId }: { readonly tankId: string | null }) {
                   <span className="num">
                     {done} of {of}
                   </span>{' '}
-                  right
+                  done
                   {refused.map((r) => (
                     <span key={r.id} className="text-warning block text-[0.92rem]">
-                      Not right: {r.says}
+                      Problem: {r.says}
                       {s.ticked[r.id]?.why && ` (${s.ticked[r.id]?.why})`}
                     </span>
                   ))}
