@@ -1,4 +1,4 @@
-import { expect, saved, test } from './helpers'
+import { counter, expect, saved, test } from './helpers'
 
 test('on a phone a stranger gives 120 L, planted, with shrimp, and gets a slip in a few taps', async ({
   page,
@@ -40,6 +40,41 @@ test('on a phone a stranger gives 120 L, planted, with shrimp, and gets a slip i
   await expect(slip.getByRole('region', { name: 'Next dates' })).toContainText('open and rinse Ledger 700')
   await page.getByRole('link', { name: 'Back to the counter' }).click()
   await expect(page.getByRole('button', { name: /^Delicate/ })).toHaveAttribute('aria-pressed', 'true')
+})
+
+test('the counter’s two minutes: a customer’s tank by its sizes, their wishes, and the slip in hand', async ({
+  page,
+}) => {
+  await page.goto('/')
+  const began = Date.now()
+  const { did, made } = counter()
+  const pick = (name: string | RegExp) => () => page.getByRole('button', { name, exact: true }).click()
+  const size = (label: string, value: string) => () => page.getByLabel(label, { exact: true }).fill(value)
+  await did(
+    () => page.getByRole('link', { name: 'Advise' }).click(),
+    pick('a box'),
+    size('Length', '100'),
+    size('Width', '40 cm'),
+    size('Water height', '400 mm'),
+    () => page.keyboard.press('Enter'),
+    pick(/^Heavy/),
+    pick('living room, 38 dB'),
+  )
+  const options = page.getByRole('region', { name: /suitable options?$/ })
+  // 10 · 4 · 4 dm.
+  await expect(page.getByRole('region', { name: 'Not suitable' })).toContainText(/the tank is 160\sL/)
+  await did(() =>
+    options
+      .getByRole('link', { name: /^Slip for/ })
+      .first()
+      .click(),
+  )
+  const slip = page.getByRole('article', { name: 'Slip' })
+  await expect(slip).toContainText(/160\sL; heavy/i)
+  await expect(slip).toContainText(/\d EUR/)
+  await expect(slip.getByRole('region', { name: 'Next dates' })).toContainText(/rinse|clean/i)
+  expect(made()).toBeLessThanOrEqual(9)
+  expect(Date.now() - began).toBeLessThan(2 * 60000)
 })
 
 test('a saved tank: what they have, a slip kept with it, and what runs on it worked out together', async ({

@@ -139,6 +139,20 @@ export const upToTheTop = (page: Page, name: string): Promise<void> =>
     await expect(page.getByText(`${name} at place 1 of `)).toHaveCount(1, { timeout: 400 })
   }).toPass()
 
+/** Counts what a person does: a press, a text typed, a choice. */
+export function counter() {
+  let made = 0
+  return {
+    did: async (...actions: readonly (() => Promise<unknown>)[]): Promise<void> => {
+      for (const act of actions) {
+        await act()
+        made++
+      }
+    },
+    made: () => made,
+  }
+}
+
 /** A name for something new: another one at a second try, because the first may be there already. */
 export const named = (name: string): string => (test.info().retry ? `${name} again` : name)
 

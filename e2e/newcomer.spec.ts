@@ -1,4 +1,4 @@
-import { expect, test, named, saved, watchErrors } from './helpers'
+import { counter, expect, test, named, saved, watchErrors } from './helpers'
 
 test.use({ ahead: true })
 
@@ -32,6 +32,12 @@ test('from a label to a verdict', async ({ page }) => {
   await expect(page.getByRole('heading', { level: 1, name: named('Kettle 900') })).toBeVisible()
   await expect(page.getByLabel('Rated flow', { exact: true })).toHaveValue('900')
 
+  await page.getByRole('link', { name: /Next: Weigh the supplied/ }).click()
+  await page.getByRole('button', { name: 'Add the unit' }).click()
+  await page.getByLabel('Supplied bio media, dry weight').fill('1 kg')
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Source of this weight').selectOption('scale')
+
   await page.getByRole('link', { name: /Next: Time the flow 5 times/ }).click()
   await page.getByRole('button', { name: 'Time the flow' }).click()
   await page.getByRole('button', { name: 'Start timing' }).click()
@@ -49,11 +55,6 @@ test('from a label to a verdict', async ({ page }) => {
   await expect(page.getByRole('status', { name: 'Mean flow' })).toContainText(/Target ± 3/)
 
   await page.getByRole('link', { name: 'Back to Bench' }).click()
-  await page.getByRole('link', { name: /Next: Weigh the supplied/ }).click()
-  await page.getByRole('button', { name: 'Add the unit' }).click()
-  await page.getByLabel('Supplied bio media, dry weight').fill('1 kg')
-  await page.keyboard.press('Enter')
-  await page.getByLabel('Source of this weight').selectOption('scale')
   await page.getByRole('link', { name: 'Tanks', exact: true }).first().click()
   await page.getByRole('button', { name: 'Add a tank' }).click()
   const tankName = page.getByLabel('Name', { exact: true })
@@ -105,6 +106,54 @@ test('from a label to a verdict', async ({ page }) => {
   await expect(page.getByRole('row', { name: /Ticket office/ })).toContainText(
     /Too little media: supports 100 ± 36\sL at this stocking; the tank is 140\sL/,
   )
+})
+
+test('a stranger’s label: no verdict on it alone, the one next step, and a verdict in at most 12 actions', async ({
+  page,
+}) => {
+  await page.goto('/')
+  const { did, made } = counter()
+  const label = page.getByRole('dialog')
+  const name = named('Kettle 400')
+  await did(
+    () => page.getByRole('button', { name: 'New model' }).click(),
+    () => label.getByLabel('Maker').fill('Pellam Works'),
+    () => label.getByLabel('Model', { exact: true }).fill(name),
+    () => label.getByLabel('Rated flow').fill('400'),
+    () => label.getByLabel('to', { exact: true }).fill('250'),
+    () => page.getByRole('button', { name: 'Add filter' }).click(),
+    () =>
+      page
+        .getByRole('navigation', { name: 'Stations' })
+        .getByRole('link', { name: /Verdict/ })
+        .click(),
+  )
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
+  // The label alone is not judged: one next step, the same in the head of the page, and no number of the filter.
+  const needed = page.getByRole('region', { name: 'Still needed' })
+  await expect(needed).toContainText('Weight of the bio media')
+  await expect(page.getByRole('link', { name: /^Next: Weigh the supplied bio media/ })).toBeVisible()
+  await expect(page.locator('main')).not.toContainText(/supports \d/)
+  await did(() => needed.getByRole('link', { name: 'Go to Claims' }).click())
+  // It leads to the place itself, with the cursor there.
+  await expect(page.getByRole('button', { name: 'Add the unit' })).toBeFocused()
+  const mass = page.getByLabel('Supplied bio media, dry weight')
+  await did(
+    () => page.keyboard.press('Enter'),
+    () => mass.fill('1.2 kg'),
+    () => page.getByLabel('Source of this weight').selectOption('scale'),
+    () =>
+      page
+        .getByRole('navigation', { name: 'Stations' })
+        .getByRole('link', { name: /Verdict/ })
+        .click(),
+  )
+  // By hand: 100 L for each of 1.2 kg, √(0.2² + 0.3²) = 0.36 of it; the label's 250 L are 2.08 ± 0.75 times that.
+  await expect(page.getByText(/Label 250\sL, supports 120 ± 43\sL/)).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Three reasons that matter' })).toContainText(
+    /Media is the limit/,
+  )
+  expect(made()).toBeLessThanOrEqual(12)
 })
 
 test('numbers answer for themselves, by keyboard and in other units', async ({ page }) => {

@@ -101,7 +101,7 @@ describe('words, progress, and what is asked', () => {
     expect(progress(all)).toEqual({
       claims: 1,
       bench: 1,
-      next: { station: 'verdict', action: 'Read the verdict' },
+      next: { station: 'verdict', action: 'Read the verdict', gap: null },
     })
   })
   test('stations: parts half, reach whole; chambers by their share; fills by their two kinds', () => {

@@ -293,7 +293,7 @@ test('a tank is too weak, too strong or suited by its class', () => {
 
 test('the work goes claims, bare runs, hoses, loaded runs, lifts, verdict', () => {
   expect(assess({ ...labelOnly, claims: [] }).progress.next.station).toBe('claims')
-  expect(assess(labelOnly).progress.next.action).toContain('Time the flow 5 times, empty and without hoses')
+  expect(assess(labelOnly).progress.next.action).toBe('Weigh the supplied bio media, dry')
 })
 
 test('claimed over supported carries what the supported is doubted by', () => {

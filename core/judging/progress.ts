@@ -2,12 +2,18 @@ import { isLabelCondition } from '../trials/flows'
 import { FILTERS, hasPump } from '../kinds'
 import { claimed } from '../trials/labels'
 import type { ModelRecord } from '../trials/records'
+import { GAPS, type Gap } from './gaps'
 
 /** How far each station is, 0 to 1, and the next useful action. */
 export interface Progress {
   readonly claims: number
   readonly bench: number
-  readonly next: { readonly station: 'claims' | 'bench' | 'fill' | 'verdict'; readonly action: string }
+  readonly next: {
+    readonly station: 'claims' | 'bench' | 'fill' | 'verdict'
+    readonly action: string
+    /** What is then no longer missing; null where nothing is. */
+    readonly gap: Gap | null
+  }
 }
 
 const share = (done: readonly boolean[]): number => done.filter(Boolean).length / done.length
@@ -37,17 +43,20 @@ export function progress(model: ModelRecord): Progress {
     foam ? media : model.mediaMass !== null,
     ...(pumped ? [model.hookups.length > 0, lifts] : []),
   ])
-  const steps: readonly (readonly [open: boolean, station: Progress['next']['station'], action: string])[] = [
-    [!has('rated-flow'), 'claims', 'Add the label’s rated flow'],
-    [!has('tank-max'), 'claims', 'Add the label’s tank size'],
-    [pumped && !has('max-head'), 'claims', 'Add the label’s maximum head'],
-    [!bare, 'bench', 'Time the flow 5 times, empty and without hoses'],
-    [!media && !foam, 'claims', 'Weigh the supplied bio media, dry'],
+  // Dry media are weighed before any water comes to them, and they are what most verdicts rest on.
+  const steps: readonly (readonly [open: boolean, gap: Gap, action: string])[] = [
+    [!has('rated-flow'), 'rated-flow', 'Add the label’s rated flow'],
+    [!has('tank-max'), 'tank-max', 'Add the label’s tank size'],
+    [!media && !foam, 'media-mass', 'Weigh the supplied bio media, dry'],
     [!media && foam, 'fill', 'Add the supplied media, layer by layer'],
-    [pumped && !model.hookups.length, 'bench', 'Enter the plumbing (hoses, taps, heights)'],
-    [!installed, 'bench', 'Time the flow as installed, with media and hoses'],
-    [pumped && !lifts, 'bench', 'Time the flow at three outlet heights'],
+    [pumped && !has('max-head'), 'max-head', 'Add the label’s maximum head'],
+    [!bare, 'empty-flow', 'Time the flow 5 times, empty and without hoses'],
+    [pumped && !model.hookups.length, 'hookup', 'Enter the plumbing (hoses, taps, heights)'],
+    [!installed, 'installed-flow', 'Time the flow as installed, with media and hoses'],
+    [pumped && !lifts, 'head-series', 'Time the flow at three outlet heights'],
   ]
-  const [, station, action] = steps.find(([open]) => open) ?? [true, 'verdict', 'Read the verdict']
-  return { claims, bench, next: { station, action } }
+  const step = steps.find(([open]) => open)
+  if (!step) return { claims, bench, next: { station: 'verdict', action: 'Read the verdict', gap: null } }
+  const [, gap, action] = step
+  return { claims, bench, next: { station: GAPS[gap].station, action, gap } }
 }

@@ -120,8 +120,8 @@ describe('what is missing, what it would change first', () => {
       'nothing is known',
       { ...labelOnly, claims: [] },
       [
-        'fill',
         'media-mass',
+        'fill',
         'tank-max',
         'installed-flow',
         'hookup',
@@ -131,7 +131,7 @@ describe('what is missing, what it would change first', () => {
         'head-series',
       ],
     ],
-    ['a label', labelOnly, ['fill', 'media-mass', 'installed-flow', 'hookup', 'empty-flow', 'head-series']],
+    ['a label', labelOnly, ['media-mass', 'fill', 'installed-flow', 'hookup', 'empty-flow', 'head-series']],
     [
       'weighed media, no fill: no longer blind',
       { ...labelOnly, mediaMass: { mass: 1.2, weighed: true } },
@@ -390,10 +390,10 @@ test('the next step, from nothing to the verdict, each once what is before it is
   const steps: readonly (readonly [Partial<ModelRecord>, string])[] = [
     [{ claims: [] }, 'Add the label’s rated flow'],
     [{ claims: print({ 'tank-max': null }) }, 'Add the label’s tank size'],
-    [{ claims: print({ 'max-head': null }) }, 'Add the label’s maximum head'],
+    [{ claims: print({ 'max-head': null }) }, 'Weigh the supplied bio media, dry'],
+    [{ mediaMass: { mass: 1, weighed: false } }, 'Add the label’s maximum head'],
     [{ claims: labelOnly.claims }, 'Time the flow 5 times, empty and without hoses'],
-    [{ trials: lifts.slice(0, 1) }, 'Weigh the supplied bio media, dry'],
-    [{ mediaMass: { mass: 1, weighed: false } }, 'Enter the plumbing (hoses, taps, heights)'],
+    [{ trials: lifts.slice(0, 1) }, 'Enter the plumbing (hoses, taps, heights)'],
     [{ hookups: [hookup] }, 'Time the flow as installed, with media and hoses'],
     [{ trials: [...lifts.slice(0, 2), loaded(480)] }, 'Time the flow at three outlet heights'],
     [{ trials: [...lifts, loaded(480)] }, 'Read the verdict'],

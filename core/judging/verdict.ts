@@ -176,7 +176,7 @@ export function verdict(input: VerdictInput): Verdict {
  */
 function byEffect(list: readonly Missing[], blind: boolean): readonly Missing[] {
   const order = [
-    ...(blind ? ['fill', 'media-mass'] : []),
+    ...(blind ? ['media-mass', 'fill'] : []),
     'tank-max',
     'installed-flow',
     'fill',

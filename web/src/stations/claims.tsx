@@ -197,6 +197,7 @@ function NumberRows({
       {rows.map((claim, i) => (
         <NumberRow
           key={claim.id}
+          {...(!i && { id: `claim-${quantity}` })}
           quantity={quantity}
           label={i ? `${label}, row ${i + 1}` : label}
           name={<Name label={i ? `${label}, also` : label} {...(!i && { hint })} />}
@@ -205,7 +206,7 @@ function NumberRows({
         />
       ))}
       {(rows.length === 0 || more) && (
-        <tr className={ON_PHONES}>
+        <tr id={rows.length ? undefined : `claim-${quantity}`} className={ON_PHONES}>
           <td>
             <Name label={rows.length ? `${label}, also` : label} {...(!rows.length && { hint })} />
           </td>
@@ -223,12 +224,14 @@ function NumberRows({
 }
 
 function NumberRow({
+  id,
   quantity,
   label,
   name,
   claim,
   more,
 }: {
+  readonly id?: string
   readonly quantity: ClaimQuantity
   readonly label: string
   readonly name: ReactNode
@@ -239,7 +242,7 @@ function NumberRow({
   const common = { collection: 'claims', row: claim, hideLabel: true } as const
   const low = label.toLowerCase()
   return (
-    <tr className={ON_PHONES}>
+    <tr id={id} className={ON_PHONES}>
       <td>{name}</td>
       <td>
         <QuantityField

@@ -33,7 +33,7 @@ export default function Fill() {
   const run = useDirt(path.asked, record, day > 0)
   if (!dossier.chambers.length)
     return (
-      <p className="max-w-xl">
+      <p id="media-setup" className="max-w-xl">
         The inside is not measured yet. Media need chambers.{' '}
         <Link to="../inside" className="underline">
           Measure the inside first

@@ -13,6 +13,7 @@ import { Words } from '../figures/Words'
 import { showDay } from '../settings/when'
 import { Loading } from '../frame/States'
 import { useDossierContext } from '../frame/dossier'
+import { toGap } from '../frame/nextStep'
 import { Doubt, HowSure } from '../views/verdict/Doubt'
 import { Explained } from '../figures/Explained'
 
@@ -222,7 +223,7 @@ function StillNeeded({ verdict }: { readonly verdict: Verdict }) {
           <h2 id="needed-title">Still needed</h2>
           <p className="mt-2 text-[1.25rem] font-medium">{next.what}</p>
           <p className="muted">{next.changes}</p>
-          <Link to={`../${next.station}`} className="btn btn-primary mt-3">
+          <Link to={`../${toGap(next.station, next.id)}`} className="btn btn-primary mt-3">
             {STATION_WORDS[next.station]}
           </Link>
         </section>
@@ -312,7 +313,10 @@ const MissingList = ({ list }: { readonly list: Verdict['missing'] }) => (
   <ul className="mt-1">
     {list.map((m) => (
       <li key={m.id} className="rule-b py-2">
-        <Link to={`../${m.station}`} className="font-medium underline decoration-dotted underline-offset-3">
+        <Link
+          to={`../${toGap(m.station, m.id)}`}
+          className="font-medium underline decoration-dotted underline-offset-3"
+        >
           {m.what}
         </Link>
         <p className="muted text-[0.92rem] leading-snug">{m.changes}</p>

@@ -30,7 +30,7 @@ export function Hookups() {
         <h2 id="hookups-title">
           <Explained>Plumbing</Explained>
         </h2>
-        <button type="button" className="btn btn-sm" onClick={add}>
+        <button id="plumbing" type="button" className="btn btn-sm" onClick={add}>
           <Plus size={16} aria-hidden="true" /> Add plumbing
         </button>
       </div>

@@ -17,7 +17,7 @@ export function ProposedSet() {
     void navigate(`/models/${dossier.model.id}/bench/${id}/run`)
   }
   return (
-    <section aria-labelledby="set-title">
+    <section id="standard-tests" aria-labelledby="set-title">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h2 id="set-title">
           Standard tests{' '}

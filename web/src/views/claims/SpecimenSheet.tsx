@@ -27,13 +27,15 @@ export function SpecimenSheet() {
             options={OBTAINED_OPTIONS}
             hint="Shown in the verdict and in reviews."
           />
-          <QuantityField
-            collection="specimens"
-            row={specimen}
-            field="mediaMass"
-            label="Supplied bio media, dry weight"
-            hint="All bags together."
-          />
+          <div id="media-mass">
+            <QuantityField
+              collection="specimens"
+              row={specimen}
+              field="mediaMass"
+              label="Supplied bio media, dry weight"
+              hint="All bags together."
+            />
+          </div>
           <SelectField
             collection="specimens"
             row={specimen}
@@ -54,6 +56,7 @@ export function SpecimenSheet() {
             does.
           </p>
           <button
+            id="media-mass"
             type="button"
             className="btn btn-sm"
             onClick={() => createRow('specimens', { modelId: dossier.model.id })}

@@ -17,6 +17,7 @@ import { Failed, Loading } from '../../frame/States'
 import { DossierProvider } from '../../frame/dossier'
 import { useAssessment } from '../../workers/useAssessment'
 import { KIND_WORDS } from '../../words'
+import { toGap, useArrival } from '../../frame/nextStep'
 import { Heading } from '../../frame/Heading'
 
 export const ToFirstStation = () => <Navigate to="claims" replace />
@@ -63,6 +64,7 @@ export function DossierView() {
   const navigate = useNavigate()
   const station = useLocation().pathname.split('/')[3] ?? ''
   const rested = useRested(station)
+  useArrival()
   const top = useRef<HTMLDivElement>(null)
   const stuck = useAway(top, dossier !== undefined)
   if (!dossier)
@@ -84,7 +86,10 @@ export function DossierView() {
         </div>
         <div className="flex items-center gap-4">
           {assessment && assessment.progress.next.station !== 'verdict' && (
-            <Link to={assessment.progress.next.station} className="btn btn-sm">
+            <Link
+              to={toGap(assessment.progress.next.station, assessment.progress.next.gap)}
+              className="btn btn-sm"
+            >
               Next: {assessment.progress.next.action}
             </Link>
           )}

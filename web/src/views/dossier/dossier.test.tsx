@@ -116,7 +116,8 @@ test('half the chambers measured is half a station; one of two fills is half; no
   }
   open()
   expect(ruler().slice(1)).toEqual(['Teardown0 %', 'Inside0 %', 'Bench0 %', 'Media0 %', 'Flow path0 %', 'Tanks0 %', 'Verdict0 %', 'Long-term0 %']) // prettier-ignore
-  expect(screen.getByRole('link', { name: /^Next: / })).toBeTruthy()
+  const next = screen.getByRole('link', { name: /^Next: / })
+  expect(next.getAttribute('href')).toMatch(/claims#claim-rated-flow$/)
 })
 
 test('the bare address of a dossier leads to its first station', () => {

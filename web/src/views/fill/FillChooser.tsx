@@ -106,7 +106,12 @@ export function StartFill() {
         No <Explained>media setup</Explained> yet. Add the supplied media chamber by chamber to see flow,
         bypass, capacity and cost.
       </p>
-      <button type="button" className="btn btn-primary mt-3" onClick={start('Supplied', 'as-shipped')}>
+      <button
+        id="media-setup"
+        type="button"
+        className="btn btn-primary mt-3"
+        onClick={start('Supplied', 'as-shipped')}
+      >
         <Plus size={17} aria-hidden="true" /> Add the supplied media
       </button>
     </div>
