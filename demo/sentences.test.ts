@@ -43,10 +43,13 @@ test.each(Object.entries(all))('%s: short, whole, without keys, nonsense or reti
   expect(list.flatMap(faults)).toEqual([])
 })
 
-test('so are those of 40 dossiers made at random from the demo: labels, runs, parts and setups taken away or scaled', () => {
+/** Dossiers made at random: a share of them in every test run, all 200 with SENTENCES=200. */
+const RANDOM = Number(process.env.SENTENCES ?? 40)
+
+test(`so are those of ${RANDOM} dossiers made at random from the demo: labels, runs, parts and setups taken away or scaled`, () => {
   const d = dice(3607)
   const some = <T>(list: readonly T[], keep: number): T[] => list.filter(() => d.uniform() < keep)
-  const models = Array.from({ length: 40 }, (_, i) => {
+  const models = Array.from({ length: RANDOM }, (_, i) => {
     const m = demoBundle.models[i % demoBundle.models.length] as (typeof demoBundle.models)[number]
     const keep = [1, 0.7, 0.4, 0][i % 4] ?? 1
     const by = Math.exp(d.normal())

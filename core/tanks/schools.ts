@@ -286,7 +286,7 @@ export const SCHOOLS: Readonly<Record<CapacitySchool, School>> = {
     origin: {
       who: 'makers of the medium and those who sell it, and reviewers who weigh',
       rests: 'tanks that ran well with media of known weight; no published study',
-      interest: 'whoever says it sells kilograms',
+      interest: 'those who say it sell media by the kilogram',
     },
     says({ mass }, { litresPerKilogram, marks }) {
       if (!mass) return silent('no media recorded')

@@ -13,6 +13,10 @@ const CLAIM_LABELS: Readonly<
   noise: { label: 'Noise on the label', dimension: 'sound' },
 }
 
+/** What a printed figure is called; null for what is no figure of the label. */
+export const claimName = (quantity: string): string | null =>
+  CLAIM_LABELS[quantity as ClaimQuantity]?.label ?? null
+
 /** A printed claim as a number that says where it is printed, and under which words. */
 export const printedFigure = (claim: ClaimRecord): Figure => ({
   id: ['printed', claim.quantity, claim.where, claim.qualifier, claim.mainsFrequency]

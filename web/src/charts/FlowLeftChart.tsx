@@ -179,8 +179,8 @@ export default function FlowLeftChart(props: Props) {
         </ComposedChart>
       </ResponsiveContainer>
       <p className="muted mt-1 text-[0.88rem]">
-        Line: flow left, with its 95 % range. Long dashes: dirt caught per pass.{' '}
-        {served && 'Short dashes: without cleaning. '}
+        Line: flow left, with its 95 % range. Long dashes: dirt caught per pass. Both compared with a clean
+        filter. {served && 'Short dashes: without cleaning. '}
         {asShipped && 'Grey dashes: before any check-up. '}
         {points.length > 0 && 'Points: seen at check-ups. '}
         Clean at {showPercent(dueAt)} of the flow or {showPercent(catchesAt)} of the dirt caught (our choice)

@@ -419,7 +419,8 @@ function rangeWords(
   r: SupportedRange,
   said: (si: number) => string,
 ): { readonly range: string; readonly why: string } {
-  if (r.lowAboveTop) return { range: `up to ${said(r.max)}`, why: `too strong below ${said(r.min)}` }
+  if (r.lowAboveTop)
+    return { range: 'no tank', why: `too strong below ${said(r.min)}` }
   return {
     range: r.min > 0 ? `${said(r.min)} – ${said(r.max)}` : `up to ${said(r.max)}`,
     why: `limit: ${SCHOOLS[r.binding].limit}`,

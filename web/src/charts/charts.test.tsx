@@ -141,7 +141,7 @@ describe('the litre ruler', () => {
     // 624 L/h from 16 mm leave at 0.862 m/s: calm at 0.15 m/s from 0.552 m, so a tank of (1.103)³/4 = 336 L; by
     // oversizing 80/3.5 = 22.9 L at most.
     expect(screen.getByRole('img').getAttribute('aria-label')).toContain(
-      'Turtles, still water up to 23 L, too strong below 336 L',
+      'Turtles, still water no tank, too strong below 336 L',
     )
     fireEvent.click(screen.getByRole('button', { name: /As a table/ }))
     expect(screen.getByRole('row', { name: /still water/ }).textContent).toBe(

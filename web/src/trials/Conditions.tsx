@@ -39,7 +39,7 @@ export function ConditionFields({ trial, hookups }: Props) {
       <SelectField
         {...common}
         field="hookupId"
-        label="What is attached"
+        label="Plumbing"
         none="None (bare outlet)"
         options={hookups.map((h) => [h.id, h.name] as const)}
       />

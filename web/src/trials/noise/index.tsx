@@ -25,7 +25,7 @@ export const noise: TrialView = {
         usual={1}
         unit="m"
       />
-      <SetupWords trial={trial} field="position" label="Printed on" />
+      <SetupWords trial={trial} field="position" label="Position" />
       <SetupNumber
         trial={trial}
         field="levelUncertainty"

@@ -20,7 +20,6 @@ import { IconButton } from '../../frame/IconButton'
 import { ConditionFields } from '../../trials/Conditions'
 import { useDossierContext } from '../../frame/dossier'
 import { Photos } from '../../photos/Photos'
-import { STATE_WORDS } from '../../words'
 import { AddReading } from './AddReading'
 import { cellsOf, KINDS, outcomeWords, seriesWords, type NumberCell } from '../../trials'
 import { TrialViewContext } from '../../trials/view'
@@ -304,7 +303,7 @@ function Readings({
         })}
       </Sheet>
       <p className="muted text-[0.85rem]">
-        {STATE_WORDS[trial.state]}. Edits keep the original time. Outliers are flagged, never removed for you.
+        Edits keep the original time. Outliers are flagged, never removed for you.
       </p>
     </div>
   )

@@ -41,7 +41,7 @@ function Out() {
     .sort((a, b) => a.name.localeCompare(b.name))
   return (
     <section aria-labelledby="out-title" className="space-y-3">
-      <h2 id="out-title">Out</h2>
+      <h2 id="out-title">Export</h2>
       <label className="flex items-center gap-2">
         <input
           type="checkbox"
@@ -52,7 +52,7 @@ function Out() {
         with photos, as an archive
       </label>
       <a href={`/api/v1/documents/bench${way}`} download className="btn btn-primary btn-sm">
-        <Download size={16} aria-hidden="true" /> The whole bench
+        <Download size={16} aria-hidden="true" /> Everything
       </a>
       <One way={way} subject="model" label="A model" items={models} />
       <One way={way} subject="tank" label="A tank" items={tanks} />
@@ -158,7 +158,7 @@ function In() {
   const writes = report ? report.counts.new + report.counts.changed : 0
   return (
     <section aria-labelledby="in-title" className="min-w-0 space-y-3" aria-busy={busy}>
-      <h2 id="in-title">In</h2>
+      <h2 id="in-title">Import</h2>
       <div className="flex flex-wrap items-center gap-3">
         <input
           ref={input}

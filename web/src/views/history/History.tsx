@@ -1,4 +1,5 @@
 import type { Change } from '@ypsometer/contract'
+import { claimName } from '@ypsometer/core/trials/printed'
 import { Undo2 } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -19,6 +20,10 @@ const DAY = new Intl.DateTimeFormat('en-GB', {
   year: 'numeric',
 })
 const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+
+/** Name of the row that was changed; a claim is named by its figure. */
+const nameOf = ({ resource, name }: Change): string =>
+  (resource === 'claims' && claimName(name)) || name.replace(/-/g, ' ')
 
 /** Changes by the day they were made, in their order. */
 function byDay(changes: readonly Change[]): (readonly [day: string, changes: Change[]])[] {
@@ -120,10 +125,10 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
           <strong>{c.who?.name ?? 'The program'}</strong> {c.undoes === null ? said : `undid: ${said}`}{' '}
           {whole ? (
             <Link to={`/history?row=${c.rowId}`} className="link">
-              {c.name.replace(/-/g, ' ') || 'without a name'}
+              {nameOf(c) || '(no name)'}
             </Link>
           ) : (
-            c.name.replace(/-/g, ' ')
+            nameOf(c)
           )}
           {c.undoneBy !== null && <span className="muted"> · undone since</span>}
         </p>
@@ -159,7 +164,7 @@ function One({ change: c, whole }: { readonly change: Change; readonly whole: bo
         >
           <Undo2 size={13} aria-hidden="true" /> Undo
           <span className="sr-only">
-            : {said} {c.name}
+            : {said} {nameOf(c)}
           </span>
         </button>
       )}

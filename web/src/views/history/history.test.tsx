@@ -64,7 +64,7 @@ test('each change says who did what to which row, and the fields as they were an
   show(`?model=${MODEL}`)
   const [first] = await items()
   // 1 L/h is 1/3.6e6 m³/s.
-  expect(first?.textContent).toMatch(/Edda changed claim rated flowvalue300 L\/h → became320 L\/h/)
+  expect(first?.textContent).toMatch(/Edda changed claim Rated flowvalue300 L\/h → became320 L\/h/)
   expect(asked.some((a) => a.includes(`model=${MODEL}`))).toBe(true)
 })
 

@@ -47,7 +47,7 @@ export function Library() {
         <div>
           <Heading>Library of media</Heading>
           <p className="muted">
-            Filter media: flow resistance, surface, pack size and price. Stocking types are under{' '}
+            Filter media: flow resistance, surface, pack size and price. Animals and their needs:{' '}
             <Link to="/stock" className="link">
               stocking types
             </Link>

@@ -51,8 +51,13 @@ export function MediumSheet({ medium: m }: { readonly medium: Medium }) {
             />
           </>
         )}
-        <QuantityField {...common} field="bulkDensity" label="Bulk density: dry" dimension="ratio" />
-        <QuantityField {...common} field="wetDensity" dimension="ratio" label="drained (g per litre)" />
+        <QuantityField
+          {...common}
+          field="bulkDensity"
+          label="Bulk density, dry (g per litre)"
+          dimension="ratio"
+        />
+        <QuantityField {...common} field="wetDensity" dimension="ratio" label="Drained (g per litre)" />
         <QuantityField {...common} field="sheetThickness" label="A sheet is this thick" unit="mm" />
       </div>
       <h3>Surface</h3>

@@ -33,12 +33,12 @@ function Unowned({ me }: { readonly me: Me }) {
   return (
     <div className="mt-2 max-w-2xl space-y-5">
       <p>
-        This bench is open to whoever sits at this machine: you are here as <strong>{me.person?.name}</strong>{' '}
-        and may change everything. The history says so of what you do.
+        No accounts yet. Anyone at this computer can read and change everything, as{' '}
+        <strong>{me.person?.name}</strong>.
       </p>
       <section aria-labelledby="roles-title">
         <h2 id="roles-title">With accounts</h2>
-        <p className="mt-1">From the first owner on, everyone signs in.</p>
+        <p className="mt-1">Once there is an owner, everyone signs in.</p>
         <dl className="mt-2 grid grid-cols-[6rem_1fr] gap-y-1">
           {ROLE_OPTIONS.map(([role, word]) => (
             <div key={role} className="contents">

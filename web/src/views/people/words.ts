@@ -8,7 +8,7 @@ export const ROLE_WORDS: Readonly<Record<Role, string>> = {
 export const ROLE_OPTIONS = Object.entries(ROLE_WORDS) as readonly (readonly [Role, string])[]
 /** Rights of each role, in a few words. */
 export const ROLE_MAY: Readonly<Record<Role, string>> = {
-  owner: 'writes, and looks after people',
+  owner: 'reads and writes everything, manages people',
   editor: 'reads and writes everything',
   reader: 'reads everything, changes nothing',
 }

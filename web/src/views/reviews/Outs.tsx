@@ -48,7 +48,7 @@ export function Outs({ photo, doc, length, snapshot, paper, onPaper }: Props) {
   )
   return (
     <section aria-labelledby="outs-title" className="space-y-3">
-      <h2 id="outs-title">Out</h2>
+      <h2 id="outs-title">Export</h2>
       <div className="flex flex-wrap items-end gap-3">
         <label>
           <span className="kicker block">Paper</span>

@@ -303,7 +303,7 @@ function Summary({ dossier, setUp, steps, onGo }: SummaryProps) {
         </section>
       )}
       <button type="button" className="btn h-14 w-full" onClick={first}>
-        Time its first flow
+        Time the first flow
       </button>
       <TextField collection="set-ups" row={setUp} field="note" label="In your own words" lines={3} />
     </div>

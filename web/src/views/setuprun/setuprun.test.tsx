@@ -87,7 +87,7 @@ test('before the plug it says what is not right, and goes there; at the end it s
   open()
   expect(title()).toBe('31 of 32 done')
   expect(screen.getByRole('region', { name: 'Problem' }).textContent).toMatch(/rocks/)
-  press(/^Time its first flow/)
+  press(/^Time the first flow/)
   expect(written('create').at(-1)).toMatchObject({ stage: 'set-up', tankId: all.tankId })
 })
 

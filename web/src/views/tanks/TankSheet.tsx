@@ -33,7 +33,7 @@ export function TankSheet({ tank, stock }: { readonly tank: Tank; readonly stock
       <div className="space-y-4">
         <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">
           <TextField {...common} field="name" label="Name" />
-          <TextField {...common} field="place" label="Printed on" />
+          <TextField {...common} field="place" label="Location" />
           <SelectField {...common} field="shape" label="Shape" options={SHAPES} />
           <SelectField
             {...common}
