@@ -1,7 +1,8 @@
 import { simulate } from '../biology'
 import { dayAfter, daysBetween } from '../days'
 import { sentenceText } from '../figures'
-import { changeStory, leastWeeks, planChange, plainSteps, type ChangeSubject } from './changeOver'
+import { changeStory, leastWeeks, planChange } from './changeOver'
+import { plainSteps, type ChangeSubject } from './changeWords'
 import { filmsOfMass } from '../path/films'
 import { BEGAN, keeping, subject } from './swap.fixture'
 

@@ -1,4 +1,5 @@
 export * from './changeOver'
+export * from './changeWords'
 export * from './checks'
 export * from './evidence'
 export * from './faults'

@@ -1,6 +1,6 @@
 import type { Keeping } from '../biology'
 import { filmsOfMass } from '../path/films'
-import type { ChangeSubject } from './changeOver'
+import type { ChangeSubject } from './changeWords'
 
 const DAY = 86400
 export const keeping: Keeping = {

@@ -9,7 +9,8 @@ import { flowAgainstLabel, trialResults, type FlowAgainstLabel, type TrialResult
 import { hookupResult, knownPump, thumbFigure, type HookupResult, type KnownPump } from '../trials/modelPump'
 import { progress, type Progress } from './progress'
 import type { ModelRecord } from '../trials/records'
-import { verdict, type Verdict } from './verdict'
+import { verdict } from './verdict'
+import type { Verdict } from './verdictReasons'
 
 /** Everything a dossier shows for one model. */
 export interface Assessment {

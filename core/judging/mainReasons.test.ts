@@ -1,8 +1,7 @@
-import type { Figure, Sentence } from '../figures'
-import { inline } from '../figures'
+import { type Figure, type Sentence, inline } from '../figures'
 import type { Reason } from '../figures/reason'
 import { mainReasons, subjectOf, SUBJECTS } from './mainReasons'
-import type { Verdict } from './verdict'
+import type { Verdict } from './verdictReasons'
 
 const figure = (id: string, value: number): Figure => ({
   id,

@@ -1,6 +1,6 @@
 import type { Figure, Sentence } from '../figures'
 import type { Reason } from '../figures/reason'
-import type { Verdict } from './verdict'
+import type { Verdict } from './verdictReasons'
 
 /** What a reason is about, in the order they are told. */
 export const SUBJECTS = ['media', 'flow', 'current', 'label', 'service'] as const

@@ -13,47 +13,12 @@ import {
   type Keeping,
   type LimitId,
 } from '../biology'
-import { lowerFirst, put, putFigure, inline, type Figure, type Sentence, type WorkingLine } from '../figures'
+import { put, putFigure, type Figure, type WorkingLine } from '../figures'
 import type { JudgedFill } from './fills'
 import { ammoniaPKa } from '../water/properties'
 import { feedBand, keepingOfTank, type TankRecord } from '../tanks/tankRecord'
+import { LIMIT_WORDS, type TankBalance, type BalanceLine, balanceSentences } from './balanceWords'
 
-/** One line of a tank's balance: the number, and how it stands to its limit. */
-export interface BalanceLine {
-  readonly figure: Figure
-  /** Its limit, and how it stands to it; null where there is none. */
-  readonly limit: BalanceLimit | null
-}
-
-/** How a number stands to its limit. */
-export interface BalanceLimit {
-  readonly words: string
-  readonly met: boolean
-  /** The limit lies within the doubt of the number: it may be kept or passed. */
-  readonly doubtful: boolean
-  /** “above the limit”, “maybe below the limit”; empty where it is kept for sure. */
-  readonly said: string
-}
-
-/** A tank with a fill on it, at rest. */
-export interface TankBalance {
-  readonly balance: Balance
-  readonly keeping: Keeping
-  readonly lines: readonly BalanceLine[]
-  readonly sentences: readonly {
-    readonly tone: 'note' | 'caution' | 'against'
-    readonly sentence: Sentence
-  }[]
-}
-
-const LIMIT_WORDS: Readonly<Record<LimitId, string>> = {
-  ammonia: '0.12 mg/L, where a test kit still reads 0',
-  unionised: 'at most 0.025 mg/L (EIFAC 1970)',
-  nitrite: '0.12 mg/L, where a test kit still reads 0',
-  oxygen: 'at least 5 mg/L',
-  alkalinity: 'at least 25 mg/L, or half of the new water’s',
-  nitrate: 'the limit for this stocking',
-}
 const SOURCES = {
   film: 'Zhu and Chen 1999, 2001; Timmons and Ebeling (from memory)',
   gas: 'Emerson et al. 1975; EIFAC 1970',
@@ -64,7 +29,7 @@ const SOURCES = {
 const heldTo = (k: Keeping): number => (k.organic ?? 1) * keptAtPH(k.pH)
 
 /** Of a filter what a tank’s balance takes: its films, its flow and how it comes back. */
-export type OnTank = Pick<JudgedFill, 'films' | 'flow' | 'outlet'> & Partial<Pick<JudgedFill, 'mass'>>
+type OnTank = Pick<JudgedFill, 'films' | 'flow' | 'outlet'> & Partial<Pick<JudgedFill, 'mass'>>
 
 /** A concentration of the balance. */
 const level = (id: string, label: string, value: number, more: Partial<Figure>): Figure => ({
@@ -194,7 +159,7 @@ export function tankBalance(tank: TankRecord, ...fills: readonly (OnTank | null)
       limit: null,
     },
   ]
-  return { balance: b, keeping, lines, sentences: sentencesOf(tank, keeping, b, lines) }
+  return { balance: b, keeping, lines, sentences: balanceSentences(tank, keeping, b, lines) }
 }
 
 /** Carbon dioxide at night. */
@@ -326,152 +291,6 @@ function limitOn(b: Balance, id: LimitId, { uncertainty = 0 }: Partial<Figure>):
   return { words, met: l.met, doubtful, said: doubtful ? `maybe ${side}` : l.met ? '' : side }
 }
 
-/** Above this pH nothing is known of films in tanks (common practice, no source). */
-const HIGH_PH = 9
-/** Films that keep less of their rate than this for want of pH are said to be slow. */
-const SLOW = 0.9
-/** Below this films hardly work (°C; common practice, no source). */
-const FILM_COLD = 8
-
-function sentencesOf(
-  tank: TankRecord,
-  k: Keeping,
-  b: Balance,
-  lines: readonly BalanceLine[],
-): TankBalance['sentences'] {
-  const reserve = lines.find((l) => l.figure.id === 'tank-reserve')?.figure
-  const out: { tone: 'note' | 'caution' | 'against'; sentence: Sentence }[] = []
-  const add = (tone: 'note' | 'caution' | 'against', ...sentence: Sentence): void =>
-    void out.push({ tone, sentence })
-  if (!(b.load.ammonia > 0)) {
-    add('note', 'No feed, no animals. Without food the bacteria will starve.')
-    return out
-  }
-  const own = lines.find((l) => l.figure.id === 'tank-own')?.figure
-  const made = lines.find((l) => l.figure.id === 'tank-ammonia-made')?.figure
-  if (own && made)
-    add(
-      'note',
-      'Bacteria on glass, substrate and décor process ',
-      inline(own),
-      ' of the ',
-      inline(made),
-      ' of ammonia.',
-    )
-  if (k.food)
-    add(
-      'caution',
-      'The water conditioner leaves the bacteria about half of the ammonia. Test kits show more, and cycling takes longer.',
-    )
-  const failing = b.limits.filter((l) => !l.met)
-  const doubtful = new Set(
-    b.limits
-      .filter(({ id }) => lines.find((l) => l.figure.id === `tank-${id}`)?.limit?.doubtful)
-      .map((l) => l.id),
-  )
-  if (!failing.length && !doubtful.size && reserve && Number.isFinite(b.reserve))
-    add(
-      'note',
-      'All values are within limits. The bacteria could process ',
-      inline(reserve),
-      ' times the daily load before a test kit shows ammonia.',
-    )
-  const limitWords = (id: LimitId): string =>
-    lines.find((l) => l.figure.id === `tank-${id}`)?.limit?.words ?? LIMIT_WORDS[id]
-  for (const { id, value } of failing.filter((l) => !doubtful.has(l.id)))
-    add(
-      'against',
-      value === Infinity
-        ? `${NAMES[id]} keeps rising. Limit: ${limitWords(id)}.`
-        : `${NAMES[id]} too ${AT_LEAST.has(id) ? 'low' : 'high'}. Limit: ${limitWords(id)}.`,
-    )
-  const [one, ...others] = b.limits.filter((l) => doubtful.has(l.id)).map((l) => l.id)
-  if (one)
-    add(
-      'caution',
-      others.length
-        ? `${upperFirst(and([one, ...others].map((id) => lowerFirst(NAMES[id]))))} are borderline.`
-        : `${NAMES[one]} is borderline. Limit: ${limitWords(one)}.`,
-    )
-  if (keptAtPH(k.pH) < SLOW)
-    add(
-      'caution',
-      keptAtPH(k.pH) > 0
-        ? `At pH ${k.pH} bacteria work at about ${Math.round(100 * keptAtPH(k.pH))} % of their speed. A tank long at that pH may do better.`
-        : `At pH ${k.pH} bacteria hardly work by this calculation. A tank long at that pH may do better, and ammonia is nearly harmless there.`,
-    )
-  if (k.pH > HIGH_PH)
-    add('caution', `At pH ${k.pH} this forecast is unsure: it holds up to about pH ${HIGH_PH}.`)
-  if (k.temperature < FILM_COLD)
-    add(
-      'caution',
-      'In water this cold bacteria hardly work and fish eat little. Treat this forecast as a guess.',
-    )
-  if (b.nitrate === Infinity && !failing.some((l) => l.id === 'nitrate'))
-    add('caution', 'Without water changes nitrate keeps rising.')
-  if (b.limits.some((l) => l.id === 'alkalinity' && !l.met))
-    add(
-      'caution',
-      doubtful.has('alkalinity') ? 'Hardness (KH) may be used up' : 'Hardness (KH) is used up',
-      ' faster than water changes replace it. Without changes it lasts about ',
-      inline(
-        {
-          ...alkalinityFigure(k, b),
-          id: 'alkalinity-days',
-          label: 'Alkalinity lasts',
-          value: b.alkalinityDays * 86400,
-          dimension: 'time',
-          unit: 'd',
-          formula: 't = alkalinity · V ÷ (7.14 · N oxidised − 3.57 · N let out)',
-        },
-        2,
-      ),
-      '. Then pH drops and bacteria stop. Change water more often, or raise KH.',
-    )
-  else if (b.pHFall > 0.15)
-    add(
-      'note',
-      'Between water changes pH drops by about ',
-      inline(
-        {
-          ...alkalinityFigure(k, b),
-          id: 'ph-fall',
-          label: 'Fall of pH between changes',
-          value: b.pHFall,
-          dimension: 'ratio',
-          formula: 'ΔpH = log (alkalinity put in ÷ alkalinity left)',
-        },
-        2,
-      ),
-      ', because the bacteria use up hardness (KH).',
-    )
-  if (tank.feed === null) add('note', 'Feeding is assumed. Enter the real amount for a tighter forecast.')
-  return out
-}
-
-/** Parts that the figures of alkalinity share. */
-const alkalinityFigure = (k: Keeping, b: Balance) =>
-  ({
-    provenance: 'computed',
-    working: [
-      put('alkalinity', 'of the water put in', k.alkalinity, 'concentration', 'measured'),
-      put('left', 'before a change', b.alkalinity, 'concentration', 'computed'),
-      put('N', 'oxidised', b.nitrogen.oxidised, 'feed', 'computed'),
-      put('V', 'water in the tank', k.volume, 'volume', 'computed'),
-    ],
-    source:
-      '7.14 g CaCO₃ for each g of nitrogen (EPA 1993), half of it given back (charge balance); at an unchanged CO₂',
-  }) as const
-
-const NAMES: Readonly<Record<LimitId, string>> = {
-  ammonia: 'Ammonia',
-  unionised: 'Un-ionised ammonia',
-  nitrite: 'Nitrite',
-  oxygen: 'Oxygen at night',
-  alkalinity: 'Alkalinity',
-  nitrate: 'Nitrate',
-}
-
 /** How long the oxygen of a closed body (m³) lasts once it stops; null for one nobody measured, or that is open. */
 export function closedBodyFigure(study: TankBalance, bodyWater: number | null): Figure | null {
   if (bodyWater === null || !(bodyWater < Infinity) || !(study.balance.nitrogen.oxidised > 0)) return null
@@ -492,22 +311,4 @@ export function closedBodyFigure(study: TankBalance, bodyWater: number | null): 
     ],
     source: 'bacteria breathing on as they did while it ran (assumption)',
   }
-}
-
-const upperFirst = (s: string): string => s.slice(0, 1).toUpperCase() + s.slice(1)
-const and = (words: readonly string[]): string => new Intl.ListFormat('en').format(words)
-
-/** The line a reader looks for first: how a tank stands by its balance. */
-export const balanceWords = (t: TankBalance): Sentence => {
-  const held = t.lines.flatMap(({ figure, limit }) => {
-    const id = figure.id.replace(/^tank-/, '') as LimitId
-    return limit && NAMES[id] ? [{ name: NAMES[id].toLowerCase(), low: AT_LEAST.has(id), ...limit }] : []
-  })
-  const over = and(
-    held.filter((l) => !l.met && !l.doubtful).map((l) => `${l.name} too ${l.low ? 'low' : 'high'}`),
-  )
-  const maybe = and(held.filter((l) => l.doubtful).map((l) => l.name))
-  const ammonia = t.lines.find((l) => l.figure.id === 'tank-ammonia')?.figure
-  if (over || maybe) return [[over, maybe && `${maybe} borderline`].filter(Boolean).join('; ')]
-  return ['ammonia ', ...(ammonia ? [inline(ammonia)] : [])]
 }

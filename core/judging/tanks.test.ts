@@ -5,7 +5,8 @@ import { capacityInput, supportedRange, type CapacityFigures, type StockClass } 
 import { claimChances } from './chances'
 import { fitFindings, type FittingModel } from './fitting'
 import type { JudgedFill } from './fills'
-import { hoursWithout, oxygenWithout, redundancySentences } from './redundancy'
+import { redundancySentences } from './redundancy'
+import { oxygenWithout, hoursWithout } from './withoutFilter'
 import {
   besideSentence,
   bindingSentence,
@@ -14,7 +15,8 @@ import {
   takesSentence,
 } from './schoolReasons'
 import { strengthOf } from './strength'
-import { closedBodyFigure, tankBalance, balanceWords } from './tankBalance'
+import { closedBodyFigure, tankBalance } from './tankBalance'
+import { balanceWords } from './balanceWords'
 import { keepingOfTank, type TankRecord } from '../tanks/tankRecord'
 import { together } from './together'
 import { lph } from './tests/support'

@@ -2,7 +2,8 @@ import { putFigure, inline, type Figure, type Sentence } from '../figures'
 import { capacityFigure, capacityInput, capacityOf } from '../tanks'
 import type { JudgedFill } from './fills'
 import { nothingRunning, ruleBesideBalance, type Left } from './redundancy'
-import { balanceWords, tankBalance, type TankBalance } from './tankBalance'
+import { tankBalance } from './tankBalance'
+import { balanceWords, type TankBalance } from './balanceWords'
 import type { TankRecord } from '../tanks/tankRecord'
 
 /** A filter that runs on a tank, by its name and the fill it has in it. */

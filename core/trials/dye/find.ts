@@ -1,31 +1,16 @@
-import {
-  looksMixed,
-  mixedResponse,
-  tracerFigures,
-  type MixingResult,
-  type TracerPoint,
-  type TracerResult,
-} from '../../bench'
+import { looksMixed, mixedResponse, tracerFigures, type TracerPoint } from '../../bench'
 import { CoreError } from '../../errors'
 import { pulseDoubts, riseDoubts, type DyeDoubts } from './doubt'
-import { inline, type Figure, type Sentence } from '../../figures'
+import type { Figure, Sentence } from '../../figures'
 import { trialConditions } from '../flows'
 import type { TrialRecord } from '../records'
-import { cap, type Finder, type FindingContext } from '../finding'
+import type { Finder, FindingContext } from '../finding'
 import { wholeReadings } from '../readings'
 import type { BenchReading } from '../../bench/shape'
-
-/** Dye at one point: as a pulse that passes, or as a rise to the mixed strength. */
-export interface DyePoint {
-  readonly point: string
-  readonly mixing: MixingResult | null
-  readonly pulse: TracerResult | null
-  /** Where its numbers lie in 95 of 100 cases. */
-  readonly doubts: DyeDoubts
-}
+import { type DyePoint, dyeSentences } from './words'
 
 /** V/Q (s), with its relative standard uncertainty. */
-export interface Nominal {
+interface Nominal {
   readonly value: number
   readonly relative: number
 }
@@ -180,46 +165,4 @@ export const dye: Finder = (trial, c) => {
     }
   }
   return { figures, sentences: [...sentences, ...problems.map((p) => [p])] }
-}
-
-/** Share of the dye that was not waited for from which it is said. */
-const TOLD = 0.02
-
-/** One dye point, in words. */
-export function dyeSentences(d: DyePoint, figures: readonly Figure[]): Sentence[] {
-  const f = (id: string) => figures.find((x) => x.id.endsWith(`-${id}`))
-  const coloured = f('coloured')
-  const mixed = f('mixed')
-  if (d.mixing && coloured)
-    return [
-      [
-        `${cap(d.point)} colours after `,
-        inline(coloured),
-        ...(mixed
-          ? [' and is mixed after ', inline(mixed)]
-          : ['. It was not fully mixed when the test ended']),
-        '.',
-      ],
-    ]
-  const mean = f('mean')
-  if (!d.pulse || !mean) return []
-  const dead = f('dead')
-  return [
-    [
-      `${cap(d.point)}: the dye stays `,
-      inline(mean),
-      ' on average',
-      ...(dead && dead.value > (dead.uncertainty ?? 0)
-        ? ['. ', inline(dead), ' of the volume is dead']
-        : dead
-          ? ['. No dead volume beyond the uncertainty']
-          : []),
-      ...(d.pulse.baffling ? [`. Baffling by t10: ${d.pulse.baffling.label}`] : []),
-      d.pulse.extrapolated > TOLD
-        ? `. The test ended with ${Math.round(d.pulse.tail * 100)} % of the peak left; the rest is extrapolated.`
-        : d.pulse.tail > 0.1
-          ? '. The test ended too early, so all times are too short.'
-          : '.',
-    ],
-  ]
 }

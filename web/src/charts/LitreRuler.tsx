@@ -1,7 +1,6 @@
-import type { Verdict } from '@ypsometer/core/judging/verdict'
-import { SCHOOLS } from '@ypsometer/core/tanks/schools'
+import type { Verdict } from '@ypsometer/core/judging/verdictReasons'
+import { SCHOOLS, type SchoolSays } from '@ypsometer/core/tanks/schools'
 import { stockKey, type StockClass } from '@ypsometer/core/tanks/stock'
-import type { SchoolSays } from '@ypsometer/core/tanks/schools'
 import type { SupportedRange } from '@ypsometer/core/tanks/range'
 import { fromSI, preferredUnit, type UnitSystem } from '@ypsometer/core/units/dimensions'
 import { showQuantity } from '@ypsometer/core/units/format'
@@ -419,8 +418,7 @@ function rangeWords(
   r: SupportedRange,
   said: (si: number) => string,
 ): { readonly range: string; readonly why: string } {
-  if (r.lowAboveTop)
-    return { range: 'no tank', why: `too strong below ${said(r.min)}` }
+  if (r.lowAboveTop) return { range: 'no tank', why: `too strong below ${said(r.min)}` }
   return {
     range: r.min > 0 ? `${said(r.min)} – ${said(r.max)}` : `up to ${said(r.max)}`,
     why: `limit: ${SCHOOLS[r.binding].limit}`,

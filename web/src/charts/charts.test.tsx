@@ -1,5 +1,5 @@
 import '../../tests/setup'
-import type { Verdict } from '@ypsometer/core/judging/verdict'
+import type { Verdict } from '@ypsometer/core/judging/verdictReasons'
 import { STOCK_CLASSES } from '@ypsometer/core/tanks/stock'
 import { supportedRange } from '@ypsometer/core/tanks/range'
 import { cleanup, fireEvent, render, screen } from '@testing-library/react'

@@ -1,6 +1,6 @@
 import type { FlowBasis } from '@ypsometer/core/judging/basis'
 import type { Reason } from '@ypsometer/core/figures/reason'
-import type { Verdict } from '@ypsometer/core/judging/verdict'
+import type { Verdict } from '@ypsometer/core/judging/verdictReasons'
 import { mainReasons, subjectOf, SUBJECTS, type Subject } from '@ypsometer/core/judging/mainReasons'
 import { modelRecord } from '@ypsometer/contract/records'
 import { claimed } from '@ypsometer/core/trials/labels'

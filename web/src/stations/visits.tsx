@@ -2,15 +2,15 @@ import type { Visit } from '@ypsometer/contract'
 import { FORECAST_DAYS } from '@ypsometer/contract/clog'
 import { balanceOn, testedLines } from '@ypsometer/core/clogging/living'
 import {
-  clogSentences,
   dueFigures,
   hazeFigure,
   leftFigure,
   unstrainedFigure,
-  seasonSentences,
   surfaceLeft,
   toMediaFigure,
 } from '@ypsometer/core/clogging/report'
+import { clogSentences } from '@ypsometer/core/clogging/forecastWords'
+import { seasonSentences } from '@ypsometer/core/clogging/forecastWords'
 import type { Belief } from '@ypsometer/core/clogging/learn'
 import { saidText } from '@ypsometer/core/figures/figure'
 import { showPercent } from '@ypsometer/core/units/format'

@@ -2,7 +2,7 @@ import type { Dossier } from '@ypsometer/contract'
 import type { fittingOf } from '@ypsometer/contract/candidate'
 import type { Scenario } from '@ypsometer/core/biology/inTime'
 import type { JudgedFill } from '@ypsometer/core/judging/fills'
-import type { TankBalance } from '@ypsometer/core/judging/tankBalance'
+import type { TankBalance } from '@ypsometer/core/judging/balanceWords'
 import { FILTERS } from '@ypsometer/core/kinds/filters'
 import { SCENARIO_KINDS, scenarioOf, USUAL_ASKS } from '@ypsometer/core/judging/scenarios'
 

@@ -1,5 +1,6 @@
 import type { Log } from '@ypsometer/contract'
-import { dyeFigures, dyePoint, dyeSentences, nominalOf } from '@ypsometer/core/trials/dye/find'
+import { dyeFigures, dyePoint, nominalOf } from '@ypsometer/core/trials/dye/find'
+import { dyeSentences } from '@ypsometer/core/trials/dye/words'
 import { CoreError } from '@ypsometer/core/errors/errors'
 import { useQueries } from '@tanstack/react-query'
 import { useMemo, type ReactNode } from 'react'

@@ -2,11 +2,11 @@ import type { Dossier } from '@ypsometer/contract'
 import { interiorOf } from '@ypsometer/contract/records'
 import {
   compareRows,
-  forTheDifference,
   type ComparedCell,
   type CompareBy,
   type CompareRow,
 } from '@ypsometer/core/advice/compare'
+import { forTheDifference } from '@ypsometer/core/advice/difference'
 import { sayPrice } from '@ypsometer/core/advice/words'
 import type { Candidate } from '@ypsometer/core/advice/candidate'
 import { logRank } from '@ypsometer/core/bench/holding'

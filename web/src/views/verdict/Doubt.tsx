@@ -1,7 +1,7 @@
 import type { Chances, DrawnClaim } from '@ypsometer/core/judging/chances'
 import { put, type Figure } from '@ypsometer/core/figures/figure'
 import { showPercent, showQuantity } from '@ypsometer/core/units/format'
-import type { Verdict } from '@ypsometer/core/judging/verdict'
+import type { Verdict } from '@ypsometer/core/judging/verdictReasons'
 import { asUsed } from '@ypsometer/core/tanks/capacityFigures'
 import { SCHOOLS } from '@ypsometer/core/tanks/schools'
 import { useRef } from 'react'

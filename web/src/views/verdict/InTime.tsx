@@ -2,7 +2,7 @@ import { KIT_ZERO } from '@ypsometer/core/biology/balance'
 import type { Simulation } from '@ypsometer/core/biology/inTime'
 import { stoppedBody } from '@ypsometer/core/judging/redundancy'
 import type { JudgedFill } from '@ypsometer/core/judging/fills'
-import type { TankBalance } from '@ypsometer/core/judging/tankBalance'
+import type { TankBalance } from '@ypsometer/core/judging/balanceWords'
 import {
   OFF_FROM,
   SCENARIO_KINDS,
