@@ -1,3 +1,4 @@
+import sharp from 'sharp'
 import { expect, named, openDossier, saved, sideways, test, watchErrors, type Page } from './helpers'
 
 const NASTY = `<img src=x onerror="document.title='run'"> ${'W'.repeat(120)} \u05D0\u05D1\u05D2`
@@ -29,6 +30,10 @@ test('a review is published, shared, read without an account on a phone, correct
   // No photo, no answered disclosure: it asks, and can be told why it goes out all the same.
   const checklist = page.getByRole('list', { name: 'Checklist' })
   await expect(checklist).toContainText('At least one photo: missing')
+  await expect(checklist.getByRole('link', { name: 'At least one photo' })).toHaveAttribute(
+    'href',
+    /\/strip$/,
+  )
   await expect(page.getByRole('button', { name: 'Publish', exact: true })).toBeDisabled()
   await checklist.getByLabel('I have read the preview').check()
   await page.getByLabel(/^Publish anyway, because/).fill('Photos follow next week.')
@@ -115,4 +120,70 @@ test('every way out gives a file with the disclosure in it', async ({ page }) =>
     if (['html', 'json', 'txt'].includes(ending))
       expect(bytes.toString('utf8')).toContain('The unit was bought')
   }
+})
+
+test('from nothing to published: a label, a weight, a timed flow, a photo, every question answered, and no override', async ({
+  page,
+}) => {
+  test.setTimeout(120000)
+  const station = (name: RegExp) =>
+    page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name }).click()
+  await page.goto('/')
+  await page.getByRole('button', { name: 'New model' }).click()
+  const label = page.getByRole('dialog')
+  const model = named('Kettle 500')
+  await label.getByLabel('Maker').fill('Pellam Works')
+  await label.getByLabel('Model', { exact: true }).fill(model)
+  await label.getByLabel('Rated flow').fill('500')
+  await label.getByLabel('to', { exact: true }).fill('150')
+  await page.getByRole('button', { name: 'Add filter' }).click()
+  await page.getByRole('button', { name: 'Add the unit' }).click()
+  await page.getByLabel('Supplied bio media, dry weight').fill('800 g')
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Source of this weight').selectOption('scale')
+  await station(/Teardown/)
+  const disclosure = page.getByRole('group', { name: 'Disclosure' })
+  const noes = disclosure.getByRole('button', { name: 'no', exact: true })
+  await expect(noes).toHaveCount(6)
+  for (const no of await noes.all()) await no.click()
+  await page.getByLabel('How you got it').selectOption('bought')
+  // Five litres in 40 s are 450 L/h.
+  await station(/Bench/)
+  await page.getByRole('button', { name: 'Time the flow' }).click()
+  await page.getByRole('link', { name: 'Back to Bench' }).click()
+  await page
+    .getByRole('row', { name: /timed vessel/ })
+    .getByRole('link')
+    .first()
+    .click()
+  for (const seconds of ['39.8', '40.1', '40.1']) {
+    await page.getByLabel('Volume, L').fill('5')
+    await page.getByLabel('Seconds, s').fill(seconds)
+    await page.getByRole('button', { name: 'Add', exact: true }).click()
+  }
+  await expect(page.locator('main')).toContainText(/450 ± \d+\sL\/h/)
+  const jpeg = await sharp({ create: { width: 600, height: 400, channels: 3, background: '#557755' } })
+    .jpeg()
+    .toBuffer()
+  await page.getByLabel('Add photos').setInputFiles({ name: 'run.jpg', mimeType: 'image/jpeg', buffer: jpeg })
+  await expect(page.getByRole('img', { name: /run|photo/i }).first()).toBeVisible()
+  await saved(page)
+
+  await station(/Verdict/)
+  await page.getByRole('link', { name: 'Start a review' }).click()
+  await page.getByRole('button', { name: `Write a review of ${model}` }).click({ timeout: 45000 })
+  const publish = page.getByRole('button', { name: 'Publish', exact: true })
+  await expect(publish).toBeDisabled()
+  await page.getByLabel('Title').fill(named('Half a kettle'))
+  await page.keyboard.press('Tab')
+  await saved(page)
+  const checklist = page.getByRole('list', { name: 'Checklist' })
+  await expect(checklist.getByRole('link')).toHaveCount(0)
+  await expect(checklist).not.toContainText('missing')
+  await expect(page.getByLabel(/^Publish anyway, because/)).toHaveCount(0)
+  await checklist.getByLabel('I have read the preview').check()
+  await publish.click()
+  await expect(page.getByRole('heading', { name: 'Publish a correction' })).toBeVisible()
+  await expect(page.locator('main')).toContainText('The unit was bought. Nobody paid for it.')
+  await expect(page.locator('main')).toContainText(/450 ± \d+\sL\/h/)
 })

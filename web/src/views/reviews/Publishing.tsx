@@ -3,9 +3,13 @@ import { readiness } from '@ypsometer/core/review/ready'
 import type { Sheet } from '@ypsometer/core/review/sheet'
 import { Check, Minus } from 'lucide-react'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { actOnReview } from '../../api/reviews'
 import { errorMessage } from '../../api/errorMessage'
 import { toast } from '../../frame/toastStore'
+
+/** Place in the dossier where each of them is mended. */
+const WHERE = { disclosure: 'strip#disclosure', measured: 'bench#standard-tests', pictures: 'strip' } as const
 
 /** Ends of a review: published, corrected, withdrawn; and its numbers taken anew. */
 export function Publishing({ review, sheet }: { readonly review: Review; readonly sheet: Sheet }) {
@@ -50,7 +54,13 @@ export function Publishing({ review, sheet }: { readonly review: Review; readonl
         {list.map((r) => (
           <li key={r.id} className={`flex items-center gap-2 ${r.met ? '' : 'text-warning'}`}>
             {r.met ? <Check size={16} aria-hidden="true" /> : <Minus size={16} aria-hidden="true" />}
-            {r.asks}
+            {r.met || r.id === 'title' ? (
+              r.asks
+            ) : (
+              <Link to={`/models/${review.modelId}/${WHERE[r.id]}`} className="link">
+                {r.asks}
+              </Link>
+            )}
             <span className="sr-only">{r.met ? ': done' : ': missing'}</span>
           </li>
         ))}

@@ -15,6 +15,7 @@ export function SpecimenRecord() {
         <h2 id="unit-title">The unit taken apart</h2>
         <p className="muted">Note how you got it, its age and serial number.</p>
         <button
+          id="disclosure"
           type="button"
           className="btn btn-sm mt-2"
           onClick={() => createRow('specimens', { modelId: dossier.model.id })}
@@ -95,7 +96,7 @@ const ANSWERS = [
 function Disclosed({ specimen }: { readonly specimen: RowOf<'specimens'> }) {
   const { disclosure } = specimen
   return (
-    <fieldset className="mt-3">
+    <fieldset id="disclosure" className="mt-3">
       <legend className="kicker">Disclosure</legend>
       <ul>
         {DISCLOSED.map((d) => (
