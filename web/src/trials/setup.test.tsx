@@ -60,7 +60,7 @@ test.each([
 })
 
 test.each([
-  ['noise', 'Printed on', 'position'],
+  ['noise', 'Position', 'position'],
   ['holding', 'What hangs on it', 'load'],
   ['air', 'Stone or nozzle', 'stone'],
 ] as const)(
