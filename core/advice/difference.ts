@@ -4,7 +4,7 @@ import { type CompareRow, doubtApart } from './compare'
 import { sayPrice } from './words'
 
 /** Gains for the difference in price, for rows where more, or less, is better. */
-export const BUYS: readonly (readonly [id: string, more: string, less: string, wanted: 'more' | 'less'])[] = [
+const BUYS: readonly (readonly [id: string, more: string, less: string, wanted: 'more' | 'less'])[] = [
   ['carries', 'more supported', 'less supported', 'more'],
   ['flow', 'more flow', 'less flow', 'more'],
   ['noise', 'louder', 'quieter', 'less'],

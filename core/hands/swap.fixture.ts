@@ -1,23 +1,19 @@
 import type { Keeping } from '../biology'
+import { KEPT } from '../biology/keeping.fixture'
 import { filmsOfMass } from '../path/films'
 import type { ChangeSubject } from './changeWords'
 
 const DAY = 86400
 export const keeping: Keeping = {
-  volume: 0.2,
+  ...KEPT,
   surface: 0.5,
   stirred: 0.1,
   feed: 4e-3 / DAY,
   protein: 0.45,
   oxygenOfFeed: 0.3,
-  temperature: 25,
-  salinity: 0,
   pH: 7.5,
   alkalinity: 0.3,
   tapNitrate: 0,
-  plantShare: 0.1,
-  changeShare: 0.3,
-  changeDays: 7,
 }
 export const films = filmsOfMass(2, 500 / 3.6e6, 0.9)
 export const subject = (way: ChangeSubject['way'], more: Partial<ChangeSubject> = {}): ChangeSubject => ({

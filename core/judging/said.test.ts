@@ -120,12 +120,12 @@ describe('what is missing, what it would change first', () => {
       'nothing is known',
       { ...labelOnly, claims: [] },
       [
+        'rated-flow',
+        'tank-max',
         'media-mass',
         'fill',
-        'tank-max',
         'installed-flow',
         'hookup',
-        'rated-flow',
         'empty-flow',
         'max-head',
         'head-series',
@@ -147,7 +147,7 @@ describe('what is missing, what it would change first', () => {
     [
       'air-driven: no pump to ask about; its media are foam, whose weight says nothing',
       { ...labelOnly, kind: 'air-sponge', claims: [] },
-      ['fill', 'tank-max', 'installed-flow', 'rated-flow'],
+      ['rated-flow', 'tank-max', 'fill', 'installed-flow'],
     ],
   ] as const)('%s', (_, m, ids) => expect(missing(m as ModelRecord)).toEqual(ids))
 })

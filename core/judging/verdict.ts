@@ -102,12 +102,13 @@ export function verdict(input: VerdictInput): Verdict {
 }
 
 /**
- * Gaps of the record, by what they would change: where nothing is known of the media that comes first; then what the
+ * Gaps of the record, by what they would change: where nothing is known of the media, the label and the media come
+ * first, in the order of the next step (`progress.ts`); then what the
  * claim is held to, then the flow, then the rest.
  */
 function byEffect(list: readonly Missing[], blind: boolean): readonly Missing[] {
   const order = [
-    ...(blind ? ['media-mass', 'fill'] : []),
+    ...(blind ? ['rated-flow', 'tank-max', 'media-mass', 'fill'] : []),
     'tank-max',
     'installed-flow',
     'fill',

@@ -2,8 +2,12 @@ import { EXCHANGE_BAND, gasExchange, OXYGEN_OF_NITROGEN } from '../biology'
 import { type Figure, put } from '../figures'
 import type { TankBalance } from './balanceWords'
 
+/** Oxygen under which fish are at risk within hours (kg/m³). Common practice, no source. */
+const RISK = 3e-3
+
 /** Gas exchange of a surface that nothing stirs, in its band: half of it, what the sums give, half as much again. */
 export const EXCHANGES = { low: 1 - EXCHANGE_BAND, given: 1, high: 1 + EXCHANGE_BAND } as const
+
 /**
  * Gas exchange of the still surface (m/s), and how far below saturation it would hold the oxygen (kg/m³) with animals,
  * plants and bacteria breathing, and the tank’s own films taking what they take.
@@ -37,7 +41,7 @@ export function hoursWithout(study: Pick<TankBalance, 'balance' | 'keeping'>, sh
 export const oxygenWithout = (study: Pick<TankBalance, 'balance' | 'keeping'>, share = 1): number =>
   Math.max(0, study.balance.saturation - stillRest(study, share).drawn)
 
-/** Half of what the still surface gives, and what goes by it. */
+/** Source of what a still surface takes in. */
 const STILL = 'a still surface, 0.6 m a day (common practice), to a factor of two'
 
 /** Working lines of oxygen with every filter off. */
@@ -94,6 +98,3 @@ export const restFigure = (study: TankBalance): Figure => ({
   ],
   source: STILL,
 })
-
-/** Oxygen under which fish are at risk within hours (kg/m³). Common practice, no source. */
-const RISK = 3e-3

@@ -3,7 +3,7 @@ import { useEffect } from 'react'
 import { useLocation } from 'react-router'
 
 /** Element that holds what closes a gap, by its id. */
-export const PLACES: Readonly<Record<Gap, string>> = {
+const PLACES: Readonly<Record<Gap, string>> = {
   'rated-flow': 'claim-rated-flow',
   'tank-max': 'claim-tank-max',
   'max-head': 'claim-max-head',

@@ -9,8 +9,7 @@ import {
   surfaceLeft,
   toMediaFigure,
 } from '@ypsometer/core/clogging/report'
-import { clogSentences } from '@ypsometer/core/clogging/forecastWords'
-import { seasonSentences } from '@ypsometer/core/clogging/forecastWords'
+import { clogSentences, seasonSentences } from '@ypsometer/core/clogging/forecastWords'
 import type { Belief } from '@ypsometer/core/clogging/learn'
 import { saidText } from '@ypsometer/core/figures/figure'
 import { showPercent } from '@ypsometer/core/units/format'

@@ -1,5 +1,5 @@
 import { closedBodyFigure } from '@ypsometer/core/judging/tankBalance'
-import { type TankBalance } from '@ypsometer/core/judging/balanceWords'
+import type { TankBalance } from '@ypsometer/core/judging/balanceWords'
 import type { Sentence } from '@ypsometer/core/figures/figure'
 import { FigureView } from '../figures/FigureView'
 import { Words } from '../figures/Words'

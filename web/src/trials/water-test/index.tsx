@@ -53,7 +53,9 @@ function TestScreen({ dossier, trial, readings }: ScreenProps) {
   const [said, setSaid] = useState('')
   const finding = useFinding(dossier, trial)
   const usual = kitCounts.use()
-  const counts = trial.setup.countedAs ?? (usual || undefined)
+  // What the kit of this device counts holds for a test begun now; of readings that are there already it is asked.
+  const read = readings.some((r) => isSubstance(r.series ?? ''))
+  const counts = trial.setup.countedAs ?? (read ? undefined : usual || undefined)
   const name = nameOf(what, counts)
   const limits = READING_SHAPES['water-test'].valueBySeries?.[what]
   const { dimension } = cell(what)

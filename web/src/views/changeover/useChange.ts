@@ -1,7 +1,7 @@
 import type { ChangeOver, Tank } from '@ypsometer/contract'
 import { tankRecord } from '@ypsometer/contract/records'
 import { CoreError } from '@ypsometer/core/errors/errors'
-import type { ChangeSubject } from '@ypsometer/core/hands/changeWords'
+import type { ChangePlan, ChangeSubject } from '@ypsometer/core/hands/changeWords'
 import { keepingOfTank } from '@ypsometer/core/tanks/tankRecord'
 import { useMemo } from 'react'
 import { useCandidates, useLabelBias } from '../../api/shelf'
@@ -9,7 +9,6 @@ import { useChangeOvers, useJudgedClasses, useTanks } from '../../api/lists'
 import { knownOf, type KnownFilter } from '../../tank/running'
 import { usePlan } from '../../workers/useLiving'
 import type { Answered } from '../../workers/useWork'
-import type { ChangePlan } from '@ypsometer/core/hands/changeWords'
 
 export interface Change {
   readonly tank: Tank | null
