@@ -198,3 +198,11 @@ describe('a number typed at the sink', () => {
     expect(text()).toContain('Reading 1 taken out.')
   })
 })
+
+test('a water test asks what the kit counts before its first number, and keeps the answer with the test', () => {
+  open('water-test', { setup: {} })
+  const counts = screen.getByRole('group', { name: 'The test kit counts' })
+  expect(screen.queryByLabelText(/^Ammonia/)).toBeNull()
+  fireEvent.click(within(counts).getByRole('button', { name: /^The ion/ }))
+  expect(written('change').at(-1)).toMatchObject({ setup: { countedAs: 'ion' } })
+})
